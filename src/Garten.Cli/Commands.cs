@@ -1,0 +1,70 @@
+using Garten.Core.Keys;
+using Garten.Formats.Guides;
+using Garten.Formats.Packages;
+
+namespace Garten.Cli;
+
+/// <summary>The command-line tools: the same core without a browser.</summary>
+public static class Commands
+{
+    private const string Usage = "Usage: garten guide check DIR_OR_ZIP";
+
+    /// <summary>Runs a command.</summary>
+    /// <param name="args">Its words.</param>
+    /// <param name="output">Where results go.</param>
+    /// <param name="errors">Where complaints go.</param>
+    /// <returns>0 when all is well, 1 when faults were found, 2 when the command could not be understood.</returns>
+    public static int Run(string[] args, TextWriter output, TextWriter errors)
+    {
+        if (args is ["guide", "check", var path])
+        {
+            return CheckGuide(path, output, errors);
+        }
+
+        errors.WriteLine(Usage);
+        return 2;
+    }
+
+    private static int CheckGuide(string path, TextWriter output, TextWriter errors)
+    {
+        GuideReading reading;
+        try
+        {
+            reading = GuideReader.Read(PackageFiles.Read(path));
+        }
+        catch (PackageException e)
+        {
+            errors.WriteLine(e.Message);
+            return 2;
+        }
+
+        if (!reading.Ok)
+        {
+            foreach (var fault in reading.Faults)
+            {
+                errors.WriteLine(fault);
+            }
+
+            errors.WriteLine($"{reading.Faults.Length} faults; the guide was not loaded.");
+            return 1;
+        }
+
+        var guide = reading.Guide;
+        output.WriteLine($"{guide.Title.Title} {guide.Title.Version}");
+        output.WriteLine($"{guide.Taxa.Length} taxa, {guide.Characters.Length} characters, {guide.Statements.Length} statements, "
+            + $"{guide.Keys.Length} keys with {guide.Keys.Sum(k => k.Couplets.Count)} couplets, {guide.Glossary.Length} terms");
+        var unexplained = guide.Characters.SelectMany(c => c.States.Where(s => s.Term.Length == 0).Select(s => $"{c.Id} {s.Id}")).ToList();
+        foreach (var state in unexplained)
+        {
+            errors.WriteLine($"state without a glossary term: {state}");
+        }
+
+        var misses = KeySelfWalk.Misses(guide);
+        foreach (var miss in misses)
+        {
+            errors.WriteLine($"key {miss.Key}: {miss.Taxon} is lost at couplet {miss.At}: {miss.Because}");
+        }
+
+        return misses.IsEmpty && unexplained.Count == 0 ? 0 : 1;
+    }
+}

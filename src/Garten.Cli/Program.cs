@@ -1,0 +1,3 @@
+using Garten.Cli;
+
+return Commands.Run(args, Console.Out, Console.Error);

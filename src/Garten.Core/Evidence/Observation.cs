@@ -1,0 +1,108 @@
+using System.Collections.Immutable;
+using Garten.Core.Guides;
+
+namespace Garten.Core.Evidence;
+
+/// <summary>What an observation says. A character with no observation at all was not looked for.</summary>
+public enum Finding
+{
+    /// <summary>One or more states were seen.</summary>
+    States,
+
+    /// <summary>Parts were measured or counted one by one.</summary>
+    Sample,
+
+    /// <summary>A value as people say it, with its width.</summary>
+    Rough,
+
+    /// <summary>Looked for in season, and not there.</summary>
+    Absent,
+
+    /// <summary>Cannot be seen today; says nothing for or against any taxon.</summary>
+    Hidden,
+}
+
+/// <summary>One character seen on one plant on one visit.</summary>
+/// <param name="Character">The character.</param>
+/// <param name="Visit">Number of the visit it was made on, as listed on the sheet.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Finding">What kind of thing was found.</param>
+/// <param name="States">For <see cref="Finding.States"/>: the states seen, at least one; otherwise empty.</param>
+/// <param name="Values">For <see cref="Finding.Sample"/>: the values in the inner unit, at least one; otherwise empty.</param>
+/// <param name="Rough">For <see cref="Finding.Rough"/>: the value read; otherwise null.</param>
+/// <param name="Hidden">For <see cref="Finding.Hidden"/>: why; otherwise null.</param>
+/// <param name="Certainty">How sure.</param>
+/// <param name="Source">Where the part came from.</param>
+/// <param name="Altered">Damage to the parts looked at.</param>
+/// <param name="Exposure">Light the part grew in; null when not noted.</param>
+/// <param name="Position">Where it grew; null when not noted.</param>
+/// <param name="Stage">Life stage of the plant on that visit; null when not noted.</param>
+/// <param name="Sex">Sex of the plant, where known on that visit.</param>
+public sealed record Observation(
+    CharacterId Character,
+    int Visit,
+    DateOnly Date,
+    Finding Finding,
+    ImmutableArray<string> States,
+    ImmutableArray<double> Values,
+    RoughValue? Rough,
+    HiddenReason? Hidden,
+    Certainty Certainty,
+    EvidenceSource Source,
+    ImmutableArray<Alteration> Altered,
+    Exposure? Exposure,
+    PartPosition? Position,
+    LifeStage? Stage,
+    Sex? Sex)
+{
+    /// <summary>What is known of the part looked at, for finding the statement that holds for it.</summary>
+    public Scope Circumstances => new(Stage, Sex, Exposure, Position, null);
+
+    /// <summary>True when the observation says something about the plant's form (not hidden).</summary>
+    public bool Weighs => Finding != Finding.Hidden;
+
+    /// <summary>True when it weighs less than a sure look at an attached part.</summary>
+    public bool IsWeak => Certainty == Certainty.Unsure || Source is EvidenceSource.Fallen or EvidenceSource.OldRemains;
+
+    /// <summary>States seen on the plant.</summary>
+    /// <param name="character">The character.</param>
+    /// <param name="visit">The visit's number.</param>
+    /// <param name="date">The day.</param>
+    /// <param name="states">At least one state.</param>
+    public static Observation OfStates(CharacterId character, int visit, DateOnly date, params ImmutableArray<string> states) =>
+        Blank(character, visit, date, Finding.States) with { States = states };
+
+    /// <summary>Parts measured or counted.</summary>
+    /// <param name="character">The character.</param>
+    /// <param name="visit">The visit's number.</param>
+    /// <param name="date">The day.</param>
+    /// <param name="values">At least one value, in the inner unit.</param>
+    public static Observation OfSample(CharacterId character, int visit, DateOnly date, params ImmutableArray<double> values) =>
+        Blank(character, visit, date, Finding.Sample) with { Values = values };
+
+    /// <summary>A rough value.</summary>
+    /// <param name="character">The character.</param>
+    /// <param name="visit">The visit's number.</param>
+    /// <param name="date">The day.</param>
+    /// <param name="rough">The value.</param>
+    public static Observation OfRough(CharacterId character, int visit, DateOnly date, RoughValue rough) =>
+        Blank(character, visit, date, Finding.Rough) with { Rough = rough };
+
+    /// <summary>Looked for and not there.</summary>
+    /// <param name="character">The character.</param>
+    /// <param name="visit">The visit's number.</param>
+    /// <param name="date">The day.</param>
+    public static Observation OfAbsence(CharacterId character, int visit, DateOnly date) =>
+        Blank(character, visit, date, Finding.Absent);
+
+    /// <summary>Cannot be seen today.</summary>
+    /// <param name="character">The character.</param>
+    /// <param name="visit">The visit's number.</param>
+    /// <param name="date">The day.</param>
+    /// <param name="why">The reason.</param>
+    public static Observation OfHidden(CharacterId character, int visit, DateOnly date, HiddenReason why) =>
+        Blank(character, visit, date, Finding.Hidden) with { Hidden = why };
+
+    private static Observation Blank(CharacterId character, int visit, DateOnly date, Finding finding) =>
+        new(character, visit, date, finding, [], [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, null, null);
+}

@@ -1,0 +1,176 @@
+using System.Collections.Frozen;
+using System.Collections.Immutable;
+using Garten.Core.Keys;
+using Garten.Core.Seasons;
+
+namespace Garten.Core.Guides;
+
+/// <summary>Title, version and reference place of a guide.</summary>
+/// <param name="Id">Identifier of the guide, the same in every version.</param>
+/// <param name="Title">Its title.</param>
+/// <param name="Version">Its version, for example <c>1.2.0</c>.</param>
+/// <param name="Licence">Licence of its content.</param>
+/// <param name="ReferenceElevation">Elevation in metres its seasons are stated for.</param>
+public sealed record GuideTitle(string Id, string Title, string Version, string Licence, double ReferenceElevation);
+
+/// <summary>The tables of a guide, checked one against another and ready to be compiled.</summary>
+/// <param name="Title">Title and version.</param>
+/// <param name="Taxa">The classification.</param>
+/// <param name="Characters">The characters in order.</param>
+/// <param name="Statements">What is said of the taxa.</param>
+/// <param name="Keys">The keys in order.</param>
+/// <param name="Cautions">The cautions.</param>
+/// <param name="LookAlikes">The look-alikes.</param>
+/// <param name="Crosses">The named crosses.</param>
+/// <param name="Windows">The seasons.</param>
+/// <param name="Glossary">The terms.</param>
+public sealed record GuideTables(
+    GuideTitle Title,
+    ImmutableArray<Taxon> Taxa,
+    ImmutableArray<Character> Characters,
+    ImmutableArray<Statement> Statements,
+    ImmutableArray<DichotomousKey> Keys,
+    ImmutableArray<Caution> Cautions,
+    ImmutableArray<LookAlike> LookAlikes,
+    ImmutableArray<Cross> Crosses,
+    ImmutableArray<PhenologyWindow> Windows,
+    ImmutableArray<GlossaryTerm> Glossary);
+
+/// <summary>The taxa, characters, statements, keys, seasons and cautions of one area, in one version. Immutable.</summary>
+public sealed class Guide
+{
+    private readonly GuideTables _tables;
+    private readonly FrozenDictionary<TaxonId, Taxon> _taxa;
+    private readonly FrozenDictionary<CharacterId, Character> _characters;
+    private readonly FrozenDictionary<KeyId, DichotomousKey> _keys;
+    private readonly FrozenDictionary<(TaxonId, CharacterId), ImmutableArray<Statement>> _statements;
+
+    /// <summary>Compiles sound tables.</summary>
+    /// <param name="tables">Tables whose references all resolve and whose keys pass <see cref="KeyChecks"/>.</param>
+    public Guide(GuideTables tables)
+    {
+        _tables = tables;
+        _taxa = tables.Taxa.ToFrozenDictionary(t => t.Id);
+        _characters = tables.Characters.ToFrozenDictionary(c => c.Id);
+        _keys = tables.Keys.ToFrozenDictionary(k => k.Id);
+        _statements = tables.Statements
+            .GroupBy(s => (s.Taxon, s.Character))
+            .ToFrozenDictionary(g => g.Key, g => g.OrderByDescending(s => s.Scope.Specificity).ToImmutableArray());
+        Reach = new KeyReach(this);
+    }
+
+    /// <summary>Title and version.</summary>
+    public GuideTitle Title => _tables.Title;
+
+    /// <summary>The classification, parents before children.</summary>
+    public ImmutableArray<Taxon> Taxa => _tables.Taxa;
+
+    /// <summary>The characters in the order of a feature panel.</summary>
+    public ImmutableArray<Character> Characters => _tables.Characters;
+
+    /// <summary>The keys in order.</summary>
+    public ImmutableArray<DichotomousKey> Keys => _tables.Keys;
+
+    /// <summary>The glossary.</summary>
+    public ImmutableArray<GlossaryTerm> Glossary => _tables.Glossary;
+
+    /// <summary>All statements.</summary>
+    public ImmutableArray<Statement> Statements => _tables.Statements;
+
+    /// <summary>All named crosses.</summary>
+    public ImmutableArray<Cross> Crosses => _tables.Crosses;
+
+    /// <summary>Which names can be reached from which couplet.</summary>
+    public KeyReach Reach { get; }
+
+    /// <summary>The taxon of that identifier.</summary>
+    /// <param name="id">A taxon of this guide.</param>
+    /// <exception cref="KeyNotFoundException">The guide has no such taxon.</exception>
+    public Taxon Taxon(TaxonId id) =>
+        FindTaxon(id) ?? throw new KeyNotFoundException($"The guide has no taxon “{id}”.");
+
+    /// <summary>The taxon of that identifier, or null.</summary>
+    /// <param name="id">Any identifier.</param>
+    public Taxon? FindTaxon(TaxonId id) => _taxa.GetValueOrDefault(id);
+
+    /// <summary>The character of that identifier.</summary>
+    /// <param name="id">A character of this guide.</param>
+    /// <exception cref="KeyNotFoundException">The guide has no such character.</exception>
+    public Character Character(CharacterId id) =>
+        FindCharacter(id) ?? throw new KeyNotFoundException($"The guide has no character “{id}”.");
+
+    /// <summary>The character of that identifier, or null.</summary>
+    /// <param name="id">Any identifier.</param>
+    public Character? FindCharacter(CharacterId id) => _characters.GetValueOrDefault(id);
+
+    /// <summary>The key of that identifier.</summary>
+    /// <param name="id">A key of this guide.</param>
+    /// <exception cref="KeyNotFoundException">The guide has no such key.</exception>
+    public DichotomousKey Key(KeyId id) =>
+        FindKey(id) ?? throw new KeyNotFoundException($"The guide has no key “{id}”.");
+
+    /// <summary>The key of that identifier, or null.</summary>
+    /// <param name="id">Any identifier.</param>
+    public DichotomousKey? FindKey(KeyId id) => _keys.GetValueOrDefault(id);
+
+    /// <summary>The couplet of that key and number, or null.</summary>
+    /// <param name="at">Any reference.</param>
+    public Couplet? FindCouplet(CoupletRef at) => FindKey(at.Key)?.Couplets.GetValueOrDefault(at.Couplet);
+
+    /// <summary>A taxon and the taxa above it, itself first.</summary>
+    /// <param name="id">A taxon of this guide.</param>
+    public IEnumerable<Taxon> Lineage(TaxonId id)
+    {
+        for (TaxonId? at = id; at is { } here; at = Taxon(here).Parent)
+        {
+            yield return Taxon(here);
+        }
+    }
+
+    /// <summary>True when a taxon is another or stands below it.</summary>
+    /// <param name="id">The lower taxon.</param>
+    /// <param name="above">The upper taxon.</param>
+    public bool IsWithin(TaxonId id, TaxonId above) => FindTaxon(id) is not null && Lineage(id).Any(t => t.Id == above);
+
+    /// <summary>The family, genus or other rank a taxon belongs to; null when it stands above that rank.</summary>
+    /// <param name="id">A taxon of this guide.</param>
+    /// <param name="rank">The rank asked for.</param>
+    public Taxon? At(TaxonId id, TaxonRank rank) => Lineage(id).FirstOrDefault(t => t.Rank == rank);
+
+    /// <summary>
+    /// The statement that holds for a character in a taxon: its own most specific matching one, else that of the
+    /// nearest taxon above it.
+    /// </summary>
+    /// <param name="taxon">A taxon of this guide.</param>
+    /// <param name="character">The character.</param>
+    /// <param name="circumstances">What is known of the part looked at.</param>
+    /// <returns>The statement, or null when the guide says nothing.</returns>
+    public Statement? StatementFor(TaxonId taxon, CharacterId character, Scope circumstances)
+    {
+        foreach (var at in Lineage(taxon))
+        {
+            if (_statements.TryGetValue((at.Id, character), out var statements)
+                && statements.FirstOrDefault(s => s.Scope.Matches(circumstances)) is { } statement)
+            {
+                return statement;
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>Cautions for a taxon, its own and those of the taxa above it.</summary>
+    /// <param name="taxon">A taxon of this guide.</param>
+    public ImmutableArray<Caution> CautionsFor(TaxonId taxon) => [.. _tables.Cautions.Where(c => IsWithin(taxon, c.Taxon))];
+
+    /// <summary>Look-alikes of a taxon, whichever side the guide lists them from.</summary>
+    /// <param name="taxon">A taxon of this guide.</param>
+    public ImmutableArray<LookAlike> LookAlikesOf(TaxonId taxon) =>
+        [.. _tables.LookAlikes.Where(l => l.Taxon == taxon || l.Other == taxon)];
+
+    /// <summary>The season of a phenophase, its own or that of the nearest taxon above it; null when the guide says nothing.</summary>
+    /// <param name="taxon">A taxon of this guide.</param>
+    /// <param name="phase">The phenophase.</param>
+    public PhenologyWindow? Window(TaxonId taxon, Phenophase phase) =>
+        Lineage(taxon).Select(t => _tables.Windows.FirstOrDefault(w => w.Taxon == t.Id && w.Phase == phase)).FirstOrDefault(w => w is not null);
+}

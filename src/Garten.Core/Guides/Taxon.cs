@@ -1,0 +1,84 @@
+using System.Collections.Immutable;
+
+namespace Garten.Core.Guides;
+
+/// <summary>Where a taxon stands in the classification, from the widest to the narrowest.</summary>
+public enum TaxonRank
+{
+    /// <summary>A family.</summary>
+    Family,
+
+    /// <summary>A genus.</summary>
+    Genus,
+
+    /// <summary>A group of species that are not always told apart.</summary>
+    Aggregate,
+
+    /// <summary>A species.</summary>
+    Species,
+
+    /// <summary>A subspecies.</summary>
+    Subspecies,
+
+    /// <summary>A variety.</summary>
+    Variety,
+
+    /// <summary>A named cross between two taxa.</summary>
+    Nothotaxon,
+}
+
+/// <summary>How a taxon came to the guide's area.</summary>
+public enum AreaStatus
+{
+    /// <summary>The guide does not say.</summary>
+    Unknown,
+
+    /// <summary>Grew here before people moved plants about.</summary>
+    Native,
+
+    /// <summary>Brought by people, now spreading by itself.</summary>
+    Introduced,
+}
+
+/// <summary>How often a taxon is met with in the guide's area.</summary>
+public enum Commonness
+{
+    /// <summary>The guide does not say.</summary>
+    Unknown,
+
+    /// <summary>Met on most walks in its habitat.</summary>
+    Common,
+
+    /// <summary>Met now and then.</summary>
+    Occasional,
+
+    /// <summary>Few stands are known.</summary>
+    Rare,
+}
+
+/// <summary>A node of the classification.</summary>
+/// <param name="Id">Its identifier in the guide.</param>
+/// <param name="Parent">The node above it; null for a family.</param>
+/// <param name="Rank">Its rank.</param>
+/// <param name="Name">The scientific name without author, for example <c>Acer macrophyllum</c>.</param>
+/// <param name="Author">Author of the name; empty where the guide leaves it blank.</param>
+/// <param name="CommonNames">Common names, the preferred first; may be empty.</param>
+/// <param name="Synonyms">Other scientific names in use; may be empty.</param>
+/// <param name="Status">Native or introduced in the area.</param>
+/// <param name="Commonness">How often it is met.</param>
+/// <param name="Protection">Why it is protected or to be spared, in a sentence; empty when it is not.</param>
+public sealed record Taxon(
+    TaxonId Id,
+    TaxonId? Parent,
+    TaxonRank Rank,
+    string Name,
+    string Author,
+    ImmutableArray<string> CommonNames,
+    ImmutableArray<string> Synonyms,
+    AreaStatus Status,
+    Commonness Commonness,
+    string Protection)
+{
+    /// <summary>True where the name ends at species or below, and so can be a plant's full name.</summary>
+    public bool IsSpeciesLevel => Rank >= TaxonRank.Species;
+}

@@ -78,6 +78,24 @@ public static class ObservationRules
         }
     }
 
+    /// <summary>
+    /// What one thing typed into a numeric field means: an exact number is one more part of the sample, anything else
+    /// is a rough value that takes the sample's place.
+    /// </summary>
+    /// <param name="guide">The guide.</param>
+    /// <param name="id">The character.</param>
+    /// <param name="parts">Parts recorded before.</param>
+    /// <param name="entry">What was typed.</param>
+    public static RecordedFeature FromEntry(Guide guide, CharacterId id, ImmutableArray<string> parts, string entry)
+    {
+        var exact = guide.FindCharacter(id) is not { } character || RoughValueReader.ReadExact(entry, character) is not null || IsNegative(entry);
+        return exact
+            ? new(id, Finding.Sample, [], parts.Add(entry), null, null)
+            : new(id, Finding.Rough, [], [], entry, null);
+    }
+
+    private static bool IsNegative(string typed) => typed.TrimStart() is ['-' or '−', ..];
+
     private static string StatesFault(Character character, ImmutableArray<string> states)
     {
         if (character.IsNumeric)
@@ -123,7 +141,7 @@ public static class ObservationRules
             var typed = Shorten(parts[i]);
             if (RoughValueReader.ReadExact(parts[i], character) is not { } value)
             {
-                fault = typed.TrimStart().StartsWith('-') || typed.TrimStart().StartsWith('−')
+                fault = IsNegative(typed)
                     ? $"{character.Label}{which}: “{typed}” is below zero. A {Kind(character)} cannot be."
                     : $"{character.Label}{which}: “{typed}” is not one number. Write for example {Example(character)}.";
                 return [];

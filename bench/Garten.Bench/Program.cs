@@ -1,0 +1,3 @@
+using BenchmarkDotNet.Running;
+
+BenchmarkSwitcher.FromAssembly(typeof(Garten.Bench.BenchDeskBenchmarks).Assembly).Run(args);

@@ -1,0 +1,61 @@
+# Builds what has changed since the last build. Stamps hold a checksum of the sources a result was made from.
+
+stamps=$here/artifacts/stamps
+
+checksum_of() {
+  find "$@" -type f -not -path '*/bin/*' -not -path '*/obj/*' -not -path '*/node_modules/*' -not -path '*/dist/*' \
+    -not -path '*/generated/*' -print0 | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1
+}
+
+unchanged() { # NAME CHECKSUM
+  [ -f "$stamps/$1" ] && [ "$(cat "$stamps/$1")" = "$2" ]
+}
+
+built() { # NAME CHECKSUM
+  mkdir -p "$stamps"
+  echo "$2" >"$stamps/$1"
+}
+
+quietly() { # WHAT COMMAND...
+  local what=$1 log
+  shift
+  log=$(mktemp)
+  if ! "$@" >"$log" 2>&1; then
+    tail -n 40 "$log" >&2
+    fail "$what failed; the reason stands above."
+  fi
+  rm -f "$log"
+}
+
+web_packages() {
+  local sum
+  sum=$(checksum_of web/package-lock.json web/package.json)
+  if ! unchanged web-packages "$sum" || [ ! -d web/node_modules ]; then
+    echo "Fetching the web packages ..."
+    quietly "fetching the web packages" npm --prefix web ci
+    built web-packages "$sum"
+  fi
+}
+
+build_server() {
+  local sum
+  sum=$(checksum_of src global.json Directory.Build.props Directory.Packages.props)
+  if ! unchanged server "$sum" || [ ! -f artifacts/server/Garten.Server.dll ] || [ ! -f artifacts/openapi/garten.json ]; then
+    echo "Building the server ..."
+    quietly "building the server" dotnet publish src/Garten.Server -c Release -o artifacts/server
+    built server "$sum"
+  fi
+}
+
+# Needs the API's description, which building the server writes.
+build_web() {
+  local sum
+  sum=$(checksum_of web artifacts/openapi)
+  if ! unchanged web "$sum" || [ ! -f web/dist/index.html ]; then
+    web_packages
+    echo "Building the web application ..."
+    quietly "generating the API types" npm --prefix web run generate
+    quietly "building the web application" npm --prefix web run build
+    built web "$sum"
+  fi
+}

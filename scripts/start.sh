@@ -1,0 +1,36 @@
+# Serves Garten on this machine: everything missing is installed, everything changed is built.
+
+data=
+rest=()
+while [ $# -gt 0 ]; do
+  case $1 in
+    --data)
+      [ $# -gt 1 ] || fail "--data needs a folder after it."
+      data=$2
+      shift 2
+      ;;
+    --port | --listen)
+      [ $# -gt 1 ] || fail "$1 needs a value after it."
+      rest+=("$1" "$2")
+      shift 2
+      ;;
+    --empty)
+      rest+=("$1")
+      shift
+      ;;
+    *) fail "“$1” is not understood. The options are --port NUMBER, --data DIR, --empty and --listen ADDRESS." ;;
+  esac
+done
+
+# Root's home is closed to the user that runs the database for root.
+if [ -z "$data" ]; then
+  if [ "$(id -u)" = 0 ]; then data=/var/lib/garten; else data=${XDG_DATA_HOME:-$HOME/.local/share}/garten; fi
+fi
+
+need_dotnet
+need_node
+need_postgres
+build_server
+build_web
+echo "Starting Garten with its data in $data ..."
+exec dotnet artifacts/server/Garten.Server.dll --data "$data" --guides "$here/guides" --web "$here/web/dist" "${rest[@]}"

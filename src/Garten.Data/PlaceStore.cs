@@ -1,0 +1,72 @@
+using Npgsql;
+
+namespace Garten.Data;
+
+/// <summary>A person who records or determines.</summary>
+/// <param name="Id">Number in the store.</param>
+/// <param name="Name">Name as it stands on records.</param>
+public sealed record Person(int Id, string Name);
+
+/// <summary>A site.</summary>
+/// <param name="Id">Number in the store.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Description">What it is, in a sentence; may be empty.</param>
+/// <param name="ElevationM">Metres above sea level, where plants mostly stand.</param>
+/// <param name="Latitude">Decimal degrees north.</param>
+/// <param name="Longitude">Decimal degrees east.</param>
+/// <param name="UncertaintyM">Radius in metres within which the coordinates hold.</param>
+/// <param name="Habitats">States of the character <c>habitat</c>.</param>
+public sealed record Site(
+    int Id, string Name, string Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, string[] Habitats);
+
+/// <summary>People and sites.</summary>
+/// <param name="source">The database.</param>
+public sealed class PlaceStore(NpgsqlDataSource source)
+{
+    /// <summary>All people by name.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<Person>> PeopleAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync("select id, name from person order by name", [], r => new Person(r.GetInt32(0), r.GetString(1)), cancel);
+    }
+
+    /// <summary>Adds a person.</summary>
+    /// <param name="name">The name.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="TakenException">There is one of that name.</exception>
+    public async Task<Person> AddPersonAsync(string name, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        var id = await connection.ScalarAsync<int?>(
+            "insert into person (name) values ($1) on conflict (name) do nothing returning id", [name], cancel);
+        return new(id ?? throw new TakenException($"There is a person called {name} already."), name);
+    }
+
+    /// <summary>All sites by name.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<Site>> SitesAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            "select id, name, description, elevation_m, latitude, longitude, uncertainty_m, habitats from site order by name", [],
+            r => new Site(
+                r.GetInt32(0), r.GetString(1), r.GetString(2), r.NumberOrNull(3), r.NumberOrNull(4), r.NumberOrNull(5), r.NumberOrNull(6),
+                r.GetFieldValue<string[]>(7)),
+            cancel);
+    }
+
+    /// <summary>Adds a site.</summary>
+    /// <param name="site">The site; its number is given by the store.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="TakenException">There is one of that name.</exception>
+    public async Task<Site> AddSiteAsync(Site site, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        var id = await connection.ScalarAsync<int?>(
+            "insert into site (name, description, elevation_m, latitude, longitude, uncertainty_m, habitats) "
+            + "values ($1, $2, $3, $4, $5, $6, $7) on conflict (name) do nothing returning id",
+            [site.Name, site.Description, site.ElevationM, site.Latitude, site.Longitude, site.UncertaintyM, site.Habitats], cancel);
+        return site with { Id = id ?? throw new TakenException($"There is a site called {site.Name} already.") };
+    }
+}

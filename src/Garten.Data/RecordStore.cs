@@ -1,0 +1,119 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Survey;
+using Npgsql;
+
+namespace Garten.Data;
+
+/// <summary>What to show of the records. Null parts do not restrict.</summary>
+/// <param name="Site">Number of a site.</param>
+/// <param name="Taxon">A taxon; those below it count too.</param>
+/// <param name="Person">Number of a person who recorded or determined.</param>
+/// <param name="From">First day.</param>
+/// <param name="To">Last day.</param>
+/// <param name="Text">Words looked for in tag, name, description and site.</param>
+/// <param name="Sort">Column to sort by.</param>
+/// <param name="Descending">True for the largest first.</param>
+/// <param name="Skip">Rows to leave out at the start.</param>
+/// <param name="Take">Most rows to give.</param>
+public sealed record RecordFilter(
+    int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text, RecordSort Sort, bool Descending, int Skip, int Take);
+
+/// <summary>Columns records are sorted by.</summary>
+public enum RecordSort
+{
+    /// <summary>Day of the visit.</summary>
+    Date,
+
+    /// <summary>The plant's tag.</summary>
+    Tag,
+
+    /// <summary>The name.</summary>
+    Name,
+
+    /// <summary>The site.</summary>
+    Site,
+
+    /// <summary>Who recorded.</summary>
+    Recorder,
+
+    /// <summary>Who determined.</summary>
+    Determiner,
+}
+
+/// <summary>Records of the survey: a plant that has a name, on a visit.</summary>
+/// <param name="source">The database.</param>
+public sealed class RecordStore(NpgsqlDataSource source)
+{
+    private const string From =
+        """
+        from plant_visit pv
+        join plant p on p.id = pv.plant
+        join visit v on v.id = pv.visit
+        join site s on s.id = p.site
+        join person rec on rec.id = v.recorder
+        join lateral (select * from determination where plant = p.id order by id desc limit 1) d on true
+        join person det on det.id = d.determined_by
+        join guide_taxon t on t.guide_version = d.guide_version and t.taxon = d.taxon
+        where ($1::int is null or p.site = $1)
+          and ($2::text is null or d.taxon in (
+              with recursive below (taxon) as (
+                  select $2::text
+                  union
+                  select c.taxon from guide_taxon c join below b on c.parent = b.taxon and c.guide_version = d.guide_version)
+              select taxon from below))
+          and ($3::int is null or v.recorder = $3 or d.determined_by = $3)
+          and ($4::date is null or v.visited_on >= $4)
+          and ($5::date is null or v.visited_on <= $5)
+          and ($6::text is null or concat_ws(' ', p.tag, d.full_name, t.name, t.common_name, p.description, s.name) ilike '%' || $6 || '%')
+        """;
+
+    /// <summary>How many records a filter lets through.</summary>
+    /// <param name="filter">The filter.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<long> CountAsync(RecordFilter filter, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.ScalarAsync<long>($"select count(*) {From}", Values(filter), cancel);
+    }
+
+    /// <summary>The records a filter lets through, in its order.</summary>
+    /// <param name="filter">The filter.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<SurveyRecord>> ListAsync(RecordFilter filter, CancellationToken cancel)
+    {
+        // Only names of columns from this list ever become part of the statement.
+        var column = filter.Sort switch
+        {
+            RecordSort.Tag => "p.tag",
+            RecordSort.Name => "d.full_name",
+            RecordSort.Site => "s.name",
+            RecordSort.Recorder => "rec.name",
+            RecordSort.Determiner => "det.name",
+            _ => "v.visited_on",
+        };
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            $"""
+            select pv.id, p.id, p.tag, v.id, v.visited_on, rec.name, s.name, s.elevation_m, s.latitude, s.longitude, s.uncertainty_m,
+                   p.description, p.origin, pv.stage, pv.sex, pv.parts, pv.note,
+                   d.full_name, d.qualifier, d.taxon, t.name, t.author, t.rank, t.family, t.genus, t.common_name, t.status,
+                   det.name, d.determined_on, d.remarks, d.id
+            {From}
+            order by {column} {(filter.Descending ? "desc" : "asc")}, p.tag, pv.id
+            offset $7 limit $8
+            """,
+            [.. Values(filter), filter.Skip, filter.Take],
+            r => new SurveyRecord(
+                r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.GetInt32(3), r.GetFieldValue<DateOnly>(4), r.GetString(5),
+                r.GetString(6), r.NumberOrNull(7), r.NumberOrNull(8), r.NumberOrNull(9), r.NumberOrNull(10),
+                r.GetString(11), r.Named<Origin>(12), r.NamedOrNull<LifeStage>(13), r.NamedOrNull<Sex>(14), [.. r.NamedList<PlantPart>(15)], r.GetString(16),
+                r.GetString(17), r.Named<Qualifier>(18), r.GetString(19), r.GetString(20), r.GetString(21), r.GetString(22), r.GetString(23),
+                r.GetString(24), r.GetString(25), r.GetString(26), r.GetString(27), r.GetFieldValue<DateOnly>(28), r.GetString(29), r.GetInt32(30)),
+            cancel);
+    }
+
+    private static object?[] Values(RecordFilter f) =>
+        [f.Site, f.Taxon, f.Person, f.From, f.To, f.Text?.Replace(@"\", @"\\", StringComparison.Ordinal)
+            .Replace("%", @"\%", StringComparison.Ordinal).Replace("_", @"\_", StringComparison.Ordinal)];
+}

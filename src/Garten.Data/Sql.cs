@@ -1,0 +1,78 @@
+using Npgsql;
+using NpgsqlTypes;
+
+namespace Garten.Data;
+
+/// <summary>Shorthand for the repeating parts of ADO.NET: the SQL itself stays written out where it is used.</summary>
+internal static class Sql
+{
+    /// <summary>A command with positional parameters ($1, $2, …); null becomes SQL null.</summary>
+    /// <param name="connection">An open connection; its current transaction applies.</param>
+    /// <param name="text">The statement.</param>
+    /// <param name="values">The parameters in order.</param>
+    public static NpgsqlCommand Command(this NpgsqlConnection connection, string text, params ReadOnlySpan<object?> values)
+    {
+        var command = new NpgsqlCommand(text, connection);
+        foreach (var value in values)
+        {
+            command.Parameters.Add(value as NpgsqlParameter ?? new NpgsqlParameter { Value = value ?? DBNull.Value });
+        }
+
+        return command;
+    }
+
+    /// <summary>Runs a statement that gives no rows.</summary>
+    /// <returns>How many rows it touched.</returns>
+    public static async Task<int> ExecuteAsync(this NpgsqlConnection connection, string text, object?[] values, CancellationToken cancel)
+    {
+        await using var command = connection.Command(text, values);
+        return await command.ExecuteNonQueryAsync(cancel);
+    }
+
+    /// <summary>Runs a statement that gives one value; default when there is no row or the value is null.</summary>
+    public static async Task<T?> ScalarAsync<T>(this NpgsqlConnection connection, string text, object?[] values, CancellationToken cancel)
+    {
+        await using var command = connection.Command(text, values);
+        return await command.ExecuteScalarAsync(cancel) is T value ? value : default;
+    }
+
+    /// <summary>Runs a query and reads all its rows.</summary>
+    public static async Task<List<T>> QueryAsync<T>(
+        this NpgsqlConnection connection, string text, object?[] values, Func<NpgsqlDataReader, T> read, CancellationToken cancel)
+    {
+        await using var command = connection.Command(text, values);
+        await using var reader = await command.ExecuteReaderAsync(cancel);
+        var rows = new List<T>();
+        while (await reader.ReadAsync(cancel))
+        {
+            rows.Add(read(reader));
+        }
+
+        return rows;
+    }
+
+    /// <summary>A JSON parameter.</summary>
+    public static NpgsqlParameter Jsonb(string? json) => new() { Value = (object?)json ?? DBNull.Value, NpgsqlDbType = NpgsqlDbType.Jsonb };
+
+    /// <summary>A text column that may be null.</summary>
+    public static string? TextOrNull(this NpgsqlDataReader reader, int column) => reader.IsDBNull(column) ? null : reader.GetString(column);
+
+    /// <summary>A number column that may be null.</summary>
+    public static double? NumberOrNull(this NpgsqlDataReader reader, int column) => reader.IsDBNull(column) ? null : reader.GetDouble(column);
+
+    /// <summary>A column that holds the name of an enumeration's value.</summary>
+    public static T Named<T>(this NpgsqlDataReader reader, int column)
+        where T : struct, Enum => Enum.Parse<T>(reader.GetString(column));
+
+    /// <summary>As <see cref="Named"/>, null for SQL null.</summary>
+    public static T? NamedOrNull<T>(this NpgsqlDataReader reader, int column)
+        where T : struct, Enum => reader.IsDBNull(column) ? null : Enum.Parse<T>(reader.GetString(column));
+
+    /// <summary>A column that holds a list of such names.</summary>
+    public static T[] NamedList<T>(this NpgsqlDataReader reader, int column)
+        where T : struct, Enum => [.. reader.GetFieldValue<string[]>(column).Select(Enum.Parse<T>)];
+
+    /// <summary>Names for a list column.</summary>
+    public static string[] Names<T>(IEnumerable<T> values)
+        where T : struct, Enum => [.. values.Select(v => v.ToString())];
+}

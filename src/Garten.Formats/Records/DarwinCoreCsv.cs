@@ -1,0 +1,92 @@
+using System.Globalization;
+using System.Text;
+using CsvHelper;
+using CsvHelper.Configuration;
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Survey;
+
+namespace Garten.Formats.Records;
+
+/// <summary>Writes records as CSV with the column names of the Darwin Core standard, one row a record (RFC 4180, UTF-8).</summary>
+public static class DarwinCoreCsv
+{
+    private static readonly (string Column, Func<SurveyRecord, string> Cell)[] Columns =
+    [
+        ("occurrenceID", r => $"{r.Tag}:{r.Id.ToString(CultureInfo.InvariantCulture)}"),
+        ("basisOfRecord", _ => "HumanObservation"),
+        ("organismID", r => r.Tag),
+        ("eventID", r => $"visit:{r.Visit.ToString(CultureInfo.InvariantCulture)}"),
+        ("eventDate", r => Date(r.Date)),
+        ("recordedBy", r => Text(r.Recorder)),
+        ("locality", r => Text(r.Site)),
+        ("minimumElevationInMeters", r => Number(r.ElevationM)),
+        ("maximumElevationInMeters", r => Number(r.ElevationM)),
+        ("decimalLatitude", r => Number(r.Latitude)),
+        ("decimalLongitude", r => Number(r.Longitude)),
+        ("geodeticDatum", r => r.Latitude is null ? "" : "EPSG:4326"),
+        ("coordinateUncertaintyInMeters", r => Number(r.UncertaintyM)),
+        ("scientificName", r => Text(r.Author.Length > 0 ? $"{r.Name} {r.Author}" : r.Name)),
+        ("scientificNameAuthorship", r => Text(r.Author)),
+        ("taxonRank", r => r.Rank == "Nothotaxon" ? "nothospecies" : r.Rank.ToLowerInvariant()),
+        ("kingdom", _ => "Plantae"),
+        ("family", r => Text(r.Family)),
+        ("genus", r => Text(r.Genus)),
+        ("vernacularName", r => Text(r.CommonName)),
+        ("identificationQualifier", r => DeterminationName.Written(r.Qualifier)),
+        ("identifiedBy", r => Text(r.Determiner)),
+        ("dateIdentified", r => Date(r.DeterminedOn)),
+        ("identificationRemarks", r => Text(r.Remarks)),
+        ("lifeStage", r => r.Stage?.ToString().ToLowerInvariant() ?? ""),
+        ("sex", r => r.Sex switch { Sex.Male => "male", Sex.Female => "female", Sex.Both => "hermaphrodite", _ => "" }),
+        ("reproductiveCondition", r => string.Join(" | ", r.Parts.Where(p => p is PlantPart.Flowers or PlantPart.Fruit).Select(p => p.ToString().ToLowerInvariant()))),
+        ("degreeOfEstablishment", r => r.Origin switch { Origin.Planted => "cultivated", Origin.Wild when r.Status == "Native" => "native", _ => "" }),
+        ("establishmentMeans", r => r.Status switch { "Native" => "native", "Introduced" => "introduced", _ => "" }),
+        ("occurrenceStatus", _ => "present"),
+        ("organismRemarks", r => Text(r.Description)),
+        ("occurrenceRemarks", r => Text(r.Note)),
+    ];
+
+    /// <summary>The column names in order.</summary>
+    public static IEnumerable<string> ColumnNames => Columns.Select(c => c.Column);
+
+    /// <summary>Writes records.</summary>
+    /// <param name="records">The records, in the order they are written.</param>
+    /// <param name="stream">Where to; left open.</param>
+    public static void Write(IEnumerable<SurveyRecord> records, Stream stream)
+    {
+        using var writer = new StreamWriter(stream, new UTF8Encoding(false), leaveOpen: true);
+        using var csv = new CsvWriter(writer, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" });
+        foreach (var (column, _) in Columns)
+        {
+            csv.WriteField(column);
+        }
+
+        csv.NextRecord();
+        foreach (var record in records)
+        {
+            foreach (var (_, cell) in Columns)
+            {
+                csv.WriteField(cell(record));
+            }
+
+            csv.NextRecord();
+        }
+    }
+
+    /// <summary>
+    /// Text typed by people, made harmless for spreadsheets: a cell that a spreadsheet would run as a formula is put
+    /// behind an apostrophe. Control characters other than line breaks are left out.
+    /// </summary>
+    /// <param name="text">What was typed.</param>
+    public static string Text(string text)
+    {
+        var clean = string.Concat(text.Where(c => !char.IsControl(c) || c is '\n' or '\r'));
+        var first = clean.TrimStart();
+        return first.Length > 0 && (first[0] is '=' or '+' or '-' or '@' or '＝' or '＋' or '－' or '＠' || clean[0] is '\r' or '\n') ? "'" + clean : clean;
+    }
+
+    private static string Date(DateOnly date) => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    private static string Number(double? value) => value?.ToString("0.######", CultureInfo.InvariantCulture) ?? "";
+}

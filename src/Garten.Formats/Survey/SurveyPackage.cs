@@ -1,0 +1,110 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Keys;
+using Garten.Formats.Packages;
+
+namespace Garten.Formats.Survey;
+
+/// <summary>A site of a survey package.</summary>
+public sealed record SurveySite(
+    string Name, string Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, ImmutableArray<string> Habitats);
+
+/// <summary>A plant of a survey package.</summary>
+public sealed record SurveyPlant(string Tag, string Site, string Description, Origin Origin);
+
+/// <summary>A plant on a visit.</summary>
+public sealed record SurveyVisit(
+    string Tag, DateOnly Date, string Person, LifeStage? Stage, Sex? Sex, ImmutableArray<PlantPart> Parts, ImmutableArray<Alteration> Altered, string Note);
+
+/// <summary>A feature recorded on a visit.</summary>
+public sealed record SurveyFeature(
+    string Tag, DateOnly Date, RecordedFeature Feature, Certainty Certainty, EvidenceSource Source, Exposure? Exposure, PartPosition? Position);
+
+/// <summary>A step of a key walked for a plant.</summary>
+public sealed record SurveyWalkStep(string Tag, string Person, CoupletRef At, int? Lead);
+
+/// <summary>A name given to a plant.</summary>
+public sealed record SurveyDetermination(string Tag, DateOnly Date, string Person, string Taxon, Qualifier Qualifier, string Remarks);
+
+/// <summary>A survey as an open data package: people, sites, plants, visits, features, walks and determinations.</summary>
+/// <param name="People">Names of people.</param>
+/// <param name="Sites">Sites.</param>
+/// <param name="Plants">Plants.</param>
+/// <param name="Visits">Visits, in order of date.</param>
+/// <param name="Features">Features.</param>
+/// <param name="Walks">Steps walked, in order.</param>
+/// <param name="Determinations">Determinations, in order of date.</param>
+public sealed record SurveyPackage(
+    ImmutableArray<string> People,
+    ImmutableArray<SurveySite> Sites,
+    ImmutableArray<SurveyPlant> Plants,
+    ImmutableArray<SurveyVisit> Visits,
+    ImmutableArray<SurveyFeature> Features,
+    ImmutableArray<SurveyWalkStep> Walks,
+    ImmutableArray<SurveyDetermination> Determinations)
+{
+    /// <summary>Reads a survey package.</summary>
+    /// <param name="package">Its files.</param>
+    /// <param name="faults">What is wrong with it; nothing should be loaded unless it is empty.</param>
+    public static SurveyPackage Read(PackageFiles package, out ImmutableArray<Fault> faults)
+    {
+        var found = new List<Fault>();
+        ImmutableArray<Row> Rows(string file, string[] columns, params string[] optional) => Table.Read(package, file, true, columns, optional, found);
+        var survey = new SurveyPackage(
+            [.. Rows("people.csv", ["name"]).Select(r => r.Required("name"))],
+            [
+                .. Rows("sites.csv", ["name"], "description", "elevation_m", "latitude", "longitude", "uncertainty_m", "habitats").Select(r => new SurveySite(
+                    r.Required("name"), r["description"], r.Number("elevation_m"), r.Number("latitude"), r.Number("longitude"), r.Number("uncertainty_m"),
+                    r.List("habitats"))),
+            ],
+            [
+                .. Rows("plants.csv", ["tag", "site"], "description", "origin").Select(r => new SurveyPlant(
+                    r.Required("tag"), r.Required("site"), r["description"], r.Choice("origin", Origin.Unknown))),
+            ],
+            [
+                .. Rows("visits.csv", ["tag", "date", "person"], "stage", "sex", "parts", "altered", "note").Select(r => new SurveyVisit(
+                    r.Required("tag"), Date(r), r.Required("person"), r.Maybe<LifeStage>("stage"), r.Maybe<Sex>("sex"), r.Choices<PlantPart>("parts"),
+                    r.Choices<Alteration>("altered"), r["note"])).OrderBy(v => v.Date),
+            ],
+            [.. Rows("features.csv", ["tag", "date", "character", "finding", "value"], "certainty", "source", "exposure", "position").Select(Feature)],
+            [
+                .. Rows("walks.csv", ["tag", "person", "key", "couplet", "lead"]).Select(r => new SurveyWalkStep(
+                    r.Required("tag"), r.Required("person"), new(new(r.Required("key")), r.Whole("couplet") ?? 0),
+                    r["lead"] == "cannot-tell" ? null : r.Whole("lead"))),
+            ],
+            [
+                .. Rows("determinations.csv", ["tag", "date", "person", "taxon"], "qualifier", "remarks").Select(r => new SurveyDetermination(
+                    r.Required("tag"), Date(r), r.Required("person"), r.Required("taxon"), r.Choice("qualifier", Qualifier.None), r["remarks"])).OrderBy(d => d.Date),
+            ]);
+        faults = [.. found];
+        return survey;
+    }
+
+    private static SurveyFeature Feature(Row r)
+    {
+        var finding = r.Choice("finding", Finding.States);
+        HiddenReason? hidden = finding == Finding.Hidden ? r.Choice("value", HiddenReason.OutOfReach) : null;
+        return new(
+            r.Required("tag"), Date(r),
+            new(
+                new(r.Required("character")), finding,
+                finding == Finding.States ? r.List("value") : [],
+                finding == Finding.Sample ? r.List("value") : [],
+                finding == Finding.Rough ? r["value"] : null,
+                hidden),
+            r.Choice("certainty", Certainty.Sure), r.Choice("source", EvidenceSource.Attached), r.Maybe<Exposure>("exposure"), r.Maybe<PartPosition>("position"));
+    }
+
+    private static DateOnly Date(Row r)
+    {
+        if (DateOnly.TryParseExact(r["date"], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date))
+        {
+            return date;
+        }
+
+        r.Fault("date", $"“{r["date"]}”", "a date as in 2026-04-22");
+        return default;
+    }
+}

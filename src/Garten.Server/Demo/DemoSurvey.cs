@@ -1,0 +1,141 @@
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using Garten.Core.Confirmation;
+using Garten.Core.Guides;
+using Garten.Core.Keys;
+using Garten.Data;
+using Garten.Formats.Packages;
+using Garten.Formats.Survey;
+using Garten.Server.Features;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Demo;
+
+/// <summary>Loads the demo survey through the same doors people use, so that every rule holds for it too.</summary>
+/// <param name="places">People and sites.</param>
+/// <param name="plants">Plants.</param>
+/// <param name="evidence">Evidence.</param>
+/// <param name="determinations">Determinations.</param>
+/// <param name="settings">Remembers that the demo was loaded.</param>
+/// <param name="sheets">Plant sheets.</param>
+/// <param name="current">The guide.</param>
+public sealed class DemoSurvey(
+    PlaceStore places, PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, SettingStore settings, PlantSheets sheets,
+    CurrentGuide current)
+{
+    private const string Setting = "demo-survey";
+
+    /// <summary>Loads the survey unless it was loaded before. One broken off half way is completed, not doubled.</summary>
+    /// <param name="folder">Folder of the survey package.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="SettingsException">The package is not sound.</exception>
+    public async Task LoadAsync(string folder, CancellationToken cancel)
+    {
+        if (await settings.GetAsync(Setting, cancel) is not null)
+        {
+            return;
+        }
+
+        var package = PackageFiles.Read(folder);
+        var survey = SurveyPackage.Read(package, out var faults);
+        if (faults.Length > 0)
+        {
+            throw new SettingsException($"The demo survey was not loaded, it has {faults.Length} faults:\n{string.Join('\n', faults.Take(20))}");
+        }
+
+        var people = await AddPeopleAsync(survey, cancel);
+        var sites = await AddSitesAsync(survey, cancel);
+        foreach (var plant in survey.Plants)
+        {
+            await AddPlantAsync(survey, plant, people, sites[plant.Site], cancel);
+        }
+
+        await settings.SetAsync(Setting, package.Checksum, cancel);
+    }
+
+    private async Task<Dictionary<string, int>> AddPeopleAsync(SurveyPackage survey, CancellationToken cancel)
+    {
+        var known = (await places.PeopleAsync(cancel)).ToDictionary(p => p.Name, p => p.Id);
+        foreach (var name in survey.People.Where(n => !known.ContainsKey(n)))
+        {
+            known[name] = (await places.AddPersonAsync(name, cancel)).Id;
+        }
+
+        return known;
+    }
+
+    private async Task<Dictionary<string, int>> AddSitesAsync(SurveyPackage survey, CancellationToken cancel)
+    {
+        var known = (await places.SitesAsync(cancel)).ToDictionary(s => s.Name, s => s.Id);
+        foreach (var s in survey.Sites.Where(s => !known.ContainsKey(s.Name)))
+        {
+            var site = new Site(0, s.Name, s.Description, s.ElevationM, s.Latitude, s.Longitude, s.UncertaintyM, [.. s.Habitats]);
+            known[s.Name] = (await places.AddSiteAsync(site, cancel)).Id;
+        }
+
+        return known;
+    }
+
+    private async Task AddPlantAsync(SurveyPackage survey, SurveyPlant plant, Dictionary<string, int> people, int site, CancellationToken cancel)
+    {
+        NewVisit Visit(SurveyVisit v) => new(v.Date, people[v.Person], v.Stage, v.Sex, [.. v.Parts], [.. v.Altered], v.Note);
+        var visits = survey.Visits.Where(v => v.Tag == plant.Tag).ToList();
+        if (visits.Count == 0)
+        {
+            throw new SettingsException($"The demo plant {plant.Tag} has no visit.");
+        }
+
+        var id = await plants.TakeAsync(
+            new NewPlant(RequestOf(plant.Tag), site, plant.Description, plant.Origin, Visit(visits[0])), plant.Tag, cancel);
+        var visitOn = new Dictionary<DateOnly, int>();
+        foreach (var visit in visits)
+        {
+            visitOn[visit.Date] = await plants.AddVisitAsync(id, Visit(visit), cancel);
+        }
+
+        foreach (var f in survey.Features.Where(f => f.Tag == plant.Tag))
+        {
+            if (!visitOn.TryGetValue(f.Date, out var on))
+            {
+                throw new SettingsException($"The demo plant {plant.Tag} has a feature on {f.Date:yyyy-MM-dd} but no visit that day.");
+            }
+
+            var recorder = people[visits.First(v => v.Date == f.Date).Person];
+            var input = new ObservationInput(
+                f.Feature.Finding, [.. f.Feature.States], [.. f.Feature.Parts], f.Feature.Rough, null, f.Feature.Hidden, f.Certainty, f.Source, [],
+                f.Exposure, f.Position, "", null);
+            var content = ObservationsFeature.Check(on, f.Feature.Character.Value, input, current, recorder);
+            await evidence.SetObservationAsync(id, current.Version, on, f.Feature.Character.Value, content, null, recorder, "demo survey", cancel);
+        }
+
+        await WalkAsync(survey, plant.Tag, id, people, cancel);
+        foreach (var d in survey.Determinations.Where(d => d.Tag == plant.Tag))
+        {
+            var taxon = current.Guide.FindTaxon(new TaxonId(d.Taxon)) ?? throw new SettingsException($"The demo plant {plant.Tag} is named {d.Taxon}, which the guide lacks.");
+            var grounds = JsonSerializer.Serialize(
+                DeterminationGrounds.Gather(current.Guide, await sheets.RequestAsync(id, cancel), taxon.Id), PlantSheets.GroundsJson);
+            await determinations.GiveAsync(
+                new NewDetermination(
+                    RequestOf($"{d.Tag} {d.Date:O} {d.Taxon}"), id, current.Version, d.Taxon, d.Qualifier, DeterminationName.Full(taxon, d.Qualifier),
+                    people[d.Person], d.Date, d.Remarks, grounds),
+                null, cancel);
+        }
+    }
+
+    private async Task WalkAsync(SurveyPackage survey, string tag, int plant, Dictionary<string, int> people, CancellationToken cancel)
+    {
+        var steps = survey.Walks.Where(w => w.Tag == tag).ToList();
+        if (steps.Count == 0)
+        {
+            return;
+        }
+
+        var walk = steps.Aggregate(KeyWalk.From(steps[0].At), (w, s) => w.Answer(s.At, s.Lead));
+        var before = await evidence.WalkAsync(plant, cancel);
+        await evidence.SetWalkAsync(plant, walk, before?.Revision, people[steps[0].Person], "demo survey", cancel);
+    }
+
+    /// <summary>The same request number for the same thing in every load.</summary>
+    private static Guid RequestOf(string what) => new(SHA256.HashData(Encoding.UTF8.GetBytes("garten demo " + what)).AsSpan(0, 16));
+}

@@ -1,0 +1,34 @@
+using Garten.Core.Bench;
+using Garten.Core.Guides;
+using Garten.Core.Identification;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>What should be true of a plant if it is a taxon, and what would disprove it.</summary>
+public static class AccountsFeature
+{
+    /// <summary>Adds the endpoints.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/plants/{plant:int}/account/{taxon}", async (int plant, string taxon, PlantSheets sheets, CurrentGuide current, CancellationToken cancel) =>
+        {
+            var request = await sheets.RequestAsync(plant, cancel);
+            return SpeciesAccount.Compose(current.Guide, Known(current, taxon), BenchDesk.Sheet(current.Guide, request), request.Place, request.Visits);
+        }).WithName("account").Produces<SpeciesAccount>();
+
+        api.MapGet("/plants/{plant:int}/suspicion/{taxon}", async (int plant, string taxon, PlantSheets sheets, CurrentGuide current, CancellationToken cancel) =>
+        {
+            var request = await sheets.RequestAsync(plant, cancel);
+            return Suspicion.Examine(current.Guide, Known(current, taxon), BenchDesk.Sheet(current.Guide, request));
+        }).WithName("suspicion").Produces<Suspicion>();
+    }
+
+    private static TaxonId Known(CurrentGuide current, string taxon)
+    {
+        var id = new TaxonId(taxon);
+        return current.Guide.FindTaxon(id) is null ? throw new NotInStoreException("The guide has no such taxon.") : id;
+    }
+}

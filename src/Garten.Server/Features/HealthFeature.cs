@@ -1,0 +1,21 @@
+using Npgsql;
+
+namespace Garten.Server.Features;
+
+/// <summary>How the server is.</summary>
+/// <param name="Status">"well", or what is wrong.</param>
+public sealed record Health(string Status);
+
+/// <summary>Tells whether the server and its database answer.</summary>
+public static class HealthFeature
+{
+    /// <summary>Adds the endpoint.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGet("/health", async (NpgsqlDataSource source, CancellationToken cancel) =>
+        {
+            await using var connection = await source.OpenConnectionAsync(cancel);
+            await using var command = new NpgsqlCommand("select count(*) from guide_version", connection);
+            return (long)(await command.ExecuteScalarAsync(cancel))! > 0 ? new Health("well") : new Health("no guide is loaded");
+        }).WithName("health").Produces<Health>();
+}

@@ -1,0 +1,93 @@
+using Garten.Core.Evidence;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>What is known of one character on one visit.</summary>
+/// <param name="Finding">What kind of thing was found.</param>
+/// <param name="States">States seen.</param>
+/// <param name="Parts">Measured or counted parts as typed.</param>
+/// <param name="Rough">A rough value as typed.</param>
+/// <param name="Entry">One thing typed into a numeric field: a number joins the parts, anything else is a rough value.</param>
+/// <param name="Hidden">Why it cannot be seen.</param>
+/// <param name="Certainty">How sure.</param>
+/// <param name="Source">Where the part came from.</param>
+/// <param name="Altered">Damage to the part.</param>
+/// <param name="Exposure">Light it grew in.</param>
+/// <param name="Position">Where it grew.</param>
+/// <param name="Note">A note.</param>
+/// <param name="Expected">Revision the change starts from; null when nothing was there.</param>
+public sealed record ObservationInput(
+    Finding Finding, string[]? States, string[]? Parts, string? Rough, string? Entry, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source,
+    Alteration[]? Altered, Exposure? Exposure, PartPosition? Position, string? Note, long? Expected);
+
+/// <summary>Recording features, and taking changes back.</summary>
+public static class ObservationsFeature
+{
+    /// <summary>Adds the endpoints.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPut("/plants/{plant:int}/visits/{visit:int}/features/{character}", async (
+            int plant, int visit, string character, ObservationInput input, EvidenceStore store, PlantSheets sheets, CurrentGuide current,
+            CurrentPerson person, CancellationToken cancel) =>
+        {
+            var content = Check(visit, character, input, current, person.Required);
+            var label = current.Guide.Character(new(character)).Label;
+            await store.SetObservationAsync(
+                plant, current.Version, visit, character, content, input.Expected, person.Required, $"record {label.ToLowerInvariant()}", cancel);
+            return await sheets.ReadAsync(plant, cancel);
+        }).WithName("recordFeature").Produces<PlantSheet>();
+
+        api.MapDelete("/plants/{plant:int}/visits/{visit:int}/features/{character}", async (
+            int plant, int visit, string character, long expected, EvidenceStore store, PlantSheets sheets, CurrentGuide current,
+            CurrentPerson person, CancellationToken cancel) =>
+        {
+            var label = current.Guide.FindCharacter(new(character))?.Label ?? character;
+            await store.SetObservationAsync(
+                plant, current.Version, visit, character, null, expected, person.Required, $"remove {label.ToLowerInvariant()}", cancel);
+            return await sheets.ReadAsync(plant, cancel);
+        }).WithName("removeFeature").Produces<PlantSheet>();
+
+        api.MapPost("/plants/{plant:int}/undo", (int plant, EvidenceStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            UndoAsync(plant, false, store, sheets, current, person, cancel)).WithName("undo").Produces<PlantSheet>();
+
+        api.MapPost("/plants/{plant:int}/redo", (int plant, EvidenceStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            UndoAsync(plant, true, store, sheets, current, person, cancel)).WithName("redo").Produces<PlantSheet>();
+    }
+
+    private static async Task<PlantSheet> UndoAsync(
+        int plant, bool redo, EvidenceStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel)
+    {
+        _ = person.Required;
+        await store.UndoAsync(plant, current.Version, redo, cancel);
+        return await sheets.ReadAsync(plant, cancel);
+    }
+
+    /// <summary>Checks what was sent and makes it ready to keep.</summary>
+    /// <param name="visit">The plant's visit.</param>
+    /// <param name="character">The character.</param>
+    /// <param name="input">What was sent.</param>
+    /// <param name="current">The guide.</param>
+    /// <param name="person">Who recorded.</param>
+    /// <exception cref="RuleException">It cannot be true, or cannot be read.</exception>
+    public static ObservationContent Check(int visit, string character, ObservationInput input, CurrentGuide current, int person)
+    {
+        string[] states = [.. (input.States ?? []).Distinct()];
+        string[] typed = [.. (input.Parts ?? []).Select(p => Rules.Text("parts", "A value", p, 60, required: true))];
+        var rough = input.Finding == Finding.Rough ? Rules.Text("rough", "The value", input.Rough, 200, required: true) : null;
+        var feature = input.Entry is null
+            ? new RecordedFeature(new(character), input.Finding, [.. states], [.. typed], rough, input.Hidden)
+            : ObservationRules.FromEntry(current.Guide, new(character), [.. typed], Rules.Text("entry", "The value", input.Entry, 60, required: true));
+        var found = ObservationRules.Check(current.Guide, feature, out var fault) ?? throw new RuleException(character, fault);
+        return new(
+            visit, character, feature.Finding,
+            feature.Finding == Finding.States ? states : [],
+            [.. found.Values.Select((v, i) => new SamplePart(v, feature.Parts[i]))],
+            found.Rough,
+            feature.Finding == Finding.Hidden ? input.Hidden : null,
+            input.Certainty, input.Source, [.. (input.Altered ?? []).Distinct()], input.Exposure, input.Position,
+            Rules.Text("note", "The note", input.Note, 2000), person);
+    }
+}

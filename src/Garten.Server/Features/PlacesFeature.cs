@@ -1,0 +1,64 @@
+using Garten.Core.Evidence;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>A site to be added.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Description">What it is.</param>
+/// <param name="ElevationM">Metres above sea level.</param>
+/// <param name="Latitude">Decimal degrees north.</param>
+/// <param name="Longitude">Decimal degrees east.</param>
+/// <param name="UncertaintyM">Radius in metres within which the coordinates hold.</param>
+/// <param name="Habitats">States of the character <c>habitat</c>.</param>
+public sealed record SiteInput(
+    string Name, string? Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, string[]? Habitats);
+
+/// <summary>The sites of the survey.</summary>
+public static class PlacesFeature
+{
+    /// <summary>Adds the endpoints.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/sites", (PlaceStore places, CancellationToken cancel) => places.SitesAsync(cancel)).WithName("sites").Produces<List<Site>>();
+
+        api.MapPost("/sites", (SiteInput input, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>
+            places.AddSiteAsync(Check(input, current), cancel)).WithName("addSite").Produces<Site>();
+    }
+
+    private static Site Check(SiteInput input, CurrentGuide current)
+    {
+        Within("elevationM", "The elevation", input.ElevationM, -430, 8900, "metres");
+        Within("latitude", "The latitude", input.Latitude, -90, 90, "degrees");
+        Within("longitude", "The longitude", input.Longitude, -180, 180, "degrees");
+        if (input.Latitude is null != input.Longitude is null)
+        {
+            throw new RuleException("latitude", "Give latitude and longitude together, or neither.");
+        }
+
+        if (input.UncertaintyM is <= 0)
+        {
+            throw new RuleException("uncertaintyM", "The uncertainty of the coordinates must be more than 0 metres.");
+        }
+
+        var habitat = current.Guide.FindCharacter(PlaceEvidence.Habitat);
+        if (input.Habitats?.FirstOrDefault(h => habitat?.State(h) is null) is { } unknown)
+        {
+            throw new RuleException("habitats", $"“{unknown}” is no kind of place the guide knows. Choose from the list.");
+        }
+
+        return new(
+            0, Rules.Text("name", "The name", input.Name, 120, required: true), Rules.Text("description", "The description", input.Description, 2000),
+            input.ElevationM, input.Latitude, input.Longitude, input.UncertaintyM, input.Habitats ?? []);
+    }
+
+    private static void Within(string field, string label, double? value, double least, double most, string unit)
+    {
+        if (value is { } v && !(v >= least && v <= most))
+        {
+            throw new RuleException(field, FormattableString.Invariant($"{label} of {v:0.##} {unit} cannot be; it lies between {least} and {most}."));
+        }
+    }
+}

@@ -1,0 +1,161 @@
+using System.Text.Json;
+using Garten.Core.Bench;
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Identification;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>An observation, ready to show.</summary>
+/// <param name="Visit">The plant's visit it was made on.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Character">The character.</param>
+/// <param name="Label">Its name.</param>
+/// <param name="Organ">Its organ.</param>
+/// <param name="Summary">What was found, in words.</param>
+/// <param name="Finding">What kind of thing was found.</param>
+/// <param name="States">States seen.</param>
+/// <param name="Parts">Parts as typed.</param>
+/// <param name="Rough">Rough value as typed; empty for none.</param>
+/// <param name="Hidden">Why it could not be seen.</param>
+/// <param name="Certainty">How sure.</param>
+/// <param name="Source">Where the part came from.</param>
+/// <param name="Altered">Damage to the part.</param>
+/// <param name="Exposure">Light it grew in.</param>
+/// <param name="Position">Where it grew.</param>
+/// <param name="Note">A note.</param>
+/// <param name="Recorder">Who recorded.</param>
+/// <param name="Revision">Revision a change must start from.</param>
+public sealed record ObservationView(
+    int Visit, DateOnly Date, string Character, string Label, Organ Organ, string Summary, Finding Finding, IReadOnlyList<string> States,
+    IReadOnlyList<string> Parts, string Rough, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source, IReadOnlyList<Alteration> Altered,
+    Exposure? Exposure, PartPosition? Position, string Note, string Recorder, long Revision)
+{
+    /// <summary>An observation of a plant.</summary>
+    /// <param name="stored">As stored.</param>
+    /// <param name="character">Its character.</param>
+    /// <param name="date">Day of its visit.</param>
+    public static ObservationView Of(StoredObservation stored, Character character, DateOnly date)
+    {
+        var c = stored.Content;
+        return new(
+            c.PlantVisit, date, c.Character, character.Label, character.Organ, Wording.Recorded(character, PlantSheets.Observation(c, 0, date, null, null)),
+            c.Finding, c.States, [.. c.Parts.Select(p => p.Typed)], c.Rough?.Typed ?? "", c.Hidden, c.Certainty, c.Source, c.Altered, c.Exposure,
+            c.Position, c.Note, stored.Recorder, stored.Revision);
+    }
+
+    /// <summary>What somebody else recorded in the meantime, for showing both; null when it was removed or is a walk.</summary>
+    /// <param name="theirs">As stored.</param>
+    /// <param name="guide">The guide.</param>
+    public static ObservationView? FromTheirs(object? theirs, Guide guide) =>
+        theirs is StoredObservation o && guide.FindCharacter(new(o.Content.Character)) is { } character ? Of(o, character, default) : null;
+}
+
+/// <summary>A determination, ready to show.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Taxon">The taxon.</param>
+/// <param name="FullName">The name as written.</param>
+/// <param name="Qualifier">The reserve.</param>
+/// <param name="Person">Who gave it.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Remarks">Remarks.</param>
+/// <param name="Grounds">What it rests on.</param>
+public sealed record DeterminationView(
+    int Id, string Taxon, string FullName, Qualifier Qualifier, string Person, DateOnly Date, string Remarks, DeterminationGrounds Grounds);
+
+/// <summary>A plant, ready for the bench.</summary>
+/// <param name="Plant">The plant and its site.</param>
+/// <param name="Visits">Its visits, oldest first.</param>
+/// <param name="Observations">What was recorded.</param>
+/// <param name="Bench">The bench's answer.</param>
+/// <param name="WalkRevision">Revision of the walk; null when none was begun.</param>
+/// <param name="Determinations">Its names, the latest first.</param>
+/// <param name="Undo">What can be undone.</param>
+public sealed record PlantSheet(
+    PlantCard Plant, IReadOnlyList<PlantVisit> Visits, IReadOnlyList<ObservationView> Observations, BenchAnswer Bench, long? WalkRevision,
+    IReadOnlyList<DeterminationView> Determinations, UndoState Undo);
+
+/// <summary>Brings together all that is known of a plant.</summary>
+/// <param name="plants">Plants.</param>
+/// <param name="evidence">Evidence.</param>
+/// <param name="determinations">Determinations.</param>
+/// <param name="current">The guide.</param>
+public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, CurrentGuide current)
+{
+    /// <summary>How grounds are kept.</summary>
+    public static JsonSerializerOptions GroundsJson { get; } = new(JsonSerializerDefaults.Web);
+
+    /// <summary>The sheet of a plant.</summary>
+    /// <param name="plant">Its number.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<PlantSheet> ReadAsync(int plant, CancellationToken cancel)
+    {
+        var (card, visits, observations, walk) = await LoadAsync(plant, cancel);
+        var dates = visits.ToDictionary(v => v.Id, v => v.Date);
+        var names = await determinations.OfAsync(plant, cancel);
+        return new(
+            card,
+            visits,
+            [
+                .. observations.Select(o => (Stored: o, Character: current.Guide.FindCharacter(new(o.Content.Character))))
+                    .Where(x => x.Character is not null)
+                    .Select(x => ObservationView.Of(x.Stored, x.Character!, dates[x.Stored.Content.PlantVisit])),
+            ],
+            BenchDesk.Answer(current.Guide, Request(card, visits, observations, walk)),
+            walk?.Revision,
+            [
+                .. names.Select(d => new DeterminationView(
+                    d.Id, d.Taxon, d.FullName, d.Qualifier, d.Person, d.Date, d.Remarks,
+                    JsonSerializer.Deserialize<DeterminationGrounds>(d.Grounds, GroundsJson)!)),
+            ],
+            await evidence.UndoStateAsync(plant, cancel));
+    }
+
+    /// <summary>The plant as the core knows it.</summary>
+    /// <param name="plant">Its number.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<BenchRequest> RequestAsync(int plant, CancellationToken cancel)
+    {
+        var (card, visits, observations, walk) = await LoadAsync(plant, cancel);
+        return Request(card, visits, observations, walk);
+    }
+
+    /// <summary>An observation as the core knows it.</summary>
+    /// <param name="c">As stored.</param>
+    /// <param name="visit">Number of the visit on the sheet.</param>
+    /// <param name="date">The day.</param>
+    /// <param name="stage">Stage of the plant that day.</param>
+    /// <param name="sex">Sex of the plant that day.</param>
+    public static Observation Observation(ObservationContent c, int visit, DateOnly date, LifeStage? stage, Sex? sex) => new(
+        new(c.Character), visit, date, c.Finding, [.. c.States], [.. c.Parts.Select(p => p.Value)], c.Rough, c.Hidden, c.Certainty, c.Source,
+        [.. c.Altered], c.Exposure, c.Position, stage, sex);
+
+    private async Task<(PlantCard Card, List<PlantVisit> Visits, List<StoredObservation> Observations, StoredWalk? Walk)> LoadAsync(
+        int plant, CancellationToken cancel)
+    {
+        var card = await plants.CardAsync(plant, cancel);
+        return (card, await plants.VisitsAsync(plant, cancel), await evidence.ObservationsAsync(plant, cancel), await evidence.WalkAsync(plant, cancel));
+    }
+
+    private static BenchRequest Request(PlantCard card, List<PlantVisit> visits, List<StoredObservation> observations, StoredWalk? walk)
+    {
+        var numbered = visits.Select((v, i) => (Visit: v, Number: i + 1)).ToDictionary(x => x.Visit.Id);
+        return new(
+            new PlaceFacts(card.Site.ElevationM, [.. card.Site.Habitats]),
+            [.. visits.Select((v, i) => new SheetVisit(i + 1, v.Date, [.. v.Parts]))],
+            [
+                .. observations.Select(o =>
+                {
+                    var (visit, number) = numbered[o.Content.PlantVisit];
+
+                    // Damage to the whole plant is damage to every part of it that was looked at.
+                    var content = o.Content with { Altered = [.. o.Content.Altered.Union(visit.Altered)] };
+                    return Observation(content, number, visit.Date, visit.Stage, visit.Sex);
+                }),
+            ],
+            walk?.Walk);
+    }
+}

@@ -1,0 +1,58 @@
+using System.Globalization;
+using Garten.Core.Survey;
+using Garten.Data;
+using Garten.Formats.Records;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>A page of records.</summary>
+/// <param name="Total">How many the filter lets through.</param>
+/// <param name="Records">Those of this page.</param>
+public sealed record RecordPage(long Total, IReadOnlyList<SurveyRecord> Records);
+
+/// <summary>What to show of the records, as sent in the address.</summary>
+/// <param name="Site">Number of a site.</param>
+/// <param name="Taxon">A taxon, with all below it.</param>
+/// <param name="Person">Number of a person who recorded or determined.</param>
+/// <param name="From">First day.</param>
+/// <param name="To">Last day.</param>
+/// <param name="Text">Words looked for.</param>
+/// <param name="Sort">Column to sort by.</param>
+/// <param name="Descending">True for the largest first.</param>
+public sealed record RecordQuery(int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text, RecordSort? Sort, bool? Descending)
+{
+    /// <summary>The filter for one page.</summary>
+    /// <param name="skip">Rows to leave out at the start.</param>
+    /// <param name="take">Most rows to give.</param>
+    public RecordFilter Page(int skip, int take) => new(
+        Site, string.IsNullOrEmpty(Taxon) ? null : Taxon, Person, From, To,
+        Rules.Text("text", "The search text", Text, 200) is { Length: > 0 } text ? text : null,
+        Sort ?? RecordSort.Date, Descending ?? (Sort is null or RecordSort.Date), skip, take);
+}
+
+/// <summary>The records of the survey.</summary>
+public static class RecordsFeature
+{
+    private const int MostRows = 200;
+
+    /// <summary>Adds the endpoints.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/records", async ([AsParameters] RecordQuery query, int? skip, int? take, RecordStore store, CancellationToken cancel) =>
+        {
+            var filter = query.Page(Math.Max(0, skip ?? 0), Math.Clamp(take ?? 50, 1, MostRows));
+            return new RecordPage(await store.CountAsync(filter, cancel), await store.ListAsync(filter, cancel));
+        }).WithName("records").Produces<RecordPage>();
+
+        api.MapGet("/records.csv", async ([AsParameters] RecordQuery query, RecordStore store, TimeProvider clock, HttpContext context, CancellationToken cancel) =>
+        {
+            var records = await store.ListAsync(query.Page(0, int.MaxValue), cancel);
+            var content = new MemoryStream();
+            DarwinCoreCsv.Write(records, content);
+            var day = Rules.Today(clock).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+            return TypedResults.File(content.ToArray(), "text/csv; charset=utf-8", $"garten-records-{day}.csv");
+        }).WithName("recordsCsv").Produces<string>(contentType: "text/csv");
+    }
+}

@@ -1,0 +1,116 @@
+using System.Net;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Garten.Data;
+using Garten.Formats.Guides;
+using Garten.Formats.Packages;
+using Garten.Server.Demo;
+using Garten.Server.Features;
+using Microsoft.AspNetCore.Http.Json;
+using Npgsql;
+using Serilog;
+using Serilog.Events;
+
+namespace Garten.Server.Hosting;
+
+/// <summary>Where the database is; known only once its server runs.</summary>
+public sealed class DatabaseAddress
+{
+    /// <summary>Connects to Garten's database.</summary>
+    public string? ConnectionString { get; set; }
+}
+
+/// <summary>Puts the server together.</summary>
+public static class GartenServer
+{
+    /// <summary>Largest request body in bytes.</summary>
+    public const long MostBody = 1024 * 1024;
+
+    /// <summary>Builds the application; the database is opened later.</summary>
+    /// <param name="settings">How to start.</param>
+    /// <param name="clock">The clock; tests give their own.</param>
+    public static WebApplication Build(ServerSettings settings, TimeProvider clock)
+    {
+        var builder = WebApplication.CreateSlimBuilder();
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.AddServerHeader = false;
+            kestrel.Limits.MaxRequestBodySize = MostBody;
+            kestrel.Listen(IPAddress.Parse(settings.Listen), settings.Port);
+        });
+        builder.Services.AddSerilog(log => log.MinimumLevel.Warning().WriteTo.Console(
+            restrictedToMinimumLevel: LogEventLevel.Warning, formatProvider: System.Globalization.CultureInfo.InvariantCulture));
+        builder.Services.Configure<JsonOptions>(o => Configure(o.SerializerOptions));
+        builder.Services.AddOpenApi(o => OpenApiShape.Configure(o));
+        builder.Services.AddProblemDetails();
+        builder.Services.AddHttpContextAccessor();
+        builder.Services.AddResponseCompression();
+        builder.Services.AddSingleton(settings);
+        builder.Services.AddSingleton(clock);
+        builder.Services.AddSingleton<DatabaseAddress>();
+        builder.Services.AddSingleton(s => NpgsqlDataSource.Create(
+            s.GetRequiredService<DatabaseAddress>().ConnectionString ?? throw new InvalidOperationException("The database is not open yet.")));
+        builder.Services.AddSingleton<CurrentGuide>();
+        builder.Services.AddSingleton<CurrentPerson>();
+        builder.Services.AddSingleton<GuideStore>();
+        builder.Services.AddSingleton<PlaceStore>();
+        builder.Services.AddSingleton<PlantStore>();
+        builder.Services.AddSingleton<EvidenceStore>();
+        builder.Services.AddSingleton<DeterminationStore>();
+        builder.Services.AddSingleton<RecordStore>();
+        builder.Services.AddSingleton<SettingStore>();
+        builder.Services.AddSingleton<PlantSheets>();
+        builder.Services.AddSingleton<DemoSurvey>();
+
+        var app = builder.Build();
+        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = Problems.AnswerAsync, SuppressDiagnosticsCallback = _ => true });
+        app.UseSecurityHeaders();
+        app.UseResponseCompression();
+        var api = app.MapGroup("/api").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
+        HealthFeature.Map(api);
+        SessionFeature.Map(api);
+        PlacesFeature.Map(api);
+        GuideFeature.Map(api);
+        PlantsFeature.Map(api);
+        ObservationsFeature.Map(api);
+        WalkFeature.Map(api);
+        AccountsFeature.Map(api);
+        DeterminationsFeature.Map(api);
+        RecordsFeature.Map(api);
+        app.MapOpenApi("/api/openapi.json");
+        app.MapWebPages(settings.Web);
+        return app;
+    }
+
+    /// <summary>Opens the database, brings it up to date and loads the guide, and the demo where asked for.</summary>
+    /// <param name="app">The application, not yet started.</param>
+    /// <param name="connectionString">Connects to Garten's database, which is made when missing.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="SettingsException">The guide is not sound; the message lists its first faults.</exception>
+    public static async Task PrepareAsync(WebApplication app, string connectionString, CancellationToken cancel)
+    {
+        var settings = app.Services.GetRequiredService<ServerSettings>();
+        DatabaseMigrations.Apply(connectionString);
+        app.Services.GetRequiredService<DatabaseAddress>().ConnectionString = connectionString;
+        var package = PackageFiles.Read(Path.Combine(settings.Guides, "tamsin-fork"));
+        var reading = GuideReader.Read(package);
+        if (!reading.Ok)
+        {
+            throw new SettingsException($"The guide was not loaded, it has {reading.Faults.Length} faults:\n{string.Join('\n', reading.Faults.Take(20))}");
+        }
+
+        var version = await app.Services.GetRequiredService<GuideStore>().KeepAsync(package, reading.Guide, cancel);
+        app.Services.GetRequiredService<CurrentGuide>().Set(reading.Guide, version);
+        if (settings.Demo)
+        {
+            await app.Services.GetRequiredService<DemoSurvey>().LoadAsync(Path.Combine(settings.Guides, "tamsin-fork-survey"), cancel);
+        }
+    }
+
+    private static void Configure(JsonSerializerOptions options)
+    {
+        options.NumberHandling = JsonNumberHandling.Strict;
+        options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase));
+        options.MaxDepth = 32;
+    }
+}

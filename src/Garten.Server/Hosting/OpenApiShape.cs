@@ -1,0 +1,36 @@
+using Garten.Core.Guides;
+using Microsoft.AspNetCore.OpenApi;
+using Microsoft.OpenApi;
+
+namespace Garten.Server.Hosting;
+
+/// <summary>Details of the API's description that the framework cannot guess.</summary>
+public static class OpenApiShape
+{
+    private static readonly Type[] Identifiers = [typeof(TaxonId), typeof(CharacterId), typeof(KeyId)];
+
+    /// <summary>Describes identifiers as the plain strings they are written as.</summary>
+    /// <param name="options">The description's options.</param>
+    public static void Configure(OpenApiOptions options)
+    {
+        options.CreateSchemaReferenceId = type => Array.IndexOf(Identifiers, type.Type) >= 0 ? null : OpenApiOptions.CreateDefaultSchemaReferenceId(type);
+        options.AddSchemaTransformer((schema, context, _) =>
+        {
+            var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
+            if (Array.IndexOf(Identifiers, type) >= 0)
+            {
+                schema.Type = type == context.JsonTypeInfo.Type ? JsonSchemaType.String : JsonSchemaType.String | JsonSchemaType.Null;
+                schema.Properties?.Clear();
+                schema.Required?.Clear();
+            }
+
+            else if (type is { IsValueType: true, IsPrimitive: false, IsEnum: false } && schema.Properties is { Count: > 0 } properties)
+            {
+                // A struct can be left out in C#, but what the server writes always has all its parts.
+                schema.Required = properties.Keys.ToHashSet();
+            }
+
+            return Task.CompletedTask;
+        });
+    }
+}

@@ -1,0 +1,49 @@
+using System.Globalization;
+
+namespace Garten.Server.Hosting;
+
+/// <summary>How the server was asked to start.</summary>
+/// <param name="Port">Port on loopback.</param>
+/// <param name="Data">Folder for the database; null when the database is given otherwise.</param>
+/// <param name="Demo">True to load the demo plants into an empty database.</param>
+/// <param name="Guides">Folder that holds the demo guide and the demo survey.</param>
+/// <param name="Web">Folder of the built web application.</param>
+/// <param name="Listen">Address to listen on.</param>
+public sealed record ServerSettings(int Port, string? Data, bool Demo, string Guides, string Web, string Listen)
+{
+    /// <summary>Settings before any option is read.</summary>
+    public static ServerSettings Default { get; } = new(5080, null, true, "guides", "web/dist", "127.0.0.1");
+
+    /// <summary>Reads the command line.</summary>
+    /// <param name="args">Its words.</param>
+    /// <exception cref="SettingsException">A word is not understood.</exception>
+    public static ServerSettings Read(string[] args)
+    {
+        var settings = Default;
+        for (var i = 0; i < args.Length; i++)
+        {
+            string Next() => i + 1 < args.Length ? args[++i] : throw new SettingsException($"{args[i]} needs a value after it.");
+            settings = args[i] switch
+            {
+                "--empty" => settings with { Demo = false },
+                "--data" => settings with { Data = Next() },
+                "--guides" => settings with { Guides = Next() },
+                "--web" => settings with { Web = Next() },
+                "--listen" => settings with { Listen = Next() },
+                "--port" => settings with { Port = PortOf(Next()) },
+                _ => throw new SettingsException($"“{args[i]}” is not understood. The options are --port NUMBER, --data DIR, --empty and --listen ADDRESS."),
+            };
+        }
+
+        return settings;
+    }
+
+    private static int PortOf(string word) =>
+        int.TryParse(word, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port is > 0 and < 65536
+            ? port
+            : throw new SettingsException($"“{word}” is no port. Give a number from 1 to 65535 after --port.");
+}
+
+/// <summary>The command line cannot be followed; the message says what to change.</summary>
+/// <param name="message">The sentence.</param>
+public sealed class SettingsException(string message) : Exception(message);

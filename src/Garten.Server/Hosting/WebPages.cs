@@ -1,0 +1,68 @@
+using System.Security.Cryptography;
+using Microsoft.Extensions.FileProviders;
+
+namespace Garten.Server.Hosting;
+
+/// <summary>Serves the built web application under a strict Content-Security-Policy.</summary>
+public static class WebPages
+{
+    /// <summary>What the build writes where the page's nonce belongs.</summary>
+    public const string NoncePlaceholder = "GARTEN_NONCE";
+
+    /// <summary>Adds the security headers to every answer.</summary>
+    /// <param name="app">The application.</param>
+    public static void UseSecurityHeaders(this WebApplication app) => app.Use(async (context, next) =>
+    {
+        var headers = context.Response.Headers;
+        headers.XContentTypeOptions = "nosniff";
+        headers.XFrameOptions = "DENY";
+        headers["Referrer-Policy"] = "no-referrer";
+        headers["Cross-Origin-Opener-Policy"] = "same-origin";
+        headers["Cross-Origin-Resource-Policy"] = "same-origin";
+        headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=(self)";
+        headers.ContentSecurityPolicy = Policy(null);
+        await next(context);
+    });
+
+    /// <summary>Serves the files and, for every other path that is no API, the page itself.</summary>
+    /// <param name="app">The application.</param>
+    /// <param name="folder">Folder of the built web application.</param>
+    public static void MapWebPages(this WebApplication app, string folder)
+    {
+        if (!Directory.Exists(folder))
+        {
+            return;
+        }
+
+        var full = Path.GetFullPath(folder);
+        app.UseStaticFiles(new StaticFileOptions
+        {
+            RequestPath = "/assets",
+            FileProvider = new PhysicalFileProvider(Path.Combine(full, "assets")),
+            OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
+        });
+        var page = File.ReadAllText(Path.Combine(full, "index.html"));
+        app.MapFallback("{**path:nonfile}", context =>
+        {
+            if (context.Request.Path.StartsWithSegments("/api"))
+            {
+                context.Response.StatusCode = StatusCodes.Status404NotFound;
+                return Task.CompletedTask;
+            }
+
+            var nonce = Convert.ToBase64String(RandomNumberGenerator.GetBytes(16));
+            context.Response.Headers.ContentSecurityPolicy = Policy(nonce);
+            context.Response.Headers.CacheControl = "no-store";
+            context.Response.ContentType = "text/html; charset=utf-8";
+            return context.Response.WriteAsync(page.Replace(NoncePlaceholder, nonce, StringComparison.Ordinal));
+        });
+    }
+
+    private static string Policy(string? nonce)
+    {
+        var own = nonce is null ? "'none'" : $"'nonce-{nonce}'";
+        return "default-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'; "
+            + $"script-src 'self' {(nonce is null ? "" : own)}; style-src 'self' {(nonce is null ? "" : own)}; "
+            + "img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'";
+    }
+}

@@ -1,0 +1,33 @@
+import { CssBaseline, ThemeProvider } from '@mui/material'
+import { lazy, Suspense, useMemo } from 'react'
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
+import { BenchPage } from './bench/BenchPage'
+import { Shell } from './shell/Shell'
+import { gartenTheme } from './theme/theme'
+import { useThemeName } from './theme/useThemeName'
+import { WordsPage } from './words/WordsPage'
+
+const RecordsPage = lazy(() => import('./records/RecordsPage').then((m) => ({ default: m.RecordsPage })))
+
+/** The whole application: themes, the frame, and one page for each view. */
+export function App({ nonce }: { nonce: string }) {
+  const [themeName, nextTheme] = useThemeName()
+  const theme = useMemo(() => gartenTheme(themeName), [themeName])
+  return (
+    <ThemeProvider theme={theme}>
+      <CssBaseline />
+      <BrowserRouter>
+        <Shell themeName={themeName} onNextTheme={nextTheme}>
+          <Suspense fallback={null}>
+            <Routes>
+              <Route path="/bench/:plant?" element={<BenchPage />} />
+              <Route path="/records" element={<RecordsPage nonce={nonce} />} />
+              <Route path="/words" element={<WordsPage />} />
+              <Route path="*" element={<Navigate to="/bench" replace />} />
+            </Routes>
+          </Suspense>
+        </Shell>
+      </BrowserRouter>
+    </ThemeProvider>
+  )
+}

@@ -1,0 +1,171 @@
+import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { answer, api, Problem } from './client'
+import type {
+  DeterminationInput,
+  ObservationInput,
+  PlantInput,
+  PlantSheet,
+  SiteInput,
+  VisitInput,
+  WalkInput,
+} from './types'
+
+const again = (count: number, error: Error) => error instanceof Problem && error.unreached && count < 100
+const pause = (count: number) => Math.min(500 * 2 ** count, 4000)
+
+/** Requests that did not reach the server are tried again until they do; refusals are not. */
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: { retry: again, retryDelay: pause, networkMode: 'always', staleTime: 10_000 },
+    mutations: { retry: again, retryDelay: pause, networkMode: 'always' },
+  },
+})
+
+export const useSession = () =>
+  useQuery({ queryKey: ['session'], queryFn: () => answer(api.GET('/api/session')), staleTime: 60_000 })
+
+export const useGuide = () =>
+  useQuery({ queryKey: ['guide'], queryFn: () => answer(api.GET('/api/guide')), staleTime: Infinity })
+
+export const useSites = () => useQuery({ queryKey: ['sites'], queryFn: () => answer(api.GET('/api/sites')) })
+
+export const usePlants = () =>
+  useQuery({ queryKey: ['plants'], queryFn: () => answer(api.GET('/api/plants')) })
+
+export const usePlant = (plant: number | null) =>
+  useQuery({
+    queryKey: ['plant', plant],
+    enabled: plant !== null,
+    queryFn: () => answer(api.GET('/api/plants/{plant}', { params: { path: { plant: plant ?? 0 } } })),
+  })
+
+export const useAccount = (plant: number, taxon: string | null, revision: string) =>
+  useQuery({
+    queryKey: ['account', plant, taxon, revision],
+    enabled: taxon !== null,
+    queryFn: () =>
+      answer(
+        api.GET('/api/plants/{plant}/account/{taxon}', { params: { path: { plant, taxon: taxon ?? '' } } }),
+      ),
+  })
+
+export const useSuspicion = (plant: number, taxon: string | null, revision: string) =>
+  useQuery({
+    queryKey: ['suspicion', plant, taxon, revision],
+    enabled: taxon !== null,
+    queryFn: () =>
+      answer(
+        api.GET('/api/plants/{plant}/suspicion/{taxon}', { params: { path: { plant, taxon: taxon ?? '' } } }),
+      ),
+  })
+
+export const useStarts = (taxon: string | null) =>
+  useQuery({
+    queryKey: ['starts', taxon],
+    enabled: taxon !== null,
+    queryFn: () => answer(api.GET('/api/starts/{taxon}', { params: { path: { taxon: taxon ?? '' } } })),
+  })
+
+export interface RecordFilter {
+  site?: number
+  taxon?: string
+  person?: number
+  from?: string
+  to?: string
+  text?: string
+  sort?: 'date' | 'tag' | 'name' | 'site' | 'recorder' | 'determiner'
+  descending?: boolean
+}
+
+export const useRecords = (filter: RecordFilter, skip: number, take: number) =>
+  useQuery({
+    queryKey: ['records', filter, skip, take],
+    placeholderData: (before) => before,
+    queryFn: () => answer(api.GET('/api/records', { params: { query: { ...filter, skip, take } } })),
+  })
+
+export function useChoosePerson() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (person: number) => answer(api.PUT('/api/session', { body: { person } })),
+    onSuccess: (session) => client.setQueryData(['session'], session),
+  })
+}
+
+export function useAddPerson() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (name: string) => answer(api.POST('/api/people', { body: { name } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['session'] }),
+  })
+}
+
+export function useAddSite() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (site: SiteInput) => answer(api.POST('/api/sites', { body: site })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['sites'] }),
+  })
+}
+
+/** A change to one plant that answers with its whole sheet. */
+function useSheetChange<T>(change: (input: T) => Promise<PlantSheet>) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: change,
+    onSuccess: (sheet) => {
+      client.setQueryData(['plant', sheet.plant.id], sheet)
+      void client.invalidateQueries({ queryKey: ['plants'] })
+      void client.invalidateQueries({ queryKey: ['records'] })
+    },
+  })
+}
+
+export const useTakePlant = () =>
+  useSheetChange((body: PlantInput) => answer(api.POST('/api/plants', { body })))
+
+export const useAddVisit = (plant: number) =>
+  useSheetChange((body: VisitInput) =>
+    answer(api.POST('/api/plants/{plant}/visits', { params: { path: { plant } }, body })),
+  )
+
+export interface FeatureChange {
+  visit: number
+  character: string
+  /** What to record; null removes what was recorded. */
+  input: ObservationInput | null
+  expected: number | null
+}
+
+export const useRecordFeature = (plant: number) =>
+  useSheetChange(({ visit, character, input, expected }: FeatureChange) =>
+    input
+      ? answer(
+          api.PUT('/api/plants/{plant}/visits/{visit}/features/{character}', {
+            params: { path: { plant, visit, character } },
+            body: input,
+          }),
+        )
+      : answer(
+          api.DELETE('/api/plants/{plant}/visits/{visit}/features/{character}', {
+            params: { path: { plant, visit, character }, query: { expected: expected ?? 0 } },
+          }),
+        ),
+  )
+
+export const useWalk = (plant: number) =>
+  useSheetChange((body: WalkInput) =>
+    answer(api.POST('/api/plants/{plant}/walk', { params: { path: { plant } }, body })),
+  )
+
+export const useUndo = (plant: number) =>
+  useSheetChange((redo: boolean) =>
+    redo
+      ? answer(api.POST('/api/plants/{plant}/redo', { params: { path: { plant } } }))
+      : answer(api.POST('/api/plants/{plant}/undo', { params: { path: { plant } } })),
+  )
+
+export const useDetermine = (plant: number) =>
+  useSheetChange((body: DeterminationInput) =>
+    answer(api.POST('/api/plants/{plant}/determinations', { params: { path: { plant } }, body })),
+  )

@@ -1,0 +1,42 @@
+import type { components } from './generated/schema'
+
+type Schemas = components['schemas']
+
+export type AccountLine = Schemas['AccountLine']
+export type Alteration = Schemas['Alteration']
+export type CautionView = Schemas['CautionView']
+export type Certainty = Schemas['Certainty']
+export type CharacterView = Schemas['CharacterView']
+export type CoupletRef = Schemas['CoupletRef']
+export type CoupletView = Schemas['CoupletView']
+export type DeterminationInput = Schemas['DeterminationInput']
+export type DeterminationView = Schemas['DeterminationView']
+export type EvidenceSource = Schemas['EvidenceSource']
+export type Exposure = NonNullable<Schemas['Exposure']>
+export type FeatureOffer = Schemas['FeatureOffer']
+export type GlossaryTerm = Schemas['GlossaryTerm']
+export type GuideView = Schemas['GuideView']
+export type HiddenReason = NonNullable<Schemas['HiddenReason']>
+export type LeadView = Schemas['LeadView']
+export type LifeStage = NonNullable<Schemas['LifeStage']>
+export type Marking = Schemas['Marking']
+export type ObservationInput = Schemas['ObservationInput']
+export type ObservationView = Schemas['ObservationView']
+export type Organ = Schemas['Organ']
+export type Origin = NonNullable<Schemas['Origin']>
+export type PartPosition = NonNullable<Schemas['PartPosition']>
+export type PlantInput = Schemas['PlantInput']
+export type PlantPart = Schemas['PlantPart']
+export type PlantSheet = Schemas['PlantSheet']
+export type PlantTag = Schemas['PlantTag']
+export type PlantVisit = Schemas['PlantVisit']
+export type Qualifier = Schemas['Qualifier']
+export type Sex = NonNullable<Schemas['Sex']>
+export type SiteInput = Schemas['SiteInput']
+export type SpeciesAccount = Schemas['SpeciesAccount']
+export type SurveyRecord = Schemas['SurveyRecord']
+export type TaxonName = Schemas['TaxonName']
+export type TaxonView = Schemas['TaxonView']
+export type VisitInput = Schemas['VisitInput']
+export type WalkInput = Schemas['WalkInput']
+export type WalkView = Schemas['WalkView']

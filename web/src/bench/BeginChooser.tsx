@@ -1,0 +1,106 @@
+import { Button, MenuItem, TextField } from '@mui/material'
+import { useState } from 'react'
+import { useStarts } from '../api/queries'
+import type { GuideView } from '../api/types'
+import { TaxonPicker } from '../shared/TaxonPicker'
+import { useShortcuts } from '../shared/useShortcuts'
+
+interface Props {
+  guide: GuideView
+  onBegin: (key: string, couplet: number) => void
+  onSuspect: (taxon: string) => void
+}
+
+/** Where to begin: any key, any couplet, a family or genus one recognises, or a name one suspects. */
+export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
+  const [known, setKnown] = useState<string | null>(null)
+  const [key, setKey] = useState('')
+  const [couplet, setCouplet] = useState('')
+  const starts = useStarts(known).data
+  const groups = guide.keys.filter((k) => !k.scope)
+  const chosen = guide.keys.find((k) => k.id === key)
+  const begin = (n: number) => () => {
+    const k = groups[n]
+    if (k) onBegin(k.id, k.start)
+  }
+  useShortcuts({ '1': begin(0), '2': begin(1), '3': begin(2) })
+  return (
+    <section className="begin" aria-label="Where to begin">
+      <div className="begin-keys">
+        {groups.map((k, i) => (
+          <button key={k.id} type="button" className="begin-key" onClick={() => onBegin(k.id, k.start)}>
+            <b>
+              <kbd>{i + 1}</kbd> {k.title}
+            </b>
+            <span>{k.useWhen}</span>
+            <small>
+              {k.couplets.length} couplets, {k.names} names
+            </small>
+          </button>
+        ))}
+      </div>
+      <div className="begin-else">
+        <div>
+          <h3>I know its family or genus</h3>
+          <TaxonPicker
+            taxa={guide.taxa.filter((t) => t.name.rank === 'family' || t.name.rank === 'genus')}
+            label="Family or genus"
+            value={known}
+            onPick={setKnown}
+          />
+          {starts?.map((s) => (
+            <Button key={`${s.at.key} ${s.at.couplet}`} onClick={() => onBegin(s.at.key, s.at.couplet)}>
+              {s.keyTitle}, couplet {s.at.couplet} ({s.members} names)
+            </Button>
+          ))}
+          {starts?.length === 0 && <p className="soft">No key divides it.</p>}
+        </div>
+        <div>
+          <h3>I suspect a name</h3>
+          <TaxonPicker
+            taxa={guide.taxa.filter((t) => t.name.rank !== 'family')}
+            label="The name"
+            onPick={(t) => t && onSuspect(t)}
+          />
+          <p className="soft">Lists what would disprove it, and checks it.</p>
+        </div>
+        <div>
+          <h3>At a couplet</h3>
+          <div className="row">
+            <TextField
+              select
+              label="Key"
+              value={key}
+              onChange={(e) => setKey(e.target.value)}
+              sx={{ flex: 1, minWidth: 120 }}
+            >
+              {guide.keys.map((k) => (
+                <MenuItem key={k.id} value={k.id}>
+                  {k.title}
+                </MenuItem>
+              ))}
+            </TextField>
+            <TextField
+              label="No."
+              value={couplet}
+              onChange={(e) => setCouplet(e.target.value)}
+              sx={{ width: 66 }}
+              slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+            />
+            <Button
+              disabled={!chosen?.couplets.includes(Number(couplet))}
+              onClick={() => onBegin(key, Number(couplet))}
+            >
+              Begin
+            </Button>
+          </div>
+          {chosen && couplet && !chosen.couplets.includes(Number(couplet)) && (
+            <p className="soft">
+              This key has the couplets {chosen.couplets[0]} to {chosen.couplets.at(-1)}.
+            </p>
+          )}
+        </div>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,149 @@
+import {
+  Alert,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  MenuItem,
+  TextField,
+} from '@mui/material'
+import { useState } from 'react'
+import { useAccount, useDetermine, useSession } from '../api/queries'
+import type { GuideView, Origin, PlantSheet, Qualifier } from '../api/types'
+import { ProblemNote } from '../shared/ProblemNote'
+import { TaxonPicker } from '../shared/TaxonPicker'
+import { TaxonText } from '../shared/TaxonText'
+import { useDraft } from '../shared/useDraft'
+import { sheetRevision } from './sheetRevision'
+
+interface Props {
+  sheet: PlantSheet
+  guide: GuideView
+  taxon: string | null
+  onClose: () => void
+}
+
+/** Gives a name of any rank, with its reserve; the path walked and the features seen are kept with it. */
+export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: Props) {
+  const determine = useDetermine(sheet.plant.id)
+  const session = useSession().data
+  const [request] = useState(() => crypto.randomUUID())
+  const [taxon, setTaxon] = useState(proposed)
+  const [qualifier, setQualifier] = useState<Qualifier>('none')
+  const [origin, setOrigin] = useState<Origin>(sheet.plant.origin)
+  const [date, setDate] = useState(session?.today ?? '')
+  const [remarks, setRemarks] = useDraft(`determine/${sheet.plant.id}`)
+  const account = useAccount(sheet.plant.id, taxon, sheetRevision(sheet)).data
+  const steps = sheet.bench.walk?.steps.length ?? 0
+  const seen = sheet.observations.filter((o) => o.finding !== 'hidden').length
+  const above = guide.taxa.find((t) => t.name.id === taxon)
+  const save = () =>
+    taxon &&
+    determine.mutate(
+      { request, taxon, qualifier, origin, date, remarks },
+      {
+        onSuccess: () => {
+          setRemarks('')
+          onClose()
+        },
+      },
+    )
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          save()
+        }}
+      >
+        <DialogTitle>Give {sheet.plant.tag} a name</DialogTitle>
+        <DialogContent>
+          <ProblemNote error={determine.error} />
+          <div className="stack">
+            <TaxonPicker
+              taxa={guide.taxa}
+              label="Name, of any rank"
+              value={taxon}
+              autoFocus={proposed === null}
+              onPick={setTaxon}
+            />
+            <div className="row">
+              <TextField
+                select
+                label="Reserve"
+                value={qualifier}
+                onChange={(e) => setQualifier(e.target.value as Qualifier)}
+                sx={{ minWidth: 190 }}
+              >
+                <MenuItem value="none">none</MenuItem>
+                <MenuItem value="cf">cf. (most likely this)</MenuItem>
+                <MenuItem value="aff">aff. (near this)</MenuItem>
+                <MenuItem value="doubtful">? (doubtful)</MenuItem>
+              </TextField>
+              <TextField
+                select
+                label="It grows"
+                value={origin}
+                onChange={(e) => setOrigin(e.target.value as Origin)}
+                sx={{ minWidth: 120 }}
+              >
+                <MenuItem value="wild">wild</MenuItem>
+                <MenuItem value="planted">planted</MenuItem>
+                <MenuItem value="unknown">not known</MenuItem>
+              </TextField>
+              <TextField
+                label="Date"
+                type="date"
+                value={date}
+                onChange={(e) => setDate(e.target.value)}
+                slotProps={{ inputLabel: { shrink: true } }}
+              />
+            </div>
+            <TextField
+              label="Remarks"
+              multiline
+              fullWidth
+              value={remarks}
+              onChange={(e) => setRemarks(e.target.value)}
+            />
+          </div>
+          <p className="soft">
+            Kept with it as grounds: {steps === 0 ? 'no key walked' : `${steps} couplets walked`}, {seen}{' '}
+            features seen
+            {sheet.determinations.length > 0 && '. Earlier names stay on the sheet'}.
+          </p>
+          {account?.alerts.map((a) => (
+            <Alert key={a} severity="warning" variant="outlined" sx={{ mb: 0.5, py: 0 }}>
+              {a}
+            </Alert>
+          ))}
+          {account && account.lookAlikes.some((l) => !l.ruledOut) && above?.name.rank !== 'genus' && (
+            <p className="soft">
+              Not ruled out yet:{' '}
+              {account.lookAlikes
+                .filter((l) => !l.ruledOut)
+                .map((l, i) => (
+                  <span key={l.other.id}>
+                    {i > 0 && ', '}
+                    <TaxonText name={l.other.name} /> ({l.characterLabel.toLowerCase()})
+                  </span>
+                ))}
+            </p>
+          )}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button
+            type="submit"
+            variant="contained"
+            autoFocus={proposed !== null}
+            disabled={!taxon || determine.isPending}
+          >
+            Give the name
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  )
+}

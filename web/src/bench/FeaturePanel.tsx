@@ -1,0 +1,189 @@
+import { MenuItem, TextField } from '@mui/material'
+import { useState } from 'react'
+import { Problem } from '../api/client'
+import { type FeatureChange, useRecordFeature } from '../api/queries'
+import type {
+  Alteration,
+  Certainty,
+  EvidenceSource,
+  Exposure,
+  GuideView,
+  Organ,
+  PartPosition,
+  PlantSheet,
+} from '../api/types'
+import { capital, day, words } from '../shared/format'
+import { CharacterRow } from './CharacterRow'
+import { ConflictDialog } from './ConflictDialog'
+import { organs } from './organs'
+
+interface Props {
+  sheet: PlantSheet
+  guide: GuideView
+  organ: Organ
+  onOrgan: (organ: Organ) => void
+}
+
+/** The way a feature was seen; holds for everything recorded until it is changed. */
+export interface Manner {
+  certainty: Certainty
+  source: EvidenceSource
+  exposure: Exposure | ''
+  position: PartPosition | ''
+  altered: Alteration | ''
+}
+
+const certainties: Certainty[] = ['sure', 'fairly', 'unsure']
+const sources: Record<EvidenceSource, string> = {
+  attached: 'on the plant',
+  fallen: 'fallen below it',
+  oldRemains: 'old remains',
+  pressed: 'pressed',
+  picture: 'a picture',
+}
+const exposures: Exposure[] = ['sun', 'shade']
+const positions: PartPosition[] = ['basal', 'middle', 'upper', 'lowBranch', 'resprout']
+const alterations: Alteration[] = ['mown', 'browsed', 'pruned', 'galled']
+
+function Choice<T extends string>(props: {
+  label: string
+  value: T | ''
+  options: readonly (readonly [T, string])[]
+  none?: string
+  onChange: (value: T | '') => void
+}) {
+  return (
+    <TextField
+      select
+      label={props.label}
+      value={props.value}
+      onChange={(e) => props.onChange(e.target.value as T | '')}
+      sx={{ minWidth: 108 }}
+    >
+      {props.none !== undefined && <MenuItem value="">{props.none}</MenuItem>}
+      {props.options.map(([id, text]) => (
+        <MenuItem key={id} value={id}>
+          {text}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+}
+
+/** Recording features organ by organ. */
+export function FeaturePanel({ sheet, guide, organ, onOrgan }: Props) {
+  const [visit, setVisit] = useState<number>(sheet.visits.at(-1)?.id ?? 0)
+  const [manner, setManner] = useState<Manner>({
+    certainty: 'sure',
+    source: 'attached',
+    exposure: '',
+    position: '',
+    altered: '',
+  })
+  const recording = useRecordFeature(sheet.plant.id)
+  const problem = recording.error
+  const failed = recording.variables
+  const set = (part: Partial<Manner>) => setManner({ ...manner, ...part })
+  const record = (change: Omit<FeatureChange, 'visit'>, onDone?: () => void) =>
+    recording.mutate({ ...change, visit }, onDone ? { onSuccess: onDone } : {})
+  return (
+    <section className="features" aria-label="Features">
+      <div className="features-manner">
+        <Choice
+          label="Seen on"
+          value={String(visit)}
+          options={sheet.visits.map((v) => [String(v.id), day(v.date)] as const)}
+          onChange={(v) => setVisit(Number(v))}
+        />
+        <div className="segments" role="radiogroup" aria-label="How sure">
+          {certainties.map((c) => (
+            <button
+              key={c}
+              type="button"
+              role="radio"
+              aria-checked={manner.certainty === c}
+              onClick={() => set({ certainty: c })}
+            >
+              {c}
+            </button>
+          ))}
+        </div>
+        <Choice
+          label="Part"
+          value={manner.source}
+          options={Object.entries(sources) as [EvidenceSource, string][]}
+          onChange={(source) => source && set({ source })}
+        />
+        <Choice
+          label="Grew in"
+          value={manner.exposure}
+          none="not noted"
+          options={exposures.map((e) => [e, e] as const)}
+          onChange={(exposure) => set({ exposure })}
+        />
+        <Choice
+          label="Where on it"
+          value={manner.position}
+          none="not noted"
+          options={positions.map((p) => [p, words(p)] as const)}
+          onChange={(position) => set({ position })}
+        />
+        <Choice
+          label="Altered"
+          value={manner.altered}
+          none="no"
+          options={alterations.map((a) => [a, a] as const)}
+          onChange={(altered) => set({ altered })}
+        />
+      </div>
+      <div className="features-organs" role="tablist" aria-label="Organ">
+        {(Object.keys(organs) as Organ[])
+          .filter((o) => o !== 'place')
+          .map((o) => (
+            <button key={o} type="button" role="tab" aria-selected={o === organ} onClick={() => onOrgan(o)}>
+              {capital(organs[o])}
+            </button>
+          ))}
+      </div>
+      {organ === 'place' && (
+        <p className="soft">The place is taken from the site: {sheet.plant.site.name}.</p>
+      )}
+      {guide.characters
+        .filter((c) => c.organ === organ && c.organ !== 'place')
+        .map((c) => (
+          <CharacterRow
+            key={`${c.id} ${visit}`}
+            character={c}
+            slot={`${sheet.plant.id}/${visit}/${c.id}`}
+            recorded={sheet.observations.find((o) => o.character === c.id && o.visit === visit) ?? null}
+            elsewhere={sheet.observations.filter((o) => o.character === c.id && o.visit !== visit)}
+            manner={manner}
+            busy={recording.isPending}
+            error={
+              failed?.character === c.id && problem instanceof Problem && problem.status !== 409
+                ? problem
+                : null
+            }
+            onRecord={record}
+          />
+        ))}
+      {problem instanceof Problem && problem.status === 409 && failed && (
+        <ConflictDialog
+          character={guide.characters.find((c) => c.id === failed.character)}
+          message={problem.message}
+          theirs={problem.theirs}
+          mine={failed}
+          onKeepTheirs={() => recording.reset()}
+          onKeepMine={() => {
+            const expected = problem.theirs?.revision ?? null
+            recording.mutate({
+              ...failed,
+              expected,
+              input: failed.input ? { ...failed.input, expected } : null,
+            })
+          }}
+        />
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,58 @@
+import type { LeadView } from '../api/types'
+import { MarkSign } from '../shared/MarkSign'
+import { TaxonText } from '../shared/TaxonText'
+import { Term } from '../shared/Term'
+
+interface Props {
+  lead: LeadView
+  favoured: boolean
+  given: boolean
+  onChoose: () => void
+  onAccount: (taxon: string) => void
+}
+
+/** One lead: its statements, each with its mark, where it leads, and the key that chooses it. */
+export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) {
+  const end = lead.end
+  const terms = [...new Set(lead.tests.flatMap((t) => t.terms))]
+  return (
+    <article className={`lead${favoured ? ' favoured' : ''}`} aria-label={`Lead ${lead.number}`}>
+      <button type="button" className="lead-choose" onClick={onChoose}>
+        <kbd>{lead.number}</kbd>
+        <span>
+          {end ? (
+            <>
+              to <TaxonText name={end.name} />
+            </>
+          ) : (
+            lead.to
+          )}
+          {lead.names > 1 && <small> · {lead.names} names</small>}
+        </span>
+        {favoured && <small className="lead-note">what was recorded favours this</small>}
+        {given && <small className="lead-note">your answer before</small>}
+      </button>
+      <ul>
+        {lead.tests.map((t) => (
+          <li key={t.text}>
+            <MarkSign marking={t.marking} />
+            <span>
+              {t.text}
+              {t.marking.because && <small> ({t.marking.because})</small>}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <div className="lead-terms">
+        {terms.map((t) => (
+          <Term key={t} id={t} />
+        ))}
+        {end && (
+          <button type="button" className="term" onClick={() => onAccount(end.id)}>
+            account
+          </button>
+        )}
+      </div>
+    </article>
+  )
+}

@@ -1,0 +1,55 @@
+import { Button } from '@mui/material'
+import type { PlantTag } from '../api/types'
+import { day } from '../shared/format'
+import { TaxonText } from '../shared/TaxonText'
+
+interface Props {
+  plants: PlantTag[]
+  current: number | null
+  onTake: () => void
+  onChoose: (plant: number) => void
+}
+
+/** The plants under study, as tags lying on the desk. */
+export function PlantTags({ plants, current, onTake, onChoose }: Props) {
+  return (
+    <nav className="tags no-print" aria-label="Plants on the bench">
+      <h2>
+        On the bench <small>{plants.length} plants</small>
+      </h2>
+      <Button
+        variant="outlined"
+        color="inherit"
+        onClick={onTake}
+        sx={{ bgcolor: 'var(--card)', flex: 'none' }}
+      >
+        Take a plant&nbsp;<kbd>T</kbd>
+      </Button>
+      <ul>
+        {plants.map((p) => (
+          <li key={p.id}>
+            <button
+              type="button"
+              className="tag"
+              aria-current={p.id === current ? 'true' : undefined}
+              onClick={() => onChoose(p.id)}
+            >
+              <span className="tag-line">
+                <b>{p.tag}</b>
+                <small>{p.site}</small>
+              </span>
+              {p.name ? <TaxonText name={p.name} /> : <span>{p.description || 'not named yet'}</span>}
+              <small>
+                {p.name ? '' : 'no name yet · '}
+                {p.features} features · seen {day(p.lastSeen, false)}
+              </small>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="soft">
+        Next <kbd>J</kbd> &nbsp; Previous <kbd>I</kbd>
+      </p>
+    </nav>
+  )
+}

@@ -1,0 +1,89 @@
+import { useAccount, useSession } from '../api/queries'
+import type { PlantSheet } from '../api/types'
+import { day } from '../shared/format'
+import { TaxonText } from '../shared/TaxonText'
+import { sheetRevision } from './sheetRevision'
+
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+const phases = {
+  leaf: { row: 1, label: 'leaf', fill: 'var(--fern)' },
+  flower: { row: 0, label: 'flower', fill: 'var(--straw)' },
+  fruit: { row: 0, label: 'fruit', fill: 'var(--rust)' },
+  leafColour: { row: 1, label: 'colour', fill: 'var(--bark)' },
+} as const
+
+const width = 730
+const x = (dayNumber: number) => (dayNumber / 365) * width
+
+function dayOfYear(date: string) {
+  const d = new Date(`${date}T00:00:00Z`)
+  return Math.min(365, Math.floor((d.getTime() - Date.UTC(d.getUTCFullYear(), 0, 1)) / 86_400_000) + 1)
+}
+
+/** The year of the plant: its visits, today, and the seasons of the name it bears. */
+export function SeasonStrip({ sheet, taxon }: { sheet: PlantSheet; taxon: string | null }) {
+  const account = useAccount(sheet.plant.id, taxon, sheetRevision(sheet)).data
+  const today = useSession().data?.today
+  return (
+    <figure className="season" aria-label="Seasons and visits">
+      <svg viewBox={`0 0 ${width} 46`} preserveAspectRatio="none" role="img">
+        <title>
+          {`Visits on ${sheet.visits.map((v) => day(v.date)).join(', ')}.`}
+          {account
+            ? ` ${account.taxon.name}: ${account.seasons.map((s) => `${phases[s.phase].label} ${s.from.day}.${s.from.month}. to ${s.to.day}.${s.to.month}.`).join(' ')}`
+            : ''}
+        </title>
+        {months.map((m, i) => (
+          <g key={m}>
+            <path d={`M${x(i * 30.42)} 30V45`} stroke="var(--line)" />
+            <text x={x(i * 30.42 + 15)} y="42" textAnchor="middle" className="season-month">
+              {m}
+            </text>
+          </g>
+        ))}
+        {account?.seasons.flatMap((s) => {
+          const { row, label, fill } = phases[s.phase]
+          const from = s.from.number
+          const to = s.to.number
+          const spans = from <= to ? [[from, to] as const] : [[from, 365] as const, [1, to] as const]
+          return spans.map(([a, b]) => (
+            <g key={`${s.phase} ${a}`}>
+              <rect
+                x={x(a)}
+                y={3 + row * 13}
+                width={Math.max(2, x(b - a))}
+                height="11"
+                rx="2"
+                fill={fill}
+                stroke={s.marking.mark === 'conflicts' ? 'var(--ink)' : 'none'}
+                strokeDasharray="3 2"
+              />
+              {b - a > 28 && (
+                <text x={x(a) + 4} y={12 + row * 13} className={`season-phase season-${s.phase}`}>
+                  {label}
+                </text>
+              )}
+            </g>
+          ))
+        })}
+        {sheet.visits.map((v) => (
+          <g key={v.id}>
+            <path d={`M${x(dayOfYear(v.date))} 1V29`} stroke="var(--slate)" strokeWidth="1.6" />
+            <circle cx={x(dayOfYear(v.date))} cy="29" r="3.2" fill="var(--slate)" />
+          </g>
+        ))}
+        {today && <path d={`M${x(dayOfYear(today)) - 4} 0h8l-4 6z`} fill="var(--ink)" />}
+      </svg>
+      <figcaption className="soft">
+        {account ? (
+          <>
+            seasons of <TaxonText name={account.taxon.name} /> at this height ·{' '}
+          </>
+        ) : (
+          'no name yet, so no seasons · '
+        )}
+        ● visits ▼ today
+      </figcaption>
+    </figure>
+  )
+}

@@ -1,0 +1,70 @@
+import { Button } from '@mui/material'
+import { useState } from 'react'
+import { useAddVisit, useSession } from '../api/queries'
+import type { PlantSheet, VisitInput } from '../api/types'
+import { day, words } from '../shared/format'
+import { ProblemNote } from '../shared/ProblemNote'
+import { blankVisit, VisitFields } from './VisitFields'
+
+/** The visits of a plant with what was seen on each, and a new one. */
+export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
+  const add = useAddVisit(sheet.plant.id)
+  const today = useSession().data?.today ?? ''
+  const [visit, setVisit] = useState<VisitInput | null>(null)
+  return (
+    <section className="visits" aria-label="Visits">
+      <ol>
+        {sheet.visits.map((v) => (
+          <li key={v.id}>
+            <b>{day(v.date)}</b> {v.recorder}
+            <span className="soft">
+              {' '}
+              ·{' '}
+              {[
+                v.stage && words(v.stage),
+                v.sex,
+                v.parts.length > 0 && `with ${v.parts.join(', ')}`,
+                ...v.altered,
+              ]
+                .filter(Boolean)
+                .join(' · ')}
+            </span>
+            {v.note && <p>{v.note}</p>}
+            <ul>
+              {sheet.observations
+                .filter((o) => o.visit === v.id)
+                .map((o) => (
+                  <li key={o.character}>
+                    {o.label}: {o.summary}
+                    {o.certainty !== 'sure' && <span className="soft"> ({o.certainty})</span>}
+                  </li>
+                ))}
+            </ul>
+          </li>
+        ))}
+      </ol>
+      {visit ? (
+        <form
+          onSubmit={(e) => {
+            e.preventDefault()
+            add.mutate(visit, { onSuccess: () => setVisit(null) })
+          }}
+        >
+          <h3>Seen again</h3>
+          <ProblemNote error={add.error} />
+          <VisitFields value={visit} today={today} onChange={setVisit} />
+          <div className="row">
+            <Button type="submit" variant="contained" disabled={add.isPending}>
+              Add the visit
+            </Button>
+            <Button onClick={() => setVisit(null)}>Cancel</Button>
+          </div>
+        </form>
+      ) : (
+        <Button variant="outlined" onClick={() => setVisit(blankVisit(today))}>
+          Seen again: add a visit
+        </Button>
+      )}
+    </section>
+  )
+}

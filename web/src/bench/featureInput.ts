@@ -1,0 +1,20 @@
+import type { ObservationInput } from '../api/types'
+
+/** A feature to record, with everything left out filled in: a sure look at a part on the plant. */
+export const featureInput = (
+  input: Partial<ObservationInput> & Pick<ObservationInput, 'finding'>,
+): ObservationInput => ({
+  states: null,
+  parts: null,
+  rough: null,
+  entry: null,
+  hidden: null,
+  certainty: 'sure',
+  source: 'attached',
+  altered: null,
+  exposure: null,
+  position: null,
+  note: null,
+  expected: null,
+  ...input,
+})

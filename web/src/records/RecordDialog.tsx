@@ -1,0 +1,120 @@
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material'
+import { Link } from 'react-router'
+import { usePlant } from '../api/queries'
+import type { DeterminationView, SurveyRecord } from '../api/types'
+import { day } from '../shared/format'
+import { MarkSign } from '../shared/MarkSign'
+import { ProblemNote } from '../shared/ProblemNote'
+import { TaxonText } from '../shared/TaxonText'
+
+/** A record and its grounds: every name ever given, with the path walked and the features seen. */
+export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClose: () => void }) {
+  const { data: sheet, error } = usePlant(record.plant)
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="md" aria-labelledby="record-title">
+      <DialogTitle id="record-title">
+        {record.tag}, {day(record.date)}, {record.site}
+      </DialogTitle>
+      <DialogContent className="record-grounds">
+        <p>
+          {record.description}. Recorded by {record.recorder}
+          {record.elevationM !== null && ` at ${record.elevationM} m`}
+          {record.latitude !== null &&
+            record.longitude !== null &&
+            `, ${record.latitude.toFixed(4)}, ${record.longitude.toFixed(4)}`}
+          {record.origin !== 'unknown' && `; ${record.origin}`}.
+        </p>
+        <ProblemNote error={error} />
+        {sheet?.determinations.map((d, i) => (
+          <Slip key={d.id} d={d} earlier={i > 0} />
+        ))}
+      </DialogContent>
+      <DialogActions>
+        <Button component={Link} to={`/bench/${record.plant}`}>
+          Open on the bench
+        </Button>
+        <Button onClick={onClose} autoFocus>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}
+
+function Slip({ d, earlier }: { d: DeterminationView; earlier: boolean }) {
+  const g = d.grounds
+  return (
+    <section className={`record-slip${earlier ? ' earlier' : ''}`}>
+      <h3>
+        <TaxonText name={d.fullName} />
+      </h3>
+      <span className="soft">
+        {earlier ? 'before that: ' : ''}
+        {d.person}, {day(d.date)} · {g.guide} {g.version}
+        {d.remarks && ` · ${d.remarks}`}
+      </span>
+      {g.alerts.map((a) => (
+        <div key={a} className="caution">
+          {a}
+        </div>
+      ))}
+      <h4>
+        Path walked{' '}
+        <small className="soft">
+          {g.path.length === 0
+            ? 'no key was used'
+            : g.clearWalk
+              ? 'to its end, nothing left open'
+              : 'with a couplet left open'}
+        </small>
+      </h4>
+      <ol>
+        {g.path.map((s) => (
+          <li key={`${s.key} ${s.couplet}`} value={s.couplet}>
+            {s.said}{' '}
+            <small className="soft">
+              ({s.key}, {s.lead ? `lead ${s.lead}` : 'can’t tell'})
+            </small>
+          </li>
+        ))}
+      </ol>
+      <h4>Features seen</h4>
+      <ul>
+        {g.features.map((f) => (
+          <li key={`${f.label} ${f.date}`}>
+            {f.mark && <MarkSign marking={{ mark: f.mark, weak: f.certainty === 'unsure', because: '' }} />}{' '}
+            {f.label}: {f.found}{' '}
+            <small className="soft">
+              ({day(f.date)}
+              {f.certainty !== 'sure' && `, ${f.certainty}`}
+              {f.source !== 'attached' && `, ${f.source}`})
+            </small>
+          </li>
+        ))}
+        {g.features.length === 0 && <li className="soft">none</li>}
+      </ul>
+      {g.ruledOut.length > 0 && (
+        <p>
+          Ruled out:{' '}
+          {g.ruledOut.map((n, i) => (
+            <span key={n}>
+              {i > 0 && ', '}
+              <TaxonText name={n} />
+            </span>
+          ))}
+        </p>
+      )}
+      {g.notRuledOut.length > 0 && (
+        <p>
+          Not ruled out:{' '}
+          {g.notRuledOut.map((n, i) => (
+            <span key={n}>
+              {i > 0 && ', '}
+              <TaxonText name={n} />
+            </span>
+          ))}
+        </p>
+      )}
+    </section>
+  )
+}

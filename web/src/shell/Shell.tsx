@@ -1,0 +1,68 @@
+import { Button } from '@mui/material'
+import type { ReactNode } from 'react'
+import { NavLink } from 'react-router'
+import type { ThemeName } from '../theme/theme'
+import { ConnectionNote } from './ConnectionNote'
+import { PersonMenu } from './PersonMenu'
+import './Shell.css'
+
+const views = [
+  {
+    to: '/bench',
+    label: 'Bench',
+    path: 'M12 21V9M12 16C7 16 5 12 5 7c5 0 7 4 7 8M12 12c0-5 2-8 7-8 0 6-3 8-7 8',
+  },
+  { to: '/records', label: 'Records', path: 'M6 4h12v16H6zM9 9h6M9 13h6M9 17h3' },
+  { to: '/words', label: 'Words', path: 'M4 6q4-2 8 0q4-2 8 0v13q-4-2-8 0q-4-2-8 0zM12 6v13' },
+]
+
+const themeLabels: Record<ThemeName, string> = { paper: 'Paper', lamp: 'Lamp', sunlight: 'Sunlight' }
+
+interface Props {
+  themeName: ThemeName
+  onNextTheme: () => void
+  children: ReactNode
+}
+
+/** The frame round every view: bar above, views at the side, or below on a phone. */
+export function Shell({ themeName, onNextTheme, children }: Props) {
+  return (
+    <div className="shell">
+      <header className="shell-bar no-print">
+        <b className="shell-title">Garten</b>
+        <span className="shell-place">Tamsin Fork</span>
+        <span className="shell-fill" />
+        <Button
+          color="inherit"
+          onClick={onNextTheme}
+          aria-label={`Theme: ${themeLabels[themeName]}. Take the next one`}
+        >
+          {themeLabels[themeName]}
+        </Button>
+        <PersonMenu />
+      </header>
+      <nav className="shell-views no-print" aria-label="Views">
+        {views.map((v) => (
+          <NavLink key={v.to} to={v.to}>
+            <svg
+              width="24"
+              height="24"
+              viewBox="0 0 24 24"
+              fill="none"
+              stroke="currentColor"
+              strokeWidth="1.7"
+              aria-hidden="true"
+            >
+              <path d={v.path} strokeLinejoin="round" />
+            </svg>
+            {v.label}
+          </NavLink>
+        ))}
+      </nav>
+      <div className="shell-main">
+        <ConnectionNote />
+        {children}
+      </div>
+    </div>
+  )
+}

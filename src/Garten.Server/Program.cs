@@ -44,8 +44,9 @@ catch (OperationCanceledException)
 {
     return 130;
 }
-catch (Exception e) when (e is IOException or UnauthorizedAccessException or Npgsql.NpgsqlException)
+catch (Exception e)
 {
+    // Whatever it is, a person at the terminal is helped by its sentence, not by a stack trace.
     Console.Error.WriteLine($"garten: it could not start: {e.Message}");
     return 1;
 }

@@ -26,7 +26,10 @@ public static class BenchDesk
     {
         var evidence = Sheet(guide, request);
         var walk = request.Walk is { } w ? View(guide, evidence, w) : null;
-        return new(walk, CautionsFor(guide, walk?.InPlay ?? []));
+
+        // Before a key is begun every plant of the area may be the one in hand, so its hazards are said first.
+        var inPlay = walk?.InPlay ?? [.. guide.Taxa.Where(t => t.IsSpeciesLevel).Select(TaxonName.Of)];
+        return new(walk, CautionsFor(guide, inPlay));
     }
 
     /// <summary>The cautions of a set of names, each said once, the worst first.</summary>
@@ -44,8 +47,8 @@ public static class BenchDesk
     private static int Severity(Hazard hazard) => hazard switch
     {
         Hazard.Deadly => 0,
-        Hazard.Poisonous => 1,
-        Hazard.Irritant => 2,
+        Hazard.Irritant => 1,
+        Hazard.Poisonous => 2,
         _ => 3,
     };
 

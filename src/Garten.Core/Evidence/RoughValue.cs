@@ -59,11 +59,11 @@ public static partial class RoughValueReader
             return Reading<RoughValue>.Failed($"“{unit}”", "a number without a unit of length");
         }
 
-        var first = Number(form.Groups["first"].Value) * factor;
-        double? second = form.Groups["second"].Success ? Number(form.Groups["second"].Value) * factor : null;
+        var first = Scaled(form.Groups["first"].Value, factor);
+        double? second = form.Groups["second"].Success ? Scaled(form.Groups["second"].Value, factor) : null;
         if (mostly.Success)
         {
-            best = Number(mostly.Groups["n"].Value) * factor;
+            best = Scaled(mostly.Groups["n"].Value, factor);
         }
 
         var value = form.Groups["op"].Value switch
@@ -98,21 +98,28 @@ public static partial class RoughValueReader
         return reading.Ok && reading.Value.Low is { } low && reading.Value.High is { } high && low.Equals(high) ? low : null;
     }
 
-    /// <summary>"Twice as long" and the like, as numbers.</summary>
+    /// <summary>"Twice as long", "three to four times" and the like, as numbers.</summary>
     private static string Multiples(string text)
     {
-        var plain = MultipleTail().Replace(text, "");
-        return plain
-            .Replace("half", "0.5", StringComparison.Ordinal)
-            .Replace("once", "1", StringComparison.Ordinal)
-            .Replace("twice", "2", StringComparison.Ordinal)
-            .Replace("three times", "3", StringComparison.Ordinal)
-            .Replace("four times", "4", StringComparison.Ordinal)
-            .Replace("five times", "5", StringComparison.Ordinal)
-            .Replace(" times", "", StringComparison.Ordinal)
-            .Replace(" to ", "–", StringComparison.Ordinal)
-            .Trim();
+        var plain = NumberWord().Replace(MultipleTail().Replace(text, ""), m => m.Value switch
+        {
+            "half" => "0.5",
+            "one" or "once" => "1",
+            "two" or "twice" => "2",
+            "three" => "3",
+            "four" => "4",
+            "five" => "5",
+            "six" => "6",
+            "seven" => "7",
+            "eight" => "8",
+            "nine" => "9",
+            _ => "10",
+        });
+        return BetweenNumbers().Replace(plain.Replace(" times", "", StringComparison.Ordinal), "–").Trim();
     }
+
+    /// <summary>Nine decimals, so that 9.94 cm and 99.4 mm are the same number.</summary>
+    private static double Scaled(string written, double factor) => Math.Round(Number(written) * factor, 9);
 
     private static double Number(string written)
     {
@@ -134,6 +141,12 @@ public static partial class RoughValueReader
 
     [GeneratedRegex(@"\s*\b(as long(\s+as\s+(wide|broad))?|as wide|as broad|longer than wide|the (length|width))\s*$")]
     private static partial Regex MultipleTail();
+
+    [GeneratedRegex(@"\b(half|one|once|two|twice|three|four|five|six|seven|eight|nine|ten)\b")]
+    private static partial Regex NumberWord();
+
+    [GeneratedRegex(@"(?<=\d)\s+to\s+(?=\d)")]
+    private static partial Regex BetweenNumbers();
 
     [GeneratedRegex(@"[,;]?\s*\b(mostly|usually|most)\s+(?<n>" + NumberPattern + @")\s*(?<unit>mm|cm|dm|m|in|inch|inches|ft|feet|foot|°|""|'|″|′)?$")]
     private static partial Regex MostlyForm();

@@ -56,7 +56,14 @@ public static class DarwinCoreCsv
     public static void Write(IEnumerable<SurveyRecord> records, Stream stream)
     {
         using var writer = new StreamWriter(stream, new UTF8Encoding(false), leaveOpen: true);
-        using var csv = new CsvWriter(writer, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" });
+        var configuration = new CsvConfiguration(CultureInfo.InvariantCulture)
+        {
+            NewLine = "\r\n",
+
+            // By itself the library leaves a lone line feed unquoted when lines end in CR LF.
+            ShouldQuote = c => c.Field is { } field && (field.AsSpan().IndexOfAny(",\"\r\n") >= 0 || field != field.Trim()),
+        };
+        using var csv = new CsvWriter(writer, configuration);
         foreach (var (column, _) in Columns)
         {
             csv.WriteField(column);

@@ -105,7 +105,16 @@ public sealed class DemoSurvey(
             var input = new ObservationInput(
                 f.Feature.Finding, [.. f.Feature.States], [.. f.Feature.Parts], f.Feature.Rough, null, f.Feature.Hidden, f.Certainty, f.Source, [],
                 f.Exposure, f.Position, "", null);
-            var content = ObservationsFeature.Check(on, f.Feature.Character.Value, input, current, recorder);
+            ObservationContent content;
+            try
+            {
+                content = ObservationsFeature.Check(on, f.Feature.Character.Value, input, current, recorder);
+            }
+            catch (RuleException e)
+            {
+                throw new SettingsException($"The demo plant {plant.Tag} was not loaded: {e.Message}");
+            }
+
             await evidence.SetObservationAsync(id, current.Version, on, f.Feature.Character.Value, content, null, recorder, "demo survey", cancel);
         }
 

@@ -13,7 +13,8 @@ namespace Garten.Server.Features;
 /// <param name="UncertaintyM">Radius in metres within which the coordinates hold.</param>
 /// <param name="Habitats">States of the character <c>habitat</c>.</param>
 public sealed record SiteInput(
-    string Name, string? Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, string[]? Habitats);
+    string Name, string? Description = null, double? ElevationM = null, double? Latitude = null, double? Longitude = null,
+    double? UncertaintyM = null, string[]? Habitats = null);
 
 /// <summary>The sites of the survey.</summary>
 public static class PlacesFeature

@@ -18,9 +18,9 @@ public sealed record RecordPage(long Total, IReadOnlyList<SurveyRecord> Records)
 /// <param name="From">First day.</param>
 /// <param name="To">Last day.</param>
 /// <param name="Text">Words looked for.</param>
-/// <param name="Sort">Column to sort by.</param>
+/// <param name="Sort">Column to sort by: date, tag, name, site, recorder or determiner.</param>
 /// <param name="Descending">True for the largest first.</param>
-public sealed record RecordQuery(int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text, RecordSort? Sort, bool? Descending)
+public sealed record RecordQuery(int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text, string? Sort, bool? Descending)
 {
     /// <summary>The filter for one page.</summary>
     /// <param name="skip">Rows to leave out at the start.</param>
@@ -28,7 +28,12 @@ public sealed record RecordQuery(int? Site, string? Taxon, int? Person, DateOnly
     public RecordFilter Page(int skip, int take) => new(
         Site, string.IsNullOrEmpty(Taxon) ? null : Taxon, Person, From, To,
         Rules.Text("text", "The search text", Text, 200) is { Length: > 0 } text ? text : null,
-        Sort ?? RecordSort.Date, Descending ?? (Sort is null or RecordSort.Date), skip, take);
+        SortColumn, Descending ?? SortColumn == RecordSort.Date, skip, take);
+
+    private RecordSort SortColumn =>
+        Sort is null ? RecordSort.Date
+        : Enum.TryParse<RecordSort>(Sort, ignoreCase: true, out var column) && Enum.IsDefined(column) ? column
+        : throw new RuleException("sort", $"Records cannot be sorted by “{Sort}”. Choose one of {string.Join(", ", Enum.GetNames<RecordSort>()).ToLowerInvariant()}.");
 }
 
 /// <summary>The records of the survey.</summary>

@@ -41,6 +41,7 @@ public static class GartenServer
         builder.Services.AddSerilog(log => log.MinimumLevel.Warning().WriteTo.Console(
             restrictedToMinimumLevel: LogEventLevel.Warning, formatProvider: System.Globalization.CultureInfo.InvariantCulture));
         builder.Services.Configure<JsonOptions>(o => Configure(o.SerializerOptions));
+        builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
         builder.Services.AddOpenApi(o => OpenApiShape.Configure(o));
         builder.Services.AddProblemDetails();
         builder.Services.AddHttpContextAccessor();
@@ -64,6 +65,7 @@ public static class GartenServer
 
         var app = builder.Build();
         app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = Problems.AnswerAsync, SuppressDiagnosticsCallback = _ => true });
+        app.UseStatusCodePages(Problems.FillAsync);
         app.UseSecurityHeaders();
         app.UseResponseCompression();
         var api = app.MapGroup("/api").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
@@ -112,5 +114,7 @@ public static class GartenServer
         options.NumberHandling = JsonNumberHandling.Strict;
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase));
         options.MaxDepth = 32;
+        options.RespectNullableAnnotations = true;
+        options.RespectRequiredConstructorParameters = true;
     }
 }

@@ -63,6 +63,11 @@ public static class Rules
 /// <summary>Turns exceptions into problem details (RFC 9457) that say what to do.</summary>
 public static partial class Problems
 {
+    private const string TooLarge = "What was sent is larger than 1 MB. Send less at once.";
+
+    private const string NotUnderstood =
+        "What was sent could not be read: a value is missing or of the wrong kind. Check dates and numbers, or reload the page.";
+
     /// <summary>Answers a failed request.</summary>
     /// <param name="context">The request.</param>
     public static async Task AnswerAsync(HttpContext context)
@@ -72,9 +77,8 @@ public static partial class Problems
         {
             RuleException e => (StatusCodes.Status400BadRequest, "Not recorded", e.Message),
             BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } =>
-                (StatusCodes.Status413PayloadTooLarge, "Too large", "What was sent is larger than 1 MB. Send less at once."),
-            BadHttpRequestException => (StatusCodes.Status400BadRequest, "Not understood",
-                "What was sent could not be read: a value is missing or of the wrong kind. Check dates and numbers, or reload the page."),
+                (StatusCodes.Status413PayloadTooLarge, "Too large", TooLarge),
+            BadHttpRequestException => (StatusCodes.Status400BadRequest, "Not understood", NotUnderstood),
             NotInStoreException e => (StatusCodes.Status404NotFound, "Not found", e.Message),
             TakenException e => (StatusCodes.Status409Conflict, "Taken", e.Message),
             ChangedMeanwhileException e => (StatusCodes.Status409Conflict, "Changed by somebody else", e.Message),
@@ -100,6 +104,21 @@ public static partial class Problems
 
         ProblemHttpResult result = TypedResults.Problem(detail, statusCode: status, title: title, extensions: extensions);
         await result.ExecuteAsync(context);
+    }
+
+    /// <summary>Says what an answer means that has only a status, as the framework gives for some refusals.</summary>
+    /// <param name="status">The answer.</param>
+    public static Task FillAsync(StatusCodeContext status)
+    {
+        var detail = status.HttpContext.Response.StatusCode switch
+        {
+            StatusCodes.Status413PayloadTooLarge => TooLarge,
+            StatusCodes.Status404NotFound => "There is nothing at this address.",
+            StatusCodes.Status405MethodNotAllowed => "That cannot be done at this address.",
+            StatusCodes.Status415UnsupportedMediaType => "Send JSON.",
+            _ => NotUnderstood,
+        };
+        return TypedResults.Problem(detail, statusCode: status.HttpContext.Response.StatusCode).ExecuteAsync(status.HttpContext);
     }
 
     [LoggerMessage(Level = LogLevel.Error, Message = "Fault at {Path}")]

@@ -5,6 +5,7 @@ import type { FeatureOffer, GuideView, LeadView, PlantSheet, WalkInput } from '.
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { useShortcuts } from '../shared/useShortcuts'
+import { Account } from './Account'
 import { BeginChooser } from './BeginChooser'
 import { LeadCard } from './LeadCard'
 import { OfferStrip } from './OfferStrip'
@@ -28,6 +29,7 @@ export function KeyPanel({ sheet, guide, onAccount, onSuspect, onName }: Props) 
   const walk = sheet.bench.walk
   const couplet = walk?.current ?? null
   const visit = sheet.visits.at(-1)
+  const onlyEnd = walk?.ends.length === 1 && walk.open === 0 ? walk.ends[0]?.taxon.id : undefined
 
   const move = (input: Omit<WalkInput, 'expected'>) =>
     walking.mutate({ ...input, expected: sheet.walkRevision })
@@ -148,7 +150,7 @@ export function KeyPanel({ sheet, guide, onAccount, onSuspect, onName }: Props) 
               <span className="end-marks">
                 {e.agreeing} features agree, {e.conflicting} conflict
               </span>
-              <Button onClick={() => onAccount(e.taxon.id)}>Read its account</Button>
+              {!onlyEnd && <Button onClick={() => onAccount(e.taxon.id)}>Read its account</Button>}
               <Button variant="contained" onClick={() => onName(e.taxon.id)}>
                 Give this name
                 {walk.ends.length === 1 && walk.open === 0 && (
@@ -159,6 +161,7 @@ export function KeyPanel({ sheet, guide, onAccount, onSuspect, onName }: Props) 
               </Button>
             </div>
           ))}
+          {onlyEnd && <Account sheet={sheet} taxon={onlyEnd} onOther={onAccount} />}
           {!couplet && (
             <Button color="inherit" onClick={back}>
               Back a couplet&nbsp;<kbd>⌫</kbd>

@@ -26,7 +26,7 @@ export function SeasonStrip({ sheet, taxon }: { sheet: PlantSheet; taxon: string
   const today = useSession().data?.today
   return (
     <figure className="season" aria-label="Seasons and visits">
-      <svg viewBox={`0 0 ${width} 46`} preserveAspectRatio="none" role="img">
+      <svg viewBox={`0 0 ${width} 46`} role="img">
         <title>
           {`Visits on ${sheet.visits.map((v) => day(v.date)).join(', ')}.`}
           {account

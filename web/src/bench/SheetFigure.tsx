@@ -9,6 +9,26 @@ interface Props {
   onOrgan: (organ: Organ) => void
 }
 
+// Colours of the guide as they are painted; what was not recorded stays unpainted.
+const paint: Record<string, string> = {
+  white: '#fbf7ea',
+  pink: '#d98aa5',
+  red: '#a8322b',
+  yellow: '#dfb93c',
+  greenish: '#b9c98a',
+  orange: '#d9813a',
+  coppery: '#b9775a',
+  black: '#2a2628',
+  'blue-black': '#39435f',
+  brown: '#80603f',
+  green: '#7f9c5c',
+  grey: '#9a978c',
+  'yellow-brown': '#b89a5e',
+}
+
+// How far the second leaf stands below the first, by what was recorded of their arrangement.
+const shifts: Record<string, string> = { alternate: 'translate(2 36)', subopposite: 'translate(0 14)' }
+
 // Where each organ is drawn, and on which side its label stands.
 const places: Record<Organ, { side: 'left' | 'right'; x: number; y: number }> = {
   habit: { side: 'left', x: 128, y: 60 },
@@ -25,6 +45,9 @@ const places: Record<Organ, { side: 'left' | 'right'; x: number; y: number }> = 
 export function SheetFigure({ sheet, guide, current, onOrgan }: Props) {
   const seen = new Set(sheet.observations.filter((o) => o.finding !== 'hidden').map((o) => o.organ))
   if (sheet.plant.site.habitats.length > 0) seen.add('place')
+  const state = (character: string) =>
+    sheet.observations.findLast((o) => o.character === character && o.finding === 'states')?.states[0] ?? ''
+  const colour = (character: string, blank = 'none') => paint[state(character)] ?? blank
   const label = (organ: Organ) => {
     const lines = sheet.observations.filter((o) => o.organ === organ)
     const habitat = guide.characters.find((c) => c.id === 'habitat')
@@ -83,14 +106,13 @@ export function SheetFigure({ sheet, guide, current, onOrgan }: Props) {
         <g className={ghost('twig')}>
           <path
             d="M194 162C198 120 208 84 226 50L232 53C216 88 206 122 203 162Z"
-            fill="var(--bark)"
+            fill={colour('twig-colour', 'var(--bark)')}
             stroke="var(--ink)"
           />
           <path
             d="M204 118q-14-4-16-18q14 0 17 12zM212 92q14-2 18-16q-13-1-18 10z"
-            fill="var(--rust)"
+            fill="var(--wash)"
             stroke="var(--ink)"
-            strokeWidth="0.9"
           />
         </g>
         <g className={ghost('leaf')}>
@@ -98,24 +120,24 @@ export function SheetFigure({ sheet, guide, current, onOrgan }: Props) {
             d="M204 138Q226 132 236 138M236 138C250 116 290 112 316 132C294 156 256 160 236 138Z"
             fill="var(--fern)"
             stroke="var(--moss)"
-            strokeWidth="1.3"
           />
           <path
             d="M236 138Q276 130 314 132M252 135l10-12M252 136l13 13M270 133l11-12M270 134l12 14M288 132l9-8M288 133l9 9"
             fill="none"
             stroke="var(--moss)"
           />
-          <path
-            d="M198 146Q176 140 168 146M168 146C158 128 128 126 106 142C126 162 154 164 168 146Z"
-            fill="var(--fern)"
-            stroke="var(--moss)"
-            strokeWidth="1.3"
-          />
-          <path
-            d="M168 146Q136 140 108 142M152 144l-9-10M152 145l-10 11M134 142l-8-7M134 143l-9 9"
-            fill="none"
-            stroke="var(--moss)"
-          />
+          <g transform={shifts[state('leaf-arrangement')]}>
+            <path
+              d="M198 146Q176 140 168 146M168 146C158 128 128 126 106 142C126 162 154 164 168 146Z"
+              fill="var(--fern)"
+              stroke="var(--moss)"
+            />
+            <path
+              d="M168 146Q136 140 108 142M152 144l-9-10M152 145l-10 11M134 142l-8-7M134 143l-9 9"
+              fill="none"
+              stroke="var(--moss)"
+            />
+          </g>
         </g>
         <g className={ghost('inflorescence')}>
           <path
@@ -133,17 +155,17 @@ export function SheetFigure({ sheet, guide, current, onOrgan }: Props) {
               cy="52"
               rx="7"
               ry="11"
-              fill="var(--card)"
+              fill={colour('flower-colour')}
               stroke="var(--ink)"
               transform={`rotate(${turn} 284 64)`}
             />
           ))}
-          <circle cx="284" cy="64" r="5" fill="var(--straw)" stroke="var(--ink)" />
+          <circle cx="284" cy="64" r="5" fill="var(--wash)" stroke="var(--ink)" />
         </g>
         <g className={ghost('fruit')}>
           <path d="M207 180Q240 178 262 200" fill="none" stroke="var(--moss)" strokeWidth="1.4" />
-          <circle cx="268" cy="208" r="11" fill="var(--rust)" stroke="var(--ink)" />
-          <circle cx="246" cy="204" r="9" fill="var(--rust)" stroke="var(--ink)" />
+          <circle cx="268" cy="208" r="11" fill={colour('fruit-colour')} stroke="var(--ink)" />
+          <circle cx="246" cy="204" r="9" fill={colour('fruit-colour')} stroke="var(--ink)" />
           <path d="M266 218l2 5l2-5M245 212l1 5l2-5" fill="none" stroke="var(--ink)" />
         </g>
       </svg>

@@ -23,7 +23,7 @@ const hazards: Record<CautionView['hazard'], string> = {
 export function Standing({ sheet, guide, onAccount, onSuspect, onName }: Props) {
   const walk = sheet.bench.walk
   const cautions = sheet.bench.cautions
-  const many = (walk?.inPlay.length ?? 0) > 14
+  const many = !walk || walk.inPlay.length > 14
   return (
     <aside className="standing" aria-label="Standing">
       <h2>
@@ -54,13 +54,13 @@ export function Standing({ sheet, guide, onAccount, onSuspect, onName }: Props) 
       {cautions.length > 0 && (
         <>
           <h2>
-            Before you touch <small>from the names in play</small>
+            Before you touch <small>{walk ? 'from the names in play' : 'what grows in this area'}</small>
           </h2>
           {cautions.slice(0, many ? 3 : 6).map((c) => (
             <div key={c.text} className="caution">
               <b>
                 {hazards[c.hazard]}
-                {c.taxa.length > 3 ? ` (${c.taxa.length} names in play)` : `: ${c.taxa.join(', ')}`}
+                {c.taxa.length > 3 ? ` (${c.taxa.length} names)` : `: ${c.taxa.join(', ')}`}
               </b>{' '}
               {c.text}
             </div>

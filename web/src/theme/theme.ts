@@ -52,6 +52,7 @@ export function gartenTheme(name: ThemeName) {
     typography: {
       fontFamily: "'Atkinson Hyperlegible', sans-serif",
       fontSize: name === 'sunlight' ? 16 : 14,
+      body1: { fontSize: name === 'sunlight' ? 16 : 14, lineHeight: 1.4 },
       button: { textTransform: 'none', fontWeight: 700 },
       h2: { fontSize: 17, fontWeight: 700 },
       h3: { fontSize: 14, fontWeight: 700 },

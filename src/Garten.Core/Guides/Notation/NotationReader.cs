@@ -115,7 +115,7 @@ public static partial class NotationReader
         var bound = BoundForm().Match(plain);
         if (bound.Success)
         {
-            var edge = Parse(bound.Groups["n"].Value) * factor;
+            var edge = Parse(bound.Groups["n"].Value, factor);
             var upward = bound.Groups["op"].Value is "≥" or ">=" or ">";
             return Reading<StatementValue>.Of(upward ? new NumericRange(null, edge, null, null) : new NumericRange(null, null, edge, null));
         }
@@ -126,7 +126,7 @@ public static partial class NotationReader
             return Reading<StatementValue>.Failed($"“{text}”", "a number, a range such as (4–)6–9(–12) or a bound such as ≥ 3");
         }
 
-        double? Group(string name) => range.Groups[name].Success ? Parse(range.Groups[name].Value) * factor : null;
+        double? Group(string name) => range.Groups[name].Success ? Parse(range.Groups[name].Value, factor) : null;
         var low = Group("b")!.Value;
         var value = new NumericRange(Group("a"), low, Group("c") ?? low, Group("d"));
         double[] rising = [value.LowExtreme ?? low, low, value.High!.Value, value.HighExtreme ?? value.High.Value];
@@ -189,7 +189,8 @@ public static partial class NotationReader
         _ => "a number without a unit",
     };
 
-    private static double Parse(string number) => double.Parse(number, CultureInfo.InvariantCulture);
+    /// <summary>Nine decimals, so that 9.94 cm and 99.4 mm are the same number.</summary>
+    private static double Parse(string number, double factor) => Math.Round(double.Parse(number, CultureInfo.InvariantCulture) * factor, 9);
 
     [GeneratedRegex(@"^(?<name>[^()]*[^()\s])\s*\((?<word>[A-Za-z]+)\)$")]
     private static partial Regex WordedPart();

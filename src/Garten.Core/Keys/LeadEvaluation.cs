@@ -96,8 +96,9 @@ public static class LeadEvaluation
 
     private static Mark BySample(ImmutableArray<double> values, SpanCondition span)
     {
-        var share = (double)values.Count(span.Accepts) / values.Length;
-        return share >= EnoughOfSample ? Mark.Agrees : share <= 1 - EnoughOfSample ? Mark.Conflicts : Mark.NotSeen;
+        double accepted = values.Count(span.Accepts);
+        var enough = EnoughOfSample * values.Length;
+        return accepted >= enough ? Mark.Agrees : values.Length - accepted >= enough ? Mark.Conflicts : Mark.NotSeen;
     }
 
     private static Mark ByRough(RoughValue rough, SpanCondition span)

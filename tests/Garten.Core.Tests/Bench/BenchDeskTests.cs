@@ -1,0 +1,81 @@
+using Garten.Core.Bench;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Keys;
+using static Garten.Core.Tests.SmallGuide;
+
+namespace Garten.Core.Tests.Bench;
+
+public sealed class BenchDeskTests
+{
+    private static readonly Guide Guide = Make();
+    private static readonly CoupletRef Main1 = new(new("main"), 1);
+    private static readonly CoupletRef Albas1 = new(new("albas"), 1);
+
+    [Fact]
+    public void The_lead_the_evidence_favours_is_named()
+    {
+        Answer(KeyWalk.From(Main1)).Walk!.Current!.Favoured.ShouldBeNull();
+        Answer(KeyWalk.From(Main1), Observation.OfStates(Arrangement.Id, 1, Day, "alternate")).Walk!.Current!.Favoured.ShouldBe(2);
+    }
+
+    [Fact]
+    public void A_lead_offers_to_record_what_it_says_unless_it_is_known()
+    {
+        var lead = Answer(KeyWalk.From(Albas1), Observation.OfStates(Fruit.Id, 1, Day, "berry")).Walk!.Current!.Leads[0];
+        lead.Tests.Single(t => t.Character == Margin.Id).Offer!.States.ShouldBe(["serrate"]);
+        lead.Tests.Single(t => t.Character == Fruit.Id).Offer.ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_span_is_offered_as_a_rough_value_that_can_be_read_back()
+    {
+        var offer = Answer(KeyWalk.From(new(new("main"), 2))).Walk!.Current!.Leads[0].Tests[0].Offer!;
+        offer.Rough.ShouldBe("≥ 5");
+        RoughValueReader.Read(offer.Rough, Leaflets).Value!.Low.ShouldBe(5);
+    }
+
+    [Fact]
+    public void Names_in_play_and_their_cautions_narrow_with_the_key()
+    {
+        var wide = Answer(KeyWalk.From(Main1));
+        wide.Walk!.InPlay.Length.ShouldBe(3);
+        wide.Cautions.Select(c => c.Hazard).ShouldBe([Hazard.Deadly, Hazard.Irritant]);
+        wide.Cautions[1].Taxa.ShouldBe(["Alba prima", "Alba secunda"]);
+        var narrow = Answer(KeyWalk.From(Main1).Answer(Main1, 1));
+        narrow.Cautions.ShouldHaveSingleItem().Hazard.ShouldBe(Hazard.Irritant);
+    }
+
+    [Fact]
+    public void Before_a_key_is_begun_the_hazards_of_the_area_are_said() =>
+        BenchDesk.Answer(Guide, new(new(null, []), [], [], null)).Cautions.Length.ShouldBe(2);
+
+    [Fact]
+    public void A_step_that_conflicts_with_what_was_recorded_says_so() =>
+        Answer(KeyWalk.From(Main1).Answer(Main1, 1), Observation.OfStates(Arrangement.Id, 1, Day, "alternate")).Walk!.Steps[0].Conflicting.ShouldBe(1);
+
+    [Fact]
+    public void An_end_counts_what_agrees_and_what_conflicts()
+    {
+        var end = Answer(
+            KeyWalk.From(Albas1).Answer(Albas1, 1),
+            Observation.OfStates(Margin.Id, 1, Day, "serrate"), Observation.OfStates(Fruit.Id, 1, Day, "capsule")).Walk!.Ends.ShouldHaveSingleItem();
+        (end.Agreeing, end.Conflicting).ShouldBe((1, 1));
+    }
+
+    [Fact]
+    public void The_order_in_which_features_were_recorded_changes_nothing()
+    {
+        Observation[] seen =
+        [
+            Observation.OfStates(Margin.Id, 1, Day, "serrate"), Observation.OfStates(Margin.Id, 2, Day.AddDays(1), "entire"),
+            Observation.OfStates(Fruit.Id, 1, Day, "berry"),
+        ];
+        Marks(Answer(KeyWalk.From(Albas1), seen)).ShouldBe(Marks(Answer(KeyWalk.From(Albas1), [.. seen.Reverse()])));
+
+        static IEnumerable<Mark> Marks(BenchAnswer answer) => answer.Walk!.Current!.Leads.SelectMany(l => l.Tests.Select(t => t.Marking.Mark));
+    }
+
+    private static BenchAnswer Answer(KeyWalk walk, params Observation[] observations) =>
+        BenchDesk.Answer(Guide, new(new PlaceFacts(null, []), [], [.. observations], walk));
+}

@@ -1,0 +1,50 @@
+using Garten.Core.Bench;
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Keys;
+using static Garten.Core.Tests.SmallGuide;
+
+namespace Garten.Core.Tests.Confirmation;
+
+public sealed class DeterminationTests
+{
+    private static readonly Guide Guide = Make();
+
+    [Theory]
+    [InlineData("alba-prima", Qualifier.None, "Alba prima")]
+    [InlineData("alba-prima", Qualifier.Cf, "Alba cf. prima")]
+    [InlineData("alba-prima", Qualifier.Aff, "Alba aff. prima")]
+    [InlineData("alba-prima", Qualifier.Doubtful, "Alba prima ?")]
+    [InlineData("alba", Qualifier.None, "Alba sp.")]
+    [InlineData("alba", Qualifier.Cf, "cf. Alba sp.")]
+    [InlineData("plantaceae", Qualifier.None, "Plantaceae")]
+    public void Names_are_written_as_on_a_slip(string taxon, Qualifier qualifier, string expected) =>
+        DeterminationName.Full(Guide.Taxon(new(taxon)), qualifier).ShouldBe(expected);
+
+    [Fact]
+    public void Grounds_keep_the_path_the_features_and_what_spoke_against_it_in_words()
+    {
+        CoupletRef main = new(new("main"), 1), albas = new(new("albas"), 1);
+        var request = new BenchRequest(
+            new PlaceFacts(900, ["wood"]), [],
+            [Observation.OfStates(Margin.Id, 1, Day, "serrate"), Observation.OfHidden(Fruit.Id, 1, Day, HiddenReason.TooEarly)],
+            KeyWalk.From(main).Answer(main, 1).Answer(albas, 1));
+        var grounds = DeterminationGrounds.Gather(Guide, request, new("alba-prima"));
+        grounds.Path.Select(p => (p.Key, p.Couplet, p.Said)).ShouldBe([("Key main", 1, "Leaves opposite"), ("Key albas", 1, "Serrate; Fruit a berry")]);
+        grounds.ClearWalk.ShouldBeTrue();
+        grounds.Ends.ShouldBe(["Alba prima"]);
+        grounds.Features.Select(f => (f.Label, f.Found, f.Mark)).ShouldBe(
+            [("Margin", "serrate", Mark.Agrees), ("Fruit", "cannot be seen: too early in the year", null)]);
+        grounds.Alerts.ShouldHaveSingleItem().ShouldContain("Never found above 600 m");
+        grounds.RuledOut.ShouldBe(["Alba secunda"]);
+    }
+
+    [Fact]
+    public void A_doubt_on_the_way_is_not_a_clear_walk()
+    {
+        CoupletRef main = new(new("main"), 1);
+        var request = new BenchRequest(new PlaceFacts(null, []), [], [], KeyWalk.From(main).Answer(main, null));
+        DeterminationGrounds.Gather(Guide, request, new("alba")).ClearWalk.ShouldBeFalse();
+    }
+}

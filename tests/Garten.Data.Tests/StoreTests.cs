@@ -1,0 +1,198 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Keys;
+using Garten.Formats.Packages;
+using Garten.Testing;
+using Npgsql;
+
+namespace Garten.Data.Tests;
+
+public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<DatabaseFixture>
+{
+    private static readonly CancellationToken None = CancellationToken.None;
+    private readonly EvidenceStore _evidence = new(fixture.Source);
+    private readonly PlantStore _plants = new(fixture.Source);
+
+    [Fact]
+    public async Task The_same_guide_is_kept_once()
+    {
+        var package = PackageFiles.Read(Repository.PathTo("guides", "tamsin-fork"));
+        (await new GuideStore(fixture.Source).KeepAsync(package, fixture.Guide, None)).ShouldBe(fixture.Version);
+    }
+
+    [Fact]
+    public async Task Names_of_people_and_sites_are_taken_once()
+    {
+        var places = new PlaceStore(fixture.Source);
+        (await Should.ThrowAsync<TakenException>(() => places.AddPersonAsync("R. Ostrow", None))).Message.ShouldContain("R. Ostrow");
+        await Should.ThrowAsync<TakenException>(() => places.AddSiteAsync(fixture.Site, None));
+    }
+
+    [Fact]
+    public async Task A_plant_sent_twice_is_taken_once_and_tags_are_never_shared()
+    {
+        var request = Guid.NewGuid();
+        var first = await fixture.TakeAsync(request);
+        (await fixture.TakeAsync(request)).ShouldBe(first);
+        var many = await Task.WhenAll(Enumerable.Range(0, 12).Select(_ => fixture.TakeAsync()));
+        many.ShouldBeUnique();
+        (await _plants.TagsAsync(None)).Select(t => t.Tag).ShouldBeUnique();
+    }
+
+    [Fact]
+    public async Task A_sample_comes_back_as_it_was_typed()
+    {
+        var (plant, visit) = await NewPlantAsync();
+        var content = Content(visit, "leaf-length", Finding.Sample) with { Parts = [new(64, "6.4 cm"), new(82.55, "3 1/4 in")] };
+        await SetAsync(plant, content, null);
+        var stored = (await _evidence.ObservationsAsync(plant, None)).ShouldHaveSingleItem();
+        stored.Content.Parts.ShouldBe(content.Parts);
+        stored.Recorder.ShouldBe("R. Ostrow");
+    }
+
+    [Fact]
+    public async Task The_second_of_two_who_change_the_same_feature_is_told_and_shown_the_other()
+    {
+        var (plant, visit) = await NewPlantAsync();
+        await SetAsync(plant, Content(visit, "margin", Finding.States) with { States = ["serrate"] }, null);
+        var mine = Content(visit, "margin", Finding.States) with { States = ["entire"] };
+        var told = await Should.ThrowAsync<ChangedMeanwhileException>(() => SetAsync(plant, mine, null));
+        told.Message.ShouldContain("R. Ostrow changed this feature");
+        var theirs = told.Theirs.ShouldBeOfType<StoredObservation>();
+        theirs.Content.States.ShouldBe(["serrate"]);
+
+        await SetAsync(plant, mine, theirs.Revision);
+        (await _evidence.ObservationsAsync(plant, None)).ShouldHaveSingleItem().Content.States.ShouldBe(["entire"]);
+    }
+
+    [Fact]
+    public async Task Of_many_at_once_one_gets_through_and_the_others_are_told()
+    {
+        var (plant, visit) = await NewPlantAsync();
+        var outcomes = await Task.WhenAll(Enumerable.Range(0, 8).Select(async i =>
+        {
+            try
+            {
+                await SetAsync(plant, Content(visit, "margin", Finding.States) with { States = ["serrate"], Note = $"number {i}" }, null);
+                return true;
+            }
+            catch (ChangedMeanwhileException)
+            {
+                return false;
+            }
+        }));
+        outcomes.Count(got => got).ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task The_same_change_sent_twice_is_no_conflict()
+    {
+        var (plant, visit) = await NewPlantAsync();
+        var content = Content(visit, "margin", Finding.States) with { States = ["serrate"] };
+        await SetAsync(plant, content, null);
+        await SetAsync(plant, content, null);
+        (await _evidence.UndoStateAsync(plant, None)).Undo.ShouldBe("record margin");
+    }
+
+    [Fact]
+    public async Task Changes_are_undone_and_redone_in_order()
+    {
+        var (plant, visit) = await NewPlantAsync();
+        var walk = KeyWalk.From(new(new("woody-in-leaf"), 1));
+        await SetAsync(plant, Content(visit, "leaf-length", Finding.Sample) with { Parts = [new(64, "64 mm")] }, null);
+        await _evidence.SetWalkAsync(plant, walk, null, fixture.Person.Id, "begin", None);
+        var begun = await _evidence.WalkAsync(plant, None);
+        await _evidence.SetWalkAsync(plant, walk.Answer(walk.Start, null), begun!.Revision, fixture.Person.Id, "answer", None);
+
+        (await UndoAsync(plant)).ShouldBe("answer");
+        (await _evidence.WalkAsync(plant, None))!.Walk.ShouldBe(walk);
+        (await UndoAsync(plant)).ShouldBe("begin");
+        (await _evidence.WalkAsync(plant, None)).ShouldBeNull();
+        (await UndoAsync(plant)).ShouldBe("record leaf-length");
+        (await _evidence.ObservationsAsync(plant, None)).ShouldBeEmpty();
+        (await UndoAsync(plant)).ShouldBeNull();
+
+        (await UndoAsync(plant, redo: true)).ShouldBe("record leaf-length");
+        (await _evidence.ObservationsAsync(plant, None)).ShouldHaveSingleItem().Content.Parts.ShouldBe([new SamplePart(64, "64 mm")]);
+        await UndoAsync(plant, redo: true);
+        await UndoAsync(plant, redo: true);
+        (await _evidence.WalkAsync(plant, None))!.Walk.ShouldBe(walk.Answer(walk.Start, null));
+        (await _evidence.UndoStateAsync(plant, None)).Redo.ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task A_new_change_closes_the_way_forward()
+    {
+        var (plant, visit) = await NewPlantAsync();
+        await SetAsync(plant, Content(visit, "margin", Finding.States) with { States = ["serrate"] }, null);
+        await UndoAsync(plant);
+        await SetAsync(plant, Content(visit, "sap", Finding.States) with { States = ["milky"] }, null);
+        (await _evidence.UndoStateAsync(plant, None)).ShouldBe(new UndoState("record sap", null));
+    }
+
+    [Fact]
+    public async Task A_change_half_made_is_not_there_at_all()
+    {
+        var (plant, visit) = await NewPlantAsync();
+        var tooLong = Content(visit, "leaf-length", Finding.Sample) with { Parts = [new(64, "64 mm"), new(65, new string('6', 61))] };
+        await Should.ThrowAsync<PostgresException>(() => SetAsync(plant, tooLong, null));
+        (await _evidence.ObservationsAsync(plant, None)).ShouldBeEmpty();
+        (await _evidence.UndoStateAsync(plant, None)).Undo.ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task A_determination_is_followed_by_another_and_never_changed()
+    {
+        var (plant, _) = await NewPlantAsync();
+        var store = new DeterminationStore(fixture.Source);
+        await store.GiveAsync(Name(plant, "acer"), null, None);
+        var twice = Name(plant, "acer-circinatum");
+        await store.GiveAsync(twice, "Planted", None);
+        await store.GiveAsync(twice, null, None);
+        (await store.OfAsync(plant, None)).Select(d => d.Taxon).ShouldBe(["acer-circinatum", "acer"]);
+        (await _plants.CardAsync(plant, None)).Origin.ShouldBe(Origin.Planted);
+
+        await using var command = fixture.Source.CreateCommand("update determination set taxon = 'acer'");
+        (await Should.ThrowAsync<PostgresException>(() => command.ExecuteNonQueryAsync())).MessageText.ShouldContain("never changed");
+    }
+
+    [Fact]
+    public async Task The_schema_itself_refuses_what_makes_no_sense()
+    {
+        var (_, visit) = await NewPlantAsync();
+        await using var command = fixture.Source.CreateCommand(
+            $"insert into observation (plant_visit, guide_version, character, finding, certainty, source, recorded_by, revision) values ({visit}, {fixture.Version}, 'margin', 'Hidden', 'Sure', 'Attached', {fixture.Person.Id}, 1)");
+        (await Should.ThrowAsync<PostgresException>(() => command.ExecuteNonQueryAsync())).SqlState.ShouldBe(PostgresErrorCodes.CheckViolation);
+    }
+
+    [Fact]
+    public async Task Records_are_filtered_sorted_and_counted()
+    {
+        var (plant, _) = await NewPlantAsync();
+        await new DeterminationStore(fixture.Source).GiveAsync(Name(plant, "rubus-spectabilis"), null, None);
+        var records = new RecordStore(fixture.Source);
+        RecordFilter Where(string? taxon, string? text = null) => new(null, taxon, null, null, null, text, RecordSort.Name, false, 0, 10);
+        (await records.ListAsync(Where("rosaceae"), None)).ShouldContain(r => r.Plant == plant, "a family holds its species");
+        (await records.ListAsync(Where("rubus"), None)).ShouldHaveSingleItem().Family.ShouldBe("Rosaceae");
+        (await records.CountAsync(Where("salix"), None)).ShouldBe(0);
+        (await records.CountAsync(Where(null, "salmonberry"), None)).ShouldBe(1);
+        (await records.CountAsync(Where(null, "100%"), None)).ShouldBe(0, "a percent sign is text, not a pattern");
+    }
+
+    private async Task<(int Plant, int Visit)> NewPlantAsync()
+    {
+        var plant = await fixture.TakeAsync();
+        return (plant, (await _plants.VisitsAsync(plant, None)).Single().Id);
+    }
+
+    private Task SetAsync(int plant, ObservationContent content, long? expected) => _evidence.SetObservationAsync(
+        plant, fixture.Version, content.PlantVisit, content.Character, content, expected, fixture.Person.Id, $"record {content.Character}", None);
+
+    private Task<string?> UndoAsync(int plant, bool redo = false) => _evidence.UndoAsync(plant, fixture.Version, redo, None);
+
+    private ObservationContent Content(int visit, string character, Finding finding) => new(
+        visit, character, finding, [], [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, "", fixture.Person.Id);
+
+    private NewDetermination Name(int plant, string taxon) => new(
+        Guid.NewGuid(), plant, fixture.Version, taxon, Qualifier.None, taxon, fixture.Person.Id, new(2026, 5, 2), "", "{}");
+}

@@ -1,0 +1,103 @@
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Guides.Notation;
+using Garten.Core.Keys;
+using Garten.Formats.Guides;
+using Garten.Formats.Packages;
+using Garten.Testing;
+
+namespace Garten.Formats.Tests.Guides;
+
+public sealed class DemoGuideTests
+{
+    private static readonly Guide Guide = Load();
+
+    [Fact]
+    public void It_holds_what_the_first_cut_promises()
+    {
+        Guide.Taxa.Count(t => t.IsSpeciesLevel).ShouldBeGreaterThanOrEqualTo(45);
+        Guide.Characters.Length.ShouldBeGreaterThanOrEqualTo(60);
+        Guide.Keys.Length.ShouldBeGreaterThanOrEqualTo(3);
+    }
+
+    [Fact]
+    public void Every_species_comes_out_of_a_key()
+    {
+        var reached = Guide.Keys.SelectMany(k => Guide.Reach.From(k.First)).ToHashSet();
+
+        // Sitka alder is the one subspecies here of a species that is not keyed itself.
+        Guide.Taxa.Where(t => t.IsSpeciesLevel && t.Id.Value != "alnus-alnobetula" && !reached.Contains(t.Id)).Select(t => t.Name).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Every_key_brings_every_one_of_its_taxa_out_by_the_guide_s_own_statements() =>
+        KeySelfWalk.Misses(Guide).Select(m => $"{m.Taxon} in {m.At}: {m.Because}").ShouldBeEmpty();
+
+    [Fact]
+    public void Every_state_has_a_glossary_term()
+    {
+        var terms = Guide.Glossary.Select(t => t.Id).ToHashSet();
+        Guide.Characters.SelectMany(c => c.States).Where(s => !terms.Contains(s.Term)).Select(s => s.Id).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void The_feature_named_for_a_look_alike_really_separates_it()
+    {
+        string Said(TaxonId taxon, CharacterId character) =>
+            Guide.StatementFor(taxon, character, Scope.Any) is { } s ? NotationWriter.Write(s.Value, "mm") : $"nothing of {character} in {taxon}";
+
+        var pairs = Guide.Taxa.SelectMany(t => Guide.LookAlikesOf(t.Id)).Distinct().ToList();
+        pairs.Count.ShouldBeGreaterThan(30);
+        pairs.Where(l => Said(l.Taxon, l.Character).StartsWith("nothing", StringComparison.Ordinal)
+                || Said(l.Other, l.Character).StartsWith("nothing", StringComparison.Ordinal)
+                || Said(l.Taxon, l.Character) == Said(l.Other, l.Character))
+            .Select(l => $"{l.Taxon} and {l.Other}: {l.Character}").ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Every_believable_range_lies_within_what_may_be_recorded()
+    {
+        foreach (var s in Guide.Statements)
+        {
+            var character = Guide.Character(s.Character);
+            if (s.Value is NumericRange range && character.Maximum is { } most && character.Minimum is { } least)
+            {
+                (range.Most ?? most).ShouldBeLessThanOrEqualTo(most, $"{s.Taxon} {s.Character}");
+                (range.Least ?? least).ShouldBeGreaterThanOrEqualTo(least, $"{s.Taxon} {s.Character}");
+            }
+        }
+    }
+
+    [Fact]
+    public void The_place_can_be_compared()
+    {
+        Guide.FindCharacter(PlaceEvidence.Habitat).ShouldNotBeNull();
+        Guide.FindCharacter(PlaceEvidence.Elevation).ShouldNotBeNull();
+    }
+
+    [Theory]
+    [InlineData("toxicodendron-diversilobum", Hazard.Irritant)]
+    [InlineData("sambucus-cerulea", Hazard.Poisonous)]
+    [InlineData("oplopanax-horridus", Hazard.Wounding)]
+    [InlineData("lonicera-involucrata", Hazard.Poisonous)]
+    [InlineData("symphoricarpos-albus", Hazard.Poisonous)]
+    [InlineData("cytisus-scoparius", Hazard.Poisonous)]
+    public void The_dangerous_ones_carry_their_caution(string taxon, Hazard hazard) =>
+        Guide.CautionsFor(new(taxon)).ShouldContain(c => c.Hazard == hazard);
+
+    [Fact]
+    public void No_text_calls_a_plant_safe_or_edible()
+    {
+        string[] texts =
+        [
+            .. Directory.EnumerateFiles(Repository.PathTo("guides", "tamsin-fork"), "*.csv").Select(File.ReadAllText),
+        ];
+        texts.ShouldAllBe(t => !t.Contains("edible", StringComparison.OrdinalIgnoreCase) && !t.Contains("taste", StringComparison.OrdinalIgnoreCase));
+    }
+
+    private static Guide Load()
+    {
+        var reading = GuideReader.Read(PackageFiles.Read(Repository.PathTo("guides", "tamsin-fork")));
+        return reading.Guide ?? throw new InvalidOperationException(string.Join('\n', reading.Faults));
+    }
+}

@@ -1,0 +1,163 @@
+using System.Net;
+using System.Text;
+using System.Text.Json.Nodes;
+
+namespace Garten.Server.Tests;
+
+public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFixture>, IAsyncLifetime
+{
+    private readonly Client _me = new(server.Address);
+    private JsonNode _sheet = null!;
+
+    public async ValueTask InitializeAsync()
+    {
+        await _me.BeAsync(0);
+        _sheet = await _me.TakeAsync();
+    }
+
+    public ValueTask DisposeAsync()
+    {
+        _me.Dispose();
+        return ValueTask.CompletedTask;
+    }
+
+    [Fact]
+    public async Task A_date_in_the_future_is_refused_and_nothing_is_taken()
+    {
+        var before = (await _me.GetAsync("/api/plants")).AsArray().Count;
+        var problem = await Client.ProblemAsync(await _me.TryPostAsync("/api/plants", Client.Plant(1, "", "2026-11-21")), HttpStatusCode.BadRequest);
+        ((string?)problem["detail"]).ShouldBe("21 November 2026 is in the future; today is 20 November 2026. Give the day the plant was seen.");
+        (await _me.GetAsync("/api/plants")).AsArray().Count.ShouldBe(before);
+    }
+
+    [Theory]
+    [InlineData("leaf-length", "-3", "below zero")]
+    [InlineData("leaf-length", "4000 mm", "more than 60 cm")]
+    [InlineData("leaflet-count", "5.5", "not a whole number")]
+    [InlineData("leaf-length", "many", "could not be read")]
+    public async Task Unbelievable_numbers_are_refused_with_the_feature_named(string character, string entry, string reason)
+    {
+        var problem = await Client.ProblemAsync(
+            await _me.TryPutAsync(Client.PathTo(_sheet, character), Client.Feature("sample", parts: [], entry: entry)), HttpStatusCode.BadRequest);
+        ((string?)problem["detail"])!.ShouldContain(reason);
+        ((string?)problem["field"]).ShouldBe(character);
+        (await _me.GetAsync($"/api/plants/{_sheet["plant"]!["id"]}"))["observations"]!.AsArray().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task Unknown_states_characters_taxa_and_couplets_are_refused()
+    {
+        await RefusedAsync("margin", Client.Feature(states: ["wavy"]), "“wavy” is no state of “Margin”");
+        await RefusedAsync("root-colour", Client.Feature(states: ["red"]), "no feature called “root-colour”");
+        await RefusedAsync("margin", Client.Feature("hidden"), "Say why");
+        var plant = _sheet["plant"]!["id"];
+        await Client.ProblemAsync(
+            await _me.TryPostAsync($"/api/plants/{plant}/determinations", new { request = Guid.NewGuid(), taxon = "nessie", qualifier = "none", origin = (string?)null, date = "2026-05-01", remarks = "" }),
+            HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(
+            await _me.TryPostAsync($"/api/plants/{plant}/walk", new { move = "begin", key = "roses", couplet = 99, lead = (int?)null, expected = (long?)null }),
+            HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(
+            await _me.TryPostAsync($"/api/plants/{plant}/walk", new { move = "back", key = (string?)null, couplet = (int?)null, lead = (int?)null, expected = (long?)null }),
+            HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task A_hundred_thousand_characters_are_refused_with_the_number_allowed()
+    {
+        var problem = await Client.ProblemAsync(
+            await _me.TryPostAsync("/api/plants", Client.Plant(1, new string('x', 100_000), "2026-05-01")), HttpStatusCode.BadRequest);
+        ((string?)problem["detail"]).ShouldBe("The description has 100,000 characters; 500 is the most. Shorten it.");
+        await RefusedAsync("margin", Client.Feature(states: ["entire"], note: new string('x', 100_000)), "2,000 is the most");
+    }
+
+    [Fact]
+    public async Task A_body_of_two_megabytes_is_refused() => await Client.ProblemAsync(
+        await _me.TryPostAsync("/api/plants", Client.Plant(1, new string('x', 2_000_000), "2026-05-01")), HttpStatusCode.RequestEntityTooLarge);
+
+    [Fact]
+    public async Task Html_and_formulas_are_kept_as_text_and_harmless_in_the_export()
+    {
+        const string Nasty = "=HYPERLINK(\"http://x\",\"<img src=x onerror=alert(1)>\")";
+        var sheet = await _me.TakeAsync(Nasty);
+        ((string?)sheet["plant"]!["description"]).ShouldBe(Nasty);
+        await _me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/determinations", new
+        {
+            request = Guid.NewGuid(), taxon = "acer", qualifier = "none", origin = (string?)null, date = "2026-05-02", remarks = "@SUM(1)",
+        });
+        var csv = await _me.Http.GetStringAsync(new Uri("/api/records.csv?text=HYPERLINK", UriKind.Relative));
+        csv.ShouldContain("'=HYPERLINK");
+        csv.ShouldContain("'@SUM(1)");
+    }
+
+    [Theory]
+    [InlineData("/api/plants", "{\"request\":")]
+    [InlineData("/api/plants", "{}")]
+    [InlineData("/api/plants", "[1,2,3]")]
+    [InlineData("/api/plants", "{\"request\":\"x\",\"site\":\"one\"}")]
+    [InlineData("/api/people", "{\"name\":\"   \"}")]
+    [InlineData("/api/sites", "{\"name\":\"Moon\",\"elevationM\":99999}")]
+    [InlineData("/api/sites", "{\"name\":\"Moon\",\"latitude\":12}")]
+    [InlineData("/api/sites", "{\"name\":\"Moon\",\"habitats\":[\"crater\"]}")]
+    public async Task What_cannot_be_understood_is_refused_in_words(string path, string body)
+    {
+        using var content = new StringContent(body, Encoding.UTF8, "application/json");
+        await Client.ProblemAsync(await _me.Http.PostAsync(new Uri(path, UriKind.Relative), content), HttpStatusCode.BadRequest);
+    }
+
+    [Theory]
+    [InlineData("/api/plants/999999", HttpStatusCode.NotFound)]
+    [InlineData("/api/plants/1/account/nessie", HttpStatusCode.NotFound)]
+    [InlineData("/api/starts/nessie", HttpStatusCode.NotFound)]
+    [InlineData("/api/records?sort=beauty", HttpStatusCode.BadRequest)]
+    [InlineData("/api/records?site=here", HttpStatusCode.BadRequest)]
+    [InlineData("/api/records?from=yesterday", HttpStatusCode.BadRequest)]
+    public async Task What_is_not_there_is_said(string path, HttpStatusCode expected) =>
+        await Client.ProblemAsync(await _me.Http.GetAsync(new Uri(path, UriKind.Relative)), expected);
+
+    [Fact]
+    public async Task Two_people_changing_the_same_feature_at_once_the_second_is_told_and_shown_both()
+    {
+        using var other = new Client(server.Address);
+        await other.BeAsync(1);
+        var path = Client.PathTo(_sheet, "margin");
+        await _me.PutAsync(path, Client.Feature(states: ["entire"]));
+        var problem = await Client.ProblemAsync(await other.TryPutAsync(path, Client.Feature(states: ["serrate"])), HttpStatusCode.Conflict);
+        ((string?)problem["detail"])!.ShouldContain("changed this feature in the meantime");
+        ((string?)problem["theirs"]!["summary"]).ShouldBe("entire");
+        var sheet = await other.PutAsync(path, Client.Feature(states: ["serrate"], expected: (long)problem["theirs"]!["revision"]!));
+        ((string?)sheet["observations"]![0]!["summary"]).ShouldBe("serrate");
+    }
+
+    [Fact]
+    public async Task Two_people_walking_the_same_key_at_once_the_second_is_told()
+    {
+        var path = $"/api/plants/{_sheet["plant"]!["id"]}/walk";
+        var begin = new { move = "begin", key = "roses", couplet = 1, lead = (int?)null, expected = (long?)null };
+        await _me.PostAsync(path, begin);
+        await Client.ProblemAsync(await _me.TryPostAsync(path, begin), HttpStatusCode.Conflict);
+    }
+
+    [Fact]
+    public async Task Nobody_records_without_saying_who_they_are()
+    {
+        using var stranger = new Client(server.Address);
+        var problem = await Client.ProblemAsync(
+            await stranger.TryPutAsync(Client.PathTo(_sheet, "margin"), Client.Feature(states: ["entire"])), HttpStatusCode.BadRequest);
+        ((string?)problem["detail"])!.ShouldContain("Choose who you are first");
+    }
+
+    [Fact]
+    public async Task A_visit_of_another_plant_is_refused()
+    {
+        var other = await _me.TakeAsync();
+        var path = $"/api/plants/{_sheet["plant"]!["id"]}/visits/{other["visits"]![0]!["id"]}/features/margin";
+        await Client.ProblemAsync(await _me.TryPutAsync(path, Client.Feature(states: ["entire"])), HttpStatusCode.NotFound);
+    }
+
+    private async Task RefusedAsync(string character, object feature, string reason)
+    {
+        var problem = await Client.ProblemAsync(await _me.TryPutAsync(Client.PathTo(_sheet, character), feature), HttpStatusCode.BadRequest);
+        ((string?)problem["detail"])!.ShouldContain(reason);
+    }
+}

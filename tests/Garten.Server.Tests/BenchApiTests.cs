@@ -1,0 +1,147 @@
+using System.Net;
+using System.Text.Json.Nodes;
+
+namespace Garten.Server.Tests;
+
+public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFixture>, IAsyncLifetime
+{
+    private readonly Client _me = new(server.Address);
+
+    public async ValueTask InitializeAsync() => await _me.BeAsync(0);
+
+    public ValueTask DisposeAsync()
+    {
+        _me.Dispose();
+        return ValueTask.CompletedTask;
+    }
+
+    [Fact]
+    public async Task The_demo_has_its_plants_sites_and_people()
+    {
+        (await _me.GetAsync("/api/plants")).AsArray().Count.ShouldBeGreaterThanOrEqualTo(15);
+        (await _me.GetAsync("/api/sites")).AsArray().Count.ShouldBe(7);
+        ((string?)(await _me.GetAsync("/api/health"))["status"]).ShouldBe("well");
+    }
+
+    [Fact]
+    public async Task A_plant_is_taken_keyed_out_and_named_and_becomes_a_record()
+    {
+        var sheet = await _me.TakeAsync("rose by the ford");
+        var plant = (int)sheet["plant"]!["id"]!;
+        sheet = await _me.PutAsync(Client.PathTo(sheet, "armature"), Client.Feature(states: ["prickles"]));
+        sheet = await MoveAsync(sheet, "begin", "roses", 1);
+        sheet = await MoveAsync(sheet, "answer", "roses", 1, 2);
+        sheet = await MoveAsync(sheet, "answer", "roses", 2, 1);
+        ((string?)sheet["bench"]!["walk"]!["ends"]![0]!["taxon"]!["name"]).ShouldBe("Rosa nutkana");
+
+        sheet = await _me.PostAsync($"/api/plants/{plant}/determinations", new
+        {
+            request = Guid.NewGuid(), taxon = "rosa-nutkana", qualifier = "cf", origin = "wild", date = "2026-05-02", remarks = "",
+        });
+        var slip = sheet["determinations"]![0]!;
+        ((string?)slip["fullName"]).ShouldBe("Rosa cf. nutkana");
+        slip["grounds"]!["path"]!.AsArray().Count.ShouldBe(2);
+        ((string?)slip["grounds"]!["features"]![0]!["found"]).ShouldBe("prickles");
+
+        var records = await _me.GetAsync("/api/records?text=rose%20by%20the%20ford");
+        ((int)records["total"]!).ShouldBe(1);
+        ((string?)records["records"]![0]!["fullName"]).ShouldBe("Rosa cf. nutkana");
+    }
+
+    [Fact]
+    public async Task Cannot_tell_keeps_both_ways_and_back_returns()
+    {
+        var sheet = await MoveAsync(await _me.TakeAsync(), "begin", "hawthorns", 1);
+        sheet = await MoveAsync(sheet, "answer", "hawthorns", 1);
+        sheet["bench"]!["walk"]!["ends"]!.AsArray().Count.ShouldBe(3);
+        sheet = await MoveAsync(sheet, "back");
+        ((int)sheet["bench"]!["walk"]!["current"]!["at"]!["couplet"]!).ShouldBe(1);
+        sheet = await MoveAsync(sheet, "putAway");
+        sheet["bench"]!["walk"].ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task Marks_follow_what_is_recorded_and_undo_takes_it_back()
+    {
+        var sheet = await MoveAsync(await _me.TakeAsync(), "begin", "woody-in-leaf", 2);
+        sheet = await _me.PutAsync(Client.PathTo(sheet, "leaf-arrangement"), Client.Feature(states: ["alternate"]));
+        Mark(sheet, 0).ShouldBe("conflicts");
+        Mark(sheet, 1).ShouldBe("agrees");
+        sheet = await _me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/undo", new { });
+        Mark(sheet, 0).ShouldBe("notSeen");
+        sheet = await _me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/redo", new { });
+        Mark(sheet, 0).ShouldBe("conflicts");
+
+        static string? Mark(JsonNode s, int lead) => (string?)s["bench"]!["walk"]!["current"]!["leads"]![lead]!["tests"]![0]!["marking"]!["mark"];
+    }
+
+    [Fact]
+    public async Task One_number_after_another_becomes_a_sample_and_a_rough_value_takes_its_place()
+    {
+        var sheet = await _me.TakeAsync();
+        sheet = await _me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", entry: "6.4 cm"));
+        sheet = await _me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: ["6.4 cm"], entry: "58 mm", expected: Revision(sheet)));
+        ((string?)sheet["observations"]![0]!["summary"]).ShouldBe("2 parts, mean 6.1 cm, 5.8 cm to 6.4 cm");
+        sheet = await _me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: [], entry: "about 6 cm", expected: Revision(sheet)));
+        ((string?)sheet["observations"]![0]!["finding"]).ShouldBe("rough");
+    }
+
+    [Fact]
+    public async Task An_account_says_what_is_out_of_season_and_what_is_ruled_out()
+    {
+        var sheet = await _me.PostAsync("/api/plants", new
+        {
+            request = Guid.NewGuid(), site = 1, description = "flowering in winter", origin = "wild",
+            visit = new { date = "2025-12-12", stage = "mature", sex = (string?)null, parts = new[] { "flowers" }, altered = Array.Empty<string>(), note = "" },
+        });
+        var account = await _me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/account/sambucus-racemosa");
+        account["alerts"]!.AsArray().Select(a => (string)a!).ShouldContain(a => a.StartsWith("In flower out of season", StringComparison.Ordinal));
+        var suspicion = await _me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/suspicion/sambucus-racemosa");
+        suspicion["disproofs"]!.AsArray().Count.ShouldBeGreaterThan(10);
+    }
+
+    [Fact]
+    public async Task Starting_places_are_found_for_a_genus()
+    {
+        var places = (await _me.GetAsync("/api/starts/salix")).AsArray();
+        ((string?)places[0]!["at"]!["key"]).ShouldBe("willows");
+    }
+
+    [Fact]
+    public async Task Records_are_exported_as_they_are_shown()
+    {
+        var response = await _me.Http.GetAsync(new Uri("/api/records.csv?taxon=rosa&sort=tag&descending=false", UriKind.Relative));
+        response.StatusCode.ShouldBe(HttpStatusCode.OK);
+        response.Content.Headers.ContentType!.ToString().ShouldBe("text/csv; charset=utf-8");
+        response.Content.Headers.ContentDisposition!.FileName.ShouldBe("garten-records-2026-11-20.csv");
+        var lines = (await response.Content.ReadAsStringAsync()).Split("\r\n", StringSplitOptions.RemoveEmptyEntries);
+        lines[0].ShouldStartWith("occurrenceID,basisOfRecord,organismID");
+        lines.Length.ShouldBeGreaterThan(3);
+        lines.Skip(1).ShouldAllBe(l => l.Contains(",Rosaceae,Rosa,", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task The_page_comes_under_a_strict_policy_with_a_nonce_of_its_own()
+    {
+        var one = await _me.Http.GetAsync(new Uri("/bench/1", UriKind.Relative));
+        var policy = one.Headers.GetValues("Content-Security-Policy").Single();
+        policy.ShouldContain("default-src 'none'");
+        policy.ShouldNotContain("unsafe-inline");
+        var page = await one.Content.ReadAsStringAsync();
+        page.ShouldNotContain("GARTEN_NONCE");
+        var nonce = policy.Split("'nonce-")[1].Split('\'')[0];
+        page.ShouldContain($"nonce=\"{nonce}\"");
+        var two = await _me.Http.GetAsync(new Uri("/bench/1", UriKind.Relative));
+        two.Headers.GetValues("Content-Security-Policy").Single().ShouldNotBe(policy);
+        one.Headers.GetValues("X-Content-Type-Options").Single().ShouldBe("nosniff");
+    }
+
+    [Fact]
+    public async Task The_api_describes_itself() =>
+        (await _me.GetAsync("/api/openapi.json"))["paths"]!.AsObject().Count.ShouldBeGreaterThan(15);
+
+    private static long Revision(JsonNode sheet) => (long)sheet["observations"]![0]!["revision"]!;
+
+    private Task<JsonNode> MoveAsync(JsonNode sheet, string move, string? key = null, int? couplet = null, int? lead = null) =>
+        _me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/walk", new { move, key, couplet, lead, expected = (long?)sheet["walkRevision"] });
+}

@@ -1,0 +1,92 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+
+namespace Garten.Server.Tests;
+
+/// <summary>A person at work over the API.</summary>
+public sealed class Client : IDisposable
+{
+    private readonly HttpClient _http;
+
+    /// <summary>Connects to a server.</summary>
+    public Client(string address) => _http = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer() }) { BaseAddress = new Uri(address) };
+
+    public HttpClient Http => _http;
+
+    /// <summary>Chooses who is at work, by the place in the list of people.</summary>
+    public async Task<JsonNode> BeAsync(int index)
+    {
+        var people = (await GetAsync("/api/session"))["people"]!.AsArray();
+        return await PutAsync("/api/session", new { person = (int)people[index]!["id"]! });
+    }
+
+    public async Task<JsonNode> GetAsync(string path) => await ReadAsync(await _http.GetAsync(new Uri(path, UriKind.Relative)));
+
+    public async Task<JsonNode> PutAsync(string path, object body) => await ReadAsync(await _http.PutAsJsonAsync(path, body));
+
+    public async Task<JsonNode> PostAsync(string path, object body) => await ReadAsync(await _http.PostAsJsonAsync(path, body));
+
+    public Task<HttpResponseMessage> TryPutAsync(string path, object body) => _http.PutAsJsonAsync(path, body);
+
+    public Task<HttpResponseMessage> TryPostAsync(string path, object body) => _http.PostAsJsonAsync(path, body);
+
+    /// <summary>What a refused request says, its status checked.</summary>
+    public static async Task<JsonNode> ProblemAsync(HttpResponseMessage response, HttpStatusCode expected)
+    {
+        var text = await response.Content.ReadAsStringAsync();
+        response.StatusCode.ShouldBe(expected, text);
+        response.Content.Headers.ContentType!.MediaType.ShouldBe("application/problem+json");
+        var problem = JsonNode.Parse(text)!;
+        ((string?)problem["detail"]).ShouldNotBeNullOrEmpty();
+        text.ShouldNotContain("   at ");
+        return problem;
+    }
+
+    /// <summary>Takes a plant, and gives its sheet.</summary>
+    public Task<JsonNode> TakeAsync(string description = "a shrub", string date = "2026-05-01") => PostAsync("/api/plants", Plant(1, description, date));
+
+    /// <summary>A plant as sent.</summary>
+    public static object Plant(int site, string description, string date) => new
+    {
+        request = Guid.NewGuid(),
+        site,
+        description,
+        origin = "wild",
+        visit = new { date, stage = "mature", sex = (string?)null, parts = new[] { "leaves" }, altered = Array.Empty<string>(), note = "" },
+    };
+
+    /// <summary>A feature as sent.</summary>
+    public static object Feature(
+        string finding = "states", string[]? states = null, string[]? parts = null, string? rough = null, string? entry = null, string? hidden = null,
+        string source = "attached", string note = "", long? expected = null) => new
+        {
+            finding,
+            states,
+            parts,
+            rough,
+            entry,
+            hidden,
+            certainty = "sure",
+            source,
+            altered = Array.Empty<string>(),
+            exposure = (string?)null,
+            position = (string?)null,
+            note,
+            expected,
+        };
+
+    /// <summary>Where a feature of a sheet's latest visit is recorded.</summary>
+    public static string PathTo(JsonNode sheet, string character) =>
+        $"/api/plants/{sheet["plant"]!["id"]}/visits/{sheet["visits"]!.AsArray()[^1]!["id"]}/features/{character}";
+
+    public void Dispose() => _http.Dispose();
+
+    private static async Task<JsonNode> ReadAsync(HttpResponseMessage response)
+    {
+        var text = await response.Content.ReadAsStringAsync();
+        response.StatusCode.ShouldBe(HttpStatusCode.OK, text);
+        return JsonNode.Parse(text, documentOptions: new JsonDocumentOptions { MaxDepth = 64 })!;
+    }
+}

@@ -1,0 +1,56 @@
+using Garten.Server.Hosting;
+using Microsoft.AspNetCore.Builder;
+
+namespace Garten.Testing;
+
+/// <summary>A clock that stands still until it is set.</summary>
+/// <param name="day">The day it shows, at noon.</param>
+public sealed class SetClock(DateOnly day) : TimeProvider
+{
+    /// <inheritdoc/>
+    public override TimeZoneInfo LocalTimeZone => TimeZoneInfo.Utc;
+
+    /// <inheritdoc/>
+    public override DateTimeOffset GetUtcNow() => new(day.ToDateTime(new TimeOnly(12, 0)), TimeSpan.Zero);
+}
+
+/// <summary>The real server on a real port, with a database of its own.</summary>
+public sealed class RunningServer : IAsyncDisposable
+{
+    private readonly WebApplication _app;
+
+    private RunningServer(WebApplication app, string address)
+    {
+        _app = app;
+        Address = address;
+    }
+
+    /// <summary>The day it is on every test server.</summary>
+    public static DateOnly Today { get; } = new(2026, 11, 20);
+
+    /// <summary>Where it listens, for example <c>http://127.0.0.1:41234</c>.</summary>
+    public string Address { get; }
+
+    /// <summary>Its services.</summary>
+    public IServiceProvider Services => _app.Services;
+
+    /// <summary>Starts a server on a free port.</summary>
+    /// <param name="demo">True to load the demo survey.</param>
+    public static async Task<RunningServer> StartAsync(bool demo)
+    {
+        var settings = ServerSettings.Default with
+        {
+            Port = 0,
+            Demo = demo,
+            Guides = Repository.PathTo("guides"),
+            Web = Repository.PathTo("web", "dist"),
+        };
+        var app = GartenServer.Build(settings, new SetClock(Today));
+        await GartenServer.PrepareAsync(app, await TestCluster.NewDatabaseAsync(), CancellationToken.None);
+        await app.StartAsync();
+        return new(app, app.Urls.Single());
+    }
+
+    /// <inheritdoc/>
+    public ValueTask DisposeAsync() => _app.DisposeAsync();
+}

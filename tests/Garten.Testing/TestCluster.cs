@@ -1,0 +1,64 @@
+using Garten.Data;
+using Garten.Data.Cluster;
+using Npgsql;
+
+namespace Garten.Testing;
+
+/// <summary>
+/// One PostgreSQL for a whole test run, started on loopback in a folder of its own, and a migrated template that every
+/// test class copies. It stops when the process ends, also when it is killed.
+/// </summary>
+public static class TestCluster
+{
+    private const string Template = "garten_template";
+    private static readonly SemaphoreSlim Gate = new(1);
+    private static LocalCluster? _cluster;
+    private static int _copies;
+
+    /// <summary>A fresh migrated database of its own.</summary>
+    /// <returns>Connects to it.</returns>
+    public static async Task<string> NewDatabaseAsync()
+    {
+        await Gate.WaitAsync();
+        try
+        {
+            var cluster = _cluster ??= await StartAsync();
+            var name = $"garten_{++_copies}";
+            await using var connection = new NpgsqlConnection(cluster.ConnectionString + ";Pooling=false");
+            await connection.OpenAsync();
+            await using var copy = new NpgsqlCommand($"create database {name} template {Template}", connection);
+            await copy.ExecuteNonQueryAsync();
+            return cluster.ConnectionStringTo(name);
+        }
+        finally
+        {
+            Gate.Release();
+        }
+    }
+
+    /// <summary>A folder for a test's files, removed when the process ends in order.</summary>
+    /// <returns>Its path; every user may pass through it, since PostgreSQL may run as another one.</returns>
+    public static string NewFolder()
+    {
+        var folder = Directory.CreateTempSubdirectory("garten-test-").FullName;
+        File.SetUnixFileMode(folder, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute
+            | UnixFileMode.GroupRead | UnixFileMode.GroupExecute | UnixFileMode.OtherRead | UnixFileMode.OtherExecute);
+        return folder;
+    }
+
+    private static async Task<LocalCluster> StartAsync()
+    {
+        var folder = NewFolder();
+        var cluster = await LocalCluster.StartAsync(folder, new ClusterOptions(Durable: false), CancellationToken.None);
+        AppDomain.CurrentDomain.ProcessExit += (_, _) =>
+        {
+            cluster.DisposeAsync().AsTask().Wait();
+            Directory.Delete(folder, recursive: true);
+        };
+        DatabaseMigrations.Apply(cluster.ConnectionStringTo(Template));
+
+        // A database can only be copied while nobody is connected to it.
+        NpgsqlConnection.ClearAllPools();
+        return cluster;
+    }
+}

@@ -1,0 +1,73 @@
+using Garten.Testing;
+
+namespace Garten.Web.Tests;
+
+/// <summary>Takes the pictures in docs/screenshots/ from the demo data; only when asked to by ./garten screenshots.</summary>
+public sealed class Screenshots
+{
+    private static readonly string? Folder = Environment.GetEnvironmentVariable("GARTEN_SCREENSHOTS");
+
+    [Fact]
+    public async Task Main_views()
+    {
+        Assert.SkipWhen(Folder is null, "Pictures are taken by ./garten screenshots.");
+        Directory.CreateDirectory(Folder!);
+        await using var server = await RunningServer.StartAsync(demo: true);
+        using var browser = new Browser(server.Address);
+        browser.Open("/bench/10");
+        browser.Be("R. Ostrow");
+        browser.SeeCouplet("woody-in-leaf 5");
+        browser.See("seasons of");
+        Take(browser, "bench-key");
+
+        browser.Press("f");
+        browser.See("Leaflet number");
+        Take(browser, "bench-features");
+
+        browser.Open("/bench/7");
+        browser.See("I know its family or genus");
+        Take(browser, "bench-begin");
+
+        browser.Open("/bench/16");
+        browser.Find(".bench-sheet");
+        browser.Press("t");
+        browser.Find("[role=dialog] input");
+        Take(browser, "take-plant");
+
+        browser.Open("/bench/10");
+        browser.SeeCouplet("woody-in-leaf 5");
+        browser.Find(".in-play button").Click();
+        browser.See("Easily taken for");
+        Take(browser, "species-account");
+        browser.Button("What would disprove it").Click();
+        browser.See("Parts it from");
+        Take(browser, "suspicion");
+
+        browser.Open("/records");
+        browser.See("20 shown");
+        browser.See("Mahonia nervosa");
+        Take(browser, "records");
+        browser.Find(".MuiDataGrid-row").Click();
+        browser.See("Features seen");
+        Take(browser, "record-grounds");
+
+        browser.Open("/words");
+        browser.See("words");
+        Take(browser, "words");
+
+        browser.Resize(390, 844);
+        browser.Open("/bench/10");
+        browser.SeeCouplet("woody-in-leaf 5");
+        Take(browser, "phone-sheet");
+        browser.Button("Standing").Click();
+        browser.See("In play");
+        Take(browser, "phone-standing");
+    }
+
+    private static void Take(Browser browser, string name)
+    {
+        // Fonts and the fading of dialogs are given a moment; nothing is asserted on it.
+        browser.RunAsync("document.fonts.ready.then(() => setTimeout(arguments[0], 350))");
+        browser.Picture(Path.Combine(Folder!, name + ".png"));
+    }
+}

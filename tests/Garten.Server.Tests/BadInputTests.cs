@@ -83,7 +83,12 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
         ((string?)sheet["plant"]!["description"]).ShouldBe(Nasty);
         await _me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/determinations", new
         {
-            request = Guid.NewGuid(), taxon = "acer", qualifier = "none", origin = (string?)null, date = "2026-05-02", remarks = "@SUM(1)",
+            request = Guid.NewGuid(),
+            taxon = "acer",
+            qualifier = "none",
+            origin = (string?)null,
+            date = "2026-05-02",
+            remarks = "@SUM(1)",
         });
         var csv = await _me.Http.GetStringAsync(new Uri("/api/records.csv?text=HYPERLINK", UriKind.Relative));
         csv.ShouldContain("'=HYPERLINK");

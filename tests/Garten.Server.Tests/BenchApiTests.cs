@@ -36,7 +36,12 @@ public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFi
 
         sheet = await _me.PostAsync($"/api/plants/{plant}/determinations", new
         {
-            request = Guid.NewGuid(), taxon = "rosa-nutkana", qualifier = "cf", origin = "wild", date = "2026-05-02", remarks = "",
+            request = Guid.NewGuid(),
+            taxon = "rosa-nutkana",
+            qualifier = "cf",
+            origin = "wild",
+            date = "2026-05-02",
+            remarks = "",
         });
         var slip = sheet["determinations"]![0]!;
         ((string?)slip["fullName"]).ShouldBe("Rosa cf. nutkana");
@@ -91,7 +96,10 @@ public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFi
     {
         var sheet = await _me.PostAsync("/api/plants", new
         {
-            request = Guid.NewGuid(), site = 1, description = "flowering in winter", origin = "wild",
+            request = Guid.NewGuid(),
+            site = 1,
+            description = "flowering in winter",
+            origin = "wild",
             visit = new { date = "2025-12-12", stage = "mature", sex = (string?)null, parts = new[] { "flowers" }, altered = Array.Empty<string>(), note = "" },
         });
         var account = await _me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/account/sambucus-racemosa");

@@ -90,8 +90,11 @@ public sealed class Browser : IDisposable
     public void Be(string person)
     {
         Find("#person").Click();
-        Button(person).Click();
-        Wait("the menu to close", d => d.FindElements(By.CssSelector("[role=menu]")).Count == 0 ? this : null);
+        Wait(
+            $"“{person}” in the menu",
+            d => d.FindElements(By.CssSelector("[role=menuitem]")).FirstOrDefault(e => e.Displayed && e.Text == person)).Click();
+        Wait("the menu to close", d => d.FindElements(By.CssSelector(".MuiModal-root")).Count == 0 ? this : null);
+        Wait("the person to be chosen", d => d.FindElement(By.Id("person")).Text == person ? this : null);
     }
 
     /// <summary>Runs a script in the page.</summary>

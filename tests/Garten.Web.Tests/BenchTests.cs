@@ -1,0 +1,234 @@
+using System.Globalization;
+using System.Net.Http.Json;
+using OpenQA.Selenium;
+
+namespace Garten.Web.Tests;
+
+public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
+{
+    [Fact]
+    public void A_plant_is_taken_keyed_out_from_the_keyboard_named_found_again_and_exported()
+    {
+        using var browser = Open("/bench");
+        browser.Be("R. Ostrow");
+
+        browser.Press("t");
+        browser.Find("[role=dialog] input[type=text]");
+        browser.Press("rose by the mill race", Keys.Enter);
+        browser.See("rose by the mill race");
+        browser.Find(".sheet-head");
+        var tag = browser.Find(".sheet-head h1").Text;
+
+        browser.Press("f");
+        State(browser, "Leaf arrangement", "alternate").SendKeys(Keys.Space);
+        browser.See("Recorded: alternate");
+        browser.Find("input[aria-label='Leaflet number']").SendKeys("7" + Keys.Enter);
+        browser.See("Recorded: 7");
+        browser.Find("input[aria-label='Leaflet number']").SendKeys("5" + Keys.Enter);
+        browser.See("2 parts, mean 6");
+
+        Body(browser);
+        browser.Press("k");
+        browser.See("Woody plants in leaf");
+        browser.Press("1");
+        browser.SeeCouplet("woody-in-leaf 1");
+        browser.Press("2");
+        browser.SeeCouplet("woody-in-leaf 2");
+        browser.See("what was recorded favours this");
+        browser.Press("1");
+        browser.SeeCouplet("woody-in-leaf 3");
+        browser.Press(Keys.Backspace);
+        browser.SeeCouplet("woody-in-leaf 2");
+        browser.Press("2");
+        browser.SeeCouplet("woody-in-leaf 15");
+        browser.Press("0");
+        browser.See("couplets open");
+        browser.Press(Keys.Backspace);
+        browser.SeeCouplet("woody-in-leaf 15");
+        browser.Press("1");
+        browser.SeeCouplet("woody-in-leaf 16");
+        browser.Press("1");
+        browser.SeeCouplet("woody-in-leaf 17");
+        browser.Press("1");
+        browser.SeeCouplet("roses 1");
+        browser.See("You chose a lead that says");
+        browser.Press("r");
+        browser.SeeNoMore("You chose a lead that says");
+        browser.See("kind of fruit: hip");
+        browser.Press("2");
+        browser.SeeCouplet("roses 2");
+        browser.Press("1");
+        browser.See("The key ends at");
+        browser.See("Easily taken for");
+
+        browser.Press("n");
+        browser.Find("[role=dialog] button[type=submit]:focus");
+        browser.Press(Keys.Enter);
+        browser.See("1 given");
+
+        browser.Open("/records");
+        browser.Reload();
+        browser.Find("input[type=search]").SendKeys("mill race");
+        browser.See(tag);
+        browser.See("Rosa nutkana");
+        browser.Find(".MuiDataGrid-row").Click();
+        browser.See("Path walked");
+        browser.See("Kind of fruit: hip");
+        browser.Press(Keys.Escape);
+        browser.SeeNoMore("Path walked");
+
+        browser.Button("Export what is shown").Click();
+        var file = browser.Wait("the export", _ => Directory.EnumerateFiles(browser.Downloads, "*.csv").FirstOrDefault());
+        File.ReadAllText(file).ShouldContain(",Rosa nutkana C.Presl,");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Any_step_can_be_re_opened_and_both_ways_be_followed_to_their_ends()
+    {
+        using var browser = Open("/bench/6");
+        browser.Be("M. Falk");
+        browser.See("The key ends at");
+        browser.Find(".path button.step").Click();
+        browser.SeeCouplet("willows 1");
+        browser.See("your answer before");
+        browser.Button("follow both").Click();
+        browser.See("Arrived at so far");
+        browser.Button("Begin elsewhere").Click();
+        browser.See("I know its family or genus");
+        browser.Press(Keys.Control + "z");
+        browser.See("The key ends at several names");
+        browser.See("Salix lasiandra");
+        browser.See("Salix sitchensis");
+    }
+
+    [Fact]
+    public void One_may_begin_at_a_genus_one_knows_and_suspect_a_name()
+    {
+        using var browser = Open("/bench/7");
+        browser.Be("M. Falk");
+        browser.Find(".begin-else input").SendKeys("alnus" + Keys.Enter);
+        browser.Button("couplet 31").Click();
+        browser.SeeCouplet("woody-in-leaf 31");
+        browser.Find(".standing input").SendKeys("red alder" + Keys.Enter);
+        browser.See("It would be disproved by");
+        browser.See("Alnus rubra");
+        browser.Button("What should be true").Click();
+        browser.See("Easily taken for");
+    }
+
+    [Fact]
+    public void What_cannot_be_is_refused_where_it_was_typed_and_the_text_stays()
+    {
+        using var browser = Open("/bench/8");
+        browser.Be("M. Falk");
+        browser.Press("f");
+        var field = browser.Find("input[aria-label='Blade width']");
+        field.SendKeys("-3" + Keys.Enter);
+        browser.See("below zero");
+        browser.Find("input[aria-label='Blade width']").GetDomProperty("value").ShouldBe("-3");
+        browser.Reload();
+        browser.Find(".tabs");
+        browser.Press("f");
+        browser.Find("input[aria-label='Blade width']").GetDomProperty("value").ShouldBe("-3", "what was typed outlives a reload");
+    }
+
+    [Fact]
+    public void What_cannot_be_seen_is_kept_apart_and_everything_can_be_taken_back()
+    {
+        using var browser = Open("/bench/9");
+        browser.Be("T. Lindqvist");
+        browser.Press("f");
+        var row = browser.Find("[role=group][aria-label='Simple or compound']");
+        row.FindElements(By.TagName("button")).Single(b => b.Text == "Cannot be seen").Click();
+        browser.Button("out of reach").Click();
+        browser.See("Recorded: cannot be seen: out of reach");
+        Body(browser);
+        browser.Press(Keys.Control + "z");
+        browser.SeeNoMore("Recorded: cannot be seen: out of reach");
+        browser.Press(Keys.Control + "y");
+        browser.See("Recorded: cannot be seen: out of reach");
+    }
+
+    [Fact]
+    public async Task Two_people_at_once_the_second_sees_both_and_decides()
+    {
+        using var browser = Open("/bench/12");
+        browser.Be("M. Falk");
+        browser.Press("f");
+        State(browser, "Margin", "entire").Displayed.ShouldBeTrue();
+        using (var other = new HttpClient { BaseAddress = new Uri(server.Address) })
+        {
+            await other.PutAsJsonAsync("/api/session", new { person = 1 });
+            var visit = await other.GetFromJsonAsync<System.Text.Json.Nodes.JsonNode>("/api/plants/12");
+            var answer = await other.PutAsJsonAsync(
+                string.Create(CultureInfo.InvariantCulture, $"/api/plants/12/visits/{visit!["visits"]!.AsArray()[^1]!["id"]}/features/venation"),
+                new
+                {
+                    finding = "states",
+                    states = new[] { "arching" },
+                    parts = (string[]?)null,
+                    rough = (string?)null,
+                    entry = (string?)null,
+                    hidden = (string?)null,
+                    certainty = "sure",
+                    source = "attached",
+                    altered = (string[]?)null,
+                    exposure = (string?)null,
+                    position = (string?)null,
+                    note = (string?)null,
+                    expected = (long?)null,
+                });
+            answer.IsSuccessStatusCode.ShouldBeTrue();
+        }
+
+        State(browser, "Main veins", "one midrib with side veins").Click();
+        browser.See("Main veins was changed");
+        browser.Find("[role=dialog]").Text.ShouldContain("side veins arching along to the tip");
+        browser.Button("Record mine").Click();
+        browser.See("Recorded: one midrib with side veins");
+    }
+
+    [Fact]
+    public void A_dropped_connection_is_said_and_what_was_recorded_is_sent_when_it_returns()
+    {
+        using var browser = Open("/bench/13");
+        browser.Be("M. Falk");
+        browser.Press("f");
+        var state = State(browser, "Margin", "crenate");
+        browser.WatchNetwork();
+        browser.Disconnect(off: true);
+        state.Click();
+        browser.See("Garten is not reached just now");
+        browser.Disconnect(off: false);
+        browser.See("Recorded: crenate");
+        browser.SeeNoMore("Garten is not reached just now");
+    }
+
+    [Fact]
+    public void A_new_visit_is_added_and_features_belong_to_it()
+    {
+        using var browser = Open("/bench/14");
+        browser.Be("J. Adeyemi");
+        browser.Press("v");
+        browser.Button("Seen again").Click();
+        browser.Button("Add the visit").Click();
+        browser.See("20 Nov 2026");
+        browser.Press("f");
+        browser.Find(".features-manner").Text.ShouldContain("20 Nov 2026");
+    }
+
+    private static IWebElement State(Browser browser, string character, string state) => browser.Wait(
+        $"{character}: {state}",
+        d => d.FindElements(By.CssSelector($"[role=group][aria-label='{character}'] button")).FirstOrDefault(b => b.Text.EndsWith(state, StringComparison.Ordinal)));
+
+    /// <summary>Leaves the field one is in, as Escape or a click beside it would.</summary>
+    private static void Body(Browser browser) => browser.Run("document.activeElement.blur()");
+
+    private Browser Open(string path)
+    {
+        var browser = new Browser(server.Address);
+        browser.Open(path);
+        return browser;
+    }
+}

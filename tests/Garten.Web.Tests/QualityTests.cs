@@ -1,0 +1,79 @@
+using System.Text.Json;
+using Garten.Testing;
+
+namespace Garten.Web.Tests;
+
+/// <summary>What holds for every view: accessible in each theme, usable on a phone, nothing against the page's policy.</summary>
+public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
+{
+    private static readonly string Axe = File.ReadAllText(Repository.PathTo("web", "node_modules", "axe-core", "axe.min.js"));
+
+    [Theory]
+    [InlineData("paper")]
+    [InlineData("lamp")]
+    [InlineData("sunlight")]
+    public void Every_view_is_accessible(string theme)
+    {
+        using var browser = new Browser(server.Address);
+        browser.Open("/bench/10");
+        browser.Be("R. Ostrow");
+        browser.Run("localStorage.setItem('garten-theme', arguments[0])", theme);
+        browser.Open("/bench/10");
+        browser.SeeCouplet("woody-in-leaf 5");
+        Check(browser, "the key");
+        browser.Press("f");
+        browser.See("Leaflet number");
+        Check(browser, "the features");
+        browser.Press("v");
+        browser.See("Seen again");
+        Check(browser, "the visits");
+        browser.Find(".in-play button").Click();
+        browser.See("Easily taken for");
+        Check(browser, "an account");
+        browser.Button("What would disprove it").Click();
+        browser.See("Parts it from");
+        Check(browser, "a suspicion");
+        browser.Open("/records");
+        browser.See("Mahonia nervosa");
+        Check(browser, "the records");
+        browser.Open("/words");
+        browser.See("Words of the keys");
+        Check(browser, "the words");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void On_a_phone_nothing_is_cut_off_and_fingers_hit()
+    {
+        using var browser = new Browser(server.Address, 390, 844);
+        foreach (var path in new[] { "/bench/10", "/records", "/words" })
+        {
+            browser.Open(path);
+            browser.Find(".shell-views");
+            browser.Wait("the page", _ => browser.All("main h1").Count > 0 ? browser : null);
+            ((bool)browser.Run("return document.querySelector('.shell-main').scrollWidth <= window.innerWidth")!).ShouldBeTrue(path);
+        }
+
+        browser.Open("/bench/10");
+        browser.SeeCouplet("woody-in-leaf 5");
+        foreach (var target in browser.All(".lead-choose, .step, .bench-switch button, .shell-views a").Where(e => e.Displayed))
+        {
+            target.Size.Height.ShouldBeGreaterThanOrEqualTo(44, target.Text);
+        }
+
+        browser.Button("Standing").Click();
+        browser.See("In play");
+        browser.Button("Plants").Click();
+        browser.Button("TF-012").Click();
+        browser.See("Rose thicket");
+    }
+
+    private static void Check(Browser browser, string what)
+    {
+        browser.Run(Axe);
+        var json = (string)browser.RunAsync(
+            "const done = arguments[0]; axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'], rules: { 'target-size': { enabled: false } } })"
+            + ".then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).join(' | ')))))")!;
+        JsonSerializer.Deserialize<string[]>(json).ShouldBeEmpty(what);
+    }
+}

@@ -59,6 +59,10 @@ export function gartenTheme(name: ThemeName) {
     },
     shape: { borderRadius: 6 },
     components: {
+      // Nothing fades in or out: a key pressed right after closing a menu must not be lost on it.
+      MuiDialog: { defaultProps: { transitionDuration: 0 } },
+      MuiMenu: { defaultProps: { transitionDuration: 0 } },
+      MuiPopover: { defaultProps: { transitionDuration: 0 } },
       MuiButtonBase: { defaultProps: { disableRipple: true } },
       MuiButton: { defaultProps: { disableElevation: true, size: 'small' } },
       MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },

@@ -37,11 +37,11 @@ public static class BenchDesk
     /// <param name="names">The names.</param>
     public static ImmutableArray<CautionView> CautionsFor(Guide guide, ImmutableArray<TaxonName> names) =>
     [
-        .. names
-            .SelectMany(n => guide.CautionsFor(n.Id).Select(c => (Name: n, Caution: c)))
-            .GroupBy(x => x.Caution)
-            .Select(g => new CautionView(g.Key.Hazard, g.Key.Text, [.. g.Select(x => x.Name.Name)]))
-            .OrderBy(c => Severity(c.Hazard)),
+        .. guide.Cautions
+            .Select(c => (Caution: c, Names: names.Where(n => guide.IsWithin(n.Id, c.Taxon)).ToImmutableArray()))
+            .Where(x => x.Names.Length > 0)
+            .OrderBy(x => Severity(x.Caution.Hazard))
+            .Select(x => new CautionView(x.Caution.Hazard, x.Caution.Text, [.. x.Names.Select(n => n.Name)])),
     ];
 
     private static int Severity(Hazard hazard) => hazard switch

@@ -77,6 +77,9 @@ public sealed class Guide
     /// <summary>All statements.</summary>
     public ImmutableArray<Statement> Statements => _tables.Statements;
 
+    /// <summary>All cautions, the most pressing first among those of one hazard.</summary>
+    public ImmutableArray<Caution> Cautions => _tables.Cautions;
+
     /// <summary>All named crosses.</summary>
     public ImmutableArray<Cross> Crosses => _tables.Crosses;
 

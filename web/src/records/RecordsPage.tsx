@@ -38,8 +38,8 @@ const columns: GridColDef<SurveyRecord>[] = [
     sortable: false,
     valueFormatter: (value: string | null) => (value ? words(value) : ''),
   },
-  { field: 'recorder', headerName: 'Recorded by', width: 110 },
-  { field: 'determiner', headerName: 'Named by', width: 110 },
+  { field: 'recorder', headerName: 'Recorded by', width: 120 },
+  { field: 'determiner', headerName: 'Named by', width: 120 },
 ]
 
 const address = (filter: RecordFilter) => {
@@ -160,6 +160,7 @@ export function RecordsPage({ nonce }: { nonce: string }) {
             if (event.key === 'Enter') setOpen(params.row)
           }}
           disableColumnFilter
+          disableColumnMenu
           disableRowSelectionOnClick
           localeText={{ noRowsLabel: 'No record fits. A plant has a record once it has a name.' }}
         />

@@ -16,6 +16,7 @@ public class BenchDeskBenchmarks
     private static readonly DateOnly Day = new(2026, 4, 22);
     private PackageFiles _package = null!;
     private Guide _guide = null!;
+    private CandidateModel _model = null!;
     private BenchRequest _request = null!;
     private EvidenceSheet _sheet = null!;
 
@@ -27,6 +28,7 @@ public class BenchDeskBenchmarks
             ?? throw new InvalidOperationException("GARTEN_GUIDE must name the folder of a guide; ./garten bench sets it.");
         _package = PackageFiles.Read(folder);
         _guide = GuideReader.Read(_package).Guide ?? throw new InvalidOperationException("The guide is not sound.");
+        _model = new CandidateModel(_guide);
         _request = new(
             new PlaceFacts(118, ["river-bank"]),
             [new SheetVisit(1, Day, [PlantPart.Leaves])],
@@ -44,7 +46,13 @@ public class BenchDeskBenchmarks
     public GuideReading OpenGuide() => GuideReader.Read(_package);
 
     [Benchmark]
-    public BenchAnswer Couplet() => BenchDesk.Answer(_guide, _request);
+    public CandidateModel MakeReady() => new(_guide);
+
+    [Benchmark]
+    public Standing Weigh() => new Weighing(_model, _sheet, _request.Place, _request.Visits).Stand();
+
+    [Benchmark]
+    public BenchAnswer Couplet() => BenchDesk.Answer(_model, _request);
 
     [Benchmark]
     public SpeciesAccount Account() => SpeciesAccount.Compose(_guide, new("sambucus-racemosa"), _sheet, _request.Place, _request.Visits);

@@ -109,6 +109,20 @@ public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFi
     }
 
     [Fact]
+    public async Task Every_feature_weighs_the_names_anew_and_its_push_can_be_read()
+    {
+        var sheet = await _me.TakeAsync();
+        ((int)sheet["bench"]!["standing"]!["features"]!).ShouldBe(0);
+        sheet = await _me.PutAsync(Client.PathTo(sheet, "pith"), Client.Feature(states: ["chambered"]));
+        sheet = await _me.PutAsync(Client.PathTo(sheet, "smell"), Client.Feature(states: ["cucumber"]));
+        ((string?)sheet["bench"]!["standing"]!["leading"]![0]!["name"]!["id"]).ShouldBe("oemleria-cerasiformis");
+        sheet["bench"]!["lookNext"]!.AsArray().Count.ShouldBeLessThanOrEqualTo(3);
+        var grounds = (await _me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/grounds/oemleria-cerasiformis")).AsArray();
+        grounds.Count.ShouldBe(2);
+        ((double)grounds[0]!["bits"]!).ShouldBeGreaterThan(1);
+    }
+
+    [Fact]
     public async Task Starting_places_are_found_for_a_genus()
     {
         var places = (await _me.GetAsync("/api/starts/salix")).AsArray();

@@ -27,7 +27,10 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Press("v");
         browser.See("Seen again");
         Check(browser, "the visits");
-        browser.Find(".in-play button").Click();
+        browser.Find("button.weighed").Click();
+        browser.See("Fits");
+        Check(browser, "the grounds");
+        browser.Button("What should be true").Click();
         browser.See("Easily taken for");
         Check(browser, "an account");
         browser.Button("What would disprove it").Click();
@@ -62,7 +65,7 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         }
 
         browser.Button("Standing").Click();
-        browser.See("In play");
+        browser.See("Before you touch");
         browser.Button("Plants").Click();
         browser.Button("TF-012").Click();
         browser.See("Rose thicket");

@@ -36,7 +36,10 @@ public sealed class Screenshots
 
         browser.Open("/bench/10");
         browser.SeeCouplet("woody-in-leaf 5");
-        browser.Find(".in-play button").Click();
+        browser.Find("button.weighed").Click();
+        browser.See("Fits");
+        Take(browser, "grounds");
+        browser.Button("What should be true").Click();
         browser.See("Easily taken for");
         Take(browser, "species-account");
         browser.Button("What would disprove it").Click();
@@ -60,7 +63,7 @@ public sealed class Screenshots
         browser.SeeCouplet("woody-in-leaf 5");
         Take(browser, "phone-sheet");
         browser.Button("Standing").Click();
-        browser.See("In play");
+        browser.See("Before you touch");
         Take(browser, "phone-standing");
     }
 

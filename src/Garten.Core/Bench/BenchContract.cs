@@ -89,4 +89,16 @@ public sealed record WalkView(
 /// <summary>The bench's answer.</summary>
 /// <param name="Walk">The walk; null when none was begun.</param>
 /// <param name="Cautions">Cautions for the names in play, the worst first.</param>
-public sealed record BenchAnswer(WalkView? Walk, ImmutableArray<CautionView> Cautions);
+/// <param name="Standing">How the names stand by the features recorded.</param>
+/// <param name="LookNext">What to look at next.</param>
+public sealed record BenchAnswer(WalkView? Walk, ImmutableArray<CautionView> Cautions, StandingView Standing, ImmutableArray<Suggestion> LookNext);
+
+/// <summary>How the names stand, ready to show.</summary>
+/// <param name="Leading">The likeliest names, at most eight and none below half a percent.</param>
+/// <param name="Outside">Chance that the plant is not in the guide.</param>
+/// <param name="Safe">The lowest rank that holds 95 %; null when nothing does.</param>
+/// <param name="OutsideIsSafe">True when "none of these" holds 95 %.</param>
+/// <param name="Features">How many features were weighed.</param>
+/// <param name="SecondOpinion">What to think where key and features disagree; empty when they agree.</param>
+public sealed record StandingView(
+    ImmutableArray<Weighed> Leading, double Outside, Weighed? Safe, bool OutsideIsSafe, int Features, string SecondOpinion);

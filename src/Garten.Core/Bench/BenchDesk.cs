@@ -19,17 +19,24 @@ public static class BenchDesk
         return new(guide, request.Observations.Concat(PlaceEvidence.Of(guide, request.Place, first)));
     }
 
+    /// <summary>Most names and suggestions shown at once.</summary>
+    private const int MostNames = 8;
+    private const int MostSuggestions = 3;
+
     /// <summary>Answers the bench.</summary>
-    /// <param name="guide">The guide.</param>
+    /// <param name="model">The guide made ready.</param>
     /// <param name="request">The plant.</param>
-    public static BenchAnswer Answer(Guide guide, BenchRequest request)
+    public static BenchAnswer Answer(CandidateModel model, BenchRequest request)
     {
+        var guide = model.Guide;
         var evidence = Sheet(guide, request);
         var walk = request.Walk is { } w ? View(guide, evidence, w) : null;
 
         // Before a key is begun every plant of the area may be the one in hand, so its hazards are said first.
         var inPlay = walk?.InPlay ?? [.. guide.Taxa.Where(t => t.IsSpeciesLevel).Select(TaxonName.Of)];
-        return new(walk, CautionsFor(guide, inPlay));
+        var weighing = new Weighing(model, evidence, request.Place, request.Visits);
+        return new(
+            walk, CautionsFor(guide, inPlay), View(weighing, walk), LookNext.Suggest(model, weighing, evidence, request.Visits, MostSuggestions));
     }
 
     /// <summary>The cautions of a set of names, each said once, the worst first.</summary>
@@ -51,6 +58,37 @@ public static class BenchDesk
         Hazard.Poisonous => 2,
         _ => 3,
     };
+
+    private static StandingView View(Weighing weighing, WalkView? walk)
+    {
+        var standing = weighing.Stand();
+        return new(
+            [.. standing.Names.Take(MostNames).Where(n => n.Mass >= 0.005)], standing.Outside, standing.Safe, standing.OutsideIsSafe, standing.Features,
+            SecondOpinion(standing, walk));
+    }
+
+    /// <summary>Where a walk has come to one end that the features give little to, both are named.</summary>
+    private static string SecondOpinion(Standing standing, WalkView? walk)
+    {
+        if (walk is not { Open: 0, Ends.Length: 1 } || standing.Features < 3)
+        {
+            return "";
+        }
+
+        var end = walk.Ends[0].Taxon;
+        var mass = standing.Names.FirstOrDefault(n => n.Name.Id == end.Id)?.Mass ?? 0;
+        var first = standing.Names[0];
+        if (mass >= 0.1 || first.Name.Id == end.Id || !end.Rank.Equals(TaxonRank.Species))
+        {
+            return "";
+        }
+
+        var doubtful = walk.Steps.Where(s => s.Conflicting > 0).Select(s => $"couplet {s.At.Couplet}").FirstOrDefault();
+        return standing.Outside > first.Mass
+            ? $"The key says {end.Name}; the features fit no name of the guide well."
+            : $"The key says {end.Name}; the features rather say {first.Name.Name}."
+                + (doubtful is null ? "" : $" Look again at {doubtful}.");
+    }
 
     private static WalkView View(Guide guide, EvidenceSheet evidence, KeyWalk walk)
     {

@@ -45,15 +45,16 @@ public sealed record DeterminationGrounds(
     ImmutableArray<string> NotRuledOut)
 {
     /// <summary>Gathers the grounds for a name.</summary>
-    /// <param name="guide">The guide.</param>
+    /// <param name="model">The guide made ready.</param>
     /// <param name="request">The plant as the bench knows it.</param>
     /// <param name="taxon">The name given.</param>
-    public static DeterminationGrounds Gather(Guide guide, BenchRequest request, TaxonId taxon)
+    public static DeterminationGrounds Gather(CandidateModel model, BenchRequest request, TaxonId taxon)
     {
+        var guide = model.Guide;
         var evidence = BenchDesk.Sheet(guide, request);
         var account = SpeciesAccount.Compose(guide, taxon, evidence, request.Place, request.Visits);
         var marks = account.Lines.ToDictionary(l => l.Character, l => l.Marking.Mark);
-        var walk = BenchDesk.Answer(guide, request).Walk;
+        var walk = BenchDesk.Answer(model, request).Walk;
         var trace = request.Walk is { } w ? KeyWalkTrace.Of(guide, w) : null;
         return new(
             guide.Title.Title,

@@ -123,7 +123,7 @@ public sealed class DemoSurvey(
         {
             var taxon = current.Guide.FindTaxon(new TaxonId(d.Taxon)) ?? throw new SettingsException($"The demo plant {plant.Tag} is named {d.Taxon}, which the guide lacks.");
             var grounds = JsonSerializer.Serialize(
-                DeterminationGrounds.Gather(current.Guide, await sheets.RequestAsync(id, cancel), taxon.Id), PlantSheets.GroundsJson);
+                DeterminationGrounds.Gather(current.Model, await sheets.RequestAsync(id, cancel), taxon.Id), PlantSheets.GroundsJson);
             await determinations.GiveAsync(
                 new NewDetermination(
                     RequestOf($"{d.Tag} {d.Date:O} {d.Taxon}"), id, current.Version, d.Taxon, d.Qualifier, DeterminationName.Full(taxon, d.Qualifier),

@@ -6,7 +6,7 @@ using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
 
-/// <summary>What should be true of a plant if it is a taxon, and what would disprove it.</summary>
+/// <summary>What should be true of a plant if it is a taxon, what would disprove it, and what speaks for and against it.</summary>
 public static class AccountsFeature
 {
     /// <summary>Adds the endpoints.</summary>
@@ -24,6 +24,13 @@ public static class AccountsFeature
             var request = await sheets.RequestAsync(plant, cancel);
             return Suspicion.Examine(current.Guide, Known(current, taxon), BenchDesk.Sheet(current.Guide, request));
         }).WithName("suspicion").Produces<Suspicion>();
+
+        api.MapGet("/plants/{plant:int}/grounds/{taxon}", async (int plant, string taxon, PlantSheets sheets, CurrentGuide current, CancellationToken cancel) =>
+        {
+            var request = await sheets.RequestAsync(plant, cancel);
+            return new Weighing(current.Model, BenchDesk.Sheet(current.Guide, request), request.Place, request.Visits)
+                .GroundsOf(Known(current, taxon)).ToArray();
+        }).WithName("grounds").Produces<Ground[]>();
     }
 
     private static TaxonId Known(CurrentGuide current, string taxon)

@@ -104,7 +104,7 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
                     .Where(x => x.Character is not null)
                     .Select(x => ObservationView.Of(x.Stored, x.Character!, dates[x.Stored.Content.PlantVisit])),
             ],
-            BenchDesk.Answer(current.Guide, Request(card, visits, observations, walk)),
+            BenchDesk.Answer(current.Model, Request(card, visits, observations, walk)),
             walk?.Revision,
             [
                 .. names.Select(d => new DeterminationView(

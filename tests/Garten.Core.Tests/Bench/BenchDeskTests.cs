@@ -1,6 +1,7 @@
 using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Identification;
 using Garten.Core.Keys;
 using static Garten.Core.Tests.SmallGuide;
 
@@ -8,7 +9,7 @@ namespace Garten.Core.Tests.Bench;
 
 public sealed class BenchDeskTests
 {
-    private static readonly Guide Guide = Make();
+    private static readonly CandidateModel Model = new(Make());
     private static readonly CoupletRef Main1 = new(new("main"), 1);
     private static readonly CoupletRef Albas1 = new(new("albas"), 1);
 
@@ -48,7 +49,7 @@ public sealed class BenchDeskTests
 
     [Fact]
     public void Before_a_key_is_begun_the_hazards_of_the_area_are_said() =>
-        BenchDesk.Answer(Guide, new(new(null, []), [], [], null)).Cautions.Length.ShouldBe(2);
+        BenchDesk.Answer(Model, new(new(null, []), [], [], null)).Cautions.Length.ShouldBe(2);
 
     [Fact]
     public void A_step_that_conflicts_with_what_was_recorded_says_so() =>
@@ -77,5 +78,5 @@ public sealed class BenchDeskTests
     }
 
     private static BenchAnswer Answer(KeyWalk walk, params Observation[] observations) =>
-        BenchDesk.Answer(Guide, new(new PlaceFacts(null, []), [], [.. observations], walk));
+        BenchDesk.Answer(Model, new(new PlaceFacts(null, []), [], [.. observations], walk));
 }

@@ -2,6 +2,7 @@ using Garten.Core.Bench;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Identification;
 using Garten.Core.Keys;
 using static Garten.Core.Tests.SmallGuide;
 
@@ -30,7 +31,7 @@ public sealed class DeterminationTests
             new PlaceFacts(900, ["wood"]), [],
             [Observation.OfStates(Margin.Id, 1, Day, "serrate"), Observation.OfHidden(Fruit.Id, 1, Day, HiddenReason.TooEarly)],
             KeyWalk.From(main).Answer(main, 1).Answer(albas, 1));
-        var grounds = DeterminationGrounds.Gather(Guide, request, new("alba-prima"));
+        var grounds = DeterminationGrounds.Gather(new CandidateModel(Guide), request, new("alba-prima"));
         grounds.Path.Select(p => (p.Key, p.Couplet, p.Said)).ShouldBe([("Key main", 1, "Leaves opposite"), ("Key albas", 1, "Serrate; Fruit a berry")]);
         grounds.ClearWalk.ShouldBeTrue();
         grounds.Ends.ShouldBe(["Alba prima"]);
@@ -45,6 +46,6 @@ public sealed class DeterminationTests
     {
         CoupletRef main = new(new("main"), 1);
         var request = new BenchRequest(new PlaceFacts(null, []), [], [], KeyWalk.From(main).Answer(main, null));
-        DeterminationGrounds.Gather(Guide, request, new("alba")).ClearWalk.ShouldBeFalse();
+        DeterminationGrounds.Gather(new CandidateModel(Guide), request, new("alba")).ClearWalk.ShouldBeFalse();
     }
 }

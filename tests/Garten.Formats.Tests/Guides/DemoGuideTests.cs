@@ -1,6 +1,7 @@
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
+using Garten.Core.Identification;
 using Garten.Core.Keys;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
@@ -93,6 +94,32 @@ public sealed class DemoGuideTests
             .. Directory.EnumerateFiles(Repository.PathTo("guides", "tamsin-fork"), "*.csv").Select(File.ReadAllText),
         ];
         texts.ShouldAllBe(t => !t.Contains("edible", StringComparison.OrdinalIgnoreCase) && !t.Contains("taste", StringComparison.OrdinalIgnoreCase));
+    }
+
+    [Fact]
+    public void A_plant_that_shows_what_its_description_says_is_given_its_own_name()
+    {
+        var model = new CandidateModel(Guide);
+        var day = new DateOnly(2026, 6, 1);
+        var wrong = new List<string>();
+        foreach (var taxon in model.Taxa.Where(t => Guide.Taxon(t).Rank != TaxonRank.Nothotaxon))
+        {
+            var shown = Guide.Characters.Where(c => c.Organ != Organ.Place)
+                .Select(c => Guide.StatementFor(taxon, c.Id, Scope.Any)?.Value switch
+                {
+                    StateShares s => Observation.OfStates(c.Id, 1, day, s.Usual),
+                    CountShares n => Observation.OfSample(c.Id, 1, day, n.Numbers.MaxBy(x => x.Weight)!.Number),
+                    NumericRange { Low: { } low, High: { } high } => Observation.OfSample(c.Id, 1, day, Math.Round(Math.Sqrt(low * high))),
+                    _ => null,
+                }).OfType<Observation>();
+            var standing = new Weighing(model, new EvidenceSheet(Guide, shown), new PlaceFacts(null, []), []).Stand();
+            if (standing.Names[0].Name.Id != taxon || standing.Names[0].Mass < 0.95)
+            {
+                wrong.Add($"{taxon}: {standing.Names[0].Name.Name} {standing.Names[0].Mass:0.000}, outside {standing.Outside:0.000}");
+            }
+        }
+
+        wrong.ShouldBeEmpty();
     }
 
     private static Guide Load()

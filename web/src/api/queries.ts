@@ -59,6 +59,16 @@ export const useSuspicion = (plant: number, taxon: string | null, revision: stri
       ),
   })
 
+export const useGrounds = (plant: number, taxon: string | null, revision: string) =>
+  useQuery({
+    queryKey: ['grounds', plant, taxon, revision],
+    enabled: taxon !== null,
+    queryFn: () =>
+      answer(
+        api.GET('/api/plants/{plant}/grounds/{taxon}', { params: { path: { plant, taxon: taxon ?? '' } } }),
+      ),
+  })
+
 export const useStarts = (taxon: string | null) =>
   useQuery({
     queryKey: ['starts', taxon],

@@ -5,7 +5,7 @@ import { useGuide, usePlant, usePlants, useSession, useUndo } from '../api/queri
 import type { Organ } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useShortcuts } from '../shared/useShortcuts'
-import { AccountDialog } from './AccountDialog'
+import { AccountDialog, type NameView } from './AccountDialog'
 import './bench.css'
 import { DeterminationDialog } from './DeterminationDialog'
 import { FeaturePanel } from './FeaturePanel'
@@ -40,7 +40,7 @@ export function BenchPage() {
   const [column, setColumn] = useState<Column>('sheet')
   const [taking, setTaking] = useState(false)
   const [naming, setNaming] = useState<{ taxon: string | null } | null>(null)
-  const [account, setAccount] = useState<{ taxon: string; view: 'account' | 'disproof' } | null>(null)
+  const [account, setAccount] = useState<{ taxon: string; view: NameView } | null>(null)
 
   const list = plants.data
   useEffect(() => {
@@ -53,6 +53,11 @@ export function BenchPage() {
     const next = list[(at + by + list.length) % list.length]
     if (next) void navigate(`/bench/${next.id}`)
   }
+  const openFeatures = (at: Organ) => {
+    setOrgan(at)
+    setTab('features')
+    setColumn('sheet')
+  }
   useShortcuts({
     t: () => setTaking(true),
     j: () => step(1),
@@ -61,6 +66,10 @@ export function BenchPage() {
     f: () => setTab('features'),
     v: () => setTab('visits'),
     n: () => sheet && setNaming({ taxon: onlyEnd }),
+    l: () => {
+      const next = sheet?.bench.lookNext[0]
+      if (next) openFeatures(next.organ)
+    },
     'ctrl+z': () => sheet?.undo.undo && undo.mutate(false),
     'ctrl+y': () => sheet?.undo.redo && undo.mutate(true),
     'ctrl+Z': () => sheet?.undo.redo && undo.mutate(true),
@@ -69,10 +78,6 @@ export function BenchPage() {
   const ends = sheet?.bench.walk?.ends ?? []
   const onlyEnd = ends.length === 1 && sheet?.bench.walk?.open === 0 ? (ends[0]?.taxon.id ?? null) : null
   const latest = sheet?.determinations[0]
-  const openFeatures = (at: Organ) => {
-    setOrgan(at)
-    setTab('features')
-  }
   return (
     <div className={`bench show-${column}`}>
       <div className="bench-switch no-print" role="group" aria-label="Part of the bench">
@@ -185,6 +190,8 @@ export function BenchPage() {
           guide={guide}
           onAccount={(taxon) => setAccount({ taxon, view: 'account' })}
           onSuspect={(taxon) => setAccount({ taxon, view: 'disproof' })}
+          onGrounds={(taxon) => setAccount({ taxon, view: 'grounds' })}
+          onLook={openFeatures}
           onName={() => setNaming({ taxon: onlyEnd })}
         />
       ) : (

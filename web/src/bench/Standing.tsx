@@ -1,6 +1,6 @@
 import { Button } from '@mui/material'
-import type { CautionView, GuideView, PlantSheet } from '../api/types'
-import { day } from '../shared/format'
+import type { CautionView, GuideView, Organ, PlantSheet } from '../api/types'
+import { day, words } from '../shared/format'
 import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
 
@@ -9,6 +9,8 @@ interface Props {
   guide: GuideView
   onAccount: (taxon: string) => void
   onSuspect: (taxon: string) => void
+  onGrounds: (taxon: string) => void
+  onLook: (organ: Organ) => void
   onName: () => void
 }
 
@@ -19,13 +21,106 @@ const hazards: Record<CautionView['hazard'], string> = {
   wounding: 'Wounds',
 }
 
+const percent = (mass: number) =>
+  mass < 0.01 ? '< 1 %' : mass > 0.99 ? '> 99 %' : `${Math.round(mass * 100)} %`
+
+function WeightBar({ mass, hatched = false }: { mass: number; hatched?: boolean }) {
+  return (
+    <span className="weight-bar" aria-hidden="true">
+      <span className={hatched ? 'hatched' : undefined} style={{ width: `${mass * 100}%` }} />
+    </span>
+  )
+}
+
 /** Where the name stands: what can still come out, what to be careful of, and the names given so far. */
-export function Standing({ sheet, guide, onAccount, onSuspect, onName }: Props) {
+export function Standing({ sheet, guide, onAccount, onSuspect, onGrounds, onLook, onName }: Props) {
   const walk = sheet.bench.walk
   const cautions = sheet.bench.cautions
-  const many = !walk || walk.inPlay.length > 14
+  const standing = sheet.bench.standing
+  const shown = !walk || walk.inPlay.length > 14 ? 2 : 5
   return (
     <aside className="standing" aria-label="Standing">
+      <h2>
+        Standing <small>{standing.features} features · place and date counted</small>
+      </h2>
+      <div className="box">
+        {standing.features === 0 ? (
+          <p className="soft">Record a feature, and the names are weighed.</p>
+        ) : (
+          <>
+            {standing.leading.slice(0, 5).map((w) => (
+              <button
+                key={w.name.id}
+                type="button"
+                className="weighed"
+                onClick={() => onGrounds(w.name.id)}
+                title="What speaks for and against it"
+              >
+                <TaxonText name={w.name.name} />
+                <WeightBar mass={w.mass} />
+                <span>{percent(w.mass)}</span>
+              </button>
+            ))}
+            <div className="weighed">
+              <span>outside the guide</span>
+              <WeightBar mass={standing.outside} hatched />
+              <span>{percent(standing.outside)}</span>
+            </div>
+            <p className="safe">
+              {standing.outsideIsSafe ? (
+                'Can be said today: none of these'
+              ) : standing.safe ? (
+                <>
+                  Can be said today: {standing.safe.name.rank !== 'species' && `${standing.safe.name.rank} `}
+                  <TaxonText
+                    name={standing.safe.name.name}
+                    family={standing.safe.name.rank === 'family'}
+                  />, {percent(standing.safe.mass)}
+                </>
+              ) : (
+                'No name holds 95 % yet'
+              )}
+            </p>
+            {standing.secondOpinion && (
+              <p className="caution" role="status">
+                {standing.secondOpinion}
+              </p>
+            )}
+          </>
+        )}
+        {walk && (
+          <p className="soft">
+            By the key, {walk.inPlay.length === 1 ? 'one name is' : `${walk.inPlay.length} names are`} in
+            play.
+          </p>
+        )}
+      </div>
+      {sheet.bench.lookNext.length > 0 && (
+        <>
+          <h2>
+            Look next <small>most doubt removed a minute</small>
+          </h2>
+          <ol className="box look">
+            {sheet.bench.lookNext.map((s, i) => (
+              <li key={s.character}>
+                <button type="button" onClick={() => onLook(s.organ)}>
+                  <b>{s.label}</b> {i === 0 && <kbd>L</kbd>}
+                  <small>
+                    {s.effortSeconds} s, {words(s.tool)}
+                    {s.parts.length === 2 && (
+                      <>
+                        {' '}
+                        · parts <TaxonText name={s.parts[0]?.name ?? ''} /> from{' '}
+                        <TaxonText name={s.parts[1]?.name ?? ''} />
+                      </>
+                    )}
+                  </small>
+                </button>
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
       <h2>
         Name{' '}
         <small>
@@ -56,7 +151,7 @@ export function Standing({ sheet, guide, onAccount, onSuspect, onName }: Props) 
           <h2>
             Before you touch <small>{walk ? 'from the names in play' : 'what grows in this area'}</small>
           </h2>
-          {cautions.slice(0, many ? 3 : 6).map((c) => (
+          {cautions.slice(0, shown).map((c) => (
             <div key={c.text} className="caution">
               <b>
                 {hazards[c.hazard]}
@@ -65,32 +160,11 @@ export function Standing({ sheet, guide, onAccount, onSuspect, onName }: Props) 
               {c.text}
             </div>
           ))}
-          {cautions.length > (many ? 3 : 6) && (
-            <p className="soft">
-              and {cautions.length - (many ? 3 : 6)} cautions more; they narrow as the key does.
-            </p>
+          {cautions.length > shown && (
+            <p className="soft">and {cautions.length - shown} cautions more; they narrow as the key does.</p>
           )}
         </>
       )}
-      <h2>
-        In play <small>{walk ? `${walk.inPlay.length} names can come out` : 'begin a key'}</small>
-      </h2>
-      <div className="box">
-        {walk ? (
-          <ul className="in-play">
-            {walk.inPlay.slice(0, 10).map((n) => (
-              <li key={n.id}>
-                <button type="button" onClick={() => onAccount(n.id)}>
-                  <TaxonText name={n.name} /> <small>{n.common}</small>
-                </button>
-              </li>
-            ))}
-            {walk.inPlay.length > 10 && <li className="soft">and {walk.inPlay.length - 10} more</li>}
-          </ul>
-        ) : (
-          <p className="soft">Every name of the guide.</p>
-        )}
-      </div>
       <h2>
         I suspect … <small>what would disprove it</small>
       </h2>

@@ -1,0 +1,70 @@
+using Garten.Core.Evidence;
+
+namespace Garten.Core.Identification;
+
+/// <summary>Every number the arithmetic of a name rests on, each with its reason. Nothing of the kind stands anywhere else.</summary>
+public static class LikelihoodConstants
+{
+    /// <summary>Share of the plants of a taxon that show a state its statement does not list: guides are never complete.</summary>
+    public const double Unlisted = 0.02;
+
+    /// <summary>Standard deviations from the middle of a range to its 5th or 95th percentile (the ends b and c).</summary>
+    public const double UsualEnd = 1.6449;
+
+    /// <summary>Standard deviations from the middle to the 0.5th or 99.5th percentile (the extremes a and d).</summary>
+    public const double ExtremeEnd = 2.5758;
+
+    /// <summary>Spread on the log scale where a single number is stated: about an eighth to either side.</summary>
+    public const double SingleValueSpread = 0.12;
+
+    /// <summary>Share of the variance of a measure that lies between the parts of one plant rather than between plants.</summary>
+    public const double WithinPlant = 0.5;
+
+    /// <summary>Error of one careful measurement on the log scale: a twentieth.</summary>
+    public const double MeasuringError = 0.05;
+
+    /// <summary>Share of readings that are blunders of any size: slips of the pen, the wrong part.</summary>
+    public const double Blunder = 0.01;
+
+    /// <summary>
+    /// k observations of one dependence group weigh as much as k to this power independent ones. Half: four hairs are two
+    /// witnesses.
+    /// </summary>
+    public const double GroupExponent = 0.5;
+
+    /// <summary>Chance that a fallen part or old remains are those of another plant.</summary>
+    public const double Neighbour = 0.2;
+
+    /// <summary>Chance, before anything is seen, that the plant is not in the guide.</summary>
+    public const double OutsidePrior = 0.05;
+
+    /// <summary>Mass an answer must hold to be safe to say.</summary>
+    public const double Safe = 0.95;
+
+    /// <summary>Summed mass of a hazard above which nothing harsher than looking is asked for.</summary>
+    public const double HazardMass = 0.02;
+
+    /// <summary>Prior of a place whose kind the guide does not list for the taxon, against one it lists.</summary>
+    public const double OddHabitat = 0.2;
+
+    /// <summary>Metres beyond a taxon's limit over which its prior falls to a third.</summary>
+    public const double ElevationFall = 150;
+
+    /// <summary>Prior of a flower or fruit seen far outside its season, against one within it.</summary>
+    public const double OddSeason = 0.1;
+
+    /// <summary>Least any single factor of the prior may be: the place may hint, never forbid.</summary>
+    public const double LeastFactor = 0.02;
+
+    /// <summary>How many times likelier than at a sure look a mistake is.</summary>
+    /// <param name="certainty">How sure the observer is.</param>
+    public static double MistakeFactor(Certainty certainty) => certainty switch
+    {
+        Certainty.Sure => 1,
+        Certainty.Fairly => 2,
+        _ => 4,
+    };
+
+    /// <summary>Most a chance of mistake can reach; above it the observation would say nothing.</summary>
+    public const double MostMistake = 0.45;
+}

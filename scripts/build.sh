@@ -47,6 +47,15 @@ build_server() {
   fi
 }
 
+build_cli() {
+  local sum
+  sum=$(checksum_of src/Garten.Core src/Garten.Formats src/Garten.Cli global.json Directory.Build.props Directory.Packages.props)
+  if ! unchanged cli "$sum" || [ ! -f artifacts/cli/Garten.Cli.dll ]; then
+    quietly "building the command-line tools" dotnet publish src/Garten.Cli -c Release -o artifacts/cli
+    built cli "$sum"
+  fi
+}
+
 # Needs the API's description, which building the server writes.
 build_web() {
   local sum

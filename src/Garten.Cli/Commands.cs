@@ -1,3 +1,4 @@
+using Garten.Core.Guides;
 using Garten.Core.Keys;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
@@ -7,7 +8,11 @@ namespace Garten.Cli;
 /// <summary>The command-line tools: the same core without a browser.</summary>
 public static class Commands
 {
-    private const string Usage = "Usage: garten guide check DIR_OR_ZIP";
+    private const string Usage =
+        """
+        Usage: garten guide check DIR_OR_ZIP
+               garten determine SPECIMENS.csv --guide DIR_OR_ZIP [--top N] [--flat-prior] [--out RESULTS.csv]
+        """;
 
     /// <summary>Runs a command.</summary>
     /// <param name="args">Its words.</param>
@@ -21,12 +26,22 @@ public static class Commands
             return CheckGuide(path, output, errors);
         }
 
+        if (args is ["determine", var specimens, .. var options])
+        {
+            return DetermineCommand.Run(specimens, options, output, errors);
+        }
+
         errors.WriteLine(Usage);
         return 2;
     }
 
-    private static int CheckGuide(string path, TextWriter output, TextWriter errors)
+    /// <summary>Reads a guide, or says what is wrong with it.</summary>
+    /// <param name="path">A folder or zip file.</param>
+    /// <param name="errors">Where complaints go.</param>
+    /// <param name="code">Exit code when there is no guide.</param>
+    internal static Guide? ReadGuide(string path, TextWriter errors, out int code)
     {
+        code = 0;
         GuideReading reading;
         try
         {
@@ -35,7 +50,8 @@ public static class Commands
         catch (PackageException e)
         {
             errors.WriteLine(e.Message);
-            return 2;
+            code = 2;
+            return null;
         }
 
         if (!reading.Ok)
@@ -46,10 +62,19 @@ public static class Commands
             }
 
             errors.WriteLine($"{reading.Faults.Length} faults; the guide was not loaded.");
-            return 1;
+            code = 1;
         }
 
-        var guide = reading.Guide;
+        return reading.Guide;
+    }
+
+    private static int CheckGuide(string path, TextWriter output, TextWriter errors)
+    {
+        if (ReadGuide(path, errors, out var code) is not { } guide)
+        {
+            return code;
+        }
+
         output.WriteLine($"{guide.Title.Title} {guide.Title.Version}");
         output.WriteLine($"{guide.Taxa.Length} taxa, {guide.Characters.Length} characters, {guide.Statements.Length} statements, "
             + $"{guide.Keys.Length} keys with {guide.Keys.Sum(k => k.Couplets.Count)} couplets, {guide.Glossary.Length} terms");

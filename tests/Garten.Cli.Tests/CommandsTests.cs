@@ -36,6 +36,34 @@ public sealed class CommandsTests
         Run("grow").ShouldSatisfyAllConditions(r => r.Code.ShouldBe(2), r => r.Errors.ShouldContain("Usage"));
     }
 
+    [Fact]
+    public void A_table_of_specimens_is_named()
+    {
+        var folder = TestCluster.NewFolder();
+        var table = Path.Combine(folder, "specimens.csv");
+        File.WriteAllText(table, "specimen_id,leaf-arrangement,leaf-division,pith-colour,bark-lenticels\nE1,opposite,pinnate,brown,raised-dots\nE2,sideways,,,\nE3,opposite,pinnate,white,raised-dots\n");
+        var result = Path.Combine(folder, "result.csv");
+        var (code, _, errors) = Run("determine", table, "--guide", Repository.PathTo("guides", "tamsin-fork"), "--top", "1", "--flat-prior", "--out", result);
+        code.ShouldBe(1, "one row has a fault");
+        errors.ShouldContain("specimens.csv, line 3, column leaf-arrangement: found “sideways”");
+        errors.ShouldContain("2 specimens named, 1 rows with faults.");
+        var lines = File.ReadAllLines(result);
+        lines[1].ShouldStartWith("E1,Sambucus racemosa,");
+        lines[2].ShouldStartWith("E2,,,");
+        lines[3].ShouldStartWith("E3,Sambucus cerulea,");
+    }
+
+    [Theory]
+    [InlineData("--guide", "There is no file")]
+    [InlineData("--top", "needs a value")]
+    [InlineData("--colour", "not understood")]
+    public void Determining_needs_its_words(string option, string expected)
+    {
+        var options = option == "--guide" ? new[] { "determine", "/nowhere.csv", option, "x" } : ["determine", "/nowhere.csv", option];
+        Run(options).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(2), r => r.Errors.ShouldContain(expected));
+        Run("determine", "/nowhere.csv").Errors.ShouldContain("--guide");
+    }
+
     private static (int Code, string Output, string Errors) Run(params string[] args)
     {
         using var output = new StringWriter();

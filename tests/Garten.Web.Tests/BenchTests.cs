@@ -93,7 +93,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.SeeCouplet("willows 1");
         browser.See("your answer before");
         browser.Button("follow both").Click();
-        browser.See("Arrived at so far");
+        browser.See("The key ends at several names");
         browser.Button("Begin elsewhere").Click();
         browser.See("I know its family or genus");
         browser.Press(Keys.Control + "z");

@@ -136,7 +136,7 @@ public sealed partial class GuideReader
         var used = new HashSet<string>();
         foreach (var row in Table(
             "characters.csv", true, ["id", "label", "kind"], "organ", "unit", "depends_on", "how_to", "group", "effort_seconds",
-            "tool", "harm", "difficulty", "minimum", "maximum", "absent_state", "altered_by"))
+            "tool", "harm", "difficulty", "minimum", "maximum", "absent_state", "altered_by", "states"))
         {
             var id = Identifier(row, "id");
             used.Add(id);
@@ -150,7 +150,7 @@ public sealed partial class GuideReader
 
             var character = new Character(
                 new(id), row.Choice("organ", Organ.Habit), row.Required("label"), kind, unit,
-                [.. states.Where(s => s.Character == id).Select(s => s.State)], Dependence(row), row["how_to"], row["group"],
+                StatesOf(id, states, row), Dependence(row), row["how_to"], row["group"],
                 (int)(row.Number("effort_seconds") ?? 20), row.Choice("tool", Tool.Eye), row.Choice("harm", HarmLevel.Look),
                 Math.Clamp(row.Number("difficulty") ?? 0.08, 0, 0.5), row.Number("minimum") * (factor ?? 1), row.Number("maximum") * (factor ?? 1),
                 row["absent_state"].Length > 0 ? row["absent_state"] : null, row.Choices<Alteration>("altered_by"));
@@ -164,6 +164,29 @@ public sealed partial class GuideReader
         }
 
         return [.. _characters.Values];
+    }
+
+    /// <summary>States from states.csv, or else from the short list a small guide may give in the character's own row.</summary>
+    private static ImmutableArray<CharacterState> StatesOf(string id, List<(string Character, CharacterState State, Row Row)> states, Row row)
+    {
+        ImmutableArray<CharacterState> listed = [.. states.Where(s => s.Character == id).Select(s => s.State)];
+        if (row["states"].Length == 0)
+        {
+            return listed;
+        }
+
+        if (listed.Length > 0)
+        {
+            row.Fault("states", $"“{row["states"]}” beside states in states.csv", "the states in one of the two places");
+        }
+
+        var names = row["states"].Split('|', StringSplitOptions.TrimEntries);
+        foreach (var wrong in names.Where(n => !IdentifierForm().IsMatch(n)))
+        {
+            row.Fault("states", $"“{wrong}”", "identifiers separated by |, as in opposite | alternate");
+        }
+
+        return [.. names.Distinct().Select(n => new CharacterState(n, n.Replace('-', ' '), null, ""))];
     }
 
     private Dependence? Dependence(Row row)

@@ -41,7 +41,7 @@ export function Standing({ sheet, guide, onAccount, onSuspect, onGrounds, onLook
   return (
     <aside className="standing" aria-label="Standing">
       <h2>
-        Standing <small>{standing.features} features · place and date counted</small>
+        Standing <small>{standing.features} features weighed · place and date too</small>
       </h2>
       <div className="box">
         {standing.features === 0 ? (
@@ -95,6 +95,25 @@ export function Standing({ sheet, guide, onAccount, onSuspect, onGrounds, onLook
           </p>
         )}
       </div>
+      {cautions.length > 0 && (
+        <>
+          <h2>
+            Before you touch <small>{walk ? 'from the names in play' : 'what grows in this area'}</small>
+          </h2>
+          {cautions.slice(0, shown).map((c) => (
+            <div key={c.text} className="caution">
+              <b>
+                {hazards[c.hazard]}
+                {c.taxa.length > 3 ? ` (${c.taxa.length} names)` : `: ${c.taxa.join(', ')}`}
+              </b>{' '}
+              {c.text}
+            </div>
+          ))}
+          {cautions.length > shown && (
+            <p className="soft">and {cautions.length - shown} cautions more; they narrow as the key does.</p>
+          )}
+        </>
+      )}
       {sheet.bench.lookNext.length > 0 && (
         <>
           <h2>
@@ -146,25 +165,6 @@ export function Standing({ sheet, guide, onAccount, onSuspect, onGrounds, onLook
           Give a name&nbsp;<kbd>N</kbd>
         </Button>
       </div>
-      {cautions.length > 0 && (
-        <>
-          <h2>
-            Before you touch <small>{walk ? 'from the names in play' : 'what grows in this area'}</small>
-          </h2>
-          {cautions.slice(0, shown).map((c) => (
-            <div key={c.text} className="caution">
-              <b>
-                {hazards[c.hazard]}
-                {c.taxa.length > 3 ? ` (${c.taxa.length} names)` : `: ${c.taxa.join(', ')}`}
-              </b>{' '}
-              {c.text}
-            </div>
-          ))}
-          {cautions.length > shown && (
-            <p className="soft">and {cautions.length - shown} cautions more; they narrow as the key does.</p>
-          )}
-        </>
-      )}
       <h2>
         I suspect … <small>what would disprove it</small>
       </h2>

@@ -68,6 +68,13 @@ public sealed class Browser : IDisposable
         d => d.FindElements(By.CssSelector("button, a, [role=menuitem], [role=option], [role=tab]"))
             .FirstOrDefault(e => e.Displayed && e.Text.Contains(text, StringComparison.Ordinal)));
 
+    /// <summary>Waits until the field with this label is shown, and gives it; of several the one opened last.</summary>
+    public IWebElement Field(string label) => Wait(
+        $"a field “{label}”",
+        d => d.FindElements(By.CssSelector("label")).Where(l => l.Text == label && l.GetDomAttribute("for") is not null)
+            .Select(l => d.FindElements(By.Id(l.GetDomAttribute("for")!)).FirstOrDefault())
+            .LastOrDefault(e => e is { Displayed: true }));
+
     /// <summary>Waits until the text is shown somewhere.</summary>
     public void See(string text) => Wait($"the text “{text}”", d => d.FindElement(By.TagName("body")).Text.Contains(text, StringComparison.Ordinal) ? this : null);
 

@@ -1,0 +1,42 @@
+using Garten.Testing;
+using OpenQA.Selenium;
+
+namespace Garten.Web.Tests;
+
+public sealed class EmptyStartTests
+{
+    [Fact]
+    public async Task From_an_empty_database_a_new_user_comes_to_a_first_record()
+    {
+        await using var server = await RunningServer.StartAsync(demo: false);
+        using var browser = new Browser(server.Address);
+        browser.Open("/");
+        browser.See("No plant on the bench yet");
+
+        browser.Find("#person").Click();
+        browser.Button("Add a person").Click();
+        browser.Find("[role=dialog] input").SendKeys("N. Okafor" + Keys.Enter);
+        browser.Wait("the person to be chosen", d => d.FindElement(By.Id("person")).Text == "N. Okafor" ? browser : null);
+
+        browser.Button("Take a plant").Click();
+        browser.Button("New site").Click();
+        browser.Field("Name").SendKeys("Back garden");
+        browser.Field("Elevation in metres").SendKeys("high");
+        browser.See("Write a number, for example 118");
+        browser.Field("Elevation in metres").SendKeys(Keys.Backspace + Keys.Backspace + Keys.Backspace + Keys.Backspace + "55");
+        browser.Button("Add").Click();
+        browser.See("Back garden, 55 m");
+        browser.Field("What it looks like, and where it stands").SendKeys("tree by the shed");
+        browser.Button("Take it").Click();
+        browser.See("TF-001");
+
+        browser.Find(".standing button.MuiButton-contained").Click();
+        browser.Field("Name, of any rank").SendKeys("bigleaf" + Keys.Enter);
+        browser.Button("Give the name").Click();
+        browser.See("1 given");
+        browser.Open("/records");
+        browser.See("Acer macrophyllum");
+        browser.See("1 shown");
+        browser.Complaints.ShouldBeEmpty();
+    }
+}

@@ -123,6 +123,19 @@ public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFi
     }
 
     [Fact]
+    public async Task Two_to_six_names_are_told_apart_with_the_plant_s_own_sample_among_them()
+    {
+        var sheet = await _me.TakeAsync();
+        sheet = await _me.PutAsync(Client.PathTo(sheet, "leaf-ratio"), Client.Feature("sample", parts: ["2.8", "3"]));
+        var found = (await _me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/apart?taxa=salix-lasiandra,salix-hookeriana")).AsArray();
+        var ratio = found.Single(s => (string?)s!["character"] == "leaf-ratio")!;
+        ((double)ratio["ownMean"]!).ShouldBe(2.9, 1e-9);
+        found.Select(s => (double)s!["worth"]!).ShouldBeInOrder(SortDirection.Descending);
+        await Client.ProblemAsync(
+            await _me.Http.GetAsync(new Uri($"/api/plants/{sheet["plant"]!["id"]}/apart?taxa=salix-lasiandra", UriKind.Relative)), HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
     public async Task Starting_places_are_found_for_a_genus()
     {
         var places = (await _me.GetAsync("/api/starts/salix")).AsArray();

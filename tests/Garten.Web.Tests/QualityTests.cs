@@ -36,6 +36,11 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("What would disprove it").Click();
         browser.See("Parts it from");
         Check(browser, "a suspicion");
+        browser.Open("/bench/7");
+        browser.See("Look next");
+        browser.Press("a");
+        browser.See("% apart");
+        Check(browser, "telling apart");
         browser.Open("/records");
         browser.See("Mahonia nervosa");
         Check(browser, "the records");

@@ -27,6 +27,9 @@ public sealed class Screenshots
         browser.Open("/bench/7");
         browser.See("I know its family or genus");
         Take(browser, "bench-begin");
+        browser.Press("a");
+        browser.See("% apart");
+        Take(browser, "tell-apart");
 
         browser.Open("/bench/16");
         browser.Find(".bench-sheet");
@@ -45,6 +48,11 @@ public sealed class Screenshots
         browser.Button("What would disprove it").Click();
         browser.See("Parts it from");
         Take(browser, "suspicion");
+
+        browser.Open("/bench/6");
+        browser.See("Easily taken for");
+        browser.Run("document.querySelector('.key').scrollIntoView()");
+        Take(browser, "key-end");
 
         browser.Open("/records");
         browser.See("20 shown");

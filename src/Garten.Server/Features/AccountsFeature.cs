@@ -31,6 +31,20 @@ public static class AccountsFeature
             return new Weighing(current.Model, BenchDesk.Sheet(current.Guide, request), request.Place, request.Visits)
                 .GroundsOf(Known(current, taxon)).ToArray();
         }).WithName("grounds").Produces<Ground[]>();
+
+        api.MapGet("/plants/{plant:int}/apart", async (int plant, string taxa, PlantSheets sheets, CurrentGuide current, CancellationToken cancel) =>
+        {
+            var request = await sheets.RequestAsync(plant, cancel);
+            return TellApart.Compare(current.Guide, [.. Several(current, taxa)], BenchDesk.Sheet(current.Guide, request)).ToArray();
+        }).WithName("apart").Produces<Separation[]>();
+    }
+
+    private static TaxonId[] Several(CurrentGuide current, string taxa)
+    {
+        TaxonId[] known = [.. taxa.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Distinct().Select(t => Known(current, t))];
+        return known.Length is >= 2 and <= TellApart.MostNames
+            ? known
+            : throw new RuleException("taxa", $"Choose two to {TellApart.MostNames} names to tell apart.");
     }
 
     private static TaxonId Known(CurrentGuide current, string taxon)

@@ -69,6 +69,19 @@ export const useGrounds = (plant: number, taxon: string | null, revision: string
       ),
   })
 
+export const useApart = (plant: number, taxa: string[], revision: string) =>
+  useQuery({
+    queryKey: ['apart', plant, taxa, revision],
+    enabled: taxa.length >= 2,
+    placeholderData: (before) => before,
+    queryFn: () =>
+      answer(
+        api.GET('/api/plants/{plant}/apart', {
+          params: { path: { plant }, query: { taxa: taxa.join(',') } },
+        }),
+      ),
+  })
+
 export const useStarts = (taxon: string | null) =>
   useQuery({
     queryKey: ['starts', taxon],

@@ -32,6 +32,7 @@ export type PlantTag = Schemas['PlantTag']
 export type PlantVisit = Schemas['PlantVisit']
 export type Qualifier = Schemas['Qualifier']
 export type Sex = NonNullable<Schemas['Sex']>
+export type Separation = Schemas['Separation']
 export type SiteInput = Schemas['SiteInput']
 export type SpeciesAccount = Schemas['SpeciesAccount']
 export type SurveyRecord = Schemas['SurveyRecord']

@@ -6,6 +6,7 @@ import type { Organ } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useShortcuts } from '../shared/useShortcuts'
 import { AccountDialog, type NameView } from './AccountDialog'
+import { ApartDialog } from './ApartDialog'
 import './bench.css'
 import { DeterminationDialog } from './DeterminationDialog'
 import { FeaturePanel } from './FeaturePanel'
@@ -39,6 +40,7 @@ export function BenchPage() {
   const [organ, setOrgan] = useState<Organ>('leaf')
   const [column, setColumn] = useState<Column>('sheet')
   const [taking, setTaking] = useState(false)
+  const [apart, setApart] = useState<string[] | null>(null)
   const [naming, setNaming] = useState<{ taxon: string | null } | null>(null)
   const [account, setAccount] = useState<{ taxon: string; view: NameView } | null>(null)
 
@@ -66,6 +68,11 @@ export function BenchPage() {
     f: () => setTab('features'),
     v: () => setTab('visits'),
     n: () => sheet && setNaming({ taxon: onlyEnd }),
+    a: () => {
+      const leading = sheet?.bench.standing.leading ?? []
+      if (sheet && sheet.bench.standing.features > 0 && leading.length > 1)
+        setApart(leading.slice(0, 2).map((w) => w.name.id))
+    },
     l: () => {
       const next = sheet?.bench.lookNext[0]
       if (next) openFeatures(next.organ)
@@ -192,6 +199,7 @@ export function BenchPage() {
           onSuspect={(taxon) => setAccount({ taxon, view: 'disproof' })}
           onGrounds={(taxon) => setAccount({ taxon, view: 'grounds' })}
           onLook={openFeatures}
+          onApart={setApart}
           onName={() => setNaming({ taxon: onlyEnd })}
         />
       ) : (
@@ -214,6 +222,18 @@ export function BenchPage() {
           guide={guide}
           taxon={naming.taxon}
           onClose={() => setNaming(null)}
+        />
+      )}
+      {apart && sheet && guide && (
+        <ApartDialog
+          sheet={sheet}
+          guide={guide}
+          taxa={apart}
+          onClose={() => setApart(null)}
+          onRecord={(at) => {
+            setApart(null)
+            openFeatures(at)
+          }}
         />
       )}
       {account && sheet && guide && (

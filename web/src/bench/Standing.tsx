@@ -11,6 +11,7 @@ interface Props {
   onSuspect: (taxon: string) => void
   onGrounds: (taxon: string) => void
   onLook: (organ: Organ) => void
+  onApart: (taxa: string[]) => void
   onName: () => void
 }
 
@@ -33,7 +34,7 @@ function WeightBar({ mass, hatched = false }: { mass: number; hatched?: boolean 
 }
 
 /** Where the name stands: what can still come out, what to be careful of, and the names given so far. */
-export function Standing({ sheet, guide, onAccount, onSuspect, onGrounds, onLook, onName }: Props) {
+export function Standing({ sheet, guide, onAccount, onSuspect, onGrounds, onLook, onApart, onName }: Props) {
   const walk = sheet.bench.walk
   const cautions = sheet.bench.cautions
   const standing = sheet.bench.standing
@@ -81,6 +82,11 @@ export function Standing({ sheet, guide, onAccount, onSuspect, onGrounds, onLook
                 'No name holds 95 % yet'
               )}
             </p>
+            {standing.leading.length > 1 && (
+              <Button onClick={() => onApart(standing.leading.slice(0, 2).map((w) => w.name.id))}>
+                Tell the first two apart&nbsp;<kbd>A</kbd>
+              </Button>
+            )}
             {standing.secondOpinion && (
               <p className="caution" role="status">
                 {standing.secondOpinion}

@@ -84,6 +84,10 @@ export function ApartDialog({ sheet, guide, taxa: first, onClose, onRecord }: Pr
 function Sides({ separation: s }: { separation: Separation }) {
   const numbers = s.sides.flatMap((x) => [x.least, x.low, x.high, x.most]).filter((v) => v !== null)
   const top = Math.max(...numbers, s.ownMean ?? 0)
+  // A pattern for each state that any of the names shows, so that two states never look alike.
+  const shown = s.stateLabels
+    .map((_, i) => i)
+    .filter((i) => s.sides.some((side) => (side.states[i] ?? 0) > 0))
   return (
     <>
       {s.sides.map((side) => (
@@ -91,11 +95,11 @@ function Sides({ separation: s }: { separation: Separation }) {
           <TaxonText name={side.taxon.name} />
           {side.states.length > 0 || side.said === '' ? (
             <span className="shares" aria-hidden="true">
-              {side.states.map((share, i) => (
+              {shown.map((state, pattern) => (
                 <span
-                  key={s.stateLabels[i]}
-                  className={`share-${i % 4}`}
-                  style={{ width: `${share * 100}%` }}
+                  key={state}
+                  className={`share-${pattern % 6}`}
+                  style={{ width: `${(side.states[state] ?? 0) * 100}%` }}
                 />
               ))}
             </span>

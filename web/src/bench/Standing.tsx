@@ -23,7 +23,7 @@ const hazards: Record<CautionView['hazard'], string> = {
 }
 
 const percent = (mass: number) =>
-  mass < 0.01 ? '< 1 %' : mass > 0.99 ? '> 99 %' : `${Math.round(mass * 100)} %`
+  mass < 0.01 ? '<\u00a01\u00a0%' : mass > 0.99 ? '>\u00a099\u00a0%' : `${Math.round(mass * 100)}\u00a0%`
 
 function WeightBar({ mass, hatched = false }: { mass: number; hatched?: boolean }) {
   return (

@@ -5,8 +5,8 @@ import type { CharacterView, HiddenReason, ObservationInput, ObservationView } f
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useDraft } from '../shared/useDraft'
-import type { Manner } from './FeaturePanel'
 import { featureInput } from './featureInput'
+import type { Manner } from './manner'
 
 interface Props {
   character: CharacterView

@@ -15,6 +15,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
 import { useDraft } from '../shared/useDraft'
+import { OriginField } from './OriginField'
 import { sheetRevision } from './sheetRevision'
 
 interface Props {
@@ -81,17 +82,7 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
                 <MenuItem value="aff">aff. (near this)</MenuItem>
                 <MenuItem value="doubtful">? (doubtful)</MenuItem>
               </TextField>
-              <TextField
-                select
-                label="It grows"
-                value={origin}
-                onChange={(e) => setOrigin(e.target.value as Origin)}
-                sx={{ minWidth: 120 }}
-              >
-                <MenuItem value="wild">wild</MenuItem>
-                <MenuItem value="planted">planted</MenuItem>
-                <MenuItem value="unknown">not known</MenuItem>
-              </TextField>
+              <OriginField value={origin} onChange={setOrigin} />
               <TextField
                 label="Date"
                 type="date"

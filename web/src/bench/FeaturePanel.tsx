@@ -15,6 +15,7 @@ import type {
 import { capital, day, words } from '../shared/format'
 import { CharacterRow } from './CharacterRow'
 import { ConflictDialog } from './ConflictDialog'
+import type { Manner } from './manner'
 import { organs } from './organs'
 
 interface Props {
@@ -22,15 +23,6 @@ interface Props {
   guide: GuideView
   organ: Organ
   onOrgan: (organ: Organ) => void
-}
-
-/** The way a feature was seen; holds for everything recorded until it is changed. */
-export interface Manner {
-  certainty: Certainty
-  source: EvidenceSource
-  exposure: Exposure | ''
-  position: PartPosition | ''
-  altered: Alteration | ''
 }
 
 const certainties: Certainty[] = ['sure', 'fairly', 'unsure']

@@ -4,6 +4,7 @@ import { useAddSite, useChoosePerson, useGuide, useSession, useSites, useTakePla
 import type { Origin, VisitInput } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useDraft } from '../shared/useDraft'
+import { OriginField } from './OriginField'
 import { blankVisit, VisitFields } from './VisitFields'
 
 interface Props {
@@ -74,17 +75,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
               ))}
             </TextField>
             <Button onClick={() => setAdding(true)}>New site …</Button>
-            <TextField
-              select
-              label="It grows"
-              value={origin}
-              onChange={(e) => setOrigin(e.target.value as Origin)}
-              sx={{ minWidth: 120 }}
-            >
-              <MenuItem value="wild">wild</MenuItem>
-              <MenuItem value="planted">planted</MenuItem>
-              <MenuItem value="unknown">not known</MenuItem>
-            </TextField>
+            <OriginField value={origin} onChange={setOrigin} />
           </div>
           <TextField
             select

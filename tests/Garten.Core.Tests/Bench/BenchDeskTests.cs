@@ -65,6 +65,20 @@ public sealed class BenchDeskTests
     }
 
     [Fact]
+    public void Where_key_and_features_disagree_both_are_named_and_where_they_agree_nothing_is_said()
+    {
+        var walk = KeyWalk.From(Main1).Answer(Main1, 1).Answer(Albas1, 1);
+        var against = Answer(
+            walk, Observation.OfStates(Arrangement.Id, 1, Day, "alternate"), Observation.OfStates(Division.Id, 1, Day, "pinnate"),
+            Observation.OfSample(Leaflets.Id, 1, Day, 7, 7, 7)).Standing.SecondOpinion;
+        against.ShouldStartWith("The key says Alba prima; the features rather say Rubra tertia.");
+        against.ShouldContain("couplet 1");
+        Answer(
+            walk, Observation.OfStates(Arrangement.Id, 1, Day, "opposite"), Observation.OfStates(Division.Id, 1, Day, "simple"),
+            Observation.OfStates(Margin.Id, 1, Day, "serrate")).Standing.SecondOpinion.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void The_order_in_which_features_were_recorded_changes_nothing()
     {
         Observation[] seen =

@@ -42,6 +42,12 @@ public sealed record PlantTag(
 /// <param name="Site">Its site.</param>
 public sealed record PlantCard(int Id, string Tag, string Description, Origin Origin, Site Site);
 
+/// <summary>A plant linked with another as of one colony.</summary>
+/// <param name="Id">Number in the store.</param>
+/// <param name="Tag">Its tag.</param>
+/// <param name="By">Who linked them.</param>
+public sealed record LinkedPlant(int Id, string Tag, string By);
+
 /// <summary>A plant on a visit.</summary>
 /// <param name="Id">Number in the store.</param>
 /// <param name="Date">The day.</param>
@@ -60,6 +66,55 @@ public sealed class PlantStore(NpgsqlDataSource source)
 {
     /// <summary>Letters that begin every tag of this survey.</summary>
     public const string TagLetters = "TF";
+
+    /// <summary>Plants that a person linked with a plant as of one colony.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<LinkedPlant>> LinkedAsync(int plant, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select p.id, p.tag, l.by
+            from (
+                select case when k.plant = $1 then k.other else k.plant end as id, w.name as by
+                from colony_link k join person w on w.id = k.linked_by
+                where k.plant = $1 or k.other = $1) l
+            join plant p on p.id = l.id
+            order by p.tag
+            """,
+            [plant], r => new LinkedPlant(r.GetInt32(0), r.GetString(1), r.GetString(2)), cancel);
+    }
+
+    /// <summary>Links two plants as of one colony; linking them again changes nothing.</summary>
+    /// <param name="plant">The one.</param>
+    /// <param name="other">The other.</param>
+    /// <param name="person">Who says so.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="NotInStoreException">One of the plants is not there.</exception>
+    public async Task LinkAsync(int plant, int other, int person, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        var known = await connection.ScalarAsync<long>("select count(*) from plant where id = $1 or id = $2", [plant, other], cancel);
+        if (known < 2)
+        {
+            throw new NotInStoreException("There is no such plant.");
+        }
+
+        await connection.ExecuteAsync(
+            "insert into colony_link (plant, other, linked_by) values (least($1, $2), greatest($1, $2), $3) on conflict do nothing",
+            [plant, other, person], cancel);
+    }
+
+    /// <summary>Takes a link back; nothing happens when there is none.</summary>
+    /// <param name="plant">The one.</param>
+    /// <param name="other">The other.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task UnlinkAsync(int plant, int other, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync("delete from colony_link where plant = least($1, $2) and other = greatest($1, $2)", [plant, other], cancel);
+    }
 
     /// <summary>All plants, the latest seen first.</summary>
     /// <param name="cancel">Gives up.</param>

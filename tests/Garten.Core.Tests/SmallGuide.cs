@@ -65,7 +65,8 @@ internal static class SmallGuide
             new(new("alba-prima"), Phenophase.Flower, new(4, 10), new(5, 20)),
             new(new("alba-prima"), Phenophase.Fruit, new(11, 15), new(1, 31)),
         ],
-        [new("opposite", "Opposite", "in pairs", "Two at each joint.")]);
+        [new("opposite", "Opposite", "in pairs", "Two at each joint.")],
+        []);
 
     public static DichotomousKey MainKey() => Key(
         "main", null, 1,

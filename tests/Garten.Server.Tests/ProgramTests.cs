@@ -72,7 +72,7 @@ public sealed class ProgramTests
         {
         }
 
-        using (var signal = Process.Start("kill", ["-INT", $"{server.Id}"]))
+        using (var signal = Process.Start("kill", ["-TERM", $"{server.Id}"]))
         {
             await signal.WaitForExitAsync();
         }

@@ -11,11 +11,66 @@ namespace Garten.Core.Bench;
 /// <param name="Visits">Its visits, oldest first.</param>
 /// <param name="Observations">Everything recorded on it.</param>
 /// <param name="Walk">The walk through the keys; null when none was begun.</param>
+/// <param name="Colony">Plants a person has said to stand in one colony with this one; never linked by Garten itself.</param>
+/// <param name="Choices">What the person left out and has at hand; null for the usual.</param>
 public sealed record BenchRequest(
     PlaceFacts Place,
     ImmutableArray<SheetVisit> Visits,
     ImmutableArray<Observation> Observations,
-    KeyWalk? Walk);
+    KeyWalk? Walk,
+    ImmutableArray<ColonyMember> Colony,
+    BenchChoices? Choices);
+
+/// <summary>A plant linked as of the same colony.</summary>
+/// <param name="Tag">Its tag.</param>
+/// <param name="Place">Where it stands.</param>
+/// <param name="Visits">Its visits.</param>
+/// <param name="Observations">Everything recorded on it.</param>
+public sealed record ColonyMember(string Tag, PlaceFacts Place, ImmutableArray<SheetVisit> Visits, ImmutableArray<Observation> Observations);
+
+/// <summary>One thing place and date say, that can be left out.</summary>
+public enum PriorFactor
+{
+    /// <summary>The kind of place.</summary>
+    Habitat,
+
+    /// <summary>The height above the sea.</summary>
+    Elevation,
+
+    /// <summary>Flowers and fruit within or outside their season.</summary>
+    Season,
+
+    /// <summary>How often the taxon is met.</summary>
+    Commonness,
+}
+
+/// <summary>What a person left out of the weighing, and has at hand.</summary>
+/// <param name="LeftOut">Factors of place and date that do not count.</param>
+/// <param name="Without">Features switched off, to see what hangs on them.</param>
+/// <param name="ColonyLeftOut">True when linked plants do not count.</param>
+/// <param name="Means">Tools at hand and what is allowed here.</param>
+public sealed record BenchChoices(
+    ImmutableArray<PriorFactor> LeftOut, ImmutableArray<CharacterId> Without, bool ColonyLeftOut, Means Means);
+
+/// <summary>A question about one name.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="Taxon">The name.</param>
+public sealed record NameQuestion(BenchRequest Plant, TaxonId Taxon);
+
+/// <summary>A question about several names.</summary>
+/// <param name="Plant">The plant; null to ask of the guide alone.</param>
+/// <param name="Taxa">Two to six names.</param>
+public sealed record NamesQuestion(BenchRequest? Plant, ImmutableArray<TaxonId> Taxa);
+
+/// <summary>A question about two plants.</summary>
+/// <param name="One">The first.</param>
+/// <param name="Other">The second.</param>
+public sealed record PairQuestion(BenchRequest One, BenchRequest Other);
+
+/// <summary>What tells several names apart.</summary>
+/// <param name="Separations">Characters that part them, the best first.</param>
+/// <param name="Steps">How to split them step by step; empty for two.</param>
+public sealed record ApartAnswer(ImmutableArray<Separation> Separations, ImmutableArray<SplitStep> Steps);
 
 /// <summary>What choosing a lead can record in passing, so that evidence is entered once.</summary>
 /// <param name="Character">The character.</param>
@@ -77,28 +132,52 @@ public sealed record EndView(TaxonName Taxon, int Doubts, int Agreeing, int Conf
 /// <param name="Taxa">Names of the taxa in play it holds for.</param>
 public sealed record CautionView(Hazard Hazard, string Text, ImmutableArray<string> Taxa);
 
+/// <summary>A name and its chance by the answers given in the key alone, each answer carrying its chance of error.</summary>
+/// <param name="Taxon">The name.</param>
+/// <param name="Mass">Chance, 0–1.</param>
+public sealed record KeyMass(TaxonName Taxon, double Mass);
+
+/// <summary>The answer of the key most likely wrong, by the features.</summary>
+/// <param name="At">The couplet.</param>
+/// <param name="Lead">The lead taken.</param>
+/// <param name="Other">The lead the features point to.</param>
+/// <param name="OtherSays">What that lead says.</param>
+/// <param name="Chance">Chance that the plant left the path here.</param>
+/// <param name="LeadsTo">Names that lead leads to, the likeliest first, at most three.</param>
+public sealed record DoubtView(CoupletRef At, int Lead, int Other, string OtherSays, double Chance, ImmutableArray<TaxonName> LeadsTo);
+
 /// <summary>The walk, ready to show.</summary>
 /// <param name="Steps">The path walked.</param>
 /// <param name="Current">The couplet to answer; null when every way has ended.</param>
 /// <param name="Open">How many couplets are open.</param>
 /// <param name="Ends">The names arrived at.</param>
 /// <param name="InPlay">Names that can still come out, those arrived at included.</param>
+/// <param name="Likely">The likeliest names by the answers alone, mistakes counted in; at most five.</param>
+/// <param name="Doubt">The answer most likely wrong; null when none is doubtful.</param>
 public sealed record WalkView(
-    ImmutableArray<StepView> Steps, CoupletView? Current, int Open, ImmutableArray<EndView> Ends, ImmutableArray<TaxonName> InPlay);
+    ImmutableArray<StepView> Steps, CoupletView? Current, int Open, ImmutableArray<EndView> Ends, ImmutableArray<TaxonName> InPlay,
+    ImmutableArray<KeyMass> Likely, DoubtView? Doubt);
+
+/// <summary>A remark on a recorded feature.</summary>
+/// <param name="Character">The character.</param>
+/// <param name="Text">The remark.</param>
+public sealed record SheetNote(CharacterId Character, string Text);
+
+/// <summary>The factors of place and date for a leading name.</summary>
+/// <param name="Taxon">The name.</param>
+/// <param name="Factors">Its factors, each at most 1.</param>
+public sealed record PriorView(TaxonId Taxon, PlacePrior Factors);
 
 /// <summary>The bench's answer.</summary>
 /// <param name="Walk">The walk; null when none was begun.</param>
 /// <param name="Cautions">Cautions for the names in play, the worst first.</param>
 /// <param name="Standing">How the names stand by the features recorded.</param>
-/// <param name="LookNext">What to look at next.</param>
-public sealed record BenchAnswer(WalkView? Walk, ImmutableArray<CautionView> Cautions, StandingView Standing, ImmutableArray<Suggestion> LookNext);
-
-/// <summary>How the names stand, ready to show.</summary>
-/// <param name="Leading">The likeliest names, at most eight and none below half a percent.</param>
-/// <param name="Outside">Chance that the plant is not in the guide.</param>
-/// <param name="Safe">The lowest rank that holds 95 %; null when nothing does.</param>
-/// <param name="OutsideIsSafe">True when "none of these" holds 95 %.</param>
-/// <param name="Features">How many features were weighed.</param>
+/// <param name="Priors">What place and date say of the leading names.</param>
 /// <param name="SecondOpinion">What to think where key and features disagree; empty when they agree.</param>
-public sealed record StandingView(
-    ImmutableArray<Weighed> Leading, double Outside, Weighed? Safe, bool OutsideIsSafe, int Features, string SecondOpinion);
+/// <param name="LookNext">What to look at next.</param>
+/// <param name="HandsOff">True when nothing harsher than looking is asked for, since a harmful or protected name is too likely.</param>
+/// <param name="OrganDoubts">Recorded values that come out when an organ is misread.</param>
+/// <param name="Notes">Remarks on recorded features.</param>
+public sealed record BenchAnswer(
+    WalkView? Walk, ImmutableArray<CautionView> Cautions, Standing Standing, ImmutableArray<PriorView> Priors, string SecondOpinion,
+    ImmutableArray<Suggestion> LookNext, bool HandsOff, ImmutableArray<OrganDoubt> OrganDoubts, ImmutableArray<SheetNote> Notes);

@@ -22,6 +22,13 @@ public static class BenchDesk
     /// <summary>Most names and suggestions shown at once.</summary>
     private const int MostNames = 8;
     private const int MostSuggestions = 3;
+    private const int MostKeyNames = 5;
+
+    /// <summary>Mass below which the key's names are called at odds with the features.</summary>
+    private const double AtOdds = 0.1;
+
+    /// <summary>Features from which a second opinion is given; fewer say too little.</summary>
+    private const int EnoughFeatures = 3;
 
     /// <summary>Answers the bench.</summary>
     /// <param name="model">The guide made ready.</param>
@@ -30,13 +37,138 @@ public static class BenchDesk
     {
         var guide = model.Guide;
         var evidence = Sheet(guide, request);
-        var walk = request.Walk is { } w ? View(guide, evidence, w) : null;
+        var choices = ChoicesOf(model, request);
+        var means = request.Choices?.Means ?? Means.Usual;
+        using var weighing = new Weighing(model, evidence, request.Place, request.Visits, choices);
+        var standing = Standing.Of(model, weighing, MostNames);
+        var held = new double[guide.Taxa.Length];
+        model.SumUp(weighing.Masses, held);
+        double MassOf(TaxonId taxon) => held[model.PlaceOf(taxon)];
+
+        var walk = request.Walk is { } w ? View(guide, evidence, w, MassOf) : null;
 
         // Before a key is begun every plant of the area may be the one in hand, so its hazards are said first.
         var inPlay = walk?.InPlay ?? [.. guide.Taxa.Where(t => t.IsSpeciesLevel).Select(TaxonName.Of)];
-        var weighing = new Weighing(model, evidence, request.Place, request.Visits);
         return new(
-            walk, CautionsFor(guide, inPlay), View(weighing, walk), LookNext.Suggest(model, weighing, evidence, request.Visits, MostSuggestions));
+            walk,
+            CautionsFor(guide, inPlay),
+            standing with { Names = [.. standing.Names.Where(n => n.Mass >= Standing.Slight)] },
+            [.. standing.Names.Take(MostKeyNames).Select(n => new PriorView(n.Name.Id, model.Prior.FactorsOf(model.NumberOf(n.Name.Id), request.Place, request.Visits)))],
+            SecondOpinion(standing, walk, MassOf),
+            LookNext.Suggest(model, weighing, evidence, request.Visits, means, MostSuggestions),
+            LookNext.HarmAllowed(model, weighing, HarmLevel.Uproot) == HarmLevel.Look,
+            Misreadings.Find(model, evidence, character => MassesWithout(model, evidence, request, choices, character)),
+            NotesOn(model, evidence, standing));
+    }
+
+    /// <summary>What should be true of a plant if it bears a name.</summary>
+    /// <param name="model">The guide made ready.</param>
+    /// <param name="question">The plant and the name.</param>
+    public static SpeciesAccount Account(CandidateModel model, NameQuestion question) =>
+        SpeciesAccount.Compose(model.Guide, question.Taxon, Sheet(model.Guide, question.Plant), question.Plant.Place, question.Plant.Visits);
+
+    /// <summary>What would disprove a name.</summary>
+    /// <param name="model">The guide made ready.</param>
+    /// <param name="question">The plant and the name.</param>
+    public static Suspicion Suspect(CandidateModel model, NameQuestion question) =>
+        Suspicion.Examine(model.Guide, question.Taxon, Sheet(model.Guide, question.Plant));
+
+    /// <summary>What speaks for and against a name; nothing for a name that is weighed only through those below it.</summary>
+    /// <param name="model">The guide made ready.</param>
+    /// <param name="question">The plant and the name.</param>
+    public static NameGrounds Grounds(CandidateModel model, NameQuestion question)
+    {
+        var plant = question.Plant;
+        using var weighing = new Weighing(model, Sheet(model.Guide, plant), plant.Place, plant.Visits, ChoicesOf(model, plant));
+        return weighing.GroundsOf(question.Taxon) ?? new(new(1, 1, 1, 1), weighing.MassOf(question.Taxon), []);
+    }
+
+    /// <summary>A plant held against every cross of the guide that a name has part in.</summary>
+    /// <param name="model">The guide made ready.</param>
+    /// <param name="question">The plant and the name.</param>
+    public static ImmutableArray<CrossTest> Crosses(CandidateModel model, NameQuestion question) =>
+    [
+        .. model.Guide.Crosses.Where(c => c.Nothotaxon == question.Taxon || c.First == question.Taxon || c.Second == question.Taxon)
+            .Select(c => CrossTest.Examine(model, c, Sheet(model.Guide, question.Plant), question.Plant.Place)).OfType<CrossTest>(),
+    ];
+
+    /// <summary>What tells names apart, with or without a plant.</summary>
+    /// <param name="model">The guide made ready.</param>
+    /// <param name="question">The names.</param>
+    public static ApartAnswer Apart(CandidateModel model, NamesQuestion question)
+    {
+        var plant = question.Plant;
+        return new(
+            TellApart.Compare(
+                model.Guide, question.Taxa, plant is null ? null : Sheet(model.Guide, plant), plant is { Visits.IsEmpty: false } ? plant.Visits[^1].Parts : null),
+            question.Taxa.Length > 2 ? Splitting.Split(model.Guide, question.Taxa) : []);
+    }
+
+    /// <summary>Two plants held against each other.</summary>
+    /// <param name="model">The guide made ready.</param>
+    /// <param name="question">The plants.</param>
+    public static PlantComparison Compare(CandidateModel model, PairQuestion question) => PlantComparison.Of(
+        model,
+        new(Sheet(model.Guide, question.One), question.One.Place, question.One.Visits),
+        new(Sheet(model.Guide, question.Other), question.Other.Place, question.Other.Visits));
+
+    private static WeighingChoices ChoicesOf(CandidateModel model, BenchRequest request)
+    {
+        var factors = PriorFactors.All;
+        foreach (var left in request.Choices?.LeftOut ?? [])
+        {
+            factors &= left switch
+            {
+                PriorFactor.Habitat => ~PriorFactors.Habitat,
+                PriorFactor.Elevation => ~PriorFactors.Elevation,
+                PriorFactor.Season => ~PriorFactors.Season,
+                _ => ~PriorFactors.Commonness,
+            };
+        }
+
+        return new(
+            factors,
+            [.. request.Choices?.Without ?? []],
+            request.Choices?.ColonyLeftOut == true ? [] : [.. request.Colony.Select(m => EvidenceOf(model, m, factors))]);
+    }
+
+    /// <summary>How much a plant's own evidence raised each name above its prior.</summary>
+    private static CompanionEvidence EvidenceOf(CandidateModel model, ColonyMember member, PriorFactors factors)
+    {
+        using var weighing = new Weighing(
+            model, new EvidenceSheet(model.Guide, member.Observations), member.Place, member.Visits, new(factors, [], []));
+        var raised = ImmutableArray.CreateBuilder<double>(model.Hypotheses);
+        for (var h = 0; h < model.Hypotheses; h++)
+        {
+            raised.Add(weighing.Masses[h] / weighing.Prior[h]);
+        }
+
+        return new(member.Tag, raised.ToImmutable());
+    }
+
+    private static double[] MassesWithout(
+        CandidateModel model, EvidenceSheet evidence, BenchRequest request, WeighingChoices choices, CharacterId character)
+    {
+        using var weighing = new Weighing(model, evidence, request.Place, request.Visits, choices with { Without = choices.Without.Add(character) });
+        return weighing.Masses.ToArray();
+    }
+
+    private static ImmutableArray<SheetNote> NotesOn(CandidateModel model, EvidenceSheet evidence, Standing standing)
+    {
+        var notes = ImmutableArray.CreateBuilder<SheetNote>();
+        foreach (var character in model.Guide.Characters)
+        {
+            if (evidence.Decisive(character.Id) is { } observation && model.Of(character.Id) is { } table && table.IsUnusual(observation)
+                && model.CanCompare(observation) && standing.Names.Length > 0)
+            {
+                var covered = standing.Names.Where(n => !table.IsWidened(observation, model.NumberOf(n.Name.Id))).Select(n => n.Name.Name).ToArray();
+                notes.Add(new(character.Id, covered.Length == 0
+                    ? "The guide has no range for such parts; they are held against a widened one."
+                    : $"Held against the guide's range for such parts in {string.Join(", ", covered)}, against a widened one elsewhere."));
+            }
+        }
+
+        return notes.ToImmutable();
     }
 
     /// <summary>The cautions of a set of names, each said once, the worst first.</summary>
@@ -59,38 +191,25 @@ public static class BenchDesk
         _ => 3,
     };
 
-    private static StandingView View(Weighing weighing, WalkView? walk)
+    /// <summary>Where the key's names hold little by the features, both are named, and the couplet to look at again.</summary>
+    private static string SecondOpinion(Standing standing, WalkView? walk, Func<TaxonId, double> massOf)
     {
-        var standing = weighing.Stand();
-        return new(
-            [.. standing.Names.Take(MostNames).Where(n => n.Mass >= 0.005)], standing.Outside, standing.Safe, standing.OutsideIsSafe, standing.Features,
-            SecondOpinion(standing, walk));
-    }
-
-    /// <summary>Where a walk has come to one end that the features give little to, both are named.</summary>
-    private static string SecondOpinion(Standing standing, WalkView? walk)
-    {
-        if (walk is not { Open: 0, Ends.Length: 1 } || standing.Features < 3)
+        if (walk is null || walk.Steps.IsEmpty || standing.Features < EnoughFeatures || standing.Names.IsEmpty
+            || walk.InPlay.Sum(n => massOf(n.Id)) >= AtOdds)
         {
             return "";
         }
 
-        var end = walk.Ends[0].Taxon;
-        var mass = standing.Names.FirstOrDefault(n => n.Name.Id == end.Id)?.Mass ?? 0;
         var first = standing.Names[0];
-        if (mass >= 0.1 || first.Name.Id == end.Id || !end.Rank.Equals(TaxonRank.Species))
-        {
-            return "";
-        }
-
-        var doubtful = walk.Steps.Where(s => s.Conflicting > 0).Select(s => $"couplet {s.At.Couplet}").FirstOrDefault();
+        var key = walk is { Open: 0, Ends.Length: 1 }
+            ? $"The key says {walk.Ends[0].Taxon.Name}"
+            : $"The {walk.InPlay.Length} names this path leads to hold little by the features";
         return standing.Outside > first.Mass
-            ? $"The key says {end.Name}; the features fit no name of the guide well."
-            : $"The key says {end.Name}; the features rather say {first.Name.Name}."
-                + (doubtful is null ? "" : $" Look again at {doubtful}.");
+            ? $"{key}; the features fit no name of the guide well."
+            : $"{key}; the features rather say {first.Name.Name}.";
     }
 
-    private static WalkView View(Guide guide, EvidenceSheet evidence, KeyWalk walk)
+    private static WalkView View(Guide guide, EvidenceSheet evidence, KeyWalk walk, Func<TaxonId, double> massOf)
     {
         var trace = KeyWalkTrace.Of(guide, walk);
         var inPlay = trace.Ends.Select(e => e.Taxon)
@@ -98,12 +217,23 @@ public static class BenchDesk
             .Distinct()
             .Select(id => TaxonName.Of(guide.Taxon(id)))
             .ToImmutableArray();
+        var weights = new KeyWeights(guide, walk);
         return new(
             [.. trace.Steps.Select(s => Step(guide, evidence, s))],
             trace.Current is { } at ? Couplet(guide, evidence, at, trace) : null,
             trace.Open.Length,
             [.. trace.Ends.Select(e => End(guide, evidence, e))],
-            inPlay);
+            inPlay,
+            trace.Steps.IsEmpty ? [] : [.. weights.Ends.Take(MostKeyNames).Where(e => e.Mass >= Standing.Slight).Select(e => new KeyMass(TaxonName.Of(guide.Taxon(e.Name)), e.Mass))],
+            weights.MostDoubtful(massOf) is { Chance: >= KeyWeights.Doubtful } doubt ? Doubt(guide, doubt) : null);
+    }
+
+    private static DoubtView Doubt(Guide guide, DoubtfulAnswer doubt)
+    {
+        var other = guide.FindCouplet(doubt.At)!.Leads.First(l => l.Number == doubt.Other);
+        return new(
+            doubt.At, doubt.Lead, doubt.Other, string.Join("; ", other.Tests.Select(t => t.Text)), doubt.Chance,
+            [.. doubt.LeadsTo.Take(3).Select(t => TaxonName.Of(guide.Taxon(t)))]);
     }
 
     private static StepView Step(Guide guide, EvidenceSheet evidence, WalkStep step)

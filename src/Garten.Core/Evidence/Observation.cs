@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Evidence;
@@ -56,12 +57,15 @@ public sealed record Observation(
     Sex? Sex)
 {
     /// <summary>What is known of the part looked at, for finding the statement that holds for it.</summary>
-    public Scope Circumstances => new(Stage, Sex, Exposure, Position, null);
+    [JsonIgnore]
+    public Scope Circumstances => new(Stage, Sex, Exposure, Position, null, Seasons.Seasons.Of(Date));
 
     /// <summary>True when the observation says something about the plant's form (not hidden).</summary>
+    [JsonIgnore]
     public bool Weighs => Finding != Finding.Hidden;
 
     /// <summary>True when it weighs less than a sure look at an attached part.</summary>
+    [JsonIgnore]
     public bool IsWeak => Certainty == Certainty.Unsure || Source is EvidenceSource.Fallen or EvidenceSource.OldRemains;
 
     /// <summary>States seen on the plant.</summary>

@@ -57,7 +57,7 @@ public static class ObservationRules
                 var rough = Rough(character, feature.Rough ?? "", out fault);
                 return fault.Length == 0 ? new([], rough) : null;
             case Finding.Absent:
-                if (character.AbsentState is null)
+                if (!character.CanBeAbsent)
                 {
                     fault = $"“{character.Label}” cannot be recorded as absent. Choose what it is like, or “cannot be seen today”.";
                     return null;

@@ -1,3 +1,5 @@
+using Garten.Core.Keys;
+
 namespace Garten.Core.Guides;
 
 /// <summary>The way a plant can hurt.</summary>
@@ -34,6 +36,13 @@ public sealed record LookAlike(TaxonId Taxon, TaxonId Other, CharacterId Charact
 /// <param name="First">One parent.</param>
 /// <param name="Second">The other parent.</param>
 public sealed record Cross(TaxonId Nothotaxon, TaxonId First, TaxonId Second);
+
+/// <summary>A way one organ is taken for another, and the check that settles it.</summary>
+/// <param name="Character">The character recorded.</param>
+/// <param name="Claim">Values that come out when the organ was misread ("12 or more petals"); null for any value.</param>
+/// <param name="Instead">The character that was really looked at; null when the guide has none for it.</param>
+/// <param name="Prompt">The check to make, as a question.</param>
+public sealed record Misreading(CharacterId Character, LeadCondition? Claim, CharacterId? Instead, string Prompt);
 
 /// <summary>A word of the guide explained.</summary>
 /// <param name="Id">Identifier of the term.</param>

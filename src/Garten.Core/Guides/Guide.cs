@@ -24,6 +24,7 @@ public sealed record GuideTitle(string Id, string Title, string Version, string 
 /// <param name="Crosses">The named crosses.</param>
 /// <param name="Windows">The seasons.</param>
 /// <param name="Glossary">The terms.</param>
+/// <param name="Misreadings">Ways one organ is taken for another.</param>
 public sealed record GuideTables(
     GuideTitle Title,
     ImmutableArray<Taxon> Taxa,
@@ -34,7 +35,8 @@ public sealed record GuideTables(
     ImmutableArray<LookAlike> LookAlikes,
     ImmutableArray<Cross> Crosses,
     ImmutableArray<PhenologyWindow> Windows,
-    ImmutableArray<GlossaryTerm> Glossary);
+    ImmutableArray<GlossaryTerm> Glossary,
+    ImmutableArray<Misreading> Misreadings);
 
 /// <summary>The taxa, characters, statements, keys, seasons and cautions of one area, in one version. Immutable.</summary>
 public sealed class Guide
@@ -43,7 +45,7 @@ public sealed class Guide
     private readonly FrozenDictionary<TaxonId, Taxon> _taxa;
     private readonly FrozenDictionary<CharacterId, Character> _characters;
     private readonly FrozenDictionary<KeyId, DichotomousKey> _keys;
-    private readonly FrozenDictionary<(TaxonId, CharacterId), ImmutableArray<Statement>> _statements;
+    private readonly StatementIndex _statements;
 
     /// <summary>Compiles sound tables.</summary>
     /// <param name="tables">Tables whose references all resolve and whose keys pass <see cref="KeyChecks"/>.</param>
@@ -53,9 +55,7 @@ public sealed class Guide
         _taxa = tables.Taxa.ToFrozenDictionary(t => t.Id);
         _characters = tables.Characters.ToFrozenDictionary(c => c.Id);
         _keys = tables.Keys.ToFrozenDictionary(k => k.Id);
-        _statements = tables.Statements
-            .GroupBy(s => (s.Taxon, s.Character))
-            .ToFrozenDictionary(g => g.Key, g => g.OrderByDescending(s => s.Scope.Specificity).ToImmutableArray());
+        _statements = new StatementIndex(tables);
         Reach = new KeyReach(this);
     }
 
@@ -79,6 +79,15 @@ public sealed class Guide
 
     /// <summary>All cautions, the most pressing first among those of one hazard.</summary>
     public ImmutableArray<Caution> Cautions => _tables.Cautions;
+
+    /// <summary>The tables the guide was compiled from.</summary>
+    public GuideTables Tables => _tables;
+
+    /// <summary>All pairs that must be kept apart.</summary>
+    public ImmutableArray<LookAlike> LookAlikes => _tables.LookAlikes;
+
+    /// <summary>Ways one organ is taken for another.</summary>
+    public ImmutableArray<Misreading> Misreadings => _tables.Misreadings;
 
     /// <summary>All named crosses.</summary>
     public ImmutableArray<Cross> Crosses => _tables.Crosses;
@@ -150,16 +159,32 @@ public sealed class Guide
     /// <returns>The statement, or null when the guide says nothing.</returns>
     public Statement? StatementFor(TaxonId taxon, CharacterId character, Scope circumstances)
     {
-        foreach (var at in Lineage(taxon))
+        for (TaxonId? at = taxon; at is { } here; at = Taxon(here).Parent)
         {
-            if (_statements.TryGetValue((at.Id, character), out var statements)
-                && statements.FirstOrDefault(s => s.Scope.Matches(circumstances)) is { } statement)
+            foreach (var statement in _statements.Of(here, character))
             {
-                return statement;
+                if (statement.Scope.Matches(circumstances))
+                {
+                    return statement;
+                }
             }
         }
 
         return null;
+    }
+
+    /// <summary>All statements on a character that can hold for a taxon, its own before those of the taxa above it, each the most specific first.</summary>
+    /// <param name="taxon">A taxon of this guide.</param>
+    /// <param name="character">The character.</param>
+    public IEnumerable<Statement> StatementsFor(TaxonId taxon, CharacterId character)
+    {
+        for (TaxonId? at = taxon; at is { } here; at = Taxon(here).Parent)
+        {
+            foreach (var statement in _statements.Of(here, character))
+            {
+                yield return statement;
+            }
+        }
     }
 
     /// <summary>Cautions for a taxon, its own and those of the taxa above it.</summary>

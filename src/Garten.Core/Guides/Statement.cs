@@ -1,5 +1,7 @@
+using System.Text.Json.Serialization;
 using Garten.Core.Evidence;
 using Garten.Core.Guides.Notation;
+using Garten.Core.Seasons;
 
 namespace Garten.Core.Guides;
 
@@ -22,21 +24,24 @@ public enum SourceClass
 /// <param name="Exposure">Light the part grew in.</param>
 /// <param name="Position">Where on the plant the part grew.</param>
 /// <param name="Age">Age of the part.</param>
-public sealed record Scope(LifeStage? Stage, Sex? Sex, Exposure? Exposure, PartPosition? Position, PartAge? Age)
+/// <param name="Season">Time of the year.</param>
+public sealed record Scope(LifeStage? Stage, Sex? Sex, Exposure? Exposure, PartPosition? Position, PartAge? Age, Season? Season = null)
 {
     /// <summary>A scope that restricts nothing.</summary>
     public static Scope Any { get; } = new(null, null, null, null, null);
 
     /// <summary>How many parts restrict; of the statements that match, the one with most restrictions holds.</summary>
+    [JsonIgnore]
     public int Specificity =>
-        (Stage is null ? 0 : 1) + (Sex is null ? 0 : 1) + (Exposure is null ? 0 : 1) + (Position is null ? 0 : 1) + (Age is null ? 0 : 1);
+        (Stage is null ? 0 : 1) + (Sex is null ? 0 : 1) + (Exposure is null ? 0 : 1) + (Position is null ? 0 : 1) + (Age is null ? 0 : 1)
+        + (Season is null ? 0 : 1);
 
     /// <summary>True when nothing in <paramref name="circumstances"/> speaks against this scope.</summary>
     /// <param name="circumstances">What is known of the part looked at; null parts are unknown and match only an unrestricted scope.</param>
     public bool Matches(Scope circumstances)
     {
         return Fits(Stage, circumstances.Stage) && Fits(Sex, circumstances.Sex) && Fits(Exposure, circumstances.Exposure)
-            && Fits(Position, circumstances.Position) && Fits(Age, circumstances.Age);
+            && Fits(Position, circumstances.Position) && Fits(Age, circumstances.Age) && Fits(Season, circumstances.Season);
 
         static bool Fits<T>(T? asked, T? known)
             where T : struct, Enum => asked is null || (known is not null && asked.Value.Equals(known.Value));

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 
 namespace Garten.Core.Guides;
 
@@ -80,5 +81,6 @@ public sealed record Taxon(
     string Protection)
 {
     /// <summary>True where the name ends at species or below, and so can be a plant's full name.</summary>
+    [JsonIgnore]
     public bool IsSpeciesLevel => Rank >= TaxonRank.Species;
 }

@@ -23,6 +23,39 @@ public static class LikelihoodConstants
     /// <summary>Error of one careful measurement on the log scale: a twentieth.</summary>
     public const double MeasuringError = 0.05;
 
+    /// <summary>Error of one count on the plain scale.</summary>
+    public const double CountingError = 0.3;
+
+    /// <summary>How many standard deviations of all the guide's sizes one of "outside the guide" spans.</summary>
+    public const double OutsideWidth = 1.5;
+
+    /// <summary>
+    /// Spread added on the log scale to parts of saplings, resprouts and shade for which the guide has no range: their
+    /// leaves are commonly half as large again, sometimes twice as large.
+    /// </summary>
+    public const double UnusualSpread = 0.4;
+
+    /// <summary>Share of such parts that show any state, whatever the guide says of full-grown ones.</summary>
+    public const double UnusualShare = 0.1;
+
+    /// <summary>Largest number of parts that is told apart one by one; above it counts are compared like sizes.</summary>
+    public const int MostCounted = 60;
+
+    /// <summary>Chance that the parts looked at were another organ, where the guide names one it is taken for.</summary>
+    public const double OrganMisread = 0.05;
+
+    /// <summary>Share of years in which a grown plant flowers.</summary>
+    public const double FlowersInYear = 0.8;
+
+    /// <summary>Chance that ripe fruit still hangs: birds take it, wind sheds it.</summary>
+    public const double FruitKept = 0.7;
+
+    /// <summary>Chance that a part should be there on a day for which the guide gives no season.</summary>
+    public const double UnknownSeason = 0.5;
+
+    /// <summary>Chance that the members of a colony linked by hand are one species.</summary>
+    public const double OneColony = 0.85;
+
     /// <summary>Share of readings that are blunders of any size: slips of the pen, the wrong part.</summary>
     public const double Blunder = 0.01;
 
@@ -64,6 +97,25 @@ public static class LikelihoodConstants
         Certainty.Fairly => 2,
         _ => 4,
     };
+
+    /// <summary>
+    /// How many independent parts n parts of one plant are worth: the inverse of the share of variance left in their mean.
+    /// At most two, however many are counted.
+    /// </summary>
+    /// <param name="parts">How many, at least 1.</param>
+    public static double EffectiveParts(int parts) => 1 / (1 - WithinPlant + (WithinPlant / parts));
+
+    /// <summary>Least push in bits that is called strong: eight times likelier.</summary>
+    public const double StrongBits = 3;
+
+    /// <summary>Least push in bits that is called one at all: twice as likely.</summary>
+    public const double PlainBits = 1;
+
+    /// <summary>Least push in bits worth a word: a quarter likelier.</summary>
+    public const double SlightBits = 0.3;
+
+    /// <summary>Prior of a cross, against its parents: most plants of two species that meet are one or the other.</summary>
+    public const double CrossPrior = 0.2;
 
     /// <summary>Most a chance of mistake can reach; above it the observation would say nothing.</summary>
     public const double MostMistake = 0.45;

@@ -4,93 +4,119 @@ using Garten.Core.Guides;
 
 namespace Garten.Core.Identification;
 
+/// <summary>What a look could bring to light.</summary>
+/// <param name="State">The state to record.</param>
+/// <param name="Label">How it reads.</param>
+/// <param name="Chance">Chance of seeing it, 0–1.</param>
+/// <param name="Leads">The name that would lead then; null for "outside the guide".</param>
+/// <param name="Mass">What that name would hold.</param>
+public sealed record Prospect(string State, string Label, double Chance, TaxonName? Leads, double Mass);
+
 /// <summary>A feature worth looking at next.</summary>
 /// <param name="Character">The character.</param>
 /// <param name="Organ">Its organ.</param>
 /// <param name="Label">Its name.</param>
+/// <param name="HowTo">How to look.</param>
 /// <param name="Bits">How much of the doubt a look is expected to remove, in bits.</param>
 /// <param name="BitsPerMinute">The same for each minute of effort.</param>
 /// <param name="EffortSeconds">The effort.</param>
 /// <param name="Tool">The tool.</param>
 /// <param name="Harm">What must be done to the plant.</param>
 /// <param name="Parts">The two likeliest names it would part; empty when it parts many a little.</param>
+/// <param name="Prospects">What could be seen and what each would settle, the likeliest first; empty for numbers.</param>
 public sealed record Suggestion(
-    CharacterId Character, Organ Organ, string Label, double Bits, double BitsPerMinute, int EffortSeconds, Tool Tool, HarmLevel Harm,
-    ImmutableArray<TaxonName> Parts);
+    CharacterId Character, Organ Organ, string Label, string HowTo, double Bits, double BitsPerMinute, int EffortSeconds, Tool Tool, HarmLevel Harm,
+    ImmutableArray<TaxonName> Parts, ImmutableArray<Prospect> Prospects);
+
+/// <summary>What the person has at hand and is allowed to do.</summary>
+/// <param name="Tools">Tools at hand beside the eye.</param>
+/// <param name="Harm">The harshest thing that landowner, law and permit allow here.</param>
+public sealed record Means(ImmutableArray<Tool> Tools, HarmLevel Harm)
+{
+    /// <summary>
+    /// Lens, ruler and knife in the pocket, and leave to crush a leaf or take a twig, as is common where nothing is
+    /// protected; digging up needs a permit everywhere.
+    /// </summary>
+    public static Means Usual { get; } = new([Tool.HandLens, Tool.Ruler, Tool.Knife], HarmLevel.Cut);
+
+    /// <summary>True when a character can be seen with these means.</summary>
+    /// <param name="character">The character.</param>
+    public bool Allow(Character character) => character.Harm <= Harm && (character.Tool == Tool.Eye || Tools.Contains(character.Tool));
+}
 
 /// <summary>Decides what to look at next: the most doubt removed for each minute, of what can be seen today without harm.</summary>
 public static class LookNext
 {
+    /// <summary>Doubt removed below which a look is not worth naming, in bits.</summary>
+    public const double LeastBits = 0.01;
+
+    /// <summary>Most prospects named with a suggestion.</summary>
+    public const int MostProspects = 6;
+
     /// <summary>Suggests features.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="weighing">How the names stand.</param>
     /// <param name="evidence">What was recorded; nothing already known, or tried in vain on the latest visit, is asked again.</param>
     /// <param name="visits">The visits; parts noted on the latest one can be seen today.</param>
+    /// <param name="means">Tools at hand and what is allowed.</param>
     /// <param name="most">Most suggestions.</param>
     public static ImmutableArray<Suggestion> Suggest(
-        CandidateModel model, Weighing weighing, EvidenceSheet evidence, ImmutableArray<SheetVisit> visits, int most)
+        CandidateModel model, Weighing weighing, EvidenceSheet evidence, ImmutableArray<SheetVisit> visits, Means means, int most)
     {
         var parts = visits.IsEmpty ? [] : visits[^1].Parts;
-        var harm = HarmAllowed(model, weighing);
-        return
-        [
-            .. model.Guide.Characters
-                .Where(c => c.Harm <= harm && IsOpen(c, evidence, visits) && ShowsToday(c.Organ, parts))
-                .Select(c => Judge(model, weighing, c))
-                .OfType<Suggestion>()
-                .Where(s => s.Bits > 0.01)
-                .OrderByDescending(s => s.BitsPerMinute)
-                .Take(most),
-        ];
-    }
-
-    /// <summary>Expected information of a look: the mutual information of name and outcome, in bits.</summary>
-    /// <param name="masses">Chances of the hypotheses.</param>
-    /// <param name="outcomes">For each outcome its chance under each hypothesis.</param>
-    public static double ExpectedBits(IReadOnlyList<double> masses, IReadOnlyList<double[]> outcomes)
-    {
-        double bits = 0;
-        foreach (var outcome in outcomes)
+        var capped = means with { Harm = HarmAllowed(model, weighing, means.Harm) };
+        var ranked = new List<(Character Character, CharacterTable Table, double Bits, double Rate)>();
+        foreach (var character in model.Guide.Characters)
         {
-            double total = 0;
-            for (var h = 0; h < masses.Count; h++)
+            if (capped.Allow(character) && ShowsToday(character.Organ, parts) && IsOpen(character, evidence, visits) && model.Of(character.Id) is { } table)
             {
-                total += masses[h] * outcome[h];
-            }
-
-            for (var h = 0; h < masses.Count; h++)
-            {
-                if (masses[h] > 0 && outcome[h] > 0)
+                var bits = table.ExpectedBits(weighing.Masses);
+                if (bits > LeastBits)
                 {
-                    bits += masses[h] * outcome[h] * Math.Log2(outcome[h] / total);
+                    ranked.Add((character, table, bits, bits * 60 / Math.Max(character.EffortSeconds, 1)));
                 }
             }
         }
 
-        return Math.Max(bits, 0);
+        var leading = weighing.Leading(5);
+        return
+        [
+            .. ranked.OrderByDescending(r => r.Rate).Take(most).Select(r => new Suggestion(
+                r.Character.Id, r.Character.Organ, r.Character.Label, r.Character.HowTo, r.Bits, r.Rate, r.Character.EffortSeconds, r.Character.Tool,
+                r.Character.Harm, PartedNames(model, weighing, r.Table, leading), Prospects(model, weighing, r.Table))),
+        ];
     }
 
     /// <summary>
-    /// Looking only, where candidates that irritate or kill hold more than 2 % together, or where a protected one does;
-    /// otherwise everything short of digging up.
+    /// Looking only, where candidates that irritate or kill hold more than 2 % together, or where protected ones do;
+    /// otherwise what is allowed here.
     /// </summary>
-    private static HarmLevel HarmAllowed(CandidateModel model, Weighing weighing)
+    /// <param name="model">The guide made ready.</param>
+    /// <param name="weighing">How the names stand.</param>
+    /// <param name="allowed">What is allowed here.</param>
+    public static HarmLevel HarmAllowed(CandidateModel model, Weighing weighing, HarmLevel allowed)
     {
+        const Hazards HandsOff = Hazards.Deadly | Hazards.Irritant | Hazards.Protected;
         double hazard = 0;
         for (var t = 0; t < model.Taxa.Length; t++)
         {
-            var danger = model.Guide.CautionsFor(model.Taxa[t]).Any(c => c.Hazard is Hazard.Deadly or Hazard.Irritant);
-            hazard += danger || model.Guide.Taxon(model.Taxa[t]).Protection.Length > 0 ? weighing.Masses[t] : 0;
+            hazard += (model.HazardsOf(t) & HandsOff) != 0 ? weighing.Masses[t] : 0;
         }
 
-        return hazard > LikelihoodConstants.HazardMass ? HarmLevel.Look : HarmLevel.Cut;
+        return hazard > LikelihoodConstants.HazardMass ? HarmLevel.Look : allowed;
     }
 
-    private static bool IsOpen(Character character, EvidenceSheet evidence, ImmutableArray<SheetVisit> visits) =>
-        evidence.Decisive(character.Id) is null && evidence.RuledOut(character.Id) is null
-        && !evidence.All.Any(o => o.Character == character.Id && o.Finding == Finding.Hidden && visits.Length > 0 && o.Visit == visits[^1].Number);
+    private static bool IsOpen(Character character, EvidenceSheet evidence, ImmutableArray<SheetVisit> visits)
+    {
+        var decided = evidence.Decisive(character.Id) is { } o && (o.Finding != Finding.Absent || character.AbsentState is not null);
+        return !decided && evidence.RuledOut(character.Id) is null
+            && !evidence.All.Any(o => o.Character == character.Id && o.Finding is Finding.Hidden or Finding.Absent && visits.Length > 0 && o.Visit == visits[^1].Number);
+    }
 
-    private static bool ShowsToday(Organ organ, ImmutableArray<PlantPart> parts) => organ switch
+    /// <summary>True when an organ can be seen with these parts on the plant.</summary>
+    /// <param name="organ">The organ.</param>
+    /// <param name="parts">Parts noted on the day.</param>
+    public static bool ShowsToday(Organ organ, ImmutableArray<PlantPart> parts) => organ switch
     {
         Organ.Leaf => parts.Contains(PlantPart.Leaves),
         Organ.Flower or Organ.Inflorescence => parts.Contains(PlantPart.Flowers),
@@ -99,41 +125,57 @@ public static class LookNext
         _ => true,
     };
 
-    private static Suggestion? Judge(CandidateModel model, Weighing weighing, Character character)
-    {
-        if (model.Of(character.Id) is not { } likelihood)
-        {
-            return null;
-        }
-
-        var outcomes = likelihood.Outcomes();
-        var bits = ExpectedBits(weighing.Masses, outcomes);
-        return new(
-            character.Id, character.Organ, character.Label, bits, bits * 60 / Math.Max(character.EffortSeconds, 1), character.EffortSeconds,
-            character.Tool, character.Harm, PartedNames(model, weighing, outcomes));
-    }
-
     /// <summary>Of the five likeliest names the two whose outcomes differ most, weighed by how likely both are.</summary>
-    private static ImmutableArray<TaxonName> PartedNames(CandidateModel model, Weighing weighing, IReadOnlyList<double[]> outcomes)
+    private static ImmutableArray<TaxonName> PartedNames(CandidateModel model, Weighing weighing, CharacterTable table, ImmutableArray<int> leading)
     {
-        var leading = Enumerable.Range(0, model.Taxa.Length).OrderByDescending(t => weighing.Masses[t]).Take(5).ToArray();
         double best = 0;
         ImmutableArray<TaxonName> parted = [];
-        foreach (var a in leading)
+        for (var i = 0; i < leading.Length; i++)
         {
-            foreach (var b in leading.Where(b => b > a))
+            for (var j = i + 1; j < leading.Length; j++)
             {
-                var apart = outcomes.Sum(o => Math.Abs(o[a] - o[b])) / 2;
-                var worth = apart * weighing.Masses[a] * weighing.Masses[b];
+                double apart = 0;
+                for (var outcome = 0; outcome < table.Outcomes; outcome++)
+                {
+                    apart += Math.Abs(table.ChanceOf(outcome, leading[i]) - table.ChanceOf(outcome, leading[j])) / 2;
+                }
+
+                var worth = apart * weighing.Masses[leading[i]] * weighing.Masses[leading[j]];
                 if (apart > 0.3 && worth > best)
                 {
                     best = worth;
-                    var (first, second) = weighing.Masses[a] >= weighing.Masses[b] ? (a, b) : (b, a);
-                    parted = [TaxonName.Of(model.Guide.Taxon(model.Taxa[first])), TaxonName.Of(model.Guide.Taxon(model.Taxa[second]))];
+                    parted = [TaxonName.Of(model.Guide.Taxon(model.Taxa[leading[i]])), TaxonName.Of(model.Guide.Taxon(model.Taxa[leading[j]]))];
                 }
             }
         }
 
         return parted;
+    }
+
+    private static ImmutableArray<Prospect> Prospects(CandidateModel model, Weighing weighing, CharacterTable table)
+    {
+        var prospects = new List<Prospect>();
+        for (var outcome = 0; outcome < table.Outcomes; outcome++)
+        {
+            if (table.OutcomeState(outcome) is not { } state)
+            {
+                return [];
+            }
+
+            double chance = 0, most = 0;
+            var leads = 0;
+            for (var h = 0; h < model.Hypotheses; h++)
+            {
+                var joint = weighing.Masses[h] * table.ChanceOf(outcome, h);
+                chance += joint;
+                (most, leads) = joint > most ? (joint, h) : (most, leads);
+            }
+
+            prospects.Add(new(
+                state, table.OutcomeLabel(outcome), chance, leads < model.Taxa.Length ? TaxonName.Of(model.Guide.Taxon(model.Taxa[leads])) : null,
+                chance > 0 ? most / chance : 0));
+        }
+
+        return [.. prospects.OrderByDescending(p => p.Chance).Take(MostProspects)];
     }
 }

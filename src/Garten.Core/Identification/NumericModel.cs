@@ -49,6 +49,16 @@ public sealed record NumericModel(double Middle, double Below, double Above, boo
         }
     }
 
+    /// <summary>The curve of a cross of which nothing is said: halfway between its parents, and reaching a quarter of the way to each.</summary>
+    /// <param name="first">One parent's curve.</param>
+    /// <param name="second">The other's, on the same scale.</param>
+    public static NumericModel Between(NumericModel first, NumericModel second)
+    {
+        var reach = Math.Abs(first.Middle - second.Middle) / 4;
+        var spread = (first.Below + first.Above + second.Below + second.Above) / 4;
+        return new((first.Middle + second.Middle) / 2, Math.Max(spread, reach), Math.Max(spread, reach), first.Logarithmic);
+    }
+
     /// <summary>
     /// Density, on the curve's scale, of the mean of a sample: the spread between plants stays, that within a plant falls
     /// with the number of parts.
@@ -58,13 +68,20 @@ public sealed record NumericModel(double Middle, double Below, double Above, boo
     /// <param name="error">Standard error of the reading itself on the curve's scale.</param>
     public double Density(double mean, double parts, double error)
     {
-        var share = 1 - LikelihoodConstants.WithinPlant + (LikelihoodConstants.WithinPlant / parts);
+        var share = ShareOfVariance(parts);
         var below = Math.Sqrt((Below * Below * share) + (error * error));
         var above = Math.Sqrt((Above * Above * share) + (error * error));
         var side = mean < Middle ? below : above;
         var z = (mean - Middle) / side;
 
         // Two half curves of different width, scaled to meet at the middle and to hold a mass of one together.
-        return 2 / ((below + above) * Math.Sqrt(2 * Math.PI)) * Math.Exp(-z * z / 2);
+        return Peak / (below + above) * Math.Exp(-z * z / 2);
     }
+
+    /// <summary>2/√(2π): the peak of the two half curves, times the sum of their spreads.</summary>
+    internal const double Peak = 0.79788456080286541;
+
+    /// <summary>Share of the variance that is left in the mean of a sample.</summary>
+    /// <param name="parts">How many parts, at least 1.</param>
+    internal static double ShareOfVariance(double parts) => 1 - LikelihoodConstants.WithinPlant + (LikelihoodConstants.WithinPlant / parts);
 }

@@ -48,6 +48,17 @@ public static class StatementEvaluation
         _ => throw new ArgumentOutOfRangeException(nameof(value)),
     };
 
+    /// <summary>True when plants of which this is said can meet a claim.</summary>
+    /// <param name="character">The character of both.</param>
+    /// <param name="value">What is said.</param>
+    /// <param name="claim">The claim.</param>
+    public static bool Reaches(Character character, StatementValue value, LeadCondition claim) => (ConditionOf(value), claim) switch
+    {
+        (StateCondition own, StateCondition asked) => own.States.Any(s => asked.Accepts(character, s)),
+        (SpanCondition own, SpanCondition asked) => !(own.High < asked.Low) && !(own.Low > asked.High),
+        _ => false,
+    };
+
     /// <summary>True when a plant could satisfy both values at once.</summary>
     /// <param name="character">The character of both.</param>
     /// <param name="a">One value.</param>

@@ -24,13 +24,15 @@ public sealed record Side(TaxonName Taxon, string Said, ImmutableArray<double> S
 /// <param name="StateLabels">Its states, in the order of the shares.</param>
 /// <param name="Apart">How far apart the two nearest of the names are: 0 alike, 1 never alike.</param>
 /// <param name="Worth">Separation times reliability, by which the characters are ordered.</param>
+/// <param name="ShowsToday">True when the organ can be seen on the plant today; true without a plant.</param>
+/// <param name="HowTo">How to look.</param>
 /// <param name="Parts">How many parts to measure to be 95 % sure between the two nearest; null for named states or when more would not help.</param>
 /// <param name="Sides">What is said of each name.</param>
 /// <param name="Own">What was recorded on the plant, in words; empty when nothing.</param>
 /// <param name="OwnMean">Mean of the plant's own sample in the unit; null when there is none.</param>
 public sealed record Separation(
-    CharacterId Character, Organ Organ, string Label, string Unit, ImmutableArray<string> StateLabels, double Apart, double Worth, int? Parts,
-    ImmutableArray<Side> Sides, string Own, double? OwnMean);
+    CharacterId Character, Organ Organ, string Label, string Unit, ImmutableArray<string> StateLabels, double Apart, double Worth, bool ShowsToday,
+    string HowTo, int? Parts, ImmutableArray<Side> Sides, string Own, double? OwnMean);
 
 /// <summary>What tells two or more names apart, the best character first.</summary>
 public static class TellApart
@@ -41,13 +43,18 @@ public static class TellApart
     /// <summary>Most parts it is worth measuring; two names that need more are better told apart otherwise.</summary>
     public const int MostParts = 50;
 
+    /// <summary>Separation below which a character is not worth naming.</summary>
+    public const double LeastApart = 0.05;
+
     /// <summary>Compares names.</summary>
     /// <param name="guide">The guide.</param>
     /// <param name="taxa">Two to six taxa of the guide.</param>
     /// <param name="evidence">What was recorded on a plant; null without a plant.</param>
-    /// <returns>Characters that part at least two of the names, the best first.</returns>
+    /// <param name="parts">Parts that can be seen on the plant today; null without a plant.</param>
+    /// <returns>Characters that part at least two of the names: what is recorded or shows today first, and of those the best first.</returns>
     /// <exception cref="ArgumentException">Fewer than two names, or more than six.</exception>
-    public static ImmutableArray<Separation> Compare(Guide guide, ImmutableArray<TaxonId> taxa, EvidenceSheet? evidence)
+    public static ImmutableArray<Separation> Compare(
+        Guide guide, ImmutableArray<TaxonId> taxa, EvidenceSheet? evidence, ImmutableArray<PlantPart>? parts = null)
     {
         if (taxa.Length is < 2 or > MostNames)
         {
@@ -57,13 +64,14 @@ public static class TellApart
         return
         [
             .. guide.Characters.Where(c => c.Organ != Organ.Place)
-                .Select(c => Judge(guide, c, taxa, evidence))
+                .Select(c => Judge(guide, c, taxa, evidence, parts is not { } p || LookNext.ShowsToday(c.Organ, p)))
                 .OfType<Separation>()
-                .OrderByDescending(s => s.Worth),
+                .OrderByDescending(s => s.ShowsToday || s.Own.Length > 0)
+                .ThenByDescending(s => s.Worth),
         ];
     }
 
-    private static Separation? Judge(Guide guide, Character character, ImmutableArray<TaxonId> taxa, EvidenceSheet? evidence)
+    private static Separation? Judge(Guide guide, Character character, ImmutableArray<TaxonId> taxa, EvidenceSheet? evidence, bool shows)
     {
         var values = taxa.Select(t => guide.StatementFor(t, character.Id, Scope.Any)?.Value).ToArray();
         double? apart = null;
@@ -84,7 +92,7 @@ public static class TellApart
             }
         }
 
-        if (apart is not { } nearest || nearest < 0.05)
+        if (apart is not { } nearest || nearest < LeastApart)
         {
             return null;
         }
@@ -93,7 +101,7 @@ public static class TellApart
         var own = evidence?.Decisive(character.Id);
         return new(
             character.Id, character.Organ, character.Label, character.Unit, [.. character.States.Select(s => s.Label)], nearest,
-            nearest * (1 - character.Difficulty), parts,
+            nearest * (1 - character.Difficulty), shows, character.HowTo, parts,
             [.. taxa.Select((t, i) => SideOf(guide, character, t, values[i], scale))],
             own is null ? "" : Wording.Recorded(character, own),
             own is { Finding: Finding.Sample } ? own.Values.Average() / scale : null);
@@ -116,7 +124,10 @@ public static class TellApart
     private static double ShareOf(StateShares shares, string state) => shares.States.Where(s => s.State == state).Sum(s => s.Weight);
 
     /// <summary>Share of plants that could not belong to both: 1 minus the overlap of the two distributions.</summary>
-    private static double Apart(Character character, StatementValue one, StatementValue other)
+    /// <param name="character">The character.</param>
+    /// <param name="one">What is said of one name.</param>
+    /// <param name="other">What is said of the other.</param>
+    internal static double Apart(Character character, StatementValue one, StatementValue other)
     {
         if (one is StateShares a && other is StateShares b)
         {
@@ -133,7 +144,7 @@ public static class TellApart
 
         var p = NumericModel.Fit(one, character.Kind);
         var q = NumericModel.Fit(other, character.Kind);
-        const int Steps = 400;
+        const int Steps = 200;
         var from = Math.Min(p.Middle - (4 * p.Below), q.Middle - (4 * q.Below));
         var to = Math.Max(p.Middle + (4 * p.Above), q.Middle + (4 * q.Above));
         var step = (to - from) / Steps;

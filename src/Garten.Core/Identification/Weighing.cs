@@ -1,67 +1,82 @@
+using System.Buffers;
 using System.Collections.Immutable;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Identification;
 
-/// <summary>A name and the chance that it is the plant's.</summary>
-/// <param name="Name">The name.</param>
-/// <param name="Mass">Chance, 0–1.</param>
-public sealed record Weighed(TaxonName Name, double Mass);
+/// <summary>What weighing leaves out, and what it takes in beyond the plant itself.</summary>
+/// <param name="Factors">What of place and date counts.</param>
+/// <param name="Without">Characters switched off, to see what hangs on them.</param>
+/// <param name="Companions">Plants linked by hand as one colony with this one.</param>
+public sealed record WeighingChoices(PriorFactors Factors, ImmutableHashSet<CharacterId> Without, ImmutableArray<CompanionEvidence> Companions)
+{
+    /// <summary>Everything counts, and no plant is linked.</summary>
+    public static WeighingChoices Everything { get; } = new(PriorFactors.All, [], []);
+}
 
-/// <summary>What one observation does to a name.</summary>
-/// <param name="Character">The character.</param>
-/// <param name="Label">Its name.</param>
-/// <param name="Found">What was found, in words.</param>
-/// <param name="Bits">Push in bits: how much likelier (above 0) or less likely the finding is under this name than under all others together.</param>
-/// <param name="InWords">The push in plain words.</param>
-/// <param name="Fitting">How many names of the guide it fits.</param>
-public sealed record Ground(CharacterId Character, string Label, string Found, double Bits, string InWords, int Fitting);
+/// <summary>What a plant of the same colony says.</summary>
+/// <param name="Tag">Its tag.</param>
+/// <param name="Likelihood">How much its own evidence raised each name and "outside" above its prior.</param>
+public sealed record CompanionEvidence(string Tag, ImmutableArray<double> Likelihood);
 
-/// <summary>How the names stand, given everything recorded.</summary>
-/// <param name="Names">All candidates, the likeliest first.</param>
-/// <param name="Outside">Chance that the plant is not in the guide.</param>
-/// <param name="Safe">The lowest rank that holds 95 % and can be said today; null when nothing does.</param>
-/// <param name="OutsideIsSafe">True when "none of these" holds 95 %.</param>
-/// <param name="Features">How many features were weighed.</param>
-public sealed record Standing(ImmutableArray<Weighed> Names, double Outside, Weighed? Safe, bool OutsideIsSafe, int Features);
-
-/// <summary>Weighs the names of a guide against what was recorded on a plant.</summary>
-public sealed class Weighing
+/// <summary>Weighs the names of a guide against what was recorded on a plant. Gives its columns back when disposed.</summary>
+public sealed class Weighing : IDisposable
 {
     private readonly CandidateModel _model;
-    private readonly double[] _logPrior;
-    private readonly List<Witness> _witnesses = [];
+    private readonly PlaceFacts _place;
+    private readonly ImmutableArray<SheetVisit> _visits;
+    private readonly double[] _prior;
     private readonly double[] _mass;
+    private readonly List<Witness> _witnesses = [];
 
     /// <summary>Weighs.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="evidence">What was recorded.</param>
     /// <param name="place">The place.</param>
     /// <param name="visits">The visits.</param>
-    /// <param name="factors">What of place and date counts.</param>
-    /// <param name="without">Characters switched off, to see what hangs on them.</param>
-    public Weighing(
-        CandidateModel model, EvidenceSheet evidence, PlaceFacts place, ImmutableArray<SheetVisit> visits, PriorFactors factors = PriorFactors.All,
-        ImmutableHashSet<CharacterId>? without = null)
+    /// <param name="choices">What is left out or taken in; everything counts when null.</param>
+    public Weighing(CandidateModel model, EvidenceSheet evidence, PlaceFacts place, ImmutableArray<SheetVisit> visits, WeighingChoices? choices = null)
     {
+        choices ??= WeighingChoices.Everything;
         _model = model;
-        _logPrior = Prior(place, visits, factors);
-        Gather(evidence, without ?? []);
-        var log = (double[])_logPrior.Clone();
+        _place = place;
+        _visits = visits;
+        _prior = ArrayPool<double>.Shared.Rent(model.Hypotheses);
+        _mass = ArrayPool<double>.Shared.Rent(model.Hypotheses);
+        FillPrior(choices.Factors);
+        Gather(evidence, choices);
+        using var column = new Column(model.Hypotheses);
+        var log = _mass.AsSpan(0, model.Hypotheses);
+        log.Clear();
+        Columns.AddLog(log, Prior, 1);
         foreach (var witness in _witnesses)
         {
-            for (var h = 0; h < log.Length; h++)
-            {
-                log[h] += witness.Weight * Math.Log(witness.Likelihood[h]);
-            }
+            Fill(witness, column.Span);
+            Columns.AddLog(log, column.Span, witness.Weight);
         }
 
-        _mass = Normalise(log);
+        Columns.Normalise(log);
     }
 
     /// <summary>Chance of every candidate in the model's order, and last of "outside the guide"; sums to 1.</summary>
-    public IReadOnlyList<double> Masses => _mass;
+    public ReadOnlySpan<double> Masses => _mass.AsSpan(0, _model.Hypotheses);
+
+    /// <summary>The same before any feature was looked at.</summary>
+    public ReadOnlySpan<double> Prior => _prior.AsSpan(0, _model.Hypotheses);
+
+    /// <summary>How many features were weighed, linked plants counting as one each.</summary>
+    public int Features => _witnesses.Count;
+
+    /// <summary>Chance that the plant is not in the guide.</summary>
+    public double Outside => Masses[^1];
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        ArrayPool<double>.Shared.Return(_prior);
+        ArrayPool<double>.Shared.Return(_mass);
+    }
 
     /// <summary>Sum of the chances of all candidates within a taxon.</summary>
     /// <param name="taxon">A taxon of any rank.</param>
@@ -70,113 +85,163 @@ public sealed class Weighing
         double sum = 0;
         for (var t = 0; t < _model.Taxa.Length; t++)
         {
-            sum += _model.Guide.IsWithin(_model.Taxa[t], taxon) ? _mass[t] : 0;
+            sum += _model.Guide.IsWithin(_model.Taxa[t], taxon) ? Masses[t] : 0;
         }
 
         return sum;
     }
 
-    /// <summary>How the names stand.</summary>
-    public Standing Stand()
+    /// <summary>Numbers of the likeliest candidates, the likeliest first.</summary>
+    /// <param name="most">How many at most.</param>
+    public ImmutableArray<int> Leading(int most)
     {
-        var guide = _model.Guide;
-        var names = _model.Taxa
-            .Select((t, i) => new Weighed(TaxonName.Of(guide.Taxon(t)), _mass[i]))
-            .OrderByDescending(w => w.Mass).ThenBy(w => w.Name.Id.Value, StringComparer.Ordinal)
-            .ToImmutableArray();
-        Weighed? safe = null;
-        if (names.Length > 0)
+        most = Math.Min(most, _model.Taxa.Length);
+        var found = new PriorityQueue<int, (double Mass, int Number)>(most + 1);
+        for (var t = 0; t < _model.Taxa.Length; t++)
         {
-            // Climb from the leading name until the mass suffices; no other branch can hold 95 % when this one does not.
-            safe = guide.Lineage(names[0].Name.Id)
-                .Select(t => new Weighed(TaxonName.Of(t), MassOf(t.Id)))
-                .FirstOrDefault(w => w.Mass >= LikelihoodConstants.Safe);
+            // The least likely stands at the head, and leaves for a likelier one; equals keep the guide's order.
+            var rank = (Masses[t], -t);
+            if (found.Count < most)
+            {
+                found.Enqueue(t, rank);
+            }
+            else if (most > 0 && found.TryPeek(out _, out var least) && rank.CompareTo(least) > 0)
+            {
+                found.EnqueueDequeue(t, rank);
+            }
         }
 
-        return new(names, _mass[^1], safe, _mass[^1] >= LikelihoodConstants.Safe, _witnesses.Count);
+        var leading = new int[found.Count];
+        for (var i = leading.Length - 1; i >= 0; i--)
+        {
+            leading[i] = found.Dequeue();
+        }
+
+        return [.. leading];
     }
 
-    /// <summary>What each observation does to a name, the most telling first.</summary>
-    /// <param name="taxon">A candidate.</param>
-    /// <returns>The grounds; empty when the taxon is no candidate.</returns>
-    public ImmutableArray<Ground> GroundsOf(TaxonId taxon)
+    /// <summary>What place and date, and then each observation, do to a name; observations the most telling first.</summary>
+    /// <param name="taxon">A taxon.</param>
+    /// <returns>The grounds; null when the taxon is no candidate.</returns>
+    public NameGrounds? GroundsOf(TaxonId taxon)
     {
-        var own = _model.Taxa.IndexOf(taxon);
+        var own = _model.NumberOf(taxon);
         if (own < 0)
         {
-            return [];
+            return null;
         }
 
-        var prior = Normalise((double[])_logPrior.Clone());
-        return
-        [
-            .. _witnesses.Select(w =>
+        using var column = new Column(_model.Hypotheses);
+        var grounds = ImmutableArray.CreateBuilder<Ground>(_witnesses.Count);
+        foreach (var witness in _witnesses)
+        {
+            Fill(witness, column.Span);
+            grounds.Add(GroundOf(witness, own, column.Span));
+        }
+
+        grounds.Sort((a, b) => Math.Abs(b.Bits).CompareTo(Math.Abs(a.Bits)));
+        return new(_model.Prior.FactorsOf(own, _place, _visits), Prior[own], grounds.ToImmutable());
+    }
+
+    private Ground GroundOf(Witness witness, int own, ReadOnlySpan<double> likelihood)
+    {
+        double others = 0, best = 0;
+        for (var h = 0; h < likelihood.Length; h++)
+        {
+            others += h == own ? 0 : Prior[h] * likelihood[h];
+            best = h < _model.Taxa.Length ? Math.Max(best, likelihood[h]) : best;
+        }
+
+        var fitting = 0;
+        for (var t = 0; t < _model.Taxa.Length; t++)
+        {
+            fitting += likelihood[t] >= best / 10 ? 1 : 0;
+        }
+
+        var bits = witness.Weight * Math.Log2(likelihood[own] / (others / (1 - Prior[own])));
+        var widened = witness.Observation is { } o && _model.Of(witness.Character)?.IsWidened(o, own) == true;
+        return new(
+            witness.Character, witness.Label, witness.Found, bits, Push.Words(bits), fitting,
+            widened ? "held against a widened range: the guide has none for such parts of this name" : "");
+    }
+
+    private void Fill(Witness witness, Span<double> column)
+    {
+        if (witness.Companion is { } companion)
+        {
+            // Linked plants are one species or, with a small chance, two; then the link says nothing.
+            companion.Likelihood.AsSpan().CopyTo(column);
+            Columns.Mix(column, 1 - LikelihoodConstants.OneColony, 1);
+        }
+        else if (witness.Observation is { } observation)
+        {
+            _model.TryFill(observation, _place, PartSeen(observation), column);
+        }
+        else if (_model.Of(witness.Character) is DiscreteTable table)
+        {
+            table.FillAny(witness.Asserted, witness.Certainty, column);
+        }
+    }
+
+    private bool PartSeen(Observation observation)
+    {
+        var part = _model.Guide.Character(observation.Character).Organ == Organ.Fruit ? PlantPart.Fruit : PlantPart.Flowers;
+        foreach (var visit in _visits)
+        {
+            if (visit.Number == observation.Visit)
             {
-                double others = 0, rest = 0;
-                for (var h = 0; h < prior.Length; h++)
-                {
-                    if (h != own)
-                    {
-                        others += prior[h] * w.Likelihood[h];
-                        rest += prior[h];
-                    }
-                }
+                return visit.Parts.Contains(part);
+            }
+        }
 
-                var bits = w.Weight * Math.Log2(w.Likelihood[own] / (others / rest));
-                var best = w.Likelihood.Take(_model.Taxa.Length).Max();
-                var fitting = w.Likelihood.Take(_model.Taxa.Length).Count(l => l >= best / 10);
-                return new Ground(w.Character.Id, w.Character.Label, w.Found, bits, Words(bits), fitting);
-            }).OrderByDescending(g => Math.Abs(g.Bits)),
-        ];
+        return false;
     }
 
-    private static string Words(double bits) => bits switch
+    private void FillPrior(PriorFactors factors)
     {
-        >= 3 => "strongly for",
-        >= 1 => "for",
-        >= 0.3 => "somewhat for",
-        > -0.3 => "says little",
-        > -1 => "somewhat against",
-        > -3 => "against",
-        _ => "strongly against",
-    };
+        double sum = 0;
+        for (var t = 0; t < _model.Taxa.Length; t++)
+        {
+            sum += _prior[t] = _model.Prior.FactorsOf(t, _place, _visits).Weight(factors);
+        }
 
-    private double[] Prior(PlaceFacts place, ImmutableArray<SheetVisit> visits, PriorFactors factors)
-    {
-        var weights = _model.Taxa.Select(t => PlacePrior.Of(_model.Guide, t, place, visits).Weight(factors)).ToArray();
-        var sum = weights.Sum();
-        return
-        [
-            .. weights.Select(w => Math.Log((1 - LikelihoodConstants.OutsidePrior) * w / sum)), Math.Log(LikelihoodConstants.OutsidePrior),
-        ];
+        for (var t = 0; t < _model.Taxa.Length; t++)
+        {
+            _prior[t] *= (1 - LikelihoodConstants.OutsidePrior) / sum;
+        }
+
+        _prior[_model.Taxa.Length] = LikelihoodConstants.OutsidePrior;
     }
 
-    private void Gather(EvidenceSheet evidence, ImmutableHashSet<CharacterId> without)
+    private void Gather(EvidenceSheet evidence, WeighingChoices choices)
     {
-        var seen = new List<(Character Character, string Found, double[] Likelihood)>();
         foreach (var character in _model.Guide.Characters)
         {
             if (evidence.Decisive(character.Id) is { } observation)
             {
-                if (!without.Contains(character.Id) && _model.Of(character.Id)?.Of(observation) is { } likelihood)
+                if (!choices.Without.Contains(character.Id) && _model.CanCompare(observation))
                 {
-                    seen.Add((character, Wording.Recorded(character, observation), likelihood));
+                    _witnesses.Add(Witness.Of(character, observation));
                 }
             }
-            else if (evidence.AssertedStates(character.Id) is { Length: > 0 } states && _model.Of(character.Id) is StateLikelihood model
-                && evidence.All.FirstOrDefault(o => o.Weighs && DependsOn(o.Character, character.Id) && !without.Contains(o.Character)) is { } by)
+            else if (evidence.AssertedStates(character.Id) is { Length: > 0 } states && _model.Of(character.Id) is DiscreteTable
+                && evidence.All.FirstOrDefault(o => o.Weighs && DependsOn(o.Character, character.Id) && !choices.Without.Contains(o.Character)) is { } by)
             {
                 // Five leaflets say once that the leaf is compound, unless that was looked at itself.
                 var found = $"{string.Join(" or ", states.Select(character.LabelOf))}, from {_model.Guide.Character(by.Character).Label.ToLowerInvariant()}";
-                seen.Add((character, found, model.OfAny(states, by.Certainty)));
+                _witnesses.Add(new(character.Id, character.Label, character.Group, found, null, states, by.Certainty, null));
             }
         }
 
-        var groups = seen.Where(s => s.Character.Group.Length > 0).CountBy(s => s.Character.Group).ToDictionary();
-        foreach (var (character, found, likelihood) in seen)
+        foreach (var companion in choices.Companions)
         {
-            var size = groups.GetValueOrDefault(character.Group, 1);
-            _witnesses.Add(new(character, found, likelihood, Math.Pow(size, LikelihoodConstants.GroupExponent - 1)));
+            _witnesses.Add(new(default, $"In one colony with {companion.Tag}", Witness.Colony, "linked by hand", null, [], Certainty.Sure, companion));
+        }
+
+        foreach (var witness in _witnesses)
+        {
+            var size = witness.Group.Length == 0 ? 1 : _witnesses.Count(w => w.Group == witness.Group);
+            witness.Weight = Math.Pow(size, LikelihoodConstants.GroupExponent - 1);
         }
     }
 
@@ -193,25 +258,27 @@ public sealed class Weighing
         return false;
     }
 
-    /// <summary>Log-sum-exp: the largest is taken out first, so that nothing under- or overflows.</summary>
-    private static double[] Normalise(double[] log)
+    /// <summary>A column from the pool, given back at the end of its block.</summary>
+    private readonly ref struct Column(int length)
     {
-        var most = log.Max();
-        double sum = 0;
-        for (var i = 0; i < log.Length; i++)
-        {
-            log[i] = Math.Exp(log[i] - most);
-            sum += log[i];
-        }
+        private readonly double[] _rented = ArrayPool<double>.Shared.Rent(length);
 
-        for (var i = 0; i < log.Length; i++)
-        {
-            log[i] /= sum;
-        }
+        public Span<double> Span => _rented.AsSpan(0, length);
 
-        return log;
+        public void Dispose() => ArrayPool<double>.Shared.Return(_rented);
     }
 
     /// <summary>One weighed finding.</summary>
-    private sealed record Witness(Character Character, string Found, double[] Likelihood, double Weight);
+    private sealed record Witness(
+        CharacterId Character, string Label, string Group, string Found, Observation? Observation, ImmutableArray<string> Asserted, Certainty Certainty,
+        CompanionEvidence? Companion)
+    {
+        /// <summary>Group of the linked plants: they were seen together and are not witnesses of their own.</summary>
+        public const string Colony = "\0colony";
+
+        public double Weight { get; set; } = 1;
+
+        public static Witness Of(Character character, Observation observation) => new(
+            character.Id, character.Label, character.Group, Wording.Recorded(character, observation), observation, [], observation.Certainty, null);
+    }
 }

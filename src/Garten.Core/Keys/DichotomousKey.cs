@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Keys;
@@ -13,6 +14,8 @@ public readonly record struct CoupletRef(KeyId Key, int Couplet)
 }
 
 /// <summary>What a lead claims of a character: states, or a span of numbers.</summary>
+[JsonDerivedType(typeof(StateCondition), "states")]
+[JsonDerivedType(typeof(SpanCondition), "span")]
 public abstract record LeadCondition
 {
     private protected LeadCondition()
@@ -55,6 +58,9 @@ public sealed record SpanCondition(double? Low, double? High) : LeadCondition
 public sealed record LeadTest(string Text, CharacterId Character, LeadCondition Condition);
 
 /// <summary>Where a lead leads.</summary>
+[JsonDerivedType(typeof(ToCouplet), "couplet")]
+[JsonDerivedType(typeof(ToTaxon), "taxon")]
+[JsonDerivedType(typeof(ToKey), "key")]
 public abstract record LeadTarget
 {
     private protected LeadTarget()
@@ -101,5 +107,6 @@ public sealed record DichotomousKey(
     ImmutableSortedDictionary<int, Couplet> Couplets)
 {
     /// <summary>The first couplet.</summary>
+    [JsonIgnore]
     public CoupletRef First => new(Id, Start);
 }

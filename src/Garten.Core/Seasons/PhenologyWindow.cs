@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Seasons;
@@ -24,6 +25,7 @@ public enum Phenophase
 public readonly record struct DayInYear(int Month, int Day)
 {
     /// <summary>Number of the day in a year without leap day, 1–365.</summary>
+    [JsonIgnore]
     public int Number => new DateOnly(2001, Month, Month == 2 && Day == 29 ? 28 : Day).DayOfYear;
 
     /// <summary>The day of <paramref name="date"/>.</summary>
@@ -51,6 +53,7 @@ public readonly record struct DayInYear(int Month, int Day)
 public sealed record PhenologyWindow(TaxonId Taxon, Phenophase Phase, DayInYear From, DayInYear To)
 {
     /// <summary>Length in days, 1–365.</summary>
+    [JsonIgnore]
     public int Length => ((To.Number - From.Number + 365) % 365) + 1;
 
     /// <summary>Days from the nearest end of the window to a date; 0 inside it.</summary>

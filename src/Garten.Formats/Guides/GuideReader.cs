@@ -45,7 +45,7 @@ public sealed partial class GuideReader
         var statements = ReadStatements();
         var keys = ReadKeys();
         var tables = new GuideTables(
-            title, taxa, characters, statements, keys, ReadCautions(), ReadLookAlikes(), ReadCrosses(), ReadWindows(), glossary);
+            title, taxa, characters, statements, keys, ReadCautions(), ReadLookAlikes(), ReadCrosses(), ReadWindows(), glossary, ReadMisreadings());
         return _faults.Count > 0
             ? new(null, [.. _faults.OrderBy(f => f.File, StringComparer.Ordinal).ThenBy(f => f.Line)])
             : new(new Guide(tables), []);
@@ -260,7 +260,7 @@ public sealed partial class GuideReader
         var statements = ImmutableArray.CreateBuilder<Statement>();
         var seen = new HashSet<(TaxonId, CharacterId, Scope)>();
         foreach (var row in Table(
-            "statements.csv", true, ["taxon", "character", "value"], "stage", "sex", "exposure", "position", "age", "source"))
+            "statements.csv", true, ["taxon", "character", "value"], "stage", "sex", "exposure", "position", "age", "season", "source"))
         {
             if (Taxon(row, "taxon") is not { } taxon || Character(row, "character") is not { } character)
             {
@@ -276,7 +276,7 @@ public sealed partial class GuideReader
 
             var scope = new Scope(
                 row.Maybe<LifeStage>("stage"), row.Maybe<Sex>("sex"), row.Maybe<Exposure>("exposure"),
-                row.Maybe<PartPosition>("position"), row.Maybe<PartAge>("age"));
+                row.Maybe<PartPosition>("position"), row.Maybe<PartAge>("age"), row.Maybe<Season>("season"));
             if (!seen.Add((taxon.Id, character.Id, scope)))
             {
                 row.Fault("", $"a second statement on {character.Id} of {taxon.Id} in the same scope", "one");
@@ -369,6 +369,34 @@ public sealed partial class GuideReader
         }
 
         return crosses.ToImmutable();
+    }
+
+    private ImmutableArray<Misreading> ReadMisreadings()
+    {
+        var misreadings = ImmutableArray.CreateBuilder<Misreading>();
+        foreach (var row in Table("misreadings.csv", false, ["character", "prompt"], "claim", "instead"))
+        {
+            if (Character(row, "character") is not { } character)
+            {
+                continue;
+            }
+
+            LeadCondition? claim = null;
+            if (row["claim"].Length > 0)
+            {
+                var reading = LeadConditionReader.Read(row["claim"], character);
+                claim = reading.Ok ? reading.Value : null;
+                if (!reading.Ok)
+                {
+                    row.Fault("claim", reading.Found, reading.Expected);
+                }
+            }
+
+            var instead = row["instead"].Length > 0 ? Character(row, "instead")?.Id : null;
+            misreadings.Add(new(character.Id, claim, instead, row.Required("prompt")));
+        }
+
+        return misreadings.ToImmutable();
     }
 
     private ImmutableArray<PhenologyWindow> ReadWindows()

@@ -14,9 +14,13 @@ public static class SpecimenResults
     /// <param name="model">The guide made ready.</param>
     /// <param name="specimen">The specimen.</param>
     /// <param name="factors">What counts beside its features.</param>
-    public static Standing Name(CandidateModel model, Specimen specimen, PriorFactors factors) =>
-        new Weighing(
-            model, new EvidenceSheet(model.Guide, specimen.Observations), new PlaceFacts(null, []), specimen.Visits(model.Guide), factors).Stand();
+    /// <param name="top">How many leading names to give, at least 1.</param>
+    public static Standing Name(CandidateModel model, Specimen specimen, PriorFactors factors, int top)
+    {
+        using var weighing = new Weighing(
+            model, new EvidenceSheet(model.Guide, specimen.Observations), new PlaceFacts(null, []), specimen.Visits(model.Guide), new(factors, [], []));
+        return Standing.Of(model, weighing, top);
+    }
 
     /// <summary>Names all specimens and writes one row for each, in order.</summary>
     /// <param name="model">The guide made ready.</param>
@@ -43,7 +47,7 @@ public static class SpecimenResults
         foreach (var reading in readings)
         {
             csv.WriteField(DarwinCoreCsv.Text(reading.Id));
-            WriteStanding(csv, reading.Specimen is { } specimen ? Name(model, specimen, factors) : null, top);
+            WriteStanding(csv, reading.Specimen is { } specimen ? Name(model, specimen, factors, top) : null, top);
             csv.WriteField(DarwinCoreCsv.Text(string.Join("; ", reading.Faults)));
             csv.NextRecord();
         }
@@ -67,8 +71,10 @@ public static class SpecimenResults
         }
         else
         {
-            csv.WriteField(standing?.Safe?.Name.Rank.ToString().ToLowerInvariant() ?? "");
-            csv.WriteField(standing?.Safe?.Name.Name ?? "");
+            // Look-alikes that could not be parted are a lawful answer of their own.
+            var names = standing?.Safe?.Names ?? [];
+            csv.WriteField(names.Length > 1 ? "look-alikes" : names.FirstOrDefault()?.Rank.ToString().ToLowerInvariant() ?? "");
+            csv.WriteField(string.Join(" | ", names.Select(n => n.Name)));
             csv.WriteField(Weight(standing?.Safe?.Mass));
         }
     }

@@ -72,7 +72,7 @@ public static class GuideFeature
         guide.Title.Version,
         [
             .. guide.Characters.Select(c => new CharacterView(
-                c.Id.Value, c.Organ, c.Label, c.Kind, c.IsNumeric, c.Unit, c.HowTo, c.Tool, c.Harm, c.AbsentState is not null,
+                c.Id.Value, c.Organ, c.Label, c.Kind, c.IsNumeric, c.Unit, c.HowTo, c.Tool, c.Harm, c.CanBeAbsent,
                 c.DependsOn?.Character.Value, c.DependsOn?.States ?? [],
                 [.. c.States.Select(s => new StateView(s.Id, s.Label, s.Parent, s.Term))])),
         ],

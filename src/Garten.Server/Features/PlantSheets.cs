@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using Garten.Core.Bench;
 using Garten.Core.Confirmation;
@@ -70,13 +71,14 @@ public sealed record DeterminationView(
 /// <param name="Plant">The plant and its site.</param>
 /// <param name="Visits">Its visits, oldest first.</param>
 /// <param name="Observations">What was recorded.</param>
-/// <param name="Bench">The bench's answer.</param>
+/// <param name="Request">The plant as the bench is asked about it.</param>
+/// <param name="Colony">Plants linked with it as of one colony.</param>
 /// <param name="WalkRevision">Revision of the walk; null when none was begun.</param>
 /// <param name="Determinations">Its names, the latest first.</param>
 /// <param name="Undo">What can be undone.</param>
 public sealed record PlantSheet(
-    PlantCard Plant, IReadOnlyList<PlantVisit> Visits, IReadOnlyList<ObservationView> Observations, BenchAnswer Bench, long? WalkRevision,
-    IReadOnlyList<DeterminationView> Determinations, UndoState Undo);
+    PlantCard Plant, IReadOnlyList<PlantVisit> Visits, IReadOnlyList<ObservationView> Observations, BenchRequest Request,
+    IReadOnlyList<LinkedPlant> Colony, long? WalkRevision, IReadOnlyList<DeterminationView> Determinations, UndoState Undo);
 
 /// <summary>Brings together all that is known of a plant.</summary>
 /// <param name="plants">Plants.</param>
@@ -94,6 +96,8 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
     public async Task<PlantSheet> ReadAsync(int plant, CancellationToken cancel)
     {
         var (card, visits, observations, walk) = await LoadAsync(plant, cancel);
+        var linked = await plants.LinkedAsync(plant, cancel);
+        var request = Request(card, visits, observations, walk, await ColonyAsync(linked, cancel));
         var dates = visits.ToDictionary(v => v.Id, v => v.Date);
         var names = await determinations.OfAsync(plant, cancel);
         return new(
@@ -104,7 +108,8 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
                     .Where(x => x.Character is not null)
                     .Select(x => ObservationView.Of(x.Stored, x.Character!, dates[x.Stored.Content.PlantVisit])),
             ],
-            BenchDesk.Answer(current.Model, Request(card, visits, observations, walk)),
+            request,
+            linked,
             walk?.Revision,
             [
                 .. names.Select(d => new DeterminationView(
@@ -120,7 +125,7 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
     public async Task<BenchRequest> RequestAsync(int plant, CancellationToken cancel)
     {
         var (card, visits, observations, walk) = await LoadAsync(plant, cancel);
-        return Request(card, visits, observations, walk);
+        return Request(card, visits, observations, walk, await ColonyAsync(await plants.LinkedAsync(plant, cancel), cancel));
     }
 
     /// <summary>An observation as the core knows it.</summary>
@@ -140,7 +145,21 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
         return (card, await plants.VisitsAsync(plant, cancel), await evidence.ObservationsAsync(plant, cancel), await evidence.WalkAsync(plant, cancel));
     }
 
-    private static BenchRequest Request(PlantCard card, List<PlantVisit> visits, List<StoredObservation> observations, StoredWalk? walk)
+    private async Task<ImmutableArray<ColonyMember>> ColonyAsync(List<LinkedPlant> linked, CancellationToken cancel)
+    {
+        var members = ImmutableArray.CreateBuilder<ColonyMember>(linked.Count);
+        foreach (var other in linked.Take(BenchRules.MostLinked))
+        {
+            var (card, visits, observations, _) = await LoadAsync(other.Id, cancel);
+            var own = Request(card, visits, observations, null, []);
+            members.Add(new(other.Tag, own.Place, own.Visits, own.Observations));
+        }
+
+        return members.ToImmutable();
+    }
+
+    private static BenchRequest Request(
+        PlantCard card, List<PlantVisit> visits, List<StoredObservation> observations, StoredWalk? walk, ImmutableArray<ColonyMember> colony)
     {
         var numbered = visits.Select((v, i) => (Visit: v, Number: i + 1)).ToDictionary(x => x.Visit.Id);
         return new(
@@ -156,6 +175,8 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
                     return Observation(content, number, visit.Date, visit.Stage, visit.Sex);
                 }),
             ],
-            walk?.Walk);
+            walk?.Walk,
+            colony,
+            null);
     }
 }

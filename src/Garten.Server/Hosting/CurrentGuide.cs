@@ -1,3 +1,5 @@
+using System.Text.Json;
+using Garten.Core.Bench;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 
@@ -7,6 +9,7 @@ namespace Garten.Server.Hosting;
 public sealed class CurrentGuide
 {
     private (CandidateModel Model, int Version)? _loaded;
+    private string? _tables;
 
     /// <summary>The guide.</summary>
     public Guide Guide => Loaded.Model.Guide;
@@ -17,10 +20,13 @@ public sealed class CurrentGuide
     /// <summary>Its number in the store.</summary>
     public int Version => Loaded.Version;
 
+    /// <summary>Its tables as the browser's copy of the core reads them.</summary>
+    public string TablesJson => _tables ??= JsonSerializer.Serialize(Guide.Tables, BenchJson.Default.GuideTables);
+
     private (CandidateModel Model, int Version) Loaded => _loaded ?? throw new InvalidOperationException("No guide is loaded yet.");
 
     /// <summary>Sets the guide.</summary>
     /// <param name="guide">The guide.</param>
     /// <param name="version">Its number in the store.</param>
-    public void Set(Guide guide, int version) => _loaded = (new CandidateModel(guide), version);
+    public void Set(Guide guide, int version) => (_loaded, _tables) = ((new CandidateModel(guide), version), null);
 }

@@ -76,7 +76,7 @@ public static class GartenServer
         PlantsFeature.Map(api);
         ObservationsFeature.Map(api);
         WalkFeature.Map(api);
-        AccountsFeature.Map(api);
+        BenchFeature.Map(api);
         DeterminationsFeature.Map(api);
         RecordsFeature.Map(api);
         app.MapOpenApi("/api/openapi.json");

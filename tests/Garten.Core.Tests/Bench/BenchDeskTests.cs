@@ -49,7 +49,7 @@ public sealed class BenchDeskTests
 
     [Fact]
     public void Before_a_key_is_begun_the_hazards_of_the_area_are_said() =>
-        BenchDesk.Answer(Model, new(new(null, []), [], [], null)).Cautions.Length.ShouldBe(2);
+        BenchDesk.Answer(Model, new(new(null, []), [], [], null, [], null)).Cautions.Length.ShouldBe(2);
 
     [Fact]
     public void A_step_that_conflicts_with_what_was_recorded_says_so() =>
@@ -68,14 +68,16 @@ public sealed class BenchDeskTests
     public void Where_key_and_features_disagree_both_are_named_and_where_they_agree_nothing_is_said()
     {
         var walk = KeyWalk.From(Main1).Answer(Main1, 1).Answer(Albas1, 1);
-        var against = Answer(
+        var answer = Answer(
             walk, Observation.OfStates(Arrangement.Id, 1, Day, "alternate"), Observation.OfStates(Division.Id, 1, Day, "pinnate"),
-            Observation.OfSample(Leaflets.Id, 1, Day, 7, 7, 7)).Standing.SecondOpinion;
-        against.ShouldStartWith("The key says Alba prima; the features rather say Rubra tertia.");
-        against.ShouldContain("couplet 1");
+            Observation.OfSample(Leaflets.Id, 1, Day, 7, 7, 7));
+        answer.SecondOpinion.ShouldBe("The key says Alba prima; the features rather say Rubra tertia.");
+        var doubt = answer.Walk!.Doubt.ShouldNotBeNull();
+        (doubt.At, doubt.Lead, doubt.Other).ShouldBe((Main1, 1, 2));
+        doubt.LeadsTo.Select(t => t.Name).ShouldContain("Rubra tertia");
         Answer(
             walk, Observation.OfStates(Arrangement.Id, 1, Day, "opposite"), Observation.OfStates(Division.Id, 1, Day, "simple"),
-            Observation.OfStates(Margin.Id, 1, Day, "serrate")).Standing.SecondOpinion.ShouldBeEmpty();
+            Observation.OfStates(Margin.Id, 1, Day, "serrate")).SecondOpinion.ShouldBeEmpty();
     }
 
     [Fact]
@@ -92,5 +94,5 @@ public sealed class BenchDeskTests
     }
 
     private static BenchAnswer Answer(KeyWalk walk, params Observation[] observations) =>
-        BenchDesk.Answer(Model, new(new PlaceFacts(null, []), [], [.. observations], walk));
+        BenchDesk.Answer(Model, new(new PlaceFacts(null, []), [], [.. observations], walk, [], null));
 }

@@ -30,7 +30,7 @@ public sealed class DeterminationTests
         var request = new BenchRequest(
             new PlaceFacts(900, ["wood"]), [],
             [Observation.OfStates(Margin.Id, 1, Day, "serrate"), Observation.OfHidden(Fruit.Id, 1, Day, HiddenReason.TooEarly)],
-            KeyWalk.From(main).Answer(main, 1).Answer(albas, 1));
+            KeyWalk.From(main).Answer(main, 1).Answer(albas, 1), [], null);
         var grounds = DeterminationGrounds.Gather(new CandidateModel(Guide), request, new("alba-prima"));
         grounds.Path.Select(p => (p.Key, p.Couplet, p.Said)).ShouldBe([("Key main", 1, "Leaves opposite"), ("Key albas", 1, "Serrate; Fruit a berry")]);
         grounds.ClearWalk.ShouldBeTrue();
@@ -45,7 +45,7 @@ public sealed class DeterminationTests
     public void A_doubt_on_the_way_is_not_a_clear_walk()
     {
         CoupletRef main = new(new("main"), 1);
-        var request = new BenchRequest(new PlaceFacts(null, []), [], [], KeyWalk.From(main).Answer(main, null));
+        var request = new BenchRequest(new PlaceFacts(null, []), [], [], KeyWalk.From(main).Answer(main, null), [], null);
         DeterminationGrounds.Gather(new CandidateModel(Guide), request, new("alba")).ClearWalk.ShouldBeFalse();
     }
 }

@@ -11,16 +11,6 @@ public sealed class LookNextTests
     private static readonly ImmutableArray<SheetVisit> InLeaf = [new SheetVisit(1, Day, [PlantPart.Leaves])];
 
     [Fact]
-    public void A_look_that_parts_two_equal_names_for_sure_is_worth_one_bit()
-    {
-        LookNext.ExpectedBits([0.5, 0.5], [[1, 0], [0, 1]]).ShouldBe(1, 1e-12);
-        LookNext.ExpectedBits([0.5, 0.5], [[0.5, 0.5], [0.5, 0.5]]).ShouldBe(0, 1e-12);
-
-        // Right nine times in ten: 1 − H(.1) = .5310.
-        LookNext.ExpectedBits([0.5, 0.5], [[0.9, 0.1], [0.1, 0.9]]).ShouldBe(0.5310, 1e-4);
-    }
-
-    [Fact]
     public void What_cannot_be_seen_today_is_not_asked_for()
     {
         Suggest(InLeaf).ShouldContain(s => s.Character == Margin.Id);
@@ -70,6 +60,6 @@ public sealed class LookNextTests
     {
         var model = new CandidateModel(guide);
         var sheet = new EvidenceSheet(guide, observations);
-        return LookNext.Suggest(model, new Weighing(model, sheet, new PlaceFacts(null, []), visits), sheet, visits, most);
+        return LookNext.Suggest(model, new Weighing(model, sheet, new PlaceFacts(null, []), visits), sheet, visits, Means.Usual, most);
     }
 }

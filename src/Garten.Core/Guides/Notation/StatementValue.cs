@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Text.Json.Serialization;
 
 namespace Garten.Core.Guides.Notation;
 
@@ -16,6 +17,9 @@ public sealed record WeightedState(string State, double Weight, FrequencyWord? W
 public sealed record WeightedNumber(int Number, double Weight, FrequencyWord? Word);
 
 /// <summary>What a statement says, read from the notation floras use.</summary>
+[JsonDerivedType(typeof(StateShares), "states")]
+[JsonDerivedType(typeof(CountShares), "counts")]
+[JsonDerivedType(typeof(NumericRange), "range")]
 public abstract record StatementValue
 {
     private protected StatementValue()
@@ -28,6 +32,7 @@ public abstract record StatementValue
 public sealed record StateShares(ImmutableArray<WeightedState> States) : StatementValue
 {
     /// <summary>The state most plants show; the first written of those that share the lead.</summary>
+    [JsonIgnore]
     public string Usual => States.MaxBy(s => s.Weight)!.State;
 
     /// <summary>Share of plants that show a state, wider states counting their narrower ones; 0 when it is not listed.</summary>
@@ -65,9 +70,11 @@ public sealed record CountShares(ImmutableArray<WeightedNumber> Numbers) : State
 public sealed record NumericRange(double? LowExtreme, double? Low, double? High, double? HighExtreme) : StatementValue
 {
     /// <summary>Smallest value a plant of the taxon is expected to show; null when open below.</summary>
+    [JsonIgnore]
     public double? Least => LowExtreme ?? Low;
 
     /// <summary>Largest value a plant of the taxon is expected to show; null when open above.</summary>
+    [JsonIgnore]
     public double? Most => HighExtreme ?? High;
 
     /// <summary>True when a value lies between the outermost numbers written.</summary>

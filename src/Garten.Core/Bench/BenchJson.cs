@@ -1,0 +1,42 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Guides.Notation;
+using Garten.Core.Identification;
+using Garten.Core.Keys;
+using Garten.Core.Seasons;
+
+namespace Garten.Core.Bench;
+
+/// <summary>How guides, questions and answers are written as JSON, without reflection, so that the browser's copy of the core can be trimmed.</summary>
+[JsonSerializable(typeof(GuideTables))]
+[JsonSerializable(typeof(BenchRequest))]
+[JsonSerializable(typeof(BenchAnswer))]
+[JsonSerializable(typeof(NameQuestion))]
+[JsonSerializable(typeof(NamesQuestion))]
+[JsonSerializable(typeof(PairQuestion))]
+[JsonSerializable(typeof(SpeciesAccount))]
+[JsonSerializable(typeof(Suspicion))]
+[JsonSerializable(typeof(NameGrounds))]
+[JsonSerializable(typeof(CrossTest[]))]
+[JsonSerializable(typeof(ApartAnswer))]
+[JsonSerializable(typeof(PlantComparison))]
+[JsonSourceGenerationOptions(
+    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase, MaxDepth = 64, RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true,
+    Converters =
+    [
+        typeof(CamelCase<Alteration>), typeof(CamelCase<AreaStatus>), typeof(CamelCase<Certainty>), typeof(CamelCase<CharacterKind>),
+        typeof(CamelCase<Commonness>), typeof(CamelCase<CrossSide>), typeof(CamelCase<EvidenceSource>), typeof(CamelCase<Exposure>),
+        typeof(CamelCase<Finding>), typeof(CamelCase<FrequencyWord>), typeof(CamelCase<HarmLevel>), typeof(CamelCase<Hazard>),
+        typeof(CamelCase<HiddenReason>), typeof(CamelCase<LifeStage>), typeof(CamelCase<Likeness>), typeof(CamelCase<Mark>), typeof(CamelCase<Organ>),
+        typeof(CamelCase<PartAge>), typeof(CamelCase<PartPosition>), typeof(CamelCase<Phenophase>), typeof(CamelCase<PlantPart>),
+        typeof(CamelCase<PriorFactor>), typeof(CamelCase<Season>), typeof(CamelCase<Sex>), typeof(CamelCase<SourceClass>), typeof(CamelCase<TaxonRank>),
+        typeof(CamelCase<Tool>),
+    ])]
+public sealed partial class BenchJson : JsonSerializerContext;
+
+/// <summary>Writes an enumeration by its names in camel case.</summary>
+/// <typeparam name="T">The enumeration.</typeparam>
+public sealed class CamelCase<T>() : JsonStringEnumConverter<T>(JsonNamingPolicy.CamelCase, false)
+    where T : struct, Enum;

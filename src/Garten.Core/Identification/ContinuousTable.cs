@@ -1,0 +1,213 @@
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+
+namespace Garten.Core.Identification;
+
+/// <summary>A character that is measured, or counted in large numbers: a curve for each candidate.</summary>
+public sealed class ContinuousTable : CharacterTable
+{
+    /// <summary>Steps over which a look is judged.</summary>
+    private const int Steps = 16;
+
+    /// <summary>Parts a look is judged with.</summary>
+    private const int JudgedParts = 5;
+
+    private readonly bool _logarithmic;
+    private readonly double[] _middle;
+    private readonly double[] _below;
+    private readonly double[] _above;
+    private readonly int[] _blanks;
+    private readonly ScopedRows<NumericModel>[] _scoped;
+    private readonly double _centre;
+    private readonly double _width;
+    private readonly double[][] _outcomes;
+    private readonly double[] _entropy;
+
+    /// <summary>Makes the table of a measured character.</summary>
+    /// <param name="character">The character.</param>
+    /// <param name="models">The curve of each candidate; null for a blank.</param>
+    /// <param name="scoped">Statements in scope.</param>
+    internal ContinuousTable(Character character, NumericModel?[] models, ScopedRows<NumericModel>[] scoped)
+        : base(character, models.Length)
+    {
+        _logarithmic = NumericModel.IsLogarithmic(character.Kind);
+        _scoped = scoped;
+        _middle = [.. models.Select(m => m?.Middle ?? 0)];
+        _below = [.. models.Select(m => m?.Below ?? 1)];
+        _above = [.. models.Select(m => m?.Above ?? 1)];
+        _blanks = [.. Enumerable.Range(0, models.Length).Where(t => models[t] is null)];
+        var known = models.OfType<NumericModel>().ToArray();
+        _centre = known.Length == 0 ? 0 : known.Average(m => m.Middle);
+
+        // Outside the guide any size the guide knows is as good as another, and some beyond it.
+        var variance = known.Length == 0 ? 1 : known.Average(m => ((m.Middle - _centre) * (m.Middle - _centre)) + Math.Max(m.Below * m.Below, m.Above * m.Above));
+        _width = LikelihoodConstants.OutsideWidth * Math.Sqrt(Math.Max(variance, 1e-4));
+        _outcomes = Judge(known);
+        _entropy = new double[models.Length + 1];
+        foreach (var outcome in _outcomes)
+        {
+            for (var h = 0; h < _entropy.Length; h++)
+            {
+                _entropy[h] += outcome[h] * Math.Log2(outcome[h]);
+            }
+        }
+    }
+
+    /// <inheritdoc/>
+    public override int Outcomes => _outcomes.Length;
+
+    /// <inheritdoc/>
+    public override double ChanceOf(int outcome, int hypothesis) => _outcomes[outcome][hypothesis];
+
+    /// <inheritdoc/>
+    public override string OutcomeLabel(int outcome) => "";
+
+    /// <inheritdoc/>
+    public override string? OutcomeState(int outcome) => null;
+
+    /// <inheritdoc/>
+    public override double ExpectedBits(ReadOnlySpan<double> masses)
+    {
+        var bits = Columns.Dot(masses, _entropy);
+        foreach (var outcome in _outcomes)
+        {
+            var chance = Columns.Dot(masses, outcome);
+            bits -= chance > 0 ? chance * Math.Log2(chance) : 0;
+        }
+
+        return Math.Max(bits, 0);
+    }
+
+    /// <inheritdoc/>
+    public override bool CanCompare(Observation observation) => observation.Finding is Finding.Sample or Finding.Rough;
+
+    /// <inheritdoc/>
+    public override bool IsWidened(Observation observation, int candidate) =>
+        IsUnusual(observation) && Array.Find(_scoped, s => s.Candidate == candidate)?.Covers(observation.Circumstances) is not true;
+
+    /// <inheritdoc/>
+    private protected override bool TryFillAttached(Observation observation, Span<double> column)
+    {
+        if (Read(observation) is not { } reading)
+        {
+            return false;
+        }
+
+        var widening = IsUnusual(observation) ? _logarithmic ? LikelihoodConstants.UnusualSpread : 0 : 0;
+        Fill(reading, widening, column);
+        if (_scoped.Length > 0)
+        {
+            var flat = column[^1];
+            foreach (var rows in _scoped)
+            {
+                column[rows.Candidate] = rows.Likelihood(
+                    observation.Circumstances,
+                    (model, covered) => Mixed(Density(model.Middle, model.Below, model.Above, reading, covered ? 0 : widening), flat),
+                    column[rows.Candidate]);
+            }
+        }
+
+        return true;
+    }
+
+    private static double Mixed(double density, double flat) => ((1 - LikelihoodConstants.Blunder) * density) + (LikelihoodConstants.Blunder * flat);
+
+    private static double Density(double middle, double below, double above, in NumberReading reading, double widening)
+    {
+        var extra = widening * widening;
+        return new NumericModel(middle, Math.Sqrt((below * below) + extra), Math.Sqrt((above * above) + extra), true)
+            .Density(reading.Mean, reading.Parts, reading.Error);
+    }
+
+    /// <summary>The mean of a sample, or the middle of a rough value, on the curve's scale.</summary>
+    private NumberReading? Read(Observation observation)
+    {
+        switch (observation.Finding)
+        {
+            case Finding.Sample:
+                return new(observation.Values.Average(Scale), observation.Values.Length, Error(0));
+            case Finding.Rough when observation.Rough is { } rough:
+                var low = rough.Low ?? (rough.High!.Value / 2);
+                var high = rough.High ?? (rough.Low!.Value * 2);
+                var middle = rough.Best is { } best ? Scale(best) : (Scale(low) + Scale(high)) / 2;
+
+                // The ends of what was said are read as a bit less than two standard errors apart from its middle.
+                return new(middle, 1, Error((Scale(high) - Scale(low)) / 3.3));
+            default:
+                return null;
+        }
+    }
+
+    private void Fill(in NumberReading reading, double widening, Span<double> column)
+    {
+        // The density of NumericModel.Density, written out so that nothing is allocated for a candidate.
+        var share = NumericModel.ShareOfVariance(reading.Parts);
+        var added = (widening * widening * share) + (reading.Error * reading.Error);
+        var flat = Math.Max(new NumericModel(_centre, _width, _width, _logarithmic).Density(reading.Mean, 1, reading.Error), 1e-12);
+        double sum = 0;
+        for (var t = 0; t < _middle.Length; t++)
+        {
+            var below = Math.Sqrt((_below[t] * _below[t] * share) + added);
+            var above = Math.Sqrt((_above[t] * _above[t] * share) + added);
+            var off = reading.Mean - _middle[t];
+            var z = off / (off < 0 ? below : above);
+            column[t] = Mixed(NumericModel.Peak / (below + above) * Math.Exp(-z * z / 2), flat);
+            sum += column[t];
+        }
+
+        foreach (var blank in _blanks)
+        {
+            sum -= column[blank];
+        }
+
+        var known = _middle.Length - _blanks.Length;
+        foreach (var blank in _blanks)
+        {
+            column[blank] = known == 0 ? flat : sum / known;
+        }
+
+        column[^1] = flat;
+    }
+
+    private double[][] Judge(NumericModel[] known)
+    {
+        if (known.Length == 0)
+        {
+            return [];
+        }
+
+        var from = known.Min(m => m.Middle - (3 * m.Below));
+        var to = known.Max(m => m.Middle + (3 * m.Above));
+        var step = (to - from) / Steps;
+        var sums = new double[_middle.Length + 1];
+        var outcomes = new double[Steps][];
+        for (var i = 0; i < Steps; i++)
+        {
+            outcomes[i] = new double[_middle.Length + 1];
+            Fill(new(from + ((i + 0.5) * step), JudgedParts, Error(0)), 0, outcomes[i]);
+            Columns.AddScaled(sums, outcomes[i], 1);
+        }
+
+        // Chances, not densities: each hypothesis' sum to one.
+        foreach (var outcome in outcomes)
+        {
+            for (var h = 0; h < sums.Length; h++)
+            {
+                outcome[h] /= sums[h];
+            }
+        }
+
+        return outcomes;
+    }
+
+    private double Scale(double value) => _logarithmic ? Math.Log(Math.Max(value, 1e-6)) : value;
+
+    private double Error(double said)
+    {
+        var own = _logarithmic ? LikelihoodConstants.MeasuringError : LikelihoodConstants.CountingError;
+        return Math.Sqrt((own * own) + (said * said));
+    }
+
+    /// <summary>A number as read: its mean and standard error on the curve's scale, and how many parts are behind it.</summary>
+    private readonly record struct NumberReading(double Mean, double Parts, double Error);
+}

@@ -1,0 +1,383 @@
+using System.Collections.Immutable;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+
+namespace Garten.Core.Identification;
+
+/// <summary>A character with named states, or a count of few parts: shares of the plants that show each value.</summary>
+public sealed class DiscreteTable : CharacterTable
+{
+    private readonly ImmutableArray<string> _states;
+    private readonly int _values;
+    private readonly double[][] _shares;
+    private readonly ScopedRows<double[]>[] _scoped;
+    private readonly double[] _entropy;
+    private readonly double[][] _looks;
+
+    /// <summary>Makes the table of a character with named states.</summary>
+    /// <param name="character">The character.</param>
+    /// <param name="states">Its states that have no narrower ones; only these are truly shown by a plant.</param>
+    /// <param name="values">How many values there are: the states, or the numbers 0 to one less, the last standing for all above.</param>
+    /// <param name="rows">Shares of the values for each candidate; null for a blank.</param>
+    /// <param name="scoped">Statements in scope.</param>
+    internal DiscreteTable(Character character, ImmutableArray<string> states, int values, double[]?[] rows, ScopedRows<double[]>[] scoped)
+        : base(character, rows.Length)
+    {
+        _states = states;
+        _values = values;
+        _scoped = scoped;
+        var mean = MeanOf(rows, values);
+        _shares = [.. Enumerable.Range(0, values).Select(_ => new double[rows.Length + 1])];
+        for (var v = 0; v < values; v++)
+        {
+            for (var t = 0; t < rows.Length; t++)
+            {
+                _shares[v][t] = (rows[t] ?? mean)[v];
+            }
+
+            // Outside the guide each value is as likely as another.
+            _shares[v][^1] = 1.0 / values;
+        }
+
+        _looks = [.. Enumerable.Range(0, values).Select(v => Reading(v, Mistake(Certainty.Sure)))];
+        _entropy = Entropies();
+    }
+
+    /// <inheritdoc/>
+    public override int Outcomes => _values;
+
+    /// <inheritdoc/>
+    public override double ChanceOf(int outcome, int hypothesis)
+    {
+        double chance = 0;
+        for (var v = 0; v < _values; v++)
+        {
+            chance += _looks[outcome][v] * _shares[v][hypothesis];
+        }
+
+        return chance;
+    }
+
+    /// <inheritdoc/>
+    public override string OutcomeLabel(int outcome) => _states.IsEmpty
+        ? outcome == _values - 1 ? $"{outcome} or more" : outcome.ToString(System.Globalization.CultureInfo.InvariantCulture)
+        : Character.LabelOf(_states[outcome]);
+
+    /// <inheritdoc/>
+    public override string? OutcomeState(int outcome) => _states.IsEmpty ? null : _states[outcome];
+
+    /// <inheritdoc/>
+    public override double ExpectedBits(ReadOnlySpan<double> masses)
+    {
+        // I(name; outcome) = Σ_h m_h Σ_o p(o|h) log p(o|h) − Σ_o p(o) log p(o); the inner sum is kept for each hypothesis.
+        Span<double> held = stackalloc double[_values];
+        for (var v = 0; v < _values; v++)
+        {
+            held[v] = Columns.Dot(masses, _shares[v]);
+        }
+
+        var bits = Columns.Dot(masses, _entropy);
+        foreach (var look in _looks)
+        {
+            double chance = 0;
+            for (var v = 0; v < _values; v++)
+            {
+                chance += look[v] * held[v];
+            }
+
+            bits -= chance * Math.Log2(chance);
+        }
+
+        return Math.Max(bits, 0);
+    }
+
+    /// <summary>Likelihood of one of several states, it not being known which: five leaflets say that the leaf is compound in some way.</summary>
+    /// <param name="states">The states, wider ones counting their narrower ones.</param>
+    /// <param name="certainty">How sure the observer is of what says so.</param>
+    /// <param name="column">To be filled.</param>
+    public void FillAny(ImmutableArray<string> states, Certainty certainty, Span<double> column)
+    {
+        var mistake = Mistake(certainty);
+        Fill([([.. _states.Select(s => states.Any(r => Character.Includes(r, s)) ? 1 - mistake : mistake)], 1)], column);
+    }
+
+    /// <inheritdoc/>
+    public override bool CanCompare(Observation observation) => observation.Finding switch
+    {
+        Finding.States => !_states.IsEmpty && observation.States.Any(s => Character.State(s) is not null),
+        Finding.Absent => Character.AbsentState is not null,
+        Finding.Sample or Finding.Rough => _states.IsEmpty,
+        _ => false,
+    };
+
+    /// <inheritdoc/>
+    public override bool IsWidened(Observation observation, int candidate) =>
+        IsUnusual(observation) && Array.Find(_scoped, s => s.Candidate == candidate)?.Covers(observation.Circumstances) is not true;
+
+    /// <summary>Shares of states a statement gives, with a little left for what guides never list.</summary>
+    /// <param name="character">The character.</param>
+    /// <param name="states">Its states that have no narrower ones.</param>
+    /// <param name="value">What the statement says.</param>
+    internal static double[] Shares(Character character, ImmutableArray<string> states, Guides.Notation.StateShares value)
+    {
+        var shares = new double[states.Length];
+        foreach (var weighted in value.States)
+        {
+            var within = states.Count(s => character.Includes(weighted.State, s));
+            for (var s = 0; s < states.Length; s++)
+            {
+                shares[s] += character.Includes(weighted.State, states[s]) ? weighted.Weight / within : 0;
+            }
+        }
+
+        return WithUnlisted(shares);
+    }
+
+    /// <summary>Shares of whole numbers a statement gives: those listed, or a range's curve read off at each number.</summary>
+    /// <param name="character">The character.</param>
+    /// <param name="values">How many numbers the table holds, from 0.</param>
+    /// <param name="value">What the statement says.</param>
+    internal static double[] Shares(Character character, int values, Guides.Notation.StatementValue value)
+    {
+        var shares = new double[values];
+        if (value is Guides.Notation.CountShares counts)
+        {
+            foreach (var number in counts.Numbers)
+            {
+                shares[Math.Min(number.Number, values - 1)] += number.Weight;
+            }
+        }
+        else
+        {
+            var model = NumericModel.Fit(value, character.Kind);
+            double sum = 0;
+            for (var v = 0; v < values; v++)
+            {
+                sum += shares[v] = model.Density(v, 1, 0);
+            }
+
+            for (var v = 0; v < values; v++)
+            {
+                shares[v] /= sum;
+            }
+        }
+
+        return WithUnlisted(shares);
+    }
+
+    /// <inheritdoc/>
+    private protected override bool TryFillAttached(Observation observation, Span<double> column)
+    {
+        var readings = Readings(observation);
+        if (readings.Length == 0)
+        {
+            return false;
+        }
+
+        if (!IsUnusual(observation))
+        {
+            Fill(readings, column);
+            Replace(observation, readings, readings, column);
+            return true;
+        }
+
+        (double[], double)[] wide = [.. readings.Select(r => (Widened(r.Reading), r.Weight))];
+        Fill(wide, column);
+        Replace(observation, readings, wide, column);
+        return true;
+    }
+
+    /// <summary>A reading that leaves room for parts the guide has no statement for: some of them show anything.</summary>
+    private static double[] Widened(double[] reading)
+    {
+        var mean = reading.Average();
+        return [.. reading.Select(r => ((1 - LikelihoodConstants.UnusualShare) * r) + (LikelihoodConstants.UnusualShare * mean))];
+    }
+
+    private static double[] WithUnlisted(double[] shares)
+    {
+        for (var s = 0; s < shares.Length; s++)
+        {
+            shares[s] = (shares[s] * (1 - LikelihoodConstants.Unlisted)) + (LikelihoodConstants.Unlisted / shares.Length);
+        }
+
+        return shares;
+    }
+
+    private static double[] MeanOf(double[]?[] rows, int values)
+    {
+        var mean = new double[values];
+        var known = 0;
+        foreach (var row in rows)
+        {
+            if (row is not null)
+            {
+                known++;
+                Columns.AddScaled(mean, row, 1);
+            }
+        }
+
+        for (var v = 0; v < values; v++)
+        {
+            mean[v] = known == 0 ? 1.0 / values : mean[v] / known;
+        }
+
+        return mean;
+    }
+
+    /// <summary>What was recorded as chances of saying so for each true value, each with its weight.</summary>
+    private (double[] Reading, double Weight)[] Readings(Observation observation)
+    {
+        var mistake = Mistake(observation.Certainty);
+        switch (observation.Finding)
+        {
+            case Finding.States when !_states.IsEmpty:
+                // A variable plant shows each of its states on some of its parts; each weighs as its share of one look.
+                return [.. observation.States.Where(r => Character.State(r) is not null).Select(r => (Reading(r, mistake), 1.0 / observation.States.Length))];
+            case Finding.Absent when Character.AbsentState is { } absent:
+                return [(Reading(absent, mistake), 1)];
+            case Finding.Sample when _states.IsEmpty:
+                // Counts on one plant are alike; n of them weigh as the spread between plants lets them.
+                var effective = LikelihoodConstants.EffectiveParts(observation.Values.Length);
+                return
+                [
+                    .. observation.Values.CountBy(v => Math.Clamp((int)v, 0, _values - 1))
+                        .Select(g => (Reading(g.Key, mistake), effective * g.Value / observation.Values.Length)),
+                ];
+            case Finding.Rough when _states.IsEmpty && observation.Rough is { } rough:
+                return [(Reading(rough, mistake), 1)];
+            default:
+                return [];
+        }
+    }
+
+    private double Mistake(Certainty certainty) =>
+        Math.Min(Character.Difficulty * LikelihoodConstants.MistakeFactor(certainty), LikelihoodConstants.MostMistake);
+
+    private void Fill((double[] Reading, double Weight)[] readings, Span<double> column)
+    {
+        column.Clear();
+        if (readings is [(var only, 1)])
+        {
+            for (var v = 0; v < _values; v++)
+            {
+                Columns.AddScaled(column, _shares[v], only[v]);
+            }
+
+            return;
+        }
+
+        for (var h = 0; h < column.Length; h++)
+        {
+            double log = 0;
+            foreach (var (reading, weight) in readings)
+            {
+                double sum = 0;
+                for (var v = 0; v < _values; v++)
+                {
+                    sum += reading[v] * _shares[v][h];
+                }
+
+                log += weight * Math.Log(sum);
+            }
+
+            column[h] = log;
+        }
+
+        Columns.Exp(column);
+    }
+
+    private void Replace(Observation observation, (double[] Reading, double Weight)[] exact, (double[] Reading, double Weight)[] wide, Span<double> column)
+    {
+        foreach (var rows in _scoped)
+        {
+            column[rows.Candidate] = rows.Likelihood(
+                observation.Circumstances, (shares, covered) => Under(shares, covered ? exact : wide), column[rows.Candidate]);
+        }
+
+        double Under(double[] shares, (double[] Reading, double Weight)[] readings)
+        {
+            double log = 0;
+            foreach (var (reading, weight) in readings)
+            {
+                log += weight * Math.Log(Columns.Dot(shares, reading));
+            }
+
+            return Math.Exp(log);
+        }
+    }
+
+    /// <summary>Chance of a state being recorded, for each state that may be true.</summary>
+    private double[] Reading(string recorded, double mistake)
+    {
+        var at = _states.IndexOf(recorded);
+        if (Character.Kind == CharacterKind.Ordered && at >= 0)
+        {
+            return Reading(at, mistake);
+        }
+
+        return
+        [
+            .. _states.Select(s => Character.Includes(recorded, s) ? 1 - mistake : mistake / Math.Max(_values - 1, 1)),
+        ];
+    }
+
+    /// <summary>Chance of a value being recorded, for each value that may be true. Neighbours in order are taken for each other: each step further is half as likely.</summary>
+    private double[] Reading(int recorded, double mistake)
+    {
+        var chances = new double[_values];
+        var ordered = _states.IsEmpty || Character.Kind == CharacterKind.Ordered;
+        for (var v = 0; v < _values; v++)
+        {
+            if (v == recorded)
+            {
+                chances[v] = 1 - mistake;
+            }
+            else if (!ordered)
+            {
+                chances[v] = mistake / (_values - 1);
+            }
+            else
+            {
+                // The halves on both sides of v up to the ends: 2 − 2^(1−n) for n steps.
+                var total = 4 - Math.Pow(2, 1 - v) - Math.Pow(2, 1 - (_values - 1 - v));
+                chances[v] = mistake * Math.Pow(0.5, Math.Abs(recorded - v) - 1) / total;
+            }
+        }
+
+        return chances;
+    }
+
+    /// <summary>Chance of a rough value being said, for each number that may be true.</summary>
+    private double[] Reading(RoughValue rough, double mistake)
+    {
+        var most = _values - 1;
+        var low = Math.Min(rough.Low ?? 0, most);
+        var high = Math.Min(rough.High ?? double.MaxValue, most);
+        var chances = new double[_values];
+        for (var v = 0; v < _values; v++)
+        {
+            var outside = Math.Max(low - v, v - high);
+            chances[v] = outside > 0
+                ? mistake * Math.Pow(0.5, outside - 1)
+                : rough.Best is { } best && Math.Abs(best - v) > 0.5 ? (1 - mistake) / 2 : 1 - mistake;
+        }
+
+        return chances;
+    }
+
+    private double[] Entropies()
+    {
+        var entropies = new double[Candidates + 1];
+        for (var outcome = 0; outcome < _values; outcome++)
+        {
+            for (var h = 0; h < entropies.Length; h++)
+            {
+                var chance = ChanceOf(outcome, h);
+                entropies[h] += chance * Math.Log2(chance);
+            }
+        }
+
+        return entropies;
+    }
+}

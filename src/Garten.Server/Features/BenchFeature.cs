@@ -1,0 +1,94 @@
+using Garten.Core.Bench;
+using Garten.Core.Identification;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>The questions of the bench, answered here where the browser cannot answer them itself.</summary>
+public static class BenchFeature
+{
+    /// <summary>Adds the endpoints.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        var bench = api.MapGroup("/bench");
+        bench.MapPost("/answer", (BenchRequest plant, CurrentGuide current) => BenchDesk.Answer(current.Model, Sound(plant)))
+            .WithName("answer").Produces<BenchAnswer>();
+        bench.MapPost("/account", (NameQuestion question, CurrentGuide current) => BenchDesk.Account(current.Model, Known(current, question)))
+            .WithName("account").Produces<SpeciesAccount>();
+        bench.MapPost("/suspicion", (NameQuestion question, CurrentGuide current) => BenchDesk.Suspect(current.Model, Known(current, question)))
+            .WithName("suspicion").Produces<Suspicion>();
+        bench.MapPost("/grounds", (NameQuestion question, CurrentGuide current) => BenchDesk.Grounds(current.Model, Known(current, question)))
+            .WithName("grounds").Produces<NameGrounds>();
+        bench.MapPost("/crosses", (NameQuestion question, CurrentGuide current) => BenchDesk.Crosses(current.Model, Known(current, question)).ToArray())
+            .WithName("crosses").Produces<CrossTest[]>();
+        bench.MapPost("/apart", (NamesQuestion question, CurrentGuide current) =>
+        {
+            if (question.Plant is { } plant)
+            {
+                Sound(plant);
+            }
+
+            Refuse("taxa", BenchRules.FaultOf(current.Guide, question.Taxa));
+            return BenchDesk.Apart(current.Model, question);
+        }).WithName("apart").Produces<ApartAnswer>();
+        bench.MapPost("/compare", (PairQuestion question, CurrentGuide current) =>
+        {
+            Sound(question.One);
+            Sound(question.Other);
+            return BenchDesk.Compare(current.Model, question);
+        }).WithName("compare").Produces<PlantComparison>();
+
+        api.MapGet("/plants/{plant:int}/request", async (int plant, PlantSheets sheets, CancellationToken cancel) =>
+            await sheets.RequestAsync(plant, cancel)).WithName("request").Produces<BenchRequest>();
+
+        api.MapPut("/plants/{plant:int}/colony/{other:int}", async (
+            int plant, int other, PlantStore plants, PlantSheets sheets, CurrentPerson person, CancellationToken cancel) =>
+        {
+            if (plant == other)
+            {
+                throw new RuleException("other", "A plant cannot be linked with itself.");
+            }
+
+            await plants.LinkAsync(plant, other, person.Required, cancel);
+            return await sheets.ReadAsync(plant, cancel);
+        }).WithName("link").Produces<PlantSheet>();
+
+        api.MapDelete("/plants/{plant:int}/colony/{other:int}", async (int plant, int other, PlantStore plants, PlantSheets sheets, CancellationToken cancel) =>
+        {
+            await plants.UnlinkAsync(plant, other, cancel);
+            return await sheets.ReadAsync(plant, cancel);
+        }).WithName("unlink").Produces<PlantSheet>();
+
+        // The guide as the browser's copy of the core reads it; it changes only with the guide's version.
+        api.MapGet("/guide/tables", (CurrentGuide current, HttpContext context) =>
+        {
+            context.Response.Headers.CacheControl = "no-cache";
+            context.Response.Headers.ETag = $"\"{current.Version}\"";
+            return context.Request.Headers.IfNoneMatch.Contains($"\"{current.Version}\"")
+                ? Results.StatusCode(StatusCodes.Status304NotModified)
+                : Results.Text(current.TablesJson, "application/json");
+        }).WithName("tables").Produces<string>(contentType: "application/json");
+    }
+
+    private static BenchRequest Sound(BenchRequest plant)
+    {
+        Refuse("plant", BenchRules.FaultOf(plant));
+        return plant;
+    }
+
+    private static NameQuestion Known(CurrentGuide current, NameQuestion question)
+    {
+        Sound(question.Plant);
+        return current.Guide.FindTaxon(question.Taxon) is null ? throw new NotInStoreException("The guide has no such taxon.") : question;
+    }
+
+    private static void Refuse(string field, string fault)
+    {
+        if (fault.Length > 0)
+        {
+            throw new RuleException(field, fault);
+        }
+    }
+}

@@ -56,8 +56,23 @@ build_cli() {
   fi
 }
 
+# The core compiled for the browser; the web application carries it among its files.
+build_engine() {
+  local sum
+  sum=$(checksum_of src/Garten.Core src/Garten.Browser global.json Directory.Build.props Directory.Packages.props)
+  if ! unchanged engine "$sum" || [ ! -f web/public/engine/dotnet.js ]; then
+    echo "Compiling the core for the browser ..."
+    rm -rf artifacts/engine web/public/engine
+    quietly "compiling the core for the browser" dotnet publish src/Garten.Browser -c Release -o artifacts/engine
+    mkdir -p web/public
+    cp -r artifacts/engine/wwwroot/_framework web/public/engine
+    built engine "$sum"
+  fi
+}
+
 # Needs the API's description, which building the server writes.
 build_web() {
+  build_engine
   local sum
   sum=$(checksum_of web artifacts/openapi)
   if ! unchanged web "$sum" || [ ! -f web/dist/index.html ]; then

@@ -4,7 +4,7 @@ import globals from 'globals'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['dist', 'node_modules', 'src/api/generated'] },
+  { ignores: ['dist', 'node_modules', 'public', 'src/api/generated'] },
   js.configs.recommended,
   ...tseslint.configs.strict,
   reactHooks.configs.flat['recommended-latest'],

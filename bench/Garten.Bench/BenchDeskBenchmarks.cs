@@ -11,6 +11,7 @@ namespace Garten.Bench;
 
 /// <summary>What a person waits for on the bench, measured on the demo guide: opening it, a couplet, an account, a suspicion.</summary>
 [MemoryDiagnoser]
+[SimpleJob(warmupCount: 3, iterationCount: 10)]
 public class BenchDeskBenchmarks
 {
     private static readonly DateOnly Day = new(2026, 4, 22);
@@ -38,7 +39,9 @@ public class BenchDeskBenchmarks
                 Observation.OfSample(new("leaflet-count"), 1, Day, 5, 7, 7),
                 Observation.OfStates(new("pith-colour"), 1, Day, "brown"),
             ],
-            KeyWalk.From(new(new("woody-in-leaf"), 1)));
+            KeyWalk.From(new(new("woody-in-leaf"), 1)),
+            [],
+            null);
         _sheet = BenchDesk.Sheet(_guide, _request);
     }
 
@@ -49,7 +52,11 @@ public class BenchDeskBenchmarks
     public CandidateModel MakeReady() => new(_guide);
 
     [Benchmark]
-    public Standing Weigh() => new Weighing(_model, _sheet, _request.Place, _request.Visits).Stand();
+    public Standing Weigh()
+    {
+        using var weighing = new Weighing(_model, _sheet, _request.Place, _request.Visits);
+        return Standing.Of(_model, weighing, 8);
+    }
 
     [Benchmark]
     public BenchAnswer Couplet() => BenchDesk.Answer(_model, _request);

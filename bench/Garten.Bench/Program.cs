@@ -1,3 +1,8 @@
 using BenchmarkDotNet.Running;
+using Garten.Bench;
 
-BenchmarkSwitcher.FromAssembly(typeof(Garten.Bench.BenchDeskBenchmarks).Assembly).Run(args);
+var summaries = BenchmarkSwitcher.FromAssembly(typeof(BenchDeskBenchmarks).Assembly).Run(args);
+if (Environment.GetEnvironmentVariable("GARTEN_REPORT") is { Length: > 0 } path)
+{
+    PerformanceReport.Write(summaries, path);
+}

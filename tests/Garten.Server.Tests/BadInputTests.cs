@@ -112,7 +112,6 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
 
     [Theory]
     [InlineData("/api/plants/999999", HttpStatusCode.NotFound)]
-    [InlineData("/api/plants/1/account/nessie", HttpStatusCode.NotFound)]
     [InlineData("/api/starts/nessie", HttpStatusCode.NotFound)]
     [InlineData("/api/records?sort=beauty", HttpStatusCode.BadRequest)]
     [InlineData("/api/records?site=here", HttpStatusCode.BadRequest)]

@@ -32,7 +32,7 @@ public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFi
         sheet = await MoveAsync(sheet, "begin", "roses", 1);
         sheet = await MoveAsync(sheet, "answer", "roses", 1, 2);
         sheet = await MoveAsync(sheet, "answer", "roses", 2, 1);
-        ((string?)sheet["bench"]!["walk"]!["ends"]![0]!["taxon"]!["name"]).ShouldBe("Rosa nutkana");
+        ((string?)(await AnswerAsync(sheet))["walk"]!["ends"]![0]!["taxon"]!["name"]).ShouldBe("Rosa nutkana");
 
         sheet = await _me.PostAsync($"/api/plants/{plant}/determinations", new
         {
@@ -58,11 +58,11 @@ public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFi
     {
         var sheet = await MoveAsync(await _me.TakeAsync(), "begin", "hawthorns", 1);
         sheet = await MoveAsync(sheet, "answer", "hawthorns", 1);
-        sheet["bench"]!["walk"]!["ends"]!.AsArray().Count.ShouldBe(3);
+        (await AnswerAsync(sheet))["walk"]!["ends"]!.AsArray().Count.ShouldBe(3);
         sheet = await MoveAsync(sheet, "back");
-        ((int)sheet["bench"]!["walk"]!["current"]!["at"]!["couplet"]!).ShouldBe(1);
+        ((int)(await AnswerAsync(sheet))["walk"]!["current"]!["at"]!["couplet"]!).ShouldBe(1);
         sheet = await MoveAsync(sheet, "putAway");
-        sheet["bench"]!["walk"].ShouldBeNull();
+        (await AnswerAsync(sheet))["walk"].ShouldBeNull();
     }
 
     [Fact]
@@ -70,14 +70,14 @@ public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFi
     {
         var sheet = await MoveAsync(await _me.TakeAsync(), "begin", "woody-in-leaf", 2);
         sheet = await _me.PutAsync(Client.PathTo(sheet, "leaf-arrangement"), Client.Feature(states: ["alternate"]));
-        Mark(sheet, 0).ShouldBe("conflicts");
-        Mark(sheet, 1).ShouldBe("agrees");
+        (await MarkAsync(sheet, 0)).ShouldBe("conflicts");
+        (await MarkAsync(sheet, 1)).ShouldBe("agrees");
         sheet = await _me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/undo", new { });
-        Mark(sheet, 0).ShouldBe("notSeen");
+        (await MarkAsync(sheet, 0)).ShouldBe("notSeen");
         sheet = await _me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/redo", new { });
-        Mark(sheet, 0).ShouldBe("conflicts");
+        (await MarkAsync(sheet, 0)).ShouldBe("conflicts");
 
-        static string? Mark(JsonNode s, int lead) => (string?)s["bench"]!["walk"]!["current"]!["leads"]![lead]!["tests"]![0]!["marking"]!["mark"];
+        async Task<string?> MarkAsync(JsonNode s, int lead) => (string?)(await AnswerAsync(s))["walk"]!["current"]!["leads"]![lead]!["tests"]![0]!["marking"]!["mark"];
     }
 
     [Fact]
@@ -102,9 +102,9 @@ public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFi
             origin = "wild",
             visit = new { date = "2025-12-12", stage = "mature", sex = (string?)null, parts = new[] { "flowers" }, altered = Array.Empty<string>(), note = "" },
         });
-        var account = await _me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/account/sambucus-racemosa");
+        var account = await _me.PostAsync("/api/bench/account", About(sheet, "sambucus-racemosa"));
         account["alerts"]!.AsArray().Select(a => (string)a!).ShouldContain(a => a.StartsWith("In flower out of season", StringComparison.Ordinal));
-        var suspicion = await _me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/suspicion/sambucus-racemosa");
+        var suspicion = await _me.PostAsync("/api/bench/suspicion", About(sheet, "sambucus-racemosa"));
         suspicion["disproofs"]!.AsArray().Count.ShouldBeGreaterThan(10);
     }
 
@@ -112,12 +112,13 @@ public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFi
     public async Task Every_feature_weighs_the_names_anew_and_its_push_can_be_read()
     {
         var sheet = await _me.TakeAsync();
-        ((int)sheet["bench"]!["standing"]!["features"]!).ShouldBe(0);
+        ((int)(await AnswerAsync(sheet))["standing"]!["features"]!).ShouldBe(0);
         sheet = await _me.PutAsync(Client.PathTo(sheet, "pith"), Client.Feature(states: ["chambered"]));
         sheet = await _me.PutAsync(Client.PathTo(sheet, "smell"), Client.Feature(states: ["cucumber"]));
-        ((string?)sheet["bench"]!["standing"]!["leading"]![0]!["name"]!["id"]).ShouldBe("oemleria-cerasiformis");
-        sheet["bench"]!["lookNext"]!.AsArray().Count.ShouldBeLessThanOrEqualTo(3);
-        var grounds = (await _me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/grounds/oemleria-cerasiformis")).AsArray();
+        var answer = await AnswerAsync(sheet);
+        ((string?)answer["standing"]!["names"]![0]!["name"]!["id"]).ShouldBe("oemleria-cerasiformis");
+        answer["lookNext"]!.AsArray().Count.ShouldBeLessThanOrEqualTo(3);
+        var grounds = (await _me.PostAsync("/api/bench/grounds", About(sheet, "oemleria-cerasiformis")))["features"]!.AsArray();
         grounds.Count.ShouldBe(2);
         ((double)grounds[0]!["bits"]!).ShouldBeGreaterThan(1);
     }
@@ -127,12 +128,11 @@ public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFi
     {
         var sheet = await _me.TakeAsync();
         sheet = await _me.PutAsync(Client.PathTo(sheet, "leaf-ratio"), Client.Feature("sample", parts: ["2.8", "3"]));
-        var found = (await _me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/apart?taxa=salix-lasiandra,salix-hookeriana")).AsArray();
+        var found = (await _me.PostAsync("/api/bench/apart", Among(sheet, "salix-lasiandra", "salix-hookeriana")))["separations"]!.AsArray();
         var ratio = found.Single(s => (string?)s!["character"] == "leaf-ratio")!;
         ((double)ratio["ownMean"]!).ShouldBe(2.9, 1e-9);
-        found.Select(s => (double)s!["worth"]!).ShouldBeInOrder(SortDirection.Descending);
-        await Client.ProblemAsync(
-            await _me.Http.GetAsync(new Uri($"/api/plants/{sheet["plant"]!["id"]}/apart?taxa=salix-lasiandra", UriKind.Relative)), HttpStatusCode.BadRequest);
+        found.Where(s => (bool)s!["showsToday"]!).Select(s => (double)s!["worth"]!).ShouldBeInOrder(SortDirection.Descending);
+        await Client.ProblemAsync(await _me.TryPostAsync("/api/bench/apart", Among(sheet, "salix-lasiandra")), HttpStatusCode.BadRequest);
     }
 
     [Fact]
@@ -174,6 +174,49 @@ public sealed class BenchApiTests(ServerFixture server) : IClassFixture<ServerFi
     [Fact]
     public async Task The_api_describes_itself() =>
         (await _me.GetAsync("/api/openapi.json"))["paths"]!.AsObject().Count.ShouldBeGreaterThan(15);
+
+    [Fact]
+    public async Task Plants_of_one_colony_count_for_each_other_until_the_link_is_taken_back()
+    {
+        var known = await _me.TakeAsync();
+        known = await _me.PutAsync(Client.PathTo(known, "pith"), Client.Feature(states: ["chambered"]));
+        known = await _me.PutAsync(Client.PathTo(known, "smell"), Client.Feature(states: ["cucumber"]));
+        var bare = await _me.TakeAsync();
+        var before = await MassAsync(bare);
+        var path = $"/api/plants/{bare["plant"]!["id"]}/colony/{known["plant"]!["id"]}";
+        bare = await _me.PutAsync(path, new { });
+        ((string?)bare["colony"]![0]!["tag"]).ShouldBe((string?)known["plant"]!["tag"]);
+        (await MassAsync(bare)).ShouldBeGreaterThan(10 * before);
+        var (one, other) = (known["request"]!.DeepClone(), bare["request"]!.DeepClone());
+        ((string?)(await _me.PostAsync("/api/bench/compare", new { one, other }))["verdict"])!.ShouldContain("cannot be compared yet");
+        using var gone = await _me.Http.DeleteAsync(new Uri(path, UriKind.Relative));
+        (await MassAsync(await _me.GetAsync($"/api/plants/{bare["plant"]!["id"]}"))).ShouldBe(before, 1e-12);
+        await Client.ProblemAsync(await _me.TryPutAsync($"/api/plants/{bare["plant"]!["id"]}/colony/999999", new { }), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(await _me.TryPutAsync($"/api/plants/{bare["plant"]!["id"]}/colony/{bare["plant"]!["id"]}", new { }), HttpStatusCode.BadRequest);
+
+        async Task<double> MassAsync(JsonNode sheet) => (double)(await _me.PostAsync("/api/bench/grounds", About(sheet, "oemleria-cerasiformis")))["before"]!
+            * Math.Pow(2, (await _me.PostAsync("/api/bench/grounds", About(sheet, "oemleria-cerasiformis")))["features"]!.AsArray().Sum(f => (double)f!["bits"]!));
+    }
+
+    [Fact]
+    public async Task A_table_of_specimens_is_named_row_by_row_and_a_wrong_row_does_not_stop_the_others()
+    {
+        using var content = new StringContent("specimen_id,pith,smell\nS1,chambered,cucumber\nS2,hollow-earth,\n", System.Text.Encoding.UTF8, "text/csv");
+        using var response = await _me.Http.PostAsync(new Uri("/api/specimens?file=mine.csv", UriKind.Relative), content);
+        var rows = JsonNode.Parse(await response.Content.ReadAsStringAsync())!.AsArray();
+        ((string?)rows[0]!["standing"]!["names"]![0]!["name"]!["name"]).ShouldBe("Oemleria cerasiformis");
+        rows[1]!["standing"].ShouldBeNull();
+        ((string?)rows[1]!["faults"]![0])!.ShouldContain("hollow-earth");
+        using var wrong = new StringContent("name\nS1\n", System.Text.Encoding.UTF8, "text/csv");
+        var problem = await Client.ProblemAsync(await _me.Http.PostAsync(new Uri("/api/specimens", UriKind.Relative), wrong), HttpStatusCode.BadRequest);
+        ((string?)problem["detail"])!.ShouldContain("specimen_id");
+    }
+
+    private async Task<JsonNode> AnswerAsync(JsonNode sheet) => await _me.PostAsync("/api/bench/answer", sheet["request"]!.DeepClone());
+
+    private static object About(JsonNode sheet, string taxon) => new { plant = sheet["request"]!.DeepClone(), taxon };
+
+    private static object Among(JsonNode sheet, params string[] taxa) => new { plant = sheet["request"]!.DeepClone(), taxa };
 
     private static long Revision(JsonNode sheet) => (long)sheet["observations"]![0]!["revision"]!;
 

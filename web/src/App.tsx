@@ -1,8 +1,10 @@
 import { CssBaseline, ThemeProvider } from '@mui/material'
 import { lazy, Suspense, useMemo } from 'react'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
+import { ApartPage } from './apart/ApartPage'
 import { BenchPage } from './bench/BenchPage'
 import { Shell } from './shell/Shell'
+import { SpecimensPage } from './specimens/SpecimensPage'
 import { gartenTheme } from './theme/theme'
 import { useThemeName } from './theme/useThemeName'
 import { WordsPage } from './words/WordsPage'
@@ -22,6 +24,8 @@ export function App({ nonce }: { nonce: string }) {
             <Routes>
               <Route path="/bench/:plant?" element={<BenchPage />} />
               <Route path="/records" element={<RecordsPage nonce={nonce} />} />
+              <Route path="/apart" element={<ApartPage />} />
+              <Route path="/specimens" element={<SpecimensPage />} />
               <Route path="/words" element={<WordsPage />} />
               <Route path="*" element={<Navigate to="/bench" replace />} />
             </Routes>

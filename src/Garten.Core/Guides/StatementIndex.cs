@@ -63,7 +63,7 @@ internal sealed class StatementIndex
     public ArraySegment<Statement> Of(TaxonId taxon, CharacterId character)
     {
         var slot = Slot(taxon, character);
-        return slot < 0 ? [] : new(_statements, _starts[slot], _starts[slot + 1] - _starts[slot]);
+        return slot < 0 ? ArraySegment<Statement>.Empty : new(_statements, _starts[slot], _starts[slot + 1] - _starts[slot]);
     }
 
     private int Slot(TaxonId taxon, CharacterId character) =>

@@ -235,7 +235,7 @@ public sealed class Weighing : IDisposable
 
         foreach (var companion in choices.Companions)
         {
-            _witnesses.Add(new(default, $"In one colony with {companion.Tag}", Witness.Colony, "linked by hand", null, [], Certainty.Sure, companion));
+            _witnesses.Add(new(new(""), $"In one colony with {companion.Tag}", Witness.Colony, "linked by hand", null, [], Certainty.Sure, companion));
         }
 
         foreach (var witness in _witnesses)

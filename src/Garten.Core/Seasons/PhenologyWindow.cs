@@ -25,7 +25,6 @@ public enum Phenophase
 public readonly record struct DayInYear(int Month, int Day)
 {
     /// <summary>Number of the day in a year without leap day, 1–365.</summary>
-    [JsonIgnore]
     public int Number => new DateOnly(2001, Month, Month == 2 && Day == 29 ? 28 : Day).DayOfYear;
 
     /// <summary>The day of <paramref name="date"/>.</summary>

@@ -79,6 +79,7 @@ public static class GartenServer
         BenchFeature.Map(api);
         DeterminationsFeature.Map(api);
         RecordsFeature.Map(api);
+        SpecimensFeature.Map(api);
         app.MapOpenApi("/api/openapi.json");
         app.MapWebPages(settings.Web);
         return app;

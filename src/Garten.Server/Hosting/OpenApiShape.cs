@@ -13,7 +13,10 @@ public static class OpenApiShape
     /// <param name="options">The description's options.</param>
     public static void Configure(OpenApiOptions options)
     {
-        options.CreateSchemaReferenceId = type => Array.IndexOf(Identifiers, type.Type) >= 0 ? null : OpenApiOptions.CreateDefaultSchemaReferenceId(type);
+        // What may be left out is described where it stands, so that it does not lend its null to the same type elsewhere.
+        options.CreateSchemaReferenceId = type => Nullable.GetUnderlyingType(type.Type) is not null || Array.IndexOf(Identifiers, type.Type) >= 0
+            ? null
+            : OpenApiOptions.CreateDefaultSchemaReferenceId(type);
         options.AddSchemaTransformer((schema, context, _) =>
         {
             var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
@@ -23,7 +26,10 @@ public static class OpenApiShape
                 schema.Properties?.Clear();
                 schema.Required?.Clear();
             }
-
+            else if (context.JsonTypeInfo.ElementType is { } element && Array.IndexOf(Identifiers, element) >= 0)
+            {
+                schema.Items = new OpenApiSchema { Type = JsonSchemaType.String };
+            }
             else if (type is { IsValueType: true, IsPrimitive: false, IsEnum: false } && schema.Properties is { Count: > 0 } properties)
             {
                 // A struct can be left out in C#, but what the server writes always has all its parts.

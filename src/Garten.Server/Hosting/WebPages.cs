@@ -1,5 +1,7 @@
 using System.Security.Cryptography;
+using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
+using Microsoft.Net.Http.Headers;
 
 namespace Garten.Server.Hosting;
 
@@ -41,6 +43,7 @@ public static class WebPages
             FileProvider = new PhysicalFileProvider(Path.Combine(full, "assets")),
             OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
         });
+        app.MapGet("/engine/{file}", (string file, HttpContext context) => Engine(Path.Combine(full, "engine"), file, context));
         var page = File.ReadAllText(Path.Combine(full, "index.html"));
         app.MapFallback("{**path:nonfile}", context =>
         {
@@ -58,11 +61,39 @@ public static class WebPages
         });
     }
 
+    /// <summary>A file of the core compiled for the browser: in the tightest packing the browser reads, under its own type.</summary>
+    private static IResult Engine(string folder, string file, HttpContext context)
+    {
+        var types = new FileExtensionContentTypeProvider();
+        var path = Path.Combine(folder, Path.GetFileName(file));
+        if (Path.GetFileName(file) != file || !File.Exists(path) || !types.TryGetContentType(file, out var type))
+        {
+            return Results.NotFound();
+        }
+
+        var headers = context.Response.Headers;
+        headers.CacheControl = "no-cache";
+        headers.Vary = "Accept-Encoding";
+        foreach (var (coding, suffix) in new[] { ("br", ".br"), ("gzip", ".gz") })
+        {
+            if (File.Exists(path + suffix) && context.Request.Headers.AcceptEncoding.ToString().Contains(coding, StringComparison.Ordinal))
+            {
+                headers.ContentEncoding = coding;
+                path += suffix;
+                break;
+            }
+        }
+
+        var written = File.GetLastWriteTimeUtc(path);
+        var tag = new EntityTagHeaderValue(FormattableString.Invariant($"\"{written.Ticks:x}-{new FileInfo(path).Length:x}\""));
+        return Results.File(path, type, lastModified: written, entityTag: tag);
+    }
+
     private static string Policy(string? nonce)
     {
         var own = nonce is null ? "'none'" : $"'nonce-{nonce}'";
         return "default-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'; "
-            + $"script-src 'self' {(nonce is null ? "" : own)}; style-src 'self' {(nonce is null ? "" : own)}; "
+            + $"script-src 'self' 'wasm-unsafe-eval' {(nonce is null ? "" : own)}; style-src 'self' {(nonce is null ? "" : own)}; "
             + "img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'";
     }
 }

@@ -112,7 +112,8 @@ public sealed class DemoGuideTests
                     NumericRange { Low: { } low, High: { } high } => Observation.OfSample(c.Id, 1, day, Math.Round(Math.Sqrt(low * high))),
                     _ => null,
                 }).OfType<Observation>();
-            var standing = new Weighing(model, new EvidenceSheet(Guide, shown), new PlaceFacts(null, []), []).Stand();
+            using var weighing = new Weighing(model, new EvidenceSheet(Guide, shown), new PlaceFacts(null, []), []);
+            var standing = Standing.Of(model, weighing, 3);
             if (standing.Names[0].Name.Id != taxon || standing.Names[0].Mass < 0.95)
             {
                 wrong.Add($"{taxon}: {standing.Names[0].Name.Name} {standing.Names[0].Mass:0.000}, outside {standing.Outside:0.000}");

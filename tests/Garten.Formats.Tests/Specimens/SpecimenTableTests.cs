@@ -65,7 +65,7 @@ public sealed class SpecimenTableTests
         lines[0].ShouldBe("specimen_id,name_1,weight_1,name_2,weight_2,outside,lowest_rank,lowest_name,lowest_weight,fault");
         lines[1].ShouldStartWith("S1,Alba prima,0.");
         lines[2].ShouldStartWith("S2,Alba secunda,0.");
-        var expected = SpecimenResults.Name(Model, Read("specimen_id,arrangement\nS2,alternate\n")[0].Specimen!, PriorFactors.None).Names[0].Mass;
+        var expected = SpecimenResults.Name(Model, Read("specimen_id,arrangement\nS2,alternate\n")[0].Specimen!, PriorFactors.None, 1).Names[0].Mass;
         double.Parse(lines[2].Split(',')[2], System.Globalization.CultureInfo.InvariantCulture).ShouldBe(expected, 1e-6);
     }
 
@@ -73,8 +73,8 @@ public sealed class SpecimenTableTests
     public void Commonness_counts_unless_the_prior_is_flat()
     {
         var specimen = Read("specimen_id,length\nS1,\n")[0].Specimen!;
-        SpecimenResults.Name(Model, specimen, PriorFactors.All).Names[0].Name.Name.ShouldBe("Alba prima", "the other one is rare");
-        SpecimenResults.Name(Model, specimen, PriorFactors.None).Names.Select(n => n.Mass).Distinct().Count().ShouldBe(1);
+        SpecimenResults.Name(Model, specimen, PriorFactors.All, 4).Names[0].Name.Name.ShouldBe("Alba prima", "the other one is rare");
+        SpecimenResults.Name(Model, specimen, PriorFactors.None, 4).Names.Select(n => n.Mass).Distinct().Count().ShouldBe(1);
     }
 
     private static ImmutableArray<SpecimenReading> Read(string csv)

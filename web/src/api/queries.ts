@@ -1,6 +1,8 @@
-import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { hashKey, QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { ask, type Kind, type Questions } from '../engine/engine'
 import { answer, api, Problem } from './client'
 import type {
+  BenchRequest,
   DeterminationInput,
   ObservationInput,
   PlantInput,
@@ -39,47 +41,45 @@ export const usePlant = (plant: number | null) =>
     queryFn: () => answer(api.GET('/api/plants/{plant}', { params: { path: { plant: plant ?? 0 } } })),
   })
 
-export const useAccount = (plant: number, taxon: string | null, revision: string) =>
+/** A question of the bench; the question itself is what the answer is kept under. */
+const useAnswer = <K extends Kind>(kind: K, question: Questions[K][0] | null, subject: unknown = question) =>
   useQuery({
-    queryKey: ['account', plant, taxon, revision],
-    enabled: taxon !== null,
-    queryFn: () =>
-      answer(
-        api.GET('/api/plants/{plant}/account/{taxon}', { params: { path: { plant, taxon: taxon ?? '' } } }),
-      ),
+    queryKey: ['bench', kind, subject, question],
+    enabled: question !== null,
+    staleTime: Infinity,
+    gcTime: 60_000,
+    // While the next answer on the same subject is worked out, the one before stays on screen.
+    placeholderData: (before, query) =>
+      query && hashKey([query.queryKey[2]]) === hashKey([subject]) ? before : undefined,
+    queryFn: () => (question ? ask(kind, question) : Promise.reject(new Error('no question'))),
   })
 
-export const useSuspicion = (plant: number, taxon: string | null, revision: string) =>
-  useQuery({
-    queryKey: ['suspicion', plant, taxon, revision],
-    enabled: taxon !== null,
-    queryFn: () =>
-      answer(
-        api.GET('/api/plants/{plant}/suspicion/{taxon}', { params: { path: { plant, taxon: taxon ?? '' } } }),
-      ),
-  })
+/** How a plant stands. */
+export const useBench = (id: number | null, plant: BenchRequest | null) => useAnswer('answer', plant, id)
 
-export const useGrounds = (plant: number, taxon: string | null, revision: string) =>
-  useQuery({
-    queryKey: ['grounds', plant, taxon, revision],
-    enabled: taxon !== null,
-    queryFn: () =>
-      answer(
-        api.GET('/api/plants/{plant}/grounds/{taxon}', { params: { path: { plant, taxon: taxon ?? '' } } }),
-      ),
-  })
+export const useAccount = (plant: BenchRequest, taxon: string | null) =>
+  useAnswer('account', taxon === null ? null : { plant, taxon })
 
-export const useApart = (plant: number, taxa: string[], revision: string) =>
+export const useSuspicion = (plant: BenchRequest, taxon: string) => useAnswer('suspicion', { plant, taxon })
+
+export const useGrounds = (plant: BenchRequest, taxon: string) =>
+  useAnswer('grounds', { plant, taxon }, taxon)
+
+export const useCrosses = (plant: BenchRequest, taxon: string) => useAnswer('crosses', { plant, taxon })
+
+export const useApart = (plant: BenchRequest | null, taxa: string[]) =>
+  useAnswer('apart', taxa.length < 2 ? null : { plant, taxa }, 'apart')
+
+export const useComparison = (one: BenchRequest, other: BenchRequest | null) =>
+  useAnswer('compare', other && { one, other })
+
+/** What is recorded of a plant, for holding it against another. */
+export const useRequest = (plant: number | null) =>
   useQuery({
-    queryKey: ['apart', plant, taxa, revision],
-    enabled: taxa.length >= 2,
-    placeholderData: (before) => before,
+    queryKey: ['request', plant],
+    enabled: plant !== null,
     queryFn: () =>
-      answer(
-        api.GET('/api/plants/{plant}/apart', {
-          params: { path: { plant }, query: { taxa: taxa.join(',') } },
-        }),
-      ),
+      answer(api.GET('/api/plants/{plant}/request', { params: { path: { plant: plant ?? 0 } } })),
   })
 
 export const useStarts = (taxon: string | null) =>
@@ -105,6 +105,20 @@ export const useRecords = (filter: RecordFilter, skip: number, take: number) =>
     queryKey: ['records', filter, skip, take],
     placeholderData: (before) => before,
     queryFn: () => answer(api.GET('/api/records', { params: { query: { ...filter, skip, take } } })),
+  })
+
+/** Has a table of specimens named. */
+export const useNameSpecimens = () =>
+  useMutation({
+    mutationFn: ({ file, content, flat }: { file: string; content: string; flat: boolean }) =>
+      answer(
+        api.POST('/api/specimens', {
+          params: { query: { file, flat } },
+          body: content,
+          bodySerializer: (text: string) => text,
+          headers: { 'Content-Type': 'text/csv' },
+        }),
+      ),
   })
 
 export function useChoosePerson() {
@@ -179,6 +193,14 @@ export const useRecordFeature = (plant: number) =>
 export const useWalk = (plant: number) =>
   useSheetChange((body: WalkInput) =>
     answer(api.POST('/api/plants/{plant}/walk', { params: { path: { plant } }, body })),
+  )
+
+/** Links a plant with another as of one colony, or takes the link back. */
+export const useColony = (plant: number) =>
+  useSheetChange(({ other, linked }: { other: number; linked: boolean }) =>
+    linked
+      ? answer(api.PUT('/api/plants/{plant}/colony/{other}', { params: { path: { plant, other } } }))
+      : answer(api.DELETE('/api/plants/{plant}/colony/{other}', { params: { path: { plant, other } } })),
   )
 
 export const useUndo = (plant: number) =>

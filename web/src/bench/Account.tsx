@@ -6,7 +6,6 @@ import { MarkSign } from '../shared/MarkSign'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { organs } from './organs'
-import { sheetRevision } from './sheetRevision'
 
 const phases = {
   leaf: 'In leaf',
@@ -46,7 +45,7 @@ export function Account({
   taxon: string
   onOther: (taxon: string) => void
 }) {
-  const { data: account, error } = useAccount(sheet.plant.id, taxon, sheetRevision(sheet))
+  const { data: account, error } = useAccount(sheet.request, taxon)
   if (!account) return <ProblemNote error={error} />
   return (
     <div className="account">

@@ -1,11 +1,11 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material'
-import { useGrounds, useSuspicion } from '../api/queries'
-import type { GuideView, Organ, PlantSheet } from '../api/types'
+import { useSuspicion } from '../api/queries'
+import type { BenchChoices, BenchRequest, GuideView, Organ, PlantSheet } from '../api/types'
 import { MarkSign } from '../shared/MarkSign'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { Account } from './Account'
-import { sheetRevision } from './sheetRevision'
+import { Grounds } from './Grounds'
 
 /** The ways to look at a name. */
 export type NameView = 'account' | 'disproof' | 'grounds'
@@ -18,16 +18,31 @@ const views: Record<NameView, string> = {
 
 interface Props {
   sheet: PlantSheet
+  /** The plant with what was left out and switched off. */
+  plant: BenchRequest
+  choices: BenchChoices
   guide: GuideView
   taxon: string
   view: NameView
+  onChoices: (choices: BenchChoices) => void
   onChange: (state: { taxon: string; view: NameView } | null) => void
   onName: (taxon: string) => void
   onRecord: (organ: Organ) => void
 }
 
 /** A name held against the plant: its account line by line, or what would disprove it. */
-export function AccountDialog({ sheet, guide, taxon, view, onChange, onName, onRecord }: Props) {
+export function AccountDialog({
+  sheet,
+  plant,
+  choices,
+  guide,
+  taxon,
+  view,
+  onChoices,
+  onChange,
+  onName,
+  onRecord,
+}: Props) {
   const name = guide.taxa.find((t) => t.name.id === taxon)
   return (
     <Dialog open onClose={() => onChange(null)} fullWidth maxWidth="md" aria-labelledby="account-title">
@@ -53,7 +68,9 @@ export function AccountDialog({ sheet, guide, taxon, view, onChange, onName, onR
           <Account sheet={sheet} taxon={taxon} onOther={(t) => onChange({ taxon: t, view })} />
         )}
         {view === 'disproof' && <Disproofs sheet={sheet} taxon={taxon} onRecord={onRecord} />}
-        {view === 'grounds' && <Grounds sheet={sheet} taxon={taxon} />}
+        {view === 'grounds' && (
+          <Grounds plant={plant} choices={choices} guide={guide} taxon={taxon} onChoices={onChoices} />
+        )}
       </DialogContent>
       <DialogActions>
         <Button onClick={() => onChange(null)}>Close</Button>
@@ -74,7 +91,7 @@ function Disproofs({
   taxon: string
   onRecord: (organ: Organ) => void
 }) {
-  const { data, error } = useSuspicion(sheet.plant.id, taxon, sheetRevision(sheet))
+  const { data, error } = useSuspicion(sheet.request, taxon)
   if (!data) return <ProblemNote error={error} />
   return (
     <div className="account">
@@ -119,50 +136,5 @@ function Disproofs({
         </tbody>
       </table>
     </div>
-  )
-}
-
-// Pushes beyond this many bits fill the whole bar.
-const fullBits = 5
-
-function Grounds({ sheet, taxon }: { sheet: PlantSheet; taxon: string }) {
-  const { data, error } = useGrounds(sheet.plant.id, taxon, sheetRevision(sheet))
-  if (!data) return <ProblemNote error={error} />
-  if (data.length === 0) return <p className="soft">Nothing recorded weighs for or against this name yet.</p>
-  return (
-    <table className="disproofs">
-      <thead>
-        <tr>
-          <th scope="col">Recorded</th>
-          <th scope="col">Push</th>
-          <th scope="col">Bits</th>
-          <th scope="col">Fits</th>
-        </tr>
-      </thead>
-      <tbody>
-        {data.map((g) => (
-          <tr key={g.character}>
-            <td>
-              <b>{g.label}:</b> {g.found}
-            </td>
-            <td>
-              <svg className="push" viewBox="-50 0 100 12" aria-hidden="true">
-                <path d="M0 0V12" stroke="var(--ink)" />
-                <rect
-                  x={g.bits < 0 ? Math.max(g.bits / fullBits, -1) * 48 : 0}
-                  y="2"
-                  width={Math.min(Math.abs(g.bits) / fullBits, 1) * 48}
-                  height="8"
-                  fill={g.bits < 0 ? 'var(--rust)' : 'var(--moss)'}
-                />
-              </svg>{' '}
-              {g.inWords}
-            </td>
-            <td>{g.bits.toFixed(1)}</td>
-            <td>{g.fitting} names</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   )
 }

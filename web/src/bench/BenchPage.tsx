@@ -1,16 +1,27 @@
 import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { useGuide, usePlant, usePlants, useSession, useUndo } from '../api/queries'
-import type { Organ } from '../api/types'
+import {
+  useBench,
+  useGuide,
+  usePlant,
+  usePlants,
+  useRecordFeature,
+  useSession,
+  useUndo,
+} from '../api/queries'
+import { ApartDialog } from '../apart/ApartDialog'
+import type { BenchChoices, Organ } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useShortcuts } from '../shared/useShortcuts'
 import { AccountDialog, type NameView } from './AccountDialog'
-import { ApartDialog } from './ApartDialog'
 import './bench.css'
+import { CompareDialog } from './CompareDialog'
 import { DeterminationDialog } from './DeterminationDialog'
 import { FeaturePanel } from './FeaturePanel'
+import { featureInput } from './featureInput'
 import { KeyPanel } from './KeyPanel'
+import { prospectKeys, useMeans } from './means'
 import { PlantTags } from './PlantTags'
 import { SeasonStrip } from './SeasonStrip'
 import { SheetFigure } from './SheetFigure'
@@ -24,7 +35,10 @@ const tabs = [
   { id: 'visits', label: 'Visits', shortcut: 'V' },
 ] as const
 type Tab = (typeof tabs)[number]['id']
+type Choices = Omit<BenchChoices, 'means'>
 type Column = 'plants' | 'sheet' | 'standing'
+
+const nothingLeftOut: Choices = { leftOut: [], without: [], colonyLeftOut: false }
 
 /** The bench: plants on the desk, the sheet of one in the middle, where its name stands at the right. */
 export function BenchPage() {
@@ -36,10 +50,26 @@ export function BenchPage() {
   const person = useSession().data?.person
   const { data: sheet, error } = usePlant(id)
   const undo = useUndo(id ?? 0)
+  const recording = useRecordFeature(id ?? 0)
+  const [means, setMeans] = useMeans()
+  const [left, setLeft] = useState<{ plant: number | null; choices: Choices }>({
+    plant: id,
+    choices: nothingLeftOut,
+  })
+  // What was left out holds for the plant it was left out on.
+  const choices: BenchChoices = { ...(left.plant === id ? left.choices : nothingLeftOut), means }
+  const setChoices = ({ means: now, ...rest }: BenchChoices) => {
+    setMeans(now)
+    setLeft({ plant: id, choices: rest })
+  }
+  const plant = sheet ? { ...sheet.request, choices } : null
+  const answered = useBench(id, plant)
+  const bench = answered.data
   const [tab, setTab] = useState<Tab>('key')
   const [organ, setOrgan] = useState<Organ>('leaf')
   const [column, setColumn] = useState<Column>('sheet')
   const [taking, setTaking] = useState(false)
+  const [comparing, setComparing] = useState(false)
   const [apart, setApart] = useState<string[] | null>(null)
   const [naming, setNaming] = useState<{ taxon: string | null } | null>(null)
   const [account, setAccount] = useState<{ taxon: string; view: NameView } | null>(null)
@@ -60,6 +90,16 @@ export function BenchPage() {
     setTab('features')
     setColumn('sheet')
   }
+  const record = (character: string, state: string) => {
+    const visit = sheet?.visits.at(-1)
+    if (!visit || recording.isPending || answered.isPlaceholderData) return
+    recording.mutate({
+      visit: visit.id,
+      character,
+      expected: null,
+      input: featureInput({ finding: 'states', states: [state] }),
+    })
+  }
   useShortcuts({
     t: () => setTaking(true),
     j: () => step(1),
@@ -69,21 +109,32 @@ export function BenchPage() {
     v: () => setTab('visits'),
     n: () => sheet && setNaming({ taxon: onlyEnd }),
     a: () => {
-      const leading = sheet?.bench.standing.leading ?? []
-      if (sheet && sheet.bench.standing.features > 0 && leading.length > 1)
-        setApart(leading.slice(0, 2).map((w) => w.name.id))
+      const names = bench?.standing.names ?? []
+      if (bench && bench.standing.features > 0 && names.length > 1)
+        setApart(names.slice(0, 2).map((w) => w.name.id))
     },
+    c: () => sheet && setComparing(true),
     l: () => {
-      const next = sheet?.bench.lookNext[0]
+      const next = bench?.lookNext[0]
       if (next) openFeatures(next.organ)
     },
+    ...Object.fromEntries(
+      prospectKeys.map((key, i) => [
+        key.toLowerCase(),
+        () => {
+          const next = bench?.lookNext[0]
+          const seen = next?.prospects[i]
+          if (next && seen) record(next.character, seen.state)
+        },
+      ]),
+    ),
     'ctrl+z': () => sheet?.undo.undo && undo.mutate(false),
     'ctrl+y': () => sheet?.undo.redo && undo.mutate(true),
     'ctrl+Z': () => sheet?.undo.redo && undo.mutate(true),
   })
 
-  const ends = sheet?.bench.walk?.ends ?? []
-  const onlyEnd = ends.length === 1 && sheet?.bench.walk?.open === 0 ? (ends[0]?.taxon.id ?? null) : null
+  const ends = bench?.walk?.ends ?? []
+  const onlyEnd = ends.length === 1 && bench?.walk?.open === 0 ? (ends[0]?.taxon.id ?? null) : null
   const latest = sheet?.determinations[0]
   return (
     <div className={`bench show-${column}`}>
@@ -124,6 +175,9 @@ export function BenchPage() {
                 {sheet.plant.site.elevationM !== null && ` · ${sheet.plant.site.elevationM} m`}
               </span>
               <span className="fill" />
+              <Button color="inherit" onClick={() => setComparing(true)}>
+                Same as …&nbsp;<kbd>C</kbd>
+              </Button>
               <Button
                 color="inherit"
                 disabled={!sheet.undo.undo || undo.isPending}
@@ -142,7 +196,7 @@ export function BenchPage() {
                 </Button>
               )}
             </div>
-            <ProblemNote error={undo.error} />
+            <ProblemNote error={undo.error ?? recording.error ?? answered.error} />
             {!person && (
               <div className="caution" role="status">
                 Say who you are at the top right before you record: every feature carries its observer.
@@ -168,10 +222,12 @@ export function BenchPage() {
                 </button>
               ))}
             </div>
-            {tab === 'key' && (
+            {tab === 'key' && bench && (
               <KeyPanel
                 key={sheet.plant.id}
                 sheet={sheet}
+                walk={bench.walk}
+                settled={!answered.isPlaceholderData}
                 guide={guide}
                 onAccount={(taxon) => setAccount({ taxon, view: 'account' })}
                 onSuspect={(taxon) => setAccount({ taxon, view: 'disproof' })}
@@ -183,6 +239,7 @@ export function BenchPage() {
                 key={sheet.plant.id}
                 sheet={sheet}
                 guide={guide}
+                notes={bench?.notes ?? []}
                 organ={organ}
                 onOrgan={setOrgan}
               />
@@ -191,10 +248,15 @@ export function BenchPage() {
           </>
         )}
       </main>
-      {sheet && guide ? (
+      {sheet && guide && bench ? (
         <Standing
           sheet={sheet}
+          bench={bench}
+          choices={choices}
           guide={guide}
+          busy={recording.isPending || answered.isPlaceholderData}
+          onChoices={setChoices}
+          onRecord={record}
           onAccount={(taxon) => setAccount({ taxon, view: 'account' })}
           onSuspect={(taxon) => setAccount({ taxon, view: 'disproof' })}
           onGrounds={(taxon) => setAccount({ taxon, view: 'grounds' })}
@@ -224,10 +286,13 @@ export function BenchPage() {
           onClose={() => setNaming(null)}
         />
       )}
-      {apart && sheet && guide && (
+      {comparing && sheet && (
+        <CompareDialog sheet={sheet} plants={list ?? []} onClose={() => setComparing(false)} />
+      )}
+      {apart && plant && guide && (
         <ApartDialog
-          sheet={sheet}
           guide={guide}
+          plant={plant}
           taxa={apart}
           onClose={() => setApart(null)}
           onRecord={(at) => {
@@ -236,9 +301,12 @@ export function BenchPage() {
           }}
         />
       )}
-      {account && sheet && guide && (
+      {account && sheet && plant && guide && (
         <AccountDialog
           sheet={sheet}
+          plant={plant}
+          choices={choices}
+          onChoices={setChoices}
           guide={guide}
           taxon={account.taxon}
           view={account.view}

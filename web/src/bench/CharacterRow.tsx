@@ -14,6 +14,8 @@ interface Props {
   slot: string
   recorded: ObservationView | null
   elsewhere: ObservationView[]
+  /** A remark on what was recorded; empty for none. */
+  note: string
   manner: Manner
   busy: boolean
   error: Error | null
@@ -34,6 +36,7 @@ export function CharacterRow({
   slot,
   recorded,
   elsewhere,
+  note,
   manner,
   busy,
   error,
@@ -192,6 +195,7 @@ export function CharacterRow({
           {day(o.date)}: {o.summary}
         </div>
       ))}
+      {note && <div className="soft">{note}</div>}
       <ProblemNote error={error} />
     </div>
   )

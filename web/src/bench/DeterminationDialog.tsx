@@ -16,7 +16,6 @@ import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
 import { useDraft } from '../shared/useDraft'
 import { OriginField } from './OriginField'
-import { sheetRevision } from './sheetRevision'
 
 interface Props {
   sheet: PlantSheet
@@ -35,8 +34,8 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
   const [origin, setOrigin] = useState<Origin>(sheet.plant.origin)
   const [date, setDate] = useState(session?.today ?? '')
   const [remarks, setRemarks] = useDraft(`determine/${sheet.plant.id}`)
-  const account = useAccount(sheet.plant.id, taxon, sheetRevision(sheet)).data
-  const steps = sheet.bench.walk?.steps.length ?? 0
+  const account = useAccount(sheet.request, taxon).data
+  const steps = sheet.request.walk?.answers.length ?? 0
   const seen = sheet.observations.filter((o) => o.finding !== 'hidden').length
   const above = guide.taxa.find((t) => t.name.id === taxon)
   const save = () =>

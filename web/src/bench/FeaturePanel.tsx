@@ -11,6 +11,7 @@ import type {
   Organ,
   PartPosition,
   PlantSheet,
+  SheetNote,
 } from '../api/types'
 import { capital, day, words } from '../shared/format'
 import { CharacterRow } from './CharacterRow'
@@ -21,6 +22,7 @@ import { organs } from './organs'
 interface Props {
   sheet: PlantSheet
   guide: GuideView
+  notes: SheetNote[]
   organ: Organ
   onOrgan: (organ: Organ) => void
 }
@@ -63,7 +65,7 @@ function Choice<T extends string>(props: {
 }
 
 /** Recording features organ by organ. */
-export function FeaturePanel({ sheet, guide, organ, onOrgan }: Props) {
+export function FeaturePanel({ sheet, guide, notes, organ, onOrgan }: Props) {
   const [visit, setVisit] = useState<number>(sheet.visits.at(-1)?.id ?? 0)
   const [manner, setManner] = useState<Manner>({
     certainty: 'sure',
@@ -149,6 +151,7 @@ export function FeaturePanel({ sheet, guide, organ, onOrgan }: Props) {
             slot={`${sheet.plant.id}/${visit}/${c.id}`}
             recorded={sheet.observations.find((o) => o.character === c.id && o.visit === visit) ?? null}
             elsewhere={sheet.observations.filter((o) => o.character === c.id && o.visit !== visit)}
+            note={notes.find((n) => n.character === c.id)?.text ?? ''}
             manner={manner}
             busy={recording.isPending}
             error={

@@ -1,7 +1,7 @@
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { useRecordFeature, useWalk } from '../api/queries'
-import type { FeatureOffer, GuideView, LeadView, PlantSheet, WalkInput } from '../api/types'
+import type { FeatureOffer, GuideView, LeadView, PlantSheet, WalkInput, WalkView } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { useShortcuts } from '../shared/useShortcuts'
@@ -10,10 +10,14 @@ import { BeginChooser } from './BeginChooser'
 import { LeadCard } from './LeadCard'
 import { OfferStrip } from './OfferStrip'
 import { featureInput } from './featureInput'
+import { percent } from '../shared/format'
 import { WalkPath } from './WalkPath'
 
 interface Props {
   sheet: PlantSheet
+  walk: WalkView | null
+  /** False while the answer shown is the one before. */
+  settled: boolean
   guide: GuideView
   onAccount: (taxon: string) => void
   onSuspect: (taxon: string) => void
@@ -21,12 +25,11 @@ interface Props {
 }
 
 /** The dichotomous key: the path walked, the couplet to answer, and the names it ends at. */
-export function KeyPanel({ sheet, guide, onAccount, onSuspect, onName }: Props) {
+export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, onName }: Props) {
   const plant = sheet.plant.id
   const walking = useWalk(plant)
   const recording = useRecordFeature(plant)
   const [offers, setOffers] = useState<FeatureOffer[]>([])
-  const walk = sheet.bench.walk
   const couplet = walk?.current ?? null
   const visit = sheet.visits.at(-1)
   const onlyEnd = walk?.ends.length === 1 && walk.open === 0 ? walk.ends[0]?.taxon.id : undefined
@@ -35,12 +38,12 @@ export function KeyPanel({ sheet, guide, onAccount, onSuspect, onName }: Props) 
     walking.mutate({ ...input, expected: sheet.walkRevision })
   const plain = { key: null, couplet: null, lead: null }
   const answer = (lead: LeadView | null) => {
-    if (!couplet || walking.isPending) return
+    if (!couplet || !settled || walking.isPending) return
     setOffers(lead ? lead.tests.flatMap((t) => (t.offer ? [t.offer] : [])) : [])
     move({ move: 'answer', key: couplet.at.key, couplet: couplet.at.couplet, lead: lead?.number ?? null })
   }
   const back = () => {
-    if (walking.isPending) return
+    if (!settled || walking.isPending) return
     setOffers([])
     move({ ...plain, move: 'back' })
   }
@@ -135,6 +138,29 @@ export function KeyPanel({ sheet, guide, onAccount, onSuspect, onName }: Props) 
           </div>
         </>
       )}
+      {walk.doubt && (
+        <div className="caution" role="status">
+          Couplet {walk.doubt.at.couplet} was perhaps mis-answered: the features point to its lead{' '}
+          {walk.doubt.other} ({walk.doubt.otherSays}), which leads to{' '}
+          {walk.doubt.leadsTo.map((t, i) => (
+            <span key={t.id}>
+              {i > 0 && ', '}
+              <TaxonText name={t.name} family={t.rank === 'family'} />
+            </span>
+          ))}
+          .{' '}
+          <Button
+            color="inherit"
+            variant="outlined"
+            onClick={() =>
+              walk.doubt &&
+              move({ move: 'reopen', key: walk.doubt.at.key, couplet: walk.doubt.at.couplet, lead: null })
+            }
+          >
+            Look at couplet {walk.doubt.at.couplet} again
+          </Button>
+        </div>
+      )}
       {walk.ends.length > 0 && (
         <div className="ends" role="region" aria-label="Names the key arrives at">
           <h3>
@@ -162,6 +188,18 @@ export function KeyPanel({ sheet, guide, onAccount, onSuspect, onName }: Props) 
             </div>
           ))}
           {onlyEnd && <Account sheet={sheet} taxon={onlyEnd} onOther={onAccount} />}
+          {walk.likely.length > 1 && (
+            <p className="soft">
+              By the answers alone, mistakes counted in:{' '}
+              {walk.likely.map((l, i) => (
+                <span key={l.taxon.id}>
+                  {i > 0 && ', '}
+                  <TaxonText name={l.taxon.name} family={l.taxon.rank === 'family'} /> {percent(l.mass)}
+                </span>
+              ))}
+              .
+            </p>
+          )}
           {!couplet && (
             <Button color="inherit" onClick={back}>
               Back a couplet&nbsp;<kbd>⌫</kbd>

@@ -2,7 +2,6 @@ import { useAccount, useSession } from '../api/queries'
 import type { PlantSheet } from '../api/types'
 import { day } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
-import { sheetRevision } from './sheetRevision'
 
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 const phases = {
@@ -22,7 +21,7 @@ function dayOfYear(date: string) {
 
 /** The year of the plant: its visits, today, and the seasons of the name it bears. */
 export function SeasonStrip({ sheet, taxon }: { sheet: PlantSheet; taxon: string | null }) {
-  const account = useAccount(sheet.plant.id, taxon, sheetRevision(sheet)).data
+  const account = useAccount(sheet.request, taxon).data
   const today = useSession().data?.today
   return (
     <figure className="season" aria-label="Seasons and visits">

@@ -1,98 +1,73 @@
 import { Button } from '@mui/material'
-import type { CautionView, GuideView, Organ, PlantSheet } from '../api/types'
-import { day, words } from '../shared/format'
+import type { BenchAnswer, BenchChoices, GuideView, Organ, PlantSheet } from '../api/types'
+import { day, hazardWords, percent } from '../shared/format'
 import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
+import { LookNext } from './LookNext'
+import { StandingNames } from './StandingNames'
+import { WhatCounts } from './WhatCounts'
 
 interface Props {
   sheet: PlantSheet
+  bench: BenchAnswer
+  choices: BenchChoices
   guide: GuideView
+  busy: boolean
+  onChoices: (choices: BenchChoices) => void
   onAccount: (taxon: string) => void
   onSuspect: (taxon: string) => void
   onGrounds: (taxon: string) => void
   onLook: (organ: Organ) => void
+  onRecord: (character: string, state: string) => void
   onApart: (taxa: string[]) => void
   onName: () => void
 }
 
-const hazards: Record<CautionView['hazard'], string> = {
-  deadly: 'Deadly',
-  poisonous: 'Poisonous',
-  irritant: 'Irritates',
-  wounding: 'Wounds',
-}
-
-const percent = (mass: number) =>
-  mass < 0.01 ? '<\u00a01\u00a0%' : mass > 0.99 ? '>\u00a099\u00a0%' : `${Math.round(mass * 100)}\u00a0%`
-
-function WeightBar({ mass, hatched = false }: { mass: number; hatched?: boolean }) {
-  return (
-    <span className="weight-bar" aria-hidden="true">
-      <span className={hatched ? 'hatched' : undefined} style={{ width: `${mass * 100}%` }} />
-    </span>
-  )
-}
-
-/** Where the name stands: what can still come out, what to be careful of, and the names given so far. */
-export function Standing({ sheet, guide, onAccount, onSuspect, onGrounds, onLook, onApart, onName }: Props) {
-  const walk = sheet.bench.walk
-  const cautions = sheet.bench.cautions
-  const standing = sheet.bench.standing
+/** Where the name stands: the names weighed, what to be careful of, what to look at next, and the names given so far. */
+export function Standing({
+  sheet,
+  bench,
+  choices,
+  guide,
+  busy,
+  onChoices,
+  onAccount,
+  onSuspect,
+  onGrounds,
+  onLook,
+  onRecord,
+  onApart,
+  onName,
+}: Props) {
+  const { walk, cautions, standing } = bench
   const shown = !walk || walk.inPlay.length > 14 ? 2 : 5
+  const organOf = (character: string) => guide.characters.find((c) => c.id === character)?.organ
   return (
     <aside className="standing" aria-label="Standing">
       <h2>
-        Standing <small>{standing.features} features weighed · place and date too</small>
+        Standing{' '}
+        <small>
+          {standing.features} {standing.features === 1 ? 'feature' : 'features'} weighed
+        </small>
       </h2>
       <div className="box">
-        {standing.features === 0 ? (
+        {standing.features === 0 && choices.without.length === 0 ? (
           <p className="soft">Record a feature, and the names are weighed.</p>
         ) : (
-          <>
-            {standing.leading.slice(0, 5).map((w) => (
-              <button
-                key={w.name.id}
-                type="button"
-                className="weighed"
-                onClick={() => onGrounds(w.name.id)}
-                title="What speaks for and against it"
-              >
-                <TaxonText name={w.name.name} />
-                <WeightBar mass={w.mass} />
-                <span>{percent(w.mass)}</span>
-              </button>
-            ))}
-            <div className="weighed">
-              <span>outside the guide</span>
-              <WeightBar mass={standing.outside} hatched />
-              <span>{percent(standing.outside)}</span>
-            </div>
-            <p className="safe">
-              {standing.outsideIsSafe ? (
-                'Can be said today: none of these'
-              ) : standing.safe ? (
-                <>
-                  Can be said today: {standing.safe.name.rank !== 'species' && `${standing.safe.name.rank} `}
-                  <TaxonText
-                    name={standing.safe.name.name}
-                    family={standing.safe.name.rank === 'family'}
-                  />, {percent(standing.safe.mass)}
-                </>
-              ) : (
-                'No name holds 95 % yet'
-              )}
-            </p>
-            {standing.leading.length > 1 && (
-              <Button onClick={() => onApart(standing.leading.slice(0, 2).map((w) => w.name.id))}>
-                Tell the first two apart&nbsp;<kbd>A</kbd>
-              </Button>
-            )}
-            {standing.secondOpinion && (
-              <p className="caution" role="status">
-                {standing.secondOpinion}
-              </p>
-            )}
-          </>
+          <StandingNames bench={bench} onGrounds={onGrounds} onApart={onApart} />
+        )}
+        {choices.without.length > 0 && (
+          <p className="caution" role="status">
+            {choices.without.length} switched off to see what hangs on it.{' '}
+            <Button color="inherit" onClick={() => onChoices({ ...choices, without: [] })}>
+              Count all again
+            </Button>
+          </p>
+        )}
+        {bench.secondOpinion && (
+          <p className="caution" role="status">
+            {bench.secondOpinion}
+          </p>
         )}
         {walk && (
           <p className="soft">
@@ -100,7 +75,59 @@ export function Standing({ sheet, guide, onAccount, onSuspect, onGrounds, onLook
             play.
           </p>
         )}
+        {standing.features > 0 && (
+          <WhatCounts bench={bench} choices={choices} colony={sheet.colony} onChange={onChoices} />
+        )}
       </div>
+      {bench.organDoubts.map((d) => (
+        <div key={d.character + d.prompt} className="caution" role="status">
+          <b>
+            {d.label}: {d.found}?
+          </b>{' '}
+          {d.prompt}{' '}
+          <Button
+            color="inherit"
+            onClick={() => {
+              const organ = organOf(d.instead ?? d.character)
+              if (organ) onLook(organ)
+            }}
+          >
+            Look again
+          </Button>
+        </div>
+      ))}
+      {standing.features > 0 && standing.hazards.length > 0 && (
+        <div className="caution" role="note">
+          {bench.handsOff && <b>Look only, until this is settled. </b>}
+          {standing.hazards.map((h, i) => (
+            <span key={h.hazard}>
+              {i > 0 && ' '}
+              {hazardWords[h.hazard]}: {percent(h.mass)} together
+              {h.names.length > 0 && (
+                <>
+                  {' ('}
+                  {h.names.map((n, k) => (
+                    <span key={n}>
+                      {k > 0 && ', '}
+                      <TaxonText name={n} />
+                    </span>
+                  ))}
+                  {')'}
+                </>
+              )}
+              .
+            </span>
+          ))}
+        </div>
+      )}
+      <LookNext
+        bench={bench}
+        means={choices.means}
+        busy={busy}
+        onMeans={(means) => onChoices({ ...choices, means })}
+        onLook={onLook}
+        onRecord={onRecord}
+      />
       {cautions.length > 0 && (
         <>
           <h2>
@@ -109,7 +136,7 @@ export function Standing({ sheet, guide, onAccount, onSuspect, onGrounds, onLook
           {cautions.slice(0, shown).map((c) => (
             <div key={c.text} className="caution">
               <b>
-                {hazards[c.hazard]}
+                {hazardWords[c.hazard]}
                 {c.taxa.length > 3 ? ` (${c.taxa.length} names)` : `: ${c.taxa.join(', ')}`}
               </b>{' '}
               {c.text}
@@ -118,32 +145,6 @@ export function Standing({ sheet, guide, onAccount, onSuspect, onGrounds, onLook
           {cautions.length > shown && (
             <p className="soft">and {cautions.length - shown} cautions more; they narrow as the key does.</p>
           )}
-        </>
-      )}
-      {sheet.bench.lookNext.length > 0 && (
-        <>
-          <h2>
-            Look next <small>most doubt removed a minute</small>
-          </h2>
-          <ol className="box look">
-            {sheet.bench.lookNext.map((s, i) => (
-              <li key={s.character}>
-                <button type="button" onClick={() => onLook(s.organ)}>
-                  <b>{s.label}</b> {i === 0 && <kbd>L</kbd>}
-                  <small>
-                    {s.effortSeconds} s, {words(s.tool)}
-                    {s.parts.length === 2 && (
-                      <>
-                        {' '}
-                        · parts <TaxonText name={s.parts[0]?.name ?? ''} /> from{' '}
-                        <TaxonText name={s.parts[1]?.name ?? ''} />
-                      </>
-                    )}
-                  </small>
-                </button>
-              </li>
-            ))}
-          </ol>
         </>
       )}
       <h2>

@@ -14,3 +14,14 @@ export const words = (name: string) => name.replace(/([a-z])([A-Z])/g, '$1 $2').
 
 /** The first letter in capitals. */
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** A chance as people read it; never a plain 0 or 100. */
+export const percent = (mass: number) =>
+  mass < 0.01 ? '<\u00a01\u00a0%' : mass > 0.99 ? '>\u00a099\u00a0%' : `${Math.round(mass * 100)}\u00a0%`
+
+export const hazardWords = {
+  deadly: 'Deadly',
+  poisonous: 'Poisonous',
+  irritant: 'Irritates',
+  wounding: 'Wounds',
+} as const

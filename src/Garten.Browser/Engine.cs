@@ -1,0 +1,53 @@
+using System.Runtime.InteropServices.JavaScript;
+using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
+using Garten.Core.Bench;
+using Garten.Core.Guides;
+using Garten.Core.Identification;
+
+namespace Garten.Browser;
+
+/// <summary>The core in the browser: a guide opened once, then questions and answers as JSON.</summary>
+public static partial class Engine
+{
+    private static CandidateModel? _model;
+
+    private static CandidateModel Model => _model ?? throw new InvalidOperationException("No guide is open yet.");
+
+    /// <summary>Opens a guide; a guide opened before is put away.</summary>
+    /// <param name="tables">The guide's tables as JSON.</param>
+    [JSExport]
+    public static void Open(string tables)
+    {
+        _model = new CandidateModel(new Guide(Read(tables, BenchJson.Default.GuideTables)));
+
+        // A bare plant, so that what runs for the first time is translated before a person waits for it.
+        Write(BenchDesk.Answer(_model, new(new(null, []), [], [], null, [], null)), BenchJson.Default.BenchAnswer);
+    }
+
+    /// <summary>Answers a question of the bench.</summary>
+    /// <param name="kind">answer, account, suspicion, grounds, crosses, apart or compare, as the server's addresses are called.</param>
+    /// <param name="question">The question as JSON.</param>
+    /// <returns>The answer as JSON.</returns>
+    [JSExport]
+    public static string Ask(string kind, string question)
+    {
+        var json = BenchJson.Default;
+        return kind switch
+        {
+            "answer" => Write(BenchDesk.Answer(Model, Read(question, json.BenchRequest)), json.BenchAnswer),
+            "account" => Write(BenchDesk.Account(Model, Read(question, json.NameQuestion)), json.SpeciesAccount),
+            "suspicion" => Write(BenchDesk.Suspect(Model, Read(question, json.NameQuestion)), json.Suspicion),
+            "grounds" => Write(BenchDesk.Grounds(Model, Read(question, json.NameQuestion)), json.NameGrounds),
+            "crosses" => Write([.. BenchDesk.Crosses(Model, Read(question, json.NameQuestion))], json.CrossTestArray),
+            "apart" => Write(BenchDesk.Apart(Model, Read(question, json.NamesQuestion)), json.ApartAnswer),
+            "compare" => Write(BenchDesk.Compare(Model, Read(question, json.PairQuestion)), json.PlantComparison),
+            _ => throw new ArgumentException($"The bench knows no question “{kind}”.", nameof(kind)),
+        };
+    }
+
+    private static T Read<T>(string json, JsonTypeInfo<T> type)
+        where T : class => JsonSerializer.Deserialize(json, type) ?? throw new JsonException("The question is empty.");
+
+    private static string Write<T>(T answer, JsonTypeInfo<T> type) => JsonSerializer.Serialize(answer, type);
+}

@@ -1,0 +1,24 @@
+import { useSearchParams } from 'react-router'
+import { useGuide } from '../api/queries'
+import { ApartView } from './ApartView'
+
+/** Telling names of the guide apart without a plant; the names stand in the address, so that a comparison can be passed on. */
+export function ApartPage() {
+  const guide = useGuide().data
+  const [query, setQuery] = useSearchParams()
+  const taxa = (query.get('taxa') ?? '').split(',').filter((t) => guide?.taxa.some((x) => x.name.id === t))
+  return (
+    <main className="apart-page">
+      <h1>Tell apart</h1>
+      <p className="soft">What parts the names of the guide, the surest feature first.</p>
+      {guide && (
+        <ApartView
+          guide={guide}
+          plant={null}
+          taxa={taxa}
+          onTaxa={(t) => setQuery(t.length > 0 ? { taxa: t.join(',') } : {}, { replace: true })}
+        />
+      )}
+    </main>
+  )
+}

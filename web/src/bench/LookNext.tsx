@@ -1,0 +1,122 @@
+import type { BenchAnswer, HarmLevel, Organ, Suggestion, Tool } from '../api/types'
+import { percent, words } from '../shared/format'
+import { TaxonText } from '../shared/TaxonText'
+import { harmWords, type Means, prospectKeys, toolWords } from './means'
+
+interface Props {
+  bench: BenchAnswer
+  means: Means
+  busy: boolean
+  onMeans: (means: Means) => void
+  onLook: (organ: Organ) => void
+  onRecord: (character: string, state: string) => void
+}
+
+const tools: Tool[] = ['handLens', 'ruler', 'knife']
+const harms: HarmLevel[] = ['look', 'touch', 'crush', 'detach', 'cut']
+
+function Chips({
+  suggestion: s,
+  keyed,
+  busy,
+  onRecord,
+}: {
+  suggestion: Suggestion
+  keyed: boolean
+  busy: boolean
+  onRecord: Props['onRecord']
+}) {
+  return (
+    <div className="prospects" role="group" aria-label={`Record ${s.label.toLowerCase()}`}>
+      {s.prospects.map((p, i) => (
+        <button
+          key={p.state}
+          type="button"
+          disabled={busy}
+          onClick={() => onRecord(s.character, p.state)}
+          title={`Seen in ${percent(p.chance)}; then ${p.leads?.name ?? 'outside the guide'} leads with ${percent(p.mass)}`}
+        >
+          {p.label}
+          {keyed && prospectKeys[i] && <kbd>{prospectKeys[i]}</kbd>}
+        </button>
+      ))}
+    </div>
+  )
+}
+
+/** What to look at next: effort, tool, whom it parts, and what each thing seen would settle; a key records it. */
+export function LookNext({ bench, means, busy, onMeans, onLook, onRecord }: Props) {
+  return (
+    <>
+      <h2>
+        Look next <small>most doubt removed a minute</small>
+      </h2>
+      {bench.lookNext.length > 0 ? (
+        <ol className="box look">
+          {bench.lookNext.map((s, i) => (
+            <li key={s.character}>
+              <button type="button" onClick={() => onLook(s.organ)} title={s.howTo}>
+                <b>{s.label}</b> {i === 0 && <kbd>L</kbd>}
+                <small>
+                  {s.effortSeconds} s, {words(s.tool)}, {s.bits.toFixed(1)} bits
+                  {s.parts.length === 2 && (
+                    <>
+                      {' '}
+                      · parts <TaxonText name={s.parts[0]?.name ?? ''} /> from{' '}
+                      <TaxonText name={s.parts[1]?.name ?? ''} />
+                    </>
+                  )}
+                </small>
+              </button>
+              {s.prospects.length > 0 && (
+                <Chips suggestion={s} keyed={i === 0} busy={busy} onRecord={onRecord} />
+              )}
+            </li>
+          ))}
+        </ol>
+      ) : (
+        <p className="soft">Nothing that shows today and is allowed here would tell more.</p>
+      )}
+      <details className="counts">
+        <summary>
+          With me:{' '}
+          {tools
+            .filter((t) => means.tools.includes(t))
+            .map((t) => toolWords[t])
+            .join(', ') || 'no tools'}{' '}
+          · allowed: {harmWords[means.harm]}
+        </summary>
+        <div className="row">
+          {tools.map((t) => (
+            <label key={t}>
+              <input
+                type="checkbox"
+                checked={means.tools.includes(t)}
+                onChange={() =>
+                  onMeans({
+                    ...means,
+                    tools: means.tools.includes(t) ? means.tools.filter((x) => x !== t) : [...means.tools, t],
+                  })
+                }
+              />
+              {toolWords[t]}
+            </label>
+          ))}
+        </div>
+        <label>
+          The landowner, the law and my permit allow{' '}
+          <select
+            value={means.harm}
+            onChange={(e) => onMeans({ ...means, harm: e.target.value as HarmLevel })}
+          >
+            {harms.map((h) => (
+              <option key={h} value={h}>
+                {harmWords[h]}
+              </option>
+            ))}
+          </select>
+        </label>
+      </details>
+    </>
+  )
+}

@@ -1,0 +1,8 @@
+/** A chance as the length of a bar; hatched for "outside the guide". */
+export function WeightBar({ mass, hatched = false }: { mass: number; hatched?: boolean }) {
+  return (
+    <span className="weight-bar" aria-hidden="true">
+      <span className={hatched ? 'hatched' : undefined} style={{ width: `${mass * 100}%` }} />
+    </span>
+  )
+}

@@ -1,0 +1,110 @@
+import { answer, api } from '../api/client'
+import type {
+  ApartAnswer,
+  BenchAnswer,
+  BenchRequest,
+  CrossTest,
+  NameGrounds,
+  NameQuestion,
+  NamesQuestion,
+  PairQuestion,
+  PlantComparison,
+  SpeciesAccount,
+  Suspicion,
+} from '../api/types'
+import type { EngineMessage, EngineQuestion } from './worker'
+
+/** Every question of the bench with its answer: the same contract in the browser and on the server. */
+export interface Questions {
+  answer: [BenchRequest, BenchAnswer]
+  account: [NameQuestion, SpeciesAccount]
+  suspicion: [NameQuestion, Suspicion]
+  grounds: [NameQuestion, NameGrounds]
+  crosses: [NameQuestion, CrossTest[]]
+  apart: [NamesQuestion, ApartAnswer]
+  compare: [PairQuestion, PlantComparison]
+}
+
+export type Kind = keyof Questions
+type Question<K extends Kind> = Questions[K][0]
+type Answer<K extends Kind> = Questions[K][1]
+
+/** Where answers come from just now. */
+export type EngineState = 'starting' | 'browser' | 'server'
+
+interface Waiting {
+  resolve: (answer: string) => void
+  reject: (fault: Error) => void
+}
+
+let state: EngineState = 'starting'
+let worker: Worker | null = null
+let next = 0
+const waiting = new Map<number, Waiting>()
+
+function become(now: EngineState) {
+  state = now
+  document.documentElement.dataset.engine = now
+}
+
+/** Gives the worker up: whatever waits for it is asked of the server instead. */
+function giveUp(why: string) {
+  worker?.terminate()
+  worker = null
+  become('server')
+  for (const { reject } of waiting.values()) reject(new Error(why))
+  waiting.clear()
+}
+
+function receive(message: EngineMessage) {
+  if ('ready' in message) become('browser')
+  else if ('broken' in message) giveUp(message.broken)
+  else {
+    const call = waiting.get(message.id)
+    waiting.delete(message.id)
+    if ('answer' in message) call?.resolve(message.answer)
+    else call?.reject(new Error(message.fault))
+  }
+}
+
+/** Starts the core in a worker; until it is ready, and if it cannot start, the server answers. */
+export function startEngine() {
+  become('starting')
+  try {
+    worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' })
+    worker.addEventListener('message', (e: MessageEvent<EngineMessage>) => receive(e.data))
+    worker.addEventListener('error', () => giveUp('the worker did not start'))
+  } catch {
+    giveUp('this browser has no workers')
+  }
+}
+
+function askWorker<K extends Kind>(at: Worker, kind: K, question: Question<K>): Promise<Answer<K>> {
+  return new Promise<string>((resolve, reject) => {
+    const id = next++
+    waiting.set(id, { resolve, reject })
+    at.postMessage({ id, kind, question: JSON.stringify(question) } satisfies EngineQuestion)
+  }).then((text) => JSON.parse(text) as Answer<K>)
+}
+
+const servers: { [K in Kind]: (question: Question<K>) => Promise<Answer<K>> } = {
+  answer: (body) => answer(api.POST('/api/bench/answer', { body })),
+  account: (body) => answer(api.POST('/api/bench/account', { body })),
+  suspicion: (body) => answer(api.POST('/api/bench/suspicion', { body })),
+  grounds: (body) => answer(api.POST('/api/bench/grounds', { body })),
+  crosses: (body) => answer(api.POST('/api/bench/crosses', { body })),
+  apart: (body) => answer(api.POST('/api/bench/apart', { body })),
+  compare: (body) => answer(api.POST('/api/bench/compare', { body })),
+}
+
+/** Asks the core: in the browser where it runs, else on the server. */
+export async function ask<K extends Kind>(kind: K, question: Question<K>): Promise<Answer<K>> {
+  if (worker && state === 'browser') {
+    try {
+      return await askWorker(worker, kind, question)
+    } catch {
+      // Whatever went wrong in the worker, the server can still answer, or say in words what is wrong.
+    }
+  }
+  return servers[kind](question)
+}

@@ -1,0 +1,55 @@
+/// <reference lib="webworker" />
+// The core compiled for the browser, in a worker of its own so that no answer ever holds up the page.
+
+export interface EngineQuestion {
+  id: number
+  kind: string
+  question: string
+}
+
+export type EngineMessage =
+  { id: number; answer: string } | { id: number; fault: string } | { ready: true } | { broken: string }
+
+interface Engine {
+  Open: (tables: string) => void
+  Ask: (kind: string, question: string) => string
+}
+
+interface Runtime {
+  dotnet: {
+    create: () => Promise<{
+      getAssemblyExports: (name: string) => Promise<{ Garten: { Browser: { Engine: Engine } } }>
+    }>
+  }
+}
+
+const post = (message: EngineMessage) => self.postMessage(message)
+
+async function open(): Promise<Engine> {
+  // An absolute address, so that the bundler leaves it alone: these files are not part of the bundle.
+  const address = new URL('/engine/dotnet.js', self.location.origin).href
+  const [{ dotnet }, tables] = await Promise.all([
+    import(/* @vite-ignore */ address) as Promise<Runtime>,
+    fetch('/api/guide/tables').then((r) =>
+      r.ok ? r.text() : Promise.reject(new Error(`the guide: ${r.status}`)),
+    ),
+  ])
+  const { getAssemblyExports } = await dotnet.create()
+  const engine = (await getAssemblyExports('Garten.Browser.dll')).Garten.Browser.Engine
+  engine.Open(tables)
+  return engine
+}
+
+const engine = open()
+engine.then(
+  () => post({ ready: true }),
+  (fault: unknown) => post({ broken: String(fault) }),
+)
+
+// Not self.onmessage: the runtime would take this worker for one of its own threads.
+self.addEventListener('message', (event: MessageEvent<EngineQuestion>) => {
+  const { id, kind, question } = event.data
+  engine
+    .then((e) => post({ id, answer: e.Ask(kind, question) }))
+    .catch((fault: unknown) => post({ id, fault: String(fault) }))
+})

@@ -1,0 +1,144 @@
+import { Button } from '@mui/material'
+import { useState } from 'react'
+import { useNameSpecimens } from '../api/queries'
+import type { NamedSpecimen } from '../api/types'
+import { percent } from '../shared/format'
+import { ProblemNote } from '../shared/ProblemNote'
+import { TaxonText } from '../shared/TaxonText'
+import './specimens.css'
+
+interface Table {
+  name: string
+  content: string
+}
+
+/** A table of specimens dropped in and named row by row. */
+export function SpecimensPage() {
+  const [table, setTable] = useState<Table | null>(null)
+  const [flat, setFlat] = useState(false)
+  const [over, setOver] = useState(false)
+  const naming = useNameSpecimens()
+  const name = (chosen: Table, without: boolean) => {
+    setTable(chosen)
+    setFlat(without)
+    naming.mutate({ file: chosen.name, content: chosen.content, flat: without })
+  }
+  const take = async (files: FileList | null) => {
+    const file = files?.[0]
+    if (file) name({ name: file.name, content: await file.text() }, flat)
+  }
+  const download = async () => {
+    if (!table) return
+    const query = new URLSearchParams({ file: table.name, flat: String(flat) })
+    const response = await fetch(`/api/specimens.csv?${query}`, {
+      method: 'POST',
+      body: table.content,
+      headers: { 'Content-Type': 'text/csv' },
+    })
+    const link = document.createElement('a')
+    link.href = URL.createObjectURL(await response.blob())
+    link.download = `named-${table.name}`
+    link.click()
+    URL.revokeObjectURL(link.href)
+  }
+  return (
+    <main className="specimens">
+      <h1>A table of specimens</h1>
+      <p className="soft">
+        A CSV file, a row a specimen: <code>specimen_id</code>, if you like <code>date</code>,{' '}
+        <code>stage</code> and <code>sex</code>, then a column a feature, named as in the guide. Several
+        measured parts are separated by a semicolon; an empty cell was not looked for.
+      </p>
+      <label
+        className={`drop${over ? ' over' : ''}`}
+        onDragOver={(e) => {
+          e.preventDefault()
+          setOver(true)
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={(e) => {
+          e.preventDefault()
+          setOver(false)
+          void take(e.dataTransfer.files)
+        }}
+      >
+        <input
+          type="file"
+          accept=".csv,text/csv"
+          className="sr"
+          onChange={(e) => void take(e.target.files)}
+        />
+        <b>{table ? table.name : 'Drop the file here, or choose it'}</b>
+      </label>
+      <div className="row">
+        <label>
+          <input
+            type="checkbox"
+            checked={flat}
+            disabled={!table}
+            onChange={() => table && name(table, !flat)}
+          />{' '}
+          leave out how common each name is
+        </label>
+        <span className="fill" />
+        {naming.data && (
+          <Button variant="contained" onClick={() => void download()}>
+            Save as CSV
+          </Button>
+        )}
+      </div>
+      <ProblemNote error={naming.error} />
+      {naming.isPending && <p role="status">Naming …</p>}
+      {naming.data && <Results rows={naming.data} />}
+    </main>
+  )
+}
+
+function Results({ rows }: { rows: NamedSpecimen[] }) {
+  const faulty = rows.filter((r) => r.standing === null).length
+  return (
+    <>
+      <p role="status">
+        {rows.length - faulty} specimens named{faulty > 0 && `, ${faulty} rows with faults`}.
+      </p>
+      <table className="specimen-rows">
+        <thead>
+          <tr>
+            <th scope="col">Specimen</th>
+            <th scope="col">Leading names</th>
+            <th scope="col">Outside the guide</th>
+            <th scope="col">Can be said</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r, i) => (
+            <tr key={`${i} ${r.id}`}>
+              <th scope="row">{r.id}</th>
+              {r.standing ? (
+                <>
+                  <td>
+                    {r.standing.names.map((n) => (
+                      <div key={n.name.id}>
+                        <TaxonText name={n.name.name} /> {percent(n.mass)}
+                      </div>
+                    ))}
+                  </td>
+                  <td>{percent(r.standing.outside)}</td>
+                  <td>
+                    {r.standing.outsideIsSafe
+                      ? 'none of these'
+                      : (r.standing.safe?.names.map((n) => n.name).join(' or ') ?? 'nothing yet')}
+                  </td>
+                </>
+              ) : (
+                <td colSpan={3} className="specimen-fault">
+                  {r.faults.join(' ')}
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  )
+}

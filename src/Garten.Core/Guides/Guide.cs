@@ -173,19 +173,10 @@ public sealed class Guide
         return null;
     }
 
-    /// <summary>All statements on a character that can hold for a taxon, its own before those of the taxa above it, each the most specific first.</summary>
-    /// <param name="taxon">A taxon of this guide.</param>
-    /// <param name="character">The character.</param>
-    public IEnumerable<Statement> StatementsFor(TaxonId taxon, CharacterId character)
-    {
-        for (TaxonId? at = taxon; at is { } here; at = Taxon(here).Parent)
-        {
-            foreach (var statement in _statements.Of(here, character))
-            {
-                yield return statement;
-            }
-        }
-    }
+    /// <summary>The statements on a character of one taxon, not of those above it, the most specific first.</summary>
+    /// <param name="taxon">Place of the taxon in the guide's list.</param>
+    /// <param name="character">Place of the character in the guide's list.</param>
+    internal ReadOnlySpan<Statement> StatementsAt(int taxon, int character) => _statements.Of(taxon, character);
 
     /// <summary>Cautions for a taxon, its own and those of the taxa above it.</summary>
     /// <param name="taxon">A taxon of this guide.</param>

@@ -11,6 +11,7 @@ internal sealed class StatementIndex
 {
     private readonly FrozenDictionary<TaxonId, int> _taxa;
     private readonly FrozenDictionary<CharacterId, int> _characters;
+    private readonly int _columns;
     private readonly int[] _starts;
     private readonly Statement[] _statements;
 
@@ -20,8 +21,9 @@ internal sealed class StatementIndex
     {
         _taxa = Numbered(tables.Taxa, t => t.Id);
         _characters = Numbered(tables.Characters, c => c.Id);
+        _columns = tables.Characters.Length;
         var slots = new int[tables.Statements.Length];
-        _starts = new int[(_taxa.Count * _characters.Count) + 1];
+        _starts = new int[(_taxa.Count * _columns) + 1];
         for (var i = 0; i < slots.Length; i++)
         {
             slots[i] = Slot(tables.Statements[i].Taxon, tables.Statements[i].Character);
@@ -66,8 +68,17 @@ internal sealed class StatementIndex
         return slot < 0 ? ArraySegment<Statement>.Empty : new(_statements, _starts[slot], _starts[slot + 1] - _starts[slot]);
     }
 
+    /// <summary>The same by number.</summary>
+    /// <param name="taxon">Place of the taxon in the guide's list.</param>
+    /// <param name="character">Place of the character in the guide's list.</param>
+    public ReadOnlySpan<Statement> Of(int taxon, int character)
+    {
+        var slot = (taxon * _columns) + character;
+        return _statements.AsSpan(_starts[slot], _starts[slot + 1] - _starts[slot]);
+    }
+
     private int Slot(TaxonId taxon, CharacterId character) =>
-        _taxa.TryGetValue(taxon, out var row) && _characters.TryGetValue(character, out var column) ? (row * _characters.Count) + column : -1;
+        _taxa.TryGetValue(taxon, out var row) && _characters.TryGetValue(character, out var column) ? (row * _columns) + column : -1;
 
     private static FrozenDictionary<TKey, int> Numbered<T, TKey>(ImmutableArray<T> items, Func<T, TKey> key)
         where TKey : notnull

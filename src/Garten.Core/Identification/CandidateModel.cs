@@ -32,8 +32,7 @@ public sealed class CandidateModel
         _parents = [.. guide.Taxa.Select(t => t.Parent is { } p ? _all[p] : -1)];
         _places = [.. Taxa.Select(t => _all[t])];
         _characters = guide.Characters.Select((c, i) => (c.Id, i)).ToFrozenDictionary(x => x.Id, x => x.i);
-        var compiler = new TableCompiler(guide, Taxa);
-        _tables = [.. guide.Characters.Select(c => c.Organ == Organ.Place ? null : compiler.Compile(c))];
+        _tables = new TableCompiler(guide, Taxa, _places, _parents).Tables;
         _misreadings = guide.Misreadings.Where(m => m.Instead is not null).ToLookup(m => m.Character);
         _hazards = HazardsOf(guide, _all, _parents, _places);
         _lookAlikes = Neighbours(guide, Taxa);

@@ -54,6 +54,37 @@ internal static class Columns
         }
     }
 
+    /// <summary>Multiplies one column by another.</summary>
+    public static void Multiply(Span<double> into, ReadOnlySpan<double> by)
+    {
+        var i = 0;
+        for (; i <= into.Length - Vector<double>.Count; i += Vector<double>.Count)
+        {
+            (new Vector<double>(into[i..]) * new Vector<double>(by[i..])).CopyTo(into[i..]);
+        }
+
+        for (; i < into.Length; i++)
+        {
+            into[i] *= by[i];
+        }
+    }
+
+    /// <summary>Adds p · log2 p of a column of chances above 0 to another.</summary>
+    public static void AddEntropy(Span<double> into, ReadOnlySpan<double> chances)
+    {
+        var i = 0;
+        for (; i <= into.Length - Vector<double>.Count; i += Vector<double>.Count)
+        {
+            var chance = new Vector<double>(chances[i..]);
+            (new Vector<double>(into[i..]) + (chance * Vector.Log2(chance))).CopyTo(into[i..]);
+        }
+
+        for (; i < into.Length; i++)
+        {
+            into[i] += chances[i] * Math.Log2(chances[i]);
+        }
+    }
+
     /// <summary>Turns logarithms into numbers.</summary>
     public static void Exp(Span<double> column)
     {

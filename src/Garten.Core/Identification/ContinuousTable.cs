@@ -1,3 +1,4 @@
+using System.Numerics;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 
@@ -7,13 +8,15 @@ namespace Garten.Core.Identification;
 public sealed class ContinuousTable : CharacterTable
 {
     /// <summary>Steps over which a look is judged.</summary>
-    private const int Steps = 16;
+    private const int Steps = 12;
 
     /// <summary>Parts a look is judged with.</summary>
     private const int JudgedParts = 5;
 
     private readonly bool _logarithmic;
     private readonly double[] _middle;
+
+    // Squares of the spreads on either side: variances are what adds up.
     private readonly double[] _below;
     private readonly double[] _above;
     private readonly int[] _blanks;
@@ -33,8 +36,8 @@ public sealed class ContinuousTable : CharacterTable
         _logarithmic = NumericModel.IsLogarithmic(character.Kind);
         _scoped = scoped;
         _middle = [.. models.Select(m => m?.Middle ?? 0)];
-        _below = [.. models.Select(m => m?.Below ?? 1)];
-        _above = [.. models.Select(m => m?.Above ?? 1)];
+        _below = [.. models.Select(m => m is null ? 1 : m.Below * m.Below)];
+        _above = [.. models.Select(m => m is null ? 1 : m.Above * m.Above)];
         _blanks = [.. Enumerable.Range(0, models.Length).Where(t => models[t] is null)];
         var known = models.OfType<NumericModel>().ToArray();
         _centre = known.Length == 0 ? 0 : known.Average(m => m.Middle);
@@ -46,10 +49,7 @@ public sealed class ContinuousTable : CharacterTable
         _entropy = new double[models.Length + 1];
         foreach (var outcome in _outcomes)
         {
-            for (var h = 0; h < _entropy.Length; h++)
-            {
-                _entropy[h] += outcome[h] * Math.Log2(outcome[h]);
-            }
+            Columns.AddEntropy(_entropy, outcome);
         }
     }
 
@@ -144,16 +144,27 @@ public sealed class ContinuousTable : CharacterTable
         var share = NumericModel.ShareOfVariance(reading.Parts);
         var added = (widening * widening * share) + (reading.Error * reading.Error);
         var flat = Math.Max(new NumericModel(_centre, _width, _width, _logarithmic).Density(reading.Mean, 1, reading.Error), 1e-12);
-        double sum = 0;
-        for (var t = 0; t < _middle.Length; t++)
+        var t = 0;
+        for (; t <= _middle.Length - Vector<double>.Count; t += Vector<double>.Count)
         {
-            var below = Math.Sqrt((_below[t] * _below[t] * share) + added);
-            var above = Math.Sqrt((_above[t] * _above[t] * share) + added);
+            var below = Vector.SquareRoot((new Vector<double>(_below, t) * share) + new Vector<double>(added));
+            var above = Vector.SquareRoot((new Vector<double>(_above, t) * share) + new Vector<double>(added));
+            var off = new Vector<double>(reading.Mean) - new Vector<double>(_middle, t);
+            var z = off / Vector.ConditionalSelect(Vector.LessThan(off, Vector<double>.Zero), below, above);
+            var density = new Vector<double>(NumericModel.Peak) / (below + above) * Vector.Exp(z * z * -0.5);
+            ((density * (1 - LikelihoodConstants.Blunder)) + new Vector<double>(LikelihoodConstants.Blunder * flat)).CopyTo(column[t..]);
+        }
+
+        for (; t < _middle.Length; t++)
+        {
+            var below = Math.Sqrt((_below[t] * share) + added);
+            var above = Math.Sqrt((_above[t] * share) + added);
             var off = reading.Mean - _middle[t];
             var z = off / (off < 0 ? below : above);
             column[t] = Mixed(NumericModel.Peak / (below + above) * Math.Exp(-z * z / 2), flat);
-            sum += column[t];
         }
+
+        var sum = _blanks.Length == 0 ? 0 : Columns.Sum(column[..^1]);
 
         foreach (var blank in _blanks)
         {

@@ -18,25 +18,29 @@ public sealed class DiscreteTable : CharacterTable
     /// <param name="character">The character.</param>
     /// <param name="states">Its states that have no narrower ones; only these are truly shown by a plant.</param>
     /// <param name="values">How many values there are: the states, or the numbers 0 to one less, the last standing for all above.</param>
-    /// <param name="rows">Shares of the values for each candidate; null for a blank.</param>
+    /// <param name="shares">For each value its share in each candidate, and a place for "outside"; becomes the table's own.</param>
+    /// <param name="known">True for the candidates that are no blanks.</param>
     /// <param name="scoped">Statements in scope.</param>
-    internal DiscreteTable(Character character, ImmutableArray<string> states, int values, double[]?[] rows, ScopedRows<double[]>[] scoped)
-        : base(character, rows.Length)
+    internal DiscreteTable(
+        Character character, ImmutableArray<string> states, int values, double[][] shares, bool[] known, ScopedRows<double[]>[] scoped)
+        : base(character, known.Length)
     {
         _states = states;
         _values = values;
         _scoped = scoped;
-        var mean = MeanOf(rows, values);
-        _shares = [.. Enumerable.Range(0, values).Select(_ => new double[rows.Length + 1])];
-        for (var v = 0; v < values; v++)
+        _shares = shares;
+        var count = known.Count(k => k);
+        foreach (var column in shares)
         {
-            for (var t = 0; t < rows.Length; t++)
+            // Blanks stand at 0 until now, so the sum is that of the candidates known.
+            var mean = count == 0 ? 1.0 / values : Columns.Sum(column) / count;
+            for (var t = 0; t < known.Length; t++)
             {
-                _shares[v][t] = (rows[t] ?? mean)[v];
+                column[t] = known[t] ? column[t] : mean;
             }
 
             // Outside the guide each value is as likely as another.
-            _shares[v][^1] = 1.0 / values;
+            column[^1] = 1.0 / values;
         }
 
         _looks = [.. Enumerable.Range(0, values).Select(v => Reading(v, Mistake(Certainty.Sure)))];
@@ -115,18 +119,18 @@ public sealed class DiscreteTable : CharacterTable
         IsUnusual(observation) && Array.Find(_scoped, s => s.Candidate == candidate)?.Covers(observation.Circumstances) is not true;
 
     /// <summary>Shares of states a statement gives, with a little left for what guides never list.</summary>
-    /// <param name="character">The character.</param>
-    /// <param name="states">Its states that have no narrower ones.</param>
+    /// <param name="within">For every state the numbers of the values it includes.</param>
+    /// <param name="values">How many values the table holds.</param>
     /// <param name="value">What the statement says.</param>
-    internal static double[] Shares(Character character, ImmutableArray<string> states, Guides.Notation.StateShares value)
+    internal static double[] Shares(Dictionary<string, int[]> within, int values, Guides.Notation.StateShares value)
     {
-        var shares = new double[states.Length];
+        var shares = new double[values];
         foreach (var weighted in value.States)
         {
-            var within = states.Count(s => character.Includes(weighted.State, s));
-            for (var s = 0; s < states.Length; s++)
+            var narrower = within[weighted.State];
+            foreach (var s in narrower)
             {
-                shares[s] += character.Includes(weighted.State, states[s]) ? weighted.Weight / within : 0;
+                shares[s] += weighted.Weight / narrower.Length;
             }
         }
 
@@ -202,27 +206,6 @@ public sealed class DiscreteTable : CharacterTable
         }
 
         return shares;
-    }
-
-    private static double[] MeanOf(double[]?[] rows, int values)
-    {
-        var mean = new double[values];
-        var known = 0;
-        foreach (var row in rows)
-        {
-            if (row is not null)
-            {
-                known++;
-                Columns.AddScaled(mean, row, 1);
-            }
-        }
-
-        for (var v = 0; v < values; v++)
-        {
-            mean[v] = known == 0 ? 1.0 / values : mean[v] / known;
-        }
-
-        return mean;
     }
 
     /// <summary>What was recorded as chances of saying so for each true value, each with its weight.</summary>
@@ -369,13 +352,16 @@ public sealed class DiscreteTable : CharacterTable
     private double[] Entropies()
     {
         var entropies = new double[Candidates + 1];
-        for (var outcome = 0; outcome < _values; outcome++)
+        var chances = new double[Candidates + 1];
+        foreach (var look in _looks)
         {
-            for (var h = 0; h < entropies.Length; h++)
+            Array.Clear(chances);
+            for (var v = 0; v < _values; v++)
             {
-                var chance = ChanceOf(outcome, h);
-                entropies[h] += chance * Math.Log2(chance);
+                Columns.AddScaled(chances, _shares[v], look[v]);
             }
+
+            Columns.AddEntropy(entropies, chances);
         }
 
         return entropies;

@@ -78,6 +78,14 @@ public sealed record NumericModel(double Middle, double Below, double Above, boo
         return Peak / (below + above) * Math.Exp(-z * z / 2);
     }
 
+    /// <summary>Density of one plant's true value, on the curve's scale.</summary>
+    /// <param name="value">The value on the curve's scale.</param>
+    public double DensityAt(double value)
+    {
+        var z = (value - Middle) / (value < Middle ? Below : Above);
+        return Peak / (Below + Above) * Math.Exp(-z * z / 2);
+    }
+
     /// <summary>2/√(2π): the peak of the two half curves, times the sum of their spreads.</summary>
     internal const double Peak = 0.79788456080286541;
 

@@ -4,107 +4,105 @@ using Garten.Core.Guides.Notation;
 
 namespace Garten.Core.Identification;
 
-/// <summary>Compiles what a guide says of its characters into tables.</summary>
+/// <summary>
+/// Compiles what a guide says of its characters into tables. Taxon by taxon, as the statements lie in memory: a large
+/// guide is read through once, and not once for each character.
+/// </summary>
 internal sealed class TableCompiler
 {
     private readonly Guide _guide;
     private readonly ImmutableArray<TaxonId> _taxa;
-    private readonly (int Cross, int First, int Second)[] _crosses;
+    private readonly Compiled[] _compiled;
 
-    public TableCompiler(Guide guide, ImmutableArray<TaxonId> taxa)
+    /// <summary>Compiles a guide.</summary>
+    /// <param name="guide">The guide.</param>
+    /// <param name="taxa">The candidates.</param>
+    /// <param name="places">Place of each candidate in the guide's list.</param>
+    /// <param name="parents">Place of each taxon's parent in the guide's list, −1 at the top.</param>
+    public TableCompiler(Guide guide, ImmutableArray<TaxonId> taxa, int[] places, int[] parents)
     {
         _guide = guide;
         _taxa = taxa;
-        _crosses =
-        [
-            .. guide.Crosses.Select(c => (taxa.IndexOf(c.Nothotaxon), taxa.IndexOf(c.First), taxa.IndexOf(c.Second)))
-                .Where(c => c.Item1 >= 0 && c.Item2 >= 0 && c.Item3 >= 0),
-        ];
+        var counted = CountedOf(guide);
+        _compiled = [.. guide.Characters.Select((c, i) => new Compiled(c, taxa.Length, counted[i]))];
+        for (var t = 0; t < places.Length; t++)
+        {
+            for (var c = 0; c < _compiled.Length; c++)
+            {
+                Read(t, c, places[t], parents);
+            }
+        }
+
+        foreach (var cross in guide.Crosses)
+        {
+            var (own, first, second) = (taxa.IndexOf(cross.Nothotaxon), taxa.IndexOf(cross.First), taxa.IndexOf(cross.Second));
+            foreach (var compiled in own < 0 || first < 0 || second < 0 ? [] : _compiled)
+            {
+                compiled.FillCross(own, first, second);
+            }
+        }
     }
 
-    /// <summary>Compiles one character.</summary>
-    /// <param name="character">A character that is not of the place.</param>
-    public CharacterTable Compile(Character character)
-    {
-        var plain = new StatementValue?[_taxa.Length];
-        var scoped = new List<(int Candidate, List<Statement> Statements)>();
-        for (var t = 0; t < _taxa.Length; t++)
-        {
-            if (IsInapplicable(_taxa[t], character))
-            {
-                continue;
-            }
+    /// <summary>The tables, in the order of the guide's characters; null for those of the place.</summary>
+    public CharacterTable?[] Tables => [.. _compiled.Select(c => c.Character.Organ == Organ.Place ? null : c.Table())];
 
-            List<Statement>? own = null;
-            foreach (var statement in _guide.StatementsFor(_taxa[t], character.Id))
+    /// <summary>What holds for a candidate where nothing is known of the part, and what is said in scope beside it.</summary>
+    private void Read(int candidate, int number, int place, int[] parents)
+    {
+        var into = _compiled[number];
+        List<Statement>? scoped = null;
+        for (var at = place; at >= 0; at = parents[at])
+        {
+            foreach (var statement in _guide.StatementsAt(at, number))
             {
-                if (statement.Scope.Specificity == 0)
+                if (statement.Scope.Specificity > 0)
                 {
-                    plain[t] = statement.Value;
-                    break;
+                    (scoped ??= []).Add(statement);
+                }
+                else if (!IsInapplicable(_taxa[candidate], into.Character))
+                {
+                    into.Say(candidate, statement.Value, scoped);
+                    return;
+                }
+                else
+                {
+                    return;
+                }
+            }
+        }
+
+        if (scoped is not null && !IsInapplicable(_taxa[candidate], into.Character))
+        {
+            into.Say(candidate, null, scoped);
+        }
+    }
+
+    /// <summary>How many numbers the table of each count must hold: all the guide states, and some beyond.</summary>
+    private static int[] CountedOf(Guide guide)
+    {
+        var most = new double[guide.Characters.Length];
+        for (var t = 0; t < guide.Taxa.Length; t++)
+        {
+            for (var c = 0; c < most.Length; c++)
+            {
+                if (guide.Characters[c].Kind != CharacterKind.Count)
+                {
+                    continue;
                 }
 
-                (own ??= []).Add(statement);
+                foreach (var statement in guide.StatementsAt(t, c))
+                {
+                    most[c] = Math.Max(most[c], statement.Value switch
+                    {
+                        CountShares s => s.Numbers.Max(n => n.Number),
+                        NumericRange r => r.Most ?? (r.Low!.Value * 2),
+                        _ => 0,
+                    });
+                }
             }
-
-            if (own is not null)
-            {
-                scoped.Add((t, own));
-            }
         }
 
-        if (!character.IsNumeric)
-        {
-            ImmutableArray<string> states = [.. character.States.Where(s => character.States.All(o => o.Parent != s.Id)).Select(s => s.Id)];
-            return Discrete(character, states, states.Length, plain, scoped, v => v is StateShares s ? DiscreteTable.Shares(character, states, s) : null);
-        }
-
-        if (character.Kind == CharacterKind.Count && Counted(plain, scoped) is var values && values <= LikelihoodConstants.MostCounted)
-        {
-            return Discrete(character, [], values, plain, scoped, v => DiscreteTable.Shares(character, values, v));
-        }
-
-        var models = plain.Select(v => v is null ? null : NumericModel.Fit(v, character.Kind)).ToArray();
-        foreach (var (cross, first, second) in _crosses)
-        {
-            models[cross] ??= models[first] is { } a && models[second] is { } b ? NumericModel.Between(a, b) : null;
-        }
-
-        return new ContinuousTable(character, models, Rows(scoped, v => NumericModel.Fit(v, character.Kind)));
-    }
-
-    private DiscreteTable Discrete(
-        Character character, ImmutableArray<string> states, int values, StatementValue?[] plain,
-        List<(int Candidate, List<Statement> Statements)> scoped, Func<StatementValue, double[]?> shares)
-    {
-        var rows = plain.Select(v => v is null ? null : shares(v)).ToArray();
-        foreach (var (cross, first, second) in _crosses)
-        {
-            // A cross of which nothing is said shows what either parent shows.
-            rows[cross] ??= rows[first] is { } a && rows[second] is { } b ? [.. a.Zip(b, (x, y) => (x + y) / 2)] : null;
-        }
-
-        return new(character, states, values, rows, Rows(scoped, v => shares(v)!));
-    }
-
-    private static ScopedRows<T>[] Rows<T>(List<(int Candidate, List<Statement> Statements)> scoped, Func<StatementValue, T> compile) =>
-        [.. scoped.Select(s => new ScopedRows<T>(s.Candidate, [.. s.Statements.Select(x => new Scoped<T>(x.Scope, compile(x.Value)))]))];
-
-    /// <summary>How many numbers a table of counts must hold: all the guide states, and some beyond.</summary>
-    private static int Counted(StatementValue?[] plain, List<(int Candidate, List<Statement> Statements)> scoped)
-    {
-        double most = 1;
-        foreach (var value in plain.Concat(scoped.SelectMany(s => s.Statements.Select(x => (StatementValue?)x.Value))))
-        {
-            most = Math.Max(most, value switch
-            {
-                CountShares c => c.Numbers.Max(n => n.Number),
-                NumericRange r => r.Most ?? (r.Low!.Value * 2),
-                _ => 0,
-            });
-        }
-
-        return (int)Math.Min(most, int.MaxValue / 2) + 3;
+        return [.. most.Select(m => (int)Math.Min(m, int.MaxValue / 2) + 3)];
     }
 
     /// <summary>
@@ -115,4 +113,106 @@ internal sealed class TableCompiler
         character.DependsOn is { } d
         && _guide.StatementFor(taxon, d.Character, Scope.Any)?.Value is StateShares parent
         && d.States.Sum(s => parent.ShareOf(_guide.Character(d.Character), s)) < StatementEvaluation.RareShare;
+
+    /// <summary>One character while it is compiled.</summary>
+    private sealed class Compiled
+    {
+        private readonly ImmutableArray<string> _states;
+        private readonly int _values;
+        private readonly Dictionary<string, int[]> _within;
+        private readonly double[][] _shares = [];
+        private readonly bool[] _known;
+        private readonly NumericModel?[] _models = [];
+        private readonly List<(int Candidate, List<Statement> Statements)> _scoped = [];
+
+        /// <summary>The same few ranges of counts are said of thousands of taxa; each is worked out once.</summary>
+        private readonly Dictionary<StatementValue, double[]> _ranges = [];
+
+        public Compiled(Character character, int candidates, int counted)
+        {
+            Character = character;
+            _states = [.. character.States.Where(s => character.States.All(o => o.Parent != s.Id)).Select(s => s.Id)];
+            var discrete = !character.IsNumeric || (character.Kind == CharacterKind.Count && counted <= LikelihoodConstants.MostCounted);
+            _values = character.IsNumeric ? counted : _states.Length;
+            _known = new bool[candidates];
+            _within = character.States.ToDictionary(
+                s => s.Id, s => Enumerable.Range(0, _states.Length).Where(v => character.Includes(s.Id, _states[v])).ToArray());
+            if (discrete)
+            {
+                _shares = [.. Enumerable.Range(0, _values).Select(_ => new double[candidates + 1])];
+            }
+            else
+            {
+                _models = new NumericModel?[candidates];
+            }
+        }
+
+        public Character Character { get; }
+
+        private bool IsDiscrete => _shares.Length > 0;
+
+        public void Say(int candidate, StatementValue? value, List<Statement>? scoped)
+        {
+            if (scoped is not null)
+            {
+                _scoped.Add((candidate, scoped));
+            }
+
+            if (value is not null && IsDiscrete)
+            {
+                Say(candidate, Shares(value));
+            }
+            else if (value is not null)
+            {
+                _models[candidate] = NumericModel.Fit(value, Character.Kind);
+            }
+        }
+
+        /// <summary>A cross of which nothing is said shows what either parent shows, or sizes between theirs.</summary>
+        public void FillCross(int cross, int first, int second)
+        {
+            if (IsDiscrete)
+            {
+                if (!_known[cross] && _known[first] && _known[second])
+                {
+                    Say(cross, [.. _shares.Select(s => (s[first] + s[second]) / 2)]);
+                }
+            }
+            else
+            {
+                _models[cross] ??= _models[first] is { } a && _models[second] is { } b ? NumericModel.Between(a, b) : null;
+            }
+        }
+
+        public CharacterTable Table() => IsDiscrete
+            ? new DiscreteTable(Character, _states, _values, _shares, _known, Rows(Shares))
+            : new ContinuousTable(Character, _models, Rows(v => NumericModel.Fit(v, Character.Kind)));
+
+        private void Say(int candidate, double[] shares)
+        {
+            _known[candidate] = true;
+            for (var v = 0; v < shares.Length; v++)
+            {
+                _shares[v][candidate] = shares[v];
+            }
+        }
+
+        private double[] Shares(StatementValue value)
+        {
+            if (value is StateShares states)
+            {
+                return DiscreteTable.Shares(_within, _values, states);
+            }
+
+            if (!_ranges.TryGetValue(value, out var shares))
+            {
+                _ranges[value] = shares = DiscreteTable.Shares(Character, _values, value);
+            }
+
+            return shares;
+        }
+
+        private ScopedRows<T>[] Rows<T>(Func<StatementValue, T> compile) =>
+            [.. _scoped.Select(s => new ScopedRows<T>(s.Candidate, [.. s.Statements.Select(x => new Scoped<T>(x.Scope, compile(x.Value)))]))];
+    }
 }

@@ -152,7 +152,7 @@ public static class TellApart
         for (var i = 0; i < Steps; i++)
         {
             var x = from + ((i + 0.5) * step);
-            overlap += Math.Min(p.Density(x, 1, 0), q.Density(x, 1, 0)) * step;
+            overlap += Math.Min(p.DensityAt(x), q.DensityAt(x)) * step;
         }
 
         return Math.Clamp(1 - overlap, 0, 1);

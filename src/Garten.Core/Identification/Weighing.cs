@@ -23,6 +23,9 @@ public sealed record CompanionEvidence(string Tag, ImmutableArray<double> Likeli
 /// <summary>Weighs the names of a guide against what was recorded on a plant. Gives its columns back when disposed.</summary>
 public sealed class Weighing : IDisposable
 {
+    /// <summary>Likelihoods multiplied before the logarithm is taken: each is above 1e-14, and numbers reach down to 1e-307.</summary>
+    private const int MostMultiplied = 16;
+
     private readonly CandidateModel _model;
     private readonly PlaceFacts _place;
     private readonly ImmutableArray<SheetVisit> _visits;
@@ -50,12 +53,28 @@ public sealed class Weighing : IDisposable
         var log = _mass.AsSpan(0, model.Hypotheses);
         log.Clear();
         Columns.AddLog(log, Prior, 1);
+        using var product = new Column(model.Hypotheses);
+        product.Span.Fill(1);
+        var multiplied = 0;
         foreach (var witness in _witnesses)
         {
             Fill(witness, column.Span);
-            Columns.AddLog(log, column.Span, witness.Weight);
+            if (witness.Weight < 1)
+            {
+                Columns.AddLog(log, column.Span, witness.Weight);
+                continue;
+            }
+
+            // A logarithm costs more than a product, and a few likelihoods can be multiplied without running out of digits.
+            Columns.Multiply(product.Span, column.Span);
+            if (++multiplied % MostMultiplied == 0)
+            {
+                Columns.AddLog(log, product.Span, 1);
+                product.Span.Fill(1);
+            }
         }
 
+        Columns.AddLog(log, product.Span, 1);
         Columns.Normalise(log);
     }
 

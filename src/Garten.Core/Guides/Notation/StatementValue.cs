@@ -45,7 +45,7 @@ public sealed record StateShares(ImmutableArray<WeightedState> States) : Stateme
     public bool Equals(StateShares? other) => other is not null && States.SequenceEqual(other.States);
 
     /// <inheritdoc/>
-    public override int GetHashCode() => States.Length;
+    public override int GetHashCode() => States.Aggregate(States.Length, HashCode.Combine);
 }
 
 /// <summary>Single whole numbers with their shares: <c>5 | 7 (usually) | 9 (rarely)</c>.</summary>
@@ -56,7 +56,7 @@ public sealed record CountShares(ImmutableArray<WeightedNumber> Numbers) : State
     public bool Equals(CountShares? other) => other is not null && Numbers.SequenceEqual(other.Numbers);
 
     /// <inheritdoc/>
-    public override int GetHashCode() => Numbers.Length;
+    public override int GetHashCode() => Numbers.Aggregate(Numbers.Length, HashCode.Combine);
 }
 
 /// <summary>

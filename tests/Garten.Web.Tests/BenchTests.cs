@@ -218,6 +218,103 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find(".features-manner").Text.ShouldContain("20 Nov 2026");
     }
 
+    [Fact]
+    public void One_key_records_what_is_seen_of_the_first_suggestion_and_the_names_are_weighed_anew()
+    {
+        using var browser = Open("/bench/7");
+        browser.Be("J. Adeyemi");
+        var chip = browser.Find(".prospects button");
+        var before = browser.Find(".standing h2").Text;
+        var state = chip.Text.Split('\n')[0].Replace("Q", "", StringComparison.Ordinal).Trim();
+        var feature = browser.Find(".prospects").GetDomAttribute("aria-label")!["Record ".Length..];
+        browser.Press("q");
+        browser.Wait("the names to be weighed anew", _ => browser.Find(".standing h2").Text != before ? browser : null);
+        browser.All(".prospects").Where(p => p.GetDomAttribute("aria-label") == $"Record {feature}").ShouldBeEmpty("what is known is not asked again");
+        browser.Press(Keys.Control + "z");
+        browser.Wait("the names to stand as before", _ => browser.Find(".standing h2").Text == before ? browser : null);
+        browser.Find($".prospects[aria-label='Record {feature}']").Text.ShouldContain(state);
+    }
+
+    [Fact]
+    public void A_feature_and_a_factor_of_the_place_can_be_switched_off_and_on_again()
+    {
+        using var browser = Open("/bench/8");
+        browser.Be("M. Falk");
+        browser.Find("button.weighed").Click();
+        browser.Find("[aria-label='Switch Simple or compound off']").Click();
+        browser.See("switched off");
+        browser.Press(Keys.Escape);
+        browser.See("1 switched off to see what hangs on it");
+        browser.See("4 features weighed");
+        browser.Button("Count all again").Click();
+        browser.See("5 features weighed");
+        browser.Find(".counts summary").Click();
+        browser.Find(".counts input[type=checkbox]").Click();
+        browser.See("1 left out");
+        browser.Open("/bench/9");
+        browser.See("features weighed");
+        browser.SeeNoMore("1 left out");
+    }
+
+    [Fact]
+    public void Two_plants_are_compared_and_linked_as_one_colony_until_the_link_is_taken_back()
+    {
+        using var browser = Open("/bench/15");
+        browser.Be("M. Falk");
+        browser.See("features weighed");
+        browser.Press("c");
+        browser.Find("[role=dialog] input").SendKeys("TF-031" + Keys.Enter);
+        browser.See("on one only");
+        browser.Find(".compare-colony input").Click();
+        browser.Wait("the link", _ => browser.Find(".compare-colony input").Selected ? browser : null);
+        browser.Press(Keys.Escape);
+        browser.SeeNoMore("They stand in one colony");
+        browser.Find("button.weighed").Click();
+        browser.See("In one colony with TF-031");
+        browser.Press(Keys.Escape);
+        browser.SeeNoMore("In one colony with TF-031");
+        browser.Press("c");
+        browser.Find("[role=dialog] input").SendKeys("TF-031" + Keys.Enter);
+        browser.Find(".compare-colony input").Click();
+        browser.Wait("the link to go", _ => browser.Find(".compare-colony input").Selected ? null : browser);
+    }
+
+    [Fact]
+    public void Names_of_the_guide_are_told_apart_and_split_without_a_plant()
+    {
+        using var browser = Open("/apart");
+        foreach (var name in new[] { "salix sit", "salix sco", "salix hoo" })
+        {
+            browser.Find(".apart-add input").SendKeys(name + Keys.Enter);
+            browser.Wait("the name to be taken", _ => browser.Find(".apart-add input").GetDomProperty("value")!.Length == 0 ? browser : null);
+        }
+
+        browser.See("Step by step");
+        browser.See("% apart");
+        browser.Url.ShouldContain("taxa=salix-sitchensis");
+        browser.Reload();
+        browser.See("Step by step");
+        browser.Find("button.part").Click();
+        browser.SeeNoMore("Step by step");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_table_of_specimens_is_dropped_in_named_and_saved()
+    {
+        using var browser = Open("/specimens");
+        var path = Path.Combine(browser.Downloads, "mine.txt");
+        File.WriteAllText(path, "specimen_id,pith,smell\nS1,chambered,cucumber\nS2,marble,\n");
+        browser.Find(".specimens h1");
+        browser.All("input[type=file]")[0].SendKeys(path);
+        browser.See("1 specimens named, 1 row with faults");
+        browser.See("Oemleria cerasiformis");
+        browser.See("found “marble”");
+        browser.Button("Save as CSV").Click();
+        var file = browser.Wait("the result", _ => Directory.EnumerateFiles(browser.Downloads, "named-*").FirstOrDefault(f => !f.EndsWith(".crdownload", StringComparison.Ordinal)));
+        File.ReadAllText(file).ShouldContain("S1,Oemleria cerasiformis,");
+    }
+
     private static IWebElement State(Browser browser, string character, string state) => browser.Wait(
         $"{character}: {state}",
         d => d.FindElements(By.CssSelector($"[role=group][aria-label='{character}'] button")).FirstOrDefault(b => b.Text.EndsWith(state, StringComparison.Ordinal)));

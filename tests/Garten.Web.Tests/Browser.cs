@@ -122,6 +122,10 @@ public sealed class Browser : IDisposable
     /// <summary>Lets the page's connection be cut.</summary>
     public void WatchNetwork() => _driver.ExecuteCdpCommand("Network.enable", []);
 
+    /// <summary>Runs a script on every page opened from now on, before any of its own.</summary>
+    public void RunFirst(string script) => _driver.ExecuteCdpCommand(
+        "Page.addScriptToEvaluateOnNewDocument", new Dictionary<string, object?> { ["source"] = script });
+
     /// <summary>What the browser complained about so far.</summary>
     public IReadOnlyList<string> Complaints => [.. _driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message)];
 

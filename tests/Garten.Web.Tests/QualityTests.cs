@@ -44,6 +44,20 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Open("/records");
         browser.See("Mahonia nervosa");
         Check(browser, "the records");
+        browser.Open("/bench/8");
+        browser.See("features weighed");
+        browser.Find(".counts summary").Click();
+        Check(browser, "what place and date say");
+        browser.Press("c");
+        browser.Find("[role=dialog] input").SendKeys("TF-031" + OpenQA.Selenium.Keys.Enter);
+        browser.See("They stand in one colony");
+        Check(browser, "two plants compared");
+        browser.Open("/apart?taxa=salix-sitchensis,salix-scouleriana,salix-hookeriana");
+        browser.See("Step by step");
+        Check(browser, "names of the guide told apart");
+        browser.Open("/specimens");
+        browser.See("A table of specimens");
+        Check(browser, "the table of specimens");
         browser.Open("/words");
         browser.See("Words of the keys");
         Check(browser, "the words");
@@ -54,7 +68,7 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
     public void On_a_phone_nothing_is_cut_off_and_fingers_hit()
     {
         using var browser = new Browser(server.Address, 390, 844);
-        foreach (var path in new[] { "/bench/10", "/records", "/words" })
+        foreach (var path in new[] { "/bench/10", "/records", "/apart?taxa=salix-sitchensis,salix-scouleriana", "/specimens", "/words" })
         {
             browser.Open(path);
             browser.Find(".shell-views");

@@ -9,6 +9,8 @@ public sealed class WebFixture : IAsyncLifetime
 
     public string Address => _server.Address;
 
+    public IServiceProvider Services => _server.Services;
+
     public async ValueTask InitializeAsync() => _server = await RunningServer.StartAsync(demo: true);
 
     public ValueTask DisposeAsync() => _server.DisposeAsync();

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Garten.Core.Guides;
+using Garten.Core.Seasons;
 
 namespace Garten.Core.Evidence;
 
@@ -58,7 +59,7 @@ public sealed record Observation(
 {
     /// <summary>What is known of the part looked at, for finding the statement that holds for it.</summary>
     [JsonIgnore]
-    public Scope Circumstances => new(Stage, Sex, Exposure, Position, null, Seasons.Seasons.Of(Date));
+    public Scope Circumstances => new(Stage, Sex, Exposure, Position, null, SeasonOfYear.Of(Date));
 
     /// <summary>True when the observation says something about the plant's form (not hidden).</summary>
     [JsonIgnore]

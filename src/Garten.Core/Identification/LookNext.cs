@@ -109,8 +109,10 @@ public static class LookNext
     private static bool IsOpen(Character character, EvidenceSheet evidence, ImmutableArray<SheetVisit> visits)
     {
         var decided = evidence.Decisive(character.Id) is { } o && (o.Finding != Finding.Absent || character.AbsentState is not null);
-        return !decided && evidence.RuledOut(character.Id) is null
-            && !evidence.All.Any(o => o.Character == character.Id && o.Finding is Finding.Hidden or Finding.Absent && visits.Length > 0 && o.Visit == visits[^1].Number);
+        return !decided && evidence.RuledOut(character.Id) is null && (visits.IsEmpty || !evidence.All.Any(o => o.Visit == visits[^1].Number && ShutsOut(o)));
+
+        // Tried in vain today, or on a plant browsed or cut in a way that changes the feature, so that a look would say nothing.
+        bool ShutsOut(Observation o) => (o.Character == character.Id && o.Finding is (Finding.Hidden or Finding.Absent)) || o.Altered.Any(character.AlteredBy.Contains);
     }
 
     /// <summary>True when an organ can be seen with these parts on the plant.</summary>

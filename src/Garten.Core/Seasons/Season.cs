@@ -17,7 +17,7 @@ public enum Season
 }
 
 /// <summary>Finds the season of a date.</summary>
-public static class Seasons
+public static class SeasonOfYear
 {
     /// <summary>The season of a date, by whole months as gardeners and weather services count them.</summary>
     /// <param name="date">Any date; the guide's area lies north of the equator.</param>

@@ -101,8 +101,13 @@ function Steps({ answer }: { answer: ApartAnswer }) {
               </>
             ) : (
               <>
-                <b>{s.label}</b>: {s.oneShows} — <Names names={s.one} />; {s.otherShows} —{' '}
-                <Names names={s.other} /> <small>({Math.round(s.apart * 100)} % apart)</small>
+                <b>{s.label}</b> <small>{Math.round(s.apart * 100)} % apart</small>
+                <div>
+                  <Names names={s.one} />: {s.oneShows}
+                </div>
+                <div>
+                  <Names names={s.other} />: {s.otherShows}
+                </div>
               </>
             )}
           </li>

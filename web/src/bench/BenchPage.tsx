@@ -175,26 +175,28 @@ export function BenchPage() {
                 {sheet.plant.site.elevationM !== null && ` · ${sheet.plant.site.elevationM} m`}
               </span>
               <span className="fill" />
-              <Button color="inherit" onClick={() => setComparing(true)}>
-                Same as …&nbsp;<kbd>C</kbd>
-              </Button>
-              <Button
-                color="inherit"
-                disabled={!sheet.undo.undo || undo.isPending}
-                onClick={() => undo.mutate(false)}
-                title={sheet.undo.undo ? `Take back: ${sheet.undo.undo}` : 'Nothing to take back'}
-              >
-                Undo&nbsp;<kbd>Ctrl Z</kbd>
-              </Button>
-              {sheet.undo.redo && (
+              <span className="sheet-acts">
+                <Button color="inherit" onClick={() => setComparing(true)}>
+                  Same as …&nbsp;<kbd>C</kbd>
+                </Button>
                 <Button
                   color="inherit"
-                  onClick={() => undo.mutate(true)}
-                  title={`Do again: ${sheet.undo.redo}`}
+                  disabled={!sheet.undo.undo || undo.isPending}
+                  onClick={() => undo.mutate(false)}
+                  title={sheet.undo.undo ? `Take back: ${sheet.undo.undo}` : 'Nothing to take back'}
                 >
-                  Redo&nbsp;<kbd>Ctrl Y</kbd>
+                  Undo&nbsp;<kbd>Ctrl Z</kbd>
                 </Button>
-              )}
+                {sheet.undo.redo && (
+                  <Button
+                    color="inherit"
+                    onClick={() => undo.mutate(true)}
+                    title={`Do again: ${sheet.undo.redo}`}
+                  >
+                    Redo&nbsp;<kbd>Ctrl Y</kbd>
+                  </Button>
+                )}
+              </span>
             </div>
             <ProblemNote error={undo.error ?? recording.error ?? answered.error} />
             {!person && (

@@ -10,6 +10,7 @@ import {
 import { useState } from 'react'
 import { useColony, useComparison, useRequest } from '../api/queries'
 import type { PlantComparison, PlantSheet, PlantTag } from '../api/types'
+import { bits } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 
@@ -106,7 +107,7 @@ function Features({ one, other, data }: { one: string; other: string; data: Plan
               <td>
                 <b aria-hidden="true">{likeness[f.likeness].sign}</b> {likeness[f.likeness].text}
               </td>
-              <td>{f.likeness === 'oneOnly' ? '' : f.bits.toFixed(1)}</td>
+              <td>{f.likeness === 'oneOnly' ? '' : bits(f.bits)}</td>
             </tr>
           ))}
         </tbody>

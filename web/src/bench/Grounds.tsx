@@ -1,7 +1,7 @@
 import { Button } from '@mui/material'
 import { useCrosses, useGrounds } from '../api/queries'
 import type { BenchChoices, BenchRequest, CrossTest, GuideView } from '../api/types'
-import { percent } from '../shared/format'
+import { bits, percent } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 
@@ -59,7 +59,7 @@ export function Grounds({ plant, choices, guide, taxon, onChoices }: Props) {
                   </svg>{' '}
                   {g.inWords}
                 </td>
-                <td>{g.bits.toFixed(1)}</td>
+                <td>{bits(g.bits)}</td>
                 <td>{g.fitting} names</td>
                 <td>
                   {g.character && (

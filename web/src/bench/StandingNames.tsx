@@ -27,32 +27,38 @@ export function StandingNames({ bench, onGrounds, onApart }: Props) {
   const { standing } = bench
   const safe = standing.safe
   const names = standing.names.slice(0, mostNames)
+  // The ranks stand among the names by their weight; sorting keeps a rank before the names it gathers.
+  const lines = [
+    ...standing.ranks.slice(0, mostRanks).map((weighed) => ({ weighed, rank: true })),
+    ...names.map((weighed) => ({ weighed, rank: false })),
+  ].sort((a, b) => b.weighed.mass - a.weighed.mass)
   return (
     <>
-      {standing.ranks.slice(0, mostRanks).map((w) => (
-        <div key={w.name.id} className="weighed rank" title={`All of the ${w.name.rank} together`}>
-          <span>
-            <small>{w.name.rank}</small> <TaxonText name={w.name.name} family={w.name.rank === 'family'} />
-          </span>
-          <WeightBar mass={w.mass} />
-          <span>{percent(w.mass)}</span>
-        </div>
-      ))}
-      {names.map((w) => (
-        <button
-          key={w.name.id}
-          type="button"
-          className="weighed"
-          onClick={() => onGrounds(w.name.id)}
-          title="What speaks for and against it"
-        >
-          <span>
-            <TaxonText name={w.name.name} /> <HazardMark hazards={w.hazards} />
-          </span>
-          <WeightBar mass={w.mass} />
-          <span>{percent(w.mass)}</span>
-        </button>
-      ))}
+      {lines.map(({ weighed: w, rank }) =>
+        rank ? (
+          <div key={w.name.id} className="weighed rank" title={`All of the ${w.name.rank} together`}>
+            <span>
+              <small>{w.name.rank}</small> <TaxonText name={w.name.name} family={w.name.rank === 'family'} />
+            </span>
+            <WeightBar mass={w.mass} />
+            <span>{percent(w.mass)}</span>
+          </div>
+        ) : (
+          <button
+            key={w.name.id}
+            type="button"
+            className="weighed"
+            onClick={() => onGrounds(w.name.id)}
+            title="What speaks for and against it"
+          >
+            <span>
+              <TaxonText name={w.name.name} /> <HazardMark hazards={w.hazards} />
+            </span>
+            <WeightBar mass={w.mass} />
+            <span>{percent(w.mass)}</span>
+          </button>
+        ),
+      )}
       <div className="weighed">
         <span>outside the guide</span>
         <WeightBar mass={standing.outside} hatched />

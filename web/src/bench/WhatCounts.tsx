@@ -16,12 +16,18 @@ const factors: Record<PriorFactor, string> = {
 }
 const keys = Object.keys(factors) as PriorFactor[]
 
+const mostNames = 3
+
+/** "Acer macrophyllum" as "A. macrophyllum", where there is little room. */
+const short = (name: string) => name.replace(/^(\w)\w+ /, '$1. ')
+
 const toggled = <T,>(list: T[], item: T) =>
   list.includes(item) ? list.filter((x) => x !== item) : [...list, item]
 
 /** What place and date say of the leading names, each factor to be left out; linked plants likewise. */
 export function WhatCounts({ bench, choices, colony, onChange }: Props) {
   const name = (id: string) => bench.standing.names.find((n) => n.name.id === id)?.name.name ?? id
+  const shown = bench.priors.slice(0, mostNames)
   return (
     <details className="counts">
       <summary>
@@ -32,10 +38,19 @@ export function WhatCounts({ bench, choices, colony, onChange }: Props) {
         <thead>
           <tr>
             <th scope="col">
-              <span className="sr">Name</span>
+              <span className="sr">Factor</span>
             </th>
-            {keys.map((f) => (
-              <th key={f} scope="col">
+            {shown.map((p) => (
+              <th key={p.taxon} scope="col" title={name(p.taxon)}>
+                <TaxonText name={short(name(p.taxon))} />
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {keys.map((f) => (
+            <tr key={f} className={choices.leftOut.includes(f) ? 'left-out' : undefined}>
+              <th scope="row">
                 <label>
                   <input
                     type="checkbox"
@@ -45,19 +60,8 @@ export function WhatCounts({ bench, choices, colony, onChange }: Props) {
                   {factors[f]}
                 </label>
               </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {bench.priors.map((p) => (
-            <tr key={p.taxon}>
-              <th scope="row">
-                <TaxonText name={name(p.taxon)} />
-              </th>
-              {keys.map((f) => (
-                <td key={f} className={choices.leftOut.includes(f) ? 'left-out' : undefined}>
-                  {p.factors[f] === 1 ? '1' : p.factors[f].toFixed(2)}
-                </td>
+              {shown.map((p) => (
+                <td key={p.taxon}>{p.factors[f] === 1 ? '1' : p.factors[f].toFixed(2)}</td>
               ))}
             </tr>
           ))}

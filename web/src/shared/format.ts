@@ -25,3 +25,6 @@ export const hazardWords = {
   irritant: 'Irritates',
   wounding: 'Wounds',
 } as const
+
+/** A push in bits, with a true minus. */
+export const bits = (value: number) => value.toFixed(1).replace('-', '\u2212')

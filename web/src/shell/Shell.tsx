@@ -14,7 +14,7 @@ const views = [
   },
   { to: '/records', label: 'Records', path: 'M6 4h12v16H6zM9 9h6M9 13h6M9 17h3' },
   { to: '/apart', label: 'Tell apart', path: 'M12 21V11M12 11C7 11 5 8 5 4M12 11c5 0 7-3 7-7M3 4h4M17 4h4' },
-  { to: '/specimens', label: 'Specimens', path: 'M4 5h16v14H4zM4 10h16M10 10v9M7 14l1 1' },
+  { to: '/specimens', label: 'Tables', path: 'M4 5h16v14H4zM4 10h16M10 10v9M7 14l1 1' },
   { to: '/words', label: 'Words', path: 'M4 6q4-2 8 0q4-2 8 0v13q-4-2-8 0q-4-2-8 0zM12 6v13' },
 ]
 

@@ -99,7 +99,8 @@ function Results({ rows }: { rows: NamedSpecimen[] }) {
   return (
     <>
       <p role="status">
-        {rows.length - faulty} specimens named{faulty > 0 && `, ${faulty} rows with faults`}.
+        {rows.length - faulty} specimens named
+        {faulty > 0 && `, ${faulty} ${faulty === 1 ? 'row' : 'rows'} with faults`}.
       </p>
       <table className="specimen-rows">
         <thead>

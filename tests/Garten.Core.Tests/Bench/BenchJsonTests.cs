@@ -1,0 +1,71 @@
+using System.Text.Json;
+using Garten.Core.Bench;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Identification;
+using Garten.Core.Keys;
+using static Garten.Core.Tests.SmallGuide;
+
+namespace Garten.Core.Tests.Bench;
+
+/// <summary>The JSON by which the browser's copy of the core is asked.</summary>
+public sealed class BenchJsonTests
+{
+    private static readonly BenchRequest Plant = new(
+        new PlaceFacts(320, ["wood"]),
+        [new SheetVisit(1, Day, [PlantPart.Leaves, PlantPart.Fruit])],
+        [
+            Observation.OfStates(Arrangement.Id, 1, Day, "opposite") with { Altered = [Alteration.Galled], Exposure = Exposure.Shade },
+            Observation.OfSample(Length.Id, 1, Day, 55, 61.5),
+            Observation.OfRough(Leaflets.Id, 1, Day, new RoughValue(5, 7, null, "5–7")),
+            Observation.OfHidden(Fruit.Id, 1, Day, HiddenReason.TooEarly),
+        ],
+        KeyWalk.From(new(new("main"), 1)).Answer(new(new("main"), 1), null),
+        [new ColonyMember("TF-031", new PlaceFacts(null, []), [], [Observation.OfStates(Margin.Id, 1, Day, "serrate")])],
+        new([PriorFactor.Season], [Glands.Id], false, Means.Usual));
+
+    [Fact]
+    public void A_guide_read_back_gives_the_same_answers()
+    {
+        var json = JsonSerializer.Serialize(Tables() with { Misreadings = [new(Leaflets.Id, new SpanCondition(9, null), null, "Look again.")] }, BenchJson.Default.GuideTables);
+        var read = JsonSerializer.Deserialize(json, BenchJson.Default.GuideTables)!;
+        read.Statements.ShouldBe(Tables().Statements);
+        read.Misreadings.ShouldHaveSingleItem().Claim.ShouldBe(new SpanCondition(9, null));
+        Write(BenchDesk.Answer(new CandidateModel(new Guide(read)), Plant)).ShouldBe(
+            Write(BenchDesk.Answer(new CandidateModel(new Guide(Tables() with { Misreadings = read.Misreadings })), Plant)));
+    }
+
+    [Fact]
+    public void A_question_read_back_is_the_same_question()
+    {
+        var json = JsonSerializer.Serialize(Plant, BenchJson.Default.BenchRequest);
+        json.ShouldContain("\"exposure\":\"shade\"");
+        json.ShouldNotContain("circumstances");
+        var read = JsonSerializer.Deserialize(json, BenchJson.Default.BenchRequest)!;
+        JsonSerializer.Serialize(read, BenchJson.Default.BenchRequest).ShouldBe(json);
+        read.Walk.ShouldBe(Plant.Walk);
+    }
+
+    [Fact]
+    public void A_question_with_a_part_missing_is_refused() =>
+        Should.Throw<JsonException>(() => JsonSerializer.Deserialize("""{"place":{"elevation":null,"habitats":[]}}""", BenchJson.Default.BenchRequest));
+
+    [Fact]
+    public void Unsound_questions_are_refused_in_words()
+    {
+        BenchRules.FaultOf(Plant).ShouldBeEmpty();
+        BenchRules.FaultOf(Plant with { Observations = [Observation.OfSample(Length.Id, 1, Day)] }).ShouldContain("no values");
+        BenchRules.FaultOf(Plant with { Observations = [Observation.OfSample(Length.Id, 1, Day, double.NaN)] }).ShouldContain("no values");
+        BenchRules.FaultOf(Plant with { Observations = [Observation.OfStates(Margin.Id, 1, Day)] }).ShouldContain("no state");
+        BenchRules.FaultOf(Plant with { Observations = [Observation.OfRough(Length.Id, 1, Day, new RoughValue(null, null, null, "?"))] }).ShouldContain("rough");
+        var twice = new KeyWalk(new(new("main"), 1), [new(new(new("main"), 1), 1), new(new(new("main"), 1), 2)], null);
+        BenchRules.FaultOf(Plant with { Walk = twice }).ShouldContain("answered twice");
+        BenchRules.FaultOf(Plant with { Colony = [.. Enumerable.Repeat(Plant.Colony[0], 41)] }).ShouldContain("41 plants");
+        BenchRules.FaultOf(Plant with { Observations = [.. Enumerable.Repeat(Plant.Observations[0], 5001)] }).ShouldContain("5000");
+        BenchRules.FaultOf(Make(), [new("alba-prima")]).ShouldContain("two to 6");
+        BenchRules.FaultOf(Make(), [new("alba-prima"), new("alba-prima")]).ShouldContain("different");
+        BenchRules.FaultOf(Make(), [new("alba-prima"), new("nessie")]).ShouldContain("nessie");
+    }
+
+    private static string Write(BenchAnswer answer) => JsonSerializer.Serialize(answer, BenchJson.Default.BenchAnswer);
+}

@@ -2,8 +2,10 @@ using System.Runtime.InteropServices.JavaScript;
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using Garten.Core.Bench;
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
+using Garten.Core.Keys;
 
 namespace Garten.Browser;
 
@@ -21,8 +23,15 @@ public static partial class Engine
     {
         _model = new CandidateModel(new Guide(Read(tables, BenchJson.Default.GuideTables)));
 
-        // A bare plant, so that what runs for the first time is translated before a person waits for it.
-        Write(BenchDesk.Answer(_model, new(new(null, []), [], [], null, [], null)), BenchJson.Default.BenchAnswer);
+        // A plant of a few features, so that what runs for the first time is translated before a person waits for it.
+        var guide = _model.Guide;
+        var seen = guide.Characters.Where(c => !c.IsNumeric).Take(12).Select(c => Observation.OfStates(c.Id, 1, default, c.States[0].Id));
+        var walk = guide.Keys.IsEmpty ? null : KeyWalk.From(guide.Keys[0].First).Answer(guide.Keys[0].First, 1);
+        var plant = new BenchRequest(new(null, []), [new(1, default, [.. Enum.GetValues<PlantPart>()])], [.. seen], walk, [], null);
+        for (var i = 0; i < 3; i++)
+        {
+            Ask("answer", JsonSerializer.Serialize(plant, BenchJson.Default.BenchRequest));
+        }
     }
 
     /// <summary>Answers a question of the bench.</summary>

@@ -26,9 +26,11 @@ public sealed record SamplePart(double Value, string Typed);
 /// <param name="Position">Where it grew.</param>
 /// <param name="Note">A note.</param>
 /// <param name="RecordedBy">Number of the person.</param>
+/// <param name="Tool">What it was seen with; null for what the guide asks for.</param>
 public sealed record ObservationContent(
     int PlantVisit, string Character, Finding Finding, string[] States, SamplePart[] Parts, RoughValue? Rough, HiddenReason? Hidden,
-    Certainty Certainty, EvidenceSource Source, Alteration[] Altered, Exposure? Exposure, PartPosition? Position, string Note, int RecordedBy);
+    Certainty Certainty, EvidenceSource Source, Alteration[] Altered, Exposure? Exposure, PartPosition? Position, string Note, int RecordedBy,
+    Tool? Tool = null);
 
 /// <summary>An observation in the store.</summary>
 /// <param name="Content">What it says.</param>
@@ -53,7 +55,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
     private const string ObservationColumns =
         """
         select o.id, o.plant_visit, o.character, o.finding, o.states, o.rough_typed, o.rough_low, o.rough_high, o.rough_best, o.hidden,
-               o.certainty, o.source, o.altered, o.exposure, o.position, o.note, o.recorded_by, h.name, o.revision
+               o.certainty, o.source, o.altered, o.exposure, o.position, o.note, o.recorded_by, h.name, o.revision, o.tool
         from observation o join plant_visit v on v.id = o.plant_visit join person h on h.id = o.recorded_by
         """;
 
@@ -230,7 +232,8 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
                     r.GetInt32(1), r.GetString(2), r.Named<Finding>(3), r.GetFieldValue<string[]>(4), [],
                     r.IsDBNull(5) ? null : new RoughValue(r.NumberOrNull(6), r.NumberOrNull(7), r.NumberOrNull(8), r.GetString(5)),
                     r.NamedOrNull<HiddenReason>(9), r.Named<Certainty>(10), r.Named<EvidenceSource>(11), r.NamedList<Alteration>(12),
-                    r.NamedOrNull<Exposure>(13), r.NamedOrNull<PartPosition>(14), r.GetString(15), r.GetInt32(16)),
+                    r.NamedOrNull<Exposure>(13), r.NamedOrNull<PartPosition>(14), r.GetString(15), r.GetInt32(16),
+                    r.NamedOrNull<Tool>(19)),
                 r.GetString(17),
                 r.GetInt64(18))),
             cancel);
@@ -258,14 +261,15 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         var id = await connection.ScalarAsync<int>(
             """
             insert into observation (plant_visit, guide_version, character, finding, states, rough_typed, rough_low, rough_high, rough_best,
-                                     hidden, certainty, source, altered, exposure, position, note, recorded_by, revision)
-            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, nextval('revision_number'))
+                                     hidden, certainty, source, altered, exposure, position, note, recorded_by, tool, revision)
+            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, nextval('revision_number'))
             returning id
             """,
             [
                 plantVisit, guideVersion, character, content.Finding.ToString(), content.States, content.Rough?.Typed, content.Rough?.Low,
                 content.Rough?.High, content.Rough?.Best, content.Hidden?.ToString(), content.Certainty.ToString(), content.Source.ToString(),
                 Sql.Names(content.Altered), content.Exposure?.ToString(), content.Position?.ToString(), content.Note, content.RecordedBy,
+                content.Tool?.ToString(),
             ],
             cancel);
         for (var i = 0; i < content.Parts.Length; i++)

@@ -14,6 +14,31 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     private readonly PlantStore _plants = new(fixture.Source);
 
     [Fact]
+    public async Task Two_plants_are_linked_once_whichever_way_round_and_the_link_can_be_taken_back()
+    {
+        var (one, _) = await NewPlantAsync();
+        var (other, _) = await NewPlantAsync();
+        await _plants.LinkAsync(one, other, fixture.Person.Id, None);
+        await _plants.LinkAsync(other, one, fixture.Person.Id, None);
+        (await _plants.LinkedAsync(one, None)).ShouldHaveSingleItem().Id.ShouldBe(other);
+        (await _plants.LinkedAsync(other, None)).ShouldHaveSingleItem().By.ShouldBe(fixture.Person.Name);
+        await _plants.UnlinkAsync(other, one, None);
+        (await _plants.LinkedAsync(one, None)).ShouldBeEmpty();
+        await Should.ThrowAsync<NotInStoreException>(() => _plants.LinkAsync(one, 999_999, fixture.Person.Id, None));
+    }
+
+    [Fact]
+    public async Task The_tool_a_feature_was_seen_with_is_kept_and_comes_back_with_undo()
+    {
+        var (plant, visit) = await NewPlantAsync();
+        await SetAsync(plant, Content(visit, "leaf-arrangement", Finding.Absent) with { Tool = Core.Guides.Tool.Eye }, null);
+        (await _evidence.ObservationsAsync(plant, None)).Single().Content.Tool.ShouldBe(Core.Guides.Tool.Eye);
+        await UndoAsync(plant);
+        await UndoAsync(plant, redo: true);
+        (await _evidence.ObservationsAsync(plant, None)).Single().Content.Tool.ShouldBe(Core.Guides.Tool.Eye);
+    }
+
+    [Fact]
     public async Task The_same_guide_is_kept_once()
     {
         var package = PackageFiles.Read(Repository.PathTo("guides", "tamsin-fork"));

@@ -158,7 +158,15 @@ public static class BenchDesk
         var notes = ImmutableArray.CreateBuilder<SheetNote>();
         foreach (var character in model.Guide.Characters)
         {
-            if (evidence.Decisive(character.Id) is { } observation && model.Of(character.Id) is { } table && table.IsUnusual(observation)
+            if (evidence.RuledOut(character.Id) is { } parent)
+            {
+                notes.Add(new(character.Id, $"Does not apply here: {parent}."));
+            }
+            else if (evidence.Decisive(character.Id) is null && evidence.Altered(character.Id))
+            {
+                notes.Add(new(character.Id, "Not compared: the part is altered."));
+            }
+            else if (evidence.Decisive(character.Id) is { } observation && model.Of(character.Id) is { } table && table.IsUnusual(observation)
                 && model.CanCompare(observation) && standing.Names.Length > 0)
             {
                 var covered = standing.Names.Where(n => !table.IsWidened(observation, model.NumberOf(n.Name.Id))).Select(n => n.Name.Name).ToArray();

@@ -8,6 +8,7 @@ public sealed class EvidenceSheet
 {
     private readonly Guide _guide;
     private readonly ILookup<CharacterId, Observation> _observations;
+    private readonly Dictionary<CharacterId, Observation> _decisive = [];
     private readonly ImmutableDictionary<CharacterId, ImmutableArray<string>> _asserted;
 
     /// <summary>Lays out the observations of a plant.</summary>
@@ -19,6 +20,14 @@ public sealed class EvidenceSheet
         All = [.. observations.Where(o => guide.FindCharacter(o.Character) is not null)
             .OrderBy(o => o.Date).ThenBy(o => o.Visit).ThenBy(o => o.Character.Value, StringComparer.Ordinal)];
         _observations = All.ToLookup(o => o.Character);
+        foreach (var seen in _observations)
+        {
+            if (Surest(seen) is { } decisive)
+            {
+                _decisive[seen.Key] = decisive;
+            }
+        }
+
         _asserted = Assert();
     }
 
@@ -31,14 +40,7 @@ public sealed class EvidenceSheet
     /// </summary>
     /// <param name="character">The character.</param>
     /// <returns>The observation, or null when none decides.</returns>
-    public Observation? Decisive(CharacterId character) =>
-        _observations[character]
-            .Where(o => o.Weighs && !IsAltered(o))
-            .OrderBy(o => o.Finding == Finding.Absent)
-            .ThenByDescending(o => o.Source is EvidenceSource.Attached)
-            .ThenByDescending(o => o.Date)
-            .ThenBy(o => o.Certainty)
-            .FirstOrDefault();
+    public Observation? Decisive(CharacterId character) => _decisive.GetValueOrDefault(character);
 
     /// <summary>States of a character that follow from a dependent one: five leaflets say the leaf is compound.</summary>
     /// <param name="character">The character depended on.</param>
@@ -72,6 +74,14 @@ public sealed class EvidenceSheet
     /// <summary>True when the character was recorded only on parts whose damage changes it.</summary>
     /// <param name="character">The character.</param>
     public bool Altered(CharacterId character) => _observations[character].Any(IsAltered);
+
+    private Observation? Surest(IEnumerable<Observation> seen) => seen
+        .Where(o => o.Weighs && !IsAltered(o))
+        .OrderBy(o => o.Finding == Finding.Absent)
+        .ThenByDescending(o => o.Source is EvidenceSource.Attached)
+        .ThenByDescending(o => o.Date)
+        .ThenBy(o => o.Certainty)
+        .FirstOrDefault();
 
     private bool IsAltered(Observation o) => o.Altered.Any(_guide.Character(o.Character).AlteredBy.Contains);
 

@@ -40,6 +40,7 @@ public enum Finding
 /// <param name="Position">Where it grew; null when not noted.</param>
 /// <param name="Stage">Life stage of the plant on that visit; null when not noted.</param>
 /// <param name="Sex">Sex of the plant, where known on that visit.</param>
+/// <param name="Tool">What it was seen with; null for what the guide asks for.</param>
 public sealed record Observation(
     CharacterId Character,
     int Visit,
@@ -55,7 +56,8 @@ public sealed record Observation(
     Exposure? Exposure,
     PartPosition? Position,
     LifeStage? Stage,
-    Sex? Sex)
+    Sex? Sex,
+    Tool? Tool = null)
 {
     /// <summary>What is known of the part looked at, for finding the statement that holds for it.</summary>
     [JsonIgnore]

@@ -83,6 +83,10 @@ public abstract class CharacterTable
         };
     }
 
+    /// <summary>True when the character asks for a tool and was judged by the bare eye.</summary>
+    /// <param name="observation">The observation.</param>
+    protected bool IsByBareEye(Observation observation) => observation.Tool == Tool.Eye && Character.Tool != Tool.Eye;
+
     /// <summary>True when an unusual part was compared with a widened range because the guide has no statement of that scope for a candidate.</summary>
     /// <param name="observation">The observation.</param>
     /// <param name="candidate">Number of the candidate.</param>

@@ -125,14 +125,14 @@ public sealed class ContinuousTable : CharacterTable
         switch (observation.Finding)
         {
             case Finding.Sample:
-                return new(observation.Values.Average(Scale), observation.Values.Length, Error(0));
+                return new(observation.Values.Average(Scale), observation.Values.Length, Error(0, !IsByBareEye(observation)));
             case Finding.Rough when observation.Rough is { } rough:
                 var low = rough.Low ?? (rough.High!.Value / 2);
                 var high = rough.High ?? (rough.Low!.Value * 2);
                 var middle = rough.Best is { } best ? Scale(best) : (Scale(low) + Scale(high)) / 2;
 
                 // The ends of what was said are read as a bit less than two standard errors apart from its middle.
-                return new(middle, 1, Error((Scale(high) - Scale(low)) / 3.3));
+                return new(middle, 1, Error((Scale(high) - Scale(low)) / 3.3, !IsByBareEye(observation)));
             default:
                 return null;
         }
@@ -195,7 +195,7 @@ public sealed class ContinuousTable : CharacterTable
         for (var i = 0; i < Steps; i++)
         {
             outcomes[i] = new double[_middle.Length + 1];
-            Fill(new(from + ((i + 0.5) * step), JudgedParts, Error(0)), 0, outcomes[i]);
+            Fill(new(from + ((i + 0.5) * step), JudgedParts, Error(0, true)), 0, outcomes[i]);
             Columns.AddScaled(sums, outcomes[i], 1);
         }
 
@@ -213,9 +213,9 @@ public sealed class ContinuousTable : CharacterTable
 
     private double Scale(double value) => _logarithmic ? Math.Log(Math.Max(value, 1e-6)) : value;
 
-    private double Error(double said)
+    private double Error(double said, bool measured)
     {
-        var own = _logarithmic ? LikelihoodConstants.MeasuringError : LikelihoodConstants.CountingError;
+        var own = _logarithmic ? LikelihoodConstants.ReadingError(measured) : LikelihoodConstants.CountingError;
         return Math.Sqrt((own * own) + (said * said));
     }
 

@@ -211,7 +211,7 @@ public sealed class DiscreteTable : CharacterTable
     /// <summary>What was recorded as chances of saying so for each true value, each with its weight.</summary>
     private (double[] Reading, double Weight)[] Readings(Observation observation)
     {
-        var mistake = Mistake(observation.Certainty);
+        var mistake = Mistake(observation.Certainty, IsByBareEye(observation) ? LikelihoodConstants.BareEyeFactor : 1);
         switch (observation.Finding)
         {
             case Finding.States when !_states.IsEmpty:
@@ -234,8 +234,8 @@ public sealed class DiscreteTable : CharacterTable
         }
     }
 
-    private double Mistake(Certainty certainty) =>
-        Math.Min(Character.Difficulty * LikelihoodConstants.MistakeFactor(certainty), LikelihoodConstants.MostMistake);
+    private double Mistake(Certainty certainty, double factor = 1) =>
+        Math.Min(Character.Difficulty * LikelihoodConstants.MistakeFactor(certainty) * factor, LikelihoodConstants.MostMistake);
 
     private void Fill((double[] Reading, double Weight)[] readings, Span<double> column)
     {

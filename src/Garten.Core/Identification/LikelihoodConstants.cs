@@ -98,6 +98,16 @@ public static class LikelihoodConstants
         _ => 4,
     };
 
+    /// <summary>How many times likelier a mistake is when a feature for the lens or knife was judged by the bare eye.</summary>
+    public const double BareEyeFactor = 2;
+
+    /// <summary>Error on the log scale of a size judged by the bare eye: a practised guess is within a fifth.</summary>
+    public const double JudgingError = 0.2;
+
+    /// <summary>Error of one reading on the log scale.</summary>
+    /// <param name="measured">True when it was measured as the guide asks.</param>
+    public static double ReadingError(bool measured) => measured ? MeasuringError : JudgingError;
+
     /// <summary>
     /// How many independent parts n parts of one plant are worth: the inverse of the share of variance left in their mean.
     /// At most two, however many are counted.

@@ -1,4 +1,5 @@
 using Garten.Core.Evidence;
+using Garten.Core.Guides;
 using Garten.Data;
 using Garten.Server.Hosting;
 
@@ -18,9 +19,11 @@ namespace Garten.Server.Features;
 /// <param name="Position">Where it grew.</param>
 /// <param name="Note">A note.</param>
 /// <param name="Expected">Revision the change starts from; null when nothing was there.</param>
+/// <param name="Tool">What it was seen with; null for what the guide asks for.</param>
 public sealed record ObservationInput(
     Finding Finding, string[]? States, string[]? Parts, string? Rough, string? Entry, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source,
-    Alteration[]? Altered, Exposure? Exposure, PartPosition? Position, string? Note, long? Expected);
+    Alteration[]? Altered, Exposure? Exposure, PartPosition? Position, string? Note, long? Expected,
+    Tool? Tool = null);
 
 /// <summary>Recording features, and taking changes back.</summary>
 public static class ObservationsFeature
@@ -88,6 +91,6 @@ public static class ObservationsFeature
             found.Rough,
             feature.Finding == Finding.Hidden ? input.Hidden : null,
             input.Certainty, input.Source, [.. (input.Altered ?? []).Distinct()], input.Exposure, input.Position,
-            Rules.Text("note", "The note", input.Note, 2000), person);
+            Rules.Text("note", "The note", input.Note, 2000), person, input.Tool);
     }
 }

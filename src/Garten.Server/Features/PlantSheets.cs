@@ -27,13 +27,14 @@ namespace Garten.Server.Features;
 /// <param name="Altered">Damage to the part.</param>
 /// <param name="Exposure">Light it grew in.</param>
 /// <param name="Position">Where it grew.</param>
+/// <param name="Tool">What it was seen with; null for what the guide asks for.</param>
 /// <param name="Note">A note.</param>
 /// <param name="Recorder">Who recorded.</param>
 /// <param name="Revision">Revision a change must start from.</param>
 public sealed record ObservationView(
     int Visit, DateOnly Date, string Character, string Label, Organ Organ, string Summary, Finding Finding, IReadOnlyList<string> States,
     IReadOnlyList<string> Parts, string Rough, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source, IReadOnlyList<Alteration> Altered,
-    Exposure? Exposure, PartPosition? Position, string Note, string Recorder, long Revision)
+    Exposure? Exposure, PartPosition? Position, Tool? Tool, string Note, string Recorder, long Revision)
 {
     /// <summary>An observation of a plant.</summary>
     /// <param name="stored">As stored.</param>
@@ -45,7 +46,7 @@ public sealed record ObservationView(
         return new(
             c.PlantVisit, date, c.Character, character.Label, character.Organ, Wording.Recorded(character, PlantSheets.Observation(c, 0, date, null, null)),
             c.Finding, c.States, [.. c.Parts.Select(p => p.Typed)], c.Rough?.Typed ?? "", c.Hidden, c.Certainty, c.Source, c.Altered, c.Exposure,
-            c.Position, c.Note, stored.Recorder, stored.Revision);
+            c.Position, c.Tool, c.Note, stored.Recorder, stored.Revision);
     }
 
     /// <summary>What somebody else recorded in the meantime, for showing both; null when it was removed or is a walk.</summary>
@@ -136,7 +137,7 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
     /// <param name="sex">Sex of the plant that day.</param>
     public static Observation Observation(ObservationContent c, int visit, DateOnly date, LifeStage? stage, Sex? sex) => new(
         new(c.Character), visit, date, c.Finding, [.. c.States], [.. c.Parts.Select(p => p.Value)], c.Rough, c.Hidden, c.Certainty, c.Source,
-        [.. c.Altered], c.Exposure, c.Position, stage, sex);
+        [.. c.Altered], c.Exposure, c.Position, stage, sex, c.Tool);
 
     private async Task<(PlantCard Card, List<PlantVisit> Visits, List<StoredObservation> Observations, StoredWalk? Walk)> LoadAsync(
         int plant, CancellationToken cancel)

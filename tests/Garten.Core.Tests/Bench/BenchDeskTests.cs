@@ -81,6 +81,49 @@ public sealed class BenchDeskTests
     }
 
     [Fact]
+    public void The_kinds_of_not_are_kept_apart()
+    {
+        var answer = Answer(
+            null, Observation.OfStates(Division.Id, 1, Day, "simple"), Observation.OfHidden(Fruit.Id, 1, Day, HiddenReason.WrongSexOrStage),
+            Observation.OfAbsence(Glands.Id, 1, Day), Observation.OfStates(Margin.Id, 1, Day, "entire") with { Altered = [Alteration.Browsed] });
+        answer.Notes.Single(n => n.Character == Leaflets.Id).Text.ShouldBe("Does not apply here: leaf division simple.");
+        answer.Notes.Single(n => n.Character == Margin.Id).Text.ShouldBe("Not compared: the part is altered.");
+        answer.Standing.Features.ShouldBe(2, "division and glands weigh; fruit, margin and what was not looked for do not");
+        answer.Notes.ShouldNotContain(n => n.Character == Fruit.Id || n.Character == Arrangement.Id);
+    }
+
+    [Fact]
+    public void Factors_features_and_linked_plants_can_be_left_out()
+    {
+        var request = new BenchRequest(
+            new PlaceFacts(2000, ["marsh"]), [], [Observation.OfStates(Arrangement.Id, 1, Day, "alternate")], null,
+            [new ColonyMember("TF-031", new PlaceFacts(null, []), [], [Observation.OfStates(Division.Id, 1, Day, "pinnate")])], null);
+        var all = BenchDesk.Answer(Model, request);
+        all.Standing.Features.ShouldBe(2);
+        all.Priors.Single(p => p.Taxon.Value == "alba-prima").Factors.Elevation.ShouldBeLessThan(0.1);
+        var bare = BenchDesk.Answer(Model, request with
+        {
+            Choices = new([PriorFactor.Habitat, PriorFactor.Elevation, PriorFactor.Season, PriorFactor.Commonness], [Arrangement.Id], true, Means.Usual),
+        });
+        bare.Standing.Features.ShouldBe(0);
+        bare.Standing.Names.Select(n => n.Mass).Distinct().ShouldHaveSingleItem().ShouldBe(0.95 / 3, 1e-12);
+    }
+
+    [Fact]
+    public void Grounds_crosses_and_comparisons_are_asked_of_the_same_desk()
+    {
+        var plant = new BenchRequest(new PlaceFacts(null, []), [], [Observation.OfStates(Arrangement.Id, 1, Day, "alternate")], null, [], null);
+        BenchDesk.Grounds(Model, new(plant, new("rubra-tertia"))).Features.ShouldHaveSingleItem().InWords.ShouldContain("for");
+        BenchDesk.Grounds(Model, new(plant, new("plantaceae"))).Features.ShouldBeEmpty("a family is weighed through its names");
+        BenchDesk.Crosses(Model, new(plant, new("rubra-tertia"))).ShouldBeEmpty();
+        BenchDesk.Apart(Model, new(null, [new("alba-prima"), new("rubra-tertia")])).Steps.ShouldBeEmpty("two need no steps");
+        BenchDesk.Apart(Model, new(plant, [new("alba-prima"), new("alba-secunda"), new("rubra-tertia")])).Steps.Length.ShouldBe(2);
+        BenchDesk.Compare(Model, new(plant, plant)).Features.ShouldHaveSingleItem().Likeness.ShouldBe(Likeness.Alike);
+        BenchDesk.Account(Model, new(plant, new("alba-prima"))).Lines.ShouldNotBeEmpty();
+        BenchDesk.Suspect(Model, new(plant, new("alba-prima"))).Disproofs[0].Marking.Mark.ShouldBe(Mark.Conflicts);
+    }
+
+    [Fact]
     public void The_order_in_which_features_were_recorded_changes_nothing()
     {
         Observation[] seen =
@@ -93,6 +136,6 @@ public sealed class BenchDeskTests
         static IEnumerable<Mark> Marks(BenchAnswer answer) => answer.Walk!.Current!.Leads.SelectMany(l => l.Tests.Select(t => t.Marking.Mark));
     }
 
-    private static BenchAnswer Answer(KeyWalk walk, params Observation[] observations) =>
+    private static BenchAnswer Answer(KeyWalk? walk, params Observation[] observations) =>
         BenchDesk.Answer(Model, new(new PlaceFacts(null, []), [], [.. observations], walk, [], null));
 }

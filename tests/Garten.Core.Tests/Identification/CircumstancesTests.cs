@@ -124,6 +124,23 @@ public sealed class CircumstancesTests
     }
 
     [Fact]
+    public void What_asks_for_a_lens_or_a_ruler_counts_for_less_by_the_bare_eye()
+    {
+        var guide = new Guide(Model.Guide.Tables with { Characters = [.. Model.Guide.Characters.Select(c => c with { Tool = c.IsNumeric ? Tool.Ruler : Tool.HandLens })] });
+        var model = new CandidateModel(guide);
+        double Ratio(Observation seen, Tool? tool)
+        {
+            var column = new double[model.Hypotheses];
+            model.TryFill(seen with { Tool = tool }, Nowhere, true, column);
+            return column.Take(3).Max() / column.Take(3).Min();
+        }
+
+        Ratio(Seen(Shape, "round"), Tool.Eye).ShouldBeLessThan(Ratio(Seen(Shape, "round"), null));
+        Ratio(Seen(Shape, "round"), Tool.HandLens).ShouldBe(Ratio(Seen(Shape, "round"), null), 1e-12);
+        Ratio(Observation.OfSample(Size.Id, 1, Day, 28), Tool.Eye).ShouldBeLessThan(Ratio(Observation.OfSample(Size.Id, 1, Day, 28), Tool.Ruler));
+    }
+
+    [Fact]
     public void Five_leaves_of_a_count_are_no_five_witnesses_and_odd_counts_stay_odd()
     {
         var leaflets = Numeric("leaflets", Organ.Leaf, CharacterKind.Count, "", 1, 30) with { Difficulty = 0.02 };

@@ -53,6 +53,91 @@ public sealed class LookNextTests
         Suggest(new Guide(crush with { Cautions = [] }), InLeaf, 10).ShouldContain(s => s.Character == Margin.Id);
     }
 
+    [Fact]
+    public void Expected_bits_are_the_mutual_information_of_name_and_outcome()
+    {
+        var model = new CandidateModel(Make());
+        using var weighing = new Weighing(model, new EvidenceSheet(model.Guide, []), new PlaceFacts(null, []), []);
+        foreach (var character in new[] { Arrangement, Margin, Leaflets, Length })
+        {
+            var table = model.Of(character.Id)!;
+            double expected = 0;
+            for (var outcome = 0; outcome < table.Outcomes; outcome++)
+            {
+                var total = Enumerable.Range(0, model.Hypotheses).Sum(h => weighing.Masses[h] * table.ChanceOf(outcome, h));
+                expected += Enumerable.Range(0, model.Hypotheses).Sum(h =>
+                    weighing.Masses[h] * table.ChanceOf(outcome, h) * Math.Log2(table.ChanceOf(outcome, h) / total));
+            }
+
+            table.ExpectedBits(weighing.Masses).ShouldBe(expected, 1e-9, character.Label);
+            Enumerable.Range(0, model.Hypotheses).ShouldAllBe(h =>
+                Math.Abs(Enumerable.Range(0, table.Outcomes).Sum(o => table.ChanceOf(o, h)) - 1) < 1e-9, $"chances of {character.Label} sum to one");
+        }
+    }
+
+    [Fact]
+    public void A_look_that_tells_two_names_apart_nine_times_in_ten_is_worth_half_a_bit()
+    {
+        // Two names and a character each shows for sure, misread one time in ten: 1 − H(.1) = .5310, less what is unlisted.
+        var edge = Named("edge", Organ.Leaf, ["x", "y"]);
+        var tables = Tables();
+        var guide = new Guide(tables with { Characters = tables.Characters.Add(edge), Statements = [Says("alba-prima", edge, "x"), Says("alba-secunda", edge, "y")] });
+        var table = new CandidateModel(guide).Of(edge.Id)!;
+        table.ExpectedBits([0.5, 0.5, 0, 0]).ShouldBeInRange(0.48, 0.5310);
+        table.ExpectedBits([1, 0, 0, 0]).ShouldBe(0, 1e-12);
+    }
+
+    [Fact]
+    public void Each_suggestion_says_what_could_be_seen_and_who_would_lead_then()
+    {
+        var margin = Suggest(InLeaf, Observation.OfStates(Arrangement.Id, 1, Day, "opposite")).Single(s => s.Character == Margin.Id);
+        margin.Prospects.Sum(p => p.Chance).ShouldBe(1, 1e-9);
+        margin.Prospects.Single(p => p.State == "serrate").Leads!.Name.ShouldBe("Alba prima");
+        margin.Prospects.Single(p => p.State == "entire").Leads!.Name.ShouldBe("Alba secunda");
+        margin.Prospects.Select(p => p.Chance).ShouldBeInOrder(SortDirection.Descending);
+        Suggest(InLeaf).Single(s => s.Character == Length.Id).Prospects.ShouldBeEmpty("a length has no states to press");
+    }
+
+    [Fact]
+    public void What_tools_and_leave_do_not_allow_is_not_asked_for()
+    {
+        var tables = Tables() with { Cautions = [] };
+        var guide = new Guide(tables with
+        {
+            Characters = tables.Characters.Replace(Margin, Margin with { Tool = Tool.HandLens }).Replace(Glands, Glands with { Harm = HarmLevel.Detach }),
+        });
+        Ask(Means.Usual).ShouldContain(s => s.Character == Margin.Id);
+        Ask(Means.Usual with { Tools = [Tool.Ruler] }).ShouldNotContain(s => s.Character == Margin.Id);
+        new Means([], HarmLevel.Touch).Allow(guide.Character(Glands.Id)).ShouldBeFalse();
+        Means.Usual.Allow(guide.Character(Glands.Id)).ShouldBeTrue();
+
+        ImmutableArray<Suggestion> Ask(Means means)
+        {
+            var model = new CandidateModel(guide);
+            var sheet = new EvidenceSheet(guide, []);
+            using var weighing = new Weighing(model, sheet, new PlaceFacts(null, []), InLeaf);
+            return LookNext.Suggest(model, weighing, sheet, InLeaf, means, 10);
+        }
+    }
+
+    [Fact]
+    public void Where_a_protected_name_is_likely_only_looking_is_asked_for()
+    {
+        var tables = Tables() with { Cautions = [] };
+        var rare = tables with { Taxa = [.. tables.Taxa.Select(t => t.Id.Value == "alba-prima" ? t with { Protection = "Few stands." } : t)] };
+        var model = new CandidateModel(new Guide(rare));
+        using var weighing = new Weighing(model, new EvidenceSheet(model.Guide, []), new PlaceFacts(null, []), InLeaf);
+        LookNext.HarmAllowed(model, weighing, HarmLevel.Cut).ShouldBe(HarmLevel.Look);
+        var plain = new CandidateModel(new Guide(tables));
+        using var open = new Weighing(plain, new EvidenceSheet(plain.Guide, []), new PlaceFacts(null, []), InLeaf);
+        LookNext.HarmAllowed(plain, open, HarmLevel.Cut).ShouldBe(HarmLevel.Cut);
+    }
+
+    [Fact]
+    public void On_a_browsed_plant_nothing_is_asked_that_browsing_changes() =>
+        Suggest(InLeaf, Observation.OfStates(Arrangement.Id, 1, Day, "opposite") with { Altered = [Alteration.Browsed] })
+            .ShouldNotContain(s => s.Character == Margin.Id);
+
     private static ImmutableArray<Suggestion> Suggest(ImmutableArray<SheetVisit> visits, params Observation[] observations) =>
         Suggest(Make(), visits, 10, observations);
 

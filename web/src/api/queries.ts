@@ -1,7 +1,15 @@
-import { hashKey, QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import {
+  hashKey,
+  QueryClient,
+  queryOptions,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query'
 import { ask, type Kind, type Questions } from '../engine/engine'
 import { answer, api, Problem } from './client'
 import type {
+  BenchChoices,
   BenchRequest,
   DeterminationInput,
   ObservationInput,
@@ -42,17 +50,37 @@ export const usePlant = (plant: number | null) =>
   })
 
 /** A question of the bench; the question itself is what the answer is kept under. */
-const useAnswer = <K extends Kind>(kind: K, question: Questions[K][0] | null, subject: unknown = question) =>
-  useQuery({
-    queryKey: ['bench', kind, subject, question],
-    enabled: question !== null,
+const answerTo = <K extends Kind>(kind: K, question: Questions[K][0] | null, subject: unknown = question) =>
+  queryOptions({
+    queryKey: ['bench', kind, subject, question] as const,
     staleTime: Infinity,
     gcTime: 60_000,
+    queryFn: () => (question ? ask(kind, question) : Promise.reject(new Error('no question'))),
+  })
+
+const useAnswer = <K extends Kind>(kind: K, question: Questions[K][0] | null, subject: unknown = question) =>
+  useQuery({
+    ...answerTo(kind, question, subject),
+    enabled: question !== null,
     // While the next answer on the same subject is worked out, the one before stays on screen.
     placeholderData: (before, query) =>
       query && hashKey([query.queryKey[2]]) === hashKey([subject]) ? before : undefined,
-    queryFn: () => (question ? ask(kind, question) : Promise.reject(new Error('no question'))),
   })
+
+/** Keeps what was left out of the weighing of a plant where every change of the plant finds it. */
+export function useChoices(plant: number | null, usual: BenchChoices) {
+  const client = useQueryClient()
+  const key = ['choices', plant]
+  const kept = useQuery<BenchChoices | null>({
+    queryKey: key,
+    queryFn: () => null,
+    enabled: false,
+    staleTime: Infinity,
+    gcTime: 0,
+  }).data
+  const set = (choices: BenchChoices) => client.setQueryData(key, choices)
+  return [kept ? { ...kept, means: usual.means } : usual, set] as const
+}
 
 /** How a plant stands. */
 export const useBench = (id: number | null, plant: BenchRequest | null) => useAnswer('answer', plant, id)
@@ -151,7 +179,11 @@ function useSheetChange<T>(change: (input: T) => Promise<PlantSheet>) {
   return useMutation({
     mutationFn: change,
     onSuccess: (sheet) => {
-      client.setQueryData(['plant', sheet.plant.id], sheet)
+      // Asked before the page is drawn anew, so that the worker and the page are at work at the same time.
+      const { id } = sheet.plant
+      const choices = client.getQueryData<BenchChoices>(['choices', id]) ?? sheet.request.choices
+      void client.prefetchQuery(answerTo('answer', { ...sheet.request, choices }, id))
+      client.setQueryData(['plant', id], sheet)
       void client.invalidateQueries({ queryKey: ['plants'] })
       void client.invalidateQueries({ queryKey: ['records'] })
     },

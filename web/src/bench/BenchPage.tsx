@@ -1,8 +1,9 @@
 import { Button } from '@mui/material'
-import { useEffect, useState } from 'react'
+import { useCallback, useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import {
   useBench,
+  useChoices,
   useGuide,
   usePlant,
   usePlants,
@@ -11,7 +12,7 @@ import {
   useUndo,
 } from '../api/queries'
 import { ApartDialog } from '../apart/ApartDialog'
-import type { BenchChoices, Organ } from '../api/types'
+import type { BenchChoices, Organ, PlantTag } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useShortcuts } from '../shared/useShortcuts'
 import { AccountDialog, type NameView } from './AccountDialog'
@@ -35,10 +36,11 @@ const tabs = [
   { id: 'visits', label: 'Visits', shortcut: 'V' },
 ] as const
 type Tab = (typeof tabs)[number]['id']
-type Choices = Omit<BenchChoices, 'means'>
 type Column = 'plants' | 'sheet' | 'standing'
 
-const nothingLeftOut: Choices = { leftOut: [], without: [], colonyLeftOut: false }
+const nobody: PlantTag[] = []
+
+const nothingLeftOut: Omit<BenchChoices, 'means'> = { leftOut: [], without: [], colonyLeftOut: false }
 
 /** The bench: plants on the desk, the sheet of one in the middle, where its name stands at the right. */
 export function BenchPage() {
@@ -52,15 +54,11 @@ export function BenchPage() {
   const undo = useUndo(id ?? 0)
   const recording = useRecordFeature(id ?? 0)
   const [means, setMeans] = useMeans()
-  const [left, setLeft] = useState<{ plant: number | null; choices: Choices }>({
-    plant: id,
-    choices: nothingLeftOut,
-  })
   // What was left out holds for the plant it was left out on.
-  const choices: BenchChoices = { ...(left.plant === id ? left.choices : nothingLeftOut), means }
-  const setChoices = ({ means: now, ...rest }: BenchChoices) => {
-    setMeans(now)
-    setLeft({ plant: id, choices: rest })
+  const [choices, keepChoices] = useChoices(id, { ...nothingLeftOut, means })
+  const setChoices = (now: BenchChoices) => {
+    setMeans(now.means)
+    keepChoices(now)
   }
   const plant = sheet ? { ...sheet.request, choices } : null
   const answered = useBench(id, plant)
@@ -85,11 +83,19 @@ export function BenchPage() {
     const next = list[(at + by + list.length) % list.length]
     if (next) void navigate(`/bench/${next.id}`)
   }
-  const openFeatures = (at: Organ) => {
+  const openFeatures = useCallback((at: Organ) => {
     setOrgan(at)
     setTab('features')
     setColumn('sheet')
-  }
+  }, [])
+  const take = useCallback(() => setTaking(true), [])
+  const choose = useCallback(
+    (plant: number) => {
+      setColumn('sheet')
+      void navigate(`/bench/${plant}`)
+    },
+    [navigate],
+  )
   const record = (character: string, state: string) => {
     const visit = sheet?.visits.at(-1)
     if (!visit || recording.isPending || answered.isPlaceholderData) return
@@ -145,15 +151,7 @@ export function BenchPage() {
           </button>
         ))}
       </div>
-      <PlantTags
-        plants={list ?? []}
-        current={id}
-        onTake={() => setTaking(true)}
-        onChoose={(plant) => {
-          setColumn('sheet')
-          void navigate(`/bench/${plant}`)
-        }}
-      />
+      <PlantTags plants={list ?? nobody} current={id} onTake={take} onChoose={choose} />
       <main className="bench-sheet">
         <ProblemNote error={error} />
         {list?.length === 0 && (
@@ -242,6 +240,7 @@ export function BenchPage() {
                 sheet={sheet}
                 guide={guide}
                 notes={bench?.notes ?? []}
+                handsOff={bench?.handsOff ?? false}
                 organ={organ}
                 onOrgan={setOrgan}
               />

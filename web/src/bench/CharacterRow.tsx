@@ -1,5 +1,5 @@
 import { Button, Menu, MenuItem, TextField } from '@mui/material'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import type { FeatureChange } from '../api/queries'
 import type { CharacterView, HiddenReason, ObservationInput, ObservationView } from '../api/types'
 import { day } from '../shared/format'
@@ -7,6 +7,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { useDraft } from '../shared/useDraft'
 import { featureInput } from './featureInput'
 import type { Manner } from './manner'
+import { toolWords } from './means'
 
 interface Props {
   character: CharacterView
@@ -30,18 +31,18 @@ const reasons: Record<HiddenReason, string> = {
   damaged: 'damaged',
 }
 
+const same = <T,>(a: T[], b: T[]) => a.length === b.length && a.every((x, i) => x === b[i])
+
+/** One character; drawn anew only when something of its own has changed, since a panel holds many. */
+export const CharacterRow = memo(
+  Row,
+  (a, b) =>
+    same(a.elsewhere, b.elsewhere) &&
+    (Object.keys(b) as (keyof Props)[]).every((k) => k === 'elsewhere' || a[k] === b[k]),
+)
+
 /** One character: its states as tiles, or a field for numbers; a tile pressed again is taken back. */
-export function CharacterRow({
-  character: c,
-  slot,
-  recorded,
-  elsewhere,
-  note,
-  manner,
-  busy,
-  error,
-  onRecord,
-}: Props) {
+function Row({ character: c, slot, recorded, elsewhere, note, manner, busy, error, onRecord }: Props) {
   const [typed, setTyped] = useDraft(slot)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const expected = recorded?.revision ?? null
@@ -56,6 +57,7 @@ export function CharacterRow({
           source: manner.source,
           exposure: manner.exposure || null,
           position: manner.position || null,
+          tool: manner.tool || null,
           altered: manner.altered ? [manner.altered] : null,
           expected,
         }),
@@ -179,6 +181,7 @@ export function CharacterRow({
               recorded.source !== 'attached' ? recorded.source : '',
               recorded.exposure,
               recorded.position,
+              recorded.tool && `with ${toolWords[recorded.tool]}`,
               ...recorded.altered,
               recorded.recorder,
             ]

@@ -1,5 +1,5 @@
 import { MenuItem, TextField } from '@mui/material'
-import { useState } from 'react'
+import { useCallback, useState } from 'react'
 import { Problem } from '../api/client'
 import { type FeatureChange, useRecordFeature } from '../api/queries'
 import type {
@@ -12,17 +12,21 @@ import type {
   PartPosition,
   PlantSheet,
   SheetNote,
+  Tool,
 } from '../api/types'
 import { capital, day, words } from '../shared/format'
 import { CharacterRow } from './CharacterRow'
 import { ConflictDialog } from './ConflictDialog'
 import type { Manner } from './manner'
+import { toolWords } from './means'
 import { organs } from './organs'
 
 interface Props {
   sheet: PlantSheet
   guide: GuideView
   notes: SheetNote[]
+  /** True when a harmful or protected name is too likely to touch the plant. */
+  handsOff: boolean
   organ: Organ
   onOrgan: (organ: Organ) => void
 }
@@ -65,7 +69,7 @@ function Choice<T extends string>(props: {
 }
 
 /** Recording features organ by organ. */
-export function FeaturePanel({ sheet, guide, notes, organ, onOrgan }: Props) {
+export function FeaturePanel({ sheet, guide, notes, handsOff, organ, onOrgan }: Props) {
   const [visit, setVisit] = useState<number>(sheet.visits.at(-1)?.id ?? 0)
   const [manner, setManner] = useState<Manner>({
     certainty: 'sure',
@@ -73,13 +77,18 @@ export function FeaturePanel({ sheet, guide, notes, organ, onOrgan }: Props) {
     exposure: '',
     position: '',
     altered: '',
+    tool: '',
   })
   const recording = useRecordFeature(sheet.plant.id)
   const problem = recording.error
   const failed = recording.variables
   const set = (part: Partial<Manner>) => setManner({ ...manner, ...part })
-  const record = (change: Omit<FeatureChange, 'visit'>, onDone?: () => void) =>
-    recording.mutate({ ...change, visit }, onDone ? { onSuccess: onDone } : {})
+  const { mutate } = recording
+  const record = useCallback(
+    (change: Omit<FeatureChange, 'visit'>, onDone?: () => void) =>
+      mutate({ ...change, visit }, onDone ? { onSuccess: onDone } : {}),
+    [mutate, visit],
+  )
   return (
     <section className="features" aria-label="Features">
       <div className="features-manner">
@@ -123,6 +132,13 @@ export function FeaturePanel({ sheet, guide, notes, organ, onOrgan }: Props) {
           onChange={(position) => set({ position })}
         />
         <Choice
+          label="Seen with"
+          value={manner.tool}
+          none="as asked"
+          options={Object.entries(toolWords) as [Tool, string][]}
+          onChange={(tool) => set({ tool })}
+        />
+        <Choice
           label="Altered"
           value={manner.altered}
           none="no"
@@ -139,6 +155,12 @@ export function FeaturePanel({ sheet, guide, notes, organ, onOrgan }: Props) {
             </button>
           ))}
       </div>
+      {handsOff && (
+        <div className="caution" role="note">
+          Look only: names that irritate, kill or are protected are still too likely to crush, break or cut
+          anything.
+        </div>
+      )}
       {organ === 'place' && (
         <p className="soft">The place is taken from the site: {sheet.plant.site.name}.</p>
       )}
@@ -153,7 +175,7 @@ export function FeaturePanel({ sheet, guide, notes, organ, onOrgan }: Props) {
             elsewhere={sheet.observations.filter((o) => o.character === c.id && o.visit !== visit)}
             note={notes.find((n) => n.character === c.id)?.text ?? ''}
             manner={manner}
-            busy={recording.isPending}
+            busy={recording.isPending && failed?.character === c.id}
             error={
               failed?.character === c.id && problem instanceof Problem && problem.status !== 409
                 ? problem

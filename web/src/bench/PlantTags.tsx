@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { Button } from '@mui/material'
 import type { PlantTag } from '../api/types'
 import { day } from '../shared/format'
@@ -11,7 +12,7 @@ interface Props {
 }
 
 /** The plants under study, as tags lying on the desk. */
-export function PlantTags({ plants, current, onTake, onChoose }: Props) {
+export const PlantTags = memo(function PlantTags({ plants, current, onTake, onChoose }: Props) {
   return (
     <nav className="tags no-print" aria-label="Plants on the bench">
       <h2>
@@ -52,4 +53,4 @@ export function PlantTags({ plants, current, onTake, onChoose }: Props) {
       </p>
     </nav>
   )
-}
+})

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { useAccount, useSession } from '../api/queries'
 import type { PlantSheet } from '../api/types'
 import { day } from '../shared/format'
@@ -20,7 +21,13 @@ function dayOfYear(date: string) {
 }
 
 /** The year of the plant: its visits, today, and the seasons of the name it bears. */
-export function SeasonStrip({ sheet, taxon }: { sheet: PlantSheet; taxon: string | null }) {
+export const SeasonStrip = memo(function SeasonStrip({
+  sheet,
+  taxon,
+}: {
+  sheet: PlantSheet
+  taxon: string | null
+}) {
   const account = useAccount(sheet.request, taxon).data
   const today = useSession().data?.today
   return (
@@ -85,4 +92,4 @@ export function SeasonStrip({ sheet, taxon }: { sheet: PlantSheet; taxon: string
       </figcaption>
     </figure>
   )
-}
+})

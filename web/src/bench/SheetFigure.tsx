@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import type { GuideView, Organ, PlantSheet } from '../api/types'
 import { capital } from '../shared/format'
 import { organs } from './organs'
@@ -42,7 +43,7 @@ const places: Record<Organ, { side: 'left' | 'right'; x: number; y: number }> = 
 }
 
 /** The sheet of the plant: its organs with what was recorded beside each; organs not looked at yet are ghosted. */
-export function SheetFigure({ sheet, guide, current, onOrgan }: Props) {
+export const SheetFigure = memo(function SheetFigure({ sheet, guide, current, onOrgan }: Props) {
   const seen = new Set(sheet.observations.filter((o) => o.finding !== 'hidden').map((o) => o.organ))
   if (sheet.plant.site.habitats.length > 0) seen.add('place')
   const state = (character: string) =>
@@ -172,4 +173,4 @@ export function SheetFigure({ sheet, guide, current, onOrgan }: Props) {
       <div className="figure-side">{side('right').map(label)}</div>
     </section>
   )
-}
+})

@@ -14,6 +14,7 @@ export const featureInput = (
   altered: null,
   exposure: null,
   position: null,
+  tool: null,
   note: null,
   expected: null,
   ...input,

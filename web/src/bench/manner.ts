@@ -1,4 +1,4 @@
-import type { Alteration, Certainty, EvidenceSource, Exposure, PartPosition } from '../api/types'
+import type { Alteration, Certainty, EvidenceSource, Exposure, PartPosition, Tool } from '../api/types'
 
 /** The way a feature was seen; holds for everything recorded until it is changed. */
 export interface Manner {
@@ -7,4 +7,6 @@ export interface Manner {
   exposure: Exposure | ''
   position: PartPosition | ''
   altered: Alteration | ''
+  /** Empty for what the guide asks for. */
+  tool: Tool | ''
 }

@@ -10,6 +10,9 @@ namespace Garten.Bench;
 [SimpleJob(warmupCount: 3, iterationCount: 10)]
 public class GeneratedGuideBenchmarks : IDisposable
 {
+    /// <summary>Starts the numbers of the generated guide.</summary>
+    public const int Seed = 7;
+
     private static readonly PlaceFacts Nowhere = new(null, []);
     private GuideTables _tables = null!;
     private CandidateModel _model = null!;
@@ -21,7 +24,7 @@ public class GeneratedGuideBenchmarks : IDisposable
     [GlobalSetup]
     public void Load()
     {
-        _tables = GeneratedGuide.Tables(5000, 300, 7);
+        _tables = GeneratedGuide.Tables(5000, 300, Seed);
         var guide = new Guide(_tables);
         _model = new CandidateModel(guide);
         _sheet = new EvidenceSheet(guide, GeneratedGuide.Plant(guide, new("species-2500"), 40));

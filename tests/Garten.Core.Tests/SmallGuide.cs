@@ -90,7 +90,22 @@ internal static class SmallGuide
         new(taxon), character.Id, NotationReader.Read(value, character).Value ?? throw new ArgumentException(value), scope ?? Scope.Any,
         SourceClass.GeneralKnowledge);
 
-    public static Character Named(string id, Organ organ, string[] states) => Bare(id, organ, CharacterKind.Unordered, "") with
+    /// <summary>A taxon whose name is its identifier.</summary>
+    public static Taxon Node(string id, string? parent = null, TaxonRank rank = TaxonRank.Species) => Taxon(id, parent, rank, id);
+
+    /// <summary>Tables with nothing but these taxa, characters and statements.</summary>
+    public static GuideTables Bare(ImmutableArray<Taxon> taxa, ImmutableArray<Character> characters, ImmutableArray<Statement> statements) => Tables() with
+    {
+        Taxa = taxa,
+        Characters = characters,
+        Statements = statements,
+        Keys = [],
+        Cautions = [],
+        LookAlikes = [],
+        Windows = [],
+    };
+
+    public static Character Named(string id, Organ organ, string[] states) => Blank(id, organ, CharacterKind.Unordered, "") with
     {
         States =
         [
@@ -99,9 +114,9 @@ internal static class SmallGuide
     };
 
     public static Character Numeric(string id, Organ organ, CharacterKind kind, string unit, double least, double most) =>
-        Bare(id, organ, kind, unit) with { Minimum = least, Maximum = most };
+        Blank(id, organ, kind, unit) with { Minimum = least, Maximum = most };
 
-    private static Character Bare(string id, Organ organ, CharacterKind kind, string unit) => new(
+    private static Character Blank(string id, Organ organ, CharacterKind kind, string unit) => new(
         new(id), organ, char.ToUpperInvariant(id[0]) + id[1..].Replace('-', ' '), kind, unit, [], null, "", "", 10, Tool.Eye, HarmLevel.Look, 0.1,
         null, null, null, []);
 

@@ -111,6 +111,54 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
     }
 
     [Theory]
+    [InlineData("answer", "{}")]
+    [InlineData("answer", "[]")]
+    [InlineData("answer", "{\"place\":{\"elevation\":1e400,\"habitats\":[]},\"visits\":[],\"observations\":[],\"walk\":null,\"colony\":[],\"choices\":null}")]
+    [InlineData("answer", "{\"place\":null,\"visits\":[],\"observations\":[],\"walk\":null,\"colony\":[],\"choices\":null}")]
+    [InlineData("apart", "{\"plant\":null,\"taxa\":[]}")]
+    [InlineData("apart", "{\"plant\":null,\"taxa\":[\"acer-macrophyllum\"]}")]
+    [InlineData("apart", "{\"plant\":null,\"taxa\":[\"acer-macrophyllum\",\"acer-macrophyllum\"]}")]
+    [InlineData("apart", "{\"plant\":null,\"taxa\":[\"acer-macrophyllum\",\"nessie\"]}")]
+    [InlineData("compare", "{\"one\":{}}")]
+    [InlineData("grounds", "{\"taxon\":\"acer-macrophyllum\"}")]
+    public async Task A_question_of_the_bench_that_cannot_be_answered_is_refused_in_words(string question, string body)
+    {
+        using var content = new StringContent(body, Encoding.UTF8, "application/json");
+        await Client.ProblemAsync(await _me.Http.PostAsync(new Uri($"/api/bench/{question}", UriKind.Relative), content), HttpStatusCode.BadRequest);
+    }
+
+    [Theory]
+    [InlineData("account")]
+    [InlineData("suspicion")]
+    [InlineData("grounds")]
+    [InlineData("crosses")]
+    public async Task A_question_about_a_name_the_guide_lacks_is_said_to_be_so(string question)
+    {
+        var plant = await _me.GetAsync("/api/plants/1/request");
+        var problem = await Client.ProblemAsync(await _me.TryPostAsync($"/api/bench/{question}", new { plant, taxon = "nessie" }), HttpStatusCode.NotFound);
+        ((string?)problem["detail"])!.ShouldContain("no such taxon");
+    }
+
+    [Fact]
+    public async Task A_plant_sent_without_values_or_twice_answered_is_refused_and_unknown_features_are_left_aside()
+    {
+        var plant = await _me.GetAsync("/api/plants/1/request");
+        var observation = plant["observations"]!.AsArray().First(o => (string?)o!["finding"] == "sample")!.DeepClone();
+        observation["values"] = new JsonArray();
+        var empty = plant.DeepClone();
+        empty["observations"]!.AsArray().Add(observation);
+        ((string?)(await Client.ProblemAsync(await _me.TryPostAsync("/api/bench/answer", empty), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("no values");
+
+        var twice = plant.DeepClone();
+        twice["walk"]!["answers"]!.AsArray().Add(twice["walk"]!["answers"]![0]!.DeepClone());
+        ((string?)(await Client.ProblemAsync(await _me.TryPostAsync("/api/bench/answer", twice), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("answered twice");
+
+        var strange = plant.DeepClone();
+        strange["observations"]![0]!["character"] = "wingspan";
+        (await _me.TryPostAsync("/api/bench/answer", strange)).StatusCode.ShouldBe(HttpStatusCode.OK);
+    }
+
+    [Theory]
     [InlineData("/api/plants/999999", HttpStatusCode.NotFound)]
     [InlineData("/api/starts/nessie", HttpStatusCode.NotFound)]
     [InlineData("/api/records?sort=beauty", HttpStatusCode.BadRequest)]

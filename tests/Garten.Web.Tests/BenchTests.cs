@@ -315,6 +315,42 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         File.ReadAllText(file).ShouldContain("S1,Oemleria cerasiformis,");
     }
 
+    [Fact]
+    public void A_key_gone_astray_is_told_which_couplet_to_look_at_again()
+    {
+        using var browser = Open("/bench/6");
+        browser.Be("R. Ostrow");
+        browser.See("The key ends at");
+        browser.Find(".path button.step").Click();
+        browser.SeeCouplet("willows 1");
+        browser.See("your answer before");
+        var leads = browser.All(".lead");
+        browser.Press(leads[0].Text.Contains("your answer before", StringComparison.Ordinal) ? "2" : "1");
+        browser.See("was perhaps mis-answered");
+        browser.Button("Look at couplet").Click();
+        browser.SeeCouplet("willows 1");
+        browser.Press(Keys.Control + "z");
+        browser.Press(Keys.Control + "z");
+    }
+
+    [Fact]
+    public void What_does_not_apply_is_said_and_the_tool_used_is_kept()
+    {
+        using var browser = Open("/bench/13");
+        browser.Be("T. Lindqvist");
+        browser.Press("f");
+        var field = browser.Wait(
+            "the field “Seen with”",
+            d => d.FindElements(By.CssSelector(".features-manner .MuiFormControl-root")).FirstOrDefault(e => e.Text.Contains("Seen with", StringComparison.Ordinal)));
+        field.FindElement(By.CssSelector("[role=combobox]")).Click();
+        browser.Button("eye").Click();
+        browser.Wait("the menu to close", d => d.FindElements(By.CssSelector("[role=listbox]")).Count == 0 ? browser : null);
+        State(browser, "Simple or compound", "simple").Click();
+        browser.See("Recorded: simple");
+        browser.See("with eye");
+        browser.See("Does not apply here: simple or compound simple");
+    }
+
     private static IWebElement State(Browser browser, string character, string state) => browser.Wait(
         $"{character}: {state}",
         d => d.FindElements(By.CssSelector($"[role=group][aria-label='{character}'] button")).FirstOrDefault(b => b.Text.EndsWith(state, StringComparison.Ordinal)));

@@ -31,6 +31,27 @@ public sealed class Screenshots
         browser.See("% apart");
         Take(browser, "tell-apart");
 
+        browser.Open("/bench/8");
+        browser.See("Tell the first two apart");
+        browser.Find(".counts summary").Click();
+        Take(browser, "bench-standing");
+        browser.Press("c");
+        browser.Find("[role=dialog] input").SendKeys("TF-031" + OpenQA.Selenium.Keys.Enter);
+        browser.See("They stand in one colony");
+        Take(browser, "compare");
+
+        browser.Open("/apart?taxa=salix-sitchensis,salix-scouleriana,salix-hookeriana,salix-lasiandra");
+        browser.See("Step by step");
+        Take(browser, "apart-guide");
+
+        browser.Open("/specimens");
+        browser.Find(".specimens h1");
+        var table = Path.Combine(browser.Downloads, "willows.csv");
+        await File.WriteAllTextAsync(table, "specimen_id,leaf-arrangement,rusty-hairs,leaf-length\nW1,alternate,present,6; 7; 8\nW2,alternate,none,9; 11; 12\nW3,blue,,\n");
+        browser.All("input[type=file]")[0].SendKeys(table);
+        browser.See("2 specimens named");
+        Take(browser, "specimens");
+
         browser.Open("/bench/16");
         browser.Find(".bench-sheet");
         browser.Press("t");

@@ -166,7 +166,7 @@ public sealed record SheetNote(CharacterId Character, string Text);
 /// <summary>The factors of place and date for a leading name.</summary>
 /// <param name="Taxon">The name.</param>
 /// <param name="Factors">Its factors, each at most 1.</param>
-public sealed record PriorView(TaxonId Taxon, PlacePrior Factors);
+public sealed record PriorView(TaxonName Taxon, PlacePrior Factors);
 
 /// <summary>The bench's answer.</summary>
 /// <param name="Walk">The walk; null when none was begun.</param>

@@ -53,7 +53,7 @@ public static class BenchDesk
             walk,
             CautionsFor(guide, inPlay),
             standing with { Names = [.. standing.Names.Where(n => n.Mass >= Standing.Slight)] },
-            [.. standing.Names.Take(MostKeyNames).Select(n => new PriorView(n.Name.Id, model.Prior.FactorsOf(model.NumberOf(n.Name.Id), request.Place, request.Visits)))],
+            [.. standing.Names.Take(MostKeyNames).Select(n => new PriorView(n.Name, model.Prior.FactorsOf(model.NumberOf(n.Name.Id), request.Place, request.Visits)))],
             SecondOpinion(standing, walk, MassOf),
             LookNext.Suggest(model, weighing, evidence, request.Visits, means, MostSuggestions),
             LookNext.HarmAllowed(model, weighing, HarmLevel.Uproot) == HarmLevel.Look,

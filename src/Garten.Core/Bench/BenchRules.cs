@@ -22,6 +22,11 @@ public static class BenchRules
             return $"{request.Colony.Length} plants are linked; {MostLinked} is the most.";
         }
 
+        if (request.Place.Elevation is { } metres && !double.IsFinite(metres))
+        {
+            return "The height of the place is no number.";
+        }
+
         if (request.Walk is { } walk && walk.Answers.DistinctBy(a => a.At).Count() < walk.Answers.Length)
         {
             return "A couplet of the walk is answered twice.";

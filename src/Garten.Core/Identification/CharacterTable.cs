@@ -90,7 +90,10 @@ public abstract class CharacterTable
     /// <summary>True when an unusual part was compared with a widened range because the guide has no statement of that scope for a candidate.</summary>
     /// <param name="observation">The observation.</param>
     /// <param name="candidate">Number of the candidate.</param>
-    public abstract bool IsWidened(Observation observation, int candidate);
+    public bool IsWidened(Observation observation, int candidate) => IsUnusual(observation) && !IsCovered(observation, candidate);
+
+    /// <summary>True when the guide has a statement made for such a part of a candidate.</summary>
+    private protected abstract bool IsCovered(Observation observation, int candidate);
 
     /// <summary>Likelihood before the source of the part is considered.</summary>
     /// <param name="observation">The observation.</param>

@@ -82,8 +82,8 @@ public sealed class ContinuousTable : CharacterTable
     public override bool CanCompare(Observation observation) => observation.Finding is Finding.Sample or Finding.Rough;
 
     /// <inheritdoc/>
-    public override bool IsWidened(Observation observation, int candidate) =>
-        IsUnusual(observation) && Array.Find(_scoped, s => s.Candidate == candidate)?.Covers(observation.Circumstances) is not true;
+    private protected override bool IsCovered(Observation observation, int candidate) =>
+        Array.Find(_scoped, s => s.Candidate == candidate)?.Covers(observation.Circumstances) == true;
 
     /// <inheritdoc/>
     private protected override bool TryFillAttached(Observation observation, Span<double> column)

@@ -114,10 +114,6 @@ public sealed class DiscreteTable : CharacterTable
         _ => false,
     };
 
-    /// <inheritdoc/>
-    public override bool IsWidened(Observation observation, int candidate) =>
-        IsUnusual(observation) && Array.Find(_scoped, s => s.Candidate == candidate)?.Covers(observation.Circumstances) is not true;
-
     /// <summary>Shares of states a statement gives, with a little left for what guides never list.</summary>
     /// <param name="within">For every state the numbers of the values it includes.</param>
     /// <param name="values">How many values the table holds.</param>
@@ -168,6 +164,10 @@ public sealed class DiscreteTable : CharacterTable
 
         return WithUnlisted(shares);
     }
+
+    /// <inheritdoc/>
+    private protected override bool IsCovered(Observation observation, int candidate) =>
+        Array.Find(_scoped, s => s.Candidate == candidate)?.Covers(observation.Circumstances) == true;
 
     /// <inheritdoc/>
     private protected override bool TryFillAttached(Observation observation, Span<double> column)

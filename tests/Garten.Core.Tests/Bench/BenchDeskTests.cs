@@ -100,7 +100,7 @@ public sealed class BenchDeskTests
             [new ColonyMember("TF-031", new PlaceFacts(null, []), [], [Observation.OfStates(Division.Id, 1, Day, "pinnate")])], null);
         var all = BenchDesk.Answer(Model, request);
         all.Standing.Features.ShouldBe(2);
-        all.Priors.Single(p => p.Taxon.Value == "alba-prima").Factors.Elevation.ShouldBeLessThan(0.1);
+        all.Priors.Single(p => p.Taxon.Id.Value == "alba-prima").Factors.Elevation.ShouldBeLessThan(0.1);
         var bare = BenchDesk.Answer(Model, request with
         {
             Choices = new([PriorFactor.Habitat, PriorFactor.Elevation, PriorFactor.Season, PriorFactor.Commonness], [Arrangement.Id], true, Means.Usual),

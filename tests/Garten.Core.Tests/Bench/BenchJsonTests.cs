@@ -58,6 +58,7 @@ public sealed class BenchJsonTests
         BenchRules.FaultOf(Plant with { Observations = [Observation.OfSample(Length.Id, 1, Day, double.NaN)] }).ShouldContain("no values");
         BenchRules.FaultOf(Plant with { Observations = [Observation.OfStates(Margin.Id, 1, Day)] }).ShouldContain("no state");
         BenchRules.FaultOf(Plant with { Observations = [Observation.OfRough(Length.Id, 1, Day, new RoughValue(null, null, null, "?"))] }).ShouldContain("rough");
+        BenchRules.FaultOf(Plant with { Place = new(double.PositiveInfinity, []) }).ShouldContain("no number");
         var twice = new KeyWalk(new(new("main"), 1), [new(new(new("main"), 1), 1), new(new(new("main"), 1), 2)], null);
         BenchRules.FaultOf(Plant with { Walk = twice }).ShouldContain("answered twice");
         BenchRules.FaultOf(Plant with { Colony = [.. Enumerable.Repeat(Plant.Colony[0], 41)] }).ShouldContain("41 plants");

@@ -19,7 +19,7 @@ public sealed class CircumstancesTests
 
     private static readonly CandidateModel Model = new(new Guide(Tables() with
     {
-        Taxa = [Of("a"), Of("b"), Of("c")],
+        Taxa = [Node("a"), Node("b"), Node("c")],
         Characters = [Size, Shape, Tip, Catkin, Kind, Prickles, Sexes],
         Statements =
         [
@@ -144,16 +144,7 @@ public sealed class CircumstancesTests
     public void Five_leaves_of_a_count_are_no_five_witnesses_and_odd_counts_stay_odd()
     {
         var leaflets = Numeric("leaflets", Organ.Leaf, CharacterKind.Count, "", 1, 30) with { Difficulty = 0.02 };
-        var model = new CandidateModel(new Guide(Tables() with
-        {
-            Taxa = [Of("a"), Of("b")],
-            Characters = [leaflets],
-            Statements = [Says("a", leaflets, "5 | 7 | 9"), Says("b", leaflets, "5–9")],
-            Keys = [],
-            Cautions = [],
-            LookAlikes = [],
-            Windows = [],
-        }));
+        var model = new CandidateModel(new Guide(Bare([Node("a"), Node("b")], [leaflets], [Says("a", leaflets, "5 | 7 | 9"), Says("b", leaflets, "5–9")])));
         double[] At(params double[] counts)
         {
             var column = new double[model.Hypotheses];
@@ -186,6 +177,4 @@ public sealed class CircumstancesTests
         using var weighing = Weigh(observations);
         return weighing.Masses.ToArray();
     }
-
-    private static Taxon Of(string id) => new(new(id), null, TaxonRank.Species, id, "", [], [], AreaStatus.Native, Commonness.Common, "");
 }

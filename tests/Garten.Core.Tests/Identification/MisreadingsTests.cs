@@ -12,19 +12,11 @@ public sealed class MisreadingsTests
     private static readonly Character Petals = Numeric("petals", Organ.Flower, CharacterKind.Count, "", 1, 200);
     private static readonly Character Florets = Numeric("florets", Organ.Flower, CharacterKind.Count, "", 1, 200);
 
-    private static readonly GuideTables Flowers = Tables() with
+    private static readonly GuideTables Flowers = Bare(
+        [Node("rose"), Node("daisy"), Node("waterlily")],
+        [Petals, Florets],
+        [Says("rose", Petals, "5"), Says("daisy", Petals, "5"), Says("daisy", Florets, "12–24"), Says("rose", Florets, "1"), Says("waterlily", Petals, "15–30")]) with
     {
-        Taxa =
-        [
-            .. new[] { "rose", "daisy", "waterlily" }.Select(id => new Taxon(
-                new(id), null, TaxonRank.Species, id, "", [], [], AreaStatus.Native, Commonness.Common, "")),
-        ],
-        Characters = [Petals, Florets],
-        Statements = [Says("rose", Petals, "5"), Says("daisy", Petals, "5"), Says("daisy", Florets, "12–24"), Says("rose", Florets, "1"), Says("waterlily", Petals, "15–30")],
-        Keys = [],
-        Cautions = [],
-        LookAlikes = [],
-        Windows = [],
         Misreadings = [new(Petals.Id, new SpanCondition(12, null), Florets.Id, "Is it a head of florets?")],
     };
 

@@ -43,20 +43,13 @@ public sealed class SplittingTests
 
     private static SplitStep[] Split(params string[] names)
     {
-        var guide = new Guide(Tables() with
-        {
-            Taxa = [.. new[] { "a", "b", "c", "d", "e" }.Select(id => new Taxon(new(id), null, TaxonRank.Species, id, "", [], [], AreaStatus.Native, Commonness.Common, ""))],
-            Characters = [Lone, Pairs, One, Wide],
-            Statements =
+        var guide = new Guide(Bare(
+            [Node("a"), Node("b"), Node("c"), Node("d"), Node("e")],
+            [Lone, Pairs, One, Wide],
             [
                 .. new[] { ("a", "xxxx"), ("b", "xxyx"), ("c", "xyxy"), ("d", "yyxy"), ("e", "xxxx") }.SelectMany(t => new[] { Lone, Pairs, One, Wide }
                     .Select((c, i) => Says(t.Item1, c, t.Item2[i].ToString()))),
-            ],
-            Keys = [],
-            Cautions = [],
-            LookAlikes = [],
-            Windows = [],
-        });
+            ]));
         return [.. Splitting.Split(guide, [.. names.Select(n => new TaxonId(n))])];
     }
 }

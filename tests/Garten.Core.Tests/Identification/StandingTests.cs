@@ -19,8 +19,8 @@ public sealed class StandingTests
     {
         Taxa =
         [
-            Of("onions", null, TaxonRank.Family), Of("one", "onions", TaxonRank.Genus), Of("bulb", "one", TaxonRank.Species), Of("cousin", "one", TaxonRank.Species),
-            Of("killers", null, TaxonRank.Family), Of("two", "killers", TaxonRank.Genus), Of("death", "two", TaxonRank.Species),
+            Node("onions", null, TaxonRank.Family), Node("one", "onions", TaxonRank.Genus), Node("bulb", "one", TaxonRank.Species), Node("cousin", "one", TaxonRank.Species),
+            Node("killers", null, TaxonRank.Family), Node("two", "killers", TaxonRank.Genus), Node("death", "two", TaxonRank.Species),
         ],
         Characters = [Edge, Coat, Size],
         Statements =
@@ -150,7 +150,7 @@ public sealed class StandingTests
             var ids = Enumerable.Range(0, taxa).Select(i => $"t{i}").ToArray();
             var guide = new Guide(Bulbs with
             {
-                Taxa = [.. ids.Select(id => Of(id, null, TaxonRank.Species))],
+                Taxa = [.. ids.Select(id => Node(id))],
                 Statements = [.. ids.Select((id, i) => Says(id, Edge, i % 2 == 0 ? "x" : "y"))],
                 Cautions = [],
                 LookAlikes = [],
@@ -176,7 +176,7 @@ public sealed class StandingTests
 
     private static GuideTables Crossed => Bulbs with
     {
-        Taxa = [Of("p", null, TaxonRank.Species), Of("q", null, TaxonRank.Species), Of("pxq", null, TaxonRank.Nothotaxon)],
+        Taxa = [Node("p"), Node("q"), Node("pxq", null, TaxonRank.Nothotaxon)],
         Statements = [Says("p", Size, "20–40 mm"), Says("q", Size, "80–160 mm"), Says("p", Coat, "bare"), Says("q", Coat, "downy")],
         Cautions = [],
         LookAlikes = [],
@@ -191,7 +191,4 @@ public sealed class StandingTests
         using var weighing = new Weighing(model, new EvidenceSheet(model.Guide, seen), Nowhere, []);
         return Standing.Of(model, weighing, 8);
     }
-
-    private static Taxon Of(string id, string? parent, TaxonRank rank) =>
-        new(new(id), parent is null ? null : new TaxonId(parent), rank, id, "", [], [], AreaStatus.Native, Commonness.Common, "");
 }

@@ -77,14 +77,5 @@ public sealed class TellApartTests
         return TellApart.Compare(guide, [.. taxa.Select(t => new TaxonId(t))], own is null ? null : new EvidenceSheet(guide, [own]));
     }
 
-    private static Guide Make(ImmutableArray<Statement> statements) => new(Tables() with
-    {
-        Taxa = [.. new[] { "a", "b", "c" }.Select(id => new Taxon(new(id), null, TaxonRank.Species, id, "", [], [], AreaStatus.Native, Commonness.Common, ""))],
-        Characters = [Edge, Sure, Vague, Same, Size],
-        Statements = statements,
-        Keys = [],
-        Cautions = [],
-        LookAlikes = [],
-        Windows = [],
-    });
+    private static Guide Make(ImmutableArray<Statement> statements) => new(Bare([Node("a"), Node("b"), Node("c")], [Edge, Sure, Vague, Same, Size], statements));
 }

@@ -23,8 +23,8 @@ public sealed class WeighingTests
     {
         Taxa =
         [
-            Of("one", null, TaxonRank.Genus), Of("a", "one", TaxonRank.Species), Of("b", "one", TaxonRank.Species),
-            Of("two", null, TaxonRank.Genus), Of("c", "two", TaxonRank.Species), Of("d", "two", TaxonRank.Species),
+            Node("one", null, TaxonRank.Genus), Node("a", "one", TaxonRank.Species), Node("b", "one", TaxonRank.Species),
+            Node("two", null, TaxonRank.Genus), Node("c", "two", TaxonRank.Species), Node("d", "two", TaxonRank.Species),
         ],
         Characters = [Edge, Coat, Down, Step, Size, Kind, Pieces, Habitat, Elevation],
         Statements =
@@ -226,7 +226,4 @@ public sealed class WeighingTests
     private static Standing Stand(Weighing weighing) => Standing.Of(Model, weighing, 8);
 
     private static double[] MassesOf(params Observation[] observations) => Weigh(observations).Masses.ToArray();
-
-    private static Taxon Of(string id, string? parent, TaxonRank rank) =>
-        new(new(id), parent is null ? null : new TaxonId(parent), rank, id, "", [], [], AreaStatus.Native, Commonness.Common, "");
 }

@@ -56,7 +56,7 @@ function Choice<T extends string>(props: {
       label={props.label}
       value={props.value}
       onChange={(e) => props.onChange(e.target.value as T | '')}
-      sx={{ minWidth: 92 }}
+      sx={{ minWidth: 112 }}
     >
       {props.none !== undefined && <MenuItem value="">{props.none}</MenuItem>}
       {props.options.map(([id, text]) => (

@@ -16,7 +16,7 @@ const factors: Record<PriorFactor, string> = {
 }
 const keys = Object.keys(factors) as PriorFactor[]
 
-const mostNames = 3
+const mostNames = 2
 
 /** "Acer macrophyllum" as "A. macrophyllum", where there is little room. */
 const short = (name: string) => name.replace(/^(\w)\w+ /, '$1. ')
@@ -26,7 +26,6 @@ const toggled = <T,>(list: T[], item: T) =>
 
 /** What place and date say of the leading names, each factor to be left out; linked plants likewise. */
 export function WhatCounts({ bench, choices, colony, onChange }: Props) {
-  const name = (id: string) => bench.standing.names.find((n) => n.name.id === id)?.name.name ?? id
   const shown = bench.priors.slice(0, mostNames)
   return (
     <details className="counts">
@@ -41,8 +40,8 @@ export function WhatCounts({ bench, choices, colony, onChange }: Props) {
               <span className="sr">Factor</span>
             </th>
             {shown.map((p) => (
-              <th key={p.taxon} scope="col" title={name(p.taxon)}>
-                <TaxonText name={short(name(p.taxon))} />
+              <th key={p.taxon.id} scope="col" title={p.taxon.name}>
+                <TaxonText name={short(p.taxon.name)} />
               </th>
             ))}
           </tr>
@@ -61,7 +60,7 @@ export function WhatCounts({ bench, choices, colony, onChange }: Props) {
                 </label>
               </th>
               {shown.map((p) => (
-                <td key={p.taxon}>{p.factors[f] === 1 ? '1' : p.factors[f].toFixed(2)}</td>
+                <td key={p.taxon.id}>{p.factors[f] === 1 ? '1' : p.factors[f].toFixed(2)}</td>
               ))}
             </tr>
           ))}

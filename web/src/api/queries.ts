@@ -7,7 +7,9 @@ import {
   useQueryClient,
 } from '@tanstack/react-query'
 import { ask, type Kind, type Questions } from '../engine/engine'
+import { choicesKey, choicesOf, keepMeans } from './choices'
 import { answer, api, Problem } from './client'
+import { foresee } from './foresee'
 import type {
   BenchChoices,
   BenchRequest,
@@ -68,18 +70,20 @@ const useAnswer = <K extends Kind>(kind: K, question: Questions[K][0] | null, su
   })
 
 /** Keeps what was left out of the weighing of a plant where every change of the plant finds it. */
-export function useChoices(plant: number | null, usual: BenchChoices) {
+export function useChoices(plant: number | null) {
   const client = useQueryClient()
-  const key = ['choices', plant]
-  const kept = useQuery<BenchChoices | null>({
-    queryKey: key,
+  useQuery<BenchChoices | null>({
+    queryKey: choicesKey(plant),
     queryFn: () => null,
     enabled: false,
     staleTime: Infinity,
     gcTime: 0,
-  }).data
-  const set = (choices: BenchChoices) => client.setQueryData(key, choices)
-  return [kept ? { ...kept, means: usual.means } : usual, set] as const
+  })
+  const set = (choices: BenchChoices) => {
+    keepMeans(choices.means)
+    client.setQueryData(choicesKey(plant), choices)
+  }
+  return [choicesOf(client, plant), set] as const
 }
 
 /** How a plant stands. */
@@ -173,16 +177,27 @@ export function useAddSite() {
   })
 }
 
-/** A change to one plant that answers with its whole sheet. */
-function useSheetChange<T>(change: (input: T) => Promise<PlantSheet>) {
+/**
+ * A change to one plant that answers with its whole sheet. What the bench will be asked then is asked at once: as soon as
+ * it can be foreseen, and else before the page is drawn anew, so that worker, server and page are at work together.
+ */
+function useSheetChange<T>(
+  change: (input: T) => Promise<PlantSheet>,
+  forecast?: { plant: number; question: (sheet: PlantSheet, input: T) => BenchRequest | null },
+) {
   const client = useQueryClient()
+  const prepare = (plant: number, request: BenchRequest) =>
+    client.prefetchQuery(answerTo('answer', { ...request, choices: choicesOf(client, plant) }, plant))
   return useMutation({
     mutationFn: change,
+    onMutate: (input) => {
+      const sheet = forecast && client.getQueryData<PlantSheet>(['plant', forecast.plant])
+      const question = sheet && forecast.question(sheet, input)
+      if (question) void prepare(forecast.plant, question)
+    },
     onSuccess: (sheet) => {
-      // Asked before the page is drawn anew, so that the worker and the page are at work at the same time.
       const { id } = sheet.plant
-      const choices = client.getQueryData<BenchChoices>(['choices', id]) ?? sheet.request.choices
-      void client.prefetchQuery(answerTo('answer', { ...sheet.request, choices }, id))
+      void prepare(id, sheet.request)
       client.setQueryData(['plant', id], sheet)
       void client.invalidateQueries({ queryKey: ['plants'] })
       void client.invalidateQueries({ queryKey: ['records'] })
@@ -207,19 +222,21 @@ export interface FeatureChange {
 }
 
 export const useRecordFeature = (plant: number) =>
-  useSheetChange(({ visit, character, input, expected }: FeatureChange) =>
-    input
-      ? answer(
-          api.PUT('/api/plants/{plant}/visits/{visit}/features/{character}', {
-            params: { path: { plant, visit, character } },
-            body: input,
-          }),
-        )
-      : answer(
-          api.DELETE('/api/plants/{plant}/visits/{visit}/features/{character}', {
-            params: { path: { plant, visit, character }, query: { expected: expected ?? 0 } },
-          }),
-        ),
+  useSheetChange(
+    ({ visit, character, input, expected }: FeatureChange) =>
+      input
+        ? answer(
+            api.PUT('/api/plants/{plant}/visits/{visit}/features/{character}', {
+              params: { path: { plant, visit, character } },
+              body: input,
+            }),
+          )
+        : answer(
+            api.DELETE('/api/plants/{plant}/visits/{visit}/features/{character}', {
+              params: { path: { plant, visit, character }, query: { expected: expected ?? 0 } },
+            }),
+          ),
+    { plant, question: foresee },
   )
 
 export const useWalk = (plant: number) =>

@@ -12,7 +12,7 @@ import {
   useUndo,
 } from '../api/queries'
 import { ApartDialog } from '../apart/ApartDialog'
-import type { BenchChoices, Organ, PlantTag } from '../api/types'
+import type { Organ, PlantTag } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useShortcuts } from '../shared/useShortcuts'
 import { AccountDialog, type NameView } from './AccountDialog'
@@ -22,7 +22,7 @@ import { DeterminationDialog } from './DeterminationDialog'
 import { FeaturePanel } from './FeaturePanel'
 import { featureInput } from './featureInput'
 import { KeyPanel } from './KeyPanel'
-import { prospectKeys, useMeans } from './means'
+import { prospectKeys } from './means'
 import { PlantTags } from './PlantTags'
 import { SeasonStrip } from './SeasonStrip'
 import { SheetFigure } from './SheetFigure'
@@ -40,8 +40,6 @@ type Column = 'plants' | 'sheet' | 'standing'
 
 const nobody: PlantTag[] = []
 
-const nothingLeftOut: Omit<BenchChoices, 'means'> = { leftOut: [], without: [], colonyLeftOut: false }
-
 /** The bench: plants on the desk, the sheet of one in the middle, where its name stands at the right. */
 export function BenchPage() {
   const params = useParams()
@@ -53,13 +51,8 @@ export function BenchPage() {
   const { data: sheet, error } = usePlant(id)
   const undo = useUndo(id ?? 0)
   const recording = useRecordFeature(id ?? 0)
-  const [means, setMeans] = useMeans()
   // What was left out holds for the plant it was left out on.
-  const [choices, keepChoices] = useChoices(id, { ...nothingLeftOut, means })
-  const setChoices = (now: BenchChoices) => {
-    setMeans(now.means)
-    keepChoices(now)
-  }
+  const [choices, setChoices] = useChoices(id)
   const plant = sheet ? { ...sheet.request, choices } : null
   const answered = useBench(id, plant)
   const bench = answered.data

@@ -1,7 +1,8 @@
+import type { Means } from '../api/choices'
 import type { BenchAnswer, HarmLevel, Organ, Suggestion, Tool } from '../api/types'
 import { percent, words } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
-import { harmWords, type Means, prospectKeys, toolWords } from './means'
+import { harmWords, prospectKeys, toolWords } from './means'
 
 interface Props {
   bench: BenchAnswer

@@ -1,0 +1,32 @@
+import type { QueryClient } from '@tanstack/react-query'
+import type { BenchChoices } from './types'
+
+export type Means = BenchChoices['means']
+
+const slot = 'garten.means'
+const usual: Means = { tools: ['handLens', 'ruler', 'knife'], harm: 'cut' }
+
+/** What this person has at hand and may do, as kept in this browser. */
+export function keptMeans(): Means {
+  try {
+    return { ...usual, ...(JSON.parse(localStorage.getItem(slot) ?? '{}') as Partial<Means>) }
+  } catch {
+    return usual
+  }
+}
+
+/** Keeps what this person has at hand and may do in this browser. */
+export const keepMeans = (means: Means) => localStorage.setItem(slot, JSON.stringify(means))
+
+/** Where the choices made for a plant are kept while it is on the bench. */
+export const choicesKey = (plant: number | null) => ['choices', plant]
+
+/** What was left out of the weighing of a plant; nothing, unless someone chose. */
+export const choicesOf = (client: QueryClient, plant: number | null): BenchChoices => ({
+  ...(client.getQueryData<BenchChoices>(choicesKey(plant)) ?? {
+    leftOut: [],
+    without: [],
+    colonyLeftOut: false,
+  }),
+  means: keptMeans(),
+})

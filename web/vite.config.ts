@@ -1,8 +1,10 @@
-import react from '@vitejs/plugin-react'
+import babel from '@rolldown/plugin-babel'
+import react, { reactCompilerPreset } from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
 
 export default defineConfig({
-  plugins: [react()],
+  // The compiler keeps what did not change from being drawn again: a feature recorded redraws the standing alone.
+  plugins: [react(), babel({ presets: [reactCompilerPreset()] })],
   html: { cspNonce: 'GARTEN_NONCE' },
   build: {
     target: 'es2022',

@@ -35,7 +35,7 @@ public static partial class Engine
     }
 
     /// <summary>Answers a question of the bench.</summary>
-    /// <param name="kind">answer, account, suspicion, grounds, crosses, apart or compare, as the server's addresses are called.</param>
+    /// <param name="kind">answer, standing, account, suspicion, grounds, crosses, apart or compare, as the server's addresses are called.</param>
     /// <param name="question">The question as JSON.</param>
     /// <returns>The answer as JSON.</returns>
     [JSExport]
@@ -45,6 +45,7 @@ public static partial class Engine
         return kind switch
         {
             "answer" => Write(BenchDesk.Answer(Model, Read(question, json.BenchRequest)), json.BenchAnswer),
+            "standing" => Write(BenchDesk.Rank(Model, Read(question, json.BenchRequest)), json.Standing),
             "account" => Write(BenchDesk.Account(Model, Read(question, json.NameQuestion)), json.SpeciesAccount),
             "suspicion" => Write(BenchDesk.Suspect(Model, Read(question, json.NameQuestion)), json.Suspicion),
             "grounds" => Write(BenchDesk.Grounds(Model, Read(question, json.NameQuestion)), json.NameGrounds),

@@ -113,6 +113,7 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
     [Theory]
     [InlineData("answer", "{}")]
     [InlineData("answer", "[]")]
+    [InlineData("standing", "{}")]
     [InlineData("answer", "{\"place\":{\"elevation\":1e400,\"habitats\":[]},\"visits\":[],\"observations\":[],\"walk\":null,\"colony\":[],\"choices\":null}")]
     [InlineData("answer", "{\"place\":null,\"visits\":[],\"observations\":[],\"walk\":null,\"colony\":[],\"choices\":null}")]
     [InlineData("apart", "{\"plant\":null,\"taxa\":[]}")]

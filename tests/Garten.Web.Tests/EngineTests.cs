@@ -34,7 +34,7 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
                 const [questions, done] = arguments;
                 window.gartenTestWorker ??= new Worker(performance.getEntriesByType('resource').map(e => e.name).find(n => /worker-[^/]*\.js$/.test(n)), { type: 'module' });
                 const worker = window.gartenTestWorker;
-                const ask = (id, question) => new Promise((resolve, reject) => {
+                const ask = (id, kind, question) => new Promise((resolve, reject) => {
                   const listen = e => {
                     if (e.data.broken) reject(new Error(e.data.broken));
                     if (e.data.id !== id) return;
@@ -42,10 +42,10 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
                     if (e.data.fault) reject(new Error(e.data.fault)); else resolve(JSON.parse(e.data.answer));
                   };
                   worker.addEventListener('message', listen);
-                  worker.postMessage({ id, kind: 'answer', question });
+                  worker.postMessage({ id, kind, question });
                 });
                 const serve = question => fetch('/api/bench/answer', { method: 'POST', body: question, headers: { 'Content-Type': 'application/json' } }).then(r => r.json());
-                Promise.all(JSON.parse(questions).map(async (q, i) => [await ask(i, q), await serve(q)]))
+                Promise.all(JSON.parse(questions).map(async (q, i) => [await ask(2 * i, 'answer', q), await serve(q), await ask(2 * i + 1, 'standing', q)]))
                   .then(pairs => done(JSON.stringify(pairs)), fault => done(JSON.stringify(String(fault))));
                 """,
                 JsonSerializer.Serialize(requests))!;
@@ -54,6 +54,7 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
             foreach (var pair in read.AsArray())
             {
                 Same(pair![0], pair[1], "answer");
+                Same(pair[2], pair[1]!["standing"], "standing");
                 compared++;
             }
         }

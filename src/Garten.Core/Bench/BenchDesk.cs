@@ -52,13 +52,23 @@ public static class BenchDesk
         return new(
             walk,
             CautionsFor(guide, inPlay),
-            standing with { Names = [.. standing.Names.Where(n => n.Mass >= Standing.Slight)] },
+            WorthShowing(standing),
             [.. standing.Names.Take(MostKeyNames).Select(n => new PriorView(n.Name, model.Prior.FactorsOf(model.NumberOf(n.Name.Id), request.Place, request.Visits)))],
             SecondOpinion(standing, walk, MassOf),
             LookNext.Suggest(model, weighing, evidence, request.Visits, means, MostSuggestions),
             LookNext.HarmAllowed(model, weighing, HarmLevel.Uproot) == HarmLevel.Look,
             Misreadings.Find(model, evidence, character => MassesWithout(model, evidence, request, choices, character)),
             NotesOn(model, evidence, standing));
+    }
+
+    /// <summary>How the names stand, and nothing else: the quick part of the answer, for the moment a feature is recorded.</summary>
+    /// <param name="model">The guide made ready.</param>
+    /// <param name="request">The plant.</param>
+    /// <returns>The standing that <see cref="Answer"/> gives.</returns>
+    public static Standing Rank(CandidateModel model, BenchRequest request)
+    {
+        using var weighing = new Weighing(model, Sheet(model.Guide, request), request.Place, request.Visits, ChoicesOf(model, request));
+        return WorthShowing(Standing.Of(model, weighing, MostNames));
     }
 
     /// <summary>What should be true of a plant if it bears a name.</summary>
@@ -111,6 +121,8 @@ public static class BenchDesk
         model,
         new(Sheet(model.Guide, question.One), question.One.Place, question.One.Visits),
         new(Sheet(model.Guide, question.Other), question.Other.Place, question.Other.Visits));
+
+    private static Standing WorthShowing(Standing standing) => standing with { Names = [.. standing.Names.Where(n => n.Mass >= Standing.Slight)] };
 
     private static WeighingChoices ChoicesOf(CandidateModel model, BenchRequest request)
     {

@@ -13,6 +13,7 @@ namespace Garten.Core.Bench;
 [JsonSerializable(typeof(GuideTables))]
 [JsonSerializable(typeof(BenchRequest))]
 [JsonSerializable(typeof(BenchAnswer))]
+[JsonSerializable(typeof(Standing))]
 [JsonSerializable(typeof(NameQuestion))]
 [JsonSerializable(typeof(NamesQuestion))]
 [JsonSerializable(typeof(PairQuestion))]

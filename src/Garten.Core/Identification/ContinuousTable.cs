@@ -93,7 +93,9 @@ public sealed class ContinuousTable : CharacterTable
             return false;
         }
 
-        var widening = IsUnusual(observation) ? _logarithmic ? LikelihoodConstants.UnusualSpread : 0 : 0;
+        // A share of the size: on a logarithmic scale the same for all, on a plain one taken of the guide's middle.
+        var spread = LikelihoodConstants.UnusualSpread * (_logarithmic ? 1 : Math.Abs(_centre));
+        var widening = IsUnusual(observation) ? spread : 0;
         Fill(reading, widening, column);
         if (_scoped.Length > 0)
         {

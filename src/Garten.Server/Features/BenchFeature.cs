@@ -15,6 +15,8 @@ public static class BenchFeature
         var bench = api.MapGroup("/bench");
         bench.MapPost("/answer", (BenchRequest plant, CurrentGuide current) => BenchDesk.Answer(current.Model, Sound(plant)))
             .WithName("answer").Produces<BenchAnswer>();
+        bench.MapPost("/standing", (BenchRequest plant, CurrentGuide current) => BenchDesk.Rank(current.Model, Sound(plant)))
+            .WithName("standing").Produces<Standing>();
         bench.MapPost("/account", (NameQuestion question, CurrentGuide current) => BenchDesk.Account(current.Model, Known(current, question)))
             .WithName("account").Produces<SpeciesAccount>();
         bench.MapPost("/suspicion", (NameQuestion question, CurrentGuide current) => BenchDesk.Suspect(current.Model, Known(current, question)))

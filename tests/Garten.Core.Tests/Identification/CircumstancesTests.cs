@@ -68,6 +68,22 @@ public sealed class CircumstancesTests
     }
 
     [Fact]
+    public void An_angle_on_a_resprout_is_held_against_a_widened_range_too()
+    {
+        var angle = Numeric("angle", Organ.Fruit, CharacterKind.Angle, "°", 0, 180);
+        var model = new CandidateModel(new Guide(Bare([Node("narrow"), Node("wide")], [angle], [Says("narrow", angle, "30–40"), Says("wide", angle, "80–90")])));
+        var seen = Observation.OfSample(angle.Id, 1, Day, 33, 36);
+        double Push(Observation observation)
+        {
+            using var weighing = new Weighing(model, new EvidenceSheet(model.Guide, [observation]), Nowhere, []);
+            return Math.Log(weighing.Masses[0] / weighing.Masses[1]);
+        }
+
+        Push(seen with { Stage = LifeStage.Resprout }).ShouldBeLessThan(Push(seen) / 2);
+        Push(seen with { Stage = LifeStage.Resprout }).ShouldBeGreaterThan(0);
+    }
+
+    [Fact]
     public void States_of_young_growth_count_for_less_and_flowers_as_much_as_ever()
     {
         Ratio(MassesOf(Seen(Shape, "round") with { Stage = LifeStage.Sapling })).ShouldBeLessThan(Ratio(MassesOf(Seen(Shape, "round"))));

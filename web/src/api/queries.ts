@@ -86,8 +86,12 @@ export function useChoices(plant: number | null) {
   return [choicesOf(client, plant), set] as const
 }
 
-/** How a plant stands. */
-export const useBench = (id: number | null, plant: BenchRequest | null) => useAnswer('answer', plant, id)
+/** How a plant stands: the names as soon as they are weighed, the rest of the answer when it is there. */
+export function useBench(id: number | null, plant: BenchRequest | null) {
+  const { data, error, isPlaceholderData: settling } = useAnswer('answer', plant, id)
+  const standing = useAnswer('standing', plant, id).data
+  return { data: data && settling && standing ? { ...data, standing } : data, error, settling }
+}
 
 export const useAccount = (plant: BenchRequest, taxon: string | null) =>
   useAnswer('account', taxon === null ? null : { plant, taxon })
@@ -179,21 +183,38 @@ export function useAddSite() {
 
 /**
  * A change to one plant that answers with its whole sheet. What the bench will be asked then is asked at once: as soon as
- * it can be foreseen, and else before the page is drawn anew, so that worker, server and page are at work together.
+ * it can be foreseen, and else before the page is drawn anew, so that worker, server and page are at work together. A
+ * change the server refuses is taken out of the weighing again.
  */
 function useSheetChange<T>(
   change: (input: T) => Promise<PlantSheet>,
   forecast?: { plant: number; question: (sheet: PlantSheet, input: T) => BenchRequest | null },
 ) {
   const client = useQueryClient()
-  const prepare = (plant: number, request: BenchRequest) =>
-    client.prefetchQuery(answerTo('answer', { ...request, choices: choicesOf(client, plant) }, plant))
+  const prepare = (plant: number, request: BenchRequest) => {
+    const question = { ...request, choices: choicesOf(client, plant) }
+    const weighed = client.prefetchQuery(answerTo('standing', question, plant))
+    void client.prefetchQuery(answerTo('answer', question, plant))
+    return weighed
+  }
   return useMutation({
     mutationFn: change,
     onMutate: (input) => {
-      const sheet = forecast && client.getQueryData<PlantSheet>(['plant', forecast.plant])
-      const question = sheet && forecast.question(sheet, input)
-      if (question) void prepare(forecast.plant, question)
+      const key = ['plant', forecast?.plant]
+      const before = client.getQueryData<PlantSheet>(key)
+      const question = before && forecast?.question(before, input)
+      if (!question) return null
+      // Weighed as soon as the core has ranked, unless the server was quicker; what is recorded shows when it is.
+      void prepare(before.plant.id, question).then(() =>
+        client.setQueryData<PlantSheet>(key, (now) => (now === before ? { ...now, request: question } : now)),
+      )
+      return before
+    },
+    onError: (_, __, before) => {
+      if (!before) return
+      const { id } = before.plant
+      client.setQueryData<PlantSheet>(['plant', id], (now) => now && { ...now, request: before.request })
+      void client.invalidateQueries({ queryKey: ['plant', id] })
     },
     onSuccess: (sheet) => {
       const { id } = sheet.plant

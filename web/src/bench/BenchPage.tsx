@@ -91,7 +91,7 @@ export function BenchPage() {
   )
   const record = (character: string, state: string) => {
     const visit = sheet?.visits.at(-1)
-    if (!visit || recording.isPending || answered.isPlaceholderData) return
+    if (!visit || recording.isPending || answered.settling) return
     recording.mutate({
       visit: visit.id,
       character,
@@ -220,7 +220,7 @@ export function BenchPage() {
                 key={sheet.plant.id}
                 sheet={sheet}
                 walk={bench.walk}
-                settled={!answered.isPlaceholderData}
+                settled={!answered.settling}
                 guide={guide}
                 onAccount={(taxon) => setAccount({ taxon, view: 'account' })}
                 onSuspect={(taxon) => setAccount({ taxon, view: 'disproof' })}
@@ -248,7 +248,7 @@ export function BenchPage() {
           bench={bench}
           choices={choices}
           guide={guide}
-          busy={recording.isPending || answered.isPlaceholderData}
+          busy={recording.isPending || answered.settling}
           onChoices={setChoices}
           onRecord={record}
           onAccount={(taxon) => setAccount({ taxon, view: 'account' })}

@@ -10,6 +10,7 @@ import type {
   PairQuestion,
   PlantComparison,
   SpeciesAccount,
+  Standing,
   Suspicion,
 } from '../api/types'
 import type { EngineMessage, EngineQuestion } from './worker'
@@ -17,6 +18,7 @@ import type { EngineMessage, EngineQuestion } from './worker'
 /** Every question of the bench with its answer: the same contract in the browser and on the server. */
 export interface Questions {
   answer: [BenchRequest, BenchAnswer]
+  standing: [BenchRequest, Standing]
   account: [NameQuestion, SpeciesAccount]
   suspicion: [NameQuestion, Suspicion]
   grounds: [NameQuestion, NameGrounds]
@@ -89,6 +91,7 @@ function askWorker<K extends Kind>(at: Worker, kind: K, question: Question<K>): 
 
 const servers: { [K in Kind]: (question: Question<K>) => Promise<Answer<K>> } = {
   answer: (body) => answer(api.POST('/api/bench/answer', { body })),
+  standing: (body) => answer(api.POST('/api/bench/standing', { body })),
   account: (body) => answer(api.POST('/api/bench/account', { body })),
   suspicion: (body) => answer(api.POST('/api/bench/suspicion', { body })),
   grounds: (body) => answer(api.POST('/api/bench/grounds', { body })),

@@ -4,5 +4,6 @@ using Garten.Bench;
 var summaries = BenchmarkSwitcher.FromAssembly(typeof(BenchDeskBenchmarks).Assembly).Run(args);
 if (Environment.GetEnvironmentVariable("GARTEN_REPORT") is { Length: > 0 } path)
 {
-    PerformanceReport.Write(summaries, path);
+    var screen = Environment.GetEnvironmentVariable("GARTEN_SCREEN_TIMES") is { Length: > 0 } file ? File.ReadAllText(file) : "";
+    PerformanceReport.Write(summaries, screen, path);
 }

@@ -182,21 +182,17 @@ export function useAddSite() {
 }
 
 /**
- * A change to one plant that answers with its whole sheet. What the bench will be asked then is asked at once: as soon as
- * it can be foreseen, and else before the page is drawn anew, so that worker, server and page are at work together. A
- * change the server refuses is taken out of the weighing again.
+ * A change to one plant that answers with its whole sheet. The names are weighed at once: as soon as the change can be
+ * foreseen, and else before the page is drawn anew, so that worker, server and page are at work together; the rest of the
+ * answer is asked for once they stand on screen. A change the server refuses is taken out of the weighing again.
  */
 function useSheetChange<T>(
   change: (input: T) => Promise<PlantSheet>,
   forecast?: { plant: number; question: (sheet: PlantSheet, input: T) => BenchRequest | null },
 ) {
   const client = useQueryClient()
-  const prepare = (plant: number, request: BenchRequest) => {
-    const question = { ...request, choices: choicesOf(client, plant) }
-    const weighed = client.prefetchQuery(answerTo('standing', question, plant))
-    void client.prefetchQuery(answerTo('answer', question, plant))
-    return weighed
-  }
+  const weigh = (plant: number, request: BenchRequest) =>
+    client.prefetchQuery(answerTo('standing', { ...request, choices: choicesOf(client, plant) }, plant))
   return useMutation({
     mutationFn: change,
     onMutate: (input) => {
@@ -205,7 +201,7 @@ function useSheetChange<T>(
       const question = before && forecast?.question(before, input)
       if (!question) return null
       // Weighed as soon as the core has ranked, unless the server was quicker; what is recorded shows when it is.
-      void prepare(before.plant.id, question).then(() =>
+      void weigh(before.plant.id, question).then(() =>
         client.setQueryData<PlantSheet>(key, (now) => (now === before ? { ...now, request: question } : now)),
       )
       return before
@@ -218,7 +214,7 @@ function useSheetChange<T>(
     },
     onSuccess: (sheet) => {
       const { id } = sheet.plant
-      void prepare(id, sheet.request)
+      void weigh(id, sheet.request)
       client.setQueryData(['plant', id], sheet)
       void client.invalidateQueries({ queryKey: ['plants'] })
       void client.invalidateQueries({ queryKey: ['records'] })

@@ -1,0 +1,18 @@
+# Measures speed. A whole run times the screen too and writes docs/performance.md; a part of one only prints.
+
+need_dotnet
+export GARTEN_GUIDE=$here/guides/tamsin-fork
+if [ $# -gt 0 ]; then
+  exec dotnet run -c Release --project bench/Garten.Bench -- "$@"
+fi
+
+need_node
+need_postgres
+need_chromium
+build_server
+build_web
+quietly "building the tests" dotnet build tests/Garten.Web.Tests -c Release
+mkdir -p artifacts
+export GARTEN_SCREEN_TIMES=$here/artifacts/screen-times.txt
+quietly "timing the screen" dotnet test --project tests/Garten.Web.Tests -c Release --no-build --no-progress --no-ansi --filter-class Garten.Web.Tests.ScreenTimes
+GARTEN_REPORT=$here/docs/performance.md dotnet run -c Release --project bench/Garten.Bench -- '--filter=*'

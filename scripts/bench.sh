@@ -1,7 +1,12 @@
-# Measures speed. A whole run times the screen too and writes docs/performance.md; a part of one only prints.
+# Measures speed: a whole run times the screen too and writes docs/performance.md, a part of one only prints. With the word
+# accuracy, measures how often names are right, and writes docs/accuracy.md.
 
 need_dotnet
 export GARTEN_GUIDE=$here/guides/tamsin-fork
+if [ "${1:-}" = accuracy ]; then
+  [ $# -gt 1 ] || export GARTEN_REPORT=$here/docs/accuracy.md
+  exec dotnet run -c Release --project bench/Garten.Bench -- "$@"
+fi
 if [ $# -gt 0 ]; then
   exec dotnet run -c Release --project bench/Garten.Bench -- "$@"
 fi

@@ -1,5 +1,12 @@
 using BenchmarkDotNet.Running;
 using Garten.Bench;
+using Garten.Bench.Accuracy;
+
+if (args is ["accuracy", .. var rest])
+{
+    AccuracyCommand.Run(Environment.GetEnvironmentVariable("GARTEN_GUIDE")!, rest, Environment.GetEnvironmentVariable("GARTEN_REPORT"));
+    return;
+}
 
 var summaries = BenchmarkSwitcher.FromAssembly(typeof(BenchDeskBenchmarks).Assembly).Run(args);
 if (Environment.GetEnvironmentVariable("GARTEN_REPORT") is { Length: > 0 } path)

@@ -1,4 +1,6 @@
+using System.Globalization;
 using Garten.Core.Guides;
+using Garten.Core.Identification;
 using Garten.Core.Keys;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
@@ -90,6 +92,25 @@ public static class Commands
             errors.WriteLine($"key {miss.Key}: {miss.Taxon} is lost at couplet {miss.At}: {miss.Because}");
         }
 
-        return misses.IsEmpty && unexplained.Count == 0 ? 0 : 1;
+        var alike = GuideSeparation.LookAlikesNotParted(guide);
+        foreach (var pair in alike)
+        {
+            errors.WriteLine($"look-alikes {pair.One} and {pair.Other}: no feature parts them in any season; the best is {Feature(pair)}");
+        }
+
+        var unparted = GuideSeparation.NotParted(guide);
+        foreach (var pair in unparted)
+        {
+            errors.WriteLine($"{pair.One} and {pair.Other} are parted by no feature; the best is {Feature(pair)}");
+        }
+
+        var faults = unexplained.Count + misses.Length + alike.Length + unparted.Length;
+        output.WriteLine(faults == 0
+            ? $"{guide.LookAlikes.Length} look-alike pairs parted, every taxon comes out of every key that holds it; no faults"
+            : string.Create(CultureInfo.InvariantCulture, $"{faults} faults"));
+        return faults == 0 ? 0 : 1;
     }
+
+    private static string Feature(Unparted pair) =>
+        pair.Best is { } best ? string.Create(CultureInfo.InvariantCulture, $"{best} ({100 * pair.Apart:0} % apart)") : "none that is stated of both";
 }

@@ -42,7 +42,7 @@ public static class BenchDesk
         using var weighing = new Weighing(model, evidence, request.Place, request.Visits, choices);
         var standing = Standing.Of(model, weighing, MostNames);
         var held = new double[guide.Taxa.Length];
-        model.SumUp(weighing.Masses, held);
+        model.SumUp(weighing.Masses, weighing.Relatives, held);
         double MassOf(TaxonId taxon) => held[model.PlaceOf(taxon)];
 
         var walk = request.Walk is { } w ? View(guide, evidence, w, MassOf) : null;

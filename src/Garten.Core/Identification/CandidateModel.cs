@@ -107,15 +107,20 @@ public sealed class CandidateModel
         return true;
     }
 
-    /// <summary>Adds the masses of the candidates up the classification.</summary>
+    /// <summary>Adds the masses of the candidates up the classification, and those of their unlisted relatives from one rank higher.</summary>
     /// <param name="masses">One number a candidate, and outside.</param>
+    /// <param name="relatives">One number a candidate: what unlisted relatives of it hold.</param>
     /// <param name="sums">Filled with one number a taxon, in the guide's order.</param>
-    public void SumUp(ReadOnlySpan<double> masses, Span<double> sums)
+    public void SumUp(ReadOnlySpan<double> masses, ReadOnlySpan<double> relatives, Span<double> sums)
     {
         sums.Clear();
         for (var t = 0; t < _places.Length; t++)
         {
             sums[_places[t]] += masses[t];
+            if (_parents[_places[t]] >= 0)
+            {
+                sums[_parents[_places[t]]] += relatives[t];
+            }
         }
 
         // Parents stand before their children, so going backwards carries everything to the top.

@@ -109,6 +109,22 @@ internal static class Columns
         }
     }
 
+    /// <summary>Writes (1 − share) · column + share · number into another column.</summary>
+    public static void Mixed(ReadOnlySpan<double> column, double share, double number, Span<double> into)
+    {
+        var added = new Vector<double>(share * number);
+        var i = 0;
+        for (; i <= column.Length - Vector<double>.Count; i += Vector<double>.Count)
+        {
+            ((new Vector<double>(column[i..]) * (1 - share)) + added).CopyTo(into[i..]);
+        }
+
+        for (; i < column.Length; i++)
+        {
+            into[i] = ((1 - share) * column[i]) + (share * number);
+        }
+    }
+
     /// <summary>Sum of a column.</summary>
     public static double Sum(ReadOnlySpan<double> column)
     {

@@ -96,7 +96,8 @@ public sealed class ContinuousTable : CharacterTable
         // A share of the size: on a logarithmic scale the same for all, on a plain one taken of the guide's middle.
         var spread = LikelihoodConstants.UnusualSpread * (_logarithmic ? 1 : Math.Abs(_centre));
         var widening = IsUnusual(observation) ? spread : 0;
-        Fill(reading, widening, column);
+        var misread = Misread(observation.Certainty);
+        Fill(reading, widening, misread, column);
         if (_scoped.Length > 0)
         {
             var flat = column[^1];
@@ -104,7 +105,7 @@ public sealed class ContinuousTable : CharacterTable
             {
                 column[rows.Candidate] = rows.Likelihood(
                     observation.Circumstances,
-                    (model, covered) => Mixed(Density(model.Middle, model.Below, model.Above, reading, covered ? 0 : widening), flat),
+                    (model, covered) => Mixed(Density(model.Middle, model.Below, model.Above, reading, covered ? 0 : widening), flat, misread),
                     column[rows.Candidate]);
             }
         }
@@ -112,7 +113,11 @@ public sealed class ContinuousTable : CharacterTable
         return true;
     }
 
-    private static double Mixed(double density, double flat) => ((1 - LikelihoodConstants.Blunder) * density) + (LikelihoodConstants.Blunder * flat);
+    /// <summary>Some readings are misread, and then any size is as good as another.</summary>
+    private static double Mixed(double density, double flat, double misread) => ((1 - misread) * density) + (misread * flat);
+
+    private double Misread(Certainty certainty) =>
+        Math.Clamp(Character.Difficulty * LikelihoodConstants.MistakeFactor(certainty), LikelihoodConstants.Blunder, LikelihoodConstants.MostMistake);
 
     private static double Density(double middle, double below, double above, in NumberReading reading, double widening)
     {
@@ -140,7 +145,7 @@ public sealed class ContinuousTable : CharacterTable
         }
     }
 
-    private void Fill(in NumberReading reading, double widening, Span<double> column)
+    private void Fill(in NumberReading reading, double widening, double misread, Span<double> column)
     {
         // The density of NumericModel.Density, written out so that nothing is allocated for a candidate.
         var share = NumericModel.ShareOfVariance(reading.Parts);
@@ -154,7 +159,7 @@ public sealed class ContinuousTable : CharacterTable
             var off = new Vector<double>(reading.Mean) - new Vector<double>(_middle, t);
             var z = off / Vector.ConditionalSelect(Vector.LessThan(off, Vector<double>.Zero), below, above);
             var density = new Vector<double>(NumericModel.Peak) / (below + above) * Vector.Exp(z * z * -0.5);
-            ((density * (1 - LikelihoodConstants.Blunder)) + new Vector<double>(LikelihoodConstants.Blunder * flat)).CopyTo(column[t..]);
+            ((density * (1 - misread)) + new Vector<double>(misread * flat)).CopyTo(column[t..]);
         }
 
         for (; t < _middle.Length; t++)
@@ -163,7 +168,7 @@ public sealed class ContinuousTable : CharacterTable
             var above = Math.Sqrt((_above[t] * share) + added);
             var off = reading.Mean - _middle[t];
             var z = off / (off < 0 ? below : above);
-            column[t] = Mixed(NumericModel.Peak / (below + above) * Math.Exp(-z * z / 2), flat);
+            column[t] = Mixed(NumericModel.Peak / (below + above) * Math.Exp(-z * z / 2), flat, misread);
         }
 
         var sum = _blanks.Length == 0 ? 0 : Columns.Sum(column[..^1]);
@@ -197,7 +202,7 @@ public sealed class ContinuousTable : CharacterTable
         for (var i = 0; i < Steps; i++)
         {
             outcomes[i] = new double[_middle.Length + 1];
-            Fill(new(from + ((i + 0.5) * step), JudgedParts, Error(0, true)), 0, outcomes[i]);
+            Fill(new(from + ((i + 0.5) * step), JudgedParts, Error(0, true)), 0, Misread(Certainty.Sure), outcomes[i]);
             Columns.AddScaled(sums, outcomes[i], 1);
         }
 

@@ -56,7 +56,7 @@ public static class LikelihoodConstants
     /// <summary>Chance that the members of a colony linked by hand are one species.</summary>
     public const double OneColony = 0.85;
 
-    /// <summary>Share of readings that are blunders of any size: slips of the pen, the wrong part.</summary>
+    /// <summary>Least share of readings that are blunders of any size: slips of the pen, the wrong part. Harder characters are misread more often.</summary>
     public const double Blunder = 0.01;
 
     /// <summary>
@@ -70,6 +70,15 @@ public static class LikelihoodConstants
 
     /// <summary>Chance, before anything is seen, that the plant is not in the guide.</summary>
     public const double OutsidePrior = 0.05;
+
+    /// <summary>
+    /// Share of the plants outside the guide that are near relatives of one of its names: what a guide of an area leaves out
+    /// is mostly a rare or newly come species of a genus it has.
+    /// </summary>
+    public const double OutsideIsRelative = 0.6;
+
+    /// <summary>Share of the features in which such a relative differs from the name of the guide nearest to it.</summary>
+    public const double RelativeDiffers = 0.25;
 
     /// <summary>Mass an answer must hold to be safe to say.</summary>
     public const double Safe = 0.95;

@@ -48,7 +48,7 @@ public sealed record Standing(
     {
         var sums = ArrayPool<double>.Shared.Rent(model.Guide.Taxa.Length);
         var held = sums.AsSpan(0, model.Guide.Taxa.Length);
-        model.SumUp(weighing.Masses, held);
+        model.SumUp(weighing.Masses, weighing.Relatives, held);
         var leading = weighing.Leading(Math.Max(most, MostInSet));
         var standing = new Standing(
             [.. leading.Take(most).Select(t => new Weighed(NameOf(model, t), weighing.Masses[t], HazardNames(model.HazardsOf(t))))],

@@ -46,19 +46,23 @@ public sealed class Weighing : IDisposable
         _place = place;
         _visits = visits;
         _prior = ArrayPool<double>.Shared.Rent(model.Hypotheses);
-        _mass = ArrayPool<double>.Shared.Rent(model.Hypotheses);
+        _mass = ArrayPool<double>.Shared.Rent(All);
         FillPrior(choices.Factors);
         Gather(evidence, choices);
-        using var column = new Column(model.Hypotheses);
-        var log = _mass.AsSpan(0, model.Hypotheses);
+        var taxa = model.Taxa.Length;
+        using var column = new Column(All);
+        var log = _mass.AsSpan(0, All);
         log.Clear();
-        Columns.AddLog(log, Prior, 1);
-        using var product = new Column(model.Hypotheses);
+        Columns.AddLog(log, PriorOfAll(column.Span), 1);
+        using var product = new Column(All);
         product.Span.Fill(1);
         var multiplied = 0;
         foreach (var witness in _witnesses)
         {
-            Fill(witness, column.Span);
+            Fill(witness, column.Span[..model.Hypotheses]);
+
+            // A relative that the guide does not hold is like the name, but for a share of its features, of which nothing is known.
+            Columns.Mixed(column.Span[..taxa], LikelihoodConstants.RelativeDiffers, column.Span[taxa], column.Span[(taxa + 1)..]);
             if (witness.Weight < 1)
             {
                 Columns.AddLog(log, column.Span, witness.Weight);
@@ -76,10 +80,17 @@ public sealed class Weighing : IDisposable
 
         Columns.AddLog(log, product.Span, 1);
         Columns.Normalise(log);
+        log[taxa] += Columns.Sum(Relatives);
     }
 
     /// <summary>Chance of every candidate in the model's order, and last of "outside the guide"; sums to 1.</summary>
     public ReadOnlySpan<double> Masses => _mass.AsSpan(0, _model.Hypotheses);
+
+    /// <summary>Of the chance of "outside the guide", what falls to unlisted relatives of each candidate.</summary>
+    public ReadOnlySpan<double> Relatives => _mass.AsSpan(_model.Hypotheses, _model.Taxa.Length);
+
+    /// <summary>The candidates, outside the guide, and an unlisted relative of each candidate.</summary>
+    private int All => _model.Hypotheses + _model.Taxa.Length;
 
     /// <summary>The same before any feature was looked at.</summary>
     public ReadOnlySpan<double> Prior => _prior.AsSpan(0, _model.Hypotheses);
@@ -97,14 +108,17 @@ public sealed class Weighing : IDisposable
         ArrayPool<double>.Shared.Return(_mass);
     }
 
-    /// <summary>Sum of the chances of all candidates within a taxon.</summary>
+    /// <summary>Sum of the chances of all candidates within a taxon, and of their unlisted relatives where it stands above them.</summary>
     /// <param name="taxon">A taxon of any rank.</param>
     public double MassOf(TaxonId taxon)
     {
         double sum = 0;
         for (var t = 0; t < _model.Taxa.Length; t++)
         {
-            sum += _model.Guide.IsWithin(_model.Taxa[t], taxon) ? Masses[t] : 0;
+            if (_model.Guide.IsWithin(_model.Taxa[t], taxon))
+            {
+                sum += Masses[t] + (_model.Taxa[t] == taxon ? 0 : Relatives[t]);
+            }
         }
 
         return sum;
@@ -214,6 +228,19 @@ public sealed class Weighing : IDisposable
         }
 
         return false;
+    }
+
+    private ReadOnlySpan<double> PriorOfAll(Span<double> into)
+    {
+        const double Relatives = LikelihoodConstants.OutsideIsRelative * LikelihoodConstants.OutsidePrior / (1 - LikelihoodConstants.OutsidePrior);
+        Prior.CopyTo(into);
+        into[_model.Taxa.Length] = LikelihoodConstants.OutsidePrior * (1 - LikelihoodConstants.OutsideIsRelative);
+        for (var t = 0; t < _model.Taxa.Length; t++)
+        {
+            into[_model.Hypotheses + t] = Relatives * Prior[t];
+        }
+
+        return into;
     }
 
     private void FillPrior(PriorFactors factors)

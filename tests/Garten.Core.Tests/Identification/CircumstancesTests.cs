@@ -70,7 +70,7 @@ public sealed class CircumstancesTests
     [Fact]
     public void An_angle_on_a_resprout_is_held_against_a_widened_range_too()
     {
-        var angle = Numeric("angle", Organ.Fruit, CharacterKind.Angle, "°", 0, 180);
+        var angle = Numeric("angle", Organ.Leaf, CharacterKind.Angle, "°", 0, 180);
         var model = new CandidateModel(new Guide(Bare([Node("narrow"), Node("wide")], [angle], [Says("narrow", angle, "30–40"), Says("wide", angle, "80–90")])));
         var seen = Observation.OfSample(angle.Id, 1, Day, 33, 36);
         double Push(Observation observation)

@@ -1,0 +1,174 @@
+using System.Collections.Immutable;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Guides.Notation;
+using Garten.Core.Identification;
+using Garten.Core.Seasons;
+
+namespace Garten.Core.Practice;
+
+/// <summary>
+/// Draws plants from what a guide says: states by their frequency, sizes from the fitted curves, organs by the season.
+/// Characters of one dependence group vary together: they share half of their chance (a Gaussian copula).
+/// </summary>
+/// <param name="guide">The guide.</param>
+/// <param name="departures">How the plants differ from what the guide says.</param>
+public sealed class PlantSimulator(Guide guide, Departures departures)
+{
+    /// <summary>Parts measured of each plant: what a patient person takes.</summary>
+    private const int Parts = 5;
+
+    /// <summary>Correlation of the characters of one dependence group.</summary>
+    private const double Shared = 0.5;
+
+    private const int Year = 2026;
+
+    private static readonly CharacterId Persistence = new("persistence");
+    private const string DiesBack = "dies-back";
+
+    private readonly ImmutableArray<TaxonId> _species = [.. guide.Taxa.Where(t => t.IsSpeciesLevel).Select(t => t.Id)];
+
+    /// <summary>Draws one plant.</summary>
+    /// <param name="taxon">Its taxon.</param>
+    /// <param name="random">Where chance comes from; the same seed draws the same plant.</param>
+    public SimulatedPlant Draw(TaxonId taxon, Random random)
+    {
+        var place = PlaceOf(taxon, random);
+        var (date, parts) = DayOf(taxon, place, random);
+        var shown = new Dictionary<CharacterId, Observation>();
+        var groups = new Dictionary<string, double>();
+        foreach (var character in guide.Characters)
+        {
+            if (!LookNext.ShowsToday(character.Organ, parts) || !Applies(character, shown))
+            {
+                continue;
+            }
+
+            var z = Together(character.Group, groups, random);
+            if (Said(taxon, character, date, random) is { } value && ShownBy(character, value, date, z, random) is { } observation)
+            {
+                shown[character.Id] = observation;
+            }
+        }
+
+        return new(taxon, place, new SheetVisit(1, date, parts), shown);
+    }
+
+    /// <summary>A number from the normal curve, by the method of Box and Muller (1958).</summary>
+    /// <param name="random">Where chance comes from.</param>
+    internal static double Normal(Random random) =>
+        Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
+
+    private StatementValue? Said(TaxonId taxon, Character character, DateOnly date, Random random)
+    {
+        var speaking = random.NextDouble() < departures.WrongStatements ? _species[random.Next(_species.Length)] : taxon;
+        return guide.StatementFor(speaking, character.Id, Scope.Any with { Stage = LifeStage.Mature, Season = SeasonOfYear.Of(date) })?.Value;
+    }
+
+    private Observation? ShownBy(Character character, StatementValue value, DateOnly date, double z, Random random)
+    {
+        switch (value)
+        {
+            case StateShares states:
+                var state = Pick(states.States, s => s.Weight, Below(z)).State;
+                return Observation.OfStates(character.Id, 1, date, Narrowed(character, state, random));
+            case CountShares counts:
+                return Observation.OfSample(
+                    character.Id, 1, date, [.. Enumerable.Range(0, Parts).Select(_ => (double)Pick(counts.Numbers, n => n.Weight, random.NextDouble()).Number)]);
+            default:
+                var model = NumericModel.Fit(value, character.Kind);
+                var between = Math.Sqrt(1 - LikelihoodConstants.WithinPlant) * z;
+                return Observation.OfSample(
+                    character.Id, 1, date,
+                    [.. Enumerable.Range(0, Parts).Select(_ => Measured(character, model, between + (Math.Sqrt(LikelihoodConstants.WithinPlant) * Normal(random))))]);
+        }
+    }
+
+    private double Measured(Character character, NumericModel model, double z)
+    {
+        var scaled = model.Middle + (z * departures.Spread * (z < 0 ? model.Below : model.Above));
+        var size = model.Logarithmic ? Math.Exp(scaled) : scaled;
+        size = Math.Clamp(size, character.Minimum ?? 0, character.Maximum ?? double.MaxValue);
+        return character.Kind == CharacterKind.Count ? Math.Round(size) : size;
+    }
+
+    /// <summary>"Toothed" is shown as one of the kinds of teeth.</summary>
+    private static string Narrowed(Character character, string state, Random random)
+    {
+        var narrower = character.States.Where(s => s.Parent == state).ToArray();
+        return narrower.Length == 0 ? state : narrower[random.Next(narrower.Length)].Id;
+    }
+
+    private bool Applies(Character character, Dictionary<CharacterId, Observation> shown)
+    {
+        if (character.DependsOn is not { } on)
+        {
+            return true;
+        }
+
+        var parent = guide.Character(on.Character);
+        return shown.TryGetValue(on.Character, out var seen) && seen.States.Any(s => on.States.Any(d => parent.Includes(d, s)));
+    }
+
+    private PlaceFacts PlaceOf(TaxonId taxon, Random random)
+    {
+        var range = guide.StatementFor(taxon, PlaceEvidence.Elevation, Scope.Any)?.Value as NumericRange;
+        double? metres = range is { Low: { } low, High: { } high } ? (low + ((high - low) * random.NextDouble())) / 1000 : null;
+        var places = guide.StatementFor(taxon, PlaceEvidence.Habitat, Scope.Any)?.Value as StateShares;
+        return new(metres, places is null ? [] : [Pick(places.States, s => s.Weight, random.NextDouble()).State]);
+    }
+
+    /// <summary>A day on which something of the plant can be seen, and the parts on it that day.</summary>
+    private (DateOnly Date, ImmutableArray<PlantPart> Parts) DayOf(TaxonId taxon, PlaceFacts place, Random random)
+    {
+        var shift = (place.Elevation ?? guide.Title.ReferenceElevation) - guide.Title.ReferenceElevation;
+        (PlantPart Part, PhenologyWindow? Window)[] windows =
+        [
+            .. new[] { (PlantPart.Leaves, Phenophase.Leaf), (PlantPart.Flowers, Phenophase.Flower), (PlantPart.Fruit, Phenophase.Fruit) }
+                .Select(p => (p.Item1, guide.Window(taxon, p.Item2)?.ShiftedBy(BioclimaticShift.Days(p.Item2, shift)))),
+        ];
+        var diesBack = guide.StatementFor(taxon, Persistence, Scope.Any)?.Value is StateShares { Usual: DiesBack };
+        while (true)
+        {
+            var date = new DateOnly(Year, 1, 1).AddDays(random.Next(365));
+            var parts = windows.Where(w => w.Window?.DaysOutside(DayInYear.Of(date)) == 0).Select(w => w.Part).ToImmutableArray();
+            if (!diesBack || !parts.IsEmpty || windows.All(w => w.Window is null))
+            {
+                return (date, parts.Contains(PlantPart.Leaves) || diesBack ? parts : parts.Add(PlantPart.Buds));
+            }
+        }
+    }
+
+    private static double Together(string group, Dictionary<string, double> groups, Random random)
+    {
+        var own = Normal(random);
+        if (group.Length == 0)
+        {
+            return own;
+        }
+
+        if (!groups.TryGetValue(group, out var common))
+        {
+            groups[group] = common = Normal(random);
+        }
+
+        return (Math.Sqrt(Shared) * common) + (Math.Sqrt(1 - Shared) * own);
+    }
+
+    /// <summary>Share of the normal curve below z, by the logistic approximation (error below 0.01, enough to pick a state).</summary>
+    private static double Below(double z) => 1 / (1 + Math.Exp(-1.702 * z));
+
+    private static T Pick<T>(ImmutableArray<T> from, Func<T, double> weight, double share)
+    {
+        foreach (var item in from)
+        {
+            share -= weight(item);
+            if (share < 0)
+            {
+                return item;
+            }
+        }
+
+        return from[^1];
+    }
+}

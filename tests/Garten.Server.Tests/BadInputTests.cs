@@ -32,7 +32,7 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
 
     [Theory]
     [InlineData("leaf-length", "-3", "below zero")]
-    [InlineData("leaf-length", "4000 mm", "more than 60 cm")]
+    [InlineData("leaf-length", "4000 mm", "more than 150 cm")]
     [InlineData("leaflet-count", "5.5", "not a whole number")]
     [InlineData("leaf-length", "many", "could not be read")]
     public async Task Unbelievable_numbers_are_refused_with_the_feature_named(string character, string entry, string reason)

@@ -30,7 +30,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         Body(browser);
         browser.Press("k");
         browser.See("Woody plants in leaf");
-        browser.Press("1");
+        browser.Press("2");
         browser.SeeCouplet("woody-in-leaf 1");
         browser.Press("2");
         browser.SeeCouplet("woody-in-leaf 2");

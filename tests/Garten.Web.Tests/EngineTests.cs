@@ -62,6 +62,35 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
         compared.ShouldBe(Sheets);
     }
 
+    [Fact]
+    public void Every_key_can_be_walked_to_every_one_of_its_taxa_in_the_browser()
+    {
+        using var browser = new Browser(server.Address);
+        browser.Open("/bench/1");
+        Ready(browser, "browser");
+        var guide = server.Services.GetRequiredService<CurrentGuide>().Guide;
+        var walks = guide.Keys.SelectMany(k => guide.Reach.From(k.First).Select(t => (Key: k, Taxon: t, Walk: WalkTo(guide, k, t)))).ToList();
+        var requests = walks.Select(w => JsonSerializer.Serialize(new BenchRequest(new PlaceFacts(null, []), [], [], w.Walk, [], null), BenchJson.Default.BenchRequest));
+        var answers = (string)browser.RunAsync(
+            """
+            const [questions, done] = arguments;
+            const worker = new Worker(performance.getEntriesByType('resource').map(e => e.name).find(n => /worker-[^/]*\.js$/.test(n)), { type: 'module' });
+            const ends = [];
+            const all = JSON.parse(questions);
+            worker.addEventListener('message', e => {
+              if (!('id' in e.data)) return;
+              ends[e.data.id] = 'answer' in e.data ? JSON.parse(e.data.answer).walk.ends.map(w => w.taxon.id) : [e.data.fault];
+              if (e.data.id + 1 === all.length) done(JSON.stringify(ends));
+              else worker.postMessage({ id: e.data.id + 1, kind: 'answer', question: all[e.data.id + 1] });
+            });
+            worker.postMessage({ id: 0, kind: 'answer', question: all[0] });
+            """,
+            JsonSerializer.Serialize(requests))!;
+        var ends = JsonSerializer.Deserialize<string[][]>(answers)!;
+        ends.Length.ShouldBe(walks.Count);
+        walks.Select((w, i) => (w.Key.Id, w.Taxon, Ends: string.Join(' ', ends[i]))).Where(x => x.Ends != x.Taxon.Value).ShouldBeEmpty();
+    }
+
     [Theory]
     [InlineData("window.Worker = class { constructor() { throw new Error('no workers here') } }")]
     [InlineData("window.Worker = class extends window.Worker { constructor(_, options) { super('/assets/not-there.js', options) } }")]
@@ -88,6 +117,25 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("What would disprove it").Click();
         browser.See("Parts it from");
         ((string)browser.Run("return performance.getEntriesByType('resource').map(e => e.name).filter(n => n.includes('/api/bench/')).join(' ')")!).ShouldBeEmpty();
+    }
+
+    /// <summary>The walk that takes, at every couplet, a lead from which the taxon can still be reached.</summary>
+    private static KeyWalk WalkTo(Guide guide, DichotomousKey key, TaxonId taxon)
+    {
+        var walk = KeyWalk.From(key.First);
+        while (KeyWalkTrace.Of(guide, walk).Current is { } at)
+        {
+            var lead = guide.FindCouplet(at)!.Leads.First(l => l.Target switch
+            {
+                ToCouplet c => guide.Reach.From(at with { Couplet = c.Couplet }).Contains(taxon),
+                ToKey k => guide.Reach.From(guide.Key(k.Key).First).Contains(taxon),
+                ToTaxon t => t.Taxon == taxon,
+                _ => false,
+            });
+            walk = walk.Answer(at, lead.Number);
+        }
+
+        return walk;
     }
 
     private static void Ready(Browser browser, string where) =>

@@ -58,6 +58,15 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Open("/specimens");
         browser.See("A table of specimens");
         Check(browser, "the table of specimens");
+        browser.Open("/guide/conium-maculatum");
+        browser.See("In the keys");
+        Check(browser, "an account of the guide");
+        browser.Button("By feature").Click();
+        browser.Find(".guide-feature");
+        Check(browser, "the guide by feature");
+        browser.Find("input[type=search]").SendKeys("hemlock");
+        browser.See("go by the scientific name");
+        Check(browser, "names found in the guide");
         browser.Open("/words");
         browser.See("Words of the keys");
         Check(browser, "the words");
@@ -68,7 +77,7 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
     public void On_a_phone_nothing_is_cut_off_and_fingers_hit()
     {
         using var browser = new Browser(server.Address, 390, 844);
-        foreach (var path in new[] { "/bench/10", "/records", "/apart?taxa=salix-sitchensis,salix-scouleriana", "/specimens", "/words" })
+        foreach (var path in new[] { "/bench/10", "/records", "/apart?taxa=salix-sitchensis,salix-scouleriana", "/specimens", "/words", "/guide/conium-maculatum" })
         {
             browser.Open(path);
             browser.Find(".shell-views");

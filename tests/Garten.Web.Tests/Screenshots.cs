@@ -44,6 +44,10 @@ public sealed class Screenshots
         browser.See("Step by step");
         Take(browser, "apart-guide");
 
+        browser.Open("/guide/camassia-quamash");
+        browser.See("In the keys");
+        Take(browser, "guide");
+
         browser.Open("/specimens");
         browser.Find(".specimens h1");
         var table = Path.Combine(browser.Downloads, "willows.csv");

@@ -3,6 +3,7 @@ import { lazy, Suspense, useMemo } from 'react'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { ApartPage } from './apart/ApartPage'
 import { BenchPage } from './bench/BenchPage'
+import { GuidePage } from './guide/GuidePage'
 import { Shell } from './shell/Shell'
 import { SpecimensPage } from './specimens/SpecimensPage'
 import { gartenTheme } from './theme/theme'
@@ -25,6 +26,7 @@ export function App({ nonce }: { nonce: string }) {
               <Route path="/bench/:plant?" element={<BenchPage />} />
               <Route path="/records" element={<RecordsPage nonce={nonce} />} />
               <Route path="/apart" element={<ApartPage />} />
+              <Route path="/guide/:taxon?" element={<GuidePage />} />
               <Route path="/specimens" element={<SpecimensPage />} />
               <Route path="/words" element={<WordsPage />} />
               <Route path="*" element={<Navigate to="/bench" replace />} />

@@ -73,6 +73,7 @@ public static class GartenServer
         SessionFeature.Map(api);
         PlacesFeature.Map(api);
         GuideFeature.Map(api);
+        LookingUpFeature.Map(api);
         PlantsFeature.Map(api);
         ObservationsFeature.Map(api);
         WalkFeature.Map(api);

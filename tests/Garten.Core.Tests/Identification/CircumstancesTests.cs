@@ -9,7 +9,7 @@ namespace Garten.Core.Tests.Identification;
 /// <summary>Parts of odd growth, sexes, seasons and absences: what holds for the part that was really seen.</summary>
 public sealed class CircumstancesTests
 {
-    private static readonly Character Size = Numeric("size", Organ.Leaf, CharacterKind.Length, "mm", 1, 1000);
+    private static readonly Character Size = Numeric("size", Organ.Leaf, CharacterKind.Length, "mm", 1, 1000) with { Difficulty = 0.01 };
     private static readonly Character Shape = Named("shape", Organ.Leaf, ["round", "narrow"]);
     private static readonly Character Tip = Named("tip", Organ.Leaf, ["green", "black"]);
     private static readonly Character Catkin = Named("catkin", Organ.Flower, ["short", "long"]);

@@ -47,11 +47,12 @@ public sealed class StandingTests
     }
 
     [Fact]
-    public void Once_parted_one_name_is_said()
+    public void Once_parted_one_name_is_said_and_its_genus_while_a_relative_is_not_ruled_out()
     {
         var standing = Stand(
             Bulbs, Seen(Edge, "x"), Seen(Coat, "bare"), Observation.OfSample(Size.Id, 1, Day, 28, 29, 30, 31));
-        standing.Safe!.Names.ShouldHaveSingleItem().Name.ShouldBe("bulb");
+        standing.Names[0].Name.Name.ShouldBe("bulb");
+        standing.Safe!.Names.ShouldHaveSingleItem().Name.ShouldBe("one");
         standing.Safe.Hazards.ShouldBeEmpty();
     }
 
@@ -69,7 +70,9 @@ public sealed class StandingTests
     {
         var standing = Stand(Bulbs);
         standing.Ranks.Select(r => r.Name.Name).ShouldBe(["one", "onions"], "the narrower rank first where both hold the same");
-        standing.Ranks[0].Mass.ShouldBe(standing.Names.Where(n => n.Name.Name != "death").Sum(n => n.Mass), 1e-12);
+
+        // Two names of .95/3 each, and two thirds of the .03 that unlisted relatives hold.
+        standing.Ranks[0].Mass.ShouldBe((2 * 0.95 / 3) + (0.03 * 2 / 3), 1e-12);
     }
 
     [Fact]

@@ -49,9 +49,11 @@ public sealed class WeighingTests
     public void One_feature_worked_by_hand()
     {
         // A and B show x in .98 + .02/2 = .99 of plants; recorded x: .99 × .9 + .01 × .1 = .892. C: .01 × .9 + .99 × .1 = .108.
-        // D is blank: the mean of the three, .630667. Outside: .5. Times .2375 each and .05: the sum is .624133.
+        // D is blank: the mean of the three, .630667. Each times .2375: together .599133.
+        // Outside: .02 of something else, × .5 = .01, and four relatives of .0075, each three parts like its name and one part
+        // like anything (.5): .0075 × (.794 + .794 + .206 + .598) = .01794. The sum of all is .627073.
         MassesOf(Observation.OfStates(Edge.Id, 1, Day, "x")).ShouldBe(
-            [0.21185 / 0.62413333, 0.21185 / 0.62413333, 0.02565 / 0.62413333, 0.14978333 / 0.62413333, 0.025 / 0.62413333], 1e-6);
+            [0.21185 / 0.62707333, 0.21185 / 0.62707333, 0.02565 / 0.62707333, 0.14978333 / 0.62707333, 0.02794 / 0.62707333], 1e-6);
     }
 
     [Fact]
@@ -141,10 +143,23 @@ public sealed class WeighingTests
         var compound = Observation.OfStates(Kind.Id, 1, Day, "compound");
         var five = Observation.OfSample(Pieces.Id, 1, Day, 3, 5, 3, 5, 3, 3);
         var weighing = Weigh(compound, Observation.OfStates(Edge.Id, 1, Day, "y"), five);
-        weighing.MassOf(new("two")).ShouldBe(weighing.Masses[2] + weighing.Masses[3], 1e-12);
+        weighing.MassOf(new("two")).ShouldBe(
+            weighing.Masses[2] + weighing.Masses[3] + weighing.Relatives[2] + weighing.Relatives[3], 1e-12, "an unlisted relative is of the same genus");
+        weighing.MassOf(new("c")).ShouldBe(weighing.Masses[2], 1e-12);
         var safe = Stand(weighing).Safe.ShouldNotBeNull();
         safe.Mass.ShouldBeGreaterThanOrEqualTo(0.95);
         Stand(Weigh()).Safe.ShouldBeNull("with nothing seen, nothing is safe to say");
+    }
+
+    [Fact]
+    public void A_plant_that_is_like_a_name_in_most_features_but_not_in_all_may_be_an_unlisted_relative()
+    {
+        var like = new[] { Observation.OfStates(Edge.Id, 1, Day, "x"), Observation.OfStates(Step.Id, 1, Day, "low"), Observation.OfSample(Size.Id, 1, Day, 28) };
+        var fits = Weigh([.. like, Observation.OfStates(Coat.Id, 1, Day, "felted")]);
+        var differs = Weigh([.. like, Observation.OfStates(Coat.Id, 1, Day, "bare")]);
+        (differs.Relatives[0] / differs.Masses[0]).ShouldBeGreaterThan(2 * fits.Relatives[0] / fits.Masses[0]);
+        fits.Masses.ToArray().Sum().ShouldBe(1, 1e-9, "relatives are part of what is outside");
+        fits.Relatives.ToArray().Sum().ShouldBeLessThan(fits.Outside);
     }
 
     [Fact]

@@ -14,11 +14,22 @@ public sealed class DemoGuideTests
     private static readonly Guide Guide = Load();
 
     [Fact]
-    public void It_holds_what_the_first_cut_promises()
+    public void It_holds_the_plants_of_the_reserve()
     {
-        Guide.Taxa.Count(t => t.IsSpeciesLevel).ShouldBeGreaterThanOrEqualTo(45);
-        Guide.Characters.Length.ShouldBeGreaterThanOrEqualTo(60);
-        Guide.Keys.Length.ShouldBeGreaterThanOrEqualTo(3);
+        Guide.Taxa.Count(t => t.IsSpeciesLevel).ShouldBeGreaterThanOrEqualTo(135);
+        Guide.Characters.Length.ShouldBeGreaterThanOrEqualTo(120);
+        string[] keys =
+        [
+            "conifers", "willows", "umbellifers", "camas-swale", "brambles", "roses", "currants", "sedges", "winter-twigs", "winter-rosettes",
+        ];
+        keys.ShouldBeSubsetOf(Guide.Keys.Select(k => k.Id.Value));
+    }
+
+    [Fact]
+    public void Every_pair_of_taxa_and_above_all_of_look_alikes_is_parted_by_a_feature_in_some_season()
+    {
+        GuideSeparation.LookAlikesNotParted(Guide).ShouldBeEmpty();
+        GuideSeparation.NotParted(Guide).ShouldBeEmpty();
     }
 
     [Fact]
@@ -83,6 +94,21 @@ public sealed class DemoGuideTests
     [InlineData("lonicera-involucrata", Hazard.Poisonous)]
     [InlineData("symphoricarpos-albus", Hazard.Poisonous)]
     [InlineData("cytisus-scoparius", Hazard.Poisonous)]
+    [InlineData("conium-maculatum", Hazard.Deadly)]
+    [InlineData("cicuta-douglasii", Hazard.Deadly)]
+    [InlineData("aconitum-columbianum", Hazard.Deadly)]
+    [InlineData("veratrum-viride", Hazard.Deadly)]
+    [InlineData("toxicoscordion-venenosum", Hazard.Deadly)]
+    [InlineData("taxus-brevifolia", Hazard.Deadly)]
+    [InlineData("heracleum-mantegazzianum", Hazard.Irritant)]
+    [InlineData("heracleum-maximum", Hazard.Irritant)]
+    [InlineData("delphinium-trolliifolium", Hazard.Poisonous)]
+    [InlineData("digitalis-purpurea", Hazard.Poisonous)]
+    [InlineData("actaea-rubra", Hazard.Poisonous)]
+    [InlineData("jacobaea-vulgaris", Hazard.Poisonous)]
+    [InlineData("rhododendron-macrophyllum", Hazard.Poisonous)]
+    [InlineData("hedera-hibernica", Hazard.Poisonous)]
+    [InlineData("ilex-aquifolium", Hazard.Poisonous)]
     public void The_dangerous_ones_carry_their_caution(string taxon, Hazard hazard) =>
         Guide.CautionsFor(new(taxon)).ShouldContain(c => c.Hazard == hazard);
 

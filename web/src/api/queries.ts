@@ -125,6 +125,39 @@ export const useStarts = (taxon: string | null) =>
     queryFn: () => answer(api.GET('/api/starts/{taxon}', { params: { path: { taxon: taxon ?? '' } } })),
   })
 
+/** Taxa found by part of a name. */
+export const useNames = (text: string) =>
+  useQuery({
+    queryKey: ['names', text],
+    enabled: text !== '',
+    staleTime: Infinity,
+    placeholderData: (before) => before,
+    queryFn: () => answer(api.GET('/api/guide/names', { params: { query: { text } } })),
+  })
+
+/** A taxon as a flora describes it. */
+export const useFlora = (taxon: string | null) =>
+  useQuery({
+    queryKey: ['flora', taxon],
+    enabled: taxon !== null,
+    staleTime: Infinity,
+    queryFn: () => answer(api.GET('/api/guide/taxa/{taxon}', { params: { path: { taxon: taxon ?? '' } } })),
+  })
+
+/** The plants that show a state. */
+export const useShowing = (feature: { character: string; state: string } | null) =>
+  useQuery({
+    queryKey: ['showing', feature],
+    enabled: feature !== null,
+    staleTime: Infinity,
+    queryFn: () =>
+      answer(
+        api.GET('/api/guide/showing/{character}/{state}', {
+          params: { path: feature ?? { character: '', state: '' } },
+        }),
+      ),
+  })
+
 export interface RecordFilter {
   site?: number
   taxon?: string

@@ -11,6 +11,9 @@ interface Props {
   onSuspect: (taxon: string) => void
 }
 
+/** Keys of the keyboard that begin one of the first group keys. */
+const mostShortcuts = 9
+
 /** Where to begin: any key, any couplet, a family or genus one recognises, or a name one suspects. */
 export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
   const [known, setKnown] = useState<string | null>(null)
@@ -23,14 +26,14 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
     const k = groups[n]
     if (k) onBegin(k.id, k.start)
   }
-  useShortcuts({ '1': begin(0), '2': begin(1), '3': begin(2) })
+  useShortcuts(Object.fromEntries(Array.from({ length: mostShortcuts }, (_, n) => [String(n + 1), begin(n)])))
   return (
     <section className="begin" aria-label="Where to begin">
       <div className="begin-keys">
         {groups.map((k, i) => (
           <button key={k.id} type="button" className="begin-key" onClick={() => onBegin(k.id, k.start)}>
             <b>
-              <kbd>{i + 1}</kbd> {k.title}
+              {i < mostShortcuts && <kbd>{i + 1}</kbd>} {k.title}
             </b>
             <span>{k.useWhen}</span>
             <small>

@@ -63,7 +63,7 @@ public sealed class GuideTests(WebFixture server) : IClassFixture<WebFixture>
     {
         browser.Wait(
             $"the field “{label}”",
-            d => d.FindElements(By.CssSelector(".guide-feature .MuiFormControl-root")).FirstOrDefault(f => f.FindElements(By.TagName("label")).Any(l => l.Text == label)))
+            d => d.FindElements(By.CssSelector(".guide-feature .MuiFormControl-root")).FirstOrDefault(f => f.Text.StartsWith(label, StringComparison.Ordinal)))
             .FindElement(By.CssSelector("[role=combobox]")).Click();
         browser.Wait(
             $"the choice “{option}”",

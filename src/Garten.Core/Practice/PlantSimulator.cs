@@ -23,6 +23,9 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
 
     private const int Year = 2026;
 
+    /// <summary>Share of plants met in a stage of life of which the guide speaks apart: rosettes, resprouts, saplings.</summary>
+    private const double OtherStage = 0.15;
+
     private static readonly CharacterId Persistence = new("persistence");
     private const string DiesBack = "dies-back";
 
@@ -34,7 +37,13 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
     public SimulatedPlant Draw(TaxonId taxon, Random random)
     {
         var place = PlaceOf(taxon, random);
-        var (date, parts) = DayOf(taxon, place, random);
+        var stage = StageOf(taxon, random);
+        Sex? sex = SexesApart(taxon) ? random.Next(2) == 0 ? Sex.Male : Sex.Female : null;
+        var (date, parts) = DayOf(taxon, place, stage, sex, random);
+        var circumstances = Scope.Any with { Stage = stage, Sex = sex, Season = SeasonOfYear.Of(date) };
+
+        // Nobody knows the sex of a plant that neither flowers nor fruits.
+        var sexSeen = parts.Contains(PlantPart.Flowers) || parts.Contains(PlantPart.Fruit) ? sex : null;
         var shown = new Dictionary<CharacterId, Observation>();
         var groups = new Dictionary<string, double>();
         foreach (var character in guide.Characters)
@@ -45,9 +54,9 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
             }
 
             var z = Together(character.Group, groups, random);
-            if (Said(taxon, character, date, random) is { } value && ShownBy(character, value, date, z, random) is { } observation)
+            if (Said(taxon, character, circumstances, random) is { } value && ShownBy(character, value, date, z, random) is { } observation)
             {
-                shown[character.Id] = observation;
+                shown[character.Id] = observation with { Stage = stage, Sex = sexSeen };
             }
         }
 
@@ -59,11 +68,21 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
     internal static double Normal(Random random) =>
         Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
 
-    private StatementValue? Said(TaxonId taxon, Character character, DateOnly date, Random random)
+    private StatementValue? Said(TaxonId taxon, Character character, Scope circumstances, Random random)
     {
         var speaking = random.NextDouble() < departures.WrongStatements ? _species[random.Next(_species.Length)] : taxon;
-        return guide.StatementFor(speaking, character.Id, Scope.Any with { Stage = LifeStage.Mature, Season = SeasonOfYear.Of(date) })?.Value;
+        return guide.StatementFor(speaking, character.Id, circumstances)?.Value;
     }
+
+    private LifeStage StageOf(TaxonId taxon, Random random)
+    {
+        var stages = guide.Statements.Where(s => s.Taxon == taxon).Select(s => s.Scope.Stage).OfType<LifeStage>().Distinct().ToArray();
+        return stages.Length > 0 && random.NextDouble() < OtherStage ? stages[random.Next(stages.Length)] : LifeStage.Mature;
+    }
+
+    private bool SexesApart(TaxonId taxon) =>
+        guide.FindCharacter(PlantSexes.Character) is { } sexes
+        && guide.StatementFor(taxon, sexes.Id, Scope.Any)?.Value is StateShares { Usual: PlantSexes.Apart };
 
     private Observation? ShownBy(Character character, StatementValue value, DateOnly date, double z, Random random)
     {
@@ -119,20 +138,21 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
     }
 
     /// <summary>A day on which something of the plant can be seen, and the parts on it that day.</summary>
-    private (DateOnly Date, ImmutableArray<PlantPart> Parts) DayOf(TaxonId taxon, PlaceFacts place, Random random)
+    private (DateOnly Date, ImmutableArray<PlantPart> Parts) DayOf(TaxonId taxon, PlaceFacts place, LifeStage stage, Sex? sex, Random random)
     {
         var shift = (place.Elevation ?? guide.Title.ReferenceElevation) - guide.Title.ReferenceElevation;
-        (PlantPart Part, PhenologyWindow? Window)[] windows =
-        [
-            .. new[] { (PlantPart.Leaves, Phenophase.Leaf), (PlantPart.Flowers, Phenophase.Flower), (PlantPart.Fruit, Phenophase.Fruit) }
-                .Select(p => (p.Item1, guide.Window(taxon, p.Item2)?.ShiftedBy(BioclimaticShift.Days(p.Item2, shift)))),
-        ];
+        (PlantPart Part, Phenophase Phase)[] kinds = [(PlantPart.Leaves, Phenophase.Leaf), (PlantPart.Flowers, Phenophase.Flower), (PlantPart.Fruit, Phenophase.Fruit)];
+        var windows = kinds
+            .Where(p => p.Part == PlantPart.Leaves || (stage == LifeStage.Mature && !(p.Part == PlantPart.Fruit && sex == Sex.Male)))
+            .Select(p => (p.Part, Window: guide.Window(taxon, p.Phase)?.ShiftedBy(BioclimaticShift.Days(p.Phase, shift))))
+            .Where(p => p.Window is not null)
+            .ToArray();
         var diesBack = guide.StatementFor(taxon, Persistence, Scope.Any)?.Value is StateShares { Usual: DiesBack };
         while (true)
         {
             var date = new DateOnly(Year, 1, 1).AddDays(random.Next(365));
-            var parts = windows.Where(w => w.Window?.DaysOutside(DayInYear.Of(date)) == 0).Select(w => w.Part).ToImmutableArray();
-            if (!diesBack || !parts.IsEmpty || windows.All(w => w.Window is null))
+            var parts = windows.Where(w => w.Window!.DaysOutside(DayInYear.Of(date)) == 0).Select(w => w.Part).ToImmutableArray();
+            if (!diesBack || !parts.IsEmpty || windows.Length == 0)
             {
                 return (date, parts.Contains(PlantPart.Leaves) || diesBack ? parts : parts.Add(PlantPart.Buds));
             }

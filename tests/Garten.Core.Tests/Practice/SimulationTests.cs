@@ -111,6 +111,26 @@ public sealed class SimulationTests
     }
 
     [Fact]
+    public void Male_plants_bear_no_fruit_and_rosettes_no_flowers_and_show_what_the_guide_says_of_them()
+    {
+        var sexes = Named("flower-sexes", Organ.Flower, ["both", "separate-plants"]);
+        var guide = new Guide(Drawn.Tables with
+        {
+            Characters = Drawn.Tables.Characters.Add(sexes),
+            Statements = Drawn.Tables.Statements.AddRange(
+                Says("a", sexes, "separate-plants"), Says("a", Hard, "felted", Scope.Any with { Stage = LifeStage.Rosette })),
+        });
+        var simulator = new PlantSimulator(guide, Departures.None);
+        var random = new Random(9);
+        var plants = Enumerable.Range(0, Many).Select(_ => simulator.Draw(new("a"), random)).Where(p => p.Shown.ContainsKey(Hard.Id)).ToList();
+        plants.ShouldAllBe(p => (p.Shown[Hard.Id].Stage == LifeStage.Rosette) == (p.Shown[Hard.Id].States[0] == "felted"));
+        plants.Average(p => p.Shown[Hard.Id].Stage == LifeStage.Rosette ? 1.0 : 0).ShouldBe(0.15, 0.03);
+        plants.Where(p => p.Shown[Hard.Id].Sex == Sex.Male || p.Shown[Hard.Id].Stage == LifeStage.Rosette)
+            .ShouldAllBe(p => !p.Visit.Parts.Contains(PlantPart.Fruit));
+        plants.ShouldContain(p => p.Shown[Hard.Id].Sex == Sex.Female && p.Visit.Parts.Contains(PlantPart.Fruit));
+    }
+
+    [Fact]
     public void What_does_not_show_cannot_be_recorded()
     {
         var plant = new PlantSimulator(Drawn, Departures.None).Draw(new("b"), new Random(1));

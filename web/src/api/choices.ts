@@ -21,12 +21,12 @@ export const keepMeans = (means: Means) => localStorage.setItem(slot, JSON.strin
 /** Where the choices made for a plant are kept while it is on the bench. */
 export const choicesKey = (plant: number | null) => ['choices', plant]
 
-/** What was left out of the weighing of a plant; nothing, unless someone chose. */
-export const choicesOf = (client: QueryClient, plant: number | null): BenchChoices => ({
-  ...(client.getQueryData<BenchChoices>(choicesKey(plant)) ?? {
-    leftOut: [],
-    without: [],
-    colonyLeftOut: false,
-  }),
+/** The choices made for a plant, with what the person has at hand; nothing is left out unless someone chose so. */
+export const withMeans = (chosen: BenchChoices | null | undefined): BenchChoices => ({
+  ...(chosen ?? { leftOut: [], without: [], colonyLeftOut: false }),
   means: keptMeans(),
 })
+
+/** The choices kept for a plant. Not for use while drawing: a change of them would not be seen. */
+export const choicesOf = (client: QueryClient, plant: number | null) =>
+  withMeans(client.getQueryData<BenchChoices>(choicesKey(plant)))

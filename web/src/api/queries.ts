@@ -7,7 +7,7 @@ import {
   useQueryClient,
 } from '@tanstack/react-query'
 import { ask, type Kind, type Questions } from '../engine/engine'
-import { choicesKey, choicesOf, keepMeans } from './choices'
+import { choicesKey, choicesOf, keepMeans, withMeans } from './choices'
 import { answer, api, Problem } from './client'
 import { foresee } from './foresee'
 import type {
@@ -72,7 +72,7 @@ const useAnswer = <K extends Kind>(kind: K, question: Questions[K][0] | null, su
 /** Keeps what was left out of the weighing of a plant where every change of the plant finds it. */
 export function useChoices(plant: number | null) {
   const client = useQueryClient()
-  useQuery<BenchChoices | null>({
+  const { data: chosen } = useQuery<BenchChoices | null>({
     queryKey: choicesKey(plant),
     queryFn: () => null,
     enabled: false,
@@ -83,7 +83,7 @@ export function useChoices(plant: number | null) {
     keepMeans(choices.means)
     client.setQueryData(choicesKey(plant), choices)
   }
-  return [choicesOf(client, plant), set] as const
+  return [withMeans(chosen), set] as const
 }
 
 /** How a plant stands: the names as soon as they are weighed, the rest of the answer when it is there. */

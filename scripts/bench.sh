@@ -11,12 +11,7 @@ if [ $# -gt 0 ]; then
   exec dotnet run -c Release --project bench/Garten.Bench -- "$@"
 fi
 
-need_node
-need_postgres
-need_chromium
-build_server
-build_web
-quietly "building the tests" dotnet build tests/Garten.Web.Tests -c Release
+build_for_the_browser
 mkdir -p artifacts
 export GARTEN_SCREEN_TIMES=$here/artifacts/screen-times.txt
 quietly "timing the screen" dotnet test --project tests/Garten.Web.Tests -c Release --no-build --no-progress --no-ansi --filter-class Garten.Web.Tests.ScreenTimes

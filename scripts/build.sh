@@ -83,3 +83,14 @@ build_web() {
     built web "$sum"
   fi
 }
+
+# Everything that drives the real interface in a browser: its tests, the pictures and the timing of the screen.
+build_for_the_browser() {
+  need_dotnet
+  need_node
+  need_postgres
+  need_chromium
+  build_server
+  build_web
+  quietly "building the tests" dotnet build tests/Garten.Web.Tests -c Release
+}

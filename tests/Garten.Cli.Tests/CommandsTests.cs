@@ -14,15 +14,24 @@ public sealed class CommandsTests
     }
 
     [Fact]
+    public void Taxa_that_nothing_parts_are_listed_one_by_one()
+    {
+        var folder = CopyOfTheGuide();
+        File.AppendAllText(Path.Combine(folder, "taxa.csv"), "acer-duplex,acer,species,Acer duplex,,,,,,\n");
+        File.AppendAllText(Path.Combine(folder, "lookalikes.csv"), "acer-duplex,acer-glabrum,leaf-length,By the leaf.\n");
+        var (code, output, errors) = Run("guide", "check", folder);
+        code.ShouldBe(1);
+        errors.ShouldContain("look-alikes acer-duplex and acer-glabrum: no feature parts them in any season");
+        errors.ShouldContain("acer-circinatum and acer-duplex are parted by no feature");
+        errors.ShouldNotContain("acer-circinatum and acer-macrophyllum");
+        output.ShouldContain("faults");
+    }
+
+    [Fact]
     public void A_broken_guide_is_refused_with_its_faults()
     {
-        var folder = TestCluster.NewFolder();
-        foreach (var file in Directory.EnumerateFiles(Repository.PathTo("guides", "tamsin-fork")))
-        {
-            File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
-        }
-
-        File.AppendAllText(Path.Combine(folder, "statements.csv"), "acer-macrophyllum,sap,purple,,\n");
+        var folder = CopyOfTheGuide();
+        File.AppendAllText(Path.Combine(folder, "statements.csv"), "acer-macrophyllum,sap,purple,,,,,,\n");
         var (code, _, errors) = Run("guide", "check", folder);
         code.ShouldBe(1);
         errors.ShouldContain("column value: found “purple”");
@@ -62,6 +71,17 @@ public sealed class CommandsTests
         var options = option == "--guide" ? new[] { "determine", "/nowhere.csv", option, "x" } : ["determine", "/nowhere.csv", option];
         Run(options).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(2), r => r.Errors.ShouldContain(expected));
         Run("determine", "/nowhere.csv").Errors.ShouldContain("--guide");
+    }
+
+    private static string CopyOfTheGuide()
+    {
+        var folder = TestCluster.NewFolder();
+        foreach (var file in Directory.EnumerateFiles(Repository.PathTo("guides", "tamsin-fork")))
+        {
+            File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
+        }
+
+        return folder;
     }
 
     private static (int Code, string Output, string Errors) Run(params string[] args)

@@ -82,6 +82,9 @@ public sealed record FloraAccount(
             [.. guide.Reach.EndsAt(id).Select(at => new KeyEnding(at, guide.Key(at.Key).Title, WayTo(guide, at, id)))]);
     }
 
+    /// <summary>How a state is worded that only says that the part is not there; others, such as "entire", describe something.</summary>
+    private const string Nothing = "none";
+
     private static FloraParagraph Describe(Guide guide, TaxonId taxon, Organ organ)
     {
         var there = ImmutableArray.CreateBuilder<FloraFeature>();
@@ -94,7 +97,7 @@ public sealed record FloraAccount(
             }
 
             var label = character.Label.ToLowerInvariant();
-            if (value is StateShares { States: [var only] } && only.State == character.AbsentState)
+            if (value is StateShares { States: [var only] } && only.State == character.AbsentState && character.LabelOf(only.State).StartsWith(Nothing, StringComparison.Ordinal))
             {
                 without.Add(label);
             }

@@ -24,8 +24,13 @@ public sealed class FloraAccountTests
     }
 
     [Fact]
-    public void What_is_not_there_stands_apart() =>
-        FloraAccount.Of(Small, new("alba-secunda")).Paragraphs[0].Without.ShouldBe(["margin"]);
+    public void What_is_not_there_stands_apart_but_an_entire_margin_is_described()
+    {
+        var guide = new Guide(Bare([Node("a")], [Margin, Glands], [Says("a", Margin, "entire"), Says("a", Glands, "none")]));
+        var leaf = FloraAccount.Of(guide, new("a")).Paragraphs.ShouldHaveSingleItem();
+        leaf.Features.ShouldBe([new("margin", "entire")]);
+        leaf.Without.ShouldBe(["glands"]);
+    }
 
     [Fact]
     public void The_way_to_a_taxon_is_told_for_each_key_it_comes_out_of() =>

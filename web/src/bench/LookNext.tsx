@@ -1,6 +1,6 @@
 import type { Means } from '../api/choices'
 import type { BenchAnswer, HarmLevel, Organ, Suggestion, Tool } from '../api/types'
-import { percent, words } from '../shared/format'
+import { gain, percent, words } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
 import { harmWords, prospectKeys, toolWords } from './means'
 
@@ -59,7 +59,7 @@ export function LookNext({ bench, means, busy, onMeans, onLook, onRecord }: Prop
               <button type="button" onClick={() => onLook(s.organ)} title={s.howTo}>
                 <b>{s.label}</b> {i === 0 && <kbd>L</kbd>}
                 <small>
-                  {s.effortSeconds} s, {words(s.tool)}, {s.bits.toFixed(1)} bits
+                  {s.effortSeconds} s, {words(s.tool)}, {gain(s.bits)} bits
                   {s.parts.length === 2 && (
                     <>
                       {' '}

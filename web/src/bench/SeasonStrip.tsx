@@ -2,15 +2,12 @@ import { memo } from 'react'
 import { useAccount, useSession } from '../api/queries'
 import type { PlantSheet } from '../api/types'
 import { day } from '../shared/format'
+import { inWords, phases, spansOf } from '../shared/seasons'
 import { TaxonText } from '../shared/TaxonText'
 
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
-const phases = {
-  leaf: { row: 1, label: 'leaf', fill: 'var(--fern)' },
-  flower: { row: 0, label: 'flower', fill: 'var(--straw)' },
-  fruit: { row: 0, label: 'fruit', fill: 'var(--rust)' },
-  leafColour: { row: 1, label: 'colour', fill: 'var(--bark)' },
-} as const
+/** Leaves and their colours share the lower row, flowers and fruit the upper one. */
+const rows = { flower: 0, fruit: 0, leaf: 1, leafColour: 1 } as const
 
 const width = 730
 const x = (dayNumber: number) => (dayNumber / 365) * width
@@ -35,9 +32,7 @@ export const SeasonStrip = memo(function SeasonStrip({
       <svg viewBox={`0 0 ${width} 46`} role="img">
         <title>
           {`Visits on ${sheet.visits.map((v) => day(v.date)).join(', ')}.`}
-          {account
-            ? ` ${account.taxon.name}: ${account.seasons.map((s) => `${phases[s.phase].label} ${s.from.day}.${s.from.month}. to ${s.to.day}.${s.to.month}.`).join(' ')}`
-            : ''}
+          {account ? ` ${account.taxon.name}: ${account.seasons.map(inWords).join(' ')}` : ''}
         </title>
         {months.map((m, i) => (
           <g key={m}>
@@ -48,11 +43,9 @@ export const SeasonStrip = memo(function SeasonStrip({
           </g>
         ))}
         {account?.seasons.flatMap((s) => {
-          const { row, label, fill } = phases[s.phase]
-          const from = s.from.number
-          const to = s.to.number
-          const spans = from <= to ? [[from, to] as const] : [[from, 365] as const, [1, to] as const]
-          return spans.map(([a, b]) => (
+          const { label, fill } = phases[s.phase]
+          const row = rows[s.phase]
+          return spansOf(s).map(([a, b]) => (
             <g key={`${s.phase} ${a}`}>
               <rect
                 x={x(a)}

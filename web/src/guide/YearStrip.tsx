@@ -1,12 +1,7 @@
 import type { FloraAccount } from '../api/types'
+import { inWords, phases, spansOf } from '../shared/seasons'
 
 const months = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D']
-const rows = {
-  leaf: { label: 'leaf', fill: 'var(--fern)' },
-  flower: { label: 'flower', fill: 'var(--straw)' },
-  fruit: { label: 'fruit', fill: 'var(--rust)' },
-  leafColour: { label: 'leaf colour', fill: 'var(--bark)' },
-} as const
 const left = 74
 const width = 640
 const x = (dayNumber: number) => left + (dayNumber / 365) * (width - left)
@@ -16,11 +11,7 @@ export function YearStrip({ seasons }: { seasons: FloraAccount['seasons'] }) {
   const height = seasons.length * 17 + 18
   return (
     <svg viewBox={`0 0 ${width} ${height}`} className="year-strip" role="img">
-      <title>
-        {seasons
-          .map((s) => `${rows[s.phase].label} ${s.from.day}.${s.from.month}. to ${s.to.day}.${s.to.month}.`)
-          .join(' ')}
-      </title>
+      <title>{seasons.map(inWords).join(' ')}</title>
       {months.map((m, i) => (
         <g key={i}>
           <path d={`M${x(i * 30.42)} 0V${height - 14}`} stroke="var(--line)" />
@@ -30,16 +21,13 @@ export function YearStrip({ seasons }: { seasons: FloraAccount['seasons'] }) {
         </g>
       ))}
       {seasons.map((s, row) => {
-        const { label, fill } = rows[s.phase]
-        const from = s.from.number
-        const to = s.to.number
-        const spans = from <= to ? [[from, to] as const] : [[from, 365] as const, [1, to] as const]
+        const { label, fill } = phases[s.phase]
         return (
           <g key={s.phase}>
             <text x="0" y={row * 17 + 12}>
               {label}
             </text>
-            {spans.map(([a, b]) => (
+            {spansOf(s).map(([a, b]) => (
               <rect
                 key={a}
                 x={x(a)}

@@ -28,3 +28,6 @@ export const hazardWords = {
 
 /** A push in bits, with a true minus. */
 export const bits = (value: number) => value.toFixed(1).replace('-', '\u2212')
+
+/** A gain in bits; never a plain 0 for a look that tells something. */
+export const gain = (value: number) => (value < 0.05 ? '<\u00a00.1' : value.toFixed(1))

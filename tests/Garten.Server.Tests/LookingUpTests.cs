@@ -1,0 +1,52 @@
+using System.Net;
+
+namespace Garten.Server.Tests;
+
+/// <summary>Looking things up in the guide through the API.</summary>
+public sealed class LookingUpTests(ServerFixture server) : IClassFixture<ServerFixture>, IDisposable
+{
+    private readonly Client _me = new(server.Address);
+
+    public void Dispose() => _me.Dispose();
+
+    [Fact]
+    public async Task A_common_name_of_several_families_is_found_with_its_warning()
+    {
+        var found = await _me.GetAsync("/api/guide/names?text=hemlock");
+        found["names"]!.AsArray().Select(n => (string?)n!["taxon"]!["name"])
+            .ShouldBe(["Tsuga", "Cicuta douglasii", "Conium maculatum", "Tsuga heterophylla", "Tsuga mertensiana"], ignoreOrder: true);
+        ((string?)found["warning"])!.ShouldContain("Cicuta douglasii, Conium maculatum are deadly");
+        (await _me.GetAsync("/api/guide/names?text=%20"))["names"]!.AsArray().ShouldBeEmpty();
+        (await _me.GetAsync($"/api/guide/names?text={new string('x', 5000)}"))["names"]!.AsArray().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task An_account_names_cautions_look_alikes_and_the_way_through_the_keys()
+    {
+        var account = await _me.GetAsync("/api/guide/taxa/toxicoscordion-venenosum");
+        ((string?)account["cautions"]!.AsArray()[0]!["hazard"]).ShouldBe("deadly");
+        account["lookAlikes"]!.AsArray().Select(l => (string?)l!["other"]!["name"]).ShouldContain("Camassia quamash");
+        account["keys"]!.AsArray().Select(k => (string?)k!["way"]).ShouldBe(["1.2 2.2 3.1"]);
+        account["paragraphs"]!.AsArray().Select(p => (string?)p!["organ"]).ShouldBe(["habit", "twig", "leaf", "flower", "inflorescence", "fruit"]);
+    }
+
+    [Fact]
+    public async Task The_plants_that_show_a_feature_come_the_surest_first()
+    {
+        var shown = (await _me.GetAsync("/api/guide/showing/leaf-marks/mottled")).AsArray();
+        shown.ShouldHaveSingleItem()!["taxon"]!["name"]!.GetValue<string>().ShouldBe("Erythronium oregonum");
+        var shares = (await _me.GetAsync("/api/guide/showing/margin/toothed")).AsArray().Select(s => s!["share"]!.GetValue<double>()).ToList();
+        shares.Count.ShouldBeGreaterThan(20);
+        shares.ShouldBeInOrder(SortDirection.Descending);
+    }
+
+    [Theory]
+    [InlineData("/api/guide/taxa/nessie", "no such taxon")]
+    [InlineData("/api/guide/showing/spur/seven", "no such feature")]
+    [InlineData("/api/guide/showing/root-colour/red", "no such feature")]
+    public async Task What_the_guide_does_not_hold_is_said(string path, string reason)
+    {
+        var problem = await Client.ProblemAsync(await _me.Http.GetAsync(path), HttpStatusCode.NotFound);
+        ((string?)problem["detail"])!.ShouldContain(reason);
+    }
+}

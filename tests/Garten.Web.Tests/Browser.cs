@@ -8,7 +8,8 @@ namespace Garten.Web.Tests;
 /// <summary>Headless Chromium on a page of a running server, driven as a person would: by what is seen and by keys.</summary>
 public sealed class Browser : IDisposable
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
+    // Several browsers at once each compile the core; on two cores the last of them can take half a minute to be ready.
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(90);
     private readonly string _folder = Directory.CreateTempSubdirectory("garten-chromium-").FullName;
     private readonly ChromeDriver _driver;
     private readonly string _address;

@@ -35,10 +35,10 @@ internal sealed class AccuracyReport(Guide guide)
         Row("in the suggested order", [.. Trial.Stops.Select((_, i) => Share(outcomes, o => o.Suggested[i].Leading == o.Truth))]);
         Row("in any order", [.. Trial.Stops.Select((_, i) => Share(outcomes, o => o.Anyhow[i].Leading == o.Truth))]);
         var full = outcomes.Where(o => o.Suggested[^1].Reached).ToList();
-        Row("the same, plants that showed twelve features that day", [.. Trial.Stops.Select((_, i) => Share(full, o => o.Suggested[i].Leading == o.Truth))]);
+        Row("in the suggested order, plants with twelve features recorded", [.. Trial.Stops.Select((_, i) => Share(full, o => o.Suggested[i].Leading == o.Truth))]);
         _text.AppendLine().AppendLine(string.Create(
             CultureInfo.InvariantCulture,
-            $"Twelve features could be seen on {Percent((double)full.Count / outcomes.Count)} of the plants; on the others all that could."))
+            $"Twelve features were recorded on {Percent((double)full.Count / outcomes.Count)} of the plants; on the others all that showed and could be looked at without harm."))
             .AppendLine().AppendLine(string.Create(
             CultureInfo.InvariantCulture,
             $"The key alone: the likeliest end is right for {Share(outcomes, o => o.ByKey == o.Truth)}, after {outcomes.Average(o => o.Couplets):0.0} couplets on average."))

@@ -22,7 +22,7 @@ internal sealed record Outcome(TaxonId Truth, List<Checkpoint> Suggested, List<C
 /// <summary>What a plant of a taxon left out of the guide came to.</summary>
 /// <param name="Truth">The taxon left out.</param>
 /// <param name="Last">How the names stood at the end.</param>
-/// <param name="RightRank">True when what could be said is a rank above the taxon, or a rank as wide.</param>
+/// <param name="RightRank">True when what could be said is one of the taxa above it.</param>
 internal sealed record LeftOut(TaxonId Truth, Checkpoint Last, bool RightRank);
 
 /// <summary>Draws plants of every taxon of a guide and names them.</summary>

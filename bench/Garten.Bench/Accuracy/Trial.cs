@@ -9,7 +9,7 @@ namespace Garten.Bench.Accuracy;
 
 /// <summary>How the names stood after some features.</summary>
 /// <param name="Features">After how many features it was noted.</param>
-/// <param name="Reached">False when so many could not be seen that day.</param>
+/// <param name="Reached">False when so many could not be recorded that day.</param>
 /// <param name="Leading">The leading name.</param>
 /// <param name="Mass">What it held.</param>
 /// <param name="Outside">What "outside the guide" held.</param>

@@ -11,6 +11,7 @@ namespace Garten.Core.Bench;
 
 /// <summary>How guides, questions and answers are written as JSON, without reflection, so that the browser's copy of the core can be trimmed.</summary>
 [JsonSerializable(typeof(GuideTables))]
+[JsonSerializable(typeof(Scope))]
 [JsonSerializable(typeof(BenchRequest))]
 [JsonSerializable(typeof(BenchAnswer))]
 [JsonSerializable(typeof(Standing))]
@@ -27,6 +28,7 @@ namespace Garten.Core.Bench;
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase, MaxDepth = 64, RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true,
     Converters =
     [
+        typeof(StatementJson),
         typeof(CamelCase<Alteration>), typeof(CamelCase<AreaStatus>), typeof(CamelCase<Certainty>), typeof(CamelCase<CharacterKind>),
         typeof(CamelCase<Commonness>), typeof(CamelCase<CrossSide>), typeof(CamelCase<EvidenceSource>), typeof(CamelCase<Exposure>),
         typeof(CamelCase<Finding>), typeof(CamelCase<FrequencyWord>), typeof(CamelCase<HarmLevel>), typeof(CamelCase<Hazard>),

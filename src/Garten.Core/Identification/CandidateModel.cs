@@ -35,7 +35,7 @@ public sealed class CandidateModel
         _tables = new TableCompiler(guide, Taxa, _places, _parents).Tables;
         _misreadings = guide.Misreadings.Where(m => m.Instead is not null).ToLookup(m => m.Character);
         _hazards = HazardsOf(guide, _all, _parents, _places);
-        _lookAlikes = Neighbours(guide, Taxa);
+        _lookAlikes = Neighbours(guide, _all, _parents, _places);
         Prior = new PriorTable(guide, Taxa);
     }
 
@@ -213,16 +213,24 @@ public sealed class CandidateModel
         return [.. places.Select(p => flags[p])];
     }
 
-    private static ImmutableArray<int>[] Neighbours(Guide guide, ImmutableArray<TaxonId> candidates)
+    private static ImmutableArray<int>[] Neighbours(Guide guide, Dictionary<TaxonId, int> all, int[] parents, int[] places)
     {
-        var near = candidates.Select(_ => new SortedSet<int>()).ToArray();
+        // Candidates below each taxon of any rank.
+        var below = guide.Taxa.Select(_ => new List<int>()).ToArray();
+        for (var t = 0; t < places.Length; t++)
+        {
+            for (var at = places[t]; at >= 0; at = parents[at])
+            {
+                below[at].Add(t);
+            }
+        }
+
+        var near = places.Select(_ => new SortedSet<int>()).ToArray();
         foreach (var pair in guide.LookAlikes)
         {
-            var ones = Within(pair.Taxon);
-            var others = Within(pair.Other);
-            foreach (var one in ones)
+            foreach (var one in below[all[pair.Taxon]])
             {
-                foreach (var other in others.Where(o => o != one))
+                foreach (var other in below[all[pair.Other]].Where(o => o != one))
                 {
                     near[one].Add(other);
                     near[other].Add(one);
@@ -231,8 +239,6 @@ public sealed class CandidateModel
         }
 
         return [.. near.Select(n => n.ToImmutableArray())];
-
-        int[] Within(TaxonId taxon) => [.. Enumerable.Range(0, candidates.Length).Where(t => guide.IsWithin(candidates[t], taxon))];
     }
 }
 

@@ -11,7 +11,9 @@ namespace Garten.Core.Identification;
 internal sealed class TableCompiler
 {
     private readonly Guide _guide;
-    private readonly ImmutableArray<TaxonId> _taxa;
+
+    /// <summary>Number of the character each depends on, −1 where it depends on none.</summary>
+    private readonly int[] _upon;
     private readonly Compiled[] _compiled;
 
     /// <summary>Compiles a guide.</summary>
@@ -22,7 +24,8 @@ internal sealed class TableCompiler
     public TableCompiler(Guide guide, ImmutableArray<TaxonId> taxa, int[] places, int[] parents)
     {
         _guide = guide;
-        _taxa = taxa;
+        var numbers = guide.Characters.Select((c, i) => (c.Id, i)).ToDictionary(x => x.Id, x => x.i);
+        _upon = [.. guide.Characters.Select(c => c.DependsOn is { } d ? numbers[d.Character] : -1)];
         var counted = CountedOf(guide);
         _compiled = [.. guide.Characters.Select((c, i) => new Compiled(c, taxa.Length, counted[i]))];
         for (var t = 0; t < places.Length; t++)
@@ -59,7 +62,7 @@ internal sealed class TableCompiler
                 {
                     (scoped ??= []).Add(statement);
                 }
-                else if (!IsInapplicable(_taxa[candidate], into.Character))
+                else if (!IsInapplicable(place, number, parents))
                 {
                     into.Say(candidate, statement.Value, scoped);
                     return;
@@ -71,7 +74,7 @@ internal sealed class TableCompiler
             }
         }
 
-        if (scoped is not null && !IsInapplicable(_taxa[candidate], into.Character))
+        if (scoped is not null && !IsInapplicable(place, number, parents))
         {
             into.Say(candidate, null, scoped);
         }
@@ -109,10 +112,28 @@ internal sealed class TableCompiler
     /// True where the taxon never has the part: then the character itself says nothing, and what it asserts of the
     /// character it depends on is counted there, once.
     /// </summary>
-    private bool IsInapplicable(TaxonId taxon, Character character) =>
-        character.DependsOn is { } d
-        && _guide.StatementFor(taxon, d.Character, Scope.Any)?.Value is StateShares parent
-        && d.States.Sum(s => parent.ShareOf(_guide.Character(d.Character), s)) < StatementEvaluation.RareShare;
+    private bool IsInapplicable(int place, int number, int[] parents)
+    {
+        if (_guide.Characters[number].DependsOn is not { } dependence)
+        {
+            return false;
+        }
+
+        var upon = _upon[number];
+        for (var at = place; at >= 0; at = parents[at])
+        {
+            foreach (var statement in _guide.StatementsAt(at, upon))
+            {
+                if (statement.Scope.Specificity == 0)
+                {
+                    return statement.Value is StateShares shares
+                        && dependence.States.Sum(s => shares.ShareOf(_guide.Characters[upon], s)) < StatementEvaluation.RareShare;
+                }
+            }
+        }
+
+        return false;
+    }
 
     /// <summary>One character while it is compiled.</summary>
     private sealed class Compiled

@@ -2,8 +2,10 @@ using System.Text.Json;
 using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Guides.Notation;
 using Garten.Core.Identification;
 using Garten.Core.Keys;
+using Garten.Core.Seasons;
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Bench;
@@ -33,6 +35,34 @@ public sealed class BenchJsonTests
         read.Misreadings.ShouldHaveSingleItem().Claim.ShouldBe(new SpanCondition(9, null));
         Write(BenchDesk.Answer(new CandidateModel(new Guide(read)), Plant)).ShouldBe(
             Write(BenchDesk.Answer(new CandidateModel(new Guide(Tables() with { Misreadings = read.Misreadings })), Plant)));
+    }
+
+    [Fact]
+    public void Every_kind_of_statement_is_read_back_as_it_was()
+    {
+        Statement[] statements =
+        [
+            new(new("alba"), Margin.Id, new StateShares([new("entire", 0.9, FrequencyWord.Usually), new("serrate", 0.1, null)]), Scope.Any, SourceClass.GeneralKnowledge),
+            new(new("alba"), Leaflets.Id, new CountShares([new(5, 0.75, null), new(7, 0.25, FrequencyWord.Sometimes)]), Scope.Any, SourceClass.FieldCharacter),
+            new(new("alba"), Length.Id, new NumericRange(null, 40, 61.5, null), Scope.Any with { Stage = LifeStage.Sapling, Season = Season.Winter }, SourceClass.DemoInvented),
+            new(new("alba"), Length.Id, new NumericRange(null, 40, null, null), Scope.Any, SourceClass.DemoInvented),
+        ];
+        var json = JsonSerializer.Serialize(Tables() with { Statements = [.. statements] }, BenchJson.Default.GuideTables);
+        json.ShouldContain("""["alba","leaf-length",[null,40,null,null],"DemoInvented"]""");
+        JsonSerializer.Deserialize(json, BenchJson.Default.GuideTables)!.Statements.ShouldBe(statements);
+    }
+
+    [Theory]
+    [InlineData("""["alba","margin",[["entire",1]],"Hearsay"]""", "Hearsay")]
+    [InlineData("""["alba","margin",[["entire",1]]]""", "EndArray")]
+    [InlineData("""["alba","leaf-length",[1,2,3,4,5],"DemoInvented"]""", "Number")]
+    [InlineData("""["alba",7,[["entire",1]],"DemoInvented"]""", "Number")]
+    public void A_statement_that_is_none_is_refused(string written, string found)
+    {
+        var json = JsonSerializer.Serialize(Tables() with { Statements = [] }, BenchJson.Default.GuideTables)
+            .Replace("\"statements\":[]", $"\"statements\":[{written}]", StringComparison.Ordinal);
+        json.ShouldContain(written);
+        Should.Throw<JsonException>(() => JsonSerializer.Deserialize(json, BenchJson.Default.GuideTables)).Message.ShouldContain(found);
     }
 
     [Fact]

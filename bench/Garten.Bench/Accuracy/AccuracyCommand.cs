@@ -66,9 +66,9 @@ internal static class AccuracyCommand
             left-out taxa misnamed.
 
             - **Leading names.** A plant is seen on one day here. A bulb in seed, a bare twig or a withered stalk shows little, and
-              its look-alikes show the same; a second visit is not granted. Nor is a hand: while names that kill, burn or are
-              protected are in play, only features to be looked at are asked for, and so on a third of the plants fewer than twelve
-              are recorded. Most of the taxa listed as hardest are of these two kinds.
+              its look-alikes show the same; a second visit is not granted. While names that kill or are protected are in
+              play nothing is crushed or cut, and while some burn the skin nothing is touched; so on a third of the plants fewer than
+              twelve are recorded. Most of the taxa listed as hardest are of these two kinds.
             - **Leading names are truer than they claim** between 30 and 95 %. Part of the mass is kept for what the guide does
               not hold, and none of these plants is of that kind.
             - **Taxa left out.** Where a guide holds one of two sisters, the other differs from it in two or three features, and a

@@ -175,9 +175,9 @@ public sealed record PriorView(TaxonName Taxon, PlacePrior Factors);
 /// <param name="Priors">What place and date say of the leading names.</param>
 /// <param name="SecondOpinion">What to think where key and features disagree; empty when they agree.</param>
 /// <param name="LookNext">What to look at next.</param>
-/// <param name="HandsOff">True when nothing harsher than looking is asked for, since a harmful or protected name is too likely.</param>
+/// <param name="Utmost">The harshest thing asked for while harmful or protected names are this likely; uproot where none is.</param>
 /// <param name="OrganDoubts">Recorded values that come out when an organ is misread.</param>
 /// <param name="Notes">Remarks on recorded features.</param>
 public sealed record BenchAnswer(
     WalkView? Walk, ImmutableArray<CautionView> Cautions, Standing Standing, ImmutableArray<PriorView> Priors, string SecondOpinion,
-    ImmutableArray<Suggestion> LookNext, bool HandsOff, ImmutableArray<OrganDoubt> OrganDoubts, ImmutableArray<SheetNote> Notes);
+    ImmutableArray<Suggestion> LookNext, HarmLevel Utmost, ImmutableArray<OrganDoubt> OrganDoubts, ImmutableArray<SheetNote> Notes);

@@ -56,7 +56,7 @@ public static class BenchDesk
             [.. standing.Names.Take(MostKeyNames).Select(n => new PriorView(n.Name, model.Prior.FactorsOf(model.NumberOf(n.Name.Id), request.Place, request.Visits)))],
             SecondOpinion(standing, walk, MassOf),
             LookNext.Suggest(model, weighing, evidence, request.Visits, means, MostSuggestions),
-            LookNext.HarmAllowed(model, weighing, HarmLevel.Uproot) == HarmLevel.Look,
+            LookNext.HarmAllowed(model, weighing, HarmLevel.Uproot),
             Misreadings.Find(model, evidence, character => MassesWithout(model, evidence, request, choices, character)),
             NotesOn(model, evidence, standing));
     }

@@ -88,22 +88,26 @@ public static class LookNext
     }
 
     /// <summary>
-    /// Looking only, where candidates that irritate or kill hold more than 2 % together, or where protected ones do;
-    /// otherwise what is allowed here.
+    /// Looking only, where candidates that irritate the skin hold more than 2 % together; looking and touching, nothing
+    /// crushed, picked or cut, where those that kill or are protected do; otherwise what is allowed here.
     /// </summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="weighing">How the names stand.</param>
     /// <param name="allowed">What is allowed here.</param>
     public static HarmLevel HarmAllowed(CandidateModel model, Weighing weighing, HarmLevel allowed)
     {
-        const Hazards HandsOff = Hazards.Deadly | Hazards.Irritant | Hazards.Protected;
-        double hazard = 0;
+        double toTouch = 0, toBreak = 0;
         for (var t = 0; t < model.Taxa.Length; t++)
         {
-            hazard += (model.HazardsOf(t) & HandsOff) != 0 ? weighing.Masses[t] : 0;
+            var hazards = model.HazardsOf(t);
+            toTouch += (hazards & Hazards.Irritant) != 0 ? weighing.Masses[t] : 0;
+            toBreak += (hazards & (Hazards.Deadly | Hazards.Protected | Hazards.Irritant)) != 0 ? weighing.Masses[t] : 0;
         }
 
-        return hazard > LikelihoodConstants.HazardMass ? HarmLevel.Look : allowed;
+        var cap = toTouch > LikelihoodConstants.HazardMass ? HarmLevel.Look
+            : toBreak > LikelihoodConstants.HazardMass ? HarmLevel.Touch
+            : HarmLevel.Uproot;
+        return cap < allowed ? cap : allowed;
     }
 
     private static bool IsOpen(Character character, EvidenceSheet evidence, ImmutableArray<SheetVisit> visits)

@@ -121,13 +121,14 @@ public sealed class LookNextTests
     }
 
     [Fact]
-    public void Where_a_protected_name_is_likely_only_looking_is_asked_for()
+    public void Where_a_protected_name_is_likely_nothing_is_crushed_picked_or_cut()
     {
         var tables = Tables() with { Cautions = [] };
         var rare = tables with { Taxa = [.. tables.Taxa.Select(t => t.Id.Value == "alba-prima" ? t with { Protection = "Few stands." } : t)] };
         var model = new CandidateModel(new Guide(rare));
         using var weighing = new Weighing(model, new EvidenceSheet(model.Guide, []), new PlaceFacts(null, []), InLeaf);
-        LookNext.HarmAllowed(model, weighing, HarmLevel.Cut).ShouldBe(HarmLevel.Look);
+        LookNext.HarmAllowed(model, weighing, HarmLevel.Cut).ShouldBe(HarmLevel.Touch);
+        LookNext.HarmAllowed(model, weighing, HarmLevel.Look).ShouldBe(HarmLevel.Look);
         var plain = new CandidateModel(new Guide(tables));
         using var open = new Weighing(plain, new EvidenceSheet(plain.Guide, []), new PlaceFacts(null, []), InLeaf);
         LookNext.HarmAllowed(plain, open, HarmLevel.Cut).ShouldBe(HarmLevel.Cut);

@@ -233,7 +233,7 @@ export function BenchPage() {
                 sheet={sheet}
                 guide={guide}
                 notes={bench?.notes ?? []}
-                handsOff={bench?.handsOff ?? false}
+                utmost={bench?.utmost ?? null}
                 organ={organ}
                 onOrgan={setOrgan}
               />

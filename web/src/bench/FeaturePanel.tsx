@@ -8,6 +8,7 @@ import type {
   EvidenceSource,
   Exposure,
   GuideView,
+  HarmLevel,
   Organ,
   PartPosition,
   PlantSheet,
@@ -26,7 +27,7 @@ interface Props {
   guide: GuideView
   notes: SheetNote[]
   /** True when a harmful or protected name is too likely to touch the plant. */
-  handsOff: boolean
+  utmost: HarmLevel | null
   organ: Organ
   onOrgan: (organ: Organ) => void
 }
@@ -69,7 +70,7 @@ function Choice<T extends string>(props: {
 }
 
 /** Recording features organ by organ. */
-export function FeaturePanel({ sheet, guide, notes, handsOff, organ, onOrgan }: Props) {
+export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Props) {
   const [visit, setVisit] = useState<number>(sheet.visits.at(-1)?.id ?? 0)
   const [manner, setManner] = useState<Manner>({
     certainty: 'sure',
@@ -155,9 +156,14 @@ export function FeaturePanel({ sheet, guide, notes, handsOff, organ, onOrgan }: 
             </button>
           ))}
       </div>
-      {handsOff && (
+      {utmost === 'look' && (
         <div className="caution" role="note">
-          Look only: names that irritate, kill or are protected are still too likely to crush, break or cut
+          Look only: names that irritate the skin are still too likely to touch anything.
+        </div>
+      )}
+      {utmost === 'touch' && (
+        <div className="caution" role="note">
+          Look and touch, gloves on: names that kill or are protected are still too likely to crush, pick or cut
           anything.
         </div>
       )}

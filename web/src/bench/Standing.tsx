@@ -98,7 +98,8 @@ export function Standing({
       ))}
       {standing.features > 0 && standing.hazards.length > 0 && (
         <div className="caution" role="note">
-          {bench.handsOff && <b>Look only, until this is settled. </b>}
+          {bench.utmost === 'look' && <b>Look only, until this is settled. </b>}
+          {bench.utmost === 'touch' && <b>Gloves on; crush, pick and cut nothing until this is settled. </b>}
           {standing.hazards.map((h, i) => (
             <span key={h.hazard}>
               {i > 0 && ' '}

@@ -13,6 +13,7 @@ public static class Commands
     private const string Usage =
         """
         Usage: garten guide check DIR_OR_ZIP
+               garten plates DIR_OR_ZIP OUT_DIR
                garten determine SPECIMENS.csv --guide DIR_OR_ZIP [--top N] [--flat-prior] [--out RESULTS.csv]
         """;
 
@@ -26,6 +27,11 @@ public static class Commands
         if (args is ["guide", "check", var path])
         {
             return CheckGuide(path, output, errors);
+        }
+
+        if (args is ["plates", var guide, var into])
+        {
+            return PlatesCommand.Run(guide, into, output, errors);
         }
 
         if (args is ["determine", var specimens, .. var options])

@@ -1,0 +1,68 @@
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Guides.Notation;
+
+namespace Garten.Core.Drawing;
+
+/// <summary>What of a taxon, or of a plant, can be drawn: the state most plants show, the middle of each range.</summary>
+public static class Depiction
+{
+    /// <summary>A taxon as the guide describes it.</summary>
+    /// <param name="guide">The guide.</param>
+    /// <param name="taxon">One of its taxa.</param>
+    /// <param name="circumstances">What is known of the part; <see cref="Scope.Any"/> for well-grown parts of a grown plant.</param>
+    public static Features Of(Guide guide, TaxonId taxon, Scope circumstances)
+    {
+        var features = Features.None;
+        foreach (var character in guide.Characters)
+        {
+            if (guide.StatementFor(taxon, character.Id, circumstances) is not { } statement || IsInapplicable(guide, taxon, character, circumstances))
+            {
+                continue;
+            }
+
+            features = statement.Value is StateShares shares
+                ? features.With(character.Id.Value, shares.Usual)
+                : MiddleOf(statement.Value, character) is { } middle ? features.With(character.Id.Value, middle) : features;
+        }
+
+        return features;
+    }
+
+    /// <summary>A plant as far as it was recorded: the latest of each character.</summary>
+    /// <param name="guide">The guide.</param>
+    /// <param name="observations">What was recorded, in the order of visits.</param>
+    public static Features Of(Guide guide, IEnumerable<Observation> observations)
+    {
+        var features = Features.None;
+        foreach (var o in observations)
+        {
+            var id = o.Character.Value;
+            features = o.Finding switch
+            {
+                Finding.States when o.States.Length > 0 => features.With(id, o.States[0]),
+                Finding.Sample when o.Values.Length > 0 => features.With(id, o.Values.Average()),
+                Finding.Rough when o.Rough is { } rough => features.With(id, rough.Best ?? (((rough.Low ?? rough.High!.Value) + (rough.High ?? rough.Low!.Value)) / 2)),
+                Finding.Absent when guide.FindCharacter(o.Character)?.AbsentState is { } absent => features.With(id, absent),
+                _ => features,
+            };
+        }
+
+        return features;
+    }
+
+    /// <summary>The middle of what a statement says: of a range on the scale it is fitted on, else the commonest number.</summary>
+    /// <param name="value">The value.</param>
+    /// <param name="character">Its character.</param>
+    /// <returns>The number; null for states.</returns>
+    public static double? MiddleOf(StatementValue value, Character character) => value switch
+    {
+        CountShares counts => counts.Numbers.MaxBy(n => n.Weight)!.Number,
+        NumericRange { Low: { } low, High: { } high } => character.Kind is CharacterKind.Count or CharacterKind.Angle || low <= 0 ? Math.Round((low + high) / 2) : Math.Sqrt(low * high),
+        NumericRange range => range.Low ?? range.High,
+        _ => null,
+    };
+
+    private static bool IsInapplicable(Guide guide, TaxonId taxon, Character character, Scope circumstances) =>
+        character.DependsOn is { } d && guide.StatementFor(taxon, d.Character, circumstances)?.Value is StateShares parent && !d.States.Contains(parent.Usual);
+}

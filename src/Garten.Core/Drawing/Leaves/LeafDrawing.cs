@@ -1,0 +1,247 @@
+using Garten.Core.Drawing.Geometry;
+using Garten.Core.Drawing.Paper;
+
+namespace Garten.Core.Drawing.Leaves;
+
+/// <summary>Draws a leaf upright, the foot of its stalk at the origin.</summary>
+internal static class LeafDrawing
+{
+    /// <summary>Draws a leaf.</summary>
+    /// <param name="sketch">Where.</param>
+    /// <param name="form">Its form.</param>
+    public static void Draw(Sketch sketch, LeafForm form)
+    {
+        var petiole = form.Petiole;
+        if (petiole > 0.5)
+        {
+            sketch.Part("petiole", "Leaf stalk", s => Stalk(s, new(0, 0), new(0, petiole), 1.5, 1.1));
+        }
+
+        Stipules(sketch, form.Stipules);
+        if (form.Glands)
+        {
+            sketch.Part("glands", "Glands", s =>
+            {
+                s.Spot(new(-2.6, petiole - 4), 2, Wash.Of("red"));
+                s.Spot(new(2.6, petiole - 4), 2, Wash.Of("red"));
+            });
+        }
+
+        var title = form.Division == LeafDivision.Simple ? "Blade" : $"{form.Leaflets} leaflets";
+        sketch.Part("blade", title, s => Blades(s.At(0, petiole), form));
+    }
+
+    /// <summary>One blade, its base at the origin.</summary>
+    /// <param name="sketch">Where.</param>
+    /// <param name="form">Its form.</param>
+    /// <param name="f">What is known of its surface.</param>
+    /// <param name="veins">True to draw the side veins.</param>
+    /// <param name="wash">Its colour; null for green, shaded on one half.</param>
+    public static void DrawBlade(Sketch sketch, BladeForm form, Features f, bool veins = true, Wash? wash = null)
+    {
+        var blade = Blade.Of(form);
+        sketch.Tint(blade.Outline, wash ?? Wash.Leaf);
+        if (wash is null)
+        {
+            sketch.Tint([.. blade.Edge, new(0, 0)], Wash.LeafShade);
+        }
+
+        sketch.Line(blade.Outline.Append(blade.Outline[0]), form.Length < 40 ? 0.7 : 1);
+        if (veins)
+        {
+            var marked = f.Is("leaf-marks", "white-veined") ? Wash.Blank : null;
+            foreach (var vein in Veins.Of(blade))
+            {
+                sketch.Line(vein, marked is null ? 0.5 : 1.6, marked);
+            }
+        }
+
+        sketch.Line(new(0, 0), new(0, form.Length * 0.985), form.Length < 40 ? 0.6 : 0.9);
+        if (form.Margin == BladeMargin.Spiny)
+        {
+            Spines(sketch, blade);
+        }
+
+        Marks(sketch, blade, f, f.Is("upper-shine", "glossy"));
+    }
+
+    private static void Blades(Sketch sketch, LeafForm form)
+    {
+        switch (form.Division)
+        {
+            case LeafDivision.Simple:
+                DrawBlade(sketch, form.Blade, form.Features);
+                break;
+            case LeafDivision.Trifoliolate:
+                Fan(sketch, form, 3, 74);
+                break;
+            case LeafDivision.Palmate:
+                Fan(sketch, form, form.Leaflets, 118);
+                break;
+            case LeafDivision.Pinnate:
+                Feather(sketch, form, form.Leaflets);
+                break;
+            default:
+                TwiceDivided(sketch, form);
+                break;
+        }
+    }
+
+    /// <summary>Leaflets from one point, the middle one the longest.</summary>
+    private static void Fan(Sketch sketch, LeafForm form, int count, double spread)
+    {
+        foreach (var i in Enumerable.Range(0, count).OrderByDescending(i => Math.Abs(i - ((count - 1) / 2.0))))
+        {
+            var off = count == 1 ? 0 : (2.0 * i / (count - 1)) - 1;
+            var leaflet = form.Blade with { Length = 70 * (1 - (0.28 * Math.Abs(off))), VeinPairs = 5 };
+            DrawBlade(sketch.At(0, 0, off * spread).At(0, count == 3 && i == 1 ? 12 : 3), leaflet, form.Features);
+        }
+
+        sketch.Line(new(0, 0), new(0, count == 3 ? 12 : 3), 1.2);
+    }
+
+    /// <summary>How a leaf of leaflets along an axis is laid out on the paper.</summary>
+    /// <param name="form">The leaf.</param>
+    /// <returns>Length of a leaflet, and of the axis between two pairs.</returns>
+    public static (double Leaflet, double Step) FeatherSize(LeafForm form)
+    {
+        // Neighbours just clear of each other; then all of it as large as the sheet.
+        var pairs = Math.Max(form.Leaflets / 2, 1);
+        var step = Math.Max(1.12 / form.Blade.Ratio, 0.3);
+        var scale = 130 / ((pairs * step) + 1);
+        return (scale, scale * step);
+    }
+
+    private static void Feather(Sketch sketch, LeafForm form, int count)
+    {
+        var (length, step) = FeatherSize(form);
+        var leaflet = form.Blade with { Length = length, VeinPairs = length > 26 ? 5 : 3, Teeth = length > 26 ? form.Blade.Teeth : Math.Min(form.Blade.Teeth, 8) };
+        var pairs = count / 2;
+        var odd = count % 2 == 1;
+        var axis = step * pairs;
+        sketch.Line(new(0, 0), new(0, axis - (odd ? 0 : step * 0.55)), 1.4);
+        for (var i = 0; i < pairs; i++)
+        {
+            // The lowest and uppermost pairs are somewhat smaller.
+            var place = pairs == 1 ? 0.5 : (double)i / (pairs - 1);
+            var size = leaflet with { Length = leaflet.Length * (1 - (0.22 * Math.Pow((2 * place) - 1, 2))) };
+            var y = step * (i + 0.4);
+            DrawBlade(sketch.At(0, y, 64), size, form.Features, length > 18);
+            DrawBlade(sketch.At(0, y, -64), size, form.Features, length > 18);
+        }
+
+        if (odd)
+        {
+            sketch.Line(new(0, axis - (step * 0.6)), new(0, axis + 2), 1);
+            DrawBlade(sketch.At(0, axis + 2), leaflet, form.Features, length > 18);
+        }
+    }
+
+    private static void TwiceDivided(Sketch sketch, LeafForm form)
+    {
+        const int Pinnae = 4;
+        var leaflet = form.Blade with { VeinPairs = 2, Teeth = 4, Lobes = Math.Min(form.Blade.Lobes, 5), Length = 22 };
+        sketch.Line(new(0, 0), new(0, 112), 1.4);
+        for (var i = 0; i < Pinnae; i++)
+        {
+            foreach (var hand in new[] { -1, 1 })
+            {
+                Pinna(sketch.At(0, 16 + (26 * i), hand * 62), leaflet, 1 - (0.2 * i));
+            }
+        }
+
+        Pinna(sketch.At(0, 102), leaflet, 0.7);
+
+        static void Pinna(Sketch at, BladeForm leaflet, double size)
+        {
+            at.Line(new(0, 0), new(0, 44 * size), 0.9);
+            for (var k = 0; k < 2; k++)
+            {
+                foreach (var hand in new[] { -1, 1 })
+                {
+                    DrawBlade(at.At(0, size * (14 + (15 * k)), hand * 58), leaflet with { Length = leaflet.Length * size * (1 - (0.2 * k)) }, Features.None, false);
+                }
+            }
+
+            DrawBlade(at.At(0, 42 * size), leaflet with { Length = leaflet.Length * size }, Features.None, false);
+        }
+    }
+
+    /// <summary>A stalk of two widths, washed as a green stem.</summary>
+    /// <param name="sketch">Where.</param>
+    /// <param name="from">Its foot.</param>
+    /// <param name="to">Its top.</param>
+    /// <param name="low">Half its width at the foot.</param>
+    /// <param name="high">Half its width at the top.</param>
+    public static void Stalk(Sketch sketch, Point from, Point to, double low, double high) =>
+        sketch.Shape(Lines.Strip([from, from.Towards(to, 0.5), to], t => low + ((high - low) * t)), Wash.Stem, 0.8);
+
+    /// <summary>Stipules at the foot of a stalk.</summary>
+    /// <param name="sketch">Where.</param>
+    /// <param name="state">Small, leafy, none; null when unknown.</param>
+    public static void Stipules(Sketch sketch, string? state)
+    {
+        if (state is not ("small" or "leafy"))
+        {
+            return;
+        }
+
+        sketch.Part("stipules", "Stipules", s =>
+        {
+            foreach (var hand in new[] { -1, 1 })
+            {
+                var size = state == "leafy"
+                    ? BladeForm.Plain with { Length = 22, Ratio = 1.7, Widest = 0.35 }
+                    : BladeForm.Plain with { Length = 12, Ratio = 5, Widest = 0.3, Base = BladeBase.Wedge };
+                DrawBlade(s.At(hand, 0, hand * (state == "leafy" ? 58 : 40)), size, Features.None, false);
+            }
+        });
+    }
+
+    private static void Spines(Sketch sketch, Blade blade)
+    {
+        var outline = blade.Outline;
+        for (var i = 0; i < outline.Length; i++)
+        {
+            // A spine stands on each tooth: where the outline turns sharply outwards.
+            var (before, at, after) = (outline[(i + outline.Length - 1) % outline.Length], outline[i], outline[(i + 1) % outline.Length]);
+            var (inTo, outOf) = ((at - before).Unit, (after - at).Unit);
+            if ((inTo.X * outOf.Y) - (inTo.Y * outOf.X) > 0.85)
+            {
+                var away = (inTo - outOf).Unit;
+                sketch.Line(at, at + (away * 3.2), 1);
+            }
+        }
+    }
+
+    private static void Marks(Sketch sketch, Blade blade, Features f, bool glossy)
+    {
+        var length = blade.Form.Length;
+        if (f.Is("leaf-marks", "mottled"))
+        {
+            // A fixed scatter over the blade, by the golden angle, left out where it falls beside it.
+            for (var i = 1; i < 26; i++)
+            {
+                var at = new Point(0, length / 2) + (Point.Polar(Math.Sqrt(i / 26.0) * length / 2, i * 137.5) is var p ? new Point(p.X / blade.Form.Ratio, p.Y) : default);
+                if (Lines.Contains(blade.Outline, at))
+                {
+                    sketch.Tint(Lines.Ellipse(at, 2.6, 3.6, 9), Wash.Of("brown-mottled")!);
+                }
+            }
+        }
+        else if (f.Is("leaf-marks", "pale-stripes"))
+        {
+            foreach (var share in new[] { -0.55, -0.2, 0.2, 0.55 })
+            {
+                sketch.Line([.. blade.Right.Where((_, i) => i % 4 == 2 && i < blade.Right.Length - 4).Select(p => new Point(p.X * share, p.Y))], 2, Wash.Blank);
+            }
+        }
+
+        if (glossy)
+        {
+            // Light that lies on a shining blade.
+            var (from, to) = ((int)(blade.Left.Length * 0.35), (int)(blade.Left.Length * 0.7));
+            sketch.Line(blade.Left[from..to].Select(p => new Point(p.X * 0.55, p.Y)), 3, Wash.Blank);
+        }
+    }
+}

@@ -1,0 +1,100 @@
+using Garten.Core.Drawing.Geometry;
+
+namespace Garten.Core.Drawing.Leaves;
+
+/// <summary>
+/// Cuts teeth into the side of a blade. Each tooth is a few points between two places of the side, set back from it
+/// inwards; its tip stays on the side, so that teeth never make a blade wider than it is.
+/// </summary>
+internal static class Teeth
+{
+    /// <summary>Points of a tooth: how far along it, and how far set back, both as shares.</summary>
+    private static readonly (double Along, double Back)[] Toothed = [(0, 1), (0.5, 0)];
+
+    // The tip stands near the far end: the tooth points towards the tip of the blade.
+    private static readonly (double Along, double Back)[] Serrate = [(0, 1), (0.45, 0.4), (0.85, 0)];
+
+    private static readonly (double Along, double Back)[] Doubly =
+        [(0, 1), (0.22, 0.52), (0.3, 0.78), (0.52, 0.26), (0.6, 0.5), (0.86, 0)];
+
+    private static readonly (double Along, double Back)[] Crenate =
+        [(0, 1), (0.08, 0.5), (0.22, 0.14), (0.5, 0), (0.78, 0.14), (0.92, 0.5)];
+
+    private static readonly (double Along, double Back)[] Spiny = [(0, 0.8), (0.25, 1), (0.42, 0.75), (0.5, 0), (0.58, 0.75), (0.75, 1)];
+
+    /// <summary>Pieces a side is measured off in.</summary>
+    private const int Pieces = 480;
+
+    /// <summary>How far a tooth is cut in, as a share of its length along the side.</summary>
+    private static double DepthOf(BladeMargin margin) => margin switch
+    {
+        BladeMargin.Serrate => 0.42,
+        BladeMargin.DoublySerrate => 0.5,
+        BladeMargin.Crenate => 0.3,
+        BladeMargin.Coarse => 0.5,
+        BladeMargin.Spiny => 0.38,
+        _ => 0.45,
+    };
+
+    /// <summary>A side with its teeth.</summary>
+    /// <param name="side">The side, from base to tip.</param>
+    /// <param name="form">The blade.</param>
+    /// <param name="hand">1 for the right side, −1 for the left.</param>
+    public static Point[] Cut(Point[] side, BladeForm form, int hand)
+    {
+        if (form.Margin == BladeMargin.Entire)
+        {
+            return side;
+        }
+
+        var profile = form.Margin switch
+        {
+            BladeMargin.Serrate => Serrate,
+            BladeMargin.DoublySerrate => Doubly,
+            BladeMargin.Crenate => Crenate,
+            BladeMargin.Spiny => Spiny,
+            _ => Toothed,
+        };
+
+        // Between the part without teeth and the very tip.
+        const double End = 0.985;
+        var length = Lines.LengthOf(side);
+        var step = length * (End - form.TeethFrom) / form.Teeth;
+        var depth = DepthOf(form.Margin) * step;
+        var fine = Lines.Spaced(side, Pieces);
+        var cut = new List<Point>();
+        for (var i = 0; i < fine.Length && (double)i / (fine.Length - 1) < form.TeethFrom; i += Pieces / 60)
+        {
+            cut.Add(fine[i]);
+        }
+
+        for (var tooth = 0; tooth < form.Teeth; tooth++)
+        {
+            foreach (var (along, back) in profile)
+            {
+                var share = form.TeethFrom + ((End - form.TeethFrom) * (tooth + along) / form.Teeth);
+                cut.Add(SetBack(fine, share, back * depth, hand));
+            }
+        }
+
+        cut.Add(At(fine, End));
+        cut.Add(side[^1]);
+        return [.. cut];
+    }
+
+    /// <summary>A place of the side moved inwards, less where the blade is narrow.</summary>
+    private static Point SetBack(Point[] fine, double share, double back, int hand)
+    {
+        var at = At(fine, share);
+        var ahead = At(fine, Math.Min(share + 0.008, 1)) - At(fine, Math.Max(share - 0.008, 0));
+        var inwards = ahead.Unit.Left * hand;
+        return at + (inwards * Math.Min(back, 0.4 * Math.Abs(at.X)));
+    }
+
+    private static Point At(Point[] fine, double share)
+    {
+        var place = share * (fine.Length - 1);
+        var whole = Math.Min((int)place, fine.Length - 2);
+        return fine[whole].Towards(fine[whole + 1], place - whole);
+    }
+}

@@ -67,6 +67,16 @@ public sealed record NamesQuestion(BenchRequest? Plant, ImmutableArray<TaxonId> 
 /// <param name="Other">The second.</param>
 public sealed record PairQuestion(BenchRequest One, BenchRequest Other);
 
+/// <summary>A question for the drawing of a plant.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="Under">A name whose organs are laid under as ghosts; null for none.</param>
+public sealed record SheetQuestion(BenchRequest Plant, TaxonId? Under);
+
+/// <summary>The drawing of a plant.</summary>
+/// <param name="Svg">The drawing.</param>
+/// <param name="Contradictions">What was recorded that cannot be true together, in words.</param>
+public sealed record SheetPicture(string Svg, ImmutableArray<string> Contradictions);
+
 /// <summary>What tells several names apart.</summary>
 /// <param name="Separations">Characters that part them, the best first.</param>
 /// <param name="Steps">How to split them step by step; empty for two.</param>
@@ -86,10 +96,11 @@ public sealed record FeatureOffer(
 /// <param name="Character">The character it is about.</param>
 /// <param name="HowTo">How to look.</param>
 /// <param name="Terms">Glossary terms of the states it names.</param>
+/// <param name="Drawn">States whose drawing shows what it says; empty where it only says what is not so.</param>
 /// <param name="Marking">How what was recorded stands to it.</param>
 /// <param name="Offer">What it can record; null when the character is already decided.</param>
 public sealed record TestView(
-    string Text, CharacterId Character, string HowTo, ImmutableArray<string> Terms, Marking Marking, FeatureOffer? Offer);
+    string Text, CharacterId Character, string HowTo, ImmutableArray<string> Terms, ImmutableArray<string> Drawn, Marking Marking, FeatureOffer? Offer);
 
 /// <summary>One lead, ready to show.</summary>
 /// <param name="Number">1 for the first.</param>

@@ -1,4 +1,7 @@
 using System.Collections.Immutable;
+using Garten.Core.Drawing;
+using Garten.Core.Drawing.Paper;
+using Garten.Core.Drawing.Plates;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
@@ -59,6 +62,18 @@ public static class BenchDesk
             LookNext.HarmAllowed(model, weighing, HarmLevel.Uproot),
             Misreadings.Find(model, evidence, character => MassesWithout(model, evidence, request, choices, character)),
             NotesOn(model, evidence, standing));
+    }
+
+    /// <summary>The plant drawn from what was recorded.</summary>
+    /// <param name="model">The guide made ready.</param>
+    /// <param name="question">The plant, and a name to lay under it.</param>
+    public static SheetPicture Draw(CandidateModel model, SheetQuestion question)
+    {
+        var guide = model.Guide;
+        var seen = Depiction.Of(guide, question.Plant.Observations.OrderBy(o => o.Visit));
+        var (picture, contradictions) = SheetDrawing.Draw(
+            seen, question.Under is { } name ? Depiction.Of(guide, name, Scope.Any) : null, "The plant, as far as it was recorded");
+        return new(SvgWriter.Write(picture), contradictions);
     }
 
     /// <summary>How the names stand, and nothing else: the quick part of the answer, for the moment a feature is recorded.</summary>
@@ -316,7 +331,8 @@ public static class BenchDesk
         ImmutableArray<string> terms = test.Condition is StateCondition s
             ? [.. s.States.Select(id => character.State(id)!.Term).Distinct()]
             : [];
-        return new(test.Text, test.Character, character.HowTo, terms, marking, decided ? null : Offer(character, test.Condition));
+        ImmutableArray<string> drawn = test.Condition is StateCondition { Negated: false } shown ? shown.States : [];
+        return new(test.Text, test.Character, character.HowTo, terms, drawn, marking, decided ? null : Offer(character, test.Condition));
     }
 
     private static FeatureOffer Offer(Character character, LeadCondition condition)

@@ -24,6 +24,8 @@ namespace Garten.Core.Bench;
 [JsonSerializable(typeof(CrossTest[]))]
 [JsonSerializable(typeof(ApartAnswer))]
 [JsonSerializable(typeof(PlantComparison))]
+[JsonSerializable(typeof(SheetQuestion))]
+[JsonSerializable(typeof(SheetPicture))]
 [JsonSourceGenerationOptions(
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase, MaxDepth = 64, RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true,
     Converters =

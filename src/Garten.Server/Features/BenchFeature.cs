@@ -35,6 +35,13 @@ public static class BenchFeature
             Refuse("taxa", BenchRules.FaultOf(current.Guide, question.Taxa));
             return BenchDesk.Apart(current.Model, question);
         }).WithName("apart").Produces<ApartAnswer>();
+        bench.MapPost("/sheet", (SheetQuestion question, CurrentGuide current) =>
+        {
+            Sound(question.Plant);
+            return question.Under is { } name && current.Guide.FindTaxon(name) is null
+                ? throw new NotInStoreException("The guide has no such taxon.")
+                : BenchDesk.Draw(current.Model, question);
+        }).WithName("sheet").Produces<SheetPicture>();
         bench.MapPost("/compare", (PairQuestion question, CurrentGuide current) =>
         {
             Sound(question.One);

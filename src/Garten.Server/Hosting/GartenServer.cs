@@ -74,6 +74,7 @@ public static class GartenServer
         PlacesFeature.Map(api);
         GuideFeature.Map(api);
         LookingUpFeature.Map(api);
+        DrawingsFeature.Map(api);
         PlantsFeature.Map(api);
         ObservationsFeature.Map(api);
         WalkFeature.Map(api);

@@ -1,6 +1,7 @@
 import { Button } from '@mui/material'
-import { useApart } from '../api/queries'
+import { useApart, useApartDrawings } from '../api/queries'
 import type { ApartAnswer, BenchRequest, GuideView, Organ } from '../api/types'
+import { Drawing } from '../shared/Drawing'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
@@ -23,6 +24,11 @@ const mostShown = 14
 /** What tells two to six names apart: the best character first, shares and ranges drawn on one axis. */
 export function ApartView({ guide, plant, taxa, onTaxa, onRecord }: Props) {
   const { data, error } = useApart(plant, taxa)
+  const shown = data?.separations.slice(0, mostShown) ?? []
+  const drawn = useApartDrawings(
+    taxa,
+    shown.map((s) => s.character),
+  ).data
   const name = (id: string) => guide.taxa.find((t) => t.name.id === id)?.name.name ?? id
   return (
     <>
@@ -54,7 +60,8 @@ export function ApartView({ guide, plant, taxa, onTaxa, onRecord }: Props) {
       {taxa.length >= 2 && data && (
         <>
           <Steps answer={data} />
-          {data.separations.slice(0, mostShown).map((s) => (
+          {drawn?.leaves && <Drawing svg={drawn.leaves} className="apart-leaves" />}
+          {shown.map((s) => (
             <section key={s.character} className="apart">
               <h3>
                 {s.label}{' '}
@@ -70,7 +77,23 @@ export function ApartView({ guide, plant, taxa, onTaxa, onRecord }: Props) {
                   </Button>
                 )}
               </h3>
-              <Sides separation={s} />
+              <div className="apart-body">
+                <div>
+                  <Sides separation={s} />
+                </div>
+                <div className="apart-tiles">
+                  {drawn?.tiles
+                    .filter((t) => t.character === s.character)
+                    .map((t) => (
+                      <figure key={t.taxon}>
+                        <Drawing svg={t.svg} hidden />
+                        <figcaption>
+                          <TaxonText name={name(t.taxon)} />
+                        </figcaption>
+                      </figure>
+                    ))}
+                </div>
+              </div>
             </section>
           ))}
           {data.separations.length > mostShown && (

@@ -15,6 +15,7 @@ import type {
   BenchRequest,
   DeterminationInput,
   ObservationInput,
+  Organ,
   PlantInput,
   PlantSheet,
   SiteInput,
@@ -109,6 +110,10 @@ export const useApart = (plant: BenchRequest | null, taxa: string[]) =>
 export const useComparison = (one: BenchRequest, other: BenchRequest | null) =>
   useAnswer('compare', other && { one, other })
 
+/** The plant drawn from what was recorded, with a name laid under it. */
+export const useSheetPicture = (plant: BenchRequest, under: string | null) =>
+  useAnswer('sheet', { plant: { ...plant, walk: null, choices: null, colony: [] }, under }, 'sheet')
+
 /** What is recorded of a plant, for holding it against another. */
 export const useRequest = (plant: number | null) =>
   useQuery({
@@ -142,6 +147,41 @@ export const useFlora = (taxon: string | null) =>
     enabled: taxon !== null,
     staleTime: Infinity,
     queryFn: () => answer(api.GET('/api/guide/taxa/{taxon}', { params: { path: { taxon: taxon ?? '' } } })),
+  })
+
+/** The drawings of an organ's characters, by character; they change only with the guide. */
+export const useTiles = (organ: Organ | null) =>
+  useQuery({
+    queryKey: ['tiles', organ],
+    enabled: organ !== null,
+    staleTime: Infinity,
+    gcTime: Infinity,
+    queryFn: () =>
+      answer(api.GET('/api/drawings/organs/{organ}', { params: { path: { organ: organ ?? '' } } })).then(
+        (all) => new Map(all.map((c) => [c.character, c])),
+      ),
+  })
+
+/** A taxon drawn through the year. */
+export const usePlate = (taxon: string) =>
+  useQuery({
+    queryKey: ['plate', taxon],
+    staleTime: Infinity,
+    queryFn: () => answer(api.GET('/api/drawings/taxa/{taxon}', { params: { path: { taxon } } })),
+  })
+
+/** Names drawn side by side, by the characters that part them. */
+export const useApartDrawings = (taxa: string[], characters: string[]) =>
+  useQuery({
+    queryKey: ['apart drawings', taxa, characters],
+    enabled: taxa.length > 1 && characters.length > 0,
+    staleTime: Infinity,
+    queryFn: () =>
+      answer(
+        api.GET('/api/drawings/apart', {
+          params: { query: { taxa: taxa.join(), characters: characters.join() } },
+        }),
+      ),
   })
 
 /** The plants that show a state. */

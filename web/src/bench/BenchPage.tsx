@@ -199,6 +199,7 @@ export function BenchPage() {
               sheet={sheet}
               guide={guide}
               current={tab === 'features' ? organ : null}
+              leading={bench?.standing.names[0]?.name ?? null}
               onOrgan={openFeatures}
             />
             <SeasonStrip sheet={sheet} taxon={latest?.taxon ?? onlyEnd} />

@@ -1,7 +1,14 @@
 import { Button, Menu, MenuItem, TextField } from '@mui/material'
 import { memo, useState } from 'react'
 import type { FeatureChange } from '../api/queries'
-import type { CharacterView, HiddenReason, ObservationInput, ObservationView } from '../api/types'
+import type {
+  CharacterTiles,
+  CharacterView,
+  HiddenReason,
+  ObservationInput,
+  ObservationView,
+} from '../api/types'
+import { Drawing } from '../shared/Drawing'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useDraft } from '../shared/useDraft'
@@ -11,6 +18,8 @@ import { toolWords } from './means'
 
 interface Props {
   character: CharacterView
+  /** How it is drawn; absent while the drawings load, and where it cannot be drawn. */
+  drawn?: CharacterTiles
   /** Names the place where text being typed is kept. */
   slot: string
   recorded: ObservationView | null
@@ -31,6 +40,8 @@ const reasons: Record<HiddenReason, string> = {
   damaged: 'damaged',
 }
 
+const TileOf = ({ svg }: { svg?: string | null }) => svg && <Drawing svg={svg} hidden className="tile" />
+
 const same = <T,>(a: T[], b: T[]) => a.length === b.length && a.every((x, i) => x === b[i])
 
 /** One character; drawn anew only when something of its own has changed, since a panel holds many. */
@@ -42,7 +53,7 @@ export const CharacterRow = memo(
 )
 
 /** One character: its states as tiles, or a field for numbers; a tile pressed again is taken back. */
-function Row({ character: c, slot, recorded, elsewhere, note, manner, busy, error, onRecord }: Props) {
+function Row({ character: c, drawn, slot, recorded, elsewhere, note, manner, busy, error, onRecord }: Props) {
   const [typed, setTyped] = useDraft(slot)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const expected = recorded?.revision ?? null
@@ -102,11 +113,13 @@ function Row({ character: c, slot, recorded, elsewhere, note, manner, busy, erro
             title="Hold Shift to add a second state of a variable plant"
             onClick={(e) => toggle(s.id, e.shiftKey)}
           >
+            <TileOf svg={drawn?.tiles.find((t) => t.state === s.id)?.svg} />
             {s.label}
           </button>
         ))}
         {c.numeric && (
           <>
+            <TileOf svg={drawn?.measure} />
             {parts.map((p, i) => (
               <button
                 key={i}

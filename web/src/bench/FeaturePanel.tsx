@@ -1,7 +1,7 @@
 import { MenuItem, TextField } from '@mui/material'
 import { useCallback, useState } from 'react'
 import { Problem } from '../api/client'
-import { type FeatureChange, useRecordFeature } from '../api/queries'
+import { type FeatureChange, useRecordFeature, useTiles } from '../api/queries'
 import type {
   Alteration,
   Certainty,
@@ -71,6 +71,7 @@ function Choice<T extends string>(props: {
 
 /** Recording features organ by organ. */
 export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Props) {
+  const tiles = useTiles(organ).data
   const [visit, setVisit] = useState<number>(sheet.visits.at(-1)?.id ?? 0)
   const [manner, setManner] = useState<Manner>({
     certainty: 'sure',
@@ -163,8 +164,8 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
       )}
       {utmost === 'touch' && (
         <div className="caution" role="note">
-          Look and touch, gloves on: names that kill or are protected are still too likely to crush, pick or cut
-          anything.
+          Look and touch, gloves on: names that kill or are protected are still too likely to crush, pick or
+          cut anything.
         </div>
       )}
       {organ === 'place' && (
@@ -176,6 +177,7 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
           <CharacterRow
             key={`${c.id} ${visit}`}
             character={c}
+            drawn={tiles?.get(c.id)}
             slot={`${sheet.plant.id}/${visit}/${c.id}`}
             recorded={sheet.observations.find((o) => o.character === c.id && o.visit === visit) ?? null}
             elsewhere={sheet.observations.filter((o) => o.character === c.id && o.visit !== visit)}

@@ -1,5 +1,6 @@
 import type { LeadView } from '../api/types'
 import { MarkSign } from '../shared/MarkSign'
+import { StateTile } from '../shared/StateTile'
 import { TaxonText } from '../shared/TaxonText'
 import { Term } from '../shared/Term'
 
@@ -10,6 +11,8 @@ interface Props {
   onChoose: () => void
   onAccount: (taxon: string) => void
 }
+
+const mostTiles = 3
 
 /** One lead: its statements, each with its mark, where it leads, and the key that chooses it. */
 export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) {
@@ -32,6 +35,14 @@ export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) 
         {favoured && <small className="lead-note">what was recorded favours this</small>}
         {given && <small className="lead-note">your answer before</small>}
       </button>
+      <div className="lead-tiles">
+        {lead.tests
+          .filter((t) => t.drawn.length > 0)
+          .slice(0, mostTiles)
+          .map((t) => (
+            <StateTile key={t.text} character={t.character} state={t.drawn[0]} />
+          ))}
+      </div>
       <ul>
         {lead.tests.map((t) => (
           <li key={t.text}>

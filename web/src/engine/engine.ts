@@ -9,6 +9,8 @@ import type {
   NamesQuestion,
   PairQuestion,
   PlantComparison,
+  SheetPicture,
+  SheetQuestion,
   SpeciesAccount,
   Standing,
   Suspicion,
@@ -24,6 +26,7 @@ export interface Questions {
   grounds: [NameQuestion, NameGrounds]
   crosses: [NameQuestion, CrossTest[]]
   apart: [NamesQuestion, ApartAnswer]
+  sheet: [SheetQuestion, SheetPicture]
   compare: [PairQuestion, PlantComparison]
 }
 
@@ -97,6 +100,7 @@ const servers: { [K in Kind]: (question: Question<K>) => Promise<Answer<K>> } = 
   grounds: (body) => answer(api.POST('/api/bench/grounds', { body })),
   crosses: (body) => answer(api.POST('/api/bench/crosses', { body })),
   apart: (body) => answer(api.POST('/api/bench/apart', { body })),
+  sheet: (body) => answer(api.POST('/api/bench/sheet', { body })),
   compare: (body) => answer(api.POST('/api/bench/compare', { body })),
 }
 

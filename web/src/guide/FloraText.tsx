@@ -4,6 +4,7 @@ import type { FloraAccount, GuideView } from '../api/types'
 import { organs } from '../bench/organs'
 import { capital, hazardWords } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
+import { Plate } from './Plate'
 import { YearStrip } from './YearStrip'
 
 const status = { unknown: '', native: 'native here', introduced: 'introduced here' } as const
@@ -56,6 +57,7 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
         </p>
       ))}
       {a.seasons.length > 0 && <YearStrip seasons={a.seasons} />}
+      <Plate taxon={a.taxon.id} />
       {a.paragraphs.map((p) => (
         <p key={p.organ} className="flora-organ">
           <b>{capital(organs[p.organ])}.</b>{' '}

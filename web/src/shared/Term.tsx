@@ -1,12 +1,15 @@
 import { Popover } from '@mui/material'
 import { useState } from 'react'
 import { useGuide } from '../api/queries'
+import { StateTile } from './StateTile'
 import './Term.css'
 
 /** A word of the guide that opens its explanation. */
 export function Term({ id }: { id: string }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const term = useGuide().data?.terms.find((t) => t.id === id)
+  const guide = useGuide().data
+  const term = guide?.terms.find((t) => t.id === id)
+  const shown = guide?.characters.find((c) => c.states.some((s) => s.term === id))
   if (!term) return null
   return (
     <>
@@ -25,6 +28,9 @@ export function Term({ id }: { id: string }) {
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
       >
         <div className="term-card">
+          {anchor && shown && (
+            <StateTile character={shown.id} state={shown.states.find((s) => s.term === id)?.id} />
+          )}
           <b>{term.label}</b> <span>{term.plain}</span>
           <p>{term.definition}</p>
         </div>

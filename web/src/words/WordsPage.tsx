@@ -1,44 +1,60 @@
-import { TextField } from '@mui/material'
+import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useGuide } from '../api/queries'
+import type { Organ } from '../api/types'
+import { organs } from '../bench/organs'
+import { capital } from '../shared/format'
+import { Word } from './Word'
 import './WordsPage.css'
 
-/** The words of the keys, searchable, plain words beside each term. */
+/** The words of the keys by organ, searchable: each with plain words, its picture, and the plants that show it. */
 export function WordsPage() {
   const guide = useGuide().data
   const [wanted, setWanted] = useState('')
+  const [organ, setOrgan] = useState<Organ | ''>('')
   const low = wanted.trim().toLowerCase()
   const terms = (guide?.terms ?? [])
-    .filter((t) => !low || `${t.label} ${t.plain} ${t.definition}`.toLowerCase().includes(low))
-    .toSorted((a, b) => a.label.localeCompare(b.label))
+    .map((term) => ({
+      term,
+      shown: guide?.characters.filter((c) => c.states.some((s) => s.term === term.id)) ?? [],
+    }))
+    .filter(({ term: t }) => !low || `${t.label} ${t.plain} ${t.definition}`.toLowerCase().includes(low))
+    .filter(({ shown }) => !organ || shown.some((c) => c.organ === organ))
+    .toSorted((a, b) => a.term.label.localeCompare(b.term.label))
   return (
     <main className="words">
       <h1>Words of the keys</h1>
-      <TextField
-        label="Find a word"
-        type="search"
-        value={wanted}
-        onChange={(e) => setWanted(e.target.value)}
-      />
+      <div className="row no-print">
+        <TextField
+          label="Find a word"
+          type="search"
+          value={wanted}
+          onChange={(e) => setWanted(e.target.value)}
+        />
+        <TextField
+          select
+          label="Organ"
+          value={organ}
+          onChange={(e) => setOrgan(e.target.value as Organ | '')}
+          sx={{ minWidth: 170 }}
+        >
+          <MenuItem value="">All organs</MenuItem>
+          {(Object.keys(organs) as Organ[])
+            .filter((o) => o !== 'place')
+            .map((o) => (
+              <MenuItem key={o} value={o}>
+                {capital(organs[o])}
+              </MenuItem>
+            ))}
+        </TextField>
+      </div>
       <p aria-live="polite">
         {terms.length} of {guide?.terms.length ?? 0} words
       </p>
       <dl>
-        {terms.map((t) => {
-          const shown =
-            guide?.characters.filter((c) => c.states.some((s) => s.term === t.id)).map((c) => c.label) ?? []
-          return (
-            <div key={t.id}>
-              <dt>
-                {t.label} <span>{t.plain}</span>
-              </dt>
-              <dd>
-                {t.definition}{' '}
-                {shown.length > 0 && <small>Used for: {shown.join(', ').toLowerCase()}.</small>}
-              </dd>
-            </div>
-          )
-        })}
+        {terms.map(({ term, shown }) => (
+          <Word key={term.id} term={term} shown={shown} />
+        ))}
       </dl>
     </main>
   )

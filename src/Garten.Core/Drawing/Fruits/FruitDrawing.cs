@@ -181,7 +181,10 @@ internal static class FruitDrawing
                 break;
         }
 
-        Surface(sketch, f);
+        if (kind is null or "drupe" or "berry" or "pome" or "hip" or "capsule")
+        {
+            Surface(kind is null or "hip" or "capsule" ? sketch : sketch.At(-24, 0, 0, 0.84), f);
+        }
     }
 
     /// <summary>Fruit that hangs on in winter.</summary>

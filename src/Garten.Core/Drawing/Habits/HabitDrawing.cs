@@ -34,7 +34,7 @@ internal static class HabitDrawing
         sketch.Part("plant", "The whole plant", s => Plant(s, form, tall, needles));
         if (unit is { } scale)
         {
-            sketch.Part("person", "A person, for scale", s => Figure(s.At(crown + 16, 0, 0, Person / scale / 100)));
+            sketch.Part("person", "A person, for scale", s => Someone(s.At(crown + 16, 0, 0, Person / scale / 100)));
         }
 
         return unit;
@@ -202,7 +202,7 @@ internal static class HabitDrawing
     }
 
     /// <summary>A standing person, 100 units high from the ground.</summary>
-    private static void Figure(Sketch sketch)
+    private static void Someone(Sketch sketch)
     {
         sketch.Spot(new(0, 92), 7.6, Wash.Ground, 0.8);
         sketch.Shape([new(-5, 84), new(5, 84), new(12, 78), new(13, 50), new(9, 50), new(8, 68), new(7, 46), new(7, 0), new(1, 0), new(0, 42), new(-1, 0), new(-7, 0), new(-7, 46), new(-8, 68), new(-9, 50), new(-13, 50), new(-12, 78)], Wash.Ground, 0.8);

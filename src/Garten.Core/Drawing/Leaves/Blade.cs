@@ -137,12 +137,11 @@ public sealed record Blade(BladeForm Form, Point[] Right, Point[] Left, Point[] 
         {
             var off = Math.Abs(degrees);
             var length = 1 - ((form.Lobes <= 5 ? 0.42 : 0.26) * Math.Pow(Math.Min(off / spread, 1), 1.4));
-            if (off > spread + (between / 2))
+            if (off > spread)
             {
-                // Behind the outermost sinus the edge runs in to the stalk.
-                var back = (off - spread - (between / 2)) / (180 - spread - (between / 2));
-                var start = length * (1 - form.SinusDepth);
-                length = start + ((centre.Y - start) * Math.Pow(back, form.Base == BladeBase.Wedge ? 0.5 : 1.2));
+                // Behind the outermost lobe the edge runs in to the stalk in one sweep.
+                var back = (off - spread) / (180 - spread);
+                length = centre.Y + ((length - centre.Y) * Math.Pow(1 - back, form.Base == BladeBase.Wedge ? 2.2 : 1.2));
             }
             else
             {

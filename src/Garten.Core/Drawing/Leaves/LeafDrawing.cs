@@ -62,8 +62,18 @@ internal static class LeafDrawing
             Spines(sketch, blade);
         }
 
-        Marks(sketch, blade, f, f.Is("upper-shine", "glossy"));
+        Blotches(sketch, blade, f, f.Is("upper-shine", "glossy"));
     }
+
+    /// <summary>Length on the paper of what "blade length" measures: the blade, or one side leaflet.</summary>
+    /// <param name="form">The leaf.</param>
+    public static double BladeOnPaper(LeafForm form) => form.Division switch
+    {
+        LeafDivision.Simple => LeafForm.Standard,
+        LeafDivision.Pinnate => FeatherSize(form).Leaflet,
+        LeafDivision.TwiceDivided => 22,
+        _ => 70 * 0.72,
+    };
 
     private static void Blades(Sketch sketch, LeafForm form)
     {
@@ -214,7 +224,7 @@ internal static class LeafDrawing
         }
     }
 
-    private static void Marks(Sketch sketch, Blade blade, Features f, bool glossy)
+    private static void Blotches(Sketch sketch, Blade blade, Features f, bool glossy)
     {
         var length = blade.Form.Length;
         if (f.Is("leaf-marks", "mottled"))

@@ -5,9 +5,9 @@ namespace Garten.Core.Drawing.Paper;
 
 /// <summary>A finished drawing.</summary>
 /// <param name="Title">What it shows, in words.</param>
-/// <param name="Marks">What is on the paper.</param>
+/// <param name="Figures">What is on the paper.</param>
 /// <param name="Millimetres">Millimetres a unit of the paper stands for; null where the size is not known.</param>
-public sealed record Picture(string Title, ImmutableArray<Mark> Marks, double? Millimetres)
+public sealed record Picture(string Title, ImmutableArray<Figure> Figures, double? Millimetres)
 {
     /// <summary>The box everything drawn lies in, lines and words allowed for.</summary>
     public Box Box
@@ -15,9 +15,9 @@ public sealed record Picture(string Title, ImmutableArray<Mark> Marks, double? M
         get
         {
             var box = Box.Empty;
-            foreach (var mark in Marks)
+            foreach (var figure in Figures)
             {
-                box = box.With(BoxOf(mark));
+                box = box.With(BoxOf(figure));
             }
 
             return box;
@@ -40,7 +40,7 @@ public sealed record Picture(string Title, ImmutableArray<Mark> Marks, double? M
             var box = picture.Box;
             var width = Math.Max(box.Width * scale, words.Length * 3.4);
             var at = new Point(right + (width / 2) - (box.Middle.X * scale), -box.Bottom * scale);
-            sketch.Part("picture", picture.Title, s => s.At(new Placing(at, 0, scale)).Add(picture.Marks));
+            sketch.Part("picture", picture.Title, s => s.At(new Placing(at, 0, scale)).Add(picture.Figures));
             if (words.Length > 0)
             {
                 sketch.Say(new(right + (width / 2), -10), words);
@@ -52,12 +52,12 @@ public sealed record Picture(string Title, ImmutableArray<Mark> Marks, double? M
         return sketch.Finish(title, largest);
     }
 
-    private static Box BoxOf(Mark mark) => mark switch
+    private static Box BoxOf(Figure figure) => figure switch
     {
         Stroke path => Lines.BoxOf(path.Points).Wider(path.Line / 2),
         Disc disc => Box.Empty.With(disc.Centre).Wider(disc.Radius + (disc.Line / 2)),
         Caption caption => CaptionBox(caption),
-        Part part => part.Marks.Aggregate(Box.Empty, (box, m) => box.With(BoxOf(m))),
+        Part part => part.Figures.Aggregate(Box.Empty, (box, m) => box.With(BoxOf(m))),
         _ => Box.Empty,
     };
 

@@ -9,7 +9,7 @@ namespace Garten.Core.Drawing.Paper;
 /// </summary>
 internal sealed class Sketch
 {
-    private readonly List<Mark> _marks;
+    private readonly List<Figure> _figures;
     private readonly Placing[] _placings;
 
     public Sketch()
@@ -17,17 +17,17 @@ internal sealed class Sketch
     {
     }
 
-    private Sketch(List<Mark> marks, Placing[] placings)
+    private Sketch(List<Figure> figures, Placing[] placings)
     {
-        _marks = marks;
+        _figures = figures;
         _placings = placings;
     }
 
     /// <summary>What was drawn so far.</summary>
-    public ImmutableArray<Mark> Marks => [.. _marks];
+    public ImmutableArray<Figure> Figures => [.. _figures];
 
     /// <summary>The same sheet, for a part that is drawn about its own origin.</summary>
-    public Sketch At(Placing placing) => new(_marks, [placing, .. _placings]);
+    public Sketch At(Placing placing) => new(_figures, [placing, .. _placings]);
 
     public Sketch At(double x, double y, double degrees = 0, double scale = 1, bool mirrored = false) =>
         At(new Placing(new(x, y), degrees, scale, mirrored));
@@ -47,44 +47,44 @@ internal sealed class Sketch
     /// <summary>A round spot.</summary>
     public void Spot(Point centre, double radius, Wash? fill, double line = 0.8)
     {
-        _marks.Add(new Disc(Placed(centre), radius * Scale, fill, Thinned(line)));
+        _figures.Add(new Disc(Placed(centre), radius * Scale, fill, Thinned(line)));
     }
 
     /// <summary>A word; it is never turned or mirrored.</summary>
-    public void Say(Point at, string words, double size = 7, string anchor = "middle") => _marks.Add(new Caption(Placed(at), words, size, anchor));
+    public void Say(Point at, string words, double size = 7, string anchor = "middle") => _figures.Add(new Caption(Placed(at), words, size, anchor));
 
     /// <summary>An organ of its own, drawn by a function.</summary>
     public void Part(string name, string title, Action<Sketch> draw, bool ghost = false)
     {
-        var marks = new List<Mark>();
-        draw(new Sketch(marks, _placings));
-        if (marks.Count > 0)
+        var figures = new List<Figure>();
+        draw(new Sketch(figures, _placings));
+        if (figures.Count > 0)
         {
-            _marks.Add(new Part(name, title, ghost, [.. marks]));
+            _figures.Add(new Part(name, title, ghost, [.. figures]));
         }
     }
 
-    /// <summary>Marks of another sheet, put where this sketch is placed.</summary>
-    public void Add(IEnumerable<Mark> marks)
+    /// <summary>Figures of another sheet, put where this sketch is placed.</summary>
+    public void Add(IEnumerable<Figure> figures)
     {
-        foreach (var mark in marks)
+        foreach (var figure in figures)
         {
-            _marks.Add(Moved(mark));
+            _figures.Add(Moved(figure));
         }
     }
 
     /// <summary>The finished picture.</summary>
     /// <param name="title">What it shows, in words.</param>
     /// <param name="millimetres">Millimetres a unit of the paper stands for; null where the size is not known.</param>
-    public Picture Finish(string title, double? millimetres = null) => new(title, Marks, millimetres);
+    public Picture Finish(string title, double? millimetres = null) => new(title, Figures, millimetres);
 
-    private Mark Moved(Mark mark) => mark switch
+    private Figure Moved(Figure figure) => figure switch
     {
         Stroke stroke => stroke with { Points = [.. stroke.Points.Select(Placed)], Line = Thinned(stroke.Line) },
         Disc disc => disc with { Centre = Placed(disc.Centre), Radius = disc.Radius * Scale, Line = Thinned(disc.Line) },
         Caption caption => caption with { At = Placed(caption.At) },
-        Part part => part with { Marks = [.. part.Marks.Select(Moved)] },
-        _ => mark,
+        Part part => part with { Figures = [.. part.Figures.Select(Moved)] },
+        _ => figure,
     };
 
     private double Scale => _placings.Aggregate(1.0, (scale, p) => scale * p.Scale);
@@ -103,5 +103,5 @@ internal sealed class Sketch
     }
 
     private void Add(IEnumerable<Point> points, bool closed, Wash? fill, double line, Wash? ink) =>
-        _marks.Add(new Stroke([.. points.Select(Placed)], closed, fill, Thinned(line), ink));
+        _figures.Add(new Stroke([.. points.Select(Placed)], closed, fill, Thinned(line), ink));
 }

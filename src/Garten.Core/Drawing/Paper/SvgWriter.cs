@@ -29,22 +29,22 @@ public static class SvgWriter
             box = new(0, 0, 1, 1);
         }
 
-        var marks = picture.Marks;
+        var figures = picture.Figures;
         if (withBar && picture.Millimetres is { } millimetres)
         {
             var sketch = new Sketch();
             sketch.Part("scale", "Scale", s => DrawBar(s, box, millimetres));
-            marks = marks.AddRange(sketch.Marks);
-            box = (picture with { Marks = marks }).Box;
+            figures = figures.AddRange(sketch.Figures);
+            box = (picture with { Figures = figures }).Box;
         }
 
         box = box.Wider(Margin);
         var text = new StringBuilder(4096);
         text.Append(CultureInfo.InvariantCulture, $"<svg xmlns=\"http://www.w3.org/2000/svg\" role=\"img\" viewBox=\"{N(box.Left)} {N(-box.Top)} {N(box.Width)} {N(box.Height)}\" width=\"{N(box.Width)}\" height=\"{N(box.Height)}\" fill=\"none\" stroke=\"{Wash.Ink.Css}\" stroke-linejoin=\"round\" stroke-linecap=\"round\">");
         text.Append("<title>").Append(Escaped(picture.Title)).Append("</title>");
-        foreach (var mark in marks)
+        foreach (var figure in figures)
         {
-            Write(text, mark);
+            Write(text, figure);
         }
 
         return text.Append("</svg>").ToString();
@@ -56,8 +56,11 @@ public static class SvgWriter
         var most = Math.Max(box.Width * 0.4, 24) * millimetres;
         var length = Bars.LastOrDefault(b => b <= most, Bars[0]);
         var (y, wide) = (box.Bottom - 8, length / millimetres);
-        sketch.Line([new(box.Left, y + 2), new(box.Left, y), new(box.Left + wide, y), new(box.Left + wide, y + 2)], 0.9);
-        sketch.Say(new(box.Left + (wide / 2), y - 8), Words(length));
+
+        // The words grow with the picture, so that they can be read where it is shown small.
+        var size = Math.Clamp(Math.Max(box.Height, box.Width) * 0.075, 7, 14);
+        sketch.Line([new(box.Left, y + 2), new(box.Left, y), new(box.Left + wide, y), new(box.Left + wide, y + 2)], 1.2);
+        sketch.Say(new(box.Left, y - size - 1), Words(length), size, "start");
     }
 
     private static string Words(double length) => length switch
@@ -67,9 +70,9 @@ public static class SvgWriter
         _ => string.Create(CultureInfo.InvariantCulture, $"{length} mm"),
     };
 
-    private static void Write(StringBuilder text, Mark mark)
+    private static void Write(StringBuilder text, Figure figure)
     {
-        switch (mark)
+        switch (figure)
         {
             case Stroke path:
                 text.Append("<path d=\"");
@@ -90,7 +93,7 @@ public static class SvgWriter
             case Part part:
                 text.Append("<g data-part=\"").Append(Escaped(part.Name)).Append('"').Append(part.Ghost ? " opacity=\"0.28\">" : ">");
                 text.Append("<title>").Append(Escaped(part.Title)).Append("</title>");
-                foreach (var inner in part.Marks)
+                foreach (var inner in part.Figures)
                 {
                     Write(text, inner);
                 }
@@ -98,7 +101,7 @@ public static class SvgWriter
                 text.Append("</g>");
                 break;
             default:
-                throw new ArgumentException($"No {mark.GetType().Name} can be written.", nameof(mark));
+                throw new ArgumentException($"No {figure.GetType().Name} can be written.", nameof(figure));
         }
     }
 

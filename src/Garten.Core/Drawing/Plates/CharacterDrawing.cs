@@ -176,28 +176,19 @@ public static class CharacterDrawing
         var sketch = new Sketch();
         drawing(sketch, features, features.State(character) ?? "");
         var picture = sketch.Finish(title, SizeOf(character, features));
-        return picture.Marks.IsEmpty ? null : picture;
+        return picture.Figures.IsEmpty ? null : picture;
     }
 
     /// <summary>Millimetres a unit stands for, where a size that fixes it is known.</summary>
     private static double? SizeOf(string character, Features f) => character switch
     {
-        "leaf-length" or "leaf-width" or "leaf-ratio" or "petiole-length" or "leaf-division" or "lobing" => LeafForm.Of(f) is { Millimetres: { } mm } form ? mm * LeafForm.Standard / BladeOnPaper(form) : null,
+        "leaf-length" or "leaf-width" or "leaf-ratio" or "petiole-length" or "leaf-division" or "lobing" => LeafForm.Of(f) is { Millimetres: { } mm } form ? mm * LeafForm.Standard / LeafDrawing.BladeOnPaper(form) : null,
         "bud-length" => f.Number("bud-length") / 84,
         "flower-width" => f.Number("flower-width") / 90,
         "petal-length" => f.Number("petal-length") / 66,
         "fruit-length" => f.Number("fruit-length") / FruitBox(f).Height,
         "height" => f.Number("height") is { } tall ? Math.Max(tall, HabitDrawing.Person) / 110 : null,
         _ => null,
-    };
-
-    /// <summary>Length on the paper of what "blade length" measures: the blade, or one side leaflet.</summary>
-    private static double BladeOnPaper(LeafForm form) => form.Division switch
-    {
-        LeafDivision.Simple => LeafForm.Standard,
-        LeafDivision.Pinnate => LeafDrawing.FeatherSize(form).Leaflet,
-        LeafDivision.TwiceDivided => 22,
-        _ => 70 * 0.72,
     };
 
     private static void Leaf(Sketch sketch, Features f) => LeafDrawing.Draw(sketch, LeafForm.Of(f));
@@ -322,9 +313,9 @@ public static class CharacterDrawing
         var sketch = new Sketch();
         FruitDrawing.Draw(sketch, f);
         var box = Box.Empty;
-        foreach (var mark in sketch.Marks.Where(m => m is Stroke { Closed: true } or Disc))
+        foreach (var figure in sketch.Figures.Where(m => m is Stroke { Closed: true } or Disc))
         {
-            box = box.With(new Picture("", [mark], null).Box);
+            box = box.With(new Picture("", [figure], null).Box);
         }
 
         return box.IsEmpty ? new(-24, -24, 24, 24) : box;

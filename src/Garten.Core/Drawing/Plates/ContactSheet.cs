@@ -41,7 +41,7 @@ public static class ContactSheet
                     (x, y) = (0, y - Cell - 40);
                 }
 
-                sketch.At(x, y - Tile.Side - 10).Add(picture.Marks);
+                sketch.At(x, y - Tile.Side - 10).Add(picture.Figures);
                 foreach (var (line, row) in Wrapped(words).Select((line, row) => (line, row)))
                 {
                     sketch.Say(new(x + (Tile.Side / 2), y - Tile.Side - 22 - (9 * row)), line, 7.5);
@@ -53,7 +53,7 @@ public static class ContactSheet
             x += 12;
         }
 
-        return sketch.Marks.IsEmpty ? null : sketch.Finish($"{organ}: what its characters look like");
+        return sketch.Figures.IsEmpty ? null : sketch.Finish($"{organ}: what its characters look like");
     }
 
     private static List<(Picture Picture, string Words)> TilesOf(Guide guide, Character character)

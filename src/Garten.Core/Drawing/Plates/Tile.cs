@@ -34,7 +34,7 @@ public static class Tile
         var box = picture.Box;
         var scale = side / Math.Max(Math.Max(box.Width, box.Height), 1);
         var sketch = new Sketch();
-        sketch.At(new Placing((box.Middle * -scale) + new Point(side / 2, side / 2), 0, scale)).Add(picture.Marks);
-        return new(picture.Title, sketch.Marks, picture.Millimetres / scale);
+        sketch.At(new Placing((box.Middle * -scale) + new Point(side / 2, side / 2), 0, scale)).Add(picture.Figures);
+        return new(picture.Title, sketch.Figures, picture.Millimetres / scale);
     }
 }

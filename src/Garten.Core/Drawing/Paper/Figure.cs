@@ -4,9 +4,9 @@ using Garten.Core.Drawing.Geometry;
 namespace Garten.Core.Drawing.Paper;
 
 /// <summary>One thing on the paper.</summary>
-public abstract record Mark
+public abstract record Figure
 {
-    private protected Mark()
+    private protected Figure()
     {
     }
 }
@@ -17,25 +17,25 @@ public abstract record Mark
 /// <param name="Fill">The wash within; null for none.</param>
 /// <param name="Line">Width of the line; 0 for none.</param>
 /// <param name="Ink">Colour of the line; null for ink.</param>
-public sealed record Stroke(ImmutableArray<Point> Points, bool Closed, Wash? Fill, double Line, Wash? Ink) : Mark;
+public sealed record Stroke(ImmutableArray<Point> Points, bool Closed, Wash? Fill, double Line, Wash? Ink) : Figure;
 
 /// <summary>A round spot.</summary>
 /// <param name="Centre">Its middle.</param>
 /// <param name="Radius">Its radius.</param>
 /// <param name="Fill">The wash within; null for none.</param>
 /// <param name="Line">Width of the line; 0 for none.</param>
-public sealed record Disc(Point Centre, double Radius, Wash? Fill, double Line) : Mark;
+public sealed record Disc(Point Centre, double Radius, Wash? Fill, double Line) : Figure;
 
 /// <summary>A word beside a part.</summary>
 /// <param name="At">Where it is anchored.</param>
 /// <param name="Words">What it says.</param>
 /// <param name="Size">Height of the letters.</param>
 /// <param name="Anchor">start, middle or end.</param>
-public sealed record Caption(Point At, string Words, double Size, string Anchor) : Mark;
+public sealed record Caption(Point At, string Words, double Size, string Anchor) : Figure;
 
-/// <summary>An organ: marks that belong together, with a name for the program and a title for a reader.</summary>
+/// <summary>An organ: figures that belong together, with a name for the program and a title for a reader.</summary>
 /// <param name="Name">Name of the organ, for example <c>leaf</c>.</param>
 /// <param name="Title">What a screen reader says.</param>
 /// <param name="Ghost">True for what was not seen: drawn faintly.</param>
-/// <param name="Marks">What it is made of.</param>
-public sealed record Part(string Name, string Title, bool Ghost, ImmutableArray<Mark> Marks) : Mark;
+/// <param name="Figures">What it is made of.</param>
+public sealed record Part(string Name, string Title, bool Ghost, ImmutableArray<Figure> Figures) : Figure;

@@ -1,0 +1,122 @@
+using Garten.Core.Drawing.Fruits;
+using Garten.Core.Drawing.Flowers;
+using Garten.Core.Drawing.Habits;
+using Garten.Core.Drawing.Leaves;
+using Garten.Core.Drawing.Paper;
+using Garten.Core.Drawing.Shoots;
+using Garten.Core.Drawing.Twigs;
+using Garten.Core.Guides;
+
+namespace Garten.Core.Drawing.Plates;
+
+/// <summary>Whole organs, drawn from everything known of them together.</summary>
+internal static class OrganDrawing
+{
+    private static readonly Dictionary<Organ, string[]> Telling = new()
+    {
+        [Organ.Habit] = ["life-form", "height"],
+        [Organ.Bark] = ["bark-surface", "bark-lenticels"],
+        [Organ.Twig] = ["bud-arrangement", "bud-scales", "bud-shape", "twig-end", "twig-colour", "leaf-scar", "winter-catkins", "old-fruit", "twig-hair", "pith", "bud-stalk", "spur-shoots", "bud-hair"],
+        [Organ.Leaf] = ["foliage", "leaf-arrangement", "leaf-division", "lobing", "outline", "margin", "leaf-ratio", "leaf-length", "leaf-base", "leaf-tip", "venation", "leaflet-count", "lobe-count", "widest", "needles-per-bundle", "needle-lay", "frond-shape", "leaves-place"],
+        [Organ.Flower] = ["flower-colour", "petal-count", "corolla", "symmetry", "stamen-count", "perianth", "sepal-count", "petal-cut", "spur"],
+        [Organ.Inflorescence] = ["flower-cluster", "bracts", "head", "ray-count", "umbel-rays", "spike-sexes", "bract-reach"],
+        [Organ.Fruit] = ["fruit-kind", "fruit-colour", "fruit-bloom", "samara-angle", "cone-stance", "cone-bract", "beak"],
+    };
+
+    /// <summary>True when enough is known of an organ to draw it.</summary>
+    /// <param name="organ">The organ.</param>
+    /// <param name="f">What is known.</param>
+    public static bool Knows(Organ organ, Features f) => Telling.TryGetValue(organ, out var characters) && f.KnowsAny(characters);
+
+    /// <summary>Draws an organ.</summary>
+    /// <param name="sketch">Where, its foot at the origin; flowers and fruit have their middle there.</param>
+    /// <param name="organ">The organ.</param>
+    /// <param name="f">What is known.</param>
+    /// <returns>Millimetres a unit stands for; null where the size is not known.</returns>
+    public static double? Draw(Sketch sketch, Organ organ, Features f)
+    {
+        switch (organ)
+        {
+            case Organ.Habit:
+                return HabitDrawing.Draw(sketch, f.State("life-form"), f.Number("height"), f.Is("foliage", "needles", "scales"));
+            case Organ.Bark:
+                HabitDrawing.Bark(sketch, f.State("bark-surface"), f.State("bark-lenticels"));
+                return null;
+            case Organ.Twig:
+                TwigDrawing.Draw(sketch, f);
+                return null;
+            case Organ.Leaf:
+                return Leaf(sketch, f);
+            case Organ.Flower:
+                if (f.Is("corolla", "urn", "tube", "pea-like", "bent-back", "hooded", "heart-shaped") || (f.Knows("spur") && !f.Is("spur", "none")))
+                {
+                    FlowerDrawing.Side(sketch, f);
+                    return null;
+                }
+
+                FlowerDrawing.Front(sketch, f);
+                return f.Number("flower-width") / 90;
+            case Organ.Inflorescence:
+                if (f.Is("foliage", "grass-like") && f.KnowsAny("spike-sexes", "bract-reach"))
+                {
+                    SpikeDrawing.Spikes(sketch.At(0, 40), f.State("spike-sexes"), f.State("bract-reach"));
+                    return null;
+                }
+
+                ClusterDrawing.Draw(sketch, f);
+                return null;
+            default:
+                FruitDrawing.Draw(sketch, f);
+                return null;
+        }
+    }
+
+    /// <summary>One leaf, or what stands for leaves.</summary>
+    /// <param name="sketch">Where.</param>
+    /// <param name="f">What is known.</param>
+    /// <returns>Millimetres a unit stands for; null where the size is not known.</returns>
+    public static double? Leaf(Sketch sketch, Features f)
+    {
+        switch (f.State("foliage"))
+        {
+            case "needles" when f.Count("needles-per-bundle", 1, 8) is { } needles and > 1:
+                NeedleDrawing.Bundle(sketch, needles);
+                return null;
+            case "needles":
+                NeedleDrawing.Twig(sketch, f.State("needle-lay"));
+                return null;
+            case "scales":
+                NeedleDrawing.Spray(sketch);
+                return null;
+            case "frond":
+                FrondDrawing.Frond(sketch, f.State("frond-shape"), Wash.Of(f.State("stalk-shine")));
+                return null;
+            case "grass-like":
+                HabitDrawing.Draw(sketch, "grass-like", null, false);
+                return null;
+            case "no-green":
+                return null;
+            default:
+                var form = LeafForm.Of(f);
+                LeafDrawing.Draw(sketch, form);
+                return form.Millimetres is { } mm ? mm * LeafForm.Standard / LeafDrawing.BladeOnPaper(form) : null;
+        }
+    }
+
+    /// <summary>The leaves on their shoot.</summary>
+    /// <param name="sketch">Where.</param>
+    /// <param name="f">What is known.</param>
+    public static void Shoot(Sketch sketch, Features f)
+    {
+        if (f.Knows("foliage") && !f.Is("foliage", "broad"))
+        {
+            Leaf(sketch, f);
+            return;
+        }
+
+        var form = LeafForm.Of(f);
+        var small = form with { Blade = form.Blade with { Teeth = Math.Min(form.Blade.Teeth, 9), VeinPairs = 4 }, Glands = false };
+        var large = form.Division is not LeafDivision.Simple || form.Blade.Lobing == BladeLobing.Palmate;
+        ShootDrawing.Leafy(sketch, f.Is("leaves-place", "at-base") ? "basal" : f.State("leaf-arrangement"), s => LeafDrawing.Draw(s, small), large ? 0.44 : 0.5, large ? 2 : 3);
+    }
+}

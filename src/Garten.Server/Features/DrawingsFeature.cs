@@ -1,0 +1,43 @@
+using System.Collections.Immutable;
+using Garten.Core.Bench;
+using Garten.Core.Drawing.Plates;
+using Garten.Core.Guides;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>Drawings made from the guide: states, plates, and names side by side.</summary>
+public static class DrawingsFeature
+{
+    private const int MostCharacters = 20;
+
+    /// <summary>Adds the endpoints.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        var drawings = api.MapGroup("/drawings");
+        drawings.MapGet("/organs/{organ}", (string organ, CurrentGuide current) =>
+            Enum.TryParse<Organ>(organ, true, out var found) && Enum.IsDefined(found)
+                ? Drawings.OfOrgan(current.Guide, found).ToArray()
+                : throw new NotInStoreException("A plant has no such organ.")).WithName("tiles").Produces<CharacterTiles[]>();
+
+        drawings.MapGet("/taxa/{taxon}", (string taxon, CurrentGuide current) =>
+            current.Guide.FindTaxon(new(taxon)) is { } found
+                ? Drawings.OfTaxon(current.Guide, found.Id)
+                : throw new NotInStoreException("The guide has no such taxon.")).WithName("plate").Produces<PlateView>();
+
+        drawings.MapGet("/apart", (string taxa, string characters, CurrentGuide current) =>
+        {
+            ImmutableArray<TaxonId> names = [.. Split(taxa).Select(t => new TaxonId(t))];
+            if (BenchRules.FaultOf(current.Guide, names) is { Length: > 0 } fault)
+            {
+                throw new RuleException("taxa", fault);
+            }
+
+            return Drawings.Apart(current.Guide, names, [.. Split(characters).Take(MostCharacters).Select(c => new CharacterId(c))]);
+        }).WithName("apartDrawings").Produces<ApartDrawings>();
+    }
+
+    private static string[] Split(string list) => list.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+}

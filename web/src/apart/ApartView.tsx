@@ -77,22 +77,18 @@ export function ApartView({ guide, plant, taxa, onTaxa, onRecord }: Props) {
                   </Button>
                 )}
               </h3>
-              <div className="apart-body">
-                <div>
-                  <Sides separation={s} />
-                </div>
-                <div className="apart-tiles">
-                  {drawn?.tiles
-                    .filter((t) => t.character === s.character)
-                    .map((t) => (
-                      <figure key={t.taxon}>
-                        <Drawing svg={t.svg} hidden />
-                        <figcaption>
-                          <TaxonText name={name(t.taxon)} />
-                        </figcaption>
-                      </figure>
-                    ))}
-                </div>
+              <Sides separation={s} />
+              <div className="apart-tiles">
+                {drawn?.tiles
+                  .filter((t) => t.character === s.character)
+                  .map((t) => (
+                    <figure key={t.taxon}>
+                      <Drawing svg={t.svg} hidden />
+                      <figcaption>
+                        <TaxonText name={name(t.taxon)} />
+                      </figcaption>
+                    </figure>
+                  ))}
               </div>
             </section>
           ))}

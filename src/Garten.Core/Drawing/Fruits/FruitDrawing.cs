@@ -20,7 +20,7 @@ internal static class FruitDrawing
                 var angle = Math.Clamp(f.Number("samara-angle") ?? 90, 10, 180);
                 foreach (var hand in new[] { -1, 1 })
                 {
-                    Wing(sketch.At(hand * 4, 0, hand * angle / 2, 1, hand < 0), colour ?? Wash.Of("straw")!);
+                    sketch.Part("wing", "Wing", s => Wing(s.At(hand * 4, 0, hand * angle / 2, 1, hand < 0), colour ?? Wash.Of("straw")!));
                 }
 
                 sketch.Line(new(0, -26), default, 1.4);

@@ -14,6 +14,9 @@ public readonly record struct Point(double X, double Y)
     /// <summary>The step turned a quarter to the left.</summary>
     public Point Left => new(-Y, X);
 
+    /// <inheritdoc/>
+    public override string ToString() => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"({X:0.###}, {Y:0.###})");
+
     /// <summary>A step of a length in a direction.</summary>
     /// <param name="length">Its length.</param>
     /// <param name="degrees">From straight up, clockwise: 90 is to the right.</param>

@@ -13,12 +13,12 @@ internal static class HabitDrawing
 
     /// <summary>A whole plant beside a person.</summary>
     /// <param name="sketch">Where, the ground at Y = 0.</param>
-    /// <param name="form">State of the life form; null is drawn as a herb.</param>
-    /// <param name="height">Height in millimetres; null when unknown, and then no person is drawn.</param>
-    /// <param name="needles">True for the crown of a conifer.</param>
+    /// <param name="f">What is known; where no life form is, a herb is drawn, and where no height is, no person.</param>
     /// <returns>Millimetres a unit stands for; null when the height is unknown.</returns>
-    public static double? Draw(Sketch sketch, string? form, double? height, bool needles)
+    public static double? Draw(Sketch sketch, Features f)
     {
+        var (form, height) = (f.State("life-form"), f.Number("height"));
+        var needles = f.Is("foliage", "needles", "scales");
         // The taller of plant and person fills the sheet.
         const double Sheet = 110;
         var unit = height is { } mm ? Math.Max(mm, Person) / Sheet : (double?)null;
@@ -31,7 +31,7 @@ internal static class HabitDrawing
             _ => tall * 0.4,
         };
         ShootDrawing.Ground(sketch, Math.Max(crown + 16, 44));
-        sketch.Part("plant", "The whole plant", s => Plant(s, form, tall, needles));
+        sketch.Part("plant", "The whole plant", s => Plant(s, f, tall, needles));
         if (unit is { } scale)
         {
             sketch.Part("person", "A person, for scale", s => Someone(s.At(crown + 16, 0, 0, Person / scale / 100)));
@@ -117,9 +117,9 @@ internal static class HabitDrawing
         }
     }
 
-    private static void Plant(Sketch sketch, string? form, double tall, bool needles)
+    private static void Plant(Sketch sketch, Features f, double tall, bool needles)
     {
-        switch (form)
+        switch (f.State("life-form"))
         {
             case "tree" when needles:
                 sketch.Shape(Lines.Strip([default, new(0, tall)], t => (tall * 0.03 * (1 - t)) + 0.5), Wash.Wood, 0.9);
@@ -172,15 +172,28 @@ internal static class HabitDrawing
                 break;
             default:
                 sketch.Line(default, new(0, tall * 0.88), 1.6, Wash.Of("green"));
-                for (var i = 0; i < 5; i++)
+                if (f.Is("leaves-place", "at-base") || f.Is("leaf-arrangement", "basal") || f.Is("foliage", "grass-like"))
                 {
-                    LeafDrawing.DrawBlade(sketch.At(0, tall * (0.1 + (0.15 * i)), i % 2 == 0 ? 54 : -54), BladeForm.Plain with { Length = Math.Max(tall * (0.36 - (0.04 * i)), 2), Ratio = 2.4 }, Features.None, false);
+                    foreach (var lean in new[] { -62, -34, -12, 12, 34, 62 })
+                    {
+                        Small(sketch.At(0, 0, lean), tall * 0.5, f.Is("foliage", "grass-like") ? 12 : 3);
+                    }
+                }
+                else
+                {
+                    for (var i = 0; i < 5; i++)
+                    {
+                        Small(sketch.At(0, tall * (0.1 + (0.15 * i)), i % 2 == 0 ? 54 : -54), tall * (0.36 - (0.04 * i)), 2.4);
+                    }
                 }
 
                 Flowers.FlowerDrawing.Small(sketch.At(0, tall * 0.94), Wash.Blank, Math.Max(tall * 0.07, 1.4));
                 break;
         }
     }
+
+    private static void Small(Sketch sketch, double length, double ratio) =>
+        LeafDrawing.DrawBlade(sketch, BladeForm.Plain with { Length = Math.Max(length, 2), Ratio = ratio, Base = BladeBase.Wedge }, Features.None, false);
 
     private static void Leafy(Sketch sketch, Point[] line, double size)
     {

@@ -23,9 +23,21 @@ public sealed record Blade(BladeForm Form, Point[] Right, Point[] Left, Point[] 
     {
         var (right, left, tips) = form.Lobing == BladeLobing.Palmate ? Palmate(form) : Simple(form);
         Fit(form, [right, left, tips]);
-        var edge = Teeth.Cut(right, form, 1);
-        Point[] outline = [.. edge, .. Teeth.Cut(left, form, -1).Reverse().Skip(1).SkipLast(1)];
+        var (edge, outline) = Toothed(1);
+
+        // In a narrow sinus or tip teeth of full depth would meet; there all of them are cut less deep.
+        for (var depth = 0.7; form.Margin != BladeMargin.Entire && depth > 0.01 && !Lines.IsSimple(outline); depth *= 0.7)
+        {
+            (edge, outline) = Toothed(depth < 0.05 ? 0 : depth);
+        }
+
         return new(form, right, left, edge, outline, tips);
+
+        (Point[] Edge, Point[] Outline) Toothed(double depth)
+        {
+            var cut = Teeth.Cut(right, form, 1, depth);
+            return (cut, [.. cut, .. Teeth.Cut(left, form, -1, depth).Reverse().Skip(1).SkipLast(1)]);
+        }
     }
 
     /// <summary>The envelope as a closed line, anticlockwise from the base.</summary>

@@ -91,7 +91,7 @@ public sealed record LeafForm(
         };
         var blade = new BladeForm(
             Standard, Math.Clamp(ratio, 0.5, 24), widest, @base, tip, lobing, lobes, lobing == BladeLobing.Pinnate ? 0.6 : 0.45, margin,
-            TeethOf(margin, lobing), f.Is("teeth-extent", "upper-half") ? 0.5 : 0.12, veins, 6);
+            TeethOf(margin, lobing, lobes), f.Is("teeth-extent", "upper-half") ? 0.5 : 0.12, veins, 6);
         var millimetres = f.Number("leaf-length") is { } length and > 0 ? length / Standard : (double?)null;
         var petiole = f.Number("petiole-length") is { } stalk ? Math.Min(millimetres is { } mm ? stalk / mm : Standard * 0.25, Standard * 1.2)
             : @base == BladeBase.Clasping ? 0
@@ -171,13 +171,13 @@ public sealed record LeafForm(
         return (ratio, widest, @base, tip);
     }
 
-    private static int TeethOf(BladeMargin margin, BladeLobing lobing) => margin switch
+    private static int TeethOf(BladeMargin margin, BladeLobing lobing, int lobes) => margin switch
     {
-        BladeMargin.Coarse => lobing == BladeLobing.None ? 6 : 9,
-        BladeMargin.Spiny => lobing == BladeLobing.None ? 5 : 8,
-        BladeMargin.DoublySerrate => 9,
-        BladeMargin.Crenate => 11,
-        BladeMargin.Serrate => lobing == BladeLobing.None ? 20 : 28,
+        BladeMargin.Coarse => lobing == BladeLobing.None ? 6 : 3 * lobes / 2,
+        BladeMargin.Spiny => lobing == BladeLobing.None ? 5 : lobes,
+        BladeMargin.DoublySerrate => lobing == BladeLobing.None ? 9 : 2 * lobes,
+        BladeMargin.Crenate => lobing == BladeLobing.None ? 11 : 2 * lobes,
+        BladeMargin.Serrate => lobing == BladeLobing.None ? 20 : 5 * lobes,
         _ => 13,
     };
 }

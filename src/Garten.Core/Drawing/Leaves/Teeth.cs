@@ -40,7 +40,8 @@ internal static class Teeth
     /// <param name="side">The side, from base to tip.</param>
     /// <param name="form">The blade.</param>
     /// <param name="hand">1 for the right side, −1 for the left.</param>
-    public static Point[] Cut(Point[] side, BladeForm form, int hand)
+    /// <param name="share">Share of the usual depth the teeth are cut to.</param>
+    public static Point[] Cut(Point[] side, BladeForm form, int hand, double share = 1)
     {
         if (form.Margin == BladeMargin.Entire)
         {
@@ -56,14 +57,17 @@ internal static class Teeth
             _ => Toothed,
         };
 
-        // Between the part without teeth and the very tip.
-        const double End = 0.985;
+        // Teeth stand between a part without them, which a sinus always is, and the very tip or its notch.
+        var end = form.Tip == BladeTip.Notched ? 0.88 : 0.985;
         var length = Lines.LengthOf(side);
-        var step = length * (End - form.TeethFrom) / form.Teeth;
-        var depth = DepthOf(form.Margin) * step;
+        var bare = form.Base is BladeBase.Heart or BladeBase.Clasping ? Math.Max(form.TeethFrom, 0.2) : form.TeethFrom;
+        var step = length * (end - bare) / form.Teeth;
+        
+        // On the long way round deep lobes teeth stay small beside the lobes.
+        var depth = Math.Min(DepthOf(form.Margin) * step, (form.Lobing == BladeLobing.None ? 0.2 : 0.035) * form.Length) * share;
         var fine = Lines.Spaced(side, Pieces);
         var cut = new List<Point>();
-        for (var i = 0; i < fine.Length && (double)i / (fine.Length - 1) < form.TeethFrom; i += Pieces / 60)
+        for (var i = 0; i < fine.Length && (double)i / (fine.Length - 1) < bare; i += Pieces / 60)
         {
             cut.Add(fine[i]);
         }
@@ -72,12 +76,16 @@ internal static class Teeth
         {
             foreach (var (along, back) in profile)
             {
-                var share = form.TeethFrom + ((End - form.TeethFrom) * (tooth + along) / form.Teeth);
-                cut.Add(SetBack(fine, share, back * depth, hand));
+                var place = bare + ((end - bare) * (tooth + along) / form.Teeth);
+                cut.Add(SetBack(fine, place, back * depth, hand));
             }
         }
 
-        cut.Add(At(fine, End));
+        for (var i = (int)(end * Pieces); i < fine.Length - 1; i += Pieces / 60)
+        {
+            cut.Add(fine[i]);
+        }
+
         cut.Add(side[^1]);
         return [.. cut];
     }

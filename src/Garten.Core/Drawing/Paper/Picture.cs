@@ -38,12 +38,12 @@ public sealed record Picture(string Title, ImmutableArray<Figure> Figures, doubl
         {
             var scale = picture.Millimetres / largest ?? 1;
             var box = picture.Box;
-            var width = Math.Max(box.Width * scale, words.Length * 3.4);
+            var width = Math.Max(box.Width * scale, words.Length * 4.7);
             var at = new Point(right + (width / 2) - (box.Middle.X * scale), -box.Bottom * scale);
             sketch.Part("picture", picture.Title, s => s.At(new Placing(at, 0, scale)).Add(picture.Figures));
             if (words.Length > 0)
             {
-                sketch.Say(new(right + (width / 2), -10), words);
+                sketch.Say(new(right + (width / 2), -12), words, 9);
             }
 
             right += width + gap;

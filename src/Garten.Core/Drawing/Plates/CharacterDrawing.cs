@@ -19,8 +19,8 @@ public static class CharacterDrawing
 
     private static readonly Dictionary<string, Drawing> Drawings = new()
     {
-        ["life-form"] = (s, f, v) => HabitDrawing.Draw(s, v, f.Number("height"), f.Is("foliage", "needles", "scales")),
-        ["height"] = (s, f, _) => HabitDrawing.Draw(s, f.State("life-form"), f.Number("height"), f.Is("foliage", "needles", "scales")),
+        ["life-form"] = (s, f, _) => HabitDrawing.Draw(s, f),
+        ["height"] = (s, f, _) => HabitDrawing.Draw(s, f),
         ["armature"] = (s, f, v) => ShootDrawing.Armed(s, v, f.State("prickle-form")),
         ["prickle-form"] = (s, _, v) => PrickleForm(s, v),
         ["stem-form"] = (s, _, v) => ShootDrawing.Section(s, v),
@@ -357,7 +357,7 @@ public static class CharacterDrawing
                 FrondDrawing.Frond(sketch, f.State("frond-shape"));
                 break;
             case "grass-like":
-                HabitDrawing.Draw(sketch, "grass-like", null, false);
+                HabitDrawing.Draw(sketch, Features.None.With("life-form", "grass-like"));
                 break;
             case "no-green":
                 sketch.Line(default, new(0, 104), 3, Wash.Of("coppery"));

@@ -14,11 +14,11 @@ internal static class OrganDrawing
 {
     private static readonly Dictionary<Organ, string[]> Telling = new()
     {
-        [Organ.Habit] = ["life-form", "height"],
+        [Organ.Habit] = ["life-form", "height", "armature"],
         [Organ.Bark] = ["bark-surface", "bark-lenticels"],
         [Organ.Twig] = ["bud-arrangement", "bud-scales", "bud-shape", "twig-end", "twig-colour", "leaf-scar", "winter-catkins", "old-fruit", "twig-hair", "pith", "bud-stalk", "spur-shoots", "bud-hair"],
         [Organ.Leaf] = ["foliage", "leaf-arrangement", "leaf-division", "lobing", "outline", "margin", "leaf-ratio", "leaf-length", "leaf-base", "leaf-tip", "venation", "leaflet-count", "lobe-count", "widest", "needles-per-bundle", "needle-lay", "frond-shape", "leaves-place"],
-        [Organ.Flower] = ["flower-colour", "petal-count", "corolla", "symmetry", "stamen-count", "perianth", "sepal-count", "petal-cut", "spur"],
+        [Organ.Flower] = ["flower-colour", "petal-count", "corolla", "symmetry", "stamen-count", "perianth", "sepal-count", "petal-cut", "spur", "flower-width", "style-count", "flower-stance"],
         [Organ.Inflorescence] = ["flower-cluster", "bracts", "head", "ray-count", "umbel-rays", "spike-sexes", "bract-reach"],
         [Organ.Fruit] = ["fruit-kind", "fruit-colour", "fruit-bloom", "samara-angle", "cone-stance", "cone-bract", "beak"],
     };
@@ -38,7 +38,13 @@ internal static class OrganDrawing
         switch (organ)
         {
             case Organ.Habit:
-                return HabitDrawing.Draw(sketch, f.State("life-form"), f.Number("height"), f.Is("foliage", "needles", "scales"));
+                if (f.State("armature") is { } armature && !f.KnowsAny("life-form", "height"))
+                {
+                    ShootDrawing.Armed(sketch, armature, f.State("prickle-form"));
+                    return null;
+                }
+
+                return HabitDrawing.Draw(sketch, f);
             case Organ.Bark:
                 HabitDrawing.Bark(sketch, f.State("bark-surface"), f.State("bark-lenticels"));
                 return null;
@@ -92,7 +98,7 @@ internal static class OrganDrawing
                 FrondDrawing.Frond(sketch, f.State("frond-shape"), Wash.Of(f.State("stalk-shine")));
                 return null;
             case "grass-like":
-                HabitDrawing.Draw(sketch, "grass-like", null, false);
+                HabitDrawing.Draw(sketch, Features.None.With("life-form", "grass-like"));
                 return null;
             case "no-green":
                 return null;

@@ -44,7 +44,7 @@ public sealed record TaxonPlate(ImmutableArray<PlatePanel> Panels, ImmutableArra
             Add(Organ.Leaf, "leaf", null, s => OrganDrawing.Leaf(s, f));
         }
 
-        if (!f.Is("foliage", "frond", "grass-like"))
+        if (!f.Is("foliage", "frond"))
         {
             Add(Organ.Flower, "flower", Phenophase.Flower, s => OrganDrawing.Draw(s, Organ.Flower, f));
         }

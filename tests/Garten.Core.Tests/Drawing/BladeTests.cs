@@ -1,0 +1,149 @@
+using CsCheck;
+using Garten.Core.Drawing.Geometry;
+using Garten.Core.Drawing.Leaves;
+
+namespace Garten.Core.Tests.Drawing;
+
+/// <summary>The geometry of blades, over forms drawn by chance.</summary>
+public sealed class BladeTests
+{
+    private static readonly Gen<BladeForm> Simple = Gen.Select(
+        Gen.Double[0.6, 14], Gen.Double[0.12, 0.88], Gen.Enum<BladeBase>(), Gen.Enum<BladeTip>(), Gen.Enum<BladeMargin>(), Gen.Int[3, 30], Gen.Double[0, 0.6],
+        (ratio, widest, @base, tip, margin, teeth, from) =>
+            BladeForm.Plain with { Ratio = ratio, Widest = widest, Base = @base, Tip = tip, Margin = margin, Teeth = teeth, TeethFrom = from });
+
+    private static readonly Gen<BladeForm> Lobed = Gen.Select(
+        Simple, Gen.Bool, Gen.Int[1, 5], Gen.Double[0.15, 0.7],
+        (form, palmate, half, depth) => form with
+        {
+            Ratio = Math.Clamp(form.Ratio, 0.7, 2.5),
+            Lobing = palmate ? BladeLobing.Palmate : BladeLobing.Pinnate,
+            Lobes = (2 * half) + 1,
+            SinusDepth = depth,
+            Teeth = 4 * ((2 * half) + 1),
+            TeethFrom = 0.1,
+        });
+
+    private static readonly Gen<BladeForm> Any = Gen.OneOf(Simple, Lobed);
+
+    [Fact]
+    public void Outlines_never_cross_themselves_and_hold_an_area() =>
+        Any.Sample(form =>
+        {
+            var blade = Blade.Of(form);
+            Lines.IsSimple(blade.Outline).ShouldBeTrue();
+            Lines.AreaOf(blade.Outline).ShouldBeGreaterThan(0);
+        }, iter: 400);
+
+    [Fact]
+    public void A_ruler_laid_on_the_envelope_reads_the_length_and_width_asked() =>
+        Any.Sample(form =>
+        {
+            var blade = Blade.Of(form);
+            var box = Lines.BoxOf(blade.Envelope);
+            box.Top.ShouldBe(form.Length, form.Length * 1e-9);
+            (2 * Math.Max(box.Right, -box.Left)).ShouldBe(form.Length / form.Ratio, 1e-6);
+        }, iter: 300);
+
+    [Fact]
+    public void Teeth_make_a_blade_no_wider_and_hardly_narrower() =>
+        Simple.Where(f => f.Margin is not BladeMargin.Coarse and not BladeMargin.Spiny && f.Teeth >= 12 && f.TeethFrom < f.Widest).Sample(form =>
+        {
+            var (outer, teeth) = (Lines.BoxOf(Blade.Of(form).Envelope), Lines.BoxOf(Blade.Of(form).Outline));
+            teeth.Right.ShouldBeLessThanOrEqualTo(outer.Right + 1e-6);
+            var ratio = (teeth.Top - 0) / teeth.Width;
+            ratio.ShouldBe(form.Ratio, form.Ratio * 0.02);
+        }, iter: 300);
+
+    [Theory]
+    [InlineData(BladeMargin.Serrate)]
+    [InlineData(BladeMargin.Toothed)]
+    [InlineData(BladeMargin.Crenate)]
+    public void There_are_as_many_teeth_as_asked(BladeMargin margin)
+    {
+        for (var teeth = 4; teeth < 26; teeth++)
+        {
+            var blade = Blade.Of(BladeForm.Plain with { Margin = margin, Teeth = teeth });
+
+            // Along the edge, how far it lies within the envelope falls to nothing once for each tooth.
+            var depths = blade.Edge.Skip(1).SkipLast(2).Select(p => Away(p, blade.Right)).ToArray();
+            var tips = 0;
+            for (var i = 1; i < depths.Length - 1; i++)
+            {
+                if (depths[i] < 0.05 && depths[i] < depths[i - 1] - 0.05 && depths[i] <= depths[i + 1])
+                {
+                    tips++;
+                }
+            }
+
+            // The last tip may stand at the very end of the line looked at.
+            tips.ShouldBeInRange(teeth - 1, teeth);
+        }
+    }
+
+    [Fact]
+    public void Serrate_teeth_point_towards_the_tip_of_the_blade()
+    {
+        var blade = Blade.Of(BladeForm.Plain with { Margin = BladeMargin.Serrate, Teeth = 12 });
+        var depths = blade.Edge.Select(p => Away(p, blade.Right)).ToArray();
+        for (var i = 10; i < blade.Edge.Length - 12; i++)
+        {
+            if (depths[i] < 0.02 && depths[i - 1] > 0.1)
+            {
+                // From the valley below to the tip is a longer way than from the tip to the valley above.
+                var (below, above) = (blade.Edge[i] - blade.Edge[i - 2], blade.Edge[i + 1] - blade.Edge[i]);
+                below.Length.ShouldBeGreaterThan(above.Length * 1.2);
+            }
+        }
+    }
+
+    [Theory]
+    [InlineData(BladeLobing.Palmate)]
+    [InlineData(BladeLobing.Pinnate)]
+    public void There_are_as_many_lobes_as_asked(BladeLobing lobing)
+    {
+        for (var lobes = 3; lobes <= 11; lobes += 2)
+        {
+            var blade = Blade.Of(BladeForm.Plain with { Ratio = 1, Lobing = lobing, Lobes = lobes, SinusDepth = 0.5 });
+            blade.LobeTips.Length.ShouldBe(lobes);
+            foreach (var tip in blade.LobeTips)
+            {
+                // A lobe stands out: from its end neither way along the edge leads farther from the middle at once.
+                blade.Envelope.Min(p => (p - tip).Length).ShouldBeLessThan(2.5);
+            }
+        }
+    }
+
+    [Fact]
+    public void Veins_end_on_the_blade() =>
+        Any.Sample(form =>
+        {
+            var blade = Blade.Of(form);
+            foreach (var vein in Veins.Of(blade))
+            {
+                var end = vein[^1];
+                (Lines.Contains(blade.Envelope, end) || Away(end, blade.Envelope) < form.Length * 0.02).ShouldBeTrue($"{end}");
+            }
+        }, iter: 300);
+
+    [Fact]
+    public void An_entire_blade_has_no_teeth()
+    {
+        var blade = Blade.Of(BladeForm.Plain);
+        blade.Edge.ShouldBe(blade.Right);
+    }
+
+    /// <summary>How far a point lies from a line.</summary>
+    private static double Away(Point point, Point[] line)
+    {
+        var least = double.MaxValue;
+        for (var i = 1; i < line.Length; i++)
+        {
+            var (from, step) = (line[i - 1], line[i] - line[i - 1]);
+            var along = step.Length < 1e-9 ? 0 : Math.Clamp((((point - from).X * step.X) + ((point - from).Y * step.Y)) / (step.Length * step.Length), 0, 1);
+            least = Math.Min(least, (point - from - (step * along)).Length);
+        }
+
+        return least;
+    }
+}

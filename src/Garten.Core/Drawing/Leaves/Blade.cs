@@ -31,7 +31,12 @@ public sealed record Blade(BladeForm Form, Point[] Right, Point[] Left, Point[] 
             (edge, outline) = Toothed(depth < 0.05 ? 0 : depth);
         }
 
-        return new(form, right, left, edge, outline, tips);
+        // Where no tooth stands at the widest place, the teeth are drawn out to the width asked.
+        var wide = outline.Max(p => Math.Abs(p.X));
+        var across = wide > 0 ? Math.Max(right.Max(p => p.X), left.Max(p => -p.X)) / wide : 1;
+        return new(form, right, left, Wider(edge), Wider(outline), tips);
+
+        Point[] Wider(Point[] line) => [.. line.Select(p => new Point(p.X * across, p.Y))];
 
         (Point[] Edge, Point[] Outline) Toothed(double depth)
         {

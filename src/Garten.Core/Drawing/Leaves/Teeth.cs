@@ -43,7 +43,7 @@ internal static class Teeth
     /// <param name="share">Share of the usual depth the teeth are cut to.</param>
     public static Point[] Cut(Point[] side, BladeForm form, int hand, double share = 1)
     {
-        if (form.Margin == BladeMargin.Entire)
+        if (form.Margin == BladeMargin.Entire || share <= 0)
         {
             return side;
         }

@@ -209,14 +209,14 @@ internal static class ClusterDrawing
             sketch.Part("umbel-bracts", "Bracts below the umbel", s => Whorl(s.At(0, 34), 5, 20, 2));
         }
 
-        Rays(sketch, 34, f.Count("umbel-rays", 3, 19) ?? 7, 44, 74, 1.3, (s, lean) =>
+        Rays(sketch, 34, f.Count("umbel-rays", 3, 15) ?? 7, 44, 74, 1.3, (s, lean) =>
         {
             if (f.Is("bracteoles", "present"))
             {
                 Whorl(s, 4, 11, 1.3);
             }
 
-            foreach (var d in new[] { -62, -31, 0, 31, 62 })
+            foreach (var d in f.Number("umbel-rays") > 9 ? new[] { -54, -18, 18, 54 } : [-62, -31, 0, 31, 62])
             {
                 var tip = Point.Polar(11, d);
                 s.Line(default, tip, 0.6);

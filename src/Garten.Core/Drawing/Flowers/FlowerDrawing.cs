@@ -110,7 +110,8 @@ internal static class FlowerDrawing
     /// <param name="radius">Its radius.</param>
     public static void Small(Sketch sketch, Wash colour, double radius)
     {
-        var star = Lines.Along(20, t => Point.Polar(radius * (0.72 + (0.28 * Math.Cos(t * 10 * Math.PI))), t * 360));
+        // Two points a petal are enough where it is no larger than a pen stroke.
+        var star = Lines.Along(radius < 4 ? 10 : 20, t => Point.Polar(radius * (0.72 + (0.28 * Math.Cos(t * 10 * Math.PI))), t * 360));
         sketch.Shape(star.SkipLast(1), colour, 0.7);
         if (radius >= 3)
         {

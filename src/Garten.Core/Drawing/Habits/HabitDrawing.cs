@@ -166,7 +166,7 @@ internal static class HabitDrawing
             case "fern":
                 foreach (var lean in new[] { -46, -22, 2, 24, 48 })
                 {
-                    FrondDrawing.Frond(sketch.At(0, 0, lean, tall / 132), null);
+                    FrondDrawing.Frond(sketch.At(0, 0, lean, tall / 132), null, pairs: 8);
                 }
 
                 break;

@@ -11,7 +11,8 @@ internal static class FrondDrawing
     /// <param name="shape">Its outline; null when unknown.</param>
     /// <param name="stalk">Colour of the stalk.</param>
     /// <param name="narrow">True for a fertile frond with narrow parts.</param>
-    public static void Frond(Sketch sketch, string? shape, Wash? stalk = null, bool narrow = false)
+    /// <param name="pairs">Pairs of pinnae; fewer where the frond is drawn small.</param>
+    public static void Frond(Sketch sketch, string? shape, Wash? stalk = null, bool narrow = false, int pairs = 13)
     {
         var colour = stalk ?? Wash.Stem;
         if (shape == "fan")
@@ -27,10 +28,9 @@ internal static class FrondDrawing
 
         var stem = shape == "triangular-frond" ? 38 : 12;
         sketch.Line([new(0, 0), new(0, 128)], 1.8, stalk is null ? null : colour);
-        const int Pairs = 13;
-        for (var i = 0; i < Pairs; i++)
+        for (var i = 0; i < pairs; i++)
         {
-            var t = (double)i / Pairs;
+            var t = (double)i / pairs;
             var length = shape switch
             {
                 "triangular-frond" => 52 * (1 - (0.92 * t)),
@@ -40,7 +40,7 @@ internal static class FrondDrawing
             var y = stem + ((124 - stem) * t);
             foreach (var hand in new[] { -1, 1 })
             {
-                Pinna(sketch.At(0, y, hand * (shape == "triangular-frond" ? 66 : 76)), length, shape == "triangular-frond" ? 4.6 : 3.8, narrow);
+                Pinna(sketch.At(0, y, hand * (shape == "triangular-frond" ? 66 : 76)), length, (shape == "triangular-frond" ? 4.6 : 3.8) * Math.Sqrt(13.0 / pairs), narrow);
             }
         }
     }
@@ -126,7 +126,7 @@ internal static class FrondDrawing
         {
             foreach (var degrees in new[] { -48, -24, 0, 24, 48 })
             {
-                Frond(sketch.At(0, 0, degrees, 0.5), "tapering-both");
+                Frond(sketch.At(0, 0, degrees, 0.5), "tapering-both", pairs: 8);
             }
 
             return;
@@ -136,7 +136,7 @@ internal static class FrondDrawing
         foreach (var x in new[] { -42, 0, 42 })
         {
             sketch.Line(new(x, -9), new(x, 0), 1.2);
-            Frond(sketch.At(x, 0, x / 8.0, 0.5), "triangular-frond");
+            Frond(sketch.At(x, 0, x / 8.0, 0.5), "triangular-frond", pairs: 8);
         }
     }
 

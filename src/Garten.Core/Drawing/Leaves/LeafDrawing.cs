@@ -40,13 +40,13 @@ internal static class LeafDrawing
     public static void DrawBlade(Sketch sketch, BladeForm form, Features f, bool veins = true, Wash? wash = null)
     {
         var blade = Blade.Of(form);
-        sketch.Tint(blade.Outline, wash ?? Wash.Leaf);
+        sketch.Shape(blade.Outline, wash ?? Wash.Leaf, form.Length < 40 ? 0.7 : 1);
         if (wash is null)
         {
-            sketch.Tint([.. blade.Edge, new(0, 0)], Wash.LeafShade);
+            // The shaded half stops just short of the line, so that the line keeps its width.
+            sketch.Tint([.. blade.Edge.Select(p => new Point(p.X * 0.975, p.Y)), new(0, 0)], Wash.LeafShade);
         }
 
-        sketch.Line(blade.Outline.Append(blade.Outline[0]), form.Length < 40 ? 0.7 : 1);
         if (veins)
         {
             var marked = f.Is("leaf-marks", "white-veined") ? Wash.Blank : null;
@@ -56,7 +56,11 @@ internal static class LeafDrawing
             }
         }
 
-        sketch.Line(new(0, 0), new(0, form.Length * 0.985), form.Length < 40 ? 0.6 : 0.9);
+        if (veins || form.Length > 24)
+        {
+            sketch.Line(new(0, 0), new(0, form.Length * 0.985), form.Length < 40 ? 0.6 : 0.9);
+        }
+
         if (form.Margin == BladeMargin.Spiny)
         {
             Spines(sketch, blade);
@@ -150,7 +154,7 @@ internal static class LeafDrawing
     private static void TwiceDivided(Sketch sketch, LeafForm form)
     {
         const int Pinnae = 4;
-        var leaflet = form.Blade with { VeinPairs = 2, Teeth = 4, Lobes = Math.Min(form.Blade.Lobes, 5), Length = 22 };
+        var leaflet = form.Blade with { VeinPairs = 2, Teeth = 4, Lobes = 3, Length = 22 };
         sketch.Line(new(0, 0), new(0, 112), 1.4);
         for (var i = 0; i < Pinnae; i++)
         {

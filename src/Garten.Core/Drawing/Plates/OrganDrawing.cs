@@ -121,8 +121,20 @@ internal static class OrganDrawing
         }
 
         var form = LeafForm.Of(f);
-        var small = form with { Blade = form.Blade with { Teeth = Math.Min(form.Blade.Teeth, 9), VeinPairs = 4 }, Glands = false };
-        var large = form.Division is not LeafDivision.Simple || form.Blade.Lobing == BladeLobing.Palmate;
+        var compound = form.Division is not LeafDivision.Simple;
+        var blade = form.Blade with
+        {
+            // So small that finer teeth and more veins would run together.
+            Teeth = Math.Min(form.Blade.Teeth, compound ? 5 : 9),
+            VeinPairs = compound ? 2 : 4,
+            Margin = compound && form.Blade.Margin == BladeMargin.DoublySerrate ? BladeMargin.Serrate : form.Blade.Margin,
+        };
+
+        // Leaflets of leaflets are no more than cuts at this size.
+        var small = form.Division == LeafDivision.TwiceDivided
+            ? form with { Division = LeafDivision.Pinnate, Leaflets = 9, Blade = blade with { Lobing = BladeLobing.Pinnate, Lobes = 5, Ratio = 2, Margin = BladeMargin.Entire }, Glands = false }
+            : form with { Blade = blade, Glands = false };
+        var large = compound || form.Blade.Lobing == BladeLobing.Palmate;
         ShootDrawing.Leafy(sketch, f.Is("leaves-place", "at-base") ? "basal" : f.State("leaf-arrangement"), s => LeafDrawing.Draw(s, small), large ? 0.44 : 0.5, large ? 2 : 3);
     }
 }

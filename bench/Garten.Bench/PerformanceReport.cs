@@ -19,6 +19,8 @@ internal static class PerformanceReport
         (nameof(BenchDeskBenchmarks.Couplet), "answer the bench: couplet, standing, look next", null),
         (nameof(BenchDeskBenchmarks.Account), "a species account", null),
         (nameof(BenchDeskBenchmarks.Suspect), "what would disprove a name", null),
+        (nameof(DrawingBenchmarks.Leaf), "draw a toothed leaf", 1),
+        (nameof(DrawingBenchmarks.Plant), "draw a whole plant on its sheet", null),
     ];
 
     /// <summary>Writes the page; rows that were not measured in this run are left out.</summary>

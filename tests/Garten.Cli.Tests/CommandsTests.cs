@@ -46,6 +46,20 @@ public sealed class CommandsTests
     }
 
     [Fact]
+    public void Contact_sheets_are_drawn_a_page_listing_them()
+    {
+        var folder = Path.Combine(TestCluster.NewFolder(), "plates");
+        var (code, output, errors) = Run("plates", Repository.PathTo("guides", "tamsin-fork"), folder);
+        errors.ShouldBeEmpty();
+        code.ShouldBe(0);
+        output.ShouldContain("leaf.svg");
+        File.ReadAllText(Path.Combine(folder, "README.md")).ShouldContain("(twig.svg)");
+        System.Xml.Linq.XDocument.Load(Path.Combine(folder, "fruit.svg")).Root!.Name.LocalName.ShouldBe("svg");
+        Run("plates", Repository.PathTo("guides", "tamsin-fork"), Path.Combine(folder, "leaf.svg", "below")).ShouldSatisfyAllConditions(
+            r => r.Code.ShouldBe(2), r => r.Errors.ShouldContain("cannot be written"));
+    }
+
+    [Fact]
     public void A_table_of_specimens_is_named()
     {
         var folder = TestCluster.NewFolder();

@@ -44,9 +44,26 @@ public sealed class LookingUpTests(ServerFixture server) : IClassFixture<ServerF
     [InlineData("/api/guide/taxa/nessie", "no such taxon")]
     [InlineData("/api/guide/showing/spur/seven", "no such feature")]
     [InlineData("/api/guide/showing/root-colour/red", "no such feature")]
+    [InlineData("/api/drawings/taxa/nessie", "no such taxon")]
+    [InlineData("/api/drawings/organs/tentacle", "no such organ")]
+    [InlineData("/api/drawings/organs/99", "no such organ")]
     public async Task What_the_guide_does_not_hold_is_said(string path, string reason)
     {
         var problem = await Client.ProblemAsync(await _me.Http.GetAsync(path), HttpStatusCode.NotFound);
         ((string?)problem["detail"])!.ShouldContain(reason);
+    }
+    [Fact]
+    public async Task Characters_taxa_and_names_side_by_side_are_drawn()
+    {
+        var leaf = (await _me.GetAsync("/api/drawings/organs/leaf")).AsArray();
+        var margin = leaf.Single(c => (string?)c!["character"] == "margin")!;
+        margin["tiles"]!.AsArray().Select(t => (string?)t!["state"]).ShouldContain("crenate");
+        ((string?)leaf.Single(c => (string?)c!["character"] == "leaf-length")!["measure"])!.ShouldContain("data-part=\"measure\"");
+        var plate = await _me.GetAsync("/api/drawings/taxa/quercus-garryana");
+        plate["panels"]!.AsArray().Select(p => (string?)p!["organ"]).ShouldContain("fruit");
+        plate["contradictions"]!.AsArray().ShouldBeEmpty();
+        var apart = await _me.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,salix-scouleriana&characters=rusty-hairs,nonsense");
+        apart["tiles"]!.AsArray().Count.ShouldBe(2);
+        await Client.ProblemAsync(await _me.Http.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,nessie&characters=sap"), HttpStatusCode.UnprocessableEntity);
     }
 }

@@ -94,6 +94,10 @@ public sealed class Browser : IDisposable
         }
     }
 
+    /// <summary>Does something with the mouse.</summary>
+    public void Act(Func<OpenQA.Selenium.Interactions.Actions, OpenQA.Selenium.Interactions.Actions> action) =>
+        action(new OpenQA.Selenium.Interactions.Actions(_driver)).Perform();
+
     /// <summary>Chooses who is at work.</summary>
     public void Be(string person)
     {

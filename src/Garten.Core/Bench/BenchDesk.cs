@@ -331,8 +331,19 @@ public static class BenchDesk
         ImmutableArray<string> terms = test.Condition is StateCondition s
             ? [.. s.States.Select(id => character.State(id)!.Term).Distinct()]
             : [];
-        ImmutableArray<string> drawn = test.Condition is StateCondition { Negated: false } shown ? shown.States : [];
-        return new(test.Text, test.Character, character.HowTo, terms, drawn, marking, decided ? null : Offer(character, test.Condition));
+        return new(test.Text, test.Character, character.HowTo, terms, DrawnFor(character, test.Condition), marking, decided ? null : Offer(character, test.Condition));
+    }
+
+    /// <summary>The states a statement names; where it only says what is not so, the one that is left, if only one is.</summary>
+    private static ImmutableArray<string> DrawnFor(Character character, LeadCondition condition)
+    {
+        if (condition is not StateCondition claim)
+        {
+            return [];
+        }
+
+        var left = claim.Negated ? [.. character.States.Where(s => claim.Accepts(character, s.Id)).Select(s => s.Id)] : claim.States;
+        return claim.Negated && left.Length > 1 ? [] : left;
     }
 
     private static FeatureOffer Offer(Character character, LeadCondition condition)

@@ -1,7 +1,7 @@
 using System.Xml.Linq;
 using Garten.Core.Drawing;
-using Garten.Core.Drawing.Paper;
 using Garten.Core.Drawing.Leaves;
+using Garten.Core.Drawing.Paper;
 using Garten.Core.Drawing.Plates;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;

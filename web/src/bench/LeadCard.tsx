@@ -37,7 +37,7 @@ export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) 
       </button>
       <div className="lead-tiles">
         {lead.tests
-          .filter((t) => t.drawn.length > 0)
+          .filter((t) => t.drawn.length > 0 || t.offer?.rough)
           .slice(0, mostTiles)
           .map((t) => (
             <StateTile key={t.text} character={t.character} state={t.drawn[0]} />

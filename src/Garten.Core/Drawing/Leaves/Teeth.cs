@@ -62,7 +62,7 @@ internal static class Teeth
         var length = Lines.LengthOf(side);
         var bare = form.Base is BladeBase.Heart or BladeBase.Clasping ? Math.Max(form.TeethFrom, 0.2) : form.TeethFrom;
         var step = length * (end - bare) / form.Teeth;
-        
+
         // On the long way round deep lobes teeth stay small beside the lobes.
         var depth = Math.Min(DepthOf(form.Margin) * step, (form.Lobing == BladeLobing.None ? 0.2 : 0.035) * form.Length) * share;
         var fine = Lines.Spaced(side, Pieces);

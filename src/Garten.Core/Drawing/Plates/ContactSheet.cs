@@ -1,4 +1,3 @@
-using Garten.Core.Drawing.Geometry;
 using Garten.Core.Drawing.Paper;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;

@@ -1,5 +1,5 @@
-using Garten.Core.Drawing.Fruits;
 using Garten.Core.Drawing.Flowers;
+using Garten.Core.Drawing.Fruits;
 using Garten.Core.Drawing.Habits;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;

@@ -74,7 +74,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = Open("/words");
         browser.Find("input[type=search]").SendKeys("follicles");
-        browser.See("1 of 359 words");
+        browser.See("2 of 359 words");
         browser.Find(".word .tile svg");
         browser.Button("Which plants?").Click();
         browser.See("Spiraea douglasii");

@@ -20,13 +20,11 @@ export function Word({ term: t, shown }: Props) {
     open && character && state ? { character: character.id, state: state.id } : null,
   ).data
   return (
-    <div className="word">
+    <li className="word">
       <div>{character && state && <StateTile character={character.id} state={state.id} />}</div>
       <div>
-        <dt>
-          {t.label} <span>{t.plain}</span>
-        </dt>
-        <dd>
+        <b>{t.label}</b> <span className="soft">{t.plain}</span>
+        <p>
           {t.definition}{' '}
           {shown.length > 0 && (
             <small>Used for: {shown.map((c) => c.label.toLowerCase()).join(', ')}. </small>
@@ -51,8 +49,8 @@ export function Word({ term: t, shown }: Props) {
               {plants.length === 0 && 'The guide describes none.'}
             </small>
           )}
-        </dd>
+        </p>
       </div>
-    </div>
+    </li>
   )
 }

@@ -51,11 +51,11 @@ export function WordsPage() {
       <p aria-live="polite">
         {terms.length} of {guide?.terms.length ?? 0} words
       </p>
-      <dl>
+      <ul>
         {terms.map(({ term, shown }) => (
           <Word key={term.id} term={term} shown={shown} />
         ))}
-      </dl>
+      </ul>
     </main>
   )
 }

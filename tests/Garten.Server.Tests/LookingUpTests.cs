@@ -59,6 +59,7 @@ public sealed class LookingUpTests(ServerFixture server) : IClassFixture<ServerF
         var margin = leaf.Single(c => (string?)c!["character"] == "margin")!;
         margin["tiles"]!.AsArray().Select(t => (string?)t!["state"]).ShouldContain("crenate");
         ((string?)leaf.Single(c => (string?)c!["character"] == "leaf-length")!["measure"])!.ShouldContain("data-part=\"measure\"");
+        ((string?)margin["gesture"])!.ShouldContain("Look with the lens held close");
         var plate = await _me.GetAsync("/api/drawings/taxa/quercus-garryana");
         plate["panels"]!.AsArray().Select(p => (string?)p!["organ"]).ShouldContain("fruit");
         plate["contradictions"]!.AsArray().ShouldBeEmpty();

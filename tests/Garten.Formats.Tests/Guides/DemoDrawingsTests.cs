@@ -74,6 +74,9 @@ public sealed class DemoDrawingsTests
     {
         var apart = Drawings.Apart(Demo, [new("acer-macrophyllum"), new("acer-circinatum")], [new("lobe-count"), new("sap"), new("smell")]);
         apart.Leaves.ShouldNotBeNull().ShouldContain("Acer circinatum");
+
+        // Lobes and sap part them: both places are ringed on either leaf.
+        apart.Leaves.Split("stroke=\"var(--pen-pointer").Length.ShouldBe(5);
         apart.Tiles.Count(t => t.Character.Value == "sap").ShouldBe(2);
         apart.Tiles.ShouldNotContain(t => t.Character.Value == "smell");
 

@@ -96,6 +96,7 @@ function Row({ character: c, drawn, slot, recorded, elsewhere, note, manner, bus
   return (
     <div className="character" role="group" aria-label={c.label}>
       <div className="character-head">
+        {drawn?.gesture && <Drawing svg={drawn.gesture} hidden className="gesture" />}
         <b>{c.label}</b>
         <span className="soft">{c.howTo}</span>
         {c.harm !== 'look' && c.harm !== 'touch' && (

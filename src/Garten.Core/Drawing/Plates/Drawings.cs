@@ -14,7 +14,8 @@ public sealed record StateTile(string State, string Svg);
 /// <param name="Character">The character.</param>
 /// <param name="Tiles">A tile for each state that can be drawn.</param>
 /// <param name="Measure">For a number, what is measured or counted, and from where to where; null where it cannot be drawn.</param>
-public sealed record CharacterTiles(CharacterId Character, ImmutableArray<StateTile> Tiles, string? Measure);
+/// <param name="Gesture">What hand and tool do; null where looking is all there is to it.</param>
+public sealed record CharacterTiles(CharacterId Character, ImmutableArray<StateTile> Tiles, string? Measure, string? Gesture);
 
 /// <summary>One drawn panel of a plate.</summary>
 /// <param name="Organ">What it shows.</param>
@@ -49,7 +50,8 @@ public static class Drawings
         .. guide.Characters.Where(c => c.Organ == organ).Select(c => new CharacterTiles(
             c.Id,
             [.. c.States.Select(s => (s.Id, Tile: Tile.OfState(c, s.Id))).Where(s => s.Tile is not null).Select(s => new StateTile(s.Id, SvgWriter.Write(s.Tile!, false)))],
-            c.IsNumeric && Tile.OfNumber(c, Middle(guide, c)) is { } measure ? SvgWriter.Write(measure, false) : null)).Where(c => c.Tiles.Length > 0 || c.Measure is not null),
+            c.IsNumeric && Tile.OfNumber(c, Middle(guide, c)) is { } measure ? SvgWriter.Write(measure, false) : null,
+            GestureDrawing.Draw(c.Id) is { } gesture ? SvgWriter.Write(gesture, false) : null)).Where(c => c.Tiles.Length > 0 || c.Measure is not null),
     ];
 
     /// <summary>The plate of a taxon.</summary>
@@ -77,7 +79,11 @@ public static class Drawings
             double? size = null;
             if (OrganDrawing.Knows(Organ.Leaf, features[i]))
             {
-                sketch.Part("leaf", $"Leaf of {name}", s => size = OrganDrawing.Leaf(s, features[i]));
+                sketch.Part("leaf", $"Leaf of {name}", s =>
+                {
+                    size = OrganDrawing.Leaf(s, features[i]);
+                    OrganDrawing.Ring(s, features[i], characters);
+                });
             }
 
             if (sketch.Figures.Length > 0)

@@ -1,5 +1,6 @@
 using Garten.Core.Drawing.Flowers;
 using Garten.Core.Drawing.Fruits;
+using Garten.Core.Drawing.Geometry;
 using Garten.Core.Drawing.Habits;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;
@@ -106,6 +107,37 @@ internal static class OrganDrawing
                 var form = LeafForm.Of(f);
                 LeafDrawing.Draw(sketch, form);
                 return form.Millimetres is { } mm ? mm * LeafForm.Standard / LeafDrawing.BladeOnPaper(form) : null;
+        }
+    }
+
+    /// <summary>Rings the places of a leaf that some characters speak of.</summary>
+    /// <param name="sketch">Where the leaf was drawn.</param>
+    /// <param name="f">What is known of it.</param>
+    /// <param name="characters">The characters.</param>
+    public static void Ring(Sketch sketch, Features f, IReadOnlyCollection<CharacterId> characters)
+    {
+        var form = LeafForm.Of(f);
+        if (form.Division != LeafDivision.Simple || (f.Knows("foliage") && !f.Is("foliage", "broad")))
+        {
+            return;
+        }
+
+        var half = form.Blade.Length / form.Blade.Ratio / 2;
+        var places = new (string[] Of, Point At)[]
+        {
+            (["leaf-tip"], new(0, form.Petiole + (form.Blade.Length * 0.95))),
+            (["leaf-base"], new(0, form.Petiole)),
+            (["petiole-glands"], new(0, form.Petiole - 4)),
+            (["petiole-length", "sap"], new(0, form.Petiole / 2)),
+            (["stipules"], new(0, 2)),
+            (["margin", "teeth-extent", "lobe-count", "lobing"], new(half * 0.86, form.Petiole + (form.Blade.Length * 0.5))),
+        };
+        foreach (var (of, at) in places)
+        {
+            if (characters.Any(c => of.Contains(c.Value) && f.Knows(c.Value)))
+            {
+                sketch.Shape(Lines.Ellipse(at, 10, 10, 28), null, 1.4, Wash.Pointer);
+            }
         }
     }
 

@@ -1,0 +1,118 @@
+using Garten.Core.Drawing.Geometry;
+using Garten.Core.Drawing.Leaves;
+using Garten.Core.Drawing.Paper;
+using Garten.Core.Drawing.Twigs;
+using Garten.Core.Guides;
+
+namespace Garten.Core.Drawing.Plates;
+
+/// <summary>What hand and tool do when a character is looked at: how to roll a stem, cut a pith, hold a leaf to the light.</summary>
+internal static class GestureDrawing
+{
+    private static readonly Dictionary<string, (string Title, Action<Sketch> Draw)> Gestures = new()
+    {
+        ["roll"] = ("Roll it between finger and thumb", Roll),
+        ["cut"] = ("Cut along its length, and across", Cut),
+        ["light"] = ("Hold it against the light", AgainstTheLight),
+        ["turn"] = ("Turn it over", TurnOver),
+        ["lens"] = ("Look with the lens held close", Lens),
+        ["rub"] = ("Rub with the thumb", Rub),
+    };
+
+    private static readonly Dictionary<string, string> Of = new()
+    {
+        ["stem-form"] = "roll", ["needle-section"] = "roll", ["texture"] = "roll", ["blade-section"] = "roll",
+        ["pith"] = "cut", ["pith-colour"] = "cut", ["stone-count"] = "cut",
+        ["venation"] = "light", ["vein-ends"] = "light", ["stem-hair"] = "light", ["twig-hair"] = "light", ["bud-hair"] = "light", ["upper-shine"] = "light",
+        ["lower-hair"] = "turn", ["lower-colour"] = "turn", ["rusty-hairs"] = "turn", ["leaf-glands"] = "turn", ["sorus-shape"] = "turn", ["indusium"] = "turn",
+        ["white-bands"] = "turn", ["margin-rolled"] = "turn",
+        ["leaf-scar"] = "lens", ["bundle-scars"] = "lens", ["bud-scales"] = "lens", ["bud-visibility"] = "lens", ["margin"] = "lens", ["petiole-glands"] = "lens",
+        ["beak"] = "lens", ["stigmas"] = "lens", ["leaf-sheath"] = "lens", ["needle-base"] = "lens",
+        ["stem-bloom"] = "rub", ["fruit-bloom"] = "rub",
+    };
+
+    /// <summary>The gesture of a character.</summary>
+    /// <param name="character">The character.</param>
+    /// <returns>The picture; null where looking is all there is to it.</returns>
+    public static Picture? Draw(CharacterId character)
+    {
+        if (!Of.TryGetValue(character.Value, out var name))
+        {
+            return null;
+        }
+
+        var (title, draw) = Gestures[name];
+        var sketch = new Sketch();
+        draw(sketch);
+        return Tile.Fitted(sketch.Finish(title));
+    }
+
+    private static void Roll(Sketch sketch)
+    {
+        sketch.Shape([new(-4, -44), new(4, -44), new(4, 44), new(-4, 44)], Wash.Stem);
+        Finger(sketch.At(-5, 4, 78));
+        Finger(sketch.At(5, -4, -78));
+        Arrow(sketch, Lines.Arc(new(0, 30), 17, 6, 120, 400, 12));
+    }
+
+    private static void Cut(Sketch sketch)
+    {
+        // A slanting cut lays the pith bare; the blade moves away from the hand.
+        sketch.Shape([new(-50, -7), new(30, -7), new(6, 7), new(-50, 7)], Wash.Wood);
+        sketch.Shape([new(30, -7), new(6, 7), new(10, 3), new(26, -5)], Wash.Cut, 0.8);
+        sketch.Shape([new(8, 12), new(46, -12), new(54, -8), new(50, 2), new(16, 20)], Wash.Blank);
+        sketch.Shape([new(46, -12), new(70, -28), new(78, -18), new(54, -2)], Wash.WoodShade);
+        Finger(sketch.At(-30, 8, 158));
+        Arrow(sketch, [new(2, 30), new(20, 22), new(40, 10)]);
+    }
+
+    private static void AgainstTheLight(Sketch sketch)
+    {
+        sketch.Spot(new(26, 30), 12, Wash.Gold);
+        for (var i = 0; i < 12; i++)
+        {
+            sketch.Line(new Point(26, 30) + Point.Polar(16, i * 30), new Point(26, 30) + Point.Polar(23, i * 30), 0.9);
+        }
+
+        LeafDrawing.DrawBlade(sketch.At(-24, -34, 34), BladeForm.Plain with { Length = 74, Ratio = 1.7 }, Features.None);
+        Finger(sketch.At(-24, -34, 20));
+    }
+
+    private static void TurnOver(Sketch sketch)
+    {
+        LeafDrawing.DrawBlade(sketch.At(-22, -34), BladeForm.Plain with { Length = 66, Ratio = 1.7 }, Features.None);
+        LeafDrawing.DrawBlade(sketch.At(34, -34), BladeForm.Plain with { Length = 66, Ratio = 1.7 }, Features.None, true, Wash.Pale);
+        Arrow(sketch, Lines.Arc(new(6, 30), 26, 14, -80, 70, 10));
+    }
+
+    private static void Lens(Sketch sketch)
+    {
+        TwigDrawing.Draw(sketch.At(-26, -40, 0, 0.8), Features.None);
+        sketch.Spot(new(-4, 2), 23, Wash.Clear, 2);
+        TwigDrawing.Scar(sketch.At(-4, -4), "shield", 3, 20);
+        sketch.Shape(Lines.Strip([new(13, -14), new(42, -38)], _ => 3.4), Wash.WoodShade);
+    }
+
+    private static void Rub(Sketch sketch)
+    {
+        sketch.Shape([new(-8, -44), new(8, -44), new(8, 44), new(-8, 44)], Wash.Blank);
+        sketch.Tint([new(-7.4, -14), new(7.4, -14), new(7.4, 14), new(-7.4, 14)], Wash.Stem);
+        Finger(sketch.At(6, 2, -72));
+        Arrow(sketch, [new(-18, -16), new(-18, 0), new(-18, 18)]);
+    }
+
+    /// <summary>The end of a finger that points up to the origin.</summary>
+    private static void Finger(Sketch sketch)
+    {
+        sketch.Shape([.. Lines.Arc(new(0, -8), 8, 9, -90, 90, 10), new(9, -44), new(-9, -44)], Wash.Ground);
+        sketch.Shape(Lines.Ellipse(new(0, -7), 4.6, 5.4, 16), Wash.Blank, 0.7);
+        sketch.Line(Lines.Arc(new(0, -26), 8, 2, 120, 240, 4), 0.6);
+    }
+
+    private static void Arrow(Sketch sketch, Point[] along)
+    {
+        sketch.Line(along, 1.4, Wash.Pointer);
+        var (tip, back) = (along[^1], (along[^2] - along[^1]).Unit);
+        sketch.Line([tip + (back * 5) + (back.Left * 3.4), tip, tip + (back * 5) - (back.Left * 3.4)], 1.4, Wash.Pointer);
+    }
+}

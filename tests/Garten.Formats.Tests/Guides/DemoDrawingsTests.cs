@@ -1,3 +1,5 @@
+using Garten.Core.Drawing;
+using Garten.Core.Drawing.Geometry;
 using Garten.Core.Drawing.Paper;
 using Garten.Core.Drawing.Plates;
 using Garten.Core.Guides;
@@ -87,4 +89,38 @@ public sealed class DemoDrawingsTests
     [Fact]
     public void Every_organ_but_the_place_has_a_contact_sheet() =>
         Enum.GetValues<Organ>().Where(o => ContactSheet.Of(Demo, o) is null).ShouldBe([Organ.Place]);
+
+    [Fact]
+    public void No_washed_outline_of_any_tile_crosses_itself()
+    {
+        var crossing = new List<string>();
+        foreach (var character in Demo.Characters)
+        {
+            foreach (var state in character.States)
+            {
+                if (Tile.OfState(character, state.Id) is { } tile && All(tile.Figures).OfType<Stroke>().Any(s => s is { Closed: true, Fill: not null } && !Lines.IsSimple(s.Points)))
+                {
+                    crossing.Add($"{character.Id} {state.Id}");
+                }
+            }
+        }
+
+        crossing.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Every_taxon_can_be_drawn_as_it_is_in_each_stage_and_part_the_guide_speaks_of()
+    {
+        foreach (var statement in Demo.Statements.Where(s => s.Scope.Specificity > 0))
+        {
+            var features = Depiction.Of(Demo, statement.Taxon, statement.Scope);
+            features.Knows(statement.Character.Value).ShouldBeTrue($"{statement.Taxon} {statement.Character}");
+            if (CharacterDrawing.Drawn.Contains(statement.Character.Value))
+            {
+                CharacterDrawing.Draw(statement.Character.Value, features, "scope").ShouldNotBeNull($"{statement.Taxon} {statement.Character}");
+            }
+        }
+    }
+
+    private static IEnumerable<Figure> All(IEnumerable<Figure> figures) => figures.SelectMany(f => f is Part part ? All(part.Figures) : [f]);
 }

@@ -45,7 +45,7 @@ internal static class ConeDrawing
                 sketch.Shape([new(-5, -36), new(5, -36), new(7, 24), new(9, 36), new(4, 33), new(0, 56), new(-4, 33), new(-9, 36), new(-7, 24)], Wash.Cut);
                 break;
             case "bent-down":
-                sketch.Shape([new(-6, 22), new(6, 22), new(7, 34), .. Lines.Smooth([new(7, 34), new(4, 30), new(0, -2)], 4), .. Lines.Smooth([new(0, -2), new(-4, 30), new(-7, 34)], 4)], Wash.Cut);
+                sketch.Shape([new(-7, 34), new(7, 34), new(5, 14), new(0, -6), new(-5, 14)], Wash.Cut);
                 break;
             case "hidden-bract":
                 sketch.Shape([new(-5, -36), new(5, -36), new(5, -16), new(0, -10), new(-5, -16)], Wash.Cut);

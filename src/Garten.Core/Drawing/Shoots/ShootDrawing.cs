@@ -251,10 +251,10 @@ internal static class ShootDrawing
         if (broken)
         {
             petiole.Line([new(-3, 26), new(-1, 28), new(1, 25.5), new(3, 27.5)], 1);
-            petiole.Shape([new(0, 27), .. Lines.Arc(new(4, 33), 5, 5, 200, 520, 14)], f.Is("sap", "milky") ? Wash.Blank : Wash.Clear, 0.9);
+            petiole.Shape([new(0, 26), .. Lines.Arc(new(4, 33), 5, 5, 250, 530, 14)], f.Is("sap", "milky") ? Wash.Blank : Wash.Clear, 0.9);
             if (f.Is("sap", "milky"))
             {
-                petiole.Shape([new(0, 16), .. Lines.Arc(new(5, 12), 3, 3, 250, 600, 12)], Wash.Blank, 0.8);
+                petiole.Shape([new(5, 18), .. Lines.Arc(new(5, 12), 3, 3, 50, 310, 10)], Wash.Blank, 0.8);
             }
 
             return;

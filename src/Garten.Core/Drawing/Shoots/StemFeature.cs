@@ -193,7 +193,7 @@ internal static class StemFeature
             foreach (var hand in new[] { -1, 1 })
             {
                 var bough = Lines.Smooth([new(0, y), new(hand * reach * 0.6, y + 2), new(hand * reach, y - (drooping ? 14 : 4))], 5);
-                sketch.Shape(Lines.Strip(bough, t => 4.4 * Math.Sin(Math.PI * Math.Clamp(t, 0.12, 0.95)) + 0.5), Wash.Leaf, 0.8);
+                sketch.Shape(Lines.Strip(bough, t => (Math.Min(4.4, reach * 0.12) * Math.Sin(Math.PI * Math.Clamp(t, 0.12, 0.95))) + 0.4), Wash.Leaf, 0.8);
             }
         }
 

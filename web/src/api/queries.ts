@@ -110,9 +110,13 @@ export const useApart = (plant: BenchRequest | null, taxa: string[]) =>
 export const useComparison = (one: BenchRequest, other: BenchRequest | null) =>
   useAnswer('compare', other && { one, other })
 
-/** The plant drawn from what was recorded, with a name laid under it. */
-export const useSheetPicture = (plant: BenchRequest, under: string | null) =>
-  useAnswer('sheet', { plant: { ...plant, walk: null, choices: null, colony: [] }, under }, 'sheet')
+/** The plant drawn from what was recorded, with a name laid under it; not asked for while names are being weighed. */
+export const useSheetPicture = (id: number, plant: BenchRequest, under: string | null, weighing: boolean) =>
+  useAnswer(
+    'sheet',
+    weighing ? null : { plant: { ...plant, walk: null, choices: null, colony: [] }, under },
+    id,
+  )
 
 /** What is recorded of a plant, for holding it against another. */
 export const useRequest = (plant: number | null) =>

@@ -200,6 +200,7 @@ export function BenchPage() {
               guide={guide}
               current={tab === 'features' ? organ : null}
               leading={bench?.standing.names[0]?.name ?? null}
+              weighing={answered.settling}
               onOrgan={openFeatures}
             />
             <SeasonStrip sheet={sheet} taxon={latest?.taxon ?? onlyEnd} />

@@ -12,6 +12,8 @@ interface Props {
   current: Organ | null
   /** The leading name, which can be laid under the drawing. */
   leading: TaxonName | null
+  /** True while the names are being weighed; the drawing waits for them. */
+  weighing: boolean
   onOrgan: (organ: Organ) => void
 }
 
@@ -32,10 +34,22 @@ const seasons = ['winter', 'spring', 'summer', 'autumn'] as const
 const seasonOf = (date: string) => seasons[Math.floor((Number(date.slice(5, 7)) % 12) / 3)]
 
 /** The plant itself, drawn from what was recorded, with the words beside each organ; organs not looked at are ghosts. */
-export const SheetFigure = memo(function SheetFigure({ sheet, guide, current, leading, onOrgan }: Props) {
+export const SheetFigure = memo(function SheetFigure({
+  sheet,
+  guide,
+  current,
+  leading,
+  weighing,
+  onOrgan,
+}: Props) {
   const [laid, setLaid] = useState(false)
   const today = useSession().data?.today
-  const picture = useSheetPicture(sheet.request, laid && leading ? leading.id : null).data
+  const picture = useSheetPicture(
+    sheet.plant.id,
+    sheet.request,
+    laid && leading ? leading.id : null,
+    weighing,
+  ).data
   const label = (organ: Organ) => {
     const lines = sheet.observations.filter((o) => o.organ === organ)
     const habitat = guide.characters.find((c) => c.id === 'habitat')

@@ -9,39 +9,27 @@ namespace Garten.Core.Drawing.Plates;
 /// <summary>What hand and tool do when a character is looked at: how to roll a stem, cut a pith, hold a leaf to the light.</summary>
 internal static class GestureDrawing
 {
-    private static readonly Dictionary<string, (string Title, Action<Sketch> Draw)> Gestures = new()
-    {
-        ["roll"] = ("Roll it between finger and thumb", Roll),
-        ["cut"] = ("Cut along its length, and across", Cut),
-        ["light"] = ("Hold it against the light", AgainstTheLight),
-        ["turn"] = ("Turn it over", TurnOver),
-        ["lens"] = ("Look with the lens held close", Lens),
-        ["rub"] = ("Rub with the thumb", Rub),
-    };
-
-    private static readonly Dictionary<string, string> Of = new()
-    {
-        ["stem-form"] = "roll", ["needle-section"] = "roll", ["texture"] = "roll", ["blade-section"] = "roll",
-        ["pith"] = "cut", ["pith-colour"] = "cut", ["stone-count"] = "cut",
-        ["venation"] = "light", ["vein-ends"] = "light", ["stem-hair"] = "light", ["twig-hair"] = "light", ["bud-hair"] = "light", ["upper-shine"] = "light",
-        ["lower-hair"] = "turn", ["lower-colour"] = "turn", ["rusty-hairs"] = "turn", ["leaf-glands"] = "turn", ["sorus-shape"] = "turn", ["indusium"] = "turn",
-        ["white-bands"] = "turn", ["margin-rolled"] = "turn",
-        ["leaf-scar"] = "lens", ["bundle-scars"] = "lens", ["bud-scales"] = "lens", ["bud-visibility"] = "lens", ["margin"] = "lens", ["petiole-glands"] = "lens",
-        ["beak"] = "lens", ["stigmas"] = "lens", ["leaf-sheath"] = "lens", ["needle-base"] = "lens",
-        ["stem-bloom"] = "rub", ["fruit-bloom"] = "rub",
-    };
+    private static readonly (string Title, Action<Sketch> Draw, string[] Characters)[] Gestures =
+    [
+        ("Roll it between finger and thumb", Roll, ["stem-form", "needle-section", "texture", "blade-section"]),
+        ("Cut along its length, and across", Cut, ["pith", "pith-colour", "stone-count"]),
+        ("Hold it against the light", AgainstTheLight, ["venation", "vein-ends", "stem-hair", "twig-hair", "bud-hair", "upper-shine"]),
+        ("Turn it over", TurnOver, ["lower-hair", "lower-colour", "rusty-hairs", "leaf-glands", "sorus-shape", "indusium", "white-bands", "margin-rolled"]),
+        ("Look with the lens held close", Lens, ["leaf-scar", "bundle-scars", "bud-scales", "bud-visibility", "margin", "petiole-glands", "beak", "stigmas", "leaf-sheath", "needle-base"]),
+        ("Rub with the thumb", Rub, ["stem-bloom", "fruit-bloom"]),
+    ];
 
     /// <summary>The gesture of a character.</summary>
     /// <param name="character">The character.</param>
     /// <returns>The picture; null where looking is all there is to it.</returns>
     public static Picture? Draw(CharacterId character)
     {
-        if (!Of.TryGetValue(character.Value, out var name))
+        var (title, draw, _) = Array.Find(Gestures, g => g.Characters.Contains(character.Value));
+        if (draw is null)
         {
             return null;
         }
 
-        var (title, draw) = Gestures[name];
         var sketch = new Sketch();
         draw(sketch);
         return Tile.Fitted(sketch.Finish(title));

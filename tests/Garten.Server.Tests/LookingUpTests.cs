@@ -65,6 +65,7 @@ public sealed class LookingUpTests(ServerFixture server) : IClassFixture<ServerF
         plate["contradictions"]!.AsArray().ShouldBeEmpty();
         var apart = await _me.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,salix-scouleriana&characters=rusty-hairs,nonsense");
         apart["tiles"]!.AsArray().Count.ShouldBe(2);
-        await Client.ProblemAsync(await _me.Http.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,nessie&characters=sap"), HttpStatusCode.UnprocessableEntity);
+        var problem = await Client.ProblemAsync(await _me.Http.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,nessie&characters=sap"), HttpStatusCode.BadRequest);
+        ((string?)problem["detail"])!.ShouldContain("nessie");
     }
 }

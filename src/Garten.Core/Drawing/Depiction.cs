@@ -63,6 +63,12 @@ public static class Depiction
         _ => null,
     };
 
+    /// <summary>The middles of all that a guide says of a number, the smallest first.</summary>
+    /// <param name="guide">The guide.</param>
+    /// <param name="character">A numeric character.</param>
+    public static double[] MiddlesOf(Guide guide, Character character) =>
+        [.. guide.Statements.Where(s => s.Character == character.Id).Select(s => MiddleOf(s.Value, character)).OfType<double>().Order()];
+
     private static bool IsInapplicable(Guide guide, TaxonId taxon, Character character, Scope circumstances) =>
         character.DependsOn is { } d && guide.StatementFor(taxon, d.Character, circumstances)?.Value is StateShares parent && !d.States.Contains(parent.Usual);
 }

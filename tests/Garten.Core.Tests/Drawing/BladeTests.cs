@@ -106,14 +106,32 @@ public sealed class BladeTests
     {
         for (var lobes = 3; lobes <= 11; lobes += 2)
         {
-            var blade = Blade.Of(BladeForm.Plain with { Ratio = 1, Lobing = lobing, Lobes = lobes, SinusDepth = 0.5 });
+            var form = BladeForm.Plain with { Ratio = 1, Lobing = lobing, Lobes = lobes, SinusDepth = 0.5 };
+            var blade = Blade.Of(form);
             blade.LobeTips.Length.ShouldBe(lobes);
-            foreach (var tip in blade.LobeTips)
+
+            // Fingers are peaks of the distance from above the base; feathered lobes are peaks of the width, and the end
+            // lobe has a shoulder on either side.
+            var peaks = lobing == BladeLobing.Palmate
+                ? Peaks([.. blade.Envelope.Select(p => (p - new Point(0, form.Length * 0.12)).Length)])
+                : Peaks([.. blade.Right.Select(p => p.X)]) + Peaks([.. blade.Left.Select(p => -p.X)]) - 1;
+            peaks.ShouldBe(lobes);
+        }
+    }
+
+    private static int Peaks(double[] heights)
+    {
+        var (peaks, valley) = (0, double.MaxValue);
+        for (var i = 1; i < heights.Length - 1; i++)
+        {
+            valley = Math.Min(valley, heights[i - 1]);
+            if (heights[i] > heights[i - 1] && heights[i] >= heights[i + 1] && heights[i] - valley > 1)
             {
-                // A lobe stands out: from its end neither way along the edge leads farther from the middle at once.
-                blade.Envelope.Min(p => (p - tip).Length).ShouldBeLessThan(2.5);
+                (peaks, valley) = (peaks + 1, double.MaxValue);
             }
         }
+
+        return peaks;
     }
 
     [Fact]

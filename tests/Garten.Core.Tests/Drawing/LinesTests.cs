@@ -51,7 +51,21 @@ public sealed class LinesTests
             var left = Lines.Simplified(line, 3);
             left[0].ShouldBe(line[0]);
             left[^1].ShouldBe(line[^1]);
-            left.Count.ShouldBeLessThanOrEqualTo(line.Length);
+            var from = 0;
+            for (var i = 1; i < left.Count; i++)
+            {
+                // Each point between two that are kept lies near the line that joins them.
+                var to = Array.IndexOf(line, left[i], from + 1);
+                foreach (var point in line[from..to])
+                {
+                    var step = left[i] - left[i - 1];
+                    var off = point - left[i - 1];
+                    var away = step.Length < 1e-9 ? off.Length : Math.Abs((step.Unit.X * off.Y) - (step.Unit.Y * off.X));
+                    away.ShouldBeLessThanOrEqualTo(3 + 1e-9);
+                }
+
+                from = to;
+            }
         });
 
     [Fact]

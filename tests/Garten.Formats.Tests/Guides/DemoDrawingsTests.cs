@@ -29,7 +29,7 @@ public sealed class DemoDrawingsTests
         {
             var tiles = character.States.Select(s => (s.Id, Tile: Tile.OfState(character, s.Id))).ToArray();
             tiles.ShouldAllBe(t => t.Tile != null, $"{character.Id}");
-            var drawn = tiles.GroupBy(t => string.Join("|", SvgWriter.Write(t.Tile! with { Title = "" }, false))).Where(g => g.Count() > 1);
+            var drawn = tiles.GroupBy(t => SvgWriter.Write(t.Tile! with { Title = "" }, false)).Where(g => g.Count() > 1);
             drawn.ShouldBeEmpty($"{character.Id}: {string.Join(" = ", drawn.SelectMany(g => g.Select(t => t.Id)))}");
         }
     }

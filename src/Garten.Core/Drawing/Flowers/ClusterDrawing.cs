@@ -40,7 +40,7 @@ internal static class ClusterDrawing
                 break;
             case "umbel":
                 Stem(sketch, 40);
-                Rays(sketch, 40, f.Count("flower-number", 3, 25) ?? 11, 46, 64, 1, (s, _) => FlowerDrawing.Small(s, colour, f.Number("flower-number") > 13 ? 4.4 : 6));
+                Rays(sketch, 40, f.Count("flower-number", 3, 25) ?? 11, 46, 64, 1, s => FlowerDrawing.Small(s, colour, f.Number("flower-number") > 13 ? 4.4 : 6));
                 break;
             case "compound-umbel":
                 CompoundUmbel(sketch, f, colour);
@@ -209,7 +209,7 @@ internal static class ClusterDrawing
             sketch.Part("umbel-bracts", "Bracts below the umbel", s => Whorl(s.At(0, 34), 5, 20, 2));
         }
 
-        Rays(sketch, 34, f.Count("umbel-rays", 3, 15) ?? 7, 44, 74, 1.3, (s, lean) =>
+        Rays(sketch, 34, f.Count("umbel-rays", 3, 15) ?? 7, 44, 74, 1.3, s =>
         {
             if (f.Is("bracteoles", "present"))
             {
@@ -222,8 +222,6 @@ internal static class ClusterDrawing
                 s.Line(default, tip, 0.6);
                 FlowerDrawing.Small(s.At(tip.X, tip.Y), colour, 2.6);
             }
-
-            _ = lean;
         });
     }
 
@@ -236,14 +234,14 @@ internal static class ClusterDrawing
         }
     }
 
-    private static void Rays(Sketch sketch, double from, int count, double length, double spread, double width, Action<Sketch, double> end)
+    private static void Rays(Sketch sketch, double from, int count, double length, double spread, double width, Action<Sketch> end)
     {
         for (var i = 0; i < count; i++)
         {
             var lean = count == 1 ? 0 : spread * ((2.0 * i / (count - 1)) - 1);
             var tip = new Point(0, from) + Point.Polar(length, lean);
             sketch.Line(new(0, from), tip, width);
-            end(sketch.At(tip.X, tip.Y, lean), lean);
+            end(sketch.At(tip.X, tip.Y, lean));
         }
     }
 

@@ -345,36 +345,21 @@ public static class CharacterDrawing
 
     private static void Foliage(Sketch sketch, Features f, string foliage)
     {
-        switch (foliage)
+        if (foliage != "no-green")
         {
-            case "needles":
-                NeedleDrawing.Twig(sketch, f.State("needle-lay"));
-                break;
-            case "scales":
-                NeedleDrawing.Spray(sketch);
-                break;
-            case "frond":
-                FrondDrawing.Frond(sketch, f.State("frond-shape"));
-                break;
-            case "grass-like":
-                HabitDrawing.Draw(sketch, Features.None.With("life-form", "grass-like"));
-                break;
-            case "no-green":
-                sketch.Line(default, new(0, 104), 3, Wash.Of("coppery"));
-                for (var i = 0; i < 4; i++)
-                {
-                    sketch.Shape(Lines.Strip([new(0, 10.0 + (14 * i)), new(i % 2 == 0 ? 5 : -5, 22.0 + (14 * i))], t => 2.4 * (1 - t) + 0.2), Wash.Of("coppery"), 0.8);
-                }
+            OrganDrawing.Leaf(sketch, f);
+            return;
+        }
 
-                for (var i = 0; i < 7; i++)
-                {
-                    FlowerDrawing.Small(sketch.At(i % 2 == 0 ? 7 : -7, 62 + (7 * i)), Wash.Of("coppery")!, 4);
-                }
+        sketch.Line(default, new(0, 104), 3, Wash.Of("coppery"));
+        for (var i = 0; i < 4; i++)
+        {
+            sketch.Shape(Lines.Strip([new(0, 10.0 + (14 * i)), new(i % 2 == 0 ? 5 : -5, 22.0 + (14 * i))], t => 2.4 * (1 - t) + 0.2), Wash.Of("coppery"), 0.8);
+        }
 
-                break;
-            default:
-                Leaf(sketch, f);
-                break;
+        for (var i = 0; i < 7; i++)
+        {
+            FlowerDrawing.Small(sketch.At(i % 2 == 0 ? 7 : -7, 62 + (7 * i)), Wash.Of("coppery")!, 4);
         }
     }
 

@@ -102,7 +102,7 @@ public static class ContactSheet
     /// <summary>The smallest, the middle and the largest of what the guide says of its taxa; of a size only the middle, since tiles are all of one size.</summary>
     private static double[] Span(Guide guide, Character character)
     {
-        var middles = guide.Statements.Where(s => s.Character == character.Id).Select(s => Depiction.MiddleOf(s.Value, character)).OfType<double>().Order().ToArray();
+        var middles = Depiction.MiddlesOf(guide, character);
         return middles.Length == 0 ? [] : character.Kind == CharacterKind.Length ? [middles[middles.Length / 2]] : [.. new[] { middles[0], middles[middles.Length / 2], middles[^1] }.Distinct()];
     }
 

@@ -123,7 +123,7 @@ public static class Drawings
 
     private static double Middle(Guide guide, Character character)
     {
-        var middles = guide.Statements.Where(s => s.Character == character.Id).Select(s => Depiction.MiddleOf(s.Value, character)).OfType<double>().Order().ToArray();
+        var middles = Depiction.MiddlesOf(guide, character);
         return middles.Length == 0 ? character.Minimum ?? 1 : middles[middles.Length / 2];
     }
 }

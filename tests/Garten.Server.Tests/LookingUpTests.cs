@@ -47,11 +47,23 @@ public sealed class LookingUpTests(ServerFixture server) : IClassFixture<ServerF
     [InlineData("/api/drawings/taxa/nessie", "no such taxon")]
     [InlineData("/api/drawings/organs/tentacle", "no such organ")]
     [InlineData("/api/drawings/organs/99", "no such organ")]
+    [InlineData("/api/drawings/numbers/margin?number=3", "no such character")]
     public async Task What_the_guide_does_not_hold_is_said(string path, string reason)
     {
         var problem = await Client.ProblemAsync(await _me.Http.GetAsync(path), HttpStatusCode.NotFound);
         ((string?)problem["detail"])!.ShouldContain(reason);
     }
+
+    [Fact]
+    public async Task A_number_is_drawn_and_one_beyond_reason_refused()
+    {
+        var five = await _me.GetAsync("/api/drawings/numbers/petal-count?number=5");
+        var nine = await _me.GetAsync("/api/drawings/numbers/petal-count?number=9");
+        ((string?)nine["svg"])!.Length.ShouldBeGreaterThan(((string?)five["svg"])!.Length);
+        var problem = await Client.ProblemAsync(await _me.Http.GetAsync("/api/drawings/numbers/petal-count?number=1e300"), HttpStatusCode.BadRequest);
+        ((string?)problem["detail"])!.ShouldContain("0 to 100000");
+    }
+
     [Fact]
     public async Task Characters_taxa_and_names_side_by_side_are_drawn()
     {

@@ -53,6 +53,19 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     }
 
     [Fact]
+    public void The_plate_of_a_taxon_stands_on_a_page_of_its_own_with_lettered_figures()
+    {
+        using var browser = Open("/guide/conium-maculatum");
+        browser.Button("Its plate on a page").Click();
+        browser.See("Print this plate");
+        var figures = browser.Wait("the figures", d => d.FindElements(By.CssSelector(".plate-figures figure")) is { Count: > 3 } all ? all : null);
+        figures[0].Text.ShouldStartWith("A");
+        figures[1].Text.ShouldStartWith("B");
+        browser.Find(".plate-sheet footer").Text.ShouldContain("Deadly");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void Names_are_told_apart_in_drawings_at_one_scale()
     {
         using var browser = Open("/apart?taxa=acer-macrophyllum,acer-circinatum");

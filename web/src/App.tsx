@@ -4,6 +4,7 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { ApartPage } from './apart/ApartPage'
 import { BenchPage } from './bench/BenchPage'
 import { GuidePage } from './guide/GuidePage'
+import { PlatePage } from './guide/PlatePage'
 import { Shell } from './shell/Shell'
 import { SpecimensPage } from './specimens/SpecimensPage'
 import { gartenTheme } from './theme/theme'
@@ -27,6 +28,7 @@ export function App({ nonce }: { nonce: string }) {
               <Route path="/records" element={<RecordsPage nonce={nonce} />} />
               <Route path="/apart" element={<ApartPage />} />
               <Route path="/guide/:taxon?" element={<GuidePage />} />
+              <Route path="/plate/:taxon" element={<PlatePage />} />
               <Route path="/specimens" element={<SpecimensPage />} />
               <Route path="/words" element={<WordsPage />} />
               <Route path="*" element={<Navigate to="/bench" replace />} />

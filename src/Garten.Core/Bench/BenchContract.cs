@@ -96,11 +96,13 @@ public sealed record FeatureOffer(
 /// <param name="Character">The character it is about.</param>
 /// <param name="HowTo">How to look.</param>
 /// <param name="Terms">Glossary terms of the states it names.</param>
-/// <param name="Drawn">States whose drawing shows what it says; empty where it only says what is not so.</param>
+/// <param name="Drawn">States whose drawing shows what it says; where it only says what is not so, the states that are not.</param>
+/// <param name="NotSo">True where what is drawn is what the plant does not show.</param>
+/// <param name="DrawnNumber">For a number, one that agrees, to be drawn; lengths in millimetres; null for states.</param>
 /// <param name="Marking">How what was recorded stands to it.</param>
 /// <param name="Offer">What it can record; null when the character is already decided.</param>
 public sealed record TestView(
-    string Text, CharacterId Character, string HowTo, ImmutableArray<string> Terms, ImmutableArray<string> Drawn, Marking Marking, FeatureOffer? Offer);
+    string Text, CharacterId Character, string HowTo, ImmutableArray<string> Terms, ImmutableArray<string> Drawn, bool NotSo, double? DrawnNumber, Marking Marking, FeatureOffer? Offer);
 
 /// <summary>One lead, ready to show.</summary>
 /// <param name="Number">1 for the first.</param>

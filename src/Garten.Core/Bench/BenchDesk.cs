@@ -331,19 +331,40 @@ public static class BenchDesk
         ImmutableArray<string> terms = test.Condition is StateCondition s
             ? [.. s.States.Select(id => character.State(id)!.Term).Distinct()]
             : [];
-        return new(test.Text, test.Character, character.HowTo, terms, DrawnFor(character, test.Condition), marking, decided ? null : Offer(character, test.Condition));
+        var (drawn, notSo) = DrawnFor(character, test.Condition);
+        return new(
+            test.Text, test.Character, character.HowTo, terms, drawn, notSo, test.Condition is SpanCondition span ? Within(span, character) : null, marking,
+            decided ? null : Offer(character, test.Condition));
     }
 
-    /// <summary>The states a statement names; where it only says what is not so, the one that is left, if only one is.</summary>
-    private static ImmutableArray<string> DrawnFor(Character character, LeadCondition condition)
+    /// <summary>The states a statement names; where it only says what is not so, the one that is left, else those that are not.</summary>
+    private static (ImmutableArray<string> States, bool NotSo) DrawnFor(Character character, LeadCondition condition)
     {
         if (condition is not StateCondition claim)
         {
-            return [];
+            return ([], false);
         }
 
-        var left = claim.Negated ? [.. character.States.Where(s => claim.Accepts(character, s.Id)).Select(s => s.Id)] : claim.States;
-        return claim.Negated && left.Length > 1 ? [] : left;
+        if (!claim.Negated)
+        {
+            return (claim.States, false);
+        }
+
+        ImmutableArray<string> left = [.. character.States.Where(s => claim.Accepts(character, s.Id)).Select(s => s.Id)];
+        return left.Length == 1 ? (left, false) : (claim.States, true);
+    }
+
+    /// <summary>A number a claim allows: its middle, or somewhat beyond its only bound.</summary>
+    private static double Within(SpanCondition span, Character character)
+    {
+        var number = (span.Low, span.High) switch
+        {
+            ({ } low, { } high) => (low + high) / 2,
+            ({ } low, null) => low * 1.25,
+            (null, { } high) => high * 0.75,
+            _ => character.Minimum ?? 1,
+        };
+        return character.Kind == CharacterKind.Count ? (span.High is null ? Math.Ceiling(number) : Math.Floor(number)) : number;
     }
 
     private static FeatureOffer Offer(Character character, LeadCondition condition)

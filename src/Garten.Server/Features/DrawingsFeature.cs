@@ -12,6 +12,8 @@ public static class DrawingsFeature
 {
     private const int MostCharacters = 20;
 
+    private const int MostDrawn = 100_000;
+
     /// <summary>Adds the endpoints.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api)
@@ -21,6 +23,18 @@ public static class DrawingsFeature
             Enum.TryParse<Organ>(organ, true, out var found) && Enum.IsDefined(found)
                 ? Drawings.OfOrgan(current.Guide, found).ToArray()
                 : throw new NotInStoreException("A plant has no such organ.")).WithName("tiles").Produces<CharacterTiles[]>();
+
+        drawings.MapGet("/numbers/{character}", (string character, double number, CurrentGuide current) =>
+        {
+            if (current.Guide.FindCharacter(new(character)) is not { IsNumeric: true } found)
+            {
+                throw new NotInStoreException("The guide counts and measures no such character.");
+            }
+
+            return double.IsFinite(number) && number >= 0 && number <= MostDrawn
+                ? new NumberTile(found.Id, number, Drawings.OfNumber(found, number))
+                : throw new RuleException("number", $"Only numbers from 0 to {MostDrawn} are drawn.");
+        }).WithName("numberTile").Produces<NumberTile>();
 
         drawings.MapGet("/taxa/{taxon}", (string taxon, CurrentGuide current) =>
             current.Guide.FindTaxon(new(taxon)) is { } found

@@ -36,6 +36,36 @@ public sealed class ArrangementTests
         ShootDrawing.Places("basal", 5, 40).ShouldAllBe(p => p.At == default);
     }
 
+    [Fact]
+    public void Decussate_pairs_stand_crosswise_and_two_ranks_lie_in_one_plane()
+    {
+        var crosswise = ShootDrawing.Places("decussate", 2, 30).Chunk(2).Select(pair => Math.Abs(pair[0].Degrees)).ToArray();
+        crosswise[0].ShouldBeGreaterThan(45);
+        crosswise[1].ShouldBeLessThan(20);
+        var ranks = ShootDrawing.Places("two-ranked", 3, 30);
+        ranks.Select(p => p.At.Y).ShouldBeUnique();
+        ranks.Select(p => Math.Abs(p.Degrees)).Distinct().ShouldHaveSingleItem();
+        ShootDrawing.Places("spiral", 6, 30).Select(p => p.Degrees).Distinct().Count().ShouldBe(3);
+    }
+
+    [Fact]
+    public void A_zigzag_stem_bends_at_each_joint_and_a_straight_one_nowhere()
+    {
+        Bends("zigzag").ShouldBeGreaterThanOrEqualTo(2);
+        Bends("straight").ShouldBe(0);
+
+        static int Bends(string line)
+        {
+            var picture = CharacterDrawing.Draw("stem-line", Features.None.With("stem-line", line), "stem").ShouldNotBeNull();
+            var stem = (picture.Figures.OfType<Part>().FirstOrDefault(p => p.Name == "stem")?.Figures ?? picture.Figures).OfType<Stroke>().First(s => s.Fill == Wash.Stem).Points;
+            var side = stem.Take(stem.Length / 2).ToArray();
+            var turns = side.Skip(2).Select((p, i) => Cross(side[i + 1] - side[i], p - side[i + 1])).Where(t => Math.Abs(t) > 1).ToArray();
+            return turns.Zip(turns.Skip(1)).Count(t => t.First * t.Second < 0);
+        }
+
+        static double Cross(Point a, Point b) => (a.X * b.Y) - (a.Y * b.X);
+    }
+
     [Theory]
     [InlineData("opposite", 0)]
     [InlineData("subopposite", 7)]

@@ -82,6 +82,50 @@ public sealed class OrganTests
     }
 
     [Fact]
+    public void A_winged_axis_has_a_wing_below_the_first_pair_and_between_pairs()
+    {
+        var f = Features.None.With("leaf-division", "pinnate").With("leaflet-count", 7);
+        var plain = Washed(Draw("leaflet-count", f), Wash.Leaf);
+        Washed(Draw("leaflet-count", f.With("axis-wing", "winged")), Wash.Leaf).ShouldBe(plain + 4);
+    }
+
+    [Theory]
+    [InlineData("hairless", 0, 0)]
+    [InlineData("thinly-hairy", 10, 60)]
+    [InlineData("velvety", 150, 420)]
+    public void The_lower_side_carries_hair_as_dense_as_said_and_none_beside_the_blade(string hair, int least, int most)
+    {
+        var sketch = new Sketch();
+        LeafDrawing.Below(sketch, BladeForm.Plain, Features.None.With("lower-hair", hair));
+        var hairs = sketch.Figures.OfType<Part>().Where(p => p.Name == "hair").SelectMany(p => p.Figures.OfType<Stroke>()).ToArray();
+        hairs.Length.ShouldBeInRange(least, most);
+        var outline = Blade.Of(BladeForm.Plain).Outline;
+        hairs.ShouldAllBe(h => Garten.Core.Drawing.Geometry.Lines.Contains(outline, h.Points[0]));
+    }
+
+    [Fact]
+    public void A_net_of_veins_joins_the_side_veins_and_stays_on_the_blade()
+    {
+        var net = Blade.Of(BladeForm.Plain with { Veins = BladeVeins.Net });
+        var veins = Veins.Of(net);
+        veins.Count.ShouldBeGreaterThan(3 * Veins.Of(Blade.Of(BladeForm.Plain)).Count);
+        veins.ShouldAllBe(v => v.Skip(1).All(p => Garten.Core.Drawing.Geometry.Lines.Contains(net.Outline, p)));
+    }
+
+    [Fact]
+    public void Rings_stand_on_the_end_leaflet_of_a_compound_leaf()
+    {
+        var f = Features.None.With("leaf-division", "pinnate").With("leaflet-count", 5).With("leaf-tip", "drawn-out");
+        var sketch = new Sketch();
+        OrganDrawing.Leaf(sketch, f);
+        var top = sketch.Finish("leaf").Box.Top;
+        var drawn = sketch.Figures.Length;
+        OrganDrawing.Ring(sketch, f, [new CharacterId("leaf-tip"), new CharacterId("sap")]);
+        var ring = sketch.Figures[drawn..].ShouldHaveSingleItem().ShouldBeOfType<Stroke>();
+        Garten.Core.Drawing.Geometry.Lines.BoxOf(ring.Points).Middle.Y.ShouldBe(top, 8);
+    }
+
+    [Fact]
     public void What_is_not_known_is_left_out()
     {
         var plain = SvgWriter.Write(Draw("leaf-division", Features.None.With("leaf-division", "simple")));

@@ -19,7 +19,8 @@ public sealed class DemoDrawingsTests
     {
         var missing = Demo.Characters.Where(c => c.Organ != Organ.Place && !CharacterDrawing.Drawn.Contains(c.Id.Value)).Select(c => c.Id.Value);
         missing.ShouldBe(["smell"]);
-        CharacterDrawing.Drawn.ShouldAllBe(id => Demo.FindCharacter(new CharacterId(id)) != null);
+        // What other guides may describe and this one does not.
+        CharacterDrawing.Drawn.Where(id => Demo.FindCharacter(new CharacterId(id)) is null).ShouldBe(["year-ring", "petiole-colour", "axis-wing"], ignoreOrder: true);
     }
 
     [Fact]

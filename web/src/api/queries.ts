@@ -166,6 +166,20 @@ export const useTiles = (organ: Organ | null) =>
       ),
   })
 
+/** A number of a character, drawn. */
+export const useNumberTile = (character: string, number: number | null) =>
+  useQuery({
+    queryKey: ['number tile', character, number],
+    enabled: number !== null,
+    staleTime: Infinity,
+    queryFn: () =>
+      answer(
+        api.GET('/api/drawings/numbers/{character}', {
+          params: { path: { character }, query: { number: number ?? 0 } },
+        }),
+      ),
+  })
+
 /** A taxon drawn through the year. */
 export const usePlate = (taxon: string) =>
   useQuery({

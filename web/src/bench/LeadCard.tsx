@@ -37,10 +37,16 @@ export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) 
       </button>
       <div className="lead-tiles">
         {lead.tests
-          .filter((t) => t.drawn.length > 0 || t.offer?.rough)
+          .filter((t) => t.drawn.length > 0 || t.drawnNumber !== null)
           .slice(0, mostTiles)
           .map((t) => (
-            <StateTile key={t.text} character={t.character} state={t.drawn[0]} />
+            <StateTile
+              key={t.text}
+              character={t.character}
+              state={t.drawn[0]}
+              number={t.drawnNumber ?? undefined}
+              notSo={t.notSo}
+            />
           ))}
       </div>
       <ul>

@@ -133,9 +133,10 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
         Written from the statements of {guide.title} {guide.version}. Local law, the landowner and licensed
         practice decide what may be picked, cut or dug.
       </p>
-      <Button className="no-print" onClick={() => window.print()}>
-        Print this account
-      </Button>
+      <div className="row no-print">
+        <Button onClick={() => window.print()}>Print this account</Button>
+        <Button onClick={() => void navigate(`/plate/${a.taxon.id}`)}>Its plate on a page</Button>
+      </div>
     </article>
   )
 }

@@ -344,8 +344,13 @@ internal static class FruitDrawing
         switch (f.State("fruit-bloom"))
         {
             case "bloomed":
-                // A pale film, rubbed off where a thumb has been.
-                sketch.Tint([.. Lines.Arc(default, 23, 23, -150, 60, 18), .. Lines.Arc(new(5, -6), 16, 15, 60, -150, 14)], Wash.Of("grey")!);
+                // A pale film over all of it but the streak where a thumb has been.
+                sketch.Tint(Lines.Ellipse(default, 22.6, 22.6, 40), Wash.Of("grey")!);
+                if (Wash.Of(f.State("fruit-colour")) is { } below)
+                {
+                    sketch.Tint(Lines.Strip(Lines.Along(14, t => new(-14 + (28 * t), -10 + (20 * t * t))), t => 5.4 * Math.Sin(Math.PI * (0.12 + (0.76 * t)))), below);
+                }
+
                 break;
             case "bristly":
                 for (var i = 0; i < 26; i++)

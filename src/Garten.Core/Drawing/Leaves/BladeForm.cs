@@ -71,6 +71,9 @@ public enum BladeMargin
 
     /// <summary>With teeth that end in spines.</summary>
     Spiny,
+
+    /// <summary>Without teeth, in shallow waves.</summary>
+    Wavy,
 }
 
 /// <summary>Main veins of a blade.</summary>
@@ -90,6 +93,9 @@ public enum BladeVeins
 
     /// <summary>Many veins side by side from base to tip.</summary>
     Parallel,
+
+    /// <summary>Side veins joined by a net of finer ones.</summary>
+    Net,
 }
 
 /// <summary>Form of one blade, or of one leaflet.</summary>

@@ -14,7 +14,11 @@ internal static class LeafDrawing
         var petiole = form.Petiole;
         if (petiole > 0.5)
         {
-            sketch.Part("petiole", "Leaf stalk", s => Stalk(s, new(0, 0), new(0, petiole), 1.5, 1.1));
+            sketch.Part("petiole", form.Winged ? "Winged leaf stalk" : "Leaf stalk", s =>
+            {
+                Wing(s, form, 0, petiole);
+                s.Shape(Strip(new(0, 0), new(0, petiole), 1.5, 1.1), Wash.Of(form.Features.State("petiole-colour")) ?? Wash.Stem, 0.8);
+            });
         }
 
         Stipules(sketch, form.Stipules);
@@ -79,6 +83,18 @@ internal static class LeafDrawing
         _ => 70 * 0.72,
     };
 
+    /// <summary>Where the blade that ends a leaf stands: the blade itself, or the end leaflet.</summary>
+    /// <param name="form">The leaf.</param>
+    /// <returns>Height of its base above the foot of the stalk, and its length.</returns>
+    public static (double Foot, double Length) EndBlade(LeafForm form) => form.Division switch
+    {
+        LeafDivision.Simple => (form.Petiole, form.Blade.Length),
+        LeafDivision.Trifoliolate => (form.Petiole + 12, 70),
+        LeafDivision.Palmate => (form.Petiole + 3, 70),
+        LeafDivision.Pinnate when FeatherSize(form) is var (leaflet, step) => (form.Petiole + (step * (form.Leaflets / 2)) + 2, leaflet),
+        _ => (form.Petiole + 102, 38),
+    };
+
     private static void Blades(Sketch sketch, LeafForm form)
     {
         switch (form.Division)
@@ -133,6 +149,12 @@ internal static class LeafDrawing
         var pairs = count / 2;
         var odd = count % 2 == 1;
         var axis = step * pairs;
+        for (var i = 0; i < pairs; i++)
+        {
+            // A wing is narrowed at each pair.
+            Wing(sketch, form, i == 0 ? 0 : step * (i - 0.6), step * (i + 0.4));
+        }
+
         sketch.Line(new(0, 0), new(0, axis - (odd ? 0 : step * 0.55)), 1.4);
         for (var i = 0; i < pairs; i++)
         {
@@ -188,7 +210,65 @@ internal static class LeafDrawing
     /// <param name="low">Half its width at the foot.</param>
     /// <param name="high">Half its width at the top.</param>
     public static void Stalk(Sketch sketch, Point from, Point to, double low, double high) =>
-        sketch.Shape(Lines.Strip([from, from.Towards(to, 0.5), to], t => low + ((high - low) * t)), Wash.Stem, 0.8);
+        sketch.Shape(Strip(from, to, low, high), Wash.Stem, 0.8);
+
+    private static Point[] Strip(Point from, Point to, double low, double high) =>
+        [.. Lines.Strip([from, from.Towards(to, 0.5), to], t => low + ((high - low) * t))];
+
+    /// <summary>Leaf that runs along both sides of a stalk or axis, narrowed at its ends.</summary>
+    private static void Wing(Sketch sketch, LeafForm form, double from, double to)
+    {
+        if (form.Winged && to > from)
+        {
+            sketch.Shape(Lines.Strip(Lines.Along(10, t => new(0, from + ((to - from) * t))), t => 1.2 + (4.4 * Math.Sin(Math.PI * t))), Wash.Leaf, 0.8);
+        }
+    }
+
+    /// <summary>The lower side of a blade: its colour, its veins standing out, its hair and its glands.</summary>
+    /// <param name="sketch">Where, the base of the blade at the origin.</param>
+    /// <param name="form">Its form.</param>
+    /// <param name="f">What is known of the lower side.</param>
+    public static void Below(Sketch sketch, BladeForm form, Features f)
+    {
+        DrawBlade(sketch, form, Features.None, true, Wash.Of(f.State("lower-colour")) ?? Wash.Pale);
+        var blade = Blade.Of(form);
+        var hair = f.State("lower-hair");
+        var hairs = hair switch
+        {
+            null or "hairless" => 0,
+            "thinly-hairy" => 60,
+            "velvety" => 420,
+            _ => 200,
+        };
+        sketch.Part("hair", "Hair of the lower side", s =>
+        {
+            // By the golden angle, as even as a scatter can be; what falls beside the blade is left out.
+            for (var i = 1; i <= hairs; i++)
+            {
+                var spread = Point.Polar(Math.Sqrt((double)i / hairs) * form.Length * 0.5, i * 137.508);
+                var at = new Point(spread.X * Math.Max(1 / form.Ratio, 0.05) * 1.1, spread.Y + (form.Length / 2));
+                if (Lines.Contains(blade.Outline, at))
+                {
+                    Hair(s, hair, at, i, f.Is("rusty-hairs", "present") ? Wash.Of("coppery") : null);
+                }
+            }
+        });
+        if (f.Is("leaf-glands", "resin-dots"))
+        {
+            sketch.Part("resin-dots", "Resin dots of the lower side", s =>
+            {
+                for (var i = 1; i < 60; i++)
+                {
+                    var spread = Point.Polar(Math.Sqrt(i / 60.0) * form.Length * 0.5, i * 137.508);
+                    var at = new Point(spread.X / form.Ratio, spread.Y + (form.Length / 2));
+                    if (Lines.Contains(blade.Outline, at))
+                    {
+                        s.Spot(at, 1, Wash.Gold, 0.4);
+                    }
+                }
+            });
+        }
+    }
 
     /// <summary>Stipules at the foot of a stalk.</summary>
     /// <param name="sketch">Where.</param>
@@ -210,6 +290,20 @@ internal static class LeafDrawing
                 DrawBlade(s.At(hand, 0, hand * (state == "leafy" ? 58 : 40)), size, Features.None, false);
             }
         });
+    }
+
+    /// <summary>One hair seen from above: lying along the blade where silky, curled where woolly, else short and straight.</summary>
+    private static void Hair(Sketch sketch, string? hair, Point at, int which, Wash? ink)
+    {
+        var lean = (which * 53 % 50) - 25;
+        if (hair == "woolly")
+        {
+            sketch.Line(Lines.Smooth([at, at + Point.Polar(3, lean - 60), at + Point.Polar(5, lean), at + Point.Polar(4, lean + 70)], 3), 0.5, ink);
+        }
+        else
+        {
+            sketch.Line(at, at + Point.Polar(hair == "silky" ? 8 : hair == "velvety" ? 2.4 : 5, hair == "silky" ? lean * 0.3 : lean + 30), 0.5, ink);
+        }
     }
 
     private static void Spines(Sketch sketch, Blade blade)

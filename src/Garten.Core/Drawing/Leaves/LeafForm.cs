@@ -27,12 +27,13 @@ public enum LeafDivision
 /// <param name="Blade">The blade, or one leaflet.</param>
 /// <param name="Petiole">Length of the stalk in units of the paper.</param>
 /// <param name="Glands">True for glands at the top of the stalk.</param>
+/// <param name="Winged">True for a stalk and an axis with a wing of leaf to both sides.</param>
 /// <param name="Stipules">State of its stipules; null when unknown.</param>
 /// <param name="Features">Everything known, for what is drawn on the surface.</param>
 /// <param name="Millimetres">Millimetres a unit of the paper stands for; null where the size is not known.</param>
 /// <param name="Contradictions">What cannot be true together, in words; drawn as the number says.</param>
 public sealed record LeafForm(
-    LeafDivision Division, int Leaflets, BladeForm Blade, double Petiole, bool Glands, string? Stipules, Features Features, double? Millimetres,
+    LeafDivision Division, int Leaflets, BladeForm Blade, double Petiole, bool Glands, bool Winged, string? Stipules, Features Features, double? Millimetres,
     ImmutableArray<string> Contradictions)
 {
     /// <summary>Length of a blade on the paper.</summary>
@@ -78,6 +79,7 @@ public sealed record LeafForm(
             "crenate" => BladeMargin.Crenate,
             "coarsely-toothed" => BladeMargin.Coarse,
             "spine-toothed" => BladeMargin.Spiny,
+            "wavy" => BladeMargin.Wavy,
             null when f.Knows("teeth-extent") => BladeMargin.Serrate,
             _ => BladeMargin.Entire,
         };
@@ -87,6 +89,7 @@ public sealed record LeafForm(
             "three-from-base" => BladeVeins.ThreeFromBase,
             "palmate-veins" => BladeVeins.Palmate,
             "parallel" => BladeVeins.Parallel,
+            "net" => BladeVeins.Net,
             _ => BladeVeins.Pinnate,
         };
         var blade = new BladeForm(
@@ -96,7 +99,7 @@ public sealed record LeafForm(
         var petiole = f.Number("petiole-length") is { } stalk ? Math.Min(millimetres is { } mm ? stalk / mm : Standard * 0.25, Standard * 1.2)
             : @base == BladeBase.Clasping ? 0
             : Standard * 0.25;
-        return new(division, leaflets, blade, petiole, f.Is("petiole-glands", "glands"), f.State("stipules"), f, millimetres, contradictions.ToImmutable());
+        return new(division, leaflets, blade, petiole, f.Is("petiole-glands", "glands"), f.Is("axis-wing", "winged"), f.State("stipules"), f, millimetres, contradictions.ToImmutable());
     }
 
     private static int LeafletsOf(Features f, LeafDivision division, ImmutableArray<string>.Builder contradictions)
@@ -176,6 +179,7 @@ public sealed record LeafForm(
         BladeMargin.Coarse => lobing == BladeLobing.None ? 6 : 3 * lobes / 2,
         BladeMargin.Spiny => lobing == BladeLobing.None ? 5 : lobes,
         BladeMargin.DoublySerrate => lobing == BladeLobing.None ? 9 : 2 * lobes,
+        BladeMargin.Wavy => lobing == BladeLobing.None ? 6 : lobes,
         BladeMargin.Crenate => lobing == BladeLobing.None ? 11 : 2 * lobes,
         BladeMargin.Serrate => lobing == BladeLobing.None ? 20 : 5 * lobes,
         _ => 13,

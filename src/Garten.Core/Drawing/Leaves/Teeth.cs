@@ -12,7 +12,7 @@ internal static class Teeth
     private static readonly (double Along, double Back)[] Toothed = [(0, 1), (0.5, 0)];
 
     // The tip stands near the far end: the tooth points towards the tip of the blade.
-    private static readonly (double Along, double Back)[] Serrate = [(0, 1), (0.45, 0.4), (0.85, 0)];
+    private static readonly (double Along, double Back)[] Serrate = [(0, 1), (0.4, 0.48), (0.7, 0.2), (0.91, 0)];
 
     private static readonly (double Along, double Back)[] Doubly =
         [(0, 1), (0.22, 0.52), (0.3, 0.78), (0.52, 0.26), (0.6, 0.5), (0.86, 0)];
@@ -21,6 +21,9 @@ internal static class Teeth
         [(0, 1), (0.08, 0.5), (0.22, 0.14), (0.5, 0), (0.78, 0.14), (0.92, 0.5)];
 
     private static readonly (double Along, double Back)[] Spiny = [(0, 0.8), (0.25, 1), (0.42, 0.75), (0.5, 0), (0.58, 0.75), (0.75, 1)];
+
+    // Half a wave down, half a wave up: no corner anywhere.
+    private static readonly (double Along, double Back)[] Wavy = [(0, 1), (0.125, 0.85), (0.25, 0.5), (0.375, 0.15), (0.5, 0), (0.625, 0.15), (0.75, 0.5), (0.875, 0.85)];
 
     /// <summary>Pieces a side is measured off in.</summary>
     private const int Pieces = 480;
@@ -33,6 +36,7 @@ internal static class Teeth
         BladeMargin.Crenate => 0.3,
         BladeMargin.Coarse => 0.5,
         BladeMargin.Spiny => 0.38,
+        BladeMargin.Wavy => 0.16,
         _ => 0.45,
     };
 
@@ -54,6 +58,7 @@ internal static class Teeth
             BladeMargin.DoublySerrate => Doubly,
             BladeMargin.Crenate => Crenate,
             BladeMargin.Spiny => Spiny,
+            BladeMargin.Wavy => Wavy,
             _ => Toothed,
         };
 

@@ -44,7 +44,12 @@ internal static class Veins
         }
         else
         {
-            SideVeins(blade, veins, form.VeinPairs, 0.06, 0.86, 0.8, form.Margin == BladeMargin.Entire ? 0.88 : 0.98);
+            SideVeins(blade, veins, form.VeinPairs, 0.06, 0.86, 0.8, form.Margin is BladeMargin.Entire or BladeMargin.Wavy ? 0.88 : 0.98);
+        }
+
+        if (form.Veins == BladeVeins.Net)
+        {
+            Net(blade, veins);
         }
 
         return veins;
@@ -62,6 +67,28 @@ internal static class Veins
                 if (Math.Abs(end.X) > 1e-6)
                 {
                     veins.Add(Bow(start, start.Towards(end, reach), steep > 1.5 ? 0.24 : reach < 0.95 ? 0.12 : 0.05));
+                }
+            }
+        }
+    }
+
+    /// <summary>Fine veins from one side vein to the next, every other one forked.</summary>
+    private static void Net(Blade blade, List<Point[]> veins)
+    {
+        foreach (var hand in new[] { -1, 1 })
+        {
+            var side = veins.Where(v => Math.Sign(v[^1].X) == hand).OrderBy(v => v[0].Y).ToArray();
+            for (var i = 0; i + 1 < side.Length; i++)
+            {
+                for (var k = 1; k < 6; k++)
+                {
+                    var (low, high) = (side[i][k], side[i + 1][Math.Max(k - (k % 2), 1)]);
+                    var middle = low.Towards(high, 0.5) + new Point(hand * blade.Form.Length * 0.012 * (k % 2 == 0 ? 1 : -1), 0);
+                    veins.Add([low, middle, high]);
+                    if (k % 2 == 0)
+                    {
+                        veins.Add([middle, side[i + 1][k]]);
+                    }
                 }
             }
         }

@@ -24,6 +24,7 @@ public static class CharacterDrawing
         ["armature"] = (s, f, v) => ShootDrawing.Armed(s, v, f.State("prickle-form")),
         ["prickle-form"] = (s, _, v) => PrickleForm(s, v),
         ["stem-form"] = (s, _, v) => ShootDrawing.Section(s, v),
+        ["stem-line"] = (s, f, v) => ShootDrawing.Leafy(s, "alternate", t => LeafDrawing.Draw(t, SmallLeaf(f)), 0.4, 3, v == "zigzag"),
         ["stem-bloom"] = (s, _, v) => StemFeature.Cover(s, v),
         ["stem-spots"] = (s, _, v) => StemFeature.Cover(s, v),
         ["climbing-by"] = (s, _, v) => StemFeature.Climbing(s, v),
@@ -50,6 +51,7 @@ public static class CharacterDrawing
         ["bundle-scars"] = (s, f, _) => TwigDrawing.Scar(s, f.State("leaf-scar") ?? (f.Number("bundle-scars") > 7 ? "round" : "shield"), f.Count("bundle-scars", 1, 21) ?? 3, 64),
         ["pith"] = (s, f, _) => TwigDrawing.Pith(s, f),
         ["pith-colour"] = (s, f, _) => TwigDrawing.Pith(s, f),
+        ["year-ring"] = (s, f, _) => TwigDrawing.Draw(s, f, 58),
         ["winter-catkins"] = (s, f, _) => TwigDrawing.Draw(s, f, 58),
         ["twig-thickness"] = (s, f, _) => Measure(s, t => TwigDrawing.Draw(t, f, 50), new(-4, 28), new(4, 28)),
         ["twig-colour"] = (s, f, _) => TwigDrawing.Draw(s, f, 62),
@@ -76,6 +78,8 @@ public static class CharacterDrawing
         ["margin-rolled"] = (s, _, v) => SectionDrawing.Section(s, v),
         ["teeth-extent"] = (s, f, _) => LeafDrawing.DrawBlade(s, LeafForm.Of(f).Blade is var b && f.Is("teeth-extent", "upper-half") ? b with { Teeth = 6 } : b with { Teeth = 11 }, f),
         ["venation"] = (s, f, v) => LeafDrawing.DrawBlade(s, LeafForm.Of(f.Knows("outline") || v is not ("parallel" or "palmate-veins") ? f : f.With("outline", v == "parallel" ? "lance" : "heart-blade")).Blade, f),
+        ["petiole-colour"] = (s, f, _) => Leaf(s, f),
+        ["axis-wing"] = (s, f, _) => Leaf(s, f.Knows("leaf-division") ? f : f.With("leaf-division", "pinnate")),
         ["petiole-length"] = (s, f, _) => MeasurePetiole(s, f),
         ["petiole-glands"] = (s, f, _) => ShootDrawing.Joint(s, Features.None.With("petiole-glands", f.State("petiole-glands") ?? "glands")),
         ["sap"] = (s, _, v) => ShootDrawing.Joint(s, Features.None.With("sap", v)),
@@ -605,7 +609,12 @@ public static class CharacterDrawing
 
     private static void HeadsStand(Sketch sketch, string state)
     {
-        ShootDrawing.Stem(sketch, state == "single" ? 92 : 60, 1.6, 1);
+        ShootDrawing.Stem(sketch, state switch
+        {
+            "single" => 92,
+            "flat-heads" => 60,
+            _ => 100,
+        }, 1.6, 1);
         var yellow = Wash.Of("yellow")!;
         if (state == "single")
         {
@@ -615,8 +624,11 @@ public static class CharacterDrawing
 
         foreach (var x in new[] { -36, -18, 0, 18, 36 })
         {
-            var end = state == "flat-heads" ? new Point(x, 96) : new Point(x * 0.8, 74 + (Math.Abs(x) % 24 * 1.6) + (x == 0 ? 26 : 0));
-            sketch.Line(Lines.Smooth([new(0, state == "flat-heads" ? 56 - (Math.Abs(x) * 0.5) : 34 + (Math.Abs(x) * 0.6)), new(x * 0.5, 74), end], 4), 1);
+            // A flat cluster: stalks from ever higher up the stem that all end at one height. A loose one: a pyramid of short branches.
+            var flat = state == "flat-heads";
+            var end = flat ? new Point(x, 96) : new Point(x * 0.8, 104 - (Math.Abs(x) * 1.7));
+            var foot = new Point(0, flat ? 56 - (Math.Abs(x) * 0.5) : Math.Max(end.Y - 22, 6));
+            sketch.Line(Lines.Smooth([foot, new(x * (flat ? 0.5 : 0.4), flat ? 74 : end.Y - 14), end], 4), 1);
             FlowerDrawing.Small(sketch.At(end.X, end.Y), yellow, 6);
         }
     }

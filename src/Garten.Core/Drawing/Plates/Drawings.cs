@@ -17,6 +17,12 @@ public sealed record StateTile(string State, string Svg);
 /// <param name="Gesture">What hand and tool do; null where looking is all there is to it.</param>
 public sealed record CharacterTiles(CharacterId Character, ImmutableArray<StateTile> Tiles, string? Measure, string? Gesture);
 
+/// <summary>A number, drawn.</summary>
+/// <param name="Character">The character.</param>
+/// <param name="Number">The number; lengths in millimetres.</param>
+/// <param name="Svg">Its tile; null where it cannot be drawn.</param>
+public sealed record NumberTile(CharacterId Character, double Number, string? Svg);
+
 /// <summary>One drawn panel of a plate.</summary>
 /// <param name="Organ">What it shows.</param>
 /// <param name="Words">What stands below it.</param>
@@ -53,6 +59,13 @@ public static class Drawings
             c.IsNumeric && Tile.OfNumber(c, Middle(guide, c)) is { } measure ? SvgWriter.Write(measure, false) : null,
             GestureDrawing.Draw(c.Id) is { } gesture ? SvgWriter.Write(gesture, false) : null)).Where(c => c.Tiles.Length > 0 || c.Measure is not null),
     ];
+
+    /// <summary>A number of a character, drawn with what is measured marked.</summary>
+    /// <param name="character">A numeric character.</param>
+    /// <param name="number">The number; lengths in millimetres.</param>
+    /// <returns>The tile; null where it cannot be drawn.</returns>
+    public static string? OfNumber(Character character, double number) =>
+        Tile.OfNumber(character, number) is { } tile ? SvgWriter.Write(tile, false) : null;
 
     /// <summary>The plate of a taxon.</summary>
     /// <param name="guide">The guide.</param>

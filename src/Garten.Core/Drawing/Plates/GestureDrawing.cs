@@ -1,6 +1,8 @@
+using Garten.Core.Drawing.Flowers;
 using Garten.Core.Drawing.Geometry;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;
+using Garten.Core.Drawing.Shoots;
 using Garten.Core.Drawing.Twigs;
 using Garten.Core.Guides;
 
@@ -17,6 +19,10 @@ internal static class GestureDrawing
         ("Turn it over", TurnOver, ["lower-hair", "lower-colour", "rusty-hairs", "leaf-glands", "sorus-shape", "indusium", "white-bands", "margin-rolled"]),
         ("Look with the lens held close", Lens, ["leaf-scar", "bundle-scars", "bud-scales", "bud-visibility", "margin", "petiole-glands", "beak", "stigmas", "leaf-sheath", "needle-base"]),
         ("Rub with the thumb", Rub, ["stem-bloom", "fruit-bloom"]),
+        ("Look at it from the side, at the height of the eye", FromTheSide, ["leaf-tip", "leaf-axis", "spur", "stamens-reach", "bud-stalk", "bud-shape", "flower-stance", "prickle-form", "ovary", "upper-leaves", "cone-stance", "cone-bract"]),
+        ("Mark one, then count once round", CountRound, ["petal-count", "stamen-count", "sepal-count", "ray-count", "umbel-rays", "style-count", "leaflet-count", "lobe-count", "needles-per-bundle"]),
+        ("Break a stalk and wait a moment", Break, ["sap"]),
+        ("Follow it along, joint after joint", Follow, ["leaf-arrangement", "bud-arrangement", "stem-line", "leaves-place", "climbing-by", "runners", "armature"]),
     ];
 
     /// <summary>The gesture of a character.</summary>
@@ -87,6 +93,52 @@ internal static class GestureDrawing
         sketch.Tint([new(-7.4, -14), new(7.4, -14), new(7.4, 14), new(-7.4, 14)], Wash.Stem);
         Finger(sketch.At(6, 2, -72));
         Arrow(sketch, [new(-18, -16), new(-18, 0), new(-18, 18)]);
+    }
+
+    private static void FromTheSide(Sketch sketch)
+    {
+        // A leaf held level: its blade is a thin line, and what its tip does shows against the sky.
+        sketch.Shape(Lines.Strip(Lines.Smooth([new(-4, 0), new(22, 5), new(44, 4), new(56, -3), new(57, -12)], 5), t => 2.2 * (1 - t) + 0.5), Wash.Leaf, 0.9);
+        Finger(sketch.At(-2, 0, 80));
+        Eye(sketch.At(34, 44));
+        Arrow(sketch, [new(38, 36), new(44, 24), new(50, 8)]);
+    }
+
+    private static void CountRound(Sketch sketch)
+    {
+        for (var i = 0; i < 9; i++)
+        {
+            FlowerDrawing.Petal(sketch.At(0, 0, i * 40).At(0, 9), 26, 7, i == 0 ? Wash.Gold : Wash.Blank, null);
+        }
+
+        sketch.Spot(default, 9, Wash.Of("yellow"));
+        Arrow(sketch, Lines.Arc(default, 44, 44, 8, 338, 28));
+    }
+
+    private static void Break(Sketch sketch)
+    {
+        sketch.Shape(Lines.Strip([new(-40, -18), new(-4, 0)], _ => 4), Wash.Stem);
+        sketch.Shape(Lines.Strip([new(8, 3), new(44, -12)], _ => 4), Wash.Stem);
+        sketch.Shape([new(0, -4), .. Lines.Arc(new(1, -13), 5, 5, 30, 330, 12)], Wash.Blank, 0.9);
+        Finger(sketch.At(-26, -20, 14));
+        Finger(sketch.At(32, -16, -14));
+        Arrow(sketch, Lines.Arc(new(-12, 12), 16, 12, 20, -60, 8));
+        Arrow(sketch, Lines.Arc(new(18, 14), 16, 12, -20, 60, 8));
+    }
+
+    private static void Follow(Sketch sketch)
+    {
+        ShootDrawing.Leafy(sketch.At(0, -50), "alternate", s => LeafDrawing.DrawBlade(s, BladeForm.Plain, Features.None, false), 0.36);
+        Finger(sketch.At(-3, -34, 70, 0.7));
+        Arrow(sketch, [new(-26, -26), new(-30, 4), new(-24, 34)]);
+    }
+
+    /// <summary>An eye that looks down to the right.</summary>
+    private static void Eye(Sketch sketch)
+    {
+        sketch.Shape([.. Lines.Smooth([new(-14, 0), new(0, 8), new(14, 0)], 6), .. Lines.Smooth([new(14, 0), new(0, -8), new(-14, 0)], 6).Skip(1).SkipLast(1)], Wash.Blank);
+        sketch.Spot(new(2, -1), 5, Wash.WoodShade);
+        sketch.Spot(new(3, -2), 2, Wash.Of("black"));
     }
 
     /// <summary>The end of a finger that points up to the origin.</summary>

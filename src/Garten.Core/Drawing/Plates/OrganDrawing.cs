@@ -117,20 +117,23 @@ internal static class OrganDrawing
     public static void Ring(Sketch sketch, Features f, IReadOnlyCollection<CharacterId> characters)
     {
         var form = LeafForm.Of(f);
-        if (form.Division != LeafDivision.Simple || (f.Knows("foliage") && !f.Is("foliage", "broad")))
+        if (f.Knows("foliage") && !f.Is("foliage", "broad"))
         {
             return;
         }
 
-        var half = form.Blade.Length / form.Blade.Ratio / 2;
+        // Of a leaf of leaflets, what is said of a blade is ringed on its end leaflet.
+        var (foot, length) = LeafDrawing.EndBlade(form);
+        var half = length / form.Blade.Ratio / 2;
         var places = new (string[] Of, Point At)[]
         {
-            (["leaf-tip"], new(0, form.Petiole + (form.Blade.Length * 0.95))),
-            (["leaf-base"], new(0, form.Petiole)),
+            (["leaf-tip"], new(0, foot + (length * 0.95))),
+            (["leaf-base"], new(0, foot)),
             (["petiole-glands"], new(0, form.Petiole - 4)),
-            (["petiole-length", "sap"], new(0, form.Petiole / 2)),
+            (["petiole-length", "sap", "petiole-colour"], new(0, form.Petiole / 2)),
             (["stipules"], new(0, 2)),
-            (["margin", "teeth-extent", "lobe-count", "lobing"], new(half * 0.86, form.Petiole + (form.Blade.Length * 0.5))),
+            (["margin", "teeth-extent", "lobe-count", "lobing", "leaflet-cutting"], new(half * 0.86, foot + (length * 0.5))),
+            (["leaf-division", "leaflet-count", "axis-wing"], new(0, form.Petiole + ((foot - form.Petiole) * 0.5))),
         };
         foreach (var (of, at) in places)
         {
@@ -167,6 +170,6 @@ internal static class OrganDrawing
             ? form with { Division = LeafDivision.Pinnate, Leaflets = 9, Blade = blade with { Lobing = BladeLobing.Pinnate, Lobes = 5, Ratio = 2, Margin = BladeMargin.Entire }, Glands = false }
             : form with { Blade = blade, Glands = false };
         var large = compound || form.Blade.Lobing == BladeLobing.Palmate;
-        ShootDrawing.Leafy(sketch, f.Is("leaves-place", "at-base") ? "basal" : f.State("leaf-arrangement"), s => LeafDrawing.Draw(s, small), large ? 0.44 : 0.5, large ? 2 : 3);
+        ShootDrawing.Leafy(sketch, f.Is("leaves-place", "at-base") ? "basal" : f.State("leaf-arrangement"), s => LeafDrawing.Draw(s, small), large ? 0.44 : 0.5, large ? 2 : 3, f.Is("stem-line", "zigzag"));
     }
 }

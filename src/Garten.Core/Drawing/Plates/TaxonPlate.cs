@@ -42,6 +42,14 @@ public sealed record TaxonPlate(ImmutableArray<PlatePanel> Panels, ImmutableArra
         if (!f.Knows("foliage") || f.Is("foliage", "broad"))
         {
             Add(Organ.Leaf, "leaf", null, s => OrganDrawing.Leaf(s, f));
+            if (f.KnowsAny("lower-hair", "lower-colour", "leaf-glands", "rusty-hairs"))
+            {
+                Add(Organ.Leaf, LeafForm.Of(f).Division == LeafDivision.Simple ? "leaf from below" : "leaflet from below", null, s =>
+                {
+                    LeafDrawing.Below(s, LeafForm.Of(f).Blade, f);
+                    return LeafForm.Of(f).Division == LeafDivision.Simple ? LeafForm.Of(f).Millimetres : null;
+                });
+            }
         }
 
         if (!f.Is("foliage", "frond"))

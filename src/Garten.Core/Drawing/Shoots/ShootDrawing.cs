@@ -28,6 +28,23 @@ internal static class ShootDrawing
                     places.Add((new(0, y), 58));
                     places.Add((new(0, y + (step * 0.24)), -58));
                     break;
+                case "decussate":
+                    // Every other pair points to the eye and away from it: short, as one sees it from the side.
+                    places.Add((new(0, y), i % 2 == 0 ? 58 : 14));
+                    places.Add((new(0, y), i % 2 == 0 ? -58 : -166));
+                    break;
+                case "two-ranked":
+                    places.Add((new(0, y), i % 2 == 0 ? 74 : -74));
+                    places.Add((new(0, y + (step / 2)), i % 2 == 0 ? -74 : 74));
+                    break;
+                case "spiral":
+                    places.Add((new(0, y), (i % 3) switch
+                    {
+                        0 => 64,
+                        1 => -40,
+                        _ => 18,
+                    }));
+                    break;
                 case "whorled":
                     foreach (var degrees in new[] { -82, -38, 38, 82 })
                     {
@@ -57,9 +74,22 @@ internal static class ShootDrawing
     /// <param name="leaf">Draws one leaf, upright from the origin, some 90 units long.</param>
     /// <param name="scale">Size of the leaves.</param>
     /// <param name="nodes">Joints of the stem.</param>
-    public static void Leafy(Sketch sketch, string? arrangement, Action<Sketch> leaf, double scale = 0.4, int nodes = 3)
+    /// <param name="zigzag">True for a stem that bends at every joint.</param>
+    public static void Leafy(Sketch sketch, string? arrangement, Action<Sketch> leaf, double scale = 0.4, int nodes = 3, bool zigzag = false)
     {
         var step = 34.0;
+        if (arrangement == "perfoliate")
+        {
+            Perfoliate(sketch, nodes);
+            return;
+        }
+
+        if (zigzag && arrangement != "basal")
+        {
+            Zigzag(sketch, leaf, scale);
+            return;
+        }
+
         var places = Places(arrangement, nodes, step);
         if (arrangement == "basal")
         {
@@ -79,6 +109,33 @@ internal static class ShootDrawing
         if (arrangement is not "basal")
         {
             leaf(sketch.At(0, 10 + (nodes * step) - (step * 0.6), 0, scale * 0.8));
+        }
+    }
+
+    /// <summary>A stem that bends at each joint, away from the leaf that stands there.</summary>
+    private static void Zigzag(Sketch sketch, Action<Sketch> leaf, double scale)
+    {
+        Point[] joints = [new(0, 0), new(9, 22), new(-8, 50), new(9, 78), new(-4, 104)];
+        sketch.Part("stem", "Zigzag stem", s => s.Shape(Lines.Strip(joints, t => 2 - (0.7 * t)), Wash.Stem));
+        for (var i = 1; i < joints.Length; i++)
+        {
+            leaf(sketch.At(joints[i].X, joints[i].Y, i % 2 == 0 ? -60 : 60, scale * (1.08 - (0.08 * i))));
+        }
+    }
+
+    /// <summary>Pairs of leaves joined at their bases, the stem passing through each.</summary>
+    private static void Perfoliate(Sketch sketch, int nodes)
+    {
+        Stem(sketch, 20 + (nodes * 30.0), 2, 1.3);
+        for (var i = nodes - 1; i >= 0; i--)
+        {
+            var (y, half) = (24 + (30.0 * i), 46 - (8.0 * i));
+            sketch.Part("pair", "Pair of leaves joined round the stem", s =>
+            {
+                s.Shape([.. Lines.Smooth([new(-half, y + 8), new(-half * 0.5, y + 10), new(0, y + 6), new(half * 0.5, y + 10), new(half, y + 8)], 5), .. Lines.Smooth([new(half, y + 8), new(half * 0.6, y - 6), new(0, y - 8), new(-half * 0.6, y - 6), new(-half, y + 8)], 5).Skip(1).SkipLast(1)], Wash.Leaf);
+                s.Line(Lines.Smooth([new(-half * 0.95, y + 7.4), new(0, y), new(half * 0.95, y + 7.4)], 6), 0.6);
+            });
+            Stem(sketch.At(0, y), 22, 1.6, 1.4);
         }
     }
 

@@ -50,6 +50,18 @@ internal static class TwigDrawing
                 s.Line(new(-1.6 + (i * 17 % 4), y), new(-0.4 + (i * 17 % 4), y), 1, Wash.Cut);
             }
         });
+        if (f.Is("year-ring", "present"))
+        {
+            // Scars of last spring's end-bud scales: crowded rings between this year's growth and last year's.
+            sketch.Part("year-ring", "Ring of bud-scale scars", s =>
+            {
+                for (var i = 0; i < 4; i++)
+                {
+                    s.Line(new(-4.4, (length * 0.3) + (1.6 * i)), new(4.4, (length * 0.3) + (1.6 * i)), 0.7);
+                }
+            });
+        }
+
         Hair(sketch, f.State("twig-hair"), length);
         if (f.KnowsAny("pith", "pith-colour"))
         {

@@ -2,6 +2,12 @@ using BenchmarkDotNet.Running;
 using Garten.Bench;
 using Garten.Bench.Accuracy;
 
+if (args is ["accuracy", "photographs", .. var which])
+{
+    PhotoReport.Print(which);
+    return;
+}
+
 if (args is ["accuracy", .. var rest])
 {
     AccuracyCommand.Run(Environment.GetEnvironmentVariable("GARTEN_GUIDE")!, rest, Environment.GetEnvironmentVariable("GARTEN_REPORT"));

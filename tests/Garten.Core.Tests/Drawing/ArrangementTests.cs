@@ -1,5 +1,5 @@
 using Garten.Core.Drawing;
-using Garten.Core.Drawing.Geometry;
+using Garten.Core.Geometry;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;
 using Garten.Core.Drawing.Plates;

@@ -1,5 +1,5 @@
 using CsCheck;
-using Garten.Core.Drawing.Geometry;
+using Garten.Core.Geometry;
 using Garten.Core.Drawing.Leaves;
 
 namespace Garten.Core.Tests.Drawing;

@@ -1,5 +1,5 @@
 using CsCheck;
-using Garten.Core.Drawing.Geometry;
+using Garten.Core.Geometry;
 
 namespace Garten.Core.Tests.Drawing;
 

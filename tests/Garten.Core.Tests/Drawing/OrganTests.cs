@@ -52,7 +52,7 @@ public sealed class OrganTests
         var outline = picture.Figures.OfType<Stroke>().First().Points;
         var dots = picture.Figures.OfType<Disc>().ToArray();
         dots.Length.ShouldBe(count);
-        dots.ShouldAllBe(d => Garten.Core.Drawing.Geometry.Lines.Contains(outline, d.Centre));
+        dots.ShouldAllBe(d => Garten.Core.Geometry.Lines.Contains(outline, d.Centre));
     }
 
     [Theory]
@@ -100,7 +100,7 @@ public sealed class OrganTests
         var hairs = sketch.Figures.OfType<Part>().Where(p => p.Name == "hair").SelectMany(p => p.Figures.OfType<Stroke>()).ToArray();
         hairs.Length.ShouldBeInRange(least, most);
         var outline = Blade.Of(BladeForm.Plain).Outline;
-        hairs.ShouldAllBe(h => Garten.Core.Drawing.Geometry.Lines.Contains(outline, h.Points[0]));
+        hairs.ShouldAllBe(h => Garten.Core.Geometry.Lines.Contains(outline, h.Points[0]));
     }
 
     [Fact]
@@ -109,7 +109,7 @@ public sealed class OrganTests
         var net = Blade.Of(BladeForm.Plain with { Veins = BladeVeins.Net });
         var veins = Veins.Of(net);
         veins.Count.ShouldBeGreaterThan(3 * Veins.Of(Blade.Of(BladeForm.Plain)).Count);
-        veins.ShouldAllBe(v => v.Skip(1).All(p => Garten.Core.Drawing.Geometry.Lines.Contains(net.Outline, p)));
+        veins.ShouldAllBe(v => v.Skip(1).All(p => Garten.Core.Geometry.Lines.Contains(net.Outline, p)));
     }
 
     [Fact]
@@ -122,7 +122,7 @@ public sealed class OrganTests
         var drawn = sketch.Figures.Length;
         OrganDrawing.Ring(sketch, f, [new CharacterId("leaf-tip"), new CharacterId("sap")]);
         var ring = sketch.Figures[drawn..].ShouldHaveSingleItem().ShouldBeOfType<Stroke>();
-        Garten.Core.Drawing.Geometry.Lines.BoxOf(ring.Points).Middle.Y.ShouldBe(top, 8);
+        Garten.Core.Geometry.Lines.BoxOf(ring.Points).Middle.Y.ShouldBe(top, 8);
     }
 
     [Fact]

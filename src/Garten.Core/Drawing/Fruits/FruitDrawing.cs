@@ -1,4 +1,4 @@
-using Garten.Core.Drawing.Geometry;
+using Garten.Core.Geometry;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;
 

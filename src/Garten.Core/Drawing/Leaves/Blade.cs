@@ -1,4 +1,4 @@
-using Garten.Core.Drawing.Geometry;
+using Garten.Core.Geometry;
 
 namespace Garten.Core.Drawing.Leaves;
 

@@ -1,4 +1,4 @@
-using Garten.Core.Drawing.Geometry;
+using Garten.Core.Geometry;
 
 namespace Garten.Core.Drawing.Leaves;
 
@@ -62,8 +62,13 @@ internal static class Teeth
             _ => Toothed,
         };
 
-        // Teeth stand between a part without them, which a sinus always is, and the very tip or its notch.
-        var end = form.Tip == BladeTip.Notched ? 0.88 : 0.985;
+        // Teeth stand between a part without them, which a sinus always is, and the very tip, its notch or its drawn-out end.
+        var end = form.Tip switch
+        {
+            BladeTip.Notched => 0.88,
+            BladeTip.DrawnOut => 0.92,
+            _ => 0.985,
+        };
         var length = Lines.LengthOf(side);
         var bare = form.Base is BladeBase.Heart or BladeBase.Clasping ? Math.Max(form.TeethFrom, 0.2) : form.TeethFrom;
         var step = length * (end - bare) / form.Teeth;
@@ -74,7 +79,10 @@ internal static class Teeth
         var cut = new List<Point>();
         for (var i = 0; i < fine.Length && (double)i / (fine.Length - 1) < bare; i += Pieces / 60)
         {
-            cut.Add(fine[i]);
+            // The even part runs smoothly into the first notch, or its end would look like one more tooth.
+            var here = (double)i / (fine.Length - 1);
+            var into = Math.Clamp(1 - ((bare - here) * length / (2 * step)), 0, 1);
+            cut.Add(SetBack(fine, here, into * into * profile[0].Back * depth, hand));
         }
 
         for (var tooth = 0; tooth < form.Teeth; tooth++)
@@ -86,7 +94,7 @@ internal static class Teeth
             }
         }
 
-        for (var i = (int)(end * Pieces); i < fine.Length - 1; i += Pieces / 60)
+        for (var i = (int)Math.Ceiling(end * Pieces); i < fine.Length - 1; i += Pieces / 60)
         {
             cut.Add(fine[i]);
         }

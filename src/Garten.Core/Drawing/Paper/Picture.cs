@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Garten.Core.Drawing.Geometry;
+using Garten.Core.Geometry;
 
 namespace Garten.Core.Drawing.Paper;
 

@@ -1,6 +1,6 @@
 using System.Globalization;
 using System.Text;
-using Garten.Core.Drawing.Geometry;
+using Garten.Core.Geometry;
 
 namespace Garten.Core.Drawing.Paper;
 

@@ -1,6 +1,6 @@
 using Garten.Core.Drawing.Flowers;
 using Garten.Core.Drawing.Fruits;
-using Garten.Core.Drawing.Geometry;
+using Garten.Core.Geometry;
 using Garten.Core.Drawing.Habits;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;

@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Garten.Core.Drawing.Geometry;
+using Garten.Core.Geometry;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;
 using Garten.Core.Guides;

@@ -1,4 +1,4 @@
-namespace Garten.Core.Drawing.Geometry;
+namespace Garten.Core.Geometry;
 
 /// <summary>Lines through points, open or closed. All functions are pure and leave their arguments as they are.</summary>
 public static class Lines

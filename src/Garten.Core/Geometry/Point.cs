@@ -1,4 +1,4 @@
-namespace Garten.Core.Drawing.Geometry;
+namespace Garten.Core.Geometry;
 
 /// <summary>A place on the paper, or a step across it. X runs to the right and Y up, as on squared paper; only the writer turns Y round.</summary>
 /// <param name="X">To the right.</param>

@@ -1,4 +1,4 @@
-namespace Garten.Core.Drawing.Geometry;
+namespace Garten.Core.Geometry;
 
 /// <summary>Where a part is put on the paper: made larger, flipped, turned, then moved.</summary>
 /// <param name="At">Where its origin comes to lie.</param>

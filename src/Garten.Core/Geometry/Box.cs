@@ -1,4 +1,4 @@
-namespace Garten.Core.Drawing.Geometry;
+namespace Garten.Core.Geometry;
 
 /// <summary>An upright box.</summary>
 /// <param name="Left">Smallest X.</param>

@@ -11,6 +11,7 @@ import { gartenTheme } from './theme/theme'
 import { useThemeName } from './theme/useThemeName'
 import { WordsPage } from './words/WordsPage'
 
+const MeasurePage = lazy(() => import('./measure/MeasurePage').then((m) => ({ default: m.MeasurePage })))
 const RecordsPage = lazy(() => import('./records/RecordsPage').then((m) => ({ default: m.RecordsPage })))
 
 /** The whole application: themes, the frame, and one page for each view. */
@@ -30,6 +31,7 @@ export function App({ nonce }: { nonce: string }) {
               <Route path="/guide/:taxon?" element={<GuidePage />} />
               <Route path="/plate/:taxon" element={<PlatePage />} />
               <Route path="/specimens" element={<SpecimensPage />} />
+              <Route path="/measure" element={<MeasurePage />} />
               <Route path="/words" element={<WordsPage />} />
               <Route path="*" element={<Navigate to="/bench" replace />} />
             </Routes>

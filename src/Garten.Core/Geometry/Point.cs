@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Garten.Core.Geometry;
 
 /// <summary>A place on the paper, or a step across it. X runs to the right and Y up, as on squared paper; only the writer turns Y round.</summary>
@@ -6,12 +8,15 @@ namespace Garten.Core.Geometry;
 public readonly record struct Point(double X, double Y)
 {
     /// <summary>Length of the step.</summary>
+    [JsonIgnore]
     public double Length => Math.Sqrt((X * X) + (Y * Y));
 
     /// <summary>The step of length 1 in the same direction; nothing for a step of no length.</summary>
+    [JsonIgnore]
     public Point Unit => Length < 1e-12 ? default : new(X / Length, Y / Length);
 
     /// <summary>The step turned a quarter to the left.</summary>
+    [JsonIgnore]
     public Point Left => new(-Y, X);
 
     /// <inheritdoc/>

@@ -5,6 +5,7 @@ using Garten.Data;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
 using Garten.Server.Demo;
+using Garten.Server.Devices;
 using Garten.Server.Features;
 using Microsoft.AspNetCore.Http.Json;
 using Npgsql;
@@ -60,6 +61,9 @@ public static class GartenServer
         builder.Services.AddSingleton<DeterminationStore>();
         builder.Services.AddSingleton<RecordStore>();
         builder.Services.AddSingleton<SettingStore>();
+        builder.Services.AddSingleton<PhotoStore>();
+        builder.Services.AddSingleton<PhotoScenes>();
+        builder.Services.AddSingleton<ICamera, SampleCamera>();
         builder.Services.AddSingleton<PlantSheets>();
         builder.Services.AddSingleton<DemoSurvey>();
 
@@ -82,6 +86,8 @@ public static class GartenServer
         DeterminationsFeature.Map(api);
         RecordsFeature.Map(api);
         SpecimensFeature.Map(api);
+        PhotosFeature.Map(api);
+        TreesFeature.Map(api);
         app.MapOpenApi("/api/openapi.json");
         app.MapWebPages(settings.Web);
         return app;

@@ -277,7 +277,7 @@ export function useAddSite() {
  * foreseen, and else before the page is drawn anew, so that worker, server and page are at work together; the rest of the
  * answer is asked for once they stand on screen. A change the server refuses is taken out of the weighing again.
  */
-function useSheetChange<T>(
+export function useSheetChange<T>(
   change: (input: T) => Promise<PlantSheet>,
   forecast?: { plant: number; question: (sheet: PlantSheet, input: T) => BenchRequest | null },
 ) {

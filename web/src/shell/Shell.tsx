@@ -19,6 +19,7 @@ const views = [
     path: 'M7 4h11v16H7zM7 4q-2 0-2 2v12q0 2 2 2M12 16v-6M12 13q-3 0-3-4q3 0 3 4M12 11q3 0 3-4q-3 0-3 4',
   },
   { to: '/apart', label: 'Tell apart', path: 'M12 21V11M12 11C7 11 5 8 5 4M12 11c5 0 7-3 7-7M3 4h4M17 4h4' },
+  { to: '/measure', label: 'Measure', path: 'M3 15L15 3l6 6L9 21zM7 11l2 2M10 8l3 3M13 5l2 2' },
   { to: '/specimens', label: 'Tables', path: 'M4 5h16v14H4zM4 10h16M10 10v9M7 14l1 1' },
   { to: '/words', label: 'Words', path: 'M4 6q4-2 8 0q4-2 8 0v13q-4-2-8 0q-4-2-8 0zM12 6v13' },
 ]

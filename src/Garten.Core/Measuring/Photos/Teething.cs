@@ -41,9 +41,10 @@ public sealed record Teething(int Right, int Left, double Depth, double Forward,
             standing[i] = -hand * ((ahead.Left.X * off.X) + (ahead.Left.Y * off.Y));
         }
 
-        // The very tip and the corner at the stalk are corners, not teeth.
+        // The very tip and the corner at the stalk are corners, not teeth, and so are lobes beside the stalk that reach below it.
         var (from, to) = ((int)(0.03 * Points), (int)(0.975 * Points));
-        return Peaks(standing, from, to, Math.Max(Least * length, 1.3 * pixel)).Select(p => (line[p.At], p.Height, p.Forward)).ToList();
+        return Peaks(standing, from, to, Math.Max(Least * length, 1.3 * pixel))
+            .Select(p => (line[p.At], p.Height, p.Forward)).Where(t => t.Item1.Y > 0).ToList();
     }
 
     /// <summary>Peaks that rise by more than a height from the valley before and fall by as much to the valley after.</summary>

@@ -1,0 +1,103 @@
+using Npgsql;
+
+namespace Garten.Data;
+
+/// <summary>What is known of a kept picture.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Name">Name of its file.</param>
+/// <param name="Type">image/jpeg or image/png.</param>
+/// <param name="Width">Pixels across.</param>
+/// <param name="Height">Pixels down.</param>
+/// <param name="Taken">When it was taken, in the camera's own time; null when not said.</param>
+/// <param name="Latitude">Where, in degrees north; null when not said.</param>
+/// <param name="Longitude">Where, in degrees east; null when not said.</param>
+public sealed record KeptPhoto(Guid Id, string Name, string Type, int Width, int Height, DateTime? Taken, double? Latitude, double? Longitude);
+
+/// <summary>A feature read from a picture.</summary>
+/// <param name="Photo">The picture.</param>
+/// <param name="Name">Name of its file.</param>
+/// <param name="Visit">The plant's visit.</param>
+/// <param name="Character">The character.</param>
+public sealed record PhotoUse(Guid Photo, string Name, int Visit, string Character);
+
+/// <summary>Pictures, and the features read from them.</summary>
+/// <param name="source">The database.</param>
+public sealed class PhotoStore(NpgsqlDataSource source)
+{
+    /// <summary>Keeps a picture; sent twice it is kept once.</summary>
+    /// <param name="photo">What is known of it.</param>
+    /// <param name="content">The file.</param>
+    /// <param name="person">Who keeps it.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task KeepAsync(KeptPhoto photo, byte[] content, int person, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(
+            """
+            insert into photo (id, name, type, width, height, taken_at, latitude, longitude, content, kept_by)
+            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+            on conflict (id) do nothing
+            """,
+            [photo.Id, photo.Name, photo.Type, photo.Width, photo.Height, photo.Taken, photo.Latitude, photo.Longitude, content, person], cancel);
+    }
+
+    /// <summary>What is known of a picture.</summary>
+    /// <param name="id">Its number.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="NotInStoreException">There is none.</exception>
+    public async Task<KeptPhoto> FindAsync(Guid id, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        var found = await connection.QueryAsync(
+            "select id, name, type, width, height, taken_at, latitude, longitude from photo where id = $1", [id],
+            r => new KeptPhoto(
+                r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetInt32(4), r.IsDBNull(5) ? null : r.GetDateTime(5), r.NumberOrNull(6), r.NumberOrNull(7)),
+            cancel);
+        return found is [var photo] ? photo : throw new NotInStoreException("There is no such picture.");
+    }
+
+    /// <summary>The file of a picture.</summary>
+    /// <param name="id">Its number.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="NotInStoreException">There is none.</exception>
+    public async Task<byte[]> ContentAsync(Guid id, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.ScalarAsync<byte[]>("select content from photo where id = $1", [id], cancel) ?? throw new NotInStoreException("There is no such picture.");
+    }
+
+    /// <summary>Notes that features of a plant were read from a picture.</summary>
+    /// <param name="photo">The picture.</param>
+    /// <param name="visit">The plant's visit.</param>
+    /// <param name="characters">The characters.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task UseAsync(Guid photo, int visit, IReadOnlyList<string> characters, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(
+            """
+            insert into photo_use (photo, plant_visit, character)
+            select $1, $2, c from unnest($3::text[]) c
+            on conflict do nothing
+            """,
+            [photo, visit, characters.ToArray()], cancel);
+    }
+
+    /// <summary>The features of a plant that were read from pictures.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<PhotoUse>> UsesAsync(int plant, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select u.photo, p.name, u.plant_visit, u.character
+            from photo_use u
+            join photo p on p.id = u.photo
+            join plant_visit pv on pv.id = u.plant_visit
+            where pv.plant = $1
+            order by u.used_at, u.character
+            """,
+            [plant], r => new PhotoUse(r.GetGuid(0), r.GetString(1), r.GetInt32(2), r.GetString(3)), cancel);
+    }
+}

@@ -1,0 +1,151 @@
+using Garten.Core.Measuring.Photos;
+using MetadataExtractor;
+using MetadataExtractor.Formats.Exif;
+using SkiaSharp;
+
+namespace Garten.Pictures;
+
+/// <summary>A picture file is refused; the message says why and what to do.</summary>
+/// <param name="message">The sentence.</param>
+public sealed class PictureException(string message) : Exception(message);
+
+/// <summary>What a picture file says of itself.</summary>
+/// <param name="Type">image/jpeg or image/png.</param>
+/// <param name="Width">Pixels across, as it is to be seen.</param>
+/// <param name="Height">Pixels down, as it is to be seen.</param>
+/// <param name="Taken">When it was taken, in the camera's own time; null when not said.</param>
+/// <param name="Latitude">Where, in degrees north; null when not said.</param>
+/// <param name="Longitude">Where, in degrees east; null when not said.</param>
+public sealed record PictureFacts(string Type, int Width, int Height, DateTime? Taken, double? Latitude, double? Longitude);
+
+/// <summary>
+/// Reads JPEG and PNG files into pixels. Sizes are judged from the header before anything is unpacked, so that a small file
+/// cannot ask for boundless memory.
+/// </summary>
+public static class PictureReader
+{
+    /// <summary>Largest file, in bytes.</summary>
+    public const int MostBytes = 25 * 1024 * 1024;
+
+    /// <summary>Most pixels.</summary>
+    public const int MostPixels = 20_000_000;
+
+    /// <summary>Longest side, in pixels.</summary>
+    public const int LongestSide = 12_000;
+
+    /// <summary>Shortest side, in pixels: less shows no leaf.</summary>
+    public const int ShortestSide = 100;
+
+    /// <summary>What a file says of itself, without unpacking it.</summary>
+    /// <param name="file">The file's bytes.</param>
+    /// <exception cref="PictureException">It is no JPEG or PNG, or too large or too small.</exception>
+    public static PictureFacts Facts(byte[] file)
+    {
+        using var codec = Open(file);
+        var (width, height) = IsOnItsSide(codec.EncodedOrigin) ? (codec.Info.Height, codec.Info.Width) : (codec.Info.Width, codec.Info.Height);
+        var (taken, latitude, longitude) = Said(file);
+        return new(codec.EncodedFormat == SKEncodedImageFormat.Png ? "image/png" : "image/jpeg", width, height, taken, latitude, longitude);
+    }
+
+    /// <summary>Unpacks a file, turned as it is to be seen.</summary>
+    /// <param name="file">The file's bytes.</param>
+    /// <exception cref="PictureException">It is no JPEG or PNG, too large, too small, or broken.</exception>
+    public static PixelImage Pixels(byte[] file)
+    {
+        using var codec = Open(file);
+        var info = new SKImageInfo(codec.Info.Width, codec.Info.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul);
+        var rgba = new byte[info.BytesSize];
+        SKCodecResult result;
+        unsafe
+        {
+            fixed (byte* start = rgba)
+            {
+                result = codec.GetPixels(info, (IntPtr)start);
+            }
+        }
+
+        return result == SKCodecResult.Success
+            ? Turned(rgba, info.Width, info.Height, codec.EncodedOrigin)
+            : throw new PictureException("The picture is broken: part of it is missing. Copy it from the camera again.");
+    }
+
+    private static SKCodec Open(byte[] file)
+    {
+        if (file.Length > MostBytes)
+        {
+            throw new PictureException($"The file has more than {MostBytes / 1024 / 1024} MB. Send a smaller picture.");
+        }
+
+        var codec = SKCodec.Create(new MemoryStream(file));
+        if (codec is null || codec.EncodedFormat is not (SKEncodedImageFormat.Jpeg or SKEncodedImageFormat.Png))
+        {
+            codec?.Dispose();
+            throw new PictureException("The file is no JPEG or PNG picture, or it is broken. Choose a picture as the camera made it.");
+        }
+
+        var (width, height) = (codec.Info.Width, codec.Info.Height);
+        if (width > LongestSide || height > LongestSide || (long)width * height > MostPixels)
+        {
+            codec.Dispose();
+            throw new PictureException(FormattableString.Invariant($"The picture has {width:N0} × {height:N0} pixels; {LongestSide:N0} a side and {MostPixels / 1_000_000} million in all are the most. Make it smaller."));
+        }
+
+        if (width < ShortestSide || height < ShortestSide)
+        {
+            codec.Dispose();
+            throw new PictureException(FormattableString.Invariant($"The picture has only {width:N0} × {height:N0} pixels, too few to measure on."));
+        }
+
+        return codec;
+    }
+
+    private static bool IsOnItsSide(SKEncodedOrigin origin) => origin >= SKEncodedOrigin.LeftTop;
+
+    /// <summary>Pixels without their transparency, white shining through, in the order in which they are seen.</summary>
+    private static PixelImage Turned(byte[] rgba, int width, int height, SKEncodedOrigin origin)
+    {
+        var (seenWidth, seenHeight) = IsOnItsSide(origin) ? (height, width) : (width, height);
+        var rgb = new byte[3 * seenWidth * seenHeight];
+        for (var y = 0; y < seenHeight; y++)
+        {
+            for (var x = 0; x < seenWidth; x++)
+            {
+                var (fromX, fromY) = origin switch
+                {
+                    SKEncodedOrigin.TopRight => (width - 1 - x, y),
+                    SKEncodedOrigin.BottomRight => (width - 1 - x, height - 1 - y),
+                    SKEncodedOrigin.BottomLeft => (x, height - 1 - y),
+                    SKEncodedOrigin.LeftTop => (y, x),
+                    SKEncodedOrigin.RightTop => (y, height - 1 - x),
+                    SKEncodedOrigin.RightBottom => (width - 1 - y, height - 1 - x),
+                    SKEncodedOrigin.LeftBottom => (width - 1 - y, x),
+                    _ => (x, y),
+                };
+                var (from, to) = (4 * ((fromY * width) + fromX), 3 * ((y * seenWidth) + x));
+                var alpha = rgba[from + 3];
+                for (var c = 0; c < 3; c++)
+                {
+                    rgb[to + c] = alpha == 255 ? rgba[from + c] : (byte)(((rgba[from + c] * alpha) + (255 * (255 - alpha))) / 255);
+                }
+            }
+        }
+
+        return new(seenWidth, seenHeight, rgb);
+    }
+
+    /// <summary>Time and place as the camera noted them (EXIF); nothing where they are missing or cannot be read.</summary>
+    private static (DateTime? Taken, double? Latitude, double? Longitude) Said(byte[] file)
+    {
+        try
+        {
+            var directories = ImageMetadataReader.ReadMetadata(new MemoryStream(file));
+            var exif = directories.OfType<ExifSubIfdDirectory>().FirstOrDefault();
+            var place = directories.OfType<GpsDirectory>().FirstOrDefault()?.GetGeoLocation();
+            return (exif is not null && exif.TryGetDateTime(ExifDirectoryBase.TagDateTimeOriginal, out var taken) ? taken : null, place?.Latitude, place?.Longitude);
+        }
+        catch (Exception e) when (e is ImageProcessingException or IOException)
+        {
+            return default;
+        }
+    }
+}

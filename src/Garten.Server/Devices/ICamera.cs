@@ -1,0 +1,20 @@
+using Garten.Core.Measuring.Photos;
+
+namespace Garten.Server.Devices;
+
+/// <summary>A picture a camera offers.</summary>
+/// <param name="Number">Its number.</param>
+/// <param name="Title">What is on it.</param>
+/// <param name="Truth">True sizes, where they are known; empty otherwise.</param>
+public sealed record CameraShot(int Number, string Title, string Truth);
+
+/// <summary>A camera whose pictures can be fetched one by one.</summary>
+public interface ICamera
+{
+    /// <summary>The pictures it offers.</summary>
+    IReadOnlyList<CameraShot> Shots { get; }
+
+    /// <summary>Fetches a picture.</summary>
+    /// <param name="number">Its number.</param>
+    PixelImage Take(int number);
+}

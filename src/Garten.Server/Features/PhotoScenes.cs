@@ -1,0 +1,59 @@
+using System.Collections.Concurrent;
+using Garten.Core.Measuring.Photos;
+using Garten.Data;
+using Garten.Pictures;
+
+namespace Garten.Server.Features;
+
+/// <summary>What lies in the pictures looked at last, so that dragging a point does not look at a whole picture again.</summary>
+public sealed class PhotoScenes : IDisposable
+{
+    private const int KeptScenes = 12;
+
+    private readonly ConcurrentDictionary<Guid, PhotoScene> _scenes = new();
+    private readonly ConcurrentQueue<Guid> _order = new();
+
+    // One at a time: a picture unpacked takes up to 140 MB.
+    private readonly SemaphoreSlim _turn = new(1);
+
+    /// <summary>What lies in a picture that is kept.</summary>
+    /// <param name="id">The picture.</param>
+    /// <param name="store">Where it is kept.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<PhotoScene> OfAsync(Guid id, PhotoStore store, CancellationToken cancel) =>
+        _scenes.TryGetValue(id, out var known) ? known : await LookAsync(id, await store.ContentAsync(id, cancel), cancel);
+
+    /// <summary>Looks at a picture.</summary>
+    /// <param name="id">Its number.</param>
+    /// <param name="file">The file.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="PictureException">The file is refused.</exception>
+    public async Task<PhotoScene> LookAsync(Guid id, byte[] file, CancellationToken cancel)
+    {
+        await _turn.WaitAsync(cancel);
+        try
+        {
+            if (_scenes.TryGetValue(id, out var known))
+            {
+                return known;
+            }
+
+            var scene = PhotoScene.Read(PictureReader.Pixels(file));
+            _scenes[id] = scene;
+            _order.Enqueue(id);
+            if (_order.Count > KeptScenes && _order.TryDequeue(out var oldest))
+            {
+                _scenes.TryRemove(oldest, out _);
+            }
+
+            return scene;
+        }
+        finally
+        {
+            _turn.Release();
+        }
+    }
+
+    /// <inheritdoc/>
+    public void Dispose() => _turn.Dispose();
+}

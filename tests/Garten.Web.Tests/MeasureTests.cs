@@ -1,0 +1,105 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using OpenQA.Selenium;
+
+namespace Garten.Web.Tests;
+
+/// <summary>Measuring a leaf on a sample photograph with the mouse and from the keyboard, and a tree.</summary>
+public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebFixture>
+{
+    [Fact]
+    public void A_leaf_measured_on_a_photograph_moves_the_names_on_the_bench()
+    {
+        using var browser = Open("/bench/7");
+        browser.Be("R. Ostrow");
+        var before = browser.Find(".standing").Text;
+        browser.Open("/measure?plant=7");
+        Sample(browser, "A leaf beside a card");
+        var found = Length(browser);
+        browser.Text.ShouldContain("Length to width");
+
+        // With the mouse: the base is dragged a little towards the tip, and the blade becomes shorter.
+        var handle = browser.Find(".photo-handle[aria-label^='Base of the blade']");
+        browser.Act(a => a.MoveToElement(handle).ClickAndHold().MoveByOffset(0, -40).Release());
+        browser.Wait("a shorter blade", _ => Length(browser) < found - 2 ? this : null);
+
+        browser.Button("Undo").Click();
+        browser.Wait("the blade as found", _ => Math.Abs(Length(browser) - found) < 0.01 ? this : null);
+
+        browser.Button("Use these").Click();
+        browser.See("with this picture as evidence");
+        browser.Open("/bench/7");
+        browser.Wait("the names to move", d => d.FindElement(By.CssSelector(".standing")).Text is { Length: > 0 } now && now != before ? this : null);
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Points_are_moved_and_lengths_placed_from_the_keyboard_alone()
+    {
+        using var browser = Open("/measure");
+        browser.Be("R. Ostrow");
+        Sample(browser, "A toothed leaf beside a coin");
+        var found = Length(browser);
+        browser.Run("document.querySelector(\".photo-handle[aria-label^='Tip of the blade']\").focus()");
+        for (var i = 0; i < 5; i++)
+        {
+            browser.Act(a => a.KeyDown(Keys.Shift).SendKeys(Keys.ArrowDown).KeyUp(Keys.Shift));
+        }
+
+        browser.Wait("a shorter blade", _ => Length(browser) < found - 2 ? this : null);
+        browser.Press(Keys.Control + "z");
+        browser.Run("document.activeElement.blur()");
+        browser.Press("l");
+        browser.See("Length 1");
+        browser.Wait("its length", d => d.FindElements(By.CssSelector(".photo-readings > div")).FirstOrDefault(r => r.Text.StartsWith("Length 1", StringComparison.Ordinal) && r.Text.Contains("mm", StringComparison.Ordinal)));
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_text_that_calls_itself_a_picture_is_refused_in_words_and_the_page_stays()
+    {
+        using var browser = Open("/measure");
+        browser.Be("R. Ostrow");
+        var path = Path.Combine(browser.Downloads, "notes.jpg");
+        File.WriteAllText(path, "no picture, only words");
+        browser.Wait("the field", d => d.FindElements(By.CssSelector("input[type=file]")).FirstOrDefault()).SendKeys(path);
+        browser.See("no JPEG or PNG picture");
+        browser.See("Or practise on one of these");
+    }
+
+    [Fact]
+    public void A_tree_is_worked_out_while_it_is_typed()
+    {
+        using var browser = Open("/measure?what=tree");
+        browser.Field("Girth").SendKeys("6 ft 3 in");
+        browser.See("60.6 ± 0.3 cm");
+        browser.Field("Distance to the stem").SendKeys("20 m");
+        browser.Field("Angle to the top").SendKeys("45");
+        browser.Field("Angle to the foot").SendKeys("-5");
+        browser.See("21.7 ± 0.4 m");
+        browser.Field("Leans by").SendKeys("10");
+        browser.See("Measure from a place square to the lean");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    private static void Sample(Browser browser, string title)
+    {
+        browser.Button(title).Click();
+        browser.See("Blade length");
+    }
+
+    /// <summary>The blade length shown, in millimetres.</summary>
+    private static double Length(Browser browser) => browser.Wait("the blade length", d =>
+        d.FindElements(By.CssSelector(".photo-readings > div")).Select(r => Millimetres().Match(r.Text)).FirstOrDefault(m => m.Success)) is { } found
+        ? double.Parse(found.Groups[1].Value, CultureInfo.InvariantCulture) : double.NaN;
+
+    private Browser Open(string path)
+    {
+        var browser = new Browser(server.Address);
+        browser.Open(path);
+        return browser;
+    }
+
+    [GeneratedRegex(@"^Blade length\s+([\d.]+) ±")]
+    private static partial Regex Millimetres();
+}

@@ -1,0 +1,131 @@
+import { Button, MenuItem, TextField } from '@mui/material'
+import { useState } from 'react'
+import type { KeptPhoto, PhotoMark, PhotoQuestion } from '../api/types'
+import { ProblemNote } from '../shared/ProblemNote'
+import { useShortcuts } from '../shared/useShortcuts'
+import { PhotoFindings } from './PhotoFindings'
+import { PhotoPicture } from './PhotoPicture'
+import { usePhotoMeasures } from './photoQueries'
+import { newMark, usualQuestion } from './question'
+import { ScaleChoice } from './ScaleChoice'
+import { useHistory } from './useHistory'
+import { UsePhoto } from './UsePhoto'
+
+const zooms = [1, 1.5, 2, 3, 4]
+
+interface Props {
+  photo: KeptPhoto
+  plant: number | null
+  onPlant: (plant: number) => void
+  onOther: () => void
+}
+
+/** A picture being measured: what was found lies over it, and beside it in words. */
+export function PhotoBench({ photo, plant, onPlant, onOther }: Props) {
+  const { value: question, set, undo, redo } = useHistory<PhotoQuestion>(photo.id, usualQuestion)
+  const { data: measures, error } = usePhotoMeasures(photo.id, question)
+  const [zoom, setZoom] = useState(0)
+  const [counting, setCounting] = useState<number | null>(null)
+  const marks = question.marks
+  const add = (kind: PhotoMark['kind'], name: string) => {
+    const number = marks.filter((m) => m.kind === kind).length + 1
+    set({
+      ...question,
+      marks: [
+        ...marks,
+        newMark(kind, `${name} ${number}`, { x: photo.width / 2, y: photo.height / 2 }, photo.width / 12),
+      ],
+    })
+    setCounting(kind === 'count' ? marks.length : null)
+  }
+  const larger = zoom < zooms.length - 1 ? () => setZoom(zoom + 1) : undefined
+  const smaller = zoom > 0 ? () => setZoom(zoom - 1) : undefined
+  useShortcuts({
+    'ctrl+z': undo,
+    'ctrl+y': redo,
+    l: () => add('length', 'Length'),
+    a: () => add('angle', 'Angle'),
+    c: () => add('count', 'Count'),
+    '+': larger,
+    '-': smaller,
+  })
+  return (
+    <div className="photo-bench">
+      <div className="photo-left">
+        <div className="row photo-tools" role="toolbar" aria-label="Tools">
+          <Button onClick={() => add('length', 'Length')} title="L">
+            A length
+          </Button>
+          <Button onClick={() => add('angle', 'Angle')} title="A">
+            An angle
+          </Button>
+          <Button
+            onClick={() => (counting === null ? add('count', 'Count') : setCounting(null))}
+            aria-pressed={counting !== null}
+            title="C"
+          >
+            {counting === null ? 'Count' : 'Counting: press done'}
+          </Button>
+          <span className="shell-fill" />
+          <Button onClick={undo} disabled={!undo} title="Ctrl+Z">
+            Undo
+          </Button>
+          <Button onClick={redo} disabled={!redo} title="Ctrl+Y">
+            Redo
+          </Button>
+          <Button onClick={smaller} disabled={!smaller} aria-label="Smaller" title="-">
+            −
+          </Button>
+          <Button onClick={larger} disabled={!larger} aria-label="Larger" title="+">
+            +
+          </Button>
+          <Button onClick={onOther}>Another picture</Button>
+        </div>
+        <PhotoPicture
+          photo={photo}
+          question={question}
+          measures={measures}
+          zoom={zooms[zoom] ?? 1}
+          counting={counting !== null}
+          onCount={(at) =>
+            set({
+              ...question,
+              marks: marks.map((m, i) => (i === counting ? { ...m, points: [...m.points, at] } : m)),
+            })
+          }
+          onChange={set}
+        />
+      </div>
+      <aside className="photo-right" aria-label="Measures">
+        <h1>{photo.name}</h1>
+        <ScaleChoice
+          key={photo.id}
+          scale={question.scale}
+          size={photo}
+          onChange={(scale) => set({ ...question, scale })}
+        />
+        <TextField
+          select
+          label="Shapes named by"
+          value={question.convention}
+          onChange={(e) => set({ ...question, convention: e.target.value as PhotoQuestion['convention'] })}
+          sx={{ mt: 1.5, minWidth: 190 }}
+        >
+          <MenuItem value="ratioChart">the chart of ratios</MenuItem>
+          <MenuItem value="leafArchitecture">the bands of leaf architecture</MenuItem>
+        </TextField>
+        <ProblemNote error={error} />
+        <PhotoFindings measures={measures} question={question} onChange={set} />
+        {measures && <UsePhoto photo={photo.id} offers={measures.offers} plant={plant} onPlant={onPlant} />}
+        {(photo.taken || photo.latitude !== null) && (
+          <p className="soft">
+            {photo.taken && `Taken ${photo.taken.replace('T', ', ').slice(0, 17)}. `}
+            {photo.latitude !== null &&
+              photo.longitude !== null &&
+              `The camera says ${photo.latitude.toFixed(5)}, ${photo.longitude.toFixed(5)}.`}
+          </p>
+        )}
+      </aside>
+    </div>
+  )
+}

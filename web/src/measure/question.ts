@@ -1,0 +1,110 @@
+import type { PhotoMark, PhotoQuestion, Place } from '../api/types'
+
+/** What is asked of a picture that has just come: find all there is to find. */
+export const usualQuestion: PhotoQuestion = {
+  scale: {
+    kind: 'find',
+    points: [],
+    millimetres: 50,
+    cardLong: 85.6,
+    cardShort: 53.98,
+    coin: 24,
+    error: 0.002,
+  },
+  findLeaf: true,
+  outline: [],
+  base: null,
+  tip: null,
+  turned: false,
+  marks: [],
+  convention: 'ratioChart',
+}
+
+/** A point that can be dragged, and how the question changes when it is. */
+export interface Handle {
+  id: string
+  label: string
+  kind: 'leaf' | 'scale' | 'mark'
+  at: Place
+  move: (question: PhotoQuestion, to: Place) => PhotoQuestion
+}
+
+const replaced = <T>(list: T[], index: number, item: T) => list.map((old, i) => (i === index ? item : old))
+
+const scaleHandles = (question: PhotoQuestion): Handle[] =>
+  question.scale.points.map((at, i) => ({
+    id: `scale ${i}`,
+    label:
+      question.scale.kind === 'corners' ? `Corner ${i + 1} of the card` : `End ${i + 1} of the known length`,
+    kind: 'scale',
+    at,
+    move: (q, to) => ({ ...q, scale: { ...q.scale, points: replaced(q.scale.points, i, to) } }),
+  }))
+
+const markHandles = (question: PhotoQuestion): Handle[] =>
+  question.marks.flatMap((mark, m) =>
+    mark.points.map((at, i) => ({
+      id: `mark ${m} ${i}`,
+      label: `${mark.label}, point ${i + 1}`,
+      kind: 'mark' as const,
+      at,
+      move: (q: PhotoQuestion, to: Place) => {
+        const now = q.marks[m]
+        return now
+          ? { ...q, marks: replaced(q.marks, m, { ...now, points: replaced(now.points, i, to) }) }
+          : q
+      },
+    })),
+  )
+
+/** All points of a picture that can be dragged. */
+export const handlesOf = (question: PhotoQuestion, leaf: { base: Place; tip: Place } | null): Handle[] => [
+  ...(leaf
+    ? [
+        {
+          id: 'base',
+          label: 'Base of the blade',
+          kind: 'leaf' as const,
+          at: leaf.base,
+          move: (q: PhotoQuestion, to: Place) => ({ ...q, base: to }),
+        },
+        {
+          id: 'tip',
+          label: 'Tip of the blade',
+          kind: 'leaf' as const,
+          at: leaf.tip,
+          move: (q: PhotoQuestion, to: Place) => ({ ...q, tip: to }),
+        },
+      ]
+    : []),
+  ...scaleHandles(question),
+  ...markHandles(question),
+]
+
+/** A new mark laid in the middle of the picture, to be dragged where it belongs. */
+export function newMark(kind: PhotoMark['kind'], label: string, middle: Place, reach: number): PhotoMark {
+  const { x, y } = middle
+  switch (kind) {
+    case 'length':
+      return {
+        kind,
+        label,
+        points: [
+          { x: x - reach, y },
+          { x: x + reach, y },
+        ],
+      }
+    case 'angle':
+      return {
+        kind,
+        label,
+        points: [
+          { x: x - reach, y: y - reach },
+          { x, y },
+          { x: x + reach, y: y - reach },
+        ],
+      }
+    case 'count':
+      return { kind, label, points: [] }
+  }
+}

@@ -35,7 +35,7 @@ public static partial class Engine
     }
 
     /// <summary>Answers a question of the bench.</summary>
-    /// <param name="kind">answer, standing, account, suspicion, grounds, crosses, apart, sheet or compare, as the server's addresses are called.</param>
+    /// <param name="kind">answer, standing, account, suspicion, grounds, crosses, apart, sheet, samples or compare, as the server's addresses are called.</param>
     /// <param name="question">The question as JSON.</param>
     /// <returns>The answer as JSON.</returns>
     [JSExport]
@@ -52,6 +52,7 @@ public static partial class Engine
             "crosses" => Write([.. BenchDesk.Crosses(Model, Read(question, json.NameQuestion))], json.CrossTestArray),
             "apart" => Write(BenchDesk.Apart(Model, Read(question, json.NamesQuestion)), json.ApartAnswer),
             "sheet" => Write(BenchDesk.Draw(Model, Read(question, json.SheetQuestion)), json.SheetPicture),
+            "samples" => Write(BenchDesk.Samples(Model, Read(question, json.BenchRequest)), json.SampleAnswer),
             "compare" => Write(BenchDesk.Compare(Model, Read(question, json.PairQuestion)), json.PlantComparison),
             _ => throw new ArgumentException($"The bench knows no question “{kind}”.", nameof(kind)),
         };

@@ -79,6 +79,27 @@ internal static class AccuracyCommand
             - **What is not measured.** The guide itself: its statements are from general knowledge, and no plant was held against
               them. The observer's difficulties are stated, not observed.
             """);
+        Console.Error.WriteLine("Photographs ...");
+        report.Say(
+            "## Leaves measured from photographs",
+            $"""
+            Leaves drawn at random are laid on paper, plain or squared, beside a card or a coin, and photographed with shade, a shadow,
+            unsharpness and noise, 1600 × 1200 pixels each; nobody touches a point. Half the leaves are shown with a coin, half with a
+            card, and the latter again with the camera tilted. The length runs from where the edges leave the stalk to the tip; the widest point is the middle of the
+            stretch that is as good as equally wide. Teeth are cut in by less than a fifth of the way to the midrib and lobes by
+            clearly more than a quarter, where leaf architects draw the line; leaves between are not drawn. A shape counts as right
+            when it is named as the exact outline is, or as the neighbour across a border that lies within the stated error.
+
+            {PhotoReport.Table()}
+
+            A photograph of twelve million pixels is measured in {PhotoOutcome.SecondsForTwelveMegapixels().ToString("0.00", CultureInfo.InvariantCulture)} s on one core (median of five, unpacking the file not counted).
+
+            The aims are a median error of length and width of at most 1.5 %, 5 % at the 95th of a hundred, the widest point within 3 % of the length, the
+            shape right in 95 %, teeth within a tenth, lobes exact in 95 %, and the same with a card up to a tilt of 20°. Where it
+            falls short: teeth finer than about three pixels are lost, which on small leaves far from the camera is one blade in
+            ten; the finest end of a drawn-out tip is guessed from how it narrows. Overlapping leaves are taken for one. Real
+            photographs were not at hand: these are drawn, and their ground is evenly coloured.
+            """);
         if (into is null)
         {
             Console.WriteLine(report.Text);

@@ -86,6 +86,12 @@ public static class BenchDesk
         return WorthShowing(Standing.Of(model, weighing, MostNames));
     }
 
+    /// <summary>The samples of a plant, held against the leading names.</summary>
+    /// <param name="model">The guide made ready.</param>
+    /// <param name="request">The plant.</param>
+    public static SampleAnswer Samples(CandidateModel model, BenchRequest request) =>
+        SampleStudy.Of(model.Guide, request.Observations, Rank(model, request));
+
     /// <summary>What should be true of a plant if it bears a name.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="question">The plant and the name.</param>

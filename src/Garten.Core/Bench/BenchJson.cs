@@ -26,6 +26,7 @@ namespace Garten.Core.Bench;
 [JsonSerializable(typeof(PlantComparison))]
 [JsonSerializable(typeof(SheetQuestion))]
 [JsonSerializable(typeof(SheetPicture))]
+[JsonSerializable(typeof(SampleAnswer))]
 [JsonSourceGenerationOptions(
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase, MaxDepth = 64, RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true,
     Converters =

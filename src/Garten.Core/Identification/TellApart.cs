@@ -162,7 +162,10 @@ public static class TellApart
     /// Parts to measure so that a mean lying at the middle of the one is 95 % sure against the other. With n parts the
     /// spread is σ²(1 − w + w/n); more parts shrink only what varies within a plant.
     /// </summary>
-    private static int? PartsNeeded(Character character, StatementValue one, StatementValue other)
+    /// <param name="character">The character.</param>
+    /// <param name="one">What is said of one name.</param>
+    /// <param name="other">What is said of the other.</param>
+    internal static int? PartsNeeded(Character character, StatementValue one, StatementValue other)
     {
         var p = NumericModel.Fit(one, character.Kind);
         var q = NumericModel.Fit(other, character.Kind);

@@ -8,7 +8,15 @@ public static partial class LengthReader
 {
     private static readonly Dictionary<char, string> Fractions = new()
     {
-        ['½'] = "1/2", ['¼'] = "1/4", ['¾'] = "3/4", ['⅓'] = "1/3", ['⅔'] = "2/3", ['⅛'] = "1/8", ['⅜'] = "3/8", ['⅝'] = "5/8", ['⅞'] = "7/8",
+        ['½'] = "1/2",
+        ['¼'] = "1/4",
+        ['¾'] = "3/4",
+        ['⅓'] = "1/3",
+        ['⅔'] = "2/3",
+        ['⅛'] = "1/8",
+        ['⅜'] = "3/8",
+        ['⅝'] = "5/8",
+        ['⅞'] = "7/8",
     };
 
     /// <summary>Longest text that can be a length.</summary>

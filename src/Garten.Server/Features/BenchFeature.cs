@@ -17,6 +17,8 @@ public static class BenchFeature
             .WithName("answer").Produces<BenchAnswer>();
         bench.MapPost("/standing", (BenchRequest plant, CurrentGuide current) => BenchDesk.Rank(current.Model, Sound(plant)))
             .WithName("standing").Produces<Standing>();
+        bench.MapPost("/samples", (BenchRequest plant, CurrentGuide current) => BenchDesk.Samples(current.Model, Sound(plant)))
+            .WithName("samples").Produces<SampleAnswer>();
         bench.MapPost("/account", (NameQuestion question, CurrentGuide current) => BenchDesk.Account(current.Model, Known(current, question)))
             .WithName("account").Produces<SpeciesAccount>();
         bench.MapPost("/suspicion", (NameQuestion question, CurrentGuide current) => BenchDesk.Suspect(current.Model, Known(current, question)))

@@ -1,10 +1,10 @@
 using Garten.Core.Drawing;
-using Garten.Core.Geometry;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;
 using Garten.Core.Drawing.Plates;
 using Garten.Core.Drawing.Shoots;
 using Garten.Core.Drawing.Twigs;
+using Garten.Core.Geometry;
 
 namespace Garten.Core.Tests.Drawing;
 

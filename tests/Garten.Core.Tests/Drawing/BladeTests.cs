@@ -1,6 +1,6 @@
 using CsCheck;
-using Garten.Core.Geometry;
 using Garten.Core.Drawing.Leaves;
+using Garten.Core.Geometry;
 
 namespace Garten.Core.Tests.Drawing;
 

@@ -1,7 +1,7 @@
 using Garten.Core.Drawing;
-using Garten.Core.Geometry;
 using Garten.Core.Drawing.Paper;
 using Garten.Core.Drawing.Plates;
+using Garten.Core.Geometry;
 using Garten.Core.Guides;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;

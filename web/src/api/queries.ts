@@ -102,6 +102,10 @@ export const useSuspicion = (plant: BenchRequest, taxon: string) => useAnswer('s
 export const useGrounds = (plant: BenchRequest, taxon: string) =>
   useAnswer('grounds', { plant, taxon }, taxon)
 
+/** The samples of a plant, held against the leading names; not asked while none was measured. */
+export const useSamples = (id: number, plant: BenchRequest) =>
+  useAnswer('samples', plant.observations.some((o) => o.finding === 'sample') ? plant : null, id)
+
 export const useCrosses = (plant: BenchRequest, taxon: string) => useAnswer('crosses', { plant, taxon })
 
 export const useApart = (plant: BenchRequest | null, taxa: string[]) =>

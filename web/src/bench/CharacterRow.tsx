@@ -7,6 +7,8 @@ import type {
   HiddenReason,
   ObservationInput,
   ObservationView,
+  RatioOffer,
+  SampleView,
 } from '../api/types'
 import { Drawing } from '../shared/Drawing'
 import { day } from '../shared/format'
@@ -15,6 +17,7 @@ import { useDraft } from '../shared/useDraft'
 import { featureInput } from './featureInput'
 import type { Manner } from './manner'
 import { toolWords } from './means'
+import { SampleNote } from './SampleNote'
 
 interface Props {
   character: CharacterView
@@ -24,6 +27,10 @@ interface Props {
   slot: string
   recorded: ObservationView | null
   elsewhere: ObservationView[]
+  /** Its sample, studied; absent while none was measured. */
+  sample?: SampleView
+  /** Values that follow from other samples; absent for none. */
+  ratio?: RatioOffer
   /** A remark on what was recorded; empty for none. */
   note: string
   manner: Manner
@@ -53,7 +60,20 @@ export const CharacterRow = memo(
 )
 
 /** One character: its states as tiles, or a field for numbers; a tile pressed again is taken back. */
-function Row({ character: c, drawn, slot, recorded, elsewhere, note, manner, busy, error, onRecord }: Props) {
+function Row({
+  character: c,
+  drawn,
+  slot,
+  recorded,
+  elsewhere,
+  sample,
+  ratio,
+  note,
+  manner,
+  busy,
+  error,
+  onRecord,
+}: Props) {
   const [typed, setTyped] = useDraft(slot)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const expected = recorded?.revision ?? null
@@ -204,6 +224,19 @@ function Row({ character: c, drawn, slot, recorded, elsewhere, note, manner, bus
           </span>
           <Button color="inherit" onClick={remove} disabled={busy}>
             Remove
+          </Button>
+        </div>
+      )}
+      {sample && <SampleNote sample={sample} />}
+      {ratio && (
+        <div className="sample">
+          Of the same parts: {ratio.entries.join(', ')}
+          <Button
+            color="inherit"
+            disabled={busy}
+            onClick={() => send({ finding: 'sample', parts: ratio.entries })}
+          >
+            Record these ratios
           </Button>
         </div>
       )}

@@ -1,7 +1,7 @@
 import { MenuItem, TextField } from '@mui/material'
 import { useCallback, useState } from 'react'
 import { Problem } from '../api/client'
-import { type FeatureChange, useRecordFeature, useTiles } from '../api/queries'
+import { type FeatureChange, useRecordFeature, useSamples, useTiles } from '../api/queries'
 import type {
   Alteration,
   Certainty,
@@ -72,6 +72,7 @@ function Choice<T extends string>(props: {
 /** Recording features organ by organ. */
 export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Props) {
   const tiles = useTiles(organ).data
+  const samples = useSamples(sheet.plant.id, sheet.request).data
   const [visit, setVisit] = useState<number>(sheet.visits.at(-1)?.id ?? 0)
   const [manner, setManner] = useState<Manner>({
     certainty: 'sure',
@@ -181,6 +182,8 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
             slot={`${sheet.plant.id}/${visit}/${c.id}`}
             recorded={sheet.observations.find((o) => o.character === c.id && o.visit === visit) ?? null}
             elsewhere={sheet.observations.filter((o) => o.character === c.id && o.visit !== visit)}
+            sample={samples?.samples.find((s) => s.character === c.id && s.visit === visit)}
+            ratio={samples?.ratios.find((r) => r.character === c.id && r.visit === visit)}
             note={notes.find((n) => n.character === c.id)?.text ?? ''}
             manner={manner}
             busy={recording.isPending && failed?.character === c.id}

@@ -9,6 +9,7 @@ import type {
   NamesQuestion,
   PairQuestion,
   PlantComparison,
+  SampleAnswer,
   SheetPicture,
   SheetQuestion,
   SpeciesAccount,
@@ -27,6 +28,7 @@ export interface Questions {
   crosses: [NameQuestion, CrossTest[]]
   apart: [NamesQuestion, ApartAnswer]
   sheet: [SheetQuestion, SheetPicture]
+  samples: [BenchRequest, SampleAnswer]
   compare: [PairQuestion, PlantComparison]
 }
 
@@ -101,6 +103,7 @@ const servers: { [K in Kind]: (question: Question<K>) => Promise<Answer<K>> } = 
   crosses: (body) => answer(api.POST('/api/bench/crosses', { body })),
   apart: (body) => answer(api.POST('/api/bench/apart', { body })),
   sheet: (body) => answer(api.POST('/api/bench/sheet', { body })),
+  samples: (body) => answer(api.POST('/api/bench/samples', { body })),
   compare: (body) => answer(api.POST('/api/bench/compare', { body })),
 }
 

@@ -32,9 +32,7 @@ export function PlatePage() {
             <TaxonText name={account.taxon.name} family={account.taxon.rank === 'family'} />{' '}
             <small>{account.author}</small>
           </h1>
-          <p>
-            {[account.above[0]?.name, account.commonNames.join(', ')].filter(Boolean).join(' · ')}
-          </p>
+          <p>{[account.above[0]?.name, account.commonNames.join(', ')].filter(Boolean).join(' · ')}</p>
         </header>
         {plate.panels.length > 0 ? (
           <div className="plate-figures">

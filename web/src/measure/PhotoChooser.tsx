@@ -2,11 +2,11 @@ import { Button } from '@mui/material'
 import { type DragEvent, useRef, useState } from 'react'
 import type { KeptPhoto } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
-import { useKeepPhoto, useSamples } from './photoQueries'
+import { useKeepPhoto, useSamplePhotos } from './photoQueries'
 
 /** Where a picture comes in: dropped, chosen, pasted, or one of the camera's samples. */
 export function PhotoChooser({ onPhoto }: { onPhoto: (photo: KeptPhoto) => void }) {
-  const samples = useSamples().data ?? []
+  const samples = useSamplePhotos().data ?? []
   const keeping = useKeepPhoto()
   const file = useRef<HTMLInputElement>(null)
   const [over, setOver] = useState(false)

@@ -3,7 +3,7 @@ import { answer, api, Problem } from '../api/client'
 import { useSheetChange } from '../api/queries'
 import type { KeptPhoto, PhotoQuestion } from '../api/types'
 
-export const useSamples = () =>
+export const useSamplePhotos = () =>
   useQuery({
     queryKey: ['photo samples'],
     queryFn: () => answer(api.GET('/api/photos/samples')),

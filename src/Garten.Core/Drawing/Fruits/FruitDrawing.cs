@@ -1,6 +1,6 @@
-using Garten.Core.Geometry;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;
+using Garten.Core.Geometry;
 
 namespace Garten.Core.Drawing.Fruits;
 

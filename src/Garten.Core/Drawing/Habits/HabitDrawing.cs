@@ -1,7 +1,7 @@
-using Garten.Core.Geometry;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;
 using Garten.Core.Drawing.Shoots;
+using Garten.Core.Geometry;
 
 namespace Garten.Core.Drawing.Habits;
 

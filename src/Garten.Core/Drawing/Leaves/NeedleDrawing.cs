@@ -1,5 +1,5 @@
-using Garten.Core.Geometry;
 using Garten.Core.Drawing.Paper;
+using Garten.Core.Geometry;
 
 namespace Garten.Core.Drawing.Leaves;
 

@@ -1,11 +1,11 @@
 using Garten.Core.Drawing.Flowers;
 using Garten.Core.Drawing.Fruits;
-using Garten.Core.Geometry;
 using Garten.Core.Drawing.Habits;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;
 using Garten.Core.Drawing.Shoots;
 using Garten.Core.Drawing.Twigs;
+using Garten.Core.Geometry;
 
 namespace Garten.Core.Drawing.Plates;
 

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
-using Garten.Core.Geometry;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;
+using Garten.Core.Geometry;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Drawing.Plates;

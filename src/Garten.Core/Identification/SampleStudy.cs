@@ -1,0 +1,140 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Guides.Notation;
+using Garten.Core.Measuring;
+using Garten.Core.Measuring.Samples;
+
+namespace Garten.Core.Identification;
+
+/// <summary>What the guide says of a name, beside a sample.</summary>
+/// <param name="Taxon">The name.</param>
+/// <param name="Least">Lowest extreme, in the character's unit; null when not written.</param>
+/// <param name="Low">Lower end of the usual range.</param>
+/// <param name="High">Upper end.</param>
+/// <param name="Most">Highest extreme.</param>
+public sealed record SampleRange(TaxonName Taxon, double? Least, double? Low, double? High, double? Most);
+
+/// <summary>A sample of measured or counted parts, and what it is worth.</summary>
+/// <param name="Character">The character.</param>
+/// <param name="Visit">The visit.</param>
+/// <param name="Words">Number, mean with its interval, spread and range, in words.</param>
+/// <param name="Unit">Unit of the numbers.</param>
+/// <param name="Values">The parts, in the unit.</param>
+/// <param name="Against">What the guide says of the leading names for parts like these.</param>
+/// <param name="Advice">Whether it is enough, or how many more to measure and what for; empty when nothing needs parting.</param>
+/// <param name="Slip">A part that looks mistyped, in words; empty for none.</param>
+public sealed record SampleView(
+    CharacterId Character, int Visit, string Words, string Unit, ImmutableArray<double> Values, ImmutableArray<SampleRange> Against, string Advice, string Slip);
+
+/// <summary>A ratio that follows from two samples measured on the same parts.</summary>
+/// <param name="Character">The character of the ratio.</param>
+/// <param name="Visit">The visit.</param>
+/// <param name="Label">Its name.</param>
+/// <param name="Entries">The ratios, part by part.</param>
+public sealed record RatioOffer(CharacterId Character, int Visit, string Label, ImmutableArray<string> Entries);
+
+/// <summary>All samples of a plant.</summary>
+/// <param name="Samples">The samples.</param>
+/// <param name="Ratios">Ratios not yet recorded that follow from them.</param>
+public sealed record SampleAnswer(ImmutableArray<SampleView> Samples, ImmutableArray<RatioOffer> Ratios);
+
+/// <summary>Studies the samples of a plant.</summary>
+public static class SampleStudy
+{
+    /// <summary>Names a sample is held against.</summary>
+    private const int MostNames = 4;
+
+    private const double Confidence = 0.95;
+
+    private static readonly (string Over, string Under, string Ratio)[] Ratios = [("leaf-length", "leaf-width", "leaf-ratio")];
+
+    /// <summary>Studies all samples.</summary>
+    /// <param name="guide">The guide.</param>
+    /// <param name="observations">What was recorded.</param>
+    /// <param name="standing">How the names stand.</param>
+    public static SampleAnswer Of(Guide guide, ImmutableArray<Observation> observations, Standing standing)
+    {
+        var samples = observations.Where(o => o.Finding == Finding.Sample && guide.FindCharacter(o.Character) is { IsNumeric: true }).ToArray();
+        return new([.. samples.Select(o => View(guide, o, standing))], [.. samples.SelectMany(o => RatiosOf(guide, o, observations))]);
+    }
+
+    private static SampleView View(Guide guide, Observation sample, Standing standing)
+    {
+        var character = guide.Character(sample.Character);
+        var scale = LengthUnit.Millimetres(character.Unit) ?? 1;
+        ImmutableArray<double> values = [.. sample.Values.Select(v => v / scale)];
+        var said = standing.Names.Select(n => (n.Name, guide.StatementFor(n.Name.Id, character.Id, sample.Circumstances)?.Value))
+            .Where(s => s.Value is NumericRange or CountShares).Take(MostNames).ToArray();
+        return new(
+            character.Id, sample.Visit, Words(values, character.Unit), character.Unit, values,
+            [.. said.Select(s => RangeOf(s.Name, s.Value!, scale))], Advice(character, values.Length, said), SlipWords(character, values));
+    }
+
+    private static SampleRange RangeOf(TaxonName name, StatementValue value, double scale) => value switch
+    {
+        CountShares c => new(name, null, c.Numbers.Min(n => n.Number), c.Numbers.Max(n => n.Number), null),
+        NumericRange r => new(name, r.LowExtreme / scale, r.Low / scale, r.High / scale, r.HighExtreme / scale),
+        _ => new(name, null, null, null, null),
+    };
+
+    private static string Words(ImmutableArray<double> values, string unit)
+    {
+        var summary = SampleSummary.Of(values);
+        var range = values.Length == 1 ? "" : $", from {Plain(summary.Minimum)} to {Plain(summary.Maximum)}";
+        if (summary.StandardDeviation is not { } spread)
+        {
+            return $"one part, {Plain(values[0])} {unit}".TrimEnd();
+        }
+
+        var error = spread / Math.Sqrt(values.Length);
+        var reach = StudentT.TwoSided(Confidence, values.Length - 1) * error;
+        var mean = new Measured(summary.Mean, error);
+        return reach == 0
+            ? $"{values.Length} parts, all {Plain(values[0])} {unit}".TrimEnd()
+            : $"{values.Length} parts, mean {MeasuredWords.Value(mean)} {unit}".TrimEnd()
+                + $" (95 %: {MeasuredWords.Value(mean with { Value = summary.Mean - reach })} to {MeasuredWords.Value(mean with { Value = summary.Mean + reach })}), standard deviation {Plain(spread)}{range}";
+    }
+
+    /// <summary>Whether the two leading names that the character parts are parted by so many parts.</summary>
+    private static string Advice(Character character, int count, (TaxonName Name, StatementValue? Value)[] said)
+    {
+        for (var second = 1; second < said.Length; second++)
+        {
+            var (one, other) = (said[0], said[second]);
+            if (TellApart.Apart(character, one.Value!, other.Value!) < TellApart.LeastApart)
+            {
+                continue;
+            }
+
+            var names = $"{one.Name.Name} from {other.Name.Name}";
+            return TellApart.PartsNeeded(character, one.Value!, other.Value!) is not { } needed ? $"More parts would not part {names}: look at something else."
+                : count >= needed ? $"Enough to part {names}."
+                : $"Measure {needed - count} more to part {names}.";
+        }
+
+        return "";
+    }
+
+    private static string SlipWords(Character character, ImmutableArray<double> values) =>
+        character.Kind is CharacterKind.Length or CharacterKind.Ratio && Slips.Find(values) is [var slip, ..]
+            ? $"{Plain(values[slip.Index])} looks like a slip for {Plain(slip.Rather)}: {(slip.Factor is 10 or 0.1 or 100 or 0.01 ? "a misplaced point" : "another unit")}. Take it out if it is."
+            : "";
+
+    private static IEnumerable<RatioOffer> RatiosOf(Guide guide, Observation over, ImmutableArray<Observation> observations)
+    {
+        foreach (var (numerator, denominator, ratio) in Ratios)
+        {
+            if (over.Character.Value == numerator && guide.FindCharacter(new(ratio)) is { } character
+                && observations.FirstOrDefault(o => o.Visit == over.Visit && o.Character.Value == denominator && o.Finding == Finding.Sample) is { } under
+                && under.Values.Length == over.Values.Length && over.Values.Length > 0
+                && observations.All(o => o.Visit != over.Visit || o.Character != character.Id))
+            {
+                yield return new(character.Id, over.Visit, character.Label, [.. over.Values.Zip(under.Values, (a, b) => Plain(a / b))]);
+            }
+        }
+    }
+
+    private static string Plain(double value) => value.ToString(Math.Abs(value) < 10 ? "0.##" : "0.#", CultureInfo.InvariantCulture);
+}

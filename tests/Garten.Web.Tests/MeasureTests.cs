@@ -82,6 +82,24 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Complaints.ShouldBeEmpty();
     }
 
+    [Fact]
+    public void A_sample_is_studied_as_it_grows_and_a_slip_is_pointed_out()
+    {
+        using var browser = Open("/bench/7");
+        browser.Be("R. Ostrow");
+        browser.Press("f");
+        browser.Button("Leaf").Click();
+        foreach (var part in new[] { "31 mm", "28 mm", "310 mm", "34 mm" })
+        {
+            browser.Find("input[aria-label='Leaf stalk length']").SendKeys(part + Keys.Enter);
+            browser.See(part + " ×");
+        }
+
+        browser.See("310 looks like a slip for 31");
+        browser.Wait("the dots", d => d.FindElements(By.CssSelector(".sample-plot .sample-dot")) is { Count: >= 4 } dots ? dots : null);
+        browser.Complaints.ShouldBeEmpty();
+    }
+
     private static void Sample(Browser browser, string title)
     {
         browser.Button(title).Click();

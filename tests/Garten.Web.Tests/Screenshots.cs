@@ -56,11 +56,14 @@ public sealed class Screenshots
         browser.See("2 specimens named");
         Take(browser, "specimens");
 
-        browser.Open("/bench/16");
-        browser.Find(".bench-sheet");
-        browser.Press("t");
-        browser.Find("[role=dialog] input");
-        Take(browser, "take-plant");
+        browser.Open("/measure?what=tree");
+        browser.Field("Girth").SendKeys("192 cm");
+        browser.Field("Distance to the stem").SendKeys("22 m");
+        browser.Field("Angle to the top").SendKeys("38");
+        browser.Field("Angle to the foot").SendKeys("-4");
+        browser.Field("Leans by").SendKeys("8");
+        browser.See("Measure from a place square to the lean");
+        Take(browser, "measure-tree");
 
         browser.Open("/bench/10");
         browser.SeeCouplet("woody-in-leaf 5");
@@ -83,9 +86,12 @@ public sealed class Screenshots
         browser.See("20 shown");
         browser.See("Mahonia nervosa");
         Take(browser, "records");
-        browser.Find(".MuiDataGrid-row").Click();
-        browser.See("Features seen");
-        Take(browser, "record-grounds");
+
+        browser.Open("/measure?plant=7");
+        browser.Button("A toothed leaf beside a coin").Click();
+        browser.See("Blade length");
+        browser.Find(".photo-picture img");
+        Take(browser, "measure-leaf");
 
         browser.Open("/words");
         browser.See("words");

@@ -97,24 +97,23 @@ public static class SampleStudy
                 + $" (95 %: {MeasuredWords.Value(mean with { Value = summary.Mean - reach })} to {MeasuredWords.Value(mean with { Value = summary.Mean + reach })}), standard deviation {Plain(spread)}{range}";
     }
 
-    /// <summary>Whether the two leading names that the character parts are parted by so many parts.</summary>
+    /// <summary>Whether so many parts tell the leading name from the next one that they can be told from at all.</summary>
     private static string Advice(Character character, int count, (TaxonName Name, StatementValue? Value)[] said)
     {
+        var hopeless = "";
         for (var second = 1; second < said.Length; second++)
         {
             var (one, other) = (said[0], said[second]);
-            if (TellApart.Apart(character, one.Value!, other.Value!) < TellApart.LeastApart)
+            var names = $"{one.Name.Name} from {other.Name.Name}";
+            if (TellApart.PartsNeeded(character, one.Value!, other.Value!) is { } needed)
             {
-                continue;
+                return count >= needed ? $"Enough to part {names}." : $"Measure {needed - count} more to part {names}.";
             }
 
-            var names = $"{one.Name.Name} from {other.Name.Name}";
-            return TellApart.PartsNeeded(character, one.Value!, other.Value!) is not { } needed ? $"More parts would not part {names}: look at something else."
-                : count >= needed ? $"Enough to part {names}."
-                : $"Measure {needed - count} more to part {names}.";
+            hopeless = hopeless.Length == 0 ? $"More parts would not part {names}: look at something else." : hopeless;
         }
 
-        return "";
+        return hopeless;
     }
 
     private static string SlipWords(Character character, ImmutableArray<double> values) =>

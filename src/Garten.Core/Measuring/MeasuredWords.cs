@@ -22,7 +22,8 @@ public static class MeasuredWords
     {
         if (measured.Error <= 0)
         {
-            return 2;
+            // A count is exact.
+            return measured.Value == Math.Round(measured.Value) ? 0 : 2;
         }
 
         var power = (int)Math.Floor(Math.Log10(measured.Error));

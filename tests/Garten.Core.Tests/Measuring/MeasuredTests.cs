@@ -20,6 +20,7 @@ public sealed class MeasuredTests
     [InlineData(61.284, 0.12, "61.28 ± 0.12")]
     [InlineData(1234.5, 37, "1234 ± 37")]
     [InlineData(2.6179, 0.0312, "2.62 ± 0.03")]
+    [InlineData(5, 0, "5")]
     public void A_value_keeps_no_more_digits_than_its_error_leaves(double value, double error, string words) =>
         MeasuredWords.Of(new(value, error)).ShouldBe(words);
 

@@ -1,5 +1,6 @@
 import { MenuItem, TextField } from '@mui/material'
 import { useCallback, useState } from 'react'
+import { Link } from 'react-router'
 import { Problem } from '../api/client'
 import { type FeatureChange, useRecordFeature, useSamples, useTiles } from '../api/queries'
 import type {
@@ -82,6 +83,8 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
     altered: '',
     tool: '',
   })
+  // The core counts the visits of a plant from 1.
+  const number = sheet.visits.findIndex((v) => v.id === visit) + 1
   const recording = useRecordFeature(sheet.plant.id)
   const problem = recording.error
   const failed = recording.variables
@@ -169,6 +172,8 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
           cut anything.
         </div>
       )}
+      {organ === 'leaf' && <Link to={`/measure?plant=${sheet.plant.id}`}>Measure a leaf from a picture</Link>}
+      {organ === 'habit' && <Link to="/measure?what=tree">Work out a height, girth or crown</Link>}
       {organ === 'place' && (
         <p className="soft">The place is taken from the site: {sheet.plant.site.name}.</p>
       )}
@@ -182,8 +187,8 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
             slot={`${sheet.plant.id}/${visit}/${c.id}`}
             recorded={sheet.observations.find((o) => o.character === c.id && o.visit === visit) ?? null}
             elsewhere={sheet.observations.filter((o) => o.character === c.id && o.visit !== visit)}
-            sample={samples?.samples.find((s) => s.character === c.id && s.visit === visit)}
-            ratio={samples?.ratios.find((r) => r.character === c.id && r.visit === visit)}
+            sample={samples?.samples.find((s) => s.character === c.id && s.visit === number)}
+            ratio={samples?.ratios.find((r) => r.character === c.id && r.visit === number)}
             note={notes.find((n) => n.character === c.id)?.text ?? ''}
             manner={manner}
             busy={recording.isPending && failed?.character === c.id}

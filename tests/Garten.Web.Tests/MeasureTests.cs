@@ -100,6 +100,25 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Complaints.ShouldBeEmpty();
     }
 
+    [Fact]
+    public void A_yardstick_kept_is_understood_on_the_bench()
+    {
+        using var browser = Open("/measure?what=yardsticks");
+        browser.Be("R. Ostrow");
+        browser.Reload();
+        browser.Field("Called").SendKeys("thumb");
+        browser.Field("Its length").SendKeys("62 mm");
+        browser.Field("Measured again").SendKeys("64 mm");
+        browser.Button("Keep").Click();
+        browser.See("63.0 ± 1.4 mm");
+        browser.Open("/bench/4");
+        browser.Press("f");
+        browser.Button("Leaf").Click();
+        browser.Find("input[aria-label='Blade width']").SendKeys("about two thumbs" + Keys.Enter);
+        browser.See("Recorded: about two thumbs");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
     private static void Sample(Browser browser, string title)
     {
         browser.Button(title).Click();

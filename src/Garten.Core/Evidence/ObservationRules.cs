@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using Garten.Core.Guides;
+using Garten.Core.Guides.Notation;
+using Garten.Core.Measuring;
 
 namespace Garten.Core.Evidence;
 
@@ -33,8 +35,9 @@ public static class ObservationRules
     /// <param name="guide">The guide.</param>
     /// <param name="feature">What was sent; arrays may be default.</param>
     /// <param name="fault">What is wrong, in a sentence for the person who typed it; empty when all is well.</param>
+    /// <param name="yardsticks">Things of known size a length may be given in.</param>
     /// <returns>The values read, or null when the feature is refused.</returns>
-    public static CheckedFeature? Check(Guide guide, RecordedFeature feature, out string fault)
+    public static CheckedFeature? Check(Guide guide, RecordedFeature feature, out string fault, IReadOnlyCollection<Yardstick>? yardsticks = null)
     {
         fault = "";
         if (guide.FindCharacter(feature.Character) is not { } character)
@@ -54,7 +57,7 @@ public static class ObservationRules
                 var values = Sample(character, parts, out fault);
                 return fault.Length == 0 ? new(values, null) : null;
             case Finding.Rough:
-                var rough = Rough(character, feature.Rough ?? "", out fault);
+                var rough = Rough(character, feature.Rough ?? "", yardsticks ?? [], out fault);
                 return fault.Length == 0 ? new([], rough) : null;
             case Finding.Absent:
                 if (!character.CanBeAbsent)
@@ -159,7 +162,7 @@ public static class ObservationRules
         return values.ToImmutable();
     }
 
-    private static RoughValue? Rough(Character character, string typed, out string fault)
+    private static RoughValue? Rough(Character character, string typed, IReadOnlyCollection<Yardstick> yardsticks, out string fault)
     {
         fault = "";
         if (!character.IsNumeric)
@@ -168,7 +171,10 @@ public static class ObservationRules
             return null;
         }
 
-        var reading = RoughValueReader.Read(typed, character);
+        // Twice the standard error to either side: what was held against a card is no exact number.
+        var reading = character.Kind == CharacterKind.Length && YardstickReader.Read(typed, yardsticks) is { } held
+            ? Reading<RoughValue>.Of(new(Math.Max(held.Value - (2 * held.Error), 0), held.Value + (2 * held.Error), held.Value, typed.Trim()))
+            : RoughValueReader.Read(typed, character);
         if (!reading.Ok)
         {
             fault = $"{character.Label}: {Shorten(reading.Found)} could not be read. Write {reading.Expected}.";

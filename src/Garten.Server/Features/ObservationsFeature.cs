@@ -1,5 +1,6 @@
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Measuring;
 using Garten.Data;
 using Garten.Server.Hosting;
 
@@ -33,10 +34,10 @@ public static class ObservationsFeature
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPut("/plants/{plant:int}/visits/{visit:int}/features/{character}", async (
-            int plant, int visit, string character, ObservationInput input, EvidenceStore store, PlantSheets sheets, CurrentGuide current,
+            int plant, int visit, string character, ObservationInput input, EvidenceStore store, YardstickStore yardsticks, PlantSheets sheets, CurrentGuide current,
             CurrentPerson person, CancellationToken cancel) =>
         {
-            var content = Check(visit, character, input, current, person.Required);
+            var content = Check(visit, character, input, current, person.Required, await YardsticksFeature.AllAsync(yardsticks, person.Required, cancel));
             var label = current.Guide.Character(new(character)).Label;
             await store.SetObservationAsync(
                 plant, current.Version, visit, character, content, input.Expected, person.Required, $"record {label.ToLowerInvariant()}", cancel);
@@ -74,8 +75,10 @@ public static class ObservationsFeature
     /// <param name="input">What was sent.</param>
     /// <param name="current">The guide.</param>
     /// <param name="person">Who recorded.</param>
+    /// <param name="yardsticks">Things of known size a length may be given in.</param>
     /// <exception cref="RuleException">It cannot be true, or cannot be read.</exception>
-    public static ObservationContent Check(int visit, string character, ObservationInput input, CurrentGuide current, int person)
+    public static ObservationContent Check(
+        int visit, string character, ObservationInput input, CurrentGuide current, int person, IReadOnlyCollection<Yardstick>? yardsticks = null)
     {
         string[] states = [.. (input.States ?? []).Distinct()];
         string[] typed = [.. (input.Parts ?? []).Select(p => Rules.Text("parts", "A value", p, 60, required: true))];
@@ -83,7 +86,7 @@ public static class ObservationsFeature
         var feature = input.Entry is null
             ? new RecordedFeature(new(character), input.Finding, [.. states], [.. typed], rough, input.Hidden)
             : ObservationRules.FromEntry(current.Guide, new(character), [.. typed], Rules.Text("entry", "The value", input.Entry, 60, required: true));
-        var found = ObservationRules.Check(current.Guide, feature, out var fault) ?? throw new RuleException(character, fault);
+        var found = ObservationRules.Check(current.Guide, feature, out var fault, yardsticks) ?? throw new RuleException(character, fault);
         return new(
             visit, character, feature.Finding,
             feature.Finding == Finding.States ? states : [],

@@ -62,6 +62,7 @@ public static class GartenServer
         builder.Services.AddSingleton<RecordStore>();
         builder.Services.AddSingleton<SettingStore>();
         builder.Services.AddSingleton<PhotoStore>();
+        builder.Services.AddSingleton<YardstickStore>();
         builder.Services.AddSingleton<PhotoScenes>();
         builder.Services.AddSingleton<ICamera, SampleCamera>();
         builder.Services.AddSingleton<PlantSheets>();
@@ -88,6 +89,7 @@ public static class GartenServer
         SpecimensFeature.Map(api);
         PhotosFeature.Map(api);
         TreesFeature.Map(api);
+        YardsticksFeature.Map(api);
         app.MapOpenApi("/api/openapi.json");
         app.MapWebPages(settings.Web);
         return app;

@@ -5,12 +5,19 @@ import { PhotoBench } from './PhotoBench'
 import { PhotoChooser } from './PhotoChooser'
 import { usePhoto } from './photoQueries'
 import { TreeBench } from './TreeBench'
+import { Yardsticks } from './Yardsticks'
 
-/** Measuring: a leaf from a picture, or a tree with a tape and a clinometer. */
+const tabs = [
+  { id: null, label: 'A leaf from a picture' },
+  { id: 'tree', label: 'A tree' },
+  { id: 'yardsticks', label: 'My yardsticks' },
+]
+
+/** Measuring: a leaf from a picture, a tree with a tape and a clinometer, and what lengths are held against. */
 export function MeasurePage() {
   const [params, setParams] = useSearchParams()
   const id = params.get('photo')
-  const tree = params.get('what') === 'tree'
+  const what = params.get('what')
   const plant = params.get('plant') === null ? null : Number(params.get('plant'))
   const { data: photo, error } = usePhoto(id)
   const go = (changes: Record<string, string | null>) =>
@@ -24,16 +31,21 @@ export function MeasurePage() {
   return (
     <main className="measure">
       <div className="features-organs measure-tabs" role="tablist" aria-label="What to measure">
-        <button type="button" role="tab" aria-selected={!tree} onClick={() => go({ what: null })}>
-          A leaf from a picture
-        </button>
-        <button type="button" role="tab" aria-selected={tree} onClick={() => go({ what: 'tree' })}>
-          A tree
-        </button>
+        {tabs.map((t) => (
+          <button
+            key={t.label}
+            type="button"
+            role="tab"
+            aria-selected={what === t.id}
+            onClick={() => go({ what: t.id })}
+          >
+            {t.label}
+          </button>
+        ))}
       </div>
-      {tree ? (
-        <TreeBench />
-      ) : (
+      {what === 'tree' && <TreeBench />}
+      {what === 'yardsticks' && <Yardsticks />}
+      {what === null && (
         <>
           <ProblemNote error={error} />
           {id === null && <PhotoChooser onPhoto={(p) => go({ photo: p.id })} />}

@@ -24,7 +24,7 @@ public static class YardsticksFeature
     public static void Map(IEndpointRouteBuilder api)
     {
         var yardsticks = api.MapGroup("/yardsticks");
-        yardsticks.MapGet("", (YardstickStore store, CurrentPerson person, CancellationToken cancel) => ShownAsync(store, person.Required, cancel))
+        yardsticks.MapGet("", (YardstickStore store, CurrentPerson person, CancellationToken cancel) => ShownAsync(store, person.Id, cancel))
             .WithName("yardsticks").Produces<YardstickView[]>();
 
         yardsticks.MapPut("/{name}", async (string name, YardstickInput input, YardstickStore store, CurrentPerson person, CancellationToken cancel) =>
@@ -46,9 +46,10 @@ public static class YardsticksFeature
     /// <param name="cancel">Gives up.</param>
     public static async Task<List<Yardstick>> AllAsync(YardstickStore store, int person, CancellationToken cancel) => [.. await store.OfAsync(person, cancel), Yardstick.Card];
 
-    private static async Task<YardstickView[]> ShownAsync(YardstickStore store, int person, CancellationToken cancel)
+    private static async Task<YardstickView[]> ShownAsync(YardstickStore store, int? person, CancellationToken cancel)
     {
-        var own = await store.OfAsync(person, cancel);
+        // Who has not said who they are has none of their own.
+        var own = person is { } known ? await store.OfAsync(known, cancel) : [];
         var usual = own.Any(y => y.Name == Yardstick.Card.Name) ? [] : new[] { Yardstick.Card };
         return [.. own.Select(y => View(y, true)), .. usual.Select(y => View(y, false))];
 

@@ -9,7 +9,9 @@ namespace Garten.Data;
 /// <summary>One measured or counted part.</summary>
 /// <param name="Value">In the inner unit.</param>
 /// <param name="Typed">What the person wrote.</param>
-public sealed record SamplePart(double Value, string Typed);
+/// <param name="Exposure">Light it grew in.</param>
+/// <param name="Position">Where it grew.</param>
+public sealed record SamplePart(double Value, string Typed, Exposure? Exposure = null, PartPosition? Position = null);
 
 /// <summary>What an observation says, as kept.</summary>
 /// <param name="PlantVisit">The plant's visit it was made on.</param>
@@ -22,8 +24,8 @@ public sealed record SamplePart(double Value, string Typed);
 /// <param name="Certainty">How sure.</param>
 /// <param name="Source">Where the part came from.</param>
 /// <param name="Altered">Damage to the part.</param>
-/// <param name="Exposure">Light it grew in.</param>
-/// <param name="Position">Where it grew.</param>
+/// <param name="Exposure">Light it grew in; null where not noted, and for a sample whose parts differ.</param>
+/// <param name="Position">Where it grew; likewise.</param>
 /// <param name="Note">A note.</param>
 /// <param name="RecordedBy">Number of the person.</param>
 /// <param name="Tool">What it was seen with; null for what the guide asks for.</param>
@@ -244,8 +246,8 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         }
 
         var parts = (await connection.QueryAsync(
-            "select observation, value, typed from sample_part where observation = any($1) order by observation, ordinal", [samples],
-            r => (Id: r.GetInt32(0), Part: new SamplePart(r.GetDouble(1), r.GetString(2))), cancel)).ToLookup(x => x.Id, x => x.Part);
+            "select observation, value, typed, exposure, position from sample_part where observation = any($1) order by observation, ordinal", [samples],
+            r => (Id: r.GetInt32(0), Part: new SamplePart(r.GetDouble(1), r.GetString(2), r.NamedOrNull<Exposure>(3), r.NamedOrNull<PartPosition>(4))), cancel)).ToLookup(x => x.Id, x => x.Part);
         return [.. rows.Select(x => x.Observation with { Content = x.Observation.Content with { Parts = [.. parts[x.Id]] } })];
     }
 
@@ -275,8 +277,9 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         for (var i = 0; i < content.Parts.Length; i++)
         {
             await connection.ExecuteAsync(
-                "insert into sample_part (observation, ordinal, value, typed) values ($1, $2, $3, $4)",
-                [id, i + 1, content.Parts[i].Value, content.Parts[i].Typed], cancel);
+                "insert into sample_part (observation, ordinal, value, typed, exposure, position) values ($1, $2, $3, $4, $5, $6)",
+                [id, i + 1, content.Parts[i].Value, content.Parts[i].Typed, content.Parts[i].Exposure?.ToString(), content.Parts[i].Position?.ToString()],
+                cancel);
         }
     }
 

@@ -1,4 +1,5 @@
 using Garten.Core.Evidence;
+using Garten.Core.Seasons;
 using Npgsql;
 
 namespace Garten.Data;
@@ -64,6 +65,9 @@ public sealed record PlantVisit(
 /// <param name="source">The database.</param>
 public sealed class PlantStore(NpgsqlDataSource source)
 {
+    /// <summary>Days between two visits within which what is new on the second began.</summary>
+    private const int MostDaysBetween = 21;
+
     /// <summary>Letters that begin every tag of this survey.</summary>
     public const string TagLetters = "TF";
 
@@ -139,6 +143,36 @@ public sealed class PlantStore(NpgsqlDataSource source)
             r => new PlantTag(
                 r.GetInt32(0), r.GetString(1), r.GetString(2), r.GetString(3), r.TextOrNull(4), r.TextOrNull(5),
                 r.GetInt32(6), r.GetInt32(7), r.GetFieldValue<DateOnly>(8)),
+            cancel);
+    }
+
+    /// <summary>
+    /// First dates of a year: the day on which leaves, flowers or fruit were first seen on a named plant that had been looked at
+    /// not long before, when they were not there. Without such a visit before it, a sighting only says that they had begun.
+    /// </summary>
+    /// <param name="year">The year.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<FirstDate>> FirstDatesAsync(int year, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select d.taxon, part.part, v.visited_on, s.elevation_m, s.latitude, s.longitude
+            from plant p
+            join site s on s.id = p.site
+            join lateral (select taxon, qualifier from determination where plant = p.id order by id desc limit 1) d on d.qualifier = 'None'
+            join lateral (
+                select pv.parts, v.visited_on, lag(v.visited_on) over (order by v.visited_on) as before, lag(pv.parts) over (order by v.visited_on) as had
+                from plant_visit pv join visit v on v.id = pv.visit
+                where pv.plant = p.id and v.visited_on >= make_date($1, 1, 1) and v.visited_on <= make_date($1, 12, 31)) v on true
+            cross join lateral unnest(v.parts) part(part)
+            where part.part in ('Leaves', 'Flowers', 'Fruit') and v.visited_on - v.before <= $2 and not part.part = any(v.had)
+            order by v.visited_on
+            """,
+            [year, MostDaysBetween],
+            r => new FirstDate(
+                new(r.GetString(0)), r.Named<PlantPart>(1) switch { PlantPart.Flowers => Phenophase.Flower, PlantPart.Fruit => Phenophase.Fruit, _ => Phenophase.Leaf },
+                r.GetFieldValue<DateOnly>(2), new(r.NumberOrNull(3), r.NumberOrNull(4), r.NumberOrNull(5))),
             cancel);
     }
 

@@ -66,6 +66,7 @@ internal static class SmallGuide
             new(new("alba-prima"), Phenophase.Fruit, new(11, 15), new(1, 31)),
         ],
         [new("opposite", "Opposite", "in pairs", "Two at each joint.")],
+        [],
         []);
 
     public static DichotomousKey MainKey() => Key(

@@ -156,6 +156,38 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     }
 
     [Fact]
+    public async Task A_grade_is_noted_when_it_changes_and_a_fall_is_told_until_it_rises()
+    {
+        var (plant, _) = await NewPlantAsync();
+        var grades = new GradeStore(fixture.Source);
+        await grades.NoteAsync(plant, Grade.Leaning, "a", "", None);
+        await grades.NoteAsync(plant, Grade.Settled, "a", "", None);
+        await grades.NoteAsync(plant, Grade.Settled, "a", "the same again", None);
+        (await Falls()).ShouldBeEmpty();
+        await grades.NoteAsync(plant, Grade.Leaning, "a", "Not as the guide says: margin.", None);
+        var fall = (await Falls()).ShouldHaveSingleItem();
+        (fall.From, fall.To, fall.Because).ShouldBe((Grade.Settled, Grade.Leaning, "Not as the guide says: margin."));
+        await grades.NoteAsync(plant, Grade.Settled, "a", "", None);
+        (await Falls()).ShouldBeEmpty();
+
+        async Task<List<GradeFall>> Falls() => [.. (await grades.FallsAsync(None)).Where(f => f.Plant == plant)];
+    }
+
+    [Fact]
+    public async Task First_dates_are_those_with_a_visit_not_long_before_that_lacked_the_part()
+    {
+        var (plant, _) = await NewPlantAsync();
+        await new DeterminationStore(fixture.Source).GiveAsync(Name(plant, "quercus-garryana"), null, None);
+        await Visit(new(2025, 4, 1), PlantPart.Leaves);
+        await Visit(new(2025, 4, 15), PlantPart.Leaves, PlantPart.Flowers);
+        await Visit(new(2025, 8, 1), PlantPart.Fruit);
+        var first = (await _plants.FirstDatesAsync(2025, None)).Where(f => f.Taxon.Value == "quercus-garryana").ShouldHaveSingleItem();
+        (first.Phase, first.Date).ShouldBe((Core.Seasons.Phenophase.Flower, new DateOnly(2025, 4, 15)));
+
+        Task Visit(DateOnly date, params PlantPart[] parts) => _plants.AddVisitAsync(plant, new(date, fixture.Person.Id, null, null, parts, [], ""), None);
+    }
+
+    [Fact]
     public async Task A_change_half_made_is_not_there_at_all()
     {
         var (plant, visit) = await NewPlantAsync();

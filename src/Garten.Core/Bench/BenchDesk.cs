@@ -199,13 +199,18 @@ public static class BenchDesk
             {
                 notes.Add(new(character.Id, "Not compared: the part is altered."));
             }
-            else if (evidence.Decisive(character.Id) is { } observation && model.Of(character.Id) is { } table && table.IsUnusual(observation)
-                && model.CanCompare(observation) && standing.Names.Length > 0)
+            else if (evidence.Decisive(character.Id) is { } observation && model.Of(character.Id) is { } table && model.CanCompare(observation)
+                && standing.Names.Length > 0)
             {
-                var covered = standing.Names.Where(n => !table.IsWidened(observation, model.NumberOf(n.Name.Id))).Select(n => n.Name.Name).ToArray();
-                notes.Add(new(character.Id, covered.Length == 0
-                    ? "The guide has no range for such parts; they are held against a widened one."
-                    : $"Held against the guide's range for such parts in {string.Join(", ", covered)}, against a widened one elsewhere."));
+                var places = observation.ByPlace();
+                foreach (var unusual in places.Where(table.IsUnusual))
+                {
+                    var covered = standing.Names.Where(n => !table.IsWidened(unusual, model.NumberOf(n.Name.Id))).Select(n => n.Name.Name).ToArray();
+                    var which = places.Length > 1 ? $"{char.ToUpperInvariant(Wording.Of(unusual.Place)[0])}{Wording.Of(unusual.Place)[1..]}: " : "";
+                    notes.Add(new(character.Id, which + (covered.Length == 0
+                        ? "The guide has no range for such parts; they are held against a widened one."
+                        : $"Held against the guide's range for such parts in {string.Join(", ", covered)}, against a widened one elsewhere.")));
+                }
             }
         }
 

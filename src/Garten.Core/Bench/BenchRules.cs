@@ -60,6 +60,8 @@ public static class BenchRules
     {
         Finding.States when o.States.IsEmpty => $"“{o.Character}” has no state.",
         Finding.Sample when o.Values.IsEmpty || o.Values.Any(v => !double.IsFinite(v)) => $"“{o.Character}” has no values.",
+        Finding.Sample when !o.Places.IsEmpty && o.Places.Length != o.Values.Length =>
+            $"“{o.Character}” has {o.Values.Length} values, but places for {o.Places.Length}.",
         Finding.Rough when o.Rough is not { } r || (r.Low is null && r.High is null) => $"“{o.Character}” has no rough value.",
         _ => "",
     };

@@ -59,9 +59,28 @@ public sealed record Observation(
     Sex? Sex,
     Tool? Tool = null)
 {
+    /// <summary>
+    /// For a sample whose parts grew in different places: the place of each, in the order of the values; empty when all grew
+    /// where <see cref="Exposure"/> and <see cref="Position"/> say.
+    /// </summary>
+    public ImmutableArray<PartPlace> Places { get; init; } = [];
+
+    /// <summary>Where the parts grew, when all grew in one place.</summary>
+    [JsonIgnore]
+    public PartPlace Place => new(Exposure, Position);
+
     /// <summary>What is known of the part looked at, for finding the statement that holds for it.</summary>
     [JsonIgnore]
     public Scope Circumstances => new(Stage, Sex, Exposure, Position, null, SeasonOfYear.Of(Date));
+
+    /// <summary>The observation, taken apart into one for the parts of each place, the place with most parts first.</summary>
+    /// <returns>At least one observation; the observation itself when all its parts grew in one place.</returns>
+    public ImmutableArray<Observation> ByPlace() => Places.IsEmpty
+        ? [this]
+        : [
+            .. Values.Zip(Places).GroupBy(p => p.Second).OrderByDescending(g => g.Count())
+                .Select(g => this with { Values = [.. g.Select(p => p.First)], Exposure = g.Key.Exposure, Position = g.Key.Position, Places = [] }),
+        ];
 
     /// <summary>True when the observation says something about the plant's form (not hidden).</summary>
     [JsonIgnore]

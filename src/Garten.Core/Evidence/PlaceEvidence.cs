@@ -1,12 +1,22 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Garten.Core.Guides;
+using Garten.Core.Seasons;
 
 namespace Garten.Core.Evidence;
 
 /// <summary>What is known of the place a plant stands in.</summary>
 /// <param name="Elevation">Metres above sea level; null when not known.</param>
 /// <param name="Habitats">States of the character <c>habitat</c>; may be empty.</param>
-public sealed record PlaceFacts(double? Elevation, ImmutableArray<string> Habitats);
+/// <param name="Latitude">Degrees north; null when not known.</param>
+/// <param name="Longitude">Degrees east; null when not known.</param>
+/// <param name="SnowGone">The day on which snow is usually gone; null where none lies.</param>
+public sealed record PlaceFacts(double? Elevation, ImmutableArray<string> Habitats, double? Latitude = null, double? Longitude = null, DayInYear? SnowGone = null)
+{
+    /// <summary>The place as seasons depend on it.</summary>
+    [JsonIgnore]
+    public SeasonPlace Season => new(Elevation, Latitude, Longitude, SnowGone);
+}
 
 /// <summary>Lets the place speak on the sheet like any other feature, so that keys and accounts can read it.</summary>
 public static class PlaceEvidence

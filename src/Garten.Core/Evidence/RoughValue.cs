@@ -28,6 +28,13 @@ public static partial class RoughValueReader
     public static Reading<RoughValue> Read(string text, Character character)
     {
         var typed = text.Trim();
+        if (character.Kind == CharacterKind.Ratio && Pair(typed) is { } ratio)
+        {
+            return double.IsFinite(ratio)
+                ? Reading<RoughValue>.Of(new(ratio, ratio, ratio, typed))
+                : Reading<RoughValue>.Failed($"“{typed}”", "a length to divide by that is not 0");
+        }
+
         var plain = Multiples(typed.Replace('-', '–').ToLowerInvariant());
         var mostly = MostlyForm().Match(plain);
         double? best = null;
@@ -98,6 +105,21 @@ public static partial class RoughValueReader
         return reading.Ok && reading.Value.Low is { } low && reading.Value.High is { } high && low.Equals(high) ? low : null;
     }
 
+    /// <summary>Two lengths of one part as their ratio, for example "64 / 31", "6.4 : 3.1" or "6.4 cm / 31 mm"; null when it is no such pair.</summary>
+    private static double? Pair(string typed)
+    {
+        var form = PairForm().Match(typed.ToLowerInvariant());
+        if (!form.Success)
+        {
+            return null;
+        }
+
+        var (over, under) = (LengthUnit.Millimetres(form.Groups["over"].Value), LengthUnit.Millimetres(form.Groups["under"].Value));
+        return form.Groups["over"].Success != form.Groups["under"].Success
+            ? null
+            : Scaled(form.Groups["first"].Value, over ?? 1) / Scaled(form.Groups["second"].Value, under ?? 1);
+    }
+
     /// <summary>"Twice as long", "three to four times" and the like, as numbers.</summary>
     private static string Multiples(string text)
     {
@@ -138,6 +160,9 @@ public static partial class RoughValueReader
             return below == 0 ? double.NaN : double.Parse(piece[..slash], CultureInfo.InvariantCulture) / below;
         }
     }
+
+    [GeneratedRegex(@"^(?<first>\d+(?:\.\d+)?)\s*(?<over>mm|cm|m|in|ft)?\s*[/:]\s*(?<second>\d+(?:\.\d+)?)\s*(?<under>mm|cm|m|in|ft)?$")]
+    private static partial Regex PairForm();
 
     [GeneratedRegex(@"\s*\b(as long(\s+as\s+(wide|broad))?|as wide|as broad|longer than wide|the (length|width))\s*$")]
     private static partial Regex MultipleTail();

@@ -64,6 +64,11 @@ public enum PartPosition
     Resprout,
 }
 
+/// <summary>Where one part of a plant grew.</summary>
+/// <param name="Exposure">The light; null when not noted.</param>
+/// <param name="Position">Where on the plant; null when not noted.</param>
+public readonly record struct PartPlace(Exposure? Exposure, PartPosition? Position);
+
 /// <summary>How old the part is.</summary>
 public enum PartAge
 {

@@ -20,6 +20,22 @@ public static class Wording
         _ => throw new ArgumentOutOfRangeException(nameof(reason)),
     };
 
+    /// <summary>Where a part grew, for example "sun, low branch"; empty when not noted.</summary>
+    /// <param name="place">The place.</param>
+    public static string Of(PartPlace place) => string.Join(", ", new[]
+    {
+        place.Exposure switch { Exposure.Sun => "sun", Exposure.Shade => "shade", _ => "" },
+        place.Position switch
+        {
+            PartPosition.Basal => "at the base",
+            PartPosition.Middle => "middle of the stem",
+            PartPosition.Upper => "towards the top",
+            PartPosition.LowBranch => "low branch",
+            PartPosition.Resprout => "resprout",
+            _ => "",
+        },
+    }.Where(w => w.Length > 0));
+
     /// <summary>What an observation found, for example "opposite" or "5 parts, mean 6.4 cm".</summary>
     /// <param name="character">The character observed.</param>
     /// <param name="o">The observation.</param>

@@ -204,7 +204,11 @@ public static class Lines
 
     private static bool Cross(Point a, Point b, Point c, Point d)
     {
-        return Side(a, b, c) * Side(a, b, d) < 0 && Side(c, d, a) * Side(c, d, b) < 0;
+        // Pieces of one straight line lie to either side of each other by rounding alone, and do not cross.
+        var rounding = 1e-12 * (b - a).Length * (d - c).Length;
+        return Parted(Side(a, b, c), Side(a, b, d)) && Parted(Side(c, d, a), Side(c, d, b));
+
+        bool Parted(double one, double other) => one * other < 0 && Math.Abs(one) > rounding && Math.Abs(other) > rounding;
 
         static double Side(Point from, Point to, Point at) => ((to.X - from.X) * (at.Y - from.Y)) - ((to.Y - from.Y) * (at.X - from.X));
     }

@@ -106,6 +106,11 @@ public sealed record CharacterState(string Id, string Label, string? Parent, str
 /// <param name="States">The states under which the dependent character exists.</param>
 public sealed record Dependence(CharacterId Character, ImmutableArray<string> States);
 
+/// <summary>The two lengths a ratio is made of, measured on the same part.</summary>
+/// <param name="Over">The length that is divided.</param>
+/// <param name="Under">The length it is divided by.</param>
+public sealed record RatioParts(CharacterId Over, CharacterId Under);
+
 /// <summary>A feature that can vary between plants.</summary>
 /// <param name="Id">Its identifier in the guide.</param>
 /// <param name="Organ">The part it belongs to.</param>
@@ -124,6 +129,7 @@ public sealed record Dependence(CharacterId Character, ImmutableArray<string> St
 /// <param name="Maximum">Largest believable value, in the inner unit; numeric kinds only.</param>
 /// <param name="AbsentState">The state that means the part is not there; null when absence cannot be recorded.</param>
 /// <param name="AlteredBy">Damage that changes it, so that altered plants are not compared.</param>
+/// <param name="RatioOf">For a ratio: the lengths it follows from, where they are characters too; otherwise null.</param>
 public sealed record Character(
     CharacterId Id,
     Organ Organ,
@@ -141,7 +147,8 @@ public sealed record Character(
     double? Minimum,
     double? Maximum,
     string? AbsentState,
-    ImmutableArray<Evidence.Alteration> AlteredBy)
+    ImmutableArray<Evidence.Alteration> AlteredBy,
+    RatioParts? RatioOf = null)
 {
     /// <summary>True when the values are numbers.</summary>
     [JsonIgnore]

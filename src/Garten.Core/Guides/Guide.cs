@@ -1,5 +1,6 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Garten.Core.Keys;
 using Garten.Core.Seasons;
 
@@ -11,7 +12,15 @@ namespace Garten.Core.Guides;
 /// <param name="Version">Its version, for example <c>1.2.0</c>.</param>
 /// <param name="Licence">Licence of its content.</param>
 /// <param name="ReferenceElevation">Elevation in metres its seasons are stated for.</param>
-public sealed record GuideTitle(string Id, string Title, string Version, string Licence, double ReferenceElevation);
+/// <param name="ReferenceLatitude">Degrees north they are stated for; null when not said.</param>
+/// <param name="ReferenceLongitude">Degrees east they are stated for; null when not said.</param>
+public sealed record GuideTitle(
+    string Id, string Title, string Version, string Licence, double ReferenceElevation, double? ReferenceLatitude = null, double? ReferenceLongitude = null)
+{
+    /// <summary>The place its seasons are stated for.</summary>
+    [JsonIgnore]
+    public SeasonPlace Reference => new(ReferenceElevation, ReferenceLatitude, ReferenceLongitude);
+}
 
 /// <summary>The tables of a guide, checked one against another and ready to be compiled.</summary>
 /// <param name="Title">Title and version.</param>
@@ -25,6 +34,7 @@ public sealed record GuideTitle(string Id, string Title, string Version, string 
 /// <param name="Windows">The seasons.</param>
 /// <param name="Glossary">The terms.</param>
 /// <param name="Misreadings">Ways one organ is taken for another.</param>
+/// <param name="Needs">What is asked before names are confirmed.</param>
 public sealed record GuideTables(
     GuideTitle Title,
     ImmutableArray<Taxon> Taxa,
@@ -36,7 +46,8 @@ public sealed record GuideTables(
     ImmutableArray<Cross> Crosses,
     ImmutableArray<PhenologyWindow> Windows,
     ImmutableArray<GlossaryTerm> Glossary,
-    ImmutableArray<Misreading> Misreadings);
+    ImmutableArray<Misreading> Misreadings,
+    ImmutableArray<NameNeeds> Needs);
 
 /// <summary>The taxa, characters, statements, keys, seasons and cautions of one area, in one version. Immutable.</summary>
 public sealed class Guide
@@ -186,6 +197,11 @@ public sealed class Guide
     /// <param name="taxon">A taxon of this guide.</param>
     public ImmutableArray<LookAlike> LookAlikesOf(TaxonId taxon) =>
         [.. _tables.LookAlikes.Where(l => l.Taxon == taxon || l.Other == taxon)];
+
+    /// <summary>What is asked before a name is confirmed, as said of it or of the nearest taxon above it.</summary>
+    /// <param name="taxon">A taxon of this guide.</param>
+    public NameNeeds NeedsOf(TaxonId taxon) =>
+        Lineage(taxon).Select(t => _tables.Needs.FirstOrDefault(n => n.Taxon == t.Id)).FirstOrDefault(n => n is not null) ?? NameNeeds.Usual(taxon);
 
     /// <summary>The season of a phenophase, its own or that of the nearest taxon above it; null when the guide says nothing.</summary>
     /// <param name="taxon">A taxon of this guide.</param>

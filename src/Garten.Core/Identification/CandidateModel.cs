@@ -155,7 +155,7 @@ public sealed class CandidateModel
             double sum = 0;
             for (var t = 0; t < Taxa.Length; t++)
             {
-                var bears = Prior.Bears(t, table.Character.Organ, observation.Date, observation.Sex, place.Elevation);
+                var bears = Prior.Bears(t, table.Character.Organ, observation.Date, observation.Sex, place);
                 column[t] = 1 - bears + (bears * column[t]);
                 sum += column[t];
             }

@@ -66,22 +66,9 @@ public abstract class CharacterTable
         return true;
     }
 
-    /// <summary>
-    /// True when the part grew where floras' ranges do not reach: on seedlings, saplings and resprouts, and leaves also in
-    /// shade and on low branches. Flowers and fruit are alike wherever they grow.
-    /// </summary>
+    /// <summary>True when the part grew where floras' ranges do not reach.</summary>
     /// <param name="observation">The observation.</param>
-    public bool IsUnusual(Observation observation)
-    {
-        var young = observation.Stage is LifeStage.Seedling or LifeStage.Sapling or LifeStage.Resprout || observation.Position is PartPosition.Resprout;
-        var shaded = observation.Exposure is Exposure.Shade || observation.Position is PartPosition.LowBranch;
-        return Character.Organ switch
-        {
-            Organ.Leaf => young || shaded,
-            Organ.Habit or Organ.Bark or Organ.Twig => young,
-            _ => false,
-        };
-    }
+    public bool IsUnusual(Observation observation) => UnusualParts.Are(Character, observation);
 
     /// <summary>True when the character asks for a tool and was judged by the bare eye.</summary>
     /// <param name="observation">The observation.</param>

@@ -46,7 +46,7 @@ public readonly record struct PlacePrior(double Habitat, double Elevation, doubl
 /// <summary>Where, how high, when and how often each candidate is met, compiled once for a guide.</summary>
 public sealed class PriorTable
 {
-    private readonly double _reference;
+    private readonly SeasonPlace _reference;
     private readonly double[] _commonness;
     private readonly double[] _least;
     private readonly double[] _most;
@@ -61,7 +61,7 @@ public sealed class PriorTable
     /// <param name="candidates">The candidates in order.</param>
     internal PriorTable(Guide guide, ImmutableArray<TaxonId> candidates)
     {
-        _reference = guide.Title.ReferenceElevation;
+        _reference = guide.Title.Reference;
         _commonness = [.. candidates.Select(t => CommonnessOf(guide.Taxon(t)))];
         var ranges = candidates.Select(t => guide.StatementFor(t, PlaceEvidence.Elevation, Scope.Any)?.Value as NumericRange).ToArray();
         _least = [.. ranges.Select(r => r?.Least / 1000 ?? double.MinValue)];
@@ -108,14 +108,14 @@ public sealed class PriorTable
     /// <param name="organ">Flower, inflorescence or fruit.</param>
     /// <param name="date">The day.</param>
     /// <param name="sex">Sex of the plant; null when not known, and then averaged over where the sexes are apart.</param>
-    /// <param name="elevation">Height of the place in metres; null when not known.</param>
-    public double Bears(int candidate, Organ organ, DateOnly date, Sex? sex, double? elevation)
+    /// <param name="place">The place.</param>
+    public double Bears(int candidate, Organ organ, DateOnly date, Sex? sex, PlaceFacts place)
     {
         var fruit = organ == Organ.Fruit;
         var window = (fruit ? _fruit : _flower)[candidate];
         var inSeason = window.Length == 0
             ? LikelihoodConstants.UnknownSeason
-            : Math.Pow(0.5, Beyond(window, DayInYear.Of(date), fruit ? Phenophase.Fruit : Phenophase.Flower, elevation) / 10.0);
+            : Math.Pow(0.5, Beyond(window, DayInYear.Of(date), place) / 10.0);
         var grown = LikelihoodConstants.FlowersInYear * (fruit ? LikelihoodConstants.FruitKept : 1);
         var bearing = fruit && _sexesApart[candidate]
             ? sex switch
@@ -165,12 +165,12 @@ public sealed class PriorTable
             var day = DayInYear.Of(visit.Date);
             if (_flower[candidate].Length > 0 && visit.Parts.Contains(PlantPart.Flowers))
             {
-                factor = Math.Min(factor, Factor(Beyond(_flower[candidate], day, Phenophase.Flower, place.Elevation)));
+                factor = Math.Min(factor, Factor(Beyond(_flower[candidate], day, place)));
             }
 
             if (_fruit[candidate].Length > 0 && visit.Parts.Contains(PlantPart.Fruit))
             {
-                factor = Math.Min(factor, Factor(Beyond(_fruit[candidate], day, Phenophase.Fruit, place.Elevation)));
+                factor = Math.Min(factor, Factor(Beyond(_fruit[candidate], day, place)));
             }
         }
 
@@ -181,9 +181,9 @@ public sealed class PriorTable
     }
 
     /// <summary>Days a date lies outside a window, beyond what years differ by.</summary>
-    private int Beyond((int From, int Length) window, DayInYear day, Phenophase phase, double? elevation)
+    private int Beyond((int From, int Length) window, DayInYear day, PlaceFacts place)
     {
-        var shift = BioclimaticShift.Days(phase, (elevation ?? _reference) - _reference);
+        var shift = BioclimaticShift.FlowerAndFruit(_reference, place.Season);
         var since = ((((day.Number - shift - window.From) % 365) + 365) % 365) + 1;
         var outside = since <= window.Length ? 0 : Math.Min(since - window.Length, 366 - since);
         return Math.Max(outside - SpeciesAccount.SeasonTolerance, 0);

@@ -14,11 +14,13 @@ namespace Garten.Core.Identification;
 /// <param name="Low">Lower end of the usual range.</param>
 /// <param name="High">Upper end.</param>
 /// <param name="Most">Highest extreme.</param>
-public sealed record SampleRange(TaxonName Taxon, double? Least, double? Low, double? High, double? Most);
+/// <param name="Widened">True where the guide has nothing for parts that grew like these, and its usual range is widened.</param>
+public sealed record SampleRange(TaxonName Taxon, double? Least, double? Low, double? High, double? Most, bool Widened);
 
-/// <summary>A sample of measured or counted parts, and what it is worth.</summary>
+/// <summary>The parts of a sample that grew in one place, and what they are worth.</summary>
 /// <param name="Character">The character.</param>
 /// <param name="Visit">The visit.</param>
+/// <param name="Place">Where the parts grew, in words; empty when not noted.</param>
 /// <param name="Words">Number, mean with its interval, spread and range, in words.</param>
 /// <param name="Unit">Unit of the numbers.</param>
 /// <param name="Values">The parts, in the unit.</param>
@@ -26,14 +28,15 @@ public sealed record SampleRange(TaxonName Taxon, double? Least, double? Low, do
 /// <param name="Advice">Whether it is enough, or how many more to measure and what for; empty when nothing needs parting.</param>
 /// <param name="Slip">A part that looks mistyped, in words; empty for none.</param>
 public sealed record SampleView(
-    CharacterId Character, int Visit, string Words, string Unit, ImmutableArray<double> Values, ImmutableArray<SampleRange> Against, string Advice, string Slip);
+    CharacterId Character, int Visit, string Place, string Words, string Unit, ImmutableArray<double> Values, ImmutableArray<SampleRange> Against, string Advice, string Slip);
 
 /// <summary>A ratio that follows from two samples measured on the same parts.</summary>
 /// <param name="Character">The character of the ratio.</param>
 /// <param name="Visit">The visit.</param>
 /// <param name="Label">Its name.</param>
 /// <param name="Entries">The ratios, part by part.</param>
-public sealed record RatioOffer(CharacterId Character, int Visit, string Label, ImmutableArray<string> Entries);
+/// <param name="Places">Where each part grew; empty when all grew in one place.</param>
+public sealed record RatioOffer(CharacterId Character, int Visit, string Label, ImmutableArray<string> Entries, ImmutableArray<PartPlace> Places);
 
 /// <summary>All samples of a plant.</summary>
 /// <param name="Samples">The samples.</param>
@@ -48,8 +51,6 @@ public static class SampleStudy
 
     private const double Confidence = 0.95;
 
-    private static readonly (string Over, string Under, string Ratio)[] Ratios = [("leaf-length", "leaf-width", "leaf-ratio")];
-
     /// <summary>Studies all samples.</summary>
     /// <param name="guide">The guide.</param>
     /// <param name="observations">What was recorded.</param>
@@ -57,7 +58,7 @@ public static class SampleStudy
     public static SampleAnswer Of(Guide guide, ImmutableArray<Observation> observations, Standing standing)
     {
         var samples = observations.Where(o => o.Finding == Finding.Sample && guide.FindCharacter(o.Character) is { IsNumeric: true }).ToArray();
-        return new([.. samples.Select(o => View(guide, o, standing))], [.. samples.SelectMany(o => RatiosOf(guide, o, observations))]);
+        return new([.. samples.SelectMany(o => o.ByPlace()).Select(o => View(guide, o, standing))], [.. samples.SelectMany(o => RatiosOf(guide, o, observations))]);
     }
 
     private static SampleView View(Guide guide, Observation sample, Standing standing)
@@ -65,18 +66,19 @@ public static class SampleStudy
         var character = guide.Character(sample.Character);
         var scale = LengthUnit.Millimetres(character.Unit) ?? 1;
         ImmutableArray<double> values = [.. sample.Values.Select(v => v / scale)];
-        var said = standing.Names.Select(n => (n.Name, guide.StatementFor(n.Name.Id, character.Id, sample.Circumstances)?.Value))
-            .Where(s => s.Value is NumericRange or CountShares).Take(MostNames).ToArray();
+        var unusual = UnusualParts.Are(character, sample);
+        var said = standing.Names.Select(n => new Said(n.Name, guide.StatementFor(n.Name.Id, character.Id, sample.Circumstances)))
+            .Where(s => s.Statement?.Value is NumericRange or CountShares).Take(MostNames).ToArray();
         return new(
-            character.Id, sample.Visit, Words(values, character.Unit), character.Unit, values,
-            [.. said.Select(s => RangeOf(s.Name, s.Value!, scale))], Advice(character, values.Length, said), SlipWords(character, values));
+            character.Id, sample.Visit, Wording.Of(sample.Place), Words(values, character.Unit), character.Unit, values,
+            [.. said.Select(s => RangeOf(s.Name, s.Value, scale, unusual && !s.IsForSuchParts))], Advice(character, values.Length, said), SlipWords(character, values));
     }
 
-    private static SampleRange RangeOf(TaxonName name, StatementValue value, double scale) => value switch
+    private static SampleRange RangeOf(TaxonName name, StatementValue value, double scale, bool widened) => value switch
     {
-        CountShares c => new(name, null, c.Numbers.Min(n => n.Number), c.Numbers.Max(n => n.Number), null),
-        NumericRange r => new(name, r.LowExtreme / scale, r.Low / scale, r.High / scale, r.HighExtreme / scale),
-        _ => new(name, null, null, null, null),
+        CountShares c => new(name, null, c.Numbers.Min(n => n.Number), c.Numbers.Max(n => n.Number), null, widened),
+        NumericRange r => new(name, r.LowExtreme / scale, r.Low / scale, r.High / scale, r.HighExtreme / scale, widened),
+        _ => new(name, null, null, null, null, widened),
     };
 
     private static string Words(ImmutableArray<double> values, string unit)
@@ -98,14 +100,14 @@ public static class SampleStudy
     }
 
     /// <summary>Whether so many parts tell the leading name from the next one that they can be told from at all.</summary>
-    private static string Advice(Character character, int count, (TaxonName Name, StatementValue? Value)[] said)
+    private static string Advice(Character character, int count, Said[] said)
     {
         var hopeless = "";
         for (var second = 1; second < said.Length; second++)
         {
             var (one, other) = (said[0], said[second]);
             var names = $"{one.Name.Name} from {other.Name.Name}";
-            if (TellApart.PartsNeeded(character, one.Value!, other.Value!) is { } needed)
+            if (TellApart.PartsNeeded(character, one.Value, other.Value) is { } needed)
             {
                 return count >= needed ? $"Enough to part {names}." : $"Measure {needed - count} more to part {names}.";
             }
@@ -123,16 +125,24 @@ public static class SampleStudy
 
     private static IEnumerable<RatioOffer> RatiosOf(Guide guide, Observation over, ImmutableArray<Observation> observations)
     {
-        foreach (var (numerator, denominator, ratio) in Ratios)
+        foreach (var character in guide.Characters)
         {
-            if (over.Character.Value == numerator && guide.FindCharacter(new(ratio)) is { } character
-                && observations.FirstOrDefault(o => o.Visit == over.Visit && o.Character.Value == denominator && o.Finding == Finding.Sample) is { } under
+            if (character.RatioOf is { } parts && parts.Over == over.Character
+                && observations.FirstOrDefault(o => o.Visit == over.Visit && o.Character == parts.Under && o.Finding == Finding.Sample) is { } under
                 && under.Values.Length == over.Values.Length && over.Values.Length > 0
                 && observations.All(o => o.Visit != over.Visit || o.Character != character.Id))
             {
-                yield return new(character.Id, over.Visit, character.Label, [.. over.Values.Zip(under.Values, (a, b) => Plain(a / b))]);
+                yield return new(character.Id, over.Visit, character.Label, [.. over.Values.Zip(under.Values, (a, b) => Plain(a / b))], over.Places);
             }
         }
+    }
+
+    /// <summary>What the guide says of a name for such parts.</summary>
+    private sealed record Said(TaxonName Name, Statement? Statement)
+    {
+        public StatementValue Value => Statement!.Value;
+
+        public bool IsForSuchParts => Statement!.Scope is { Stage: not null } or { Exposure: not null } or { Position: not null };
     }
 
     private static string Plain(double value) => value.ToString(Math.Abs(value) < 10 ? "0.##" : "0.#", CultureInfo.InvariantCulture);

@@ -59,6 +59,7 @@ public sealed record SheetVisit(int Number, DateOnly Date, ImmutableArray<PlantP
 /// <param name="Commonness">How often it is met.</param>
 /// <param name="Protection">Why it is protected; empty when it is not.</param>
 /// <param name="Alerts">What must be said aloud: out of season, out of its elevations, conflicts.</param>
+/// <param name="PlaceAlerts">Of these, those of date, height and kind of place.</param>
 /// <param name="Lines">The lines in the order of organs.</param>
 /// <param name="Seasons">Its seasons.</param>
 /// <param name="Cautions">Its cautions.</param>
@@ -71,6 +72,7 @@ public sealed record SpeciesAccount(
     Commonness Commonness,
     string Protection,
     ImmutableArray<string> Alerts,
+    ImmutableArray<string> PlaceAlerts,
     ImmutableArray<AccountLine> Lines,
     ImmutableArray<AccountSeason> Seasons,
     ImmutableArray<Caution> Cautions,
@@ -99,6 +101,7 @@ public sealed record SpeciesAccount(
                 NotationWriter.InWords(x.Found!.Value.Statement.Value, x.Character), x.Found.Value.Marking))
             .ToImmutableArray();
         var seasons = SeasonsOf(guide, id, place, visits);
+        var odd = PlaceAlertsFor(guide, taxon, lines, seasons, place, visits);
         return new(
             TaxonName.Of(taxon),
             taxon.Author,
@@ -106,7 +109,8 @@ public sealed record SpeciesAccount(
             taxon.Status,
             taxon.Commonness,
             taxon.Protection,
-            AlertsFor(guide, taxon, lines, seasons, place, visits),
+            [.. odd, .. FeatureAlertsFor(lines)],
+            odd,
             lines,
             seasons,
             guide.CautionsFor(id),
@@ -115,11 +119,10 @@ public sealed record SpeciesAccount(
 
     private static ImmutableArray<AccountSeason> SeasonsOf(Guide guide, TaxonId id, PlaceFacts place, ImmutableArray<SheetVisit> visits)
     {
-        var above = (place.Elevation ?? guide.Title.ReferenceElevation) - guide.Title.ReferenceElevation;
         return
         [
             .. Enum.GetValues<Phenophase>()
-                .Select(phase => (Phase: phase, Window: guide.Window(id, phase)?.ShiftedBy(BioclimaticShift.Days(phase, above))))
+                .Select(phase => (Phase: phase, Window: guide.Window(id, phase) is { } w ? BioclimaticShift.At(w, guide.Title.Reference, place.Season) : null))
                 .Where(x => x.Window is not null)
                 .Select(x => new AccountSeason(x.Phase, x.Window!.From, x.Window.To, MarkSeason(x.Window, PartOf(x.Phase), visits))),
         ];
@@ -148,7 +151,7 @@ public sealed record SpeciesAccount(
             : new(Mark.Agrees, false, $"seen on {DayInYear.Of(worst.Date)}");
     }
 
-    private static ImmutableArray<string> AlertsFor(
+    private static ImmutableArray<string> PlaceAlertsFor(
         Guide guide, Taxon taxon, ImmutableArray<AccountLine> lines, ImmutableArray<AccountSeason> seasons,
         PlaceFacts place, ImmutableArray<SheetVisit> visits)
     {
@@ -181,15 +184,17 @@ public sealed record SpeciesAccount(
             }
         }
 
-        foreach (var line in lines.Where(l => l.Marking.Mark == Mark.Conflicts && l.Character != PlaceEvidence.Elevation))
+        foreach (var line in lines.Where(l => l.Marking.Mark == Mark.Conflicts && l.Character == PlaceEvidence.Habitat))
         {
-            alerts.Add(line.Character == PlaceEvidence.Habitat
-                ? $"Not its usual place: it grows in {line.Expected}; this is {line.Marking.Because}."
-                : $"{line.Label} should be {line.Expected}; recorded: {line.Marking.Because}.");
+            alerts.Add($"Not its usual place: it grows in {line.Expected}; this is {line.Marking.Because}.");
         }
 
         return alerts.ToImmutable();
     }
+
+    private static IEnumerable<string> FeatureAlertsFor(ImmutableArray<AccountLine> lines) =>
+        lines.Where(l => l.Marking.Mark == Mark.Conflicts && l.Character != PlaceEvidence.Elevation && l.Character != PlaceEvidence.Habitat)
+            .Select(l => $"{l.Label} should be {l.Expected}; recorded: {l.Marking.Because}.");
 
     private static ImmutableArray<AccountLookAlike> LookAlikesFor(Guide guide, TaxonId id, EvidenceSheet evidence) =>
     [

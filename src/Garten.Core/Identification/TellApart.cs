@@ -104,7 +104,7 @@ public static class TellApart
             nearest * (1 - character.Difficulty), shows, character.HowTo, parts,
             [.. taxa.Select((t, i) => SideOf(guide, character, t, values[i], scale))],
             own is null ? "" : Wording.Recorded(character, own),
-            own is { Finding: Finding.Sample } ? own.Values.Average() / scale : null);
+            own is { Finding: Finding.Sample } ? UnusualParts.LeftOut(character, own).Average() / scale : null);
     }
 
     private static Side SideOf(Guide guide, Character character, TaxonId taxon, StatementValue? value, double scale)

@@ -96,7 +96,7 @@ public sealed class Weighing : IDisposable
     public ReadOnlySpan<double> Prior => _prior.AsSpan(0, _model.Hypotheses);
 
     /// <summary>How many features were weighed, linked plants counting as one each.</summary>
-    public int Features => _witnesses.Count;
+    public int Features => _witnesses.DistinctBy(w => (w.Character, w.Companion)).Count();
 
     /// <summary>Chance that the plant is not in the guide.</summary>
     public double Outside => Masses[^1];
@@ -267,7 +267,9 @@ public sealed class Weighing : IDisposable
             {
                 if (!choices.Without.Contains(character.Id) && _model.CanCompare(observation))
                 {
-                    _witnesses.Add(Witness.Of(character, observation));
+                    // Leaves of sun and shade are each held against what the guide says of such leaves, but are one plant's.
+                    var places = observation.ByPlace();
+                    _witnesses.AddRange(places.Select(o => Witness.Of(character, o, places.Length > 1)));
                 }
             }
             else if (evidence.AssertedStates(character.Id) is { Length: > 0 } states && _model.Of(character.Id) is DiscreteTable
@@ -324,7 +326,12 @@ public sealed class Weighing : IDisposable
 
         public double Weight { get; set; } = 1;
 
-        public static Witness Of(Character character, Observation observation) => new(
-            character.Id, character.Label, character.Group, Wording.Recorded(character, observation), observation, [], observation.Certainty, null);
+        public static Witness Of(Character character, Observation observation, bool amongOthers)
+        {
+            var where = Wording.Of(observation.Place);
+            var found = Wording.Recorded(character, observation) + (amongOthers ? $" ({(where.Length > 0 ? where : "place not noted")})" : "");
+            var group = character.Group.Length == 0 && amongOthers ? character.Id.Value : character.Group;
+            return new(character.Id, character.Label, group, found, observation, [], observation.Certainty, null);
+        }
     }
 }

@@ -76,7 +76,7 @@ public static class LeadEvaluation
         {
             (Finding.States, StateCondition claim) => ByStates(character, o.States, claim),
             (Finding.Absent, StateCondition claim) when character.AbsentState is { } absent => ByStates(character, [absent], claim),
-            (Finding.Sample, SpanCondition span) => BySample(o.Values, span),
+            (Finding.Sample, SpanCondition span) => BySample(UnusualParts.LeftOut(character, o), span),
             (Finding.Rough, SpanCondition span) => ByRough(o.Rough!, span),
             _ => Mark.NotSeen,
         };

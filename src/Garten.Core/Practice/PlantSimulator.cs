@@ -140,11 +140,10 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
     /// <summary>A day on which something of the plant can be seen, and the parts on it that day.</summary>
     private (DateOnly Date, ImmutableArray<PlantPart> Parts) DayOf(TaxonId taxon, PlaceFacts place, LifeStage stage, Sex? sex, Random random)
     {
-        var shift = (place.Elevation ?? guide.Title.ReferenceElevation) - guide.Title.ReferenceElevation;
         (PlantPart Part, Phenophase Phase)[] kinds = [(PlantPart.Leaves, Phenophase.Leaf), (PlantPart.Flowers, Phenophase.Flower), (PlantPart.Fruit, Phenophase.Fruit)];
         var windows = kinds
             .Where(p => p.Part == PlantPart.Leaves || (stage == LifeStage.Mature && !(p.Part == PlantPart.Fruit && sex == Sex.Male)))
-            .Select(p => (p.Part, Window: guide.Window(taxon, p.Phase)?.ShiftedBy(BioclimaticShift.Days(p.Phase, shift))))
+            .Select(p => (p.Part, Window: guide.Window(taxon, p.Phase) is { } w ? BioclimaticShift.At(w, guide.Title.Reference, place.Season) : null))
             .Where(p => p.Window is not null)
             .ToArray();
         var diesBack = guide.StatementFor(taxon, Persistence, Scope.Any)?.Value is StateShares { Usual: DiesBack };

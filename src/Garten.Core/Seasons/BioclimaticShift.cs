@@ -1,21 +1,82 @@
 namespace Garten.Core.Seasons;
 
-/// <summary>Moves a window from the guide's reference elevation to that of a site.</summary>
+/// <summary>A place, as far as seasons depend on it. What is not known is taken to be as at the guide's reference place.</summary>
+/// <param name="Elevation">Metres above sea level.</param>
+/// <param name="Latitude">Degrees north.</param>
+/// <param name="Longitude">Degrees east.</param>
+/// <param name="SnowGone">The day on which the snow is usually gone; null where none lies or nobody has noted it.</param>
+public sealed record SeasonPlace(double? Elevation, double? Latitude = null, double? Longitude = null, DayInYear? SnowGone = null);
+
+/// <summary>Moves windows from the guide's reference place to a site.</summary>
 /// <remarks>
-/// The classical bioclimatic rule (Hopkins 1918): spring events come four days later for every 400 feet of
-/// height gained, and autumn events as much earlier.
+/// The classical bioclimatic rule (Hopkins 1918): spring events come four days later for every 400 feet of height gained, for
+/// every degree of latitude towards the pole and for every five degrees of longitude eastward; autumn events as much earlier.
 /// </remarks>
 public static class BioclimaticShift
 {
     /// <summary>Metres of height gained for one day of delay: 400 ft ÷ 4 days = 30.48 m.</summary>
     public const double MetresPerDay = 30.48;
 
-    /// <summary>Days by which a phenophase is moved, positive for later.</summary>
-    /// <param name="phase">The phenophase; leaf colour comes earlier uphill, all others later.</param>
-    /// <param name="metresAboveReference">Height above the reference place; negative below it.</param>
-    public static int Days(Phenophase phase, double metresAboveReference)
+    /// <summary>Days of delay for a degree of latitude towards the pole.</summary>
+    public const double DaysPerDegreePoleward = 4;
+
+    /// <summary>Days of delay for a degree of longitude eastward.</summary>
+    public const double DaysPerDegreeEastward = 0.8;
+
+    /// <summary>Days by which seasons lie apart on the two halves of the earth: half a year.</summary>
+    private const int HalfYear = 182;
+
+    /// <summary>How many days later than at the reference place spring comes; below 0 for earlier.</summary>
+    /// <param name="reference">The guide's reference place.</param>
+    /// <param name="place">The place.</param>
+    public static double SpringDelay(SeasonPlace reference, SeasonPlace place)
     {
-        var days = (int)Math.Round(metresAboveReference / MetresPerDay, MidpointRounding.AwayFromZero);
-        return phase == Phenophase.LeafColour ? -days : days;
+        var up = place.Elevation - reference.Elevation ?? 0;
+        var poleward = Math.Abs(place.Latitude ?? 0) - Math.Abs(reference.Latitude ?? 0);
+        var known = place.Latitude is not null && reference.Latitude is not null;
+        var east = place.Longitude - reference.Longitude ?? 0;
+        return (up / MetresPerDay) + (known ? poleward * DaysPerDegreePoleward : 0) + (east * DaysPerDegreeEastward);
     }
+
+    /// <summary>Whole days by which flowers and fruit come later at a place than at the reference place, half a year beyond the equator included; snow left out.</summary>
+    /// <param name="reference">The guide's reference place.</param>
+    /// <param name="place">The place.</param>
+    public static int FlowerAndFruit(SeasonPlace reference, SeasonPlace place) =>
+        Whole(SpringDelay(reference, place)) + (place.Latitude * reference.Latitude < 0 ? HalfYear : 0);
+
+    /// <summary>
+    /// A window as it falls at a place: flowers and fruit later where spring is later, leaves out later and off earlier, leaf
+    /// colour earlier; nothing begins before the snow is gone; half a year apart beyond the equator.
+    /// </summary>
+    /// <param name="window">The window at the reference place.</param>
+    /// <param name="reference">The reference place.</param>
+    /// <param name="place">The place.</param>
+    public static PhenologyWindow At(PhenologyWindow window, SeasonPlace reference, SeasonPlace place)
+    {
+        var delay = SpringDelay(reference, place);
+        var (from, to) = window.Phase switch
+        {
+            Phenophase.LeafColour => (-delay, -delay),
+            Phenophase.Leaf => (delay, -delay),
+            _ => (delay, delay),
+        };
+
+        // However short the summer, a day of it is left.
+        var shrunk = window.Length + Whole(to) - Whole(from);
+        var end = shrunk < 1 ? Whole(to) + 1 - shrunk : Whole(to);
+        var otherHalf = place.Latitude * reference.Latitude < 0 ? HalfYear : 0;
+        var moved = window.ShiftedBy(Whole(from) + otherHalf, end + otherHalf);
+        return place.SnowGone is { } gone && window.Phase != Phenophase.LeafColour ? AfterSnow(moved, gone) : moved;
+    }
+
+    /// <summary>A window that would begin under snow begins when it is gone; flowers and fruit then last as long as they would have.</summary>
+    private static PhenologyWindow AfterSnow(PhenologyWindow window, DayInYear gone)
+    {
+        var late = (gone.Number - window.From.Number + 365) % 365;
+
+        // A day of melting that lies more than half a year after the beginning is that of the winter before.
+        return late is 0 or > HalfYear ? window : window.ShiftedBy(late, window.Phase == Phenophase.Leaf ? 0 : late);
+    }
+
+    private static int Whole(double days) => (int)Math.Round(days, MidpointRounding.AwayFromZero);
 }

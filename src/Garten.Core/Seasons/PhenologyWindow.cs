@@ -70,10 +70,11 @@ public sealed record PhenologyWindow(TaxonId Taxon, Phenophase Phase, DayInYear 
         return Math.Min(afterEnd, beforeStart);
     }
 
-    /// <summary>The window moved by whole days, later for positive numbers.</summary>
-    /// <param name="days">Days to move by.</param>
-    public PhenologyWindow ShiftedBy(int days) =>
-        days == 0 ? this : this with { From = DayInYear.FromNumber(From.Number + days), To = DayInYear.FromNumber(To.Number + days) };
+    /// <summary>The window with its ends moved by whole days, each by its own.</summary>
+    /// <param name="from">Days the beginning is moved by.</param>
+    /// <param name="to">Days the end is moved by.</param>
+    public PhenologyWindow ShiftedBy(int from, int to) =>
+        this with { From = DayInYear.FromNumber(From.Number + from), To = DayInYear.FromNumber(To.Number + to) };
 
     /// <summary>The window in words, for example "20 Mar – 15 May".</summary>
     public string InWords() => $"{From} – {To}";

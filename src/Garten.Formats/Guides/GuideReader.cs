@@ -45,7 +45,7 @@ public sealed partial class GuideReader
         var statements = ReadStatements();
         var keys = ReadKeys();
         var tables = new GuideTables(
-            title, taxa, characters, statements, keys, ReadCautions(), ReadLookAlikes(), ReadCrosses(), ReadWindows(), glossary, ReadMisreadings());
+            title, taxa, characters, statements, keys, ReadCautions(), ReadLookAlikes(), ReadCrosses(), ReadWindows(), glossary, ReadMisreadings(), ReadNeeds());
         return _faults.Count > 0
             ? new(null, [.. _faults.OrderBy(f => f.File, StringComparer.Ordinal).ThenBy(f => f.Line)])
             : new(new Guide(tables), []);
@@ -79,10 +79,12 @@ public sealed partial class GuideReader
                 return "";
             }
 
+            double? Number(string property) => root.TryGetProperty(property, out var value) && value.TryGetDouble(out var number) ? number : null;
+
             var licence = root.TryGetProperty("licenses", out var licences) && licences.ValueKind == JsonValueKind.Array && licences.GetArrayLength() > 0
                 && licences[0].TryGetProperty("name", out var name) ? name.GetString() ?? "" : "";
-            var reference = root.TryGetProperty("reference_elevation_m", out var metres) && metres.TryGetDouble(out var m) ? m : 0;
-            return new(Text("name"), Text("title"), Text("version"), licence, reference);
+            return new(
+                Text("name"), Text("title"), Text("version"), licence, Number("reference_elevation_m") ?? 0, Number("reference_latitude"), Number("reference_longitude"));
         }
         catch (JsonException e)
         {
@@ -136,7 +138,7 @@ public sealed partial class GuideReader
         var used = new HashSet<string>();
         foreach (var row in Table(
             "characters.csv", true, ["id", "label", "kind"], "organ", "unit", "depends_on", "how_to", "group", "effort_seconds",
-            "tool", "harm", "difficulty", "minimum", "maximum", "absent_state", "altered_by", "states"))
+            "tool", "harm", "difficulty", "minimum", "maximum", "absent_state", "altered_by", "states", "ratio_of"))
         {
             var id = Identifier(row, "id");
             used.Add(id);
@@ -153,7 +155,7 @@ public sealed partial class GuideReader
                 StatesOf(id, states, row), Dependence(row), row["how_to"], row["group"],
                 (int)(row.Number("effort_seconds") ?? 20), row.Choice("tool", Tool.Eye), row.Choice("harm", HarmLevel.Look),
                 Math.Clamp(row.Number("difficulty") ?? 0.08, 0, 0.5), row.Number("minimum") * (factor ?? 1), row.Number("maximum") * (factor ?? 1),
-                row["absent_state"].Length > 0 ? row["absent_state"] : null, row.Choices<Alteration>("altered_by"));
+                row["absent_state"].Length > 0 ? row["absent_state"] : null, row.Choices<Alteration>("altered_by"), RatioOf(row, kind));
             CheckStates(row, character);
             Once(row, "id", _characters.TryAdd(id, character));
         }
@@ -187,6 +189,23 @@ public sealed partial class GuideReader
         }
 
         return [.. names.Distinct().Select(n => new CharacterState(n, n.Replace('-', ' '), null, ""))];
+    }
+
+    private RatioParts? RatioOf(Row row, CharacterKind kind)
+    {
+        if (row["ratio_of"].Length == 0)
+        {
+            return null;
+        }
+
+        var halves = row["ratio_of"].Split('/', StringSplitOptions.TrimEntries);
+        if (kind == CharacterKind.Ratio && halves.Length == 2 && halves.All(h => _characters.TryGetValue(h, out var part) && part.Kind == CharacterKind.Length))
+        {
+            return new(new(halves[0]), new(halves[1]));
+        }
+
+        row.Fault("ratio_of", $"“{row["ratio_of"]}”", "for a ratio, two lengths listed above it, as in leaf-length / leaf-width");
+        return null;
     }
 
     private Dependence? Dependence(Row row)
@@ -431,6 +450,49 @@ public sealed partial class GuideReader
     }
 
     private Taxon? Taxon(Row row, string column) => Known(row, column, _taxa, "a taxon in taxa.csv");
+
+    private ImmutableArray<NameNeeds> ReadNeeds()
+    {
+        var needs = ImmutableArray.CreateBuilder<NameNeeds>();
+        foreach (var row in Table("needs.csv", false, ["taxon"], "reproductive", "seasons", "parts"))
+        {
+            if (Taxon(row, "taxon") is not { } taxon)
+            {
+                continue;
+            }
+
+            if (row["reproductive"] is not ("" or "yes" or "no"))
+            {
+                row.Fault("reproductive", $"“{row["reproductive"]}”", "yes or no");
+            }
+
+            var usual = NameNeeds.Usual(taxon.Id);
+            needs.Add(usual with
+            {
+                Reproductive = row["reproductive"] == "yes",
+                Seasons = Within(row, "seasons", 1, 4) ?? usual.Seasons,
+                Parts = Within(row, "parts", 1, 100) ?? usual.Parts,
+            });
+            Once(row, "taxon", needs.Count(n => n.Taxon == taxon.Id) == 1);
+        }
+
+        return needs.ToImmutable();
+    }
+
+    private static int? Within(Row row, string column, int least, int most)
+    {
+        if (row[column].Length == 0 || row.Whole(column) is not { } number)
+        {
+            return null;
+        }
+
+        if (number < least || number > most)
+        {
+            row.Fault(column, row[column], $"a whole number from {least} to {most}");
+        }
+
+        return number;
+    }
 
     private Character? Character(Row row, string column) => Known(row, column, _characters, "a character in characters.csv");
 

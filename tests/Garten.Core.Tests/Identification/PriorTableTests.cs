@@ -100,9 +100,9 @@ public sealed class PriorTableTests
     public void Fruit_should_be_there_in_its_season_less_what_birds_take_and_bad_years()
     {
         var full = LikelihoodConstants.FlowersInYear * LikelihoodConstants.FruitKept;
-        Prior.Bears(1, Organ.Fruit, new(2026, 8, 1), null, 100).ShouldBe(full, 1e-12);
-        Prior.Bears(1, Organ.Fruit, new(2026, 12, 24), null, 100).ShouldBeLessThan(0.01);
-        Prior.Bears(2, Organ.Fruit, new(2026, 8, 1), null, 100).ShouldBe(full * LikelihoodConstants.UnknownSeason, 1e-12);
-        Prior.Bears(0, Organ.Flower, new(2026, 1, 5), null, 100).ShouldBe(LikelihoodConstants.FlowersInYear, 1e-12);
+        Prior.Bears(1, Organ.Fruit, new(2026, 8, 1), null, new(100, [])).ShouldBe(full, 1e-12);
+        Prior.Bears(1, Organ.Fruit, new(2026, 12, 24), null, new(100, [])).ShouldBeLessThan(0.01);
+        Prior.Bears(2, Organ.Fruit, new(2026, 8, 1), null, new(100, [])).ShouldBe(full * LikelihoodConstants.UnknownSeason, 1e-12);
+        Prior.Bears(0, Organ.Flower, new(2026, 1, 5), null, new(100, [])).ShouldBe(LikelihoodConstants.FlowersInYear, 1e-12);
     }
 }

@@ -81,6 +81,7 @@ public static class CharacterDrawing
         ["petiole-colour"] = (s, f, _) => Leaf(s, f),
         ["axis-wing"] = (s, f, _) => Leaf(s, f.Knows("leaf-division") ? f : f.With("leaf-division", "pinnate")),
         ["petiole-length"] = (s, f, _) => MeasurePetiole(s, f),
+        ["petiole-ratio"] = (s, f, _) => MeasureStalkAndBlade(s, f),
         ["petiole-glands"] = (s, f, _) => ShootDrawing.Joint(s, Features.None.With("petiole-glands", f.State("petiole-glands") ?? "glands")),
         ["sap"] = (s, _, v) => ShootDrawing.Joint(s, Features.None.With("sap", v)),
         ["stipules"] = (s, _, v) => ShootDrawing.Joint(s, Features.None.With("stipules", v)),
@@ -146,6 +147,7 @@ public static class CharacterDrawing
         ["bracteoles"] = (s, f, _) => ClusterDrawing.Draw(s, f.With("flower-cluster", "compound-umbel")),
         ["spike-sexes"] = (s, _, v) => SpikeDrawing.Spikes(s, v, null),
         ["bract-reach"] = (s, f, v) => SpikeDrawing.Spikes(s, f.State("spike-sexes"), v),
+        ["bract-ratio"] = (s, f, _) => MeasureBract(s, f),
         ["awn"] = (s, _, v) => SpikeDrawing.Spikelet(s, 90, v == "awned"),
 
         ["fruit-kind"] = (s, f, _) => FruitDrawing.Draw(s, f),
@@ -157,6 +159,7 @@ public static class CharacterDrawing
         ["fruit-bloom"] = (s, f, v) => FruitDrawing.Draw(s, f.Knows("fruit-colour") || v is not ("bloomed" or "smooth") ? f : f.With("fruit-colour", "blue-black")),
         ["core"] = (s, f, v) => FruitDrawing.Core(s, v == "pulls-out", Wash.Of(f.State("fruit-colour")) ?? Wash.Of("red")!),
         ["beak"] = (s, _, v) => SpikeDrawing.Sac(s, v),
+        ["scale-ratio"] = (s, f, _) => MeasureScale(s, f),
         ["cone-stance"] = (s, f, _) => ConeDrawing.Draw(s, f),
         ["cone-bract"] = (s, f, v) => ConeDrawing.Scale(s, f.State("cone-scale"), v),
         ["cone-scale"] = (s, f, v) => ConeDrawing.Scale(s, v, f.State("cone-bract")),
@@ -303,6 +306,30 @@ public static class CharacterDrawing
     {
         var form = LeafForm.Of(f);
         Measure(sketch, s => LeafDrawing.Draw(s, form), new(12, 0), new(12, form.Petiole));
+    }
+
+    private static void MeasureStalkAndBlade(Sketch sketch, Features f)
+    {
+        MeasureLeaf(sketch, f, true, false);
+        Measure(sketch, _ => { }, new(12, 0), new(12, LeafForm.Of(f).Petiole));
+    }
+
+    /// <summary>The lowest bract and the flower cluster above its foot, each with its own measure.</summary>
+    private static void MeasureBract(Sketch sketch, Features f)
+    {
+        var reaches = (f.Number("bract-ratio") ?? 0.6) >= 1;
+        SpikeDrawing.Spikes(sketch, f.State("spike-sexes"), reaches ? "longer" : "shorter");
+        Measure(sketch, _ => { }, new(-28, -18), new(-28, reaches ? 92 : 26));
+        Measure(sketch, _ => { }, new(36, -18), new(36, 80));
+    }
+
+    /// <summary>A fruit sac and its scale, each with its own measure.</summary>
+    private static void MeasureScale(Sketch sketch, Features f)
+    {
+        var beak = f.State("beak");
+        SpikeDrawing.Sac(sketch, beak);
+        Measure(sketch, _ => { }, new(-38, -36), new(-38, beak == "long-beak" ? 44 : 26));
+        Measure(sketch, _ => { }, new(42, -36), new(42, 22));
     }
 
     private static void MeasureFruit(Sketch sketch, Features f)

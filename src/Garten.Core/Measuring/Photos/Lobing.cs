@@ -14,8 +14,14 @@ public sealed record Lobing(int Lobes, double Depth, bool Palmate, Point[] Sinus
     /// <summary>Turn of the edge, in degrees, that makes a sinus.</summary>
     private const double LeastTurn = 50;
 
+    /// <summary>The same on a blade that is lobed: the last lobes below a drawn-out tip run into it.</summary>
+    private const double LeastTurnOfLobed = 30;
+
     /// <summary>Depth of a sinus below which it is a wave of the edge, as a share of the blade's length.</summary>
     private const double LeastDepth = 0.017;
+
+    /// <summary>The same on a blade that is lobed: the last lobes below a drawn-out tip are small.</summary>
+    private const double LeastDepthOfLobed = 0.009;
 
     /// <summary>Share of the way to the midrib or base from which a cut parts lobes: a shallower one parts teeth (leaf architects draw the line at a quarter).</summary>
     private const double LeastShare = 0.25;
@@ -32,29 +38,39 @@ public sealed record Lobing(int Lobes, double Depth, bool Palmate, Point[] Sinus
     {
         Point[] whole = [.. blade.Points, blade.Points[0]];
         var line = Smoothing.Gaussian(Lines.Spaced(whole, Points), 0.006 * Points);
-        var sinuses = Runs(line);
-
-        // Where the blade leaves its stalk the edge turns inwards of itself: that is the base, not a sinus.
-        sinuses.RemoveAll(i => line[i].Length < BaseWithin * blade.Length);
-        var incisions = Array.Empty<Incision>();
-        while (sinuses.Count > 0)
-        {
-            incisions = [.. sinuses.Select((_, i) => IncisionOf(line, sinuses, i, blade.Length))];
-            var shallowest = Enumerable.Range(0, incisions.Length).MinBy(i => incisions[i].Depth);
-            if (incisions[shallowest].Depth >= LeastDepth)
-            {
-                break;
-            }
-
-            sinuses.RemoveAt(shallowest);
-        }
+        var sinuses = Runs(line, LeastTurn, BaseWithin * blade.Length);
+        var incisions = Deep(line, sinuses, blade.Length, LeastDepth);
 
         // Whether the cuts of a blade part lobes or teeth shows in its deeper ones; its lesser lobes are lobes too. Beside a
         // drawn-out tip every cut goes far towards the midrib, so it must be deep beside the whole blade as well.
         var deeper = incisions.OrderByDescending(i => i.Depth).Take((sinuses.Count + 1) / 2).ToArray();
         var half = blade.Points.Max(p => Math.Abs(p.X)) / blade.Length;
         return sinuses.Count > 0 && Math.Max(Middle(deeper.Select(i => i.ToBase)), Middle(deeper.Select(i => i.ToMidrib))) >= LeastShare
-            && Middle(deeper.Select(i => i.Depth)) >= LeastBesideWidth * half ? Of(line, sinuses, incisions) : new(1, 0, false, []);
+            && Middle(deeper.Select(i => i.Depth)) >= LeastBesideWidth * half ? OfLobed(line, blade.Length) : new(1, 0, false, []);
+    }
+
+    private static Lobing OfLobed(Point[] line, double length)
+    {
+        var sinuses = Runs(line, LeastTurnOfLobed, BaseWithin * length);
+        return Of(line, sinuses, Deep(line, sinuses, length, LeastDepthOfLobed));
+    }
+
+    /// <summary>Takes the sinuses away that are shallower than a depth, the shallowest first, since the lobes beside it then become one.</summary>
+    private static Incision[] Deep(Point[] line, List<int> sinuses, double length, double least)
+    {
+        while (sinuses.Count > 0)
+        {
+            Incision[] incisions = [.. sinuses.Select((_, i) => IncisionOf(line, sinuses, i, length))];
+            var shallowest = Enumerable.Range(0, incisions.Length).MinBy(i => incisions[i].Depth);
+            if (incisions[shallowest].Depth >= least)
+            {
+                return incisions;
+            }
+
+            sinuses.RemoveAt(shallowest);
+        }
+
+        return [];
     }
 
     private static Lobing Of(Point[] line, List<int> sinuses, Incision[] incisions)
@@ -66,8 +82,11 @@ public sealed record Lobing(int Lobes, double Depth, bool Palmate, Point[] Sinus
         return new(sinuses.Count + 1, incisions.Average(i => palmate ? i.ToBase : i.ToMidrib), palmate, bottoms);
     }
 
-    /// <summary>The middle of each stretch where the edge, walked anticlockwise, turns to the right by enough.</summary>
-    private static List<int> Runs(Point[] line)
+    /// <summary>
+    /// The middle of each stretch where the edge, walked anticlockwise, turns to the right by enough. Where the blade leaves its
+    /// stalk the edge turns inwards of itself: that is the base, not a sinus.
+    /// </summary>
+    private static List<int> Runs(Point[] line, double leastTurn, double baseWithin)
     {
         List<int> found = [];
         const int Step = 6;
@@ -92,7 +111,7 @@ public sealed record Lobing(int Lobes, double Depth, bool Palmate, Point[] Sinus
 
         void Close()
         {
-            if (turned * 180 / Math.PI >= LeastTurn)
+            if (turned * 180 / Math.PI >= leastTurn && line[(int)Math.Round(weighted / turned)].Length >= baseWithin)
             {
                 found.Add((int)Math.Round(weighted / turned));
             }

@@ -57,14 +57,15 @@ public enum MarkKind
 /// <param name="Scale">Its scale.</param>
 /// <param name="FindLeaf">True to find the leaf; false where only points set by hand are measured.</param>
 /// <param name="Outline">The leaf's edge as corrected by hand, in pixels; empty to find it.</param>
+/// <param name="Pulls">Corrections of the edge, found or drawn, one after another.</param>
 /// <param name="Base">Where the blade leaves its stalk, set by hand; null to find it.</param>
 /// <param name="Tip">The tip of the blade, set by hand; null to find it.</param>
 /// <param name="Turned">True to take the other end for the base where no stalk shows.</param>
 /// <param name="Marks">What is placed by hand.</param>
 /// <param name="Convention">How the shape is named.</param>
 public sealed record PhotoQuestion(
-    PhotoScale Scale, bool FindLeaf, ImmutableArray<Point> Outline, Point? Base, Point? Tip, bool Turned, ImmutableArray<PhotoMark> Marks, ShapeConvention Convention)
+    PhotoScale Scale, bool FindLeaf, ImmutableArray<Point> Outline, ImmutableArray<EdgePull> Pulls, Point? Base, Point? Tip, bool Turned, ImmutableArray<PhotoMark> Marks, ShapeConvention Convention)
 {
     /// <summary>Find all there is to find.</summary>
-    public static PhotoQuestion Usual { get; } = new(PhotoScale.Usual, true, [], null, null, false, [], ShapeConvention.RatioChart);
+    public static PhotoQuestion Usual { get; } = new(PhotoScale.Usual, true, [], [], null, null, false, [], ShapeConvention.RatioChart);
 }

@@ -38,7 +38,10 @@ public static class PhotoReadings
             leaf.Lobing.Lobes > 1
                 ? new("Lobes", leaf.Lobing.Lobes.ToString(CultureInfo.InvariantCulture), $"cut in {Plain(100 * leaf.Lobing.Depth, 0)} % of the way to the {(leaf.Lobing.Palmate ? "base" : "midrib")}")
                 : leaf.Teeth is null || leaf.Teeth.Right + leaf.Teeth.Left == 0 ? new("Teeth", "none that show", "")
-                : new("Teeth", $"{leaf.Teeth.Right} on one side, {leaf.Teeth.Left} on the other", $"cut in {Plain(100 * leaf.Teeth.Depth, 1)} % of the blade's length"),
+                : new(
+                    "Teeth", $"{leaf.Teeth.Right} on one side, {leaf.Teeth.Left} on the other",
+                    $"cut in {Plain(100 * leaf.Teeth.Depth, 1)} % of the blade's length"
+                        + (leaf.Teeth.TooFine ? "; they are too fine in this picture to be counted surely: take it from nearer" : "")),
         ];
         return [.. readings.OfType<PhotoReading>()];
     }

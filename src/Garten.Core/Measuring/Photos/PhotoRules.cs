@@ -9,6 +9,9 @@ public static class PhotoRules
     /// <summary>Most points an outline drawn by hand may have.</summary>
     public const int MostOutline = 4000;
 
+    /// <summary>Most corrections of the edge.</summary>
+    public const int MostPulls = 400;
+
     /// <summary>Most marks, and most points of one.</summary>
     public const int MostMarks = 400;
 
@@ -33,13 +36,13 @@ public static class PhotoRules
             return "How well the known size is known must lie between 0 and 50 %.";
         }
 
-        if (question.Outline.Length > MostOutline || question.Marks.Length > MostMarks || question.Marks.Any(m => m.Points.Length > MostMarks || m.Label.Length > 100))
+        if (question.Outline.Length > MostOutline || question.Pulls.Length > MostPulls || question.Marks.Length > MostMarks || question.Marks.Any(m => m.Points.Length > MostMarks || m.Label.Length > 100))
         {
-            return $"At most {MostOutline} points round a leaf and {MostMarks} marks can be measured at once. Take some away.";
+            return $"At most {MostOutline} points round a leaf, {MostPulls} corrections of its edge and {MostMarks} marks can be measured at once. Take some away.";
         }
 
         ImmutableArray<Point> points =
-            [.. scale.Points, .. question.Outline, .. question.Marks.SelectMany(m => m.Points), .. new[] { question.Base, question.Tip }.OfType<Point>()];
+            [.. scale.Points, .. question.Outline, .. question.Pulls.SelectMany(p => new[] { p.From, p.To }), .. question.Marks.SelectMany(m => m.Points), .. new[] { question.Base, question.Tip }.OfType<Point>()];
         return points.All(p => p.X >= -1 && p.Y >= -1 && p.X <= width && p.Y <= height) ? "" : "A point lies outside the picture. Drag it back onto it.";
     }
 }

@@ -8,8 +8,12 @@ namespace Garten.Core.Measuring.Photos;
 /// <param name="Depth">Usual depth of a tooth, as a share of the blade's length.</param>
 /// <param name="Forward">How far along its foot the tip of a usual tooth stands: 0.5 points outwards, near 1 towards the tip of the blade.</param>
 /// <param name="Tips">The tips of the teeth, on the upright blade.</param>
-public sealed record Teething(int Right, int Left, double Depth, double Forward, Point[] Tips)
+/// <param name="TooFine">True where the usual tooth is so fine in the picture that some may have been missed or noise counted.</param>
+public sealed record Teething(int Right, int Left, double Depth, double Forward, Point[] Tips, bool TooFine)
 {
+    /// <summary>Depth of a usual tooth, in pixels looked at, below which teeth cannot be counted surely.</summary>
+    private const double SureDepth = 3;
+
     private const int Points = 1600;
 
     /// <summary>Depth of a tooth below which an edge counts as even, as a share of the blade's length.</summary>
@@ -26,7 +30,9 @@ public sealed record Teething(int Right, int Left, double Depth, double Forward,
         var right = Side(blade.Right, blade.Length, 1, pixel);
         var left = Side(blade.Left, blade.Length, -1, pixel);
         var all = right.Concat(left).ToArray();
-        return new(right.Count, left.Count, Middle(all.Select(t => t.Depth)) / blade.Length, Middle(all.Select(t => t.Forward)), [.. all.Select(t => t.Tip)]);
+        var depth = Middle(all.Select(t => t.Depth));
+        return new(
+            right.Count, left.Count, depth / blade.Length, Middle(all.Select(t => t.Forward)), [.. all.Select(t => t.Tip)], all.Length > 0 && depth < SureDepth * pixel);
     }
 
     private static List<(Point Tip, double Depth, double Forward)> Side(Point[] side, double length, int hand, double pixel)

@@ -45,7 +45,7 @@ public static class GeneratedGuide
         }
 
         return new(
-            new("generated", "Generated", "1.0.0", "CC0-1.0", 100), taxa.ToImmutable(), table, statements.ToImmutable(), [], [], [], [], [], [], []);
+            new("generated", "Generated", "1.0.0", "CC0-1.0", 100), taxa.ToImmutable(), table, statements.ToImmutable(), [], [], [], [], [], [], [], []);
 
         void Say(TaxonId taxon, double share)
         {

@@ -4,30 +4,23 @@ using System.Text.Json.Nodes;
 
 namespace Garten.Server.Tests;
 
-public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFixture>, IAsyncLifetime
+public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
 {
-    private readonly Client _me = new(server.Address);
     private JsonNode _sheet = null!;
 
-    public async ValueTask InitializeAsync()
+    public override async ValueTask InitializeAsync()
     {
-        await _me.BeAsync(0);
-        _sheet = await _me.TakeAsync();
-    }
-
-    public ValueTask DisposeAsync()
-    {
-        _me.Dispose();
-        return ValueTask.CompletedTask;
+        await base.InitializeAsync();
+        _sheet = await Me.TakeAsync();
     }
 
     [Fact]
     public async Task A_date_in_the_future_is_refused_and_nothing_is_taken()
     {
-        var before = (await _me.GetAsync("/api/plants")).AsArray().Count;
-        var problem = await Client.ProblemAsync(await _me.TryPostAsync("/api/plants", Client.Plant(1, "", "2026-11-21")), HttpStatusCode.BadRequest);
+        var before = (await Me.GetAsync("/api/plants")).AsArray().Count;
+        var problem = await Client.ProblemAsync(await Me.TryPostAsync("/api/plants", Client.Plant(1, "", "2026-11-21")), HttpStatusCode.BadRequest);
         ((string?)problem["detail"]).ShouldBe("21 November 2026 is in the future; today is 20 November 2026. Give the day the plant was seen.");
-        (await _me.GetAsync("/api/plants")).AsArray().Count.ShouldBe(before);
+        (await Me.GetAsync("/api/plants")).AsArray().Count.ShouldBe(before);
     }
 
     [Theory]
@@ -38,10 +31,10 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
     public async Task Unbelievable_numbers_are_refused_with_the_feature_named(string character, string entry, string reason)
     {
         var problem = await Client.ProblemAsync(
-            await _me.TryPutAsync(Client.PathTo(_sheet, character), Client.Feature("sample", parts: [], entry: entry)), HttpStatusCode.BadRequest);
+            await Me.TryPutAsync(Client.PathTo(_sheet, character), Client.Feature("sample", parts: [], entry: entry)), HttpStatusCode.BadRequest);
         ((string?)problem["detail"])!.ShouldContain(reason);
         ((string?)problem["field"]).ShouldBe(character);
-        (await _me.GetAsync($"/api/plants/{_sheet["plant"]!["id"]}"))["observations"]!.AsArray().ShouldBeEmpty();
+        (await Me.GetAsync($"/api/plants/{_sheet["plant"]!["id"]}"))["observations"]!.AsArray().ShouldBeEmpty();
     }
 
     [Fact]
@@ -52,13 +45,13 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
         await RefusedAsync("margin", Client.Feature("hidden"), "Say why");
         var plant = _sheet["plant"]!["id"];
         await Client.ProblemAsync(
-            await _me.TryPostAsync($"/api/plants/{plant}/determinations", new { request = Guid.NewGuid(), taxon = "nessie", qualifier = "none", origin = (string?)null, date = "2026-05-01", remarks = "" }),
+            await Me.TryPostAsync($"/api/plants/{plant}/determinations", new { request = Guid.NewGuid(), taxon = "nessie", qualifier = "none", origin = (string?)null, date = "2026-05-01", remarks = "" }),
             HttpStatusCode.BadRequest);
         await Client.ProblemAsync(
-            await _me.TryPostAsync($"/api/plants/{plant}/walk", new { move = "begin", key = "roses", couplet = 99, lead = (int?)null, expected = (long?)null }),
+            await Me.TryPostAsync($"/api/plants/{plant}/walk", new { move = "begin", key = "roses", couplet = 99, lead = (int?)null, expected = (long?)null }),
             HttpStatusCode.BadRequest);
         await Client.ProblemAsync(
-            await _me.TryPostAsync($"/api/plants/{plant}/walk", new { move = "back", key = (string?)null, couplet = (int?)null, lead = (int?)null, expected = (long?)null }),
+            await Me.TryPostAsync($"/api/plants/{plant}/walk", new { move = "back", key = (string?)null, couplet = (int?)null, lead = (int?)null, expected = (long?)null }),
             HttpStatusCode.BadRequest);
     }
 
@@ -66,22 +59,22 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
     public async Task A_hundred_thousand_characters_are_refused_with_the_number_allowed()
     {
         var problem = await Client.ProblemAsync(
-            await _me.TryPostAsync("/api/plants", Client.Plant(1, new string('x', 100_000), "2026-05-01")), HttpStatusCode.BadRequest);
+            await Me.TryPostAsync("/api/plants", Client.Plant(1, new string('x', 100_000), "2026-05-01")), HttpStatusCode.BadRequest);
         ((string?)problem["detail"]).ShouldBe("The description has 100,000 characters; 500 is the most. Shorten it.");
         await RefusedAsync("margin", Client.Feature(states: ["entire"], note: new string('x', 100_000)), "2,000 is the most");
     }
 
     [Fact]
     public async Task A_body_of_two_megabytes_is_refused() => await Client.ProblemAsync(
-        await _me.TryPostAsync("/api/plants", Client.Plant(1, new string('x', 2_000_000), "2026-05-01")), HttpStatusCode.RequestEntityTooLarge);
+        await Me.TryPostAsync("/api/plants", Client.Plant(1, new string('x', 2_000_000), "2026-05-01")), HttpStatusCode.RequestEntityTooLarge);
 
     [Fact]
     public async Task Html_and_formulas_are_kept_as_text_and_harmless_in_the_export()
     {
         const string Nasty = "=HYPERLINK(\"http://x\",\"<img src=x onerror=alert(1)>\")";
-        var sheet = await _me.TakeAsync(Nasty);
+        var sheet = await Me.TakeAsync(Nasty);
         ((string?)sheet["plant"]!["description"]).ShouldBe(Nasty);
-        await _me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/determinations", new
+        await Me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/determinations", new
         {
             request = Guid.NewGuid(),
             taxon = "acer",
@@ -90,7 +83,7 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
             date = "2026-05-02",
             remarks = "@SUM(1)",
         });
-        var csv = await _me.Http.GetStringAsync(new Uri("/api/records.csv?text=HYPERLINK", UriKind.Relative));
+        var csv = await Me.Http.GetStringAsync(new Uri("/api/records.csv?text=HYPERLINK", UriKind.Relative));
         csv.ShouldContain("'=HYPERLINK");
         csv.ShouldContain("'@SUM(1)");
     }
@@ -107,7 +100,7 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
     public async Task What_cannot_be_understood_is_refused_in_words(string path, string body)
     {
         using var content = new StringContent(body, Encoding.UTF8, "application/json");
-        await Client.ProblemAsync(await _me.Http.PostAsync(new Uri(path, UriKind.Relative), content), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(await Me.Http.PostAsync(new Uri(path, UriKind.Relative), content), HttpStatusCode.BadRequest);
     }
 
     [Theory]
@@ -125,7 +118,7 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
     public async Task A_question_of_the_bench_that_cannot_be_answered_is_refused_in_words(string question, string body)
     {
         using var content = new StringContent(body, Encoding.UTF8, "application/json");
-        await Client.ProblemAsync(await _me.Http.PostAsync(new Uri($"/api/bench/{question}", UriKind.Relative), content), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(await Me.Http.PostAsync(new Uri($"/api/bench/{question}", UriKind.Relative), content), HttpStatusCode.BadRequest);
     }
 
     [Theory]
@@ -135,28 +128,28 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
     [InlineData("crosses")]
     public async Task A_question_about_a_name_the_guide_lacks_is_said_to_be_so(string question)
     {
-        var plant = await _me.GetAsync("/api/plants/1/request");
-        var problem = await Client.ProblemAsync(await _me.TryPostAsync($"/api/bench/{question}", new { plant, taxon = "nessie" }), HttpStatusCode.NotFound);
+        var plant = await Me.GetAsync("/api/plants/1/request");
+        var problem = await Client.ProblemAsync(await Me.TryPostAsync($"/api/bench/{question}", new { plant, taxon = "nessie" }), HttpStatusCode.NotFound);
         ((string?)problem["detail"])!.ShouldContain("no such taxon");
     }
 
     [Fact]
     public async Task A_plant_sent_without_values_or_twice_answered_is_refused_and_unknown_features_are_left_aside()
     {
-        var plant = await _me.GetAsync("/api/plants/1/request");
+        var plant = await Me.GetAsync("/api/plants/1/request");
         var observation = plant["observations"]!.AsArray().First(o => (string?)o!["finding"] == "sample")!.DeepClone();
         observation["values"] = new JsonArray();
         var empty = plant.DeepClone();
         empty["observations"]!.AsArray().Add(observation);
-        ((string?)(await Client.ProblemAsync(await _me.TryPostAsync("/api/bench/answer", empty), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("no values");
+        ((string?)(await Client.ProblemAsync(await Me.TryPostAsync("/api/bench/answer", empty), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("no values");
 
         var twice = plant.DeepClone();
         twice["walk"]!["answers"]!.AsArray().Add(twice["walk"]!["answers"]![0]!.DeepClone());
-        ((string?)(await Client.ProblemAsync(await _me.TryPostAsync("/api/bench/answer", twice), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("answered twice");
+        ((string?)(await Client.ProblemAsync(await Me.TryPostAsync("/api/bench/answer", twice), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("answered twice");
 
         var strange = plant.DeepClone();
         strange["observations"]![0]!["character"] = "wingspan";
-        (await _me.TryPostAsync("/api/bench/answer", strange)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await Me.TryPostAsync("/api/bench/answer", strange)).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
 
     [Theory]
@@ -166,15 +159,15 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
     [InlineData("/api/records?site=here", HttpStatusCode.BadRequest)]
     [InlineData("/api/records?from=yesterday", HttpStatusCode.BadRequest)]
     public async Task What_is_not_there_is_said(string path, HttpStatusCode expected) =>
-        await Client.ProblemAsync(await _me.Http.GetAsync(new Uri(path, UriKind.Relative)), expected);
+        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri(path, UriKind.Relative)), expected);
 
     [Fact]
     public async Task Two_people_changing_the_same_feature_at_once_the_second_is_told_and_shown_both()
     {
-        using var other = new Client(server.Address);
+        using var other = new Client(Address);
         await other.BeAsync(1);
         var path = Client.PathTo(_sheet, "margin");
-        await _me.PutAsync(path, Client.Feature(states: ["entire"]));
+        await Me.PutAsync(path, Client.Feature(states: ["entire"]));
         var problem = await Client.ProblemAsync(await other.TryPutAsync(path, Client.Feature(states: ["serrate"])), HttpStatusCode.Conflict);
         ((string?)problem["detail"])!.ShouldContain("changed this feature in the meantime");
         ((string?)problem["theirs"]!["summary"]).ShouldBe("entire");
@@ -187,14 +180,14 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
     {
         var path = $"/api/plants/{_sheet["plant"]!["id"]}/walk";
         var begin = new { move = "begin", key = "roses", couplet = 1, lead = (int?)null, expected = (long?)null };
-        await _me.PostAsync(path, begin);
-        await Client.ProblemAsync(await _me.TryPostAsync(path, begin), HttpStatusCode.Conflict);
+        await Me.PostAsync(path, begin);
+        await Client.ProblemAsync(await Me.TryPostAsync(path, begin), HttpStatusCode.Conflict);
     }
 
     [Fact]
     public async Task Nobody_records_without_saying_who_they_are()
     {
-        using var stranger = new Client(server.Address);
+        using var stranger = new Client(Address);
         var problem = await Client.ProblemAsync(
             await stranger.TryPutAsync(Client.PathTo(_sheet, "margin"), Client.Feature(states: ["entire"])), HttpStatusCode.BadRequest);
         ((string?)problem["detail"])!.ShouldContain("Choose who you are first");
@@ -203,14 +196,14 @@ public sealed class BadInputTests(ServerFixture server) : IClassFixture<ServerFi
     [Fact]
     public async Task A_visit_of_another_plant_is_refused()
     {
-        var other = await _me.TakeAsync();
+        var other = await Me.TakeAsync();
         var path = $"/api/plants/{_sheet["plant"]!["id"]}/visits/{other["visits"]![0]!["id"]}/features/margin";
-        await Client.ProblemAsync(await _me.TryPutAsync(path, Client.Feature(states: ["entire"])), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(await Me.TryPutAsync(path, Client.Feature(states: ["entire"])), HttpStatusCode.NotFound);
     }
 
     private async Task RefusedAsync(string character, object feature, string reason)
     {
-        var problem = await Client.ProblemAsync(await _me.TryPutAsync(Client.PathTo(_sheet, character), feature), HttpStatusCode.BadRequest);
+        var problem = await Client.ProblemAsync(await Me.TryPutAsync(Client.PathTo(_sheet, character), feature), HttpStatusCode.BadRequest);
         ((string?)problem["detail"])!.ShouldContain(reason);
     }
 }

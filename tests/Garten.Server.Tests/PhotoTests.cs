@@ -10,18 +10,8 @@ using Garten.Pictures;
 namespace Garten.Server.Tests;
 
 /// <summary>Pictures sent, refused, measured and put on a plant's sheet.</summary>
-public sealed class PhotoTests(ServerFixture server) : IClassFixture<ServerFixture>, IAsyncLifetime
+public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
 {
-    private readonly Client _me = new(server.Address);
-
-    public async ValueTask InitializeAsync() => await _me.BeAsync(0);
-
-    public ValueTask DisposeAsync()
-    {
-        _me.Dispose();
-        return ValueTask.CompletedTask;
-    }
-
     [Fact]
     public async Task A_picture_is_kept_as_sent_and_measured_against_the_truth()
     {
@@ -31,10 +21,10 @@ public sealed class PhotoTests(ServerFixture server) : IClassFixture<ServerFixtu
         var photo = await SentAsync(id, file, "maple/leaf.jpg");
         ((string?)photo["name"]).ShouldBe("leaf.jpg");
         ((int)photo["width"]!).ShouldBe(1600);
-        (await _me.Http.GetByteArrayAsync($"/api/photos/{id}/file")).ShouldBe(file);
+        (await Me.Http.GetByteArrayAsync($"/api/photos/{id}/file")).ShouldBe(file);
         (await SentAsync(id, file, "maple/leaf.jpg"))["id"]!.GetValue<Guid>().ShouldBe(id);
 
-        var measures = await _me.PostAsync($"/api/photos/{id}/measures", Question());
+        var measures = await Me.PostAsync($"/api/photos/{id}/measures", Question());
         ((double)measures["answer"]!["leaf"]!["length"]!["value"]!).ShouldBe(truth.Length, 0.04 * truth.Length);
         measures["readings"]!.AsArray().Select(r => (string?)r!["label"]).ShouldContain("Blade width");
         measures["offers"]!.AsArray().Select(o => (string?)o!["character"]).ShouldContain("leaf-length");
@@ -43,35 +33,35 @@ public sealed class PhotoTests(ServerFixture server) : IClassFixture<ServerFixtu
     [Fact]
     public async Task What_was_found_goes_on_the_sheet_with_the_picture_as_evidence_and_joins_what_was_measured()
     {
-        var sheet = await _me.TakeAsync();
+        var sheet = await Me.TakeAsync();
         var plant = (int)sheet["plant"]!["id"]!;
         var visit = (int)sheet["visits"]!.AsArray()[0]!["id"]!;
         var id = Guid.NewGuid();
-        await _me.PostAsync($"/api/photos/samples/1?id={id}", new { });
+        await Me.PostAsync($"/api/photos/samples/1?id={id}", new { });
         var use = new { plant, visit, features = new object[] { Feature("leaf-length", entry: "63.1 mm"), Feature("leaf-tip", state: "drawn-out") } };
-        await _me.PostAsync($"/api/photos/{id}/uses", use);
-        var after = await _me.PostAsync($"/api/photos/{id}/uses", use with { features = [Feature("leaf-length", entry: "58 mm")] });
+        await Me.PostAsync($"/api/photos/{id}/uses", use);
+        var after = await Me.PostAsync($"/api/photos/{id}/uses", use with { features = [Feature("leaf-length", entry: "58 mm")] });
 
         var length = after["observations"]!.AsArray().Single(o => (string?)o!["character"] == "leaf-length")!;
         length["parts"]!.AsArray().Select(p => (string?)p).ShouldBe(["63.1 mm", "58 mm"]);
         ((string?)length["source"]).ShouldBe("picture");
-        (await _me.GetAsync($"/api/plants/{plant}/photos")).AsArray().Select(p => (string?)p!["character"]).ShouldBe(["leaf-length", "leaf-tip"], ignoreOrder: true);
+        (await Me.GetAsync($"/api/plants/{plant}/photos")).AsArray().Select(p => (string?)p!["character"]).ShouldBe(["leaf-length", "leaf-tip"], ignoreOrder: true);
     }
 
     [Fact]
     public async Task Nothing_is_kept_when_one_of_the_features_cannot_be()
     {
-        var sheet = await _me.TakeAsync();
+        var sheet = await Me.TakeAsync();
         var plant = (int)sheet["plant"]!["id"]!;
         var id = Guid.NewGuid();
-        await _me.PostAsync($"/api/photos/samples/2?id={id}", new { });
+        await Me.PostAsync($"/api/photos/samples/2?id={id}", new { });
         var problem = await Client.ProblemAsync(
-            await _me.TryPostAsync(
+            await Me.TryPostAsync(
                 $"/api/photos/{id}/uses",
                 new { plant, visit = (int)sheet["visits"]!.AsArray()[0]!["id"]!, features = new object[] { Feature("leaf-length", entry: "60 mm"), Feature("leaf-width", entry: "wide") } }),
             HttpStatusCode.BadRequest);
         ((string?)problem["field"]).ShouldBe("leaf-width");
-        (await _me.GetAsync($"/api/plants/{plant}"))["observations"]!.AsArray().ShouldBeEmpty();
+        (await Me.GetAsync($"/api/plants/{plant}"))["observations"]!.AsArray().ShouldBeEmpty();
     }
 
     [Theory]
@@ -96,7 +86,7 @@ public sealed class PhotoTests(ServerFixture server) : IClassFixture<ServerFixtu
         var id = Guid.NewGuid();
         var problem = await Client.ProblemAsync(await TrySendAsync(id, file, "leaf.jpg"), HttpStatusCode.BadRequest);
         ((string?)problem["detail"])!.ShouldContain(reason);
-        await Client.ProblemAsync(await _me.Http.GetAsync(new Uri($"/api/photos/{id}", UriKind.Relative)), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri($"/api/photos/{id}", UriKind.Relative)), HttpStatusCode.NotFound);
     }
 
     [Fact]
@@ -118,18 +108,18 @@ public sealed class PhotoTests(ServerFixture server) : IClassFixture<ServerFixtu
     public async Task A_point_outside_the_picture_and_an_unknown_picture_are_refused()
     {
         var id = Guid.NewGuid();
-        await _me.PostAsync($"/api/photos/samples/1?id={id}", new { });
+        await Me.PostAsync($"/api/photos/samples/1?id={id}", new { });
         var outside = Question();
         outside["base"] = new JsonObject { ["x"] = 90_000, ["y"] = 1 };
-        ((string?)(await Client.ProblemAsync(await _me.TryPostAsync($"/api/photos/{id}/measures", outside), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("outside the picture");
-        await Client.ProblemAsync(await _me.TryPostAsync($"/api/photos/{Guid.NewGuid()}/measures", Question()), HttpStatusCode.NotFound);
-        await Client.ProblemAsync(await _me.TryPostAsync($"/api/photos/samples/99?id={Guid.NewGuid()}", new { }), HttpStatusCode.NotFound);
+        ((string?)(await Client.ProblemAsync(await Me.TryPostAsync($"/api/photos/{id}/measures", outside), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("outside the picture");
+        await Client.ProblemAsync(await Me.TryPostAsync($"/api/photos/{Guid.NewGuid()}/measures", Question()), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(await Me.TryPostAsync($"/api/photos/samples/99?id={Guid.NewGuid()}", new { }), HttpStatusCode.NotFound);
     }
 
     [Fact]
     public async Task A_tree_is_worked_out_over_the_api()
     {
-        var answer = await _me.PostAsync("/api/trees/measures", new
+        var answer = await Me.PostAsync("/api/trees/measures", new
         {
             stems = new[] { "314.16" },
             byDiameter = false,
@@ -152,7 +142,7 @@ public sealed class PhotoTests(ServerFixture server) : IClassFixture<ServerFixtu
 
     private static JsonNode Question() => JsonNode.Parse(
         """
-        {"scale":{"kind":"find","points":[],"millimetres":50,"cardLong":85.6,"cardShort":53.98,"coin":24,"error":0.002},"findLeaf":true,"outline":[],
+        {"scale":{"kind":"find","points":[],"millimetres":50,"cardLong":85.6,"cardShort":53.98,"coin":24,"error":0.002},"findLeaf":true,"outline":[],"pulls":[],
          "base":null,"tip":null,"turned":false,"marks":[],"convention":"ratioChart"}
         """)!;
 
@@ -162,7 +152,7 @@ public sealed class PhotoTests(ServerFixture server) : IClassFixture<ServerFixtu
     {
         var content = new ByteArrayContent(file);
         content.Headers.ContentType = new MediaTypeHeaderValue("image/jpeg");
-        return _me.Http.PutAsync(new Uri($"/api/photos/{id}?name={Uri.EscapeDataString(name)}", UriKind.Relative), content);
+        return Me.Http.PutAsync(new Uri($"/api/photos/{id}?name={Uri.EscapeDataString(name)}", UriKind.Relative), content);
     }
 
     private async Task<JsonNode> SentAsync(Guid id, byte[] file, string name)

@@ -1,23 +1,17 @@
+using System.Net;
 using System.Text.Json.Nodes;
 
 namespace Garten.Server.Tests;
 
 /// <summary>Samples of measured parts, studied against the leading names.</summary>
-public sealed class SampleTests(ServerFixture server) : IClassFixture<ServerFixture>, IAsyncLifetime
+public sealed class SampleTests(ServerFixture server) : ServerTest(server)
 {
-    private readonly Client _me = new(server.Address);
     private JsonNode _sheet = null!;
 
-    public async ValueTask InitializeAsync()
+    public override async ValueTask InitializeAsync()
     {
-        await _me.BeAsync(0);
-        _sheet = await _me.TakeAsync();
-    }
-
-    public ValueTask DisposeAsync()
-    {
-        _me.Dispose();
-        return ValueTask.CompletedTask;
+        await base.InitializeAsync();
+        _sheet = await Me.TakeAsync();
     }
 
     [Fact]
@@ -47,9 +41,48 @@ public sealed class SampleTests(ServerFixture server) : IClassFixture<ServerFixt
         ratio["entries"]!.AsArray().Select(e => (string?)e).ShouldBe(["3", "2.25"]);
     }
 
+    [Fact]
+    public async Task Each_part_keeps_where_it_grew_and_parts_of_sun_and_shade_are_studied_apart()
+    {
+        var path = Client.PathTo(_sheet, "leaf-length");
+        var first = await Me.PutAsync(path, Part([], null, "6 cm", "sun", null));
+        var second = await Me.PutAsync(path, Part(["6 cm"], [new { exposure = "sun" }], "11 cm", "shade", Revision(first)));
+        var seen = second["observations"]!.AsArray().ShouldHaveSingleItem()!;
+        seen["placeWords"]!.AsArray().Select(w => (string?)w).ShouldBe(["sun", "shade"]);
+        seen["exposure"].ShouldBeNull();
+        var answer = await Me.PostAsync("/api/bench/samples", second["request"]!);
+        answer["samples"]!.AsArray().Select(s => (string?)s!["words"]).ShouldBe(["one part, 6 cm", "one part, 11 cm"]);
+
+        // Undone and done again, the places are still there; and places for parts that were not sent are refused.
+        await Me.PostAsync($"/api/plants/{_sheet["plant"]!["id"]}/undo", new { });
+        var again = await Me.PostAsync($"/api/plants/{_sheet["plant"]!["id"]}/redo", new { });
+        again["observations"]![0]!["placeWords"]!.AsArray().Select(w => (string?)w).ShouldBe(["sun", "shade"]);
+        await Client.ProblemAsync(await Me.TryPutAsync(path, Part(["6 cm", "7 cm"], [new { exposure = "sun" }], "8 cm", "sun", Revision(again))), HttpStatusCode.BadRequest);
+
+        static long Revision(JsonNode sheet) => (long)sheet["observations"]![0]!["revision"]!;
+
+        static object Part(string[] parts, object[]? places, string entry, string exposure, long? expected) => new
+        {
+            finding = "sample",
+            parts,
+            places,
+            entry,
+            certainty = "sure",
+            source = "attached",
+            exposure,
+            expected,
+            states = (string[]?)null,
+            rough = (string?)null,
+            hidden = (string?)null,
+            altered = (string[]?)null,
+            position = (string?)null,
+            note = "",
+        };
+    }
+
     private async Task<JsonNode> StudiedAsync(string character, params string[] parts)
     {
-        var sheet = await _me.PutAsync(Client.PathTo(_sheet, character), Client.Feature("sample", parts: parts));
-        return await _me.PostAsync("/api/bench/samples", sheet["request"]!);
+        var sheet = await Me.PutAsync(Client.PathTo(_sheet, character), Client.Feature("sample", parts: parts));
+        return await Me.PostAsync("/api/bench/samples", sheet["request"]!);
     }
 }

@@ -3,23 +3,13 @@ using System.Net;
 namespace Garten.Server.Tests;
 
 /// <summary>Lengths given in cards and hands, each person's own.</summary>
-public sealed class YardstickTests(ServerFixture server) : IClassFixture<ServerFixture>, IAsyncLifetime
+public sealed class YardstickTests(ServerFixture server) : ServerTest(server)
 {
-    private readonly Client _me = new(server.Address);
-
-    public async ValueTask InitializeAsync() => await _me.BeAsync(0);
-
-    public ValueTask DisposeAsync()
-    {
-        _me.Dispose();
-        return ValueTask.CompletedTask;
-    }
-
     [Fact]
     public async Task Two_and_a_half_cards_become_centimetres_with_their_error()
     {
-        var sheet = await _me.TakeAsync();
-        var after = await _me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: [], entry: "two and a half cards long"));
+        var sheet = await Me.TakeAsync();
+        var after = await Me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: [], entry: "two and a half cards long"));
         var rough = after["request"]!["observations"]!.AsArray().Single(o => (string?)o!["character"] == "leaf-length")!["rough"]!;
         ((double)rough["best"]!).ShouldBe(2.5 * 85.6, 1e-6);
         ((double)rough["low"]!).ShouldBeInRange(190, 210);
@@ -30,12 +20,12 @@ public sealed class YardstickTests(ServerFixture server) : IClassFixture<ServerF
     [Fact]
     public async Task A_hand_span_is_calibrated_by_measuring_it_several_times_and_is_nobody_elses()
     {
-        var shown = (await _me.PutAsync("/api/yardsticks/Hand%20span", new { lengths = new[] { "19.8 cm", "20 cm", "20.2 cm", "" } })).AsArray();
+        var shown = (await Me.PutAsync("/api/yardsticks/Hand%20span", new { lengths = new[] { "19.8 cm", "20 cm", "20.2 cm", "" } })).AsArray();
         shown.Select(y => $"{y!["name"]}: {y["words"]}").ShouldBe(["hand span: 200 ± 2 mm", "card: 85.6 ± 0.2 mm"]);
-        using var other = new Client(server.Address);
+        using var other = new Client(Address);
         await other.BeAsync(1);
         (await other.GetAsync("/api/yardsticks")).AsArray().Select(y => (string?)y!["name"]).ShouldBe(["card"]);
-        var gone = await _me.Http.DeleteAsync(new Uri("/api/yardsticks/hand%20span", UriKind.Relative));
+        var gone = await Me.Http.DeleteAsync(new Uri("/api/yardsticks/hand%20span", UriKind.Relative));
         (await gone.Content.ReadAsStringAsync()).ShouldNotContain("hand span");
     }
 
@@ -45,5 +35,5 @@ public sealed class YardstickTests(ServerFixture server) : IClassFixture<ServerF
     [InlineData("hand", " ")]
     [InlineData("5 cm", "5 cm")]
     public async Task What_cannot_be_a_yardstick_is_refused(string name, string length) => await Client.ProblemAsync(
-        await _me.TryPutAsync($"/api/yardsticks/{Uri.EscapeDataString(name)}", new { lengths = new[] { length } }), HttpStatusCode.BadRequest);
+        await Me.TryPutAsync($"/api/yardsticks/{Uri.EscapeDataString(name)}", new { lengths = new[] { length } }), HttpStatusCode.BadRequest);
 }

@@ -10,8 +10,11 @@ public sealed class SetClock(DateOnly day) : TimeProvider
     /// <inheritdoc/>
     public override TimeZoneInfo LocalTimeZone => TimeZoneInfo.Utc;
 
+    /// <summary>The day it shows.</summary>
+    public DateOnly Day { get; set; } = day;
+
     /// <inheritdoc/>
-    public override DateTimeOffset GetUtcNow() => new(day.ToDateTime(new TimeOnly(12, 0)), TimeSpan.Zero);
+    public override DateTimeOffset GetUtcNow() => new(Day.ToDateTime(new TimeOnly(12, 0)), TimeSpan.Zero);
 }
 
 /// <summary>The real server on a real port, with a database of its own.</summary>
@@ -19,11 +22,15 @@ public sealed class RunningServer : IAsyncDisposable
 {
     private readonly WebApplication _app;
 
-    private RunningServer(WebApplication app, string address)
+    private RunningServer(WebApplication app, string address, SetClock clock)
     {
         _app = app;
         Address = address;
+        Clock = clock;
     }
+
+    /// <summary>Its clock, which can be set.</summary>
+    public SetClock Clock { get; }
 
     /// <summary>The day it is on every test server.</summary>
     public static DateOnly Today { get; } = new(2026, 11, 20);
@@ -38,6 +45,7 @@ public sealed class RunningServer : IAsyncDisposable
     /// <param name="demo">True to load the demo survey.</param>
     public static async Task<RunningServer> StartAsync(bool demo)
     {
+        var clock = new SetClock(Today);
         var settings = ServerSettings.Default with
         {
             Port = 0,
@@ -45,10 +53,10 @@ public sealed class RunningServer : IAsyncDisposable
             Guides = Repository.PathTo("guides"),
             Web = Repository.PathTo("web", "dist"),
         };
-        var app = GartenServer.Build(settings, new SetClock(Today));
+        var app = GartenServer.Build(settings, clock);
         await GartenServer.PrepareAsync(app, await TestCluster.NewDatabaseAsync(), CancellationToken.None);
         await app.StartAsync();
-        return new(app, app.Urls.Single());
+        return new(app, app.Urls.Single(), clock);
     }
 
     /// <inheritdoc/>

@@ -9,7 +9,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_plant_is_taken_keyed_out_from_the_keyboard_named_found_again_and_exported()
     {
-        using var browser = Open("/bench");
+        using var browser = server.Open("/bench");
         browser.Be("R. Ostrow");
 
         browser.Press("t");
@@ -86,7 +86,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Any_step_can_be_re_opened_and_both_ways_be_followed_to_their_ends()
     {
-        using var browser = Open("/bench/6");
+        using var browser = server.Open("/bench/6");
         browser.Be("M. Falk");
         browser.See("The key ends at");
         browser.Find(".path button.step").Click();
@@ -105,7 +105,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void One_may_begin_at_a_genus_one_knows_and_suspect_a_name()
     {
-        using var browser = Open("/bench/7");
+        using var browser = server.Open("/bench/7");
         browser.Be("M. Falk");
         browser.Find(".begin-else input").SendKeys("alnus" + Keys.Enter);
         browser.Button("couplet 31").Click();
@@ -120,7 +120,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void What_cannot_be_is_refused_where_it_was_typed_and_the_text_stays()
     {
-        using var browser = Open("/bench/8");
+        using var browser = server.Open("/bench/8");
         browser.Be("M. Falk");
         browser.Press("f");
         var field = browser.Find("input[aria-label='Blade width']");
@@ -136,7 +136,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void What_cannot_be_seen_is_kept_apart_and_everything_can_be_taken_back()
     {
-        using var browser = Open("/bench/9");
+        using var browser = server.Open("/bench/9");
         browser.Be("T. Lindqvist");
         browser.Press("f");
         var row = browser.Find("[role=group][aria-label='Simple or compound']");
@@ -153,7 +153,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public async Task Two_people_at_once_the_second_sees_both_and_decides()
     {
-        using var browser = Open("/bench/12");
+        using var browser = server.Open("/bench/12");
         browser.Be("M. Falk");
         browser.Press("f");
         State(browser, "Margin", "entire").Displayed.ShouldBeTrue();
@@ -192,7 +192,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_dropped_connection_is_said_and_what_was_recorded_is_sent_when_it_returns()
     {
-        using var browser = Open("/bench/13");
+        using var browser = server.Open("/bench/13");
         browser.Be("M. Falk");
         browser.Press("f");
         var state = State(browser, "Margin", "crenate");
@@ -208,7 +208,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_new_visit_is_added_and_features_belong_to_it()
     {
-        using var browser = Open("/bench/14");
+        using var browser = server.Open("/bench/14");
         browser.Be("J. Adeyemi");
         browser.Press("v");
         browser.Button("Seen again").Click();
@@ -221,7 +221,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void One_key_records_what_is_seen_of_the_first_suggestion_and_the_names_are_weighed_anew()
     {
-        using var browser = Open("/bench/7");
+        using var browser = server.Open("/bench/7");
         browser.Be("J. Adeyemi");
         var chip = browser.Find(".prospects button");
         var before = browser.Find(".standing h2").Text;
@@ -238,7 +238,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_feature_and_a_factor_of_the_place_can_be_switched_off_and_on_again()
     {
-        using var browser = Open("/bench/8");
+        using var browser = server.Open("/bench/8");
         browser.Be("M. Falk");
         browser.Find("button.weighed").Click();
         browser.Find("[aria-label='Switch Simple or compound off']").Click();
@@ -259,7 +259,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Two_plants_are_compared_and_linked_as_one_colony_until_the_link_is_taken_back()
     {
-        using var browser = Open("/bench/15");
+        using var browser = server.Open("/bench/15");
         browser.Be("M. Falk");
         browser.See("features weighed");
         browser.Press("c");
@@ -282,7 +282,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Names_of_the_guide_are_told_apart_and_split_without_a_plant()
     {
-        using var browser = Open("/apart");
+        using var browser = server.Open("/apart");
         foreach (var name in new[] { "salix sit", "salix sco", "salix hoo" })
         {
             browser.Find(".apart-add input").SendKeys(name + Keys.Enter);
@@ -302,7 +302,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_table_of_specimens_is_dropped_in_named_and_saved()
     {
-        using var browser = Open("/specimens");
+        using var browser = server.Open("/specimens");
         var path = Path.Combine(browser.Downloads, "mine.txt");
         File.WriteAllText(path, "specimen_id,pith,smell\nS1,chambered,cucumber\nS2,marble,\n");
         browser.Find(".specimens h1");
@@ -318,7 +318,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_key_gone_astray_is_told_which_couplet_to_look_at_again()
     {
-        using var browser = Open("/bench/2");
+        using var browser = server.Open("/bench/2");
         browser.Be("R. Ostrow");
         browser.See("The key ends at");
         browser.Find(".path button.step").Click();
@@ -334,15 +334,10 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void What_does_not_apply_is_said_and_the_tool_used_is_kept()
     {
-        using var browser = Open("/bench/13");
+        using var browser = server.Open("/bench/13");
         browser.Be("T. Lindqvist");
         browser.Press("f");
-        var field = browser.Wait(
-            "the field “Seen with”",
-            d => d.FindElements(By.CssSelector(".features-manner .MuiFormControl-root")).FirstOrDefault(e => e.Text.Contains("Seen with", StringComparison.Ordinal)));
-        field.FindElement(By.CssSelector("[role=combobox]")).Click();
-        browser.Wait("the choice “eye”", d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Displayed && o.Text == "eye")).Click();
-        browser.Wait("the menu to close", d => d.FindElements(By.CssSelector("[role=listbox]")).Count == 0 ? browser : null);
+        browser.Choose("Seen with", "eye");
         State(browser, "Simple or compound", "simple").Click();
         browser.See("Recorded: simple");
         browser.See("with eye");
@@ -355,11 +350,4 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
 
     /// <summary>Leaves the field one is in, as Escape or a click beside it would.</summary>
     private static void Body(Browser browser) => browser.Run("document.activeElement.blur()");
-
-    private Browser Open(string path)
-    {
-        var browser = new Browser(server.Address);
-        browser.Open(path);
-        return browser;
-    }
 }

@@ -76,6 +76,17 @@ public sealed class Browser : IDisposable
             .Select(l => d.FindElements(By.Id(l.GetDomAttribute("for")!)).FirstOrDefault())
             .LastOrDefault(e => e is { Displayed: true }));
 
+    /// <summary>Chooses from the list with this label.</summary>
+    public void Choose(string label, string option)
+    {
+        Wait(
+            $"a list “{label}”",
+            d => d.FindElements(By.CssSelector(".MuiFormControl-root")).LastOrDefault(f => f.Displayed && f.Text.Split('\n')[0] == label))
+            .FindElement(By.CssSelector("[role=combobox]")).Click();
+        Wait($"“{option}” in the list", d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Displayed && o.Text == option)).Click();
+        Wait("the list to close", d => d.FindElements(By.CssSelector("[role=listbox]")).Count == 0 ? this : null);
+    }
+
     /// <summary>Waits until the text is shown somewhere.</summary>
     public void See(string text) => Wait($"the text “{text}”", d => d.FindElement(By.TagName("body")).Text.Contains(text, StringComparison.Ordinal) ? this : null);
 

@@ -8,7 +8,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void The_sheet_draws_what_is_recorded_and_ghosts_what_is_not()
     {
-        using var browser = Open("/bench/7");
+        using var browser = server.Open("/bench/7");
         browser.Be("R. Ostrow");
         browser.Find(".figure-drawing g[data-part='fruit'][opacity]");
         browser.Press("f");
@@ -24,7 +24,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Touching_an_organ_of_the_drawing_opens_its_features()
     {
-        using var browser = Open("/bench/1");
+        using var browser = server.Open("/bench/1");
         var leaf = browser.Find(".figure-drawing > svg > g[data-part='leaf'] path");
         browser.Act(a => a.MoveToElement(leaf).Click());
         browser.See("Look at the whole plant: what stands for leaves?");
@@ -35,7 +35,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void The_leading_name_can_be_laid_under_the_plant()
     {
-        using var browser = Open("/bench/1");
+        using var browser = server.Open("/bench/1");
         var plain = browser.Wait("the ghost of a fruit", d => d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit']")).FirstOrDefault()).GetAttribute("innerHTML");
         browser.Find(".figure-under input").Click();
         browser.Wait("a pair of keys", d => d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit'][opacity] g[data-part='wing']")).FirstOrDefault());
@@ -46,7 +46,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Every_lead_of_a_couplet_shows_what_it_says()
     {
-        using var browser = Open("/bench/10");
+        using var browser = server.Open("/bench/10");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.Wait("a drawing in each lead", d =>
             d.FindElements(By.CssSelector(".lead")) is { Count: > 1 } leads && leads.All(l => l.FindElements(By.CssSelector(".lead-tiles svg")).Count > 0) ? leads : null);
@@ -55,7 +55,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void The_plate_of_a_taxon_stands_on_a_page_of_its_own_with_lettered_figures()
     {
-        using var browser = Open("/guide/conium-maculatum");
+        using var browser = server.Open("/guide/conium-maculatum");
         browser.Button("Its plate on a page").Click();
         browser.See("Print this plate");
         var figures = browser.Wait("the figures", d => d.FindElements(By.CssSelector(".plate-figures figure")) is { Count: > 3 } all ? all : null);
@@ -68,7 +68,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Names_are_told_apart_in_drawings_at_one_scale()
     {
-        using var browser = Open("/apart?taxa=acer-macrophyllum,acer-circinatum");
+        using var browser = server.Open("/apart?taxa=acer-macrophyllum,acer-circinatum");
         browser.Find(".apart-leaves svg").Text.ShouldContain("Acer circinatum");
         browser.Wait("a drawing for either name", d => d.FindElements(By.CssSelector(".apart")).FirstOrDefault(s => s.Text.StartsWith("Sap", StringComparison.Ordinal) && s.FindElements(By.CssSelector("figure svg")).Count == 2));
     }
@@ -76,7 +76,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void An_account_shows_the_plant_through_the_year()
     {
-        using var browser = Open("/guide/acer-macrophyllum");
+        using var browser = server.Open("/guide/acer-macrophyllum");
         browser.See("Twig in winter");
         browser.See("Fruit, Aug to Nov");
         browser.Find(".plate g[data-part='scale']");
@@ -85,7 +85,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_word_shows_its_picture_and_the_plants_that_show_it()
     {
-        using var browser = Open("/words");
+        using var browser = server.Open("/words");
         browser.Find("input[type=search]").SendKeys("follicles");
         browser.See("2 of 361 words");
         browser.Find(".word .tile svg");
@@ -96,17 +96,10 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_term_of_a_couplet_opens_with_its_picture()
     {
-        using var browser = Open("/bench/10");
+        using var browser = server.Open("/bench/10");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.Find(".lead-terms .term").Click();
         browser.Find(".term-card .tile svg");
-    }
-
-    private Browser Open(string path)
-    {
-        var browser = new Browser(server.Address);
-        browser.Open(path);
-        return browser;
     }
 
     private static IWebElement Tile(Browser browser, string character, string state) => browser.Wait(

@@ -8,7 +8,7 @@ public sealed class GuideTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_name_is_found_by_an_older_name_and_a_common_name_of_several_plants_is_warned_of()
     {
-        using var browser = Open("/guide");
+        using var browser = server.Open("/guide");
         browser.See("Know these before you touch anything here");
         var search = browser.Find("input[type=search]");
         search.SendKeys("hemlock");
@@ -27,7 +27,7 @@ public sealed class GuideTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void One_goes_down_the_families_and_from_an_account_to_its_look_alikes()
     {
-        using var browser = Open("/guide");
+        using var browser = server.Open("/guide");
         browser.Wait("the family", d => d.FindElements(By.CssSelector("summary")).FirstOrDefault(s => s.Text.StartsWith("Melanthiaceae", StringComparison.Ordinal))).Click();
         browser.Button("Trillium ovatum").Click();
         browser.See("western trillium");
@@ -42,11 +42,11 @@ public sealed class GuideTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void One_asks_which_plants_show_a_feature()
     {
-        using var browser = Open("/guide");
+        using var browser = server.Open("/guide");
         browser.Button("By feature").Click();
-        Choose(browser, "Organ", "Flower");
-        Choose(browser, "Feature", "Spurs");
-        Choose(browser, "Shows", "five");
+        browser.Choose("Organ", "Flower");
+        browser.Choose("Feature", "Spurs");
+        browser.Choose("Shows", "five");
         browser.See("1 plant shows it");
         browser.Button("Aquilegia formosa").Click();
         browser.See("western columbine");
@@ -55,26 +55,7 @@ public sealed class GuideTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void An_unknown_taxon_is_said_in_words()
     {
-        using var browser = Open("/guide/not-there");
+        using var browser = server.Open("/guide/not-there");
         browser.See("The guide has no such taxon.");
-    }
-
-    private static void Choose(Browser browser, string label, string option)
-    {
-        browser.Wait(
-            $"the field “{label}”",
-            d => d.FindElements(By.CssSelector(".guide-feature .MuiFormControl-root")).FirstOrDefault(f => f.Text.StartsWith(label, StringComparison.Ordinal)))
-            .FindElement(By.CssSelector("[role=combobox]")).Click();
-        browser.Wait(
-            $"the choice “{option}”",
-            d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Displayed && o.Text == option)).Click();
-        browser.Wait("the menu to close", d => d.FindElements(By.CssSelector("[role=listbox]")).Count == 0 ? browser : null);
-    }
-
-    private Browser Open(string path)
-    {
-        var browser = new Browser(server.Address);
-        browser.Open(path);
-        return browser;
     }
 }

@@ -10,7 +10,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     [Fact]
     public void A_leaf_measured_on_a_photograph_moves_the_names_on_the_bench()
     {
-        using var browser = Open("/bench/7");
+        using var browser = server.Open("/bench/7");
         browser.Be("R. Ostrow");
         var before = browser.Find(".standing").Text;
         browser.Open("/measure?plant=7");
@@ -36,7 +36,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     [Fact]
     public void Points_are_moved_and_lengths_placed_from_the_keyboard_alone()
     {
-        using var browser = Open("/measure");
+        using var browser = server.Open("/measure");
         browser.Be("R. Ostrow");
         Sample(browser, "A toothed leaf beside a coin");
         var found = Length(browser);
@@ -58,7 +58,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     [Fact]
     public void A_text_that_calls_itself_a_picture_is_refused_in_words_and_the_page_stays()
     {
-        using var browser = Open("/measure");
+        using var browser = server.Open("/measure");
         browser.Be("R. Ostrow");
         var path = Path.Combine(browser.Downloads, "notes.jpg");
         File.WriteAllText(path, "no picture, only words");
@@ -70,7 +70,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     [Fact]
     public void A_tree_is_worked_out_while_it_is_typed()
     {
-        using var browser = Open("/measure?what=tree");
+        using var browser = server.Open("/measure?what=tree");
         browser.Field("Girth").SendKeys("6 ft 3 in");
         browser.See("60.6 ± 0.3 cm");
         browser.Field("Distance to the stem").SendKeys("20 m");
@@ -83,9 +83,50 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     }
 
     [Fact]
+    public void A_height_read_with_the_clinometer_goes_onto_the_sheet()
+    {
+        using var browser = server.Open("/measure?what=tree&plant=5");
+        browser.Be("R. Ostrow");
+        browser.Field("Distance to the stem").SendKeys("22 m");
+        browser.Button("Read the clinometer at the top").Click();
+        browser.Button("and at the foot").Click();
+        browser.Button("Use this height").Click();
+        browser.See("On the sheet of");
+        browser.Open("/bench/5");
+        browser.Press("f");
+        browser.Button("Habit").Click();
+        browser.Wait("the height", d => d.FindElements(By.CssSelector("[role=group][aria-label='Height'] .character-said")).FirstOrDefault(s => s.Text.Contains('–', StringComparison.Ordinal)));
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void The_edge_is_pulled_and_a_length_marked_by_hand_goes_onto_the_sheet_with_the_picture()
+    {
+        using var browser = server.Open("/measure?plant=6");
+        browser.Be("R. Ostrow");
+        Sample(browser, "A leaf beside a card");
+        var area = Reading(browser, "Area");
+        browser.Press("e");
+        var handle = browser.Find(".photo-handle[aria-label^='Point 11 of the edge']");
+        browser.Act(a => a.MoveToElement(handle).ClickAndHold().MoveByOffset(60, 0).Release());
+        browser.Wait("another area", _ => Reading(browser, "Area") is var now && now != area ? now : null);
+        browser.Button("Undo").Click();
+        browser.Wait("the area as found", _ => Reading(browser, "Area") is var now && now == area ? now : null);
+        browser.Press("l");
+        browser.Choose("Length 1 is", "Twig thickness");
+        browser.Button("Use these").Click();
+        browser.See("with this picture as evidence");
+        browser.Open("/bench/6");
+        browser.Button("Visits").Click();
+        browser.Find(".plant-pictures img");
+        browser.See("twig thickness");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void A_sample_is_studied_as_it_grows_and_a_slip_is_pointed_out()
     {
-        using var browser = Open("/bench/7");
+        using var browser = server.Open("/bench/7");
         browser.Be("R. Ostrow");
         browser.Press("f");
         browser.Button("Leaf").Click();
@@ -103,7 +144,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     [Fact]
     public void A_yardstick_kept_is_understood_on_the_bench()
     {
-        using var browser = Open("/measure?what=yardsticks");
+        using var browser = server.Open("/measure?what=yardsticks");
         browser.Be("R. Ostrow");
         browser.Reload();
         browser.Field("Called").SendKeys("thumb");
@@ -125,17 +166,14 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.See("Blade length");
     }
 
+    /// <summary>What is said of something found, in words.</summary>
+    private static string Reading(Browser browser, string label) => browser.Wait(label, d =>
+        d.FindElements(By.CssSelector(".photo-readings > div")).Select(r => r.Text).FirstOrDefault(t => t.StartsWith(label + "\n", StringComparison.Ordinal) || t.StartsWith(label + " ", StringComparison.Ordinal)));
+
     /// <summary>The blade length shown, in millimetres.</summary>
     private static double Length(Browser browser) => browser.Wait("the blade length", d =>
         d.FindElements(By.CssSelector(".photo-readings > div")).Select(r => Millimetres().Match(r.Text)).FirstOrDefault(m => m.Success)) is { } found
         ? double.Parse(found.Groups[1].Value, CultureInfo.InvariantCulture) : double.NaN;
-
-    private Browser Open(string path)
-    {
-        var browser = new Browser(server.Address);
-        browser.Open(path);
-        return browser;
-    }
 
     [GeneratedRegex(@"^Blade length\s+([\d.]+) ±")]
     private static partial Regex Millimetres();

@@ -24,6 +24,14 @@ public sealed class Screenshots
         browser.See("Leaflet number");
         Take(browser, "bench-features");
 
+        browser.Open("/season");
+        browser.See("Shows now");
+        Take(browser, "season-today");
+
+        browser.Open("/season?what=rounds");
+        browser.See("within a year");
+        Take(browser, "season-rounds");
+
         browser.Open("/bench/7");
         browser.See("I know its family or genus");
         Take(browser, "bench-begin");
@@ -35,10 +43,6 @@ public sealed class Screenshots
         browser.See("Tell the first two apart");
         browser.Find(".counts summary").Click();
         Take(browser, "bench-standing");
-        browser.Press("c");
-        browser.Find("[role=dialog] input").SendKeys("TF-031" + OpenQA.Selenium.Keys.Enter);
-        browser.See("They stand in one colony");
-        Take(browser, "compare");
 
         browser.Open("/apart?taxa=salix-sitchensis,salix-scouleriana,salix-hookeriana,salix-lasiandra");
         browser.See("Step by step");
@@ -92,10 +96,6 @@ public sealed class Screenshots
         browser.See("Blade length");
         browser.Find(".photo-picture img");
         Take(browser, "measure-leaf");
-
-        browser.Open("/words");
-        browser.See("words");
-        Take(browser, "words");
 
         browser.Resize(390, 844);
         browser.Open("/bench/10");

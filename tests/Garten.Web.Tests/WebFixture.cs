@@ -14,4 +14,12 @@ public sealed class WebFixture : IAsyncLifetime
     public async ValueTask InitializeAsync() => _server = await RunningServer.StartAsync(demo: true);
 
     public ValueTask DisposeAsync() => _server.DisposeAsync();
+
+    /// <summary>A browser at a page of the server.</summary>
+    public Browser Open(string path)
+    {
+        var browser = new Browser(Address);
+        browser.Open(path);
+        return browser;
+    }
 }

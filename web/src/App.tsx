@@ -12,6 +12,7 @@ import { useThemeName } from './theme/useThemeName'
 import { WordsPage } from './words/WordsPage'
 
 const MeasurePage = lazy(() => import('./measure/MeasurePage').then((m) => ({ default: m.MeasurePage })))
+const SeasonPage = lazy(() => import('./season/SeasonPage').then((m) => ({ default: m.SeasonPage })))
 const RecordsPage = lazy(() => import('./records/RecordsPage').then((m) => ({ default: m.RecordsPage })))
 
 /** The whole application: themes, the frame, and one page for each view. */
@@ -26,6 +27,7 @@ export function App({ nonce }: { nonce: string }) {
           <Suspense fallback={null}>
             <Routes>
               <Route path="/bench/:plant?" element={<BenchPage />} />
+              <Route path="/season" element={<SeasonPage />} />
               <Route path="/records" element={<RecordsPage nonce={nonce} />} />
               <Route path="/apart" element={<ApartPage />} />
               <Route path="/guide/:taxon?" element={<GuidePage />} />

@@ -15,6 +15,12 @@ internal sealed record PhotoOutcome(int Seed, PhotoTruth Truth, PhotoAnswer Answ
     /// <summary>Error of the length as a share; null where none was given.</summary>
     public double? Length => Answer.Leaf?.Length is { } l ? Math.Abs(l.Value - Truth.Length) / Truth.Length : null;
 
+    /// <summary>True where the true length lies within two stated errors of the one found; null where none was given.</summary>
+    public bool? LengthCovered => Answer.Leaf?.Length is { } l ? Math.Abs(l.Value - Truth.Length) <= 2 * l.Error : null;
+
+    /// <summary>True where the teeth were said to be too fine to be counted surely.</summary>
+    public bool TooFine => Answer.Leaf?.Teeth?.TooFine == true;
+
     /// <summary>Error of the width as a share.</summary>
     public double? Width => Answer.Leaf?.Width is { } w ? Math.Abs(w.Value - Truth.Width) / Truth.Width : null;
 

@@ -23,7 +23,7 @@ public static class DeterminationsFeature
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPost("/plants/{plant:int}/determinations", async (
-            int plant, DeterminationInput input, DeterminationStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person,
+            int plant, DeterminationInput input, DeterminationStore store, PlantSheets sheets, PlantGrades grades, CurrentGuide current, CurrentPerson person,
             TimeProvider clock, CancellationToken cancel) =>
         {
             var taxon = current.Guide.FindTaxon(new TaxonId(input.Taxon))
@@ -34,6 +34,6 @@ public static class DeterminationsFeature
                 input.Request, plant, current.Version, taxon.Id.Value, input.Qualifier, DeterminationName.Full(taxon, input.Qualifier),
                 person.Required, Rules.Past(input.Date, clock), Rules.Text("remarks", "The remarks", input.Remarks, 2000), grounds);
             await store.GiveAsync(determination, input.Origin?.ToString(), cancel);
-            return await sheets.ReadAsync(plant, cancel);
+            return await grades.ChangedAsync(plant, cancel);
         }).WithName("determine").Produces<PlantSheet>();
 }

@@ -1,3 +1,4 @@
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Server.Hosting;
@@ -19,6 +20,7 @@ public sealed record StateView(string Id, string Label, string? Parent, string T
 /// <param name="Numeric">True when the values are numbers.</param>
 /// <param name="Unit">Unit of numbers.</param>
 /// <param name="HowTo">How to look.</param>
+/// <param name="Which">Which parts to measure or count; empty for named states.</param>
 /// <param name="Tool">Tool needed.</param>
 /// <param name="Harm">What must be done to the plant.</param>
 /// <param name="CanBeAbsent">True when "looked for and not there" can be recorded.</param>
@@ -26,7 +28,7 @@ public sealed record StateView(string Id, string Label, string? Parent, string T
 /// <param name="DependsOnStates">States of that character.</param>
 /// <param name="States">Its states.</param>
 public sealed record CharacterView(
-    string Id, Organ Organ, string Label, CharacterKind Kind, bool Numeric, string Unit, string HowTo, Tool Tool, HarmLevel Harm, bool CanBeAbsent,
+    string Id, Organ Organ, string Label, CharacterKind Kind, bool Numeric, string Unit, string HowTo, string Which, Tool Tool, HarmLevel Harm, bool CanBeAbsent,
     string? DependsOn, IReadOnlyList<string> DependsOnStates, IReadOnlyList<StateView> States);
 
 /// <summary>A taxon, as found by name.</summary>
@@ -72,7 +74,7 @@ public static class GuideFeature
         guide.Title.Version,
         [
             .. guide.Characters.Select(c => new CharacterView(
-                c.Id.Value, c.Organ, c.Label, c.Kind, c.IsNumeric, c.Unit, c.HowTo, c.Tool, c.Harm, c.CanBeAbsent,
+                c.Id.Value, c.Organ, c.Label, c.Kind, c.IsNumeric, c.Unit, c.HowTo, PartChoice.For(c), c.Tool, c.Harm, c.CanBeAbsent,
                 c.DependsOn?.Character.Value, c.DependsOn?.States ?? [],
                 [.. c.States.Select(s => new StateView(s.Id, s.Label, s.Parent, s.Term))])),
         ],

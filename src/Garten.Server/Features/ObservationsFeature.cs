@@ -21,10 +21,11 @@ namespace Garten.Server.Features;
 /// <param name="Note">A note.</param>
 /// <param name="Expected">Revision the change starts from; null when nothing was there.</param>
 /// <param name="Tool">What it was seen with; null for what the guide asks for.</param>
+/// <param name="Places">Where each of the parts grew; left out when all grew as exposure and position say, as a new entry does.</param>
 public sealed record ObservationInput(
     Finding Finding, string[]? States, string[]? Parts, string? Rough, string? Entry, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source,
     Alteration[]? Altered, Exposure? Exposure, PartPosition? Position, string? Note, long? Expected,
-    Tool? Tool = null);
+    Tool? Tool = null, PartPlace[]? Places = null);
 
 /// <summary>Recording features, and taking changes back.</summary>
 public static class ObservationsFeature
@@ -34,39 +35,39 @@ public static class ObservationsFeature
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPut("/plants/{plant:int}/visits/{visit:int}/features/{character}", async (
-            int plant, int visit, string character, ObservationInput input, EvidenceStore store, YardstickStore yardsticks, PlantSheets sheets, CurrentGuide current,
+            int plant, int visit, string character, ObservationInput input, EvidenceStore store, YardstickStore yardsticks, PlantGrades grades, CurrentGuide current,
             CurrentPerson person, CancellationToken cancel) =>
         {
             var content = Check(visit, character, input, current, person.Required, await YardsticksFeature.AllAsync(yardsticks, person.Required, cancel));
             var label = current.Guide.Character(new(character)).Label;
             await store.SetObservationAsync(
                 plant, current.Version, visit, character, content, input.Expected, person.Required, $"record {label.ToLowerInvariant()}", cancel);
-            return await sheets.ReadAsync(plant, cancel);
+            return await grades.ChangedAsync(plant, cancel);
         }).WithName("recordFeature").Produces<PlantSheet>();
 
         api.MapDelete("/plants/{plant:int}/visits/{visit:int}/features/{character}", async (
-            int plant, int visit, string character, long expected, EvidenceStore store, PlantSheets sheets, CurrentGuide current,
+            int plant, int visit, string character, long expected, EvidenceStore store, PlantGrades grades, CurrentGuide current,
             CurrentPerson person, CancellationToken cancel) =>
         {
             var label = current.Guide.FindCharacter(new(character))?.Label ?? character;
             await store.SetObservationAsync(
                 plant, current.Version, visit, character, null, expected, person.Required, $"remove {label.ToLowerInvariant()}", cancel);
-            return await sheets.ReadAsync(plant, cancel);
+            return await grades.ChangedAsync(plant, cancel);
         }).WithName("removeFeature").Produces<PlantSheet>();
 
-        api.MapPost("/plants/{plant:int}/undo", (int plant, EvidenceStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
-            UndoAsync(plant, false, store, sheets, current, person, cancel)).WithName("undo").Produces<PlantSheet>();
+        api.MapPost("/plants/{plant:int}/undo", (int plant, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            UndoAsync(plant, false, store, grades, current, person, cancel)).WithName("undo").Produces<PlantSheet>();
 
-        api.MapPost("/plants/{plant:int}/redo", (int plant, EvidenceStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
-            UndoAsync(plant, true, store, sheets, current, person, cancel)).WithName("redo").Produces<PlantSheet>();
+        api.MapPost("/plants/{plant:int}/redo", (int plant, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            UndoAsync(plant, true, store, grades, current, person, cancel)).WithName("redo").Produces<PlantSheet>();
     }
 
     private static async Task<PlantSheet> UndoAsync(
-        int plant, bool redo, EvidenceStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel)
+        int plant, bool redo, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel)
     {
         _ = person.Required;
         await store.UndoAsync(plant, current.Version, redo, cancel);
-        return await sheets.ReadAsync(plant, cancel);
+        return await grades.ChangedAsync(plant, cancel);
     }
 
     /// <summary>Checks what was sent and makes it ready to keep.</summary>
@@ -87,13 +88,29 @@ public static class ObservationsFeature
             ? new RecordedFeature(new(character), input.Finding, [.. states], [.. typed], rough, input.Hidden)
             : ObservationRules.FromEntry(current.Guide, new(character), [.. typed], Rules.Text("entry", "The value", input.Entry, 60, required: true));
         var found = ObservationRules.Check(current.Guide, feature, out var fault, yardsticks) ?? throw new RuleException(character, fault);
+        var here = new PartPlace(input.Exposure, input.Position);
+        var places = input.Places ?? [.. typed.Select(_ => here)];
+        if (places.Length != typed.Length)
+        {
+            throw new RuleException("places", $"{typed.Length} parts were sent with places for {places.Length}: send one for each, or none.");
+        }
+
+        SamplePart[] parts =
+            [.. found.Values.Select((v, i) => new SamplePart(v, feature.Parts[i], (i < places.Length ? places[i] : here).Exposure, (i < places.Length ? places[i] : here).Position))];
+        if (parts.Length > 0)
+        {
+            // What all parts share is said of the whole; where they differ, only of each.
+            var every = parts.Select(p => new PartPlace(p.Exposure, p.Position)).Distinct().ToArray();
+            here = every.Length == 1 ? every[0] : default;
+        }
+
         return new(
             visit, character, feature.Finding,
             feature.Finding == Finding.States ? states : [],
-            [.. found.Values.Select((v, i) => new SamplePart(v, feature.Parts[i]))],
+            parts,
             found.Rough,
             feature.Finding == Finding.Hidden ? input.Hidden : null,
-            input.Certainty, input.Source, [.. (input.Altered ?? []).Distinct()], input.Exposure, input.Position,
+            input.Certainty, input.Source, [.. (input.Altered ?? []).Distinct()], here.Exposure, here.Position,
             Rules.Text("note", "The note", input.Note, 2000), person, input.Tool);
     }
 }

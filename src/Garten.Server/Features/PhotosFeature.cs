@@ -71,7 +71,7 @@ public static class PhotosFeature
         }).WithName("measurePhoto").Produces<PhotoMeasures>();
 
         photos.MapPost("/{id:guid}/uses", async (
-            Guid id, PhotoUseInput input, PhotoStore store, EvidenceStore evidence, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            Guid id, PhotoUseInput input, PhotoStore store, EvidenceStore evidence, PlantSheets sheets, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
         {
             await store.FindAsync(id, cancel);
             if (input.Features.Length is 0 or > MostFeatures)
@@ -98,7 +98,7 @@ public static class PhotosFeature
             }
 
             await store.UseAsync(id, input.Visit, [.. contents.Select(c => c.Character)], cancel);
-            return await sheets.ReadAsync(input.Plant, cancel);
+            return await grades.ChangedAsync(input.Plant, cancel);
         }).WithName("usePhoto").Produces<PlantSheet>();
 
         api.MapGet("/plants/{plant:int}/photos", async (int plant, PhotoStore store, CancellationToken cancel) =>
@@ -107,7 +107,8 @@ public static class PhotosFeature
 
     /// <summary>One more leaf joins those measured before; a state joins those seen.</summary>
     private static ObservationInput InputOf(PhotoFeature feature, ObservationView? before) => feature.Entry is { } entry
-        ? new(Finding.Sample, null, before?.Finding == Finding.Sample ? [.. before.Parts] : [], null, entry, null, Certainty.Sure, EvidenceSource.Picture, null, null, null, null, null)
+        ? new(Finding.Sample, null, before?.Finding == Finding.Sample ? [.. before.Parts] : [], null, entry, null, Certainty.Sure, EvidenceSource.Picture, null, null, null, null, null,
+            Places: before?.Finding == Finding.Sample ? [.. before.Places] : [])
         : new(
             Finding.States, [.. before?.Finding == Finding.States ? before.States : [], feature.State ?? ""], null, null, null, null, Certainty.Fairly, EvidenceSource.Picture, null,
             null, null, null, null);

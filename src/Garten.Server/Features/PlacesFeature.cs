@@ -25,6 +25,13 @@ public static class PlacesFeature
     {
         api.MapGet("/sites", (PlaceStore places, CancellationToken cancel) => places.SitesAsync(cancel)).WithName("sites").Produces<List<Site>>();
 
+        api.MapGet("/sites/nearest", async (double latitude, double longitude, PlaceStore places, CancellationToken cancel) =>
+        {
+            Within("latitude", "The latitude", latitude, -90, 90, "degrees");
+            Within("longitude", "The longitude", longitude, -180, 180, "degrees");
+            return NearestSite.Of(new(latitude, longitude), await places.SitesAsync(cancel));
+        }).WithName("nearestSite").Produces<NearestSite>();
+
         api.MapPost("/sites", (SiteInput input, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>
             places.AddSiteAsync(Check(input, current), cancel)).WithName("addSite").Produces<Site>();
     }

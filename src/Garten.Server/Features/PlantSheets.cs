@@ -20,6 +20,8 @@ namespace Garten.Server.Features;
 /// <param name="Finding">What kind of thing was found.</param>
 /// <param name="States">States seen.</param>
 /// <param name="Parts">Parts as typed.</param>
+/// <param name="Places">Where each part grew.</param>
+/// <param name="PlaceWords">The same in words; empty where not noted.</param>
 /// <param name="Rough">Rough value as typed; empty for none.</param>
 /// <param name="Hidden">Why it could not be seen.</param>
 /// <param name="Certainty">How sure.</param>
@@ -33,7 +35,7 @@ namespace Garten.Server.Features;
 /// <param name="Revision">Revision a change must start from.</param>
 public sealed record ObservationView(
     int Visit, DateOnly Date, string Character, string Label, Organ Organ, string Summary, Finding Finding, IReadOnlyList<string> States,
-    IReadOnlyList<string> Parts, string Rough, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source, IReadOnlyList<Alteration> Altered,
+    IReadOnlyList<string> Parts, IReadOnlyList<PartPlace> Places, IReadOnlyList<string> PlaceWords, string Rough, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source, IReadOnlyList<Alteration> Altered,
     Exposure? Exposure, PartPosition? Position, Tool? Tool, string Note, string Recorder, long Revision)
 {
     /// <summary>An observation of a plant.</summary>
@@ -43,9 +45,10 @@ public sealed record ObservationView(
     public static ObservationView Of(StoredObservation stored, Character character, DateOnly date)
     {
         var c = stored.Content;
+        var places = PlantSheets.PlacesOf(c);
         return new(
             c.PlantVisit, date, c.Character, character.Label, character.Organ, Wording.Recorded(character, PlantSheets.Observation(c, 0, date, null, null)),
-            c.Finding, c.States, [.. c.Parts.Select(p => p.Typed)], c.Rough?.Typed ?? "", c.Hidden, c.Certainty, c.Source, c.Altered, c.Exposure,
+            c.Finding, c.States, [.. c.Parts.Select(p => p.Typed)], places, [.. places.Select(Wording.Of)], c.Rough?.Typed ?? "", c.Hidden, c.Certainty, c.Source, c.Altered, c.Exposure,
             c.Position, c.Tool, c.Note, stored.Recorder, stored.Revision);
     }
 
@@ -137,7 +140,15 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
     /// <param name="sex">Sex of the plant that day.</param>
     public static Observation Observation(ObservationContent c, int visit, DateOnly date, LifeStage? stage, Sex? sex) => new(
         new(c.Character), visit, date, c.Finding, [.. c.States], [.. c.Parts.Select(p => p.Value)], c.Rough, c.Hidden, c.Certainty, c.Source,
-        [.. c.Altered], c.Exposure, c.Position, stage, sex, c.Tool);
+        [.. c.Altered], c.Exposure, c.Position, stage, sex, c.Tool)
+    {
+        Places = PlacesOf(c) is var places && places.Distinct().Count() > 1 ? [.. places] : [],
+    };
+
+    /// <summary>Where each part of a sample grew.</summary>
+    /// <param name="c">An observation as stored.</param>
+    public static PartPlace[] PlacesOf(ObservationContent c) =>
+        [.. c.Parts.Select(p => new PartPlace(p.Exposure ?? c.Exposure, p.Position ?? c.Position))];
 
     private async Task<(PlantCard Card, List<PlantVisit> Visits, List<StoredObservation> Observations, StoredWalk? Walk)> LoadAsync(
         int plant, CancellationToken cancel)
@@ -164,7 +175,7 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
     {
         var numbered = visits.Select((v, i) => (Visit: v, Number: i + 1)).ToDictionary(x => x.Visit.Id);
         return new(
-            new PlaceFacts(card.Site.ElevationM, [.. card.Site.Habitats]),
+            new PlaceFacts(card.Site.ElevationM, [.. card.Site.Habitats], card.Site.Latitude, card.Site.Longitude),
             [.. visits.Select((v, i) => new SheetVisit(i + 1, v.Date, [.. v.Parts]))],
             [
                 .. observations.Select(o =>

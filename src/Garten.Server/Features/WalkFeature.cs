@@ -40,14 +40,14 @@ public static class WalkFeature
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/plants/{plant:int}/walk", async (
-            int plant, WalkInput input, EvidenceStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            int plant, WalkInput input, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
         {
             var stored = await store.WalkAsync(plant, cancel);
             if (stored?.Revision != input.Expected)
             {
                 if (Done(stored?.Walk, input))
                 {
-                    return await sheets.ReadAsync(plant, cancel);
+                    return await grades.ChangedAsync(plant, cancel);
                 }
 
                 throw new ChangedMeanwhileException("Somebody else walked the key of this plant in the meantime. It is shown as it stands now.", stored);
@@ -55,7 +55,7 @@ public static class WalkFeature
 
             var (walk, what) = Move(current.Guide, stored?.Walk, input);
             await store.SetWalkAsync(plant, walk, input.Expected, person.Required, what, cancel);
-            return await sheets.ReadAsync(plant, cancel);
+            return await grades.ChangedAsync(plant, cancel);
         }).WithName("walk").Produces<PlantSheet>();
 
         api.MapGet("/starts/{taxon}", (string taxon, CurrentGuide current) =>

@@ -7,8 +7,10 @@ namespace Garten.Server.Features;
 /// <summary>A yardstick as shown.</summary>
 /// <param name="Name">What it is called.</param>
 /// <param name="Words">Its length with its error, in millimetres.</param>
+/// <param name="Millimetres">Its length.</param>
+/// <param name="Share">Its standard error as a share of the length.</param>
 /// <param name="Own">True for the person's own, which can be taken away.</param>
-public sealed record YardstickView(string Name, string Words, bool Own);
+public sealed record YardstickView(string Name, string Words, double Millimetres, double Share, bool Own);
 
 /// <summary>A yardstick as calibrated.</summary>
 /// <param name="Lengths">Its length as typed, measured once or several times.</param>
@@ -53,7 +55,7 @@ public static class YardsticksFeature
         var usual = own.Any(y => y.Name == Yardstick.Card.Name) ? [] : new[] { Yardstick.Card };
         return [.. own.Select(y => View(y, true)), .. usual.Select(y => View(y, false))];
 
-        static YardstickView View(Yardstick yardstick, bool own) => new(yardstick.Name, $"{MeasuredWords.Of(yardstick.Size)} mm", own);
+        static YardstickView View(Yardstick yardstick, bool own) => new(yardstick.Name, $"{MeasuredWords.Of(yardstick.Size)} mm", yardstick.Size.Value, yardstick.Size.Error / yardstick.Size.Value, own);
     }
 
     private static Yardstick Calibrated(string name, YardstickInput input)

@@ -65,6 +65,12 @@ public static class GartenServer
         builder.Services.AddSingleton<YardstickStore>();
         builder.Services.AddSingleton<PhotoScenes>();
         builder.Services.AddSingleton<ICamera, SampleCamera>();
+        builder.Services.AddSingleton<ICalliper, SampleCalliper>();
+        builder.Services.AddSingleton<IClinometer, SampleClinometer>();
+        builder.Services.AddSingleton<IPositionReceiver, SampleReceiver>();
+        builder.Services.AddSingleton<IWeatherStation, SampleWeather>();
+        builder.Services.AddSingleton<GradeStore>();
+        builder.Services.AddSingleton<PlantGrades>();
         builder.Services.AddSingleton<PlantSheets>();
         builder.Services.AddSingleton<DemoSurvey>();
 
@@ -90,6 +96,11 @@ public static class GartenServer
         PhotosFeature.Map(api);
         TreesFeature.Map(api);
         YardsticksFeature.Map(api);
+        DevicesFeature.Map(api);
+        GradesFeature.Map(api);
+        TodayFeature.Map(api);
+        RoundsFeature.Map(api);
+        YearFeature.Map(api);
         app.MapOpenApi("/api/openapi.json");
         app.MapWebPages(settings.Web);
         return app;

@@ -35,6 +35,7 @@ export function foresee(sheet: PlantSheet, { visit, character, input }: Change):
     stage: on.stage,
     sex: on.sex,
     tool: input.tool ?? null,
+    places: [],
   }
   return { ...sheet.request, observations: [...others, seen] }
 }

@@ -10,12 +10,14 @@ import type {
   RatioOffer,
   SampleView,
 } from '../api/types'
+import { useCalliper } from '../api/devices'
 import { Drawing } from '../shared/Drawing'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useDraft } from '../shared/useDraft'
+import { DefinitionDialog } from './DefinitionDialog'
 import { featureInput } from './featureInput'
-import type { Manner } from './manner'
+import { inManner, type Manner } from './manner'
 import { toolWords } from './means'
 import { SampleNote } from './SampleNote'
 
@@ -27,8 +29,8 @@ interface Props {
   slot: string
   recorded: ObservationView | null
   elsewhere: ObservationView[]
-  /** Its sample, studied; absent while none was measured. */
-  sample?: SampleView
+  /** Its sample, studied, the parts of each place apart; empty while none was measured. */
+  samples: SampleView[]
   /** Values that follow from other samples; absent for none. */
   ratio?: RatioOffer
   /** A remark on what was recorded; empty for none. */
@@ -56,7 +58,8 @@ export const CharacterRow = memo(
   Row,
   (a, b) =>
     same(a.elsewhere, b.elsewhere) &&
-    (Object.keys(b) as (keyof Props)[]).every((k) => k === 'elsewhere' || a[k] === b[k]),
+    same(a.samples, b.samples) &&
+    (Object.keys(b) as (keyof Props)[]).every((k) => k === 'elsewhere' || k === 'samples' || a[k] === b[k]),
 )
 
 /** One character: its states as tiles, or a field for numbers; a tile pressed again is taken back. */
@@ -66,7 +69,7 @@ function Row({
   slot,
   recorded,
   elsewhere,
-  sample,
+  samples,
   ratio,
   note,
   manner,
@@ -76,6 +79,8 @@ function Row({
 }: Props) {
   const [typed, setTyped] = useDraft(slot)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const [defining, setDefining] = useState(false)
+  const calliper = useCalliper()
   const expected = recorded?.revision ?? null
   const send = (input: Partial<ObservationInput> & Pick<ObservationInput, 'finding'>, onDone?: () => void) =>
     onRecord(
@@ -84,12 +89,7 @@ function Row({
         expected,
         input: featureInput({
           ...input,
-          certainty: manner.certainty,
-          source: manner.source,
-          exposure: manner.exposure || null,
-          position: manner.position || null,
-          tool: manner.tool || null,
-          altered: manner.altered ? [manner.altered] : null,
+          ...inManner(manner),
           expected,
         }),
       },
@@ -105,19 +105,29 @@ function Row({
     } else send({ finding: 'states', states: also ? [...chosen, state] : [state] })
   }
   const parts = recorded?.finding === 'sample' ? recorded.parts : []
+  const places = recorded?.finding === 'sample' ? recorded.places : []
+  const join = (entry: string, onDone?: () => void) =>
+    send({ finding: 'sample', parts, places, entry }, onDone)
   const enter = () => {
-    if (typed.trim()) send({ finding: 'sample', parts, entry: typed }, () => setTyped(''))
+    if (typed.trim()) join(typed, () => setTyped(''))
   }
   const take = (index: number) => {
-    const left = parts.filter((_, i) => i !== index)
-    if (left.length === 0) remove()
-    else send({ finding: 'sample', parts: left })
+    const others = <T,>(all: T[]) => all.filter((_, i) => i !== index)
+    if (parts.length === 1) remove()
+    else send({ finding: 'sample', parts: others(parts), places: others(places) })
   }
   return (
     <div className="character" role="group" aria-label={c.label}>
       <div className="character-head">
         {drawn?.gesture && <Drawing svg={drawn.gesture} hidden className="gesture" />}
-        <b>{c.label}</b>
+        <button
+          type="button"
+          className="defined"
+          onClick={() => setDefining(true)}
+          title="How it is looked at and measured"
+        >
+          {c.label}
+        </button>
         <span className="soft">{c.howTo}</span>
         {c.harm !== 'look' && c.harm !== 'touch' && (
           <span className="harm">{c.harm}: mind the cautions at the right first</span>
@@ -147,11 +157,12 @@ function Row({
                 type="button"
                 className="part"
                 title="Take this part out"
-                aria-label={`${p}: take it out`}
+                aria-label={`${[p, recorded?.placeWords[i]].filter(Boolean).join(', ')}: take it out`}
                 disabled={busy}
                 onClick={() => take(i)}
               >
-                {p} ×
+                {p}
+                {recorded?.placeWords[i] && <i>{recorded.placeWords[i]}</i>} ×
               </button>
             ))}
             <form
@@ -169,6 +180,16 @@ function Row({
                 sx={{ width: 190 }}
               />
             </form>
+            {c.kind === 'length' && c.unit !== 'm' && (
+              <Button
+                color="inherit"
+                disabled={busy || calliper.isPending}
+                title="Takes the next reading of the calliper as one part. A stand-in closes its jaws on ten leaves of known length, one after another; a real one on a cable types into the field."
+                onClick={() => calliper.mutate(undefined, { onSuccess: (reading) => join(reading) })}
+              >
+                Calliper
+              </Button>
+            )}
           </>
         )}
         <span className="fill" />
@@ -227,14 +248,22 @@ function Row({
           </Button>
         </div>
       )}
-      {sample && <SampleNote sample={sample} />}
+      {samples.map((s) => (
+        <SampleNote key={s.place} sample={s} />
+      ))}
       {ratio && (
         <div className="sample">
           Of the same parts: {ratio.entries.join(', ')}
           <Button
             color="inherit"
             disabled={busy}
-            onClick={() => send({ finding: 'sample', parts: ratio.entries })}
+            onClick={() =>
+              send({
+                finding: 'sample',
+                parts: ratio.entries,
+                places: ratio.places.length > 0 ? ratio.places : null,
+              })
+            }
           >
             Record these ratios
           </Button>
@@ -246,7 +275,8 @@ function Row({
         </div>
       ))}
       {note && <div className="soft">{note}</div>}
-      <ProblemNote error={error} />
+      <ProblemNote error={error ?? calliper.error} />
+      {defining && <DefinitionDialog character={c} drawn={drawn} onClose={() => setDefining(false)} />}
     </div>
   )
 }

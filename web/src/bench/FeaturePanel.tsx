@@ -1,4 +1,4 @@
-import { MenuItem, TextField } from '@mui/material'
+import { Button, MenuItem, TextField } from '@mui/material'
 import { useCallback, useState } from 'react'
 import { Link } from 'react-router'
 import { Problem } from '../api/client'
@@ -13,15 +13,18 @@ import type {
   Organ,
   PartPosition,
   PlantSheet,
+  SampleView,
   SheetNote,
   Tool,
 } from '../api/types'
 import { capital, day, words } from '../shared/format'
 import { CharacterRow } from './CharacterRow'
 import { ConflictDialog } from './ConflictDialog'
-import type { Manner } from './manner'
+import { featureInput } from './featureInput'
+import { inManner, type Manner } from './manner'
 import { toolWords } from './means'
 import { organs } from './organs'
+import { Tally } from './Tally'
 
 interface Props {
   sheet: PlantSheet
@@ -44,6 +47,8 @@ const sources: Record<EvidenceSource, string> = {
 const exposures: Exposure[] = ['sun', 'shade']
 const positions: PartPosition[] = ['basal', 'middle', 'upper', 'lowBranch', 'resprout']
 const alterations: Alteration[] = ['mown', 'browsed', 'pruned', 'galled']
+
+const none: SampleView[] = []
 
 function Choice<T extends string>(props: {
   label: string
@@ -85,6 +90,8 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
   })
   // The core counts the visits of a plant from 1.
   const number = sheet.visits.findIndex((v) => v.id === visit) + 1
+  const [tallying, setTallying] = useState(false)
+  const counted = guide.characters.filter((c) => c.organ === organ && c.kind === 'count')
   const recording = useRecordFeature(sheet.plant.id)
   const problem = recording.error
   const failed = recording.variables
@@ -172,8 +179,40 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
           cut anything.
         </div>
       )}
+      {counted.length > 0 && (
+        <Button variant="outlined" size="small" onClick={() => setTallying(true)}>
+          Tally counts
+        </Button>
+      )}{' '}
+      {tallying && (
+        <Tally
+          characters={counted}
+          recorded={sheet.observations.filter((o) => o.visit === visit)}
+          busy={recording.isPending}
+          onCounted={(character, count) => {
+            const before = sheet.observations.find((o) => o.character === character && o.visit === visit)
+            const sample = before?.finding === 'sample' ? before : null
+            const expected = before?.revision ?? null
+            record({
+              character,
+              expected,
+              input: featureInput({
+                finding: 'sample',
+                parts: sample?.parts ?? [],
+                places: sample?.places ?? null,
+                entry: String(count),
+                ...inManner(manner),
+                expected,
+              }),
+            })
+          }}
+          onClose={() => setTallying(false)}
+        />
+      )}
       {organ === 'leaf' && <Link to={`/measure?plant=${sheet.plant.id}`}>Measure a leaf from a picture</Link>}
-      {organ === 'habit' && <Link to="/measure?what=tree">Work out a height, girth or crown</Link>}
+      {organ === 'habit' && (
+        <Link to={`/measure?what=tree&plant=${sheet.plant.id}`}>Work out a height, girth or crown</Link>
+      )}
       {organ === 'place' && (
         <p className="soft">The place is taken from the site: {sheet.plant.site.name}.</p>
       )}
@@ -187,9 +226,12 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
             slot={`${sheet.plant.id}/${visit}/${c.id}`}
             recorded={sheet.observations.find((o) => o.character === c.id && o.visit === visit) ?? null}
             elsewhere={sheet.observations.filter((o) => o.character === c.id && o.visit !== visit)}
-            sample={samples?.samples.find((s) => s.character === c.id && s.visit === number)}
+            samples={samples?.samples.filter((s) => s.character === c.id && s.visit === number) ?? none}
             ratio={samples?.ratios.find((r) => r.character === c.id && r.visit === number)}
-            note={notes.find((n) => n.character === c.id)?.text ?? ''}
+            note={notes
+              .filter((n) => n.character === c.id)
+              .map((n) => n.text)
+              .join(' ')}
             manner={manner}
             busy={recording.isPending && failed?.character === c.id}
             error={

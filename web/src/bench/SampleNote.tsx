@@ -1,4 +1,5 @@
 import type { SampleView } from '../api/types'
+import { capital } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
 
 const wide = 260
@@ -14,7 +15,10 @@ export function SampleNote({ sample }: { sample: SampleView }) {
   const x = (value: number) => ((value - from + room) / (to - from + 2 * room)) * wide
   return (
     <div className="sample" role="group" aria-label="The sample">
-      <span aria-live="polite">{sample.words}</span>
+      <span aria-live="polite">
+        {sample.place && <b>{capital(sample.place)}: </b>}
+        {sample.words}
+      </span>
       {sample.slip && <div className="sample-slip">{sample.slip}</div>}
       {rows.length > 0 && (
         <div className="sample-plot">
@@ -43,6 +47,7 @@ export function SampleNote({ sample }: { sample: SampleView }) {
             {rows.map((r) => (
               <li key={r.taxon.id}>
                 <TaxonText name={r.taxon.name} />
+                {r.widened && <span className="soft"> widened</span>}
               </li>
             ))}
           </ul>

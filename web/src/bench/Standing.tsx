@@ -3,6 +3,7 @@ import type { BenchAnswer, BenchChoices, GuideView, Organ, PlantSheet } from '..
 import { day, hazardWords, percent } from '../shared/format'
 import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
+import { GradeBox } from './GradeBox'
 import { LookNext } from './LookNext'
 import { StandingNames } from './StandingNames'
 import { WhatCounts } from './WhatCounts'
@@ -173,6 +174,7 @@ export function Standing({
           Give a name&nbsp;<kbd>N</kbd>
         </Button>
       </div>
+      <GradeBox sheet={sheet} onLook={onLook} />
       <h2>
         I suspect … <small>what would disprove it</small>
       </h2>

@@ -1,6 +1,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useAddSite, useChoosePerson, useGuide, useSession, useSites, useTakePlant } from '../api/queries'
+import { useHere } from '../api/devices'
 import type { Origin, VisitInput } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useDraft } from '../shared/useDraft'
@@ -18,6 +19,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
   const sites = useSites().data
   const take = useTakePlant()
   const choose = useChoosePerson()
+  const here = useHere()
   const today = session?.today ?? ''
   // One number for this plant however often it is sent, so that a lost answer never takes it twice.
   const [request] = useState(() => crypto.randomUUID())
@@ -74,9 +76,26 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
                 </MenuItem>
               ))}
             </TextField>
+            <Button
+              disabled={here.isPending}
+              title="Asks the satellite receiver. A stand-in walks round the demo reserve."
+              onClick={() =>
+                here.mutate(undefined, {
+                  onSuccess: (at) => at.nearest.site !== null && setSite(at.nearest.site),
+                })
+              }
+            >
+              Where am I?
+            </Button>
             <Button onClick={() => setAdding(true)}>New site …</Button>
             <OriginField value={origin} onChange={setOrigin} />
           </div>
+          {here.data && (
+            <p className="soft" role="status">
+              You are {here.data.nearest.words || 'far from any site'} ({here.data.words}).
+            </p>
+          )}
+          <ProblemNote error={here.error} />
           <TextField
             select
             label="Who"

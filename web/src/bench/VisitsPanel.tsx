@@ -4,6 +4,7 @@ import { useAddVisit, useSession } from '../api/queries'
 import type { PlantSheet, VisitInput } from '../api/types'
 import { day, words } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
+import { PlantPictures } from './PlantPictures'
 import { blankVisit, VisitFields } from './VisitFields'
 
 /** The visits of a plant with what was seen on each, and a new one. */
@@ -43,6 +44,7 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
           </li>
         ))}
       </ol>
+      <PlantPictures sheet={sheet} />
       {visit ? (
         <form
           onSubmit={(e) => {

@@ -6,6 +6,7 @@ export const featureInput = (
 ): ObservationInput => ({
   states: null,
   parts: null,
+  places: null,
   rough: null,
   entry: null,
   hidden: null,

@@ -10,3 +10,13 @@ export interface Manner {
   /** Empty for what the guide asks for. */
   tool: Tool | ''
 }
+
+/** A manner as it is sent with a feature. */
+export const inManner = (manner: Manner) => ({
+  certainty: manner.certainty,
+  source: manner.source,
+  exposure: manner.exposure || null,
+  position: manner.position || null,
+  tool: manner.tool || null,
+  altered: manner.altered ? [manner.altered] : null,
+})

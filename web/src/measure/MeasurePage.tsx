@@ -1,5 +1,6 @@
 import { useSearchParams } from 'react-router'
 import { ProblemNote } from '../shared/ProblemNote'
+import { ViewTabs } from '../shared/ViewTabs'
 import './measure.css'
 import { PhotoBench } from './PhotoBench'
 import { PhotoChooser } from './PhotoChooser'
@@ -30,20 +31,8 @@ export function MeasurePage() {
     })
   return (
     <main className="measure">
-      <div className="features-organs measure-tabs" role="tablist" aria-label="What to measure">
-        {tabs.map((t) => (
-          <button
-            key={t.label}
-            type="button"
-            role="tab"
-            aria-selected={what === t.id}
-            onClick={() => go({ what: t.id })}
-          >
-            {t.label}
-          </button>
-        ))}
-      </div>
-      {what === 'tree' && <TreeBench />}
+      <ViewTabs label="What to measure" tabs={tabs} chosen={what} onChoose={(id) => go({ what: id })} />
+      {what === 'tree' && <TreeBench plant={plant} onPlant={(p) => go({ plant: String(p) })} />}
       {what === 'yardsticks' && <Yardsticks />}
       {what === null && (
         <>

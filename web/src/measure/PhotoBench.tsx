@@ -25,6 +25,7 @@ export function PhotoBench({ photo, plant, onPlant, onOther }: Props) {
   const { value: question, set, undo, redo } = useHistory<PhotoQuestion>(photo.id, usualQuestion)
   const { data: measures, error } = usePhotoMeasures(photo.id, question)
   const [zoom, setZoom] = useState(0)
+  const [edge, setEdge] = useState(false)
   const [counting, setCounting] = useState<number | null>(null)
   const marks = question.marks
   const add = (kind: PhotoMark['kind'], name: string) => {
@@ -46,6 +47,7 @@ export function PhotoBench({ photo, plant, onPlant, onOther }: Props) {
     l: () => add('length', 'Length'),
     a: () => add('angle', 'Angle'),
     c: () => add('count', 'Count'),
+    e: () => setEdge(!edge),
     '+': larger,
     '-': smaller,
   })
@@ -65,6 +67,14 @@ export function PhotoBench({ photo, plant, onPlant, onOther }: Props) {
             title="C"
           >
             {counting === null ? 'Count' : 'Counting: press done'}
+          </Button>
+          <Button
+            onClick={() => setEdge(!edge)}
+            aria-pressed={edge}
+            disabled={!measures?.answer.leaf}
+            title="E: pull the edge of the leaf where it was found wrong"
+          >
+            {edge ? 'Edge: press done' : 'Correct the edge'}
           </Button>
           <span className="shell-fill" />
           <Button onClick={undo} disabled={!undo} title="Ctrl+Z">
@@ -87,6 +97,7 @@ export function PhotoBench({ photo, plant, onPlant, onOther }: Props) {
           measures={measures}
           zoom={zooms[zoom] ?? 1}
           counting={counting !== null}
+          edge={edge}
           onCount={(at) =>
             set({
               ...question,
@@ -116,14 +127,8 @@ export function PhotoBench({ photo, plant, onPlant, onOther }: Props) {
         </TextField>
         <ProblemNote error={error} />
         <PhotoFindings measures={measures} question={question} onChange={set} />
-        {measures && <UsePhoto photo={photo.id} offers={measures.offers} plant={plant} onPlant={onPlant} />}
-        {(photo.taken || photo.latitude !== null) && (
-          <p className="soft">
-            {photo.taken && `Taken ${photo.taken.replace('T', ', ').slice(0, 17)}. `}
-            {photo.latitude !== null &&
-              photo.longitude !== null &&
-              `The camera says ${photo.latitude.toFixed(5)}, ${photo.longitude.toFixed(5)}.`}
-          </p>
+        {measures && (
+          <UsePhoto photo={photo} marks={marks} measures={measures} plant={plant} onPlant={onPlant} />
         )}
       </aside>
     </div>

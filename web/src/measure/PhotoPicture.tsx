@@ -10,6 +10,8 @@ interface Props {
   zoom: number
   /** True while a press on the picture sets a point of the count. */
   counting: boolean
+  /** True while the edge of the leaf can be corrected. */
+  edge: boolean
   onCount: (at: Place) => void
   onChange: (question: PhotoQuestion) => void
 }
@@ -24,11 +26,11 @@ const keys: Record<string, [number, number]> = {
 }
 
 /** A picture with everything found drawn over it. Points are dragged, or moved with the arrow keys once they have the focus. */
-export function PhotoPicture({ photo, question, measures, zoom, counting, onCount, onChange }: Props) {
+export function PhotoPicture({ photo, question, measures, zoom, counting, edge, onCount, onChange }: Props) {
   const svg = useRef<SVGSVGElement>(null)
   const [held, setHeld] = useState<{ id: string; at: Place } | null>(null)
   const leaf = measures?.answer.leaf ?? null
-  const handles = handlesOf(question, leaf)
+  const handles = handlesOf(question, leaf, edge)
   const place = (e: PointerEvent): Place => {
     const box = svg.current?.getBoundingClientRect()
     if (!box || box.width === 0) return { x: 0, y: 0 }
@@ -109,7 +111,7 @@ export function PhotoPicture({ photo, question, measures, zoom, counting, onCoun
               className={`photo-handle ${h.kind}`}
               cx={at(h).x}
               cy={at(h).y}
-              r={8 * unit}
+              r={(h.kind === 'edge' ? 5 : 8) * unit}
               tabIndex={0}
               role="button"
               aria-label={`${h.label}; move with the arrow keys`}

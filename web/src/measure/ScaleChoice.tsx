@@ -1,5 +1,7 @@
 import { MenuItem, TextField } from '@mui/material'
 import type { PhotoQuestion, Place } from '../api/types'
+import { usualQuestion } from './question'
+import { useYardsticks } from './Yardsticks'
 
 type Scale = PhotoQuestion['scale']
 
@@ -25,6 +27,8 @@ const begin = (kind: Scale['kind'], { width, height }: Props['size']): Place[] =
 
 /** How the picture gets its scale, and how large the known thing is. */
 export function ScaleChoice({ scale, size, onChange }: Props) {
+  const yardsticks = useYardsticks().data ?? []
+  const known = yardsticks.find((y) => y.millimetres === scale.millimetres)
   const field = (label: string, name: 'millimetres' | 'cardLong' | 'cardShort' | 'coin') => (
     <TextField
       key={`${name} ${scale[name]}`}
@@ -33,7 +37,8 @@ export function ScaleChoice({ scale, size, onChange }: Props) {
       defaultValue={scale[name]}
       onBlur={(e) => {
         const value = Number(e.target.value)
-        if (value > 0 && value !== scale[name]) onChange({ ...scale, [name]: value })
+        if (value > 0 && value !== scale[name])
+          onChange({ ...scale, [name]: value, error: usualQuestion.scale.error })
       }}
       onKeyDown={(e) => e.key === 'Enter' && (e.target as HTMLElement).blur()}
       slotProps={{ htmlInput: { min: 0.1, step: 'any' } }}
@@ -58,7 +63,27 @@ export function ScaleChoice({ scale, size, onChange }: Props) {
           </MenuItem>
         ))}
       </TextField>
-      {scale.kind === 'points' && field('Apart, mm', 'millimetres')}
+      {scale.kind === 'points' && [
+        <TextField
+          key="known"
+          select
+          label="On"
+          value={known?.name ?? ''}
+          onChange={(e) => {
+            const y = yardsticks.find((k) => k.name === e.target.value)
+            if (y) onChange({ ...scale, millimetres: y.millimetres, error: y.share })
+          }}
+          sx={{ minWidth: 110 }}
+        >
+          <MenuItem value="">another thing</MenuItem>
+          {yardsticks.map((y) => (
+            <MenuItem key={y.name} value={y.name}>
+              {y.name}
+            </MenuItem>
+          ))}
+        </TextField>,
+        field('Apart, mm', 'millimetres'),
+      ]}
       {(scale.kind === 'find' || scale.kind === 'corners') && [
         field('Card, mm', 'cardLong'),
         field('by, mm', 'cardShort'),

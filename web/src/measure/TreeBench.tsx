@@ -2,8 +2,10 @@ import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api } from '../api/client'
+import { useClinometer } from '../api/devices'
 import type { TreeQuestion } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
+import { UseHeight } from './UseHeight'
 import { TreeSketch } from './TreeSketch'
 
 const blank: TreeQuestion = {
@@ -25,7 +27,7 @@ const blank: TreeQuestion = {
 type Field = { [K in keyof TreeQuestion]: TreeQuestion[K] extends string ? K : never }[keyof TreeQuestion]
 
 /** A tree: girth, height and crown from what a tape, a stick, paces and a clinometer gave. */
-export function TreeBench() {
+export function TreeBench({ plant, onPlant }: { plant: number | null; onPlant: (plant: number) => void }) {
   const [question, setQuestion] = useState(blank)
   const [paced, setPaced] = useState(false)
   const set = (part: Partial<TreeQuestion>) => setQuestion({ ...question, ...part })
@@ -34,6 +36,9 @@ export function TreeBench() {
     placeholderData: (before) => before,
     queryFn: () => answer(api.POST('/api/trees/measures', { body: question })),
   })
+  const clinometer = useClinometer()
+  const read = (aim: 'top' | 'foot') =>
+    clinometer.mutate(aim, { onSuccess: (angle) => setQuestion((now) => ({ ...now, [aim]: angle })) })
   // What has not been typed yet is no mistake.
   const field = (name: Field & keyof TreeQuestion, label: string, hint: string, width = 150) => {
     const fault = question[name] ? data?.faults[name] : undefined
@@ -127,8 +132,14 @@ export function TreeBench() {
             <div className="row">
               {question.method === 'angles'
                 ? [
-                    <span key="top">{field('top', 'Angle to the top', '38°')}</span>,
-                    <span key="foot">{field('foot', 'Angle to the foot', '−4°')}</span>,
+                    <span key="top">
+                      {field('top', 'Angle to the top', '38°')}
+                      <Button onClick={() => read('top')}>Read the clinometer at the top</Button>
+                    </span>,
+                    <span key="foot">
+                      {field('foot', 'Angle to the foot', '−4°')}
+                      <Button onClick={() => read('foot')}>and at the foot</Button>
+                    </span>,
                   ]
                 : [
                     <span key="stick">{field('stick', 'Stick', '60 cm')}</span>,
@@ -146,7 +157,7 @@ export function TreeBench() {
       </form>
       <section aria-label="Worked out" aria-live="polite">
         <TreeSketch method={question.method} />
-        <ProblemNote error={error} />
+        <ProblemNote error={error ?? clinometer.error} />
         <dl className="photo-readings">
           {data?.lines.map((l) => (
             <div key={l.label}>
@@ -162,11 +173,7 @@ export function TreeBench() {
             {w}
           </Alert>
         ))}
-        {data?.entry && (
-          <p>
-            On a plant’s sheet, under Height: <b>{data.entry}</b>
-          </p>
-        )}
+        {data?.entry && <UseHeight entry={data.entry} plant={plant} onPlant={onPlant} />}
       </section>
     </div>
   )

@@ -1,62 +1,62 @@
 import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { usePlant, usePlants } from '../api/queries'
-import type { PhotoMeasures } from '../api/types'
+import { useAddVisit, useGuide, usePlant } from '../api/queries'
+import type { CharacterView, KeptPhoto, PhotoMark, PhotoMeasures, PlantSheet } from '../api/types'
+import { blankVisit } from '../bench/VisitFields'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
-import { useUsePhoto } from './photoQueries'
+import { useNearestSite, useUsePhoto } from './photoQueries'
+import { SheetChoice } from './SheetChoice'
 
 interface Props {
-  photo: string
-  offers: PhotoMeasures['offers']
+  photo: KeptPhoto
+  marks: PhotoMark[]
+  measures: PhotoMeasures
   plant: number | null
   onPlant: (plant: number) => void
 }
 
-/** Puts what was found on the sheet of a plant, with the picture as evidence. */
-export function UsePhoto({ photo, offers, plant, onPlant }: Props) {
-  const plants = usePlants().data ?? []
+const kindOf: Record<PhotoMark['kind'], CharacterView['kind']> = {
+  length: 'length',
+  angle: 'angle',
+  count: 'count',
+}
+
+/** Puts what was found, and what was marked by hand, on the sheet of a plant, with the picture as evidence. */
+export function UsePhoto({ photo, marks, measures, plant, onPlant }: Props) {
   const sheet = usePlant(plant).data
+  const characters = useGuide().data?.characters ?? []
   const [left, setLeft] = useState<string[]>([])
+  const [meant, setMeant] = useState<Record<string, string>>({})
   const [chosenVisit, setVisit] = useState<number | null>(null)
-  const using = useUsePhoto(photo)
-  const visit = sheet?.visits.find((v) => v.id === chosenVisit) ?? sheet?.visits.at(-1)
-  const chosen = offers.filter((o) => !left.includes(o.character))
-  if (offers.length === 0) return null
+  const using = useUsePhoto(photo.id)
+  const taken = photo.taken?.slice(0, 10)
+  const visit =
+    sheet?.visits.find((v) => v.id === chosenVisit) ??
+    sheet?.visits.find((v) => v.date === taken) ??
+    sheet?.visits.at(-1)
+  const { offers } = measures
+  const marked = marks.flatMap((mark, i) => {
+    const value = measures.answer.marks[i]?.value
+    const character = characters.find((c) => c.id === meant[mark.label])
+    if (!value || !character) return []
+    const unit = mark.kind === 'length' ? ' mm' : ''
+    const digits = mark.kind === 'count' ? 0 : 2
+    return [{ character: character.id, state: null, entry: value.value.toFixed(digits) + unit }]
+  })
+  const chosen = [
+    ...offers
+      .filter((o) => !left.includes(o.character) && marked.every((m) => m.character !== o.character))
+      .map((o) => ({ character: o.character, state: o.state, entry: o.entry })),
+    ...marked,
+  ]
+  if (offers.length === 0 && marks.length === 0) return <WhenAndWhere photo={photo} sheet={sheet} />
   return (
     <section aria-label="Put on a plant's sheet" className="photo-use">
       <h2>Put on a plant’s sheet</h2>
-      <div className="row">
-        <TextField
-          select
-          label="Plant"
-          value={plants.some((p) => p.id === plant) ? String(plant) : ''}
-          onChange={(e) => onPlant(Number(e.target.value))}
-          sx={{ minWidth: 150 }}
-        >
-          {plants.map((p) => (
-            <MenuItem key={p.id} value={String(p.id)}>
-              {p.tag}
-            </MenuItem>
-          ))}
-        </TextField>
-        {sheet && visit && (
-          <TextField
-            select
-            label="Visit"
-            value={String(visit.id)}
-            onChange={(e) => setVisit(Number(e.target.value))}
-            sx={{ minWidth: 130 }}
-          >
-            {sheet.visits.map((v) => (
-              <MenuItem key={v.id} value={String(v.id)}>
-                {day(v.date)}
-              </MenuItem>
-            ))}
-          </TextField>
-        )}
-      </div>
+      <SheetChoice sheet={sheet} visit={visit} onPlant={onPlant} onVisit={setVisit} />
+      <WhenAndWhere photo={photo} sheet={sheet} />
       {offers.map((o) => (
         <FormControlLabel
           key={o.character}
@@ -76,17 +76,34 @@ export function UsePhoto({ photo, offers, plant, onPlant }: Props) {
           }
         />
       ))}
+      {marks.map((mark, i) => (
+        <div className="row" key={mark.label}>
+          <span>
+            {mark.label}: <b>{measures.marks[i]}</b>
+          </span>
+          <TextField
+            select
+            label={`${mark.label} is`}
+            value={meant[mark.label] ?? ''}
+            onChange={(e) => setMeant({ ...meant, [mark.label]: e.target.value })}
+            sx={{ minWidth: 180 }}
+          >
+            <MenuItem value="">not for the sheet</MenuItem>
+            {characters
+              .filter((c) => c.kind === kindOf[mark.kind] && c.organ !== 'place')
+              .map((c) => (
+                <MenuItem key={c.id} value={c.id}>
+                  {c.label}
+                </MenuItem>
+              ))}
+          </TextField>
+        </div>
+      ))}
       <Button
         variant="contained"
         disabled={!sheet || !visit || chosen.length === 0 || using.isPending}
         onClick={() =>
-          sheet &&
-          visit &&
-          using.mutate({
-            plant: sheet.plant.id,
-            visit: visit.id,
-            features: chosen.map((o) => ({ character: o.character, state: o.state, entry: o.entry })),
-          })
+          sheet && visit && using.mutate({ plant: sheet.plant.id, visit: visit.id, features: chosen })
         }
       >
         Use these
@@ -99,5 +116,35 @@ export function UsePhoto({ photo, offers, plant, onPlant }: Props) {
         </Alert>
       )}
     </section>
+  )
+}
+
+/** What the camera says of day and place, held against the plant: a day it was not visited on is offered as a visit. */
+function WhenAndWhere({ photo, sheet }: { photo: KeptPhoto; sheet: PlantSheet | undefined }) {
+  const add = useAddVisit(sheet?.plant.id ?? 0)
+  const near = useNearestSite(photo.latitude, photo.longitude).data
+  const taken = photo.taken?.slice(0, 10)
+  const unvisited = sheet && taken && sheet.visits.every((v) => v.date !== taken)
+  if (!taken && !near) return null
+  return (
+    <div className="soft" role="note">
+      {taken && `Taken ${day(taken)}. `}
+      {near?.words && `The camera was ${near.words}. `}
+      {near && sheet && near.site !== null && near.site !== sheet.plant.site.id && (
+        <b>
+          {sheet.plant.tag} stands at {sheet.plant.site.name}: is it the same plant?{' '}
+        </b>
+      )}
+      {unvisited && (
+        <Button
+          size="small"
+          disabled={add.isPending}
+          onClick={() => add.mutate({ ...blankVisit(taken), stage: sheet.visits.at(-1)?.stage ?? null })}
+        >
+          Add a visit of that day
+        </Button>
+      )}
+      <ProblemNote error={add.error} />
+    </div>
   )
 }

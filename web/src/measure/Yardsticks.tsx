@@ -6,10 +6,14 @@ import { ProblemNote } from '../shared/ProblemNote'
 
 const key = ['yardsticks']
 
+/** The yardsticks of the person at work, the usual card among them. */
+export const useYardsticks = () =>
+  useQuery({ queryKey: key, queryFn: () => answer(api.GET('/api/yardsticks')) })
+
 /** A person's yardsticks: things to hold others against, and the hand, pace and nail, measured once or several times. */
 export function Yardsticks() {
   const client = useQueryClient()
-  const { data, error } = useQuery({ queryKey: key, queryFn: () => answer(api.GET('/api/yardsticks')) })
+  const { data, error } = useYardsticks()
   const [name, setName] = useState('')
   const [lengths, setLengths] = useState(['', '', ''])
   const keeping = useMutation({
@@ -67,8 +71,13 @@ export function Yardsticks() {
             placeholder="hand span"
             value={name}
             onChange={(e) => setName(e.target.value)}
-            slotProps={{ inputLabel: { shrink: true } }}
+            slotProps={{ inputLabel: { shrink: true }, htmlInput: { list: 'yardstick-names' } }}
           />
+          <datalist id="yardstick-names">
+            {['hand span', 'fingernail', 'thumb', 'pace', 'eye to thumb', 'pen', 'coin', 'note'].map((n) => (
+              <option key={n} value={n} />
+            ))}
+          </datalist>
           {lengths.map((length, i) => (
             <TextField
               // Measurements have no names but their order.

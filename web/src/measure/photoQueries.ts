@@ -29,6 +29,20 @@ export const usePhotoMeasures = (id: string | null, question: PhotoQuestion) =>
       answer(api.POST('/api/photos/{id}/measures', { params: { path: { id: id ?? '' } }, body: question })),
   })
 
+/** The site nearest to where a camera was; nothing where it did not say. */
+export const useNearestSite = (latitude: number | null, longitude: number | null) =>
+  useQuery({
+    queryKey: ['nearest site', latitude, longitude],
+    enabled: latitude !== null && longitude !== null,
+    staleTime: Infinity,
+    queryFn: () =>
+      answer(
+        api.GET('/api/sites/nearest', {
+          params: { query: { latitude: latitude ?? 0, longitude: longitude ?? 0 } },
+        }),
+      ),
+  })
+
 /** Keeps a picture dropped or chosen, or one of the camera's samples. Its number is made here, so that sending twice keeps one. */
 export function useKeepPhoto() {
   const client = useQueryClient()

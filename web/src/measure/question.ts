@@ -13,6 +13,7 @@ export const usualQuestion: PhotoQuestion = {
   },
   findLeaf: true,
   outline: [],
+  pulls: [],
   base: null,
   tip: null,
   turned: false,
@@ -24,7 +25,7 @@ export const usualQuestion: PhotoQuestion = {
 export interface Handle {
   id: string
   label: string
-  kind: 'leaf' | 'scale' | 'mark'
+  kind: 'leaf' | 'scale' | 'mark' | 'edge'
   at: Place
   move: (question: PhotoQuestion, to: Place) => PhotoQuestion
 }
@@ -57,8 +58,36 @@ const markHandles = (question: PhotoQuestion): Handle[] =>
     })),
   )
 
+/** How many points of the edge can be taken hold of. */
+const edgePoints = 40
+
+/** The edge can be pulled where it was found wrong; a pull that goes on from the one before is one with it. */
+const edgeHandles = (outline: Place[]): Handle[] =>
+  Array.from({ length: Math.min(edgePoints, outline.length) }, (_, i) => {
+    const at = outline[Math.floor((i * outline.length) / edgePoints)] ?? { x: 0, y: 0 }
+    return {
+      id: `edge ${i}`,
+      label: `Point ${i + 1} of the edge`,
+      kind: 'edge' as const,
+      at,
+      move: (q: PhotoQuestion, to: Place) => {
+        const last = q.pulls.at(-1)
+        const goesOn = last && Math.hypot(last.to.x - at.x, last.to.y - at.y) < 1
+        return {
+          ...q,
+          pulls: goesOn ? [...q.pulls.slice(0, -1), { from: last.from, to }] : [...q.pulls, { from: at, to }],
+        }
+      },
+    }
+  })
+
 /** All points of a picture that can be dragged. */
-export const handlesOf = (question: PhotoQuestion, leaf: { base: Place; tip: Place } | null): Handle[] => [
+export const handlesOf = (
+  question: PhotoQuestion,
+  leaf: { base: Place; tip: Place; outline: Place[] } | null,
+  edge: boolean,
+): Handle[] => [
+  ...(leaf && edge ? edgeHandles(leaf.outline) : []),
   ...(leaf
     ? [
         {

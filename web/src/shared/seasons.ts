@@ -1,6 +1,6 @@
 import type { SpeciesAccount } from '../api/types'
 
-type Season = SpeciesAccount['seasons'][number]
+type Season = Pick<SpeciesAccount['seasons'][number], 'phase' | 'from' | 'to'>
 
 /** How each phenophase is called and coloured in strips of the year. */
 export const phases = {

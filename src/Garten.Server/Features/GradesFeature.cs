@@ -1,0 +1,30 @@
+using Garten.Core.Confirmation;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>A grade set by a person.</summary>
+/// <param name="Grade">The grade; null to let the computed one stand.</param>
+/// <param name="Reason">Why.</param>
+public sealed record GradeInput(Grade? Grade, string? Reason);
+
+/// <summary>Grades of plants, and what would raise them.</summary>
+public static class GradesFeature
+{
+    /// <summary>Adds the endpoints.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/plants/{plant:int}/grade", (int plant, PlantGrades grades, CancellationToken cancel) => grades.OfAsync(plant, cancel))
+            .WithName("grade").Produces<PlantGrade>();
+
+        api.MapPost("/plants/{plant:int}/grade", async (
+            int plant, GradeInput input, GradeStore store, PlantStore plants, PlantGrades grades, CurrentPerson person, CancellationToken cancel) =>
+        {
+            await plants.CardAsync(plant, cancel);
+            await store.OverruleAsync(plant, input.Grade, Rules.Text("reason", "The reason", input.Reason, 2000, required: true), person.Required, cancel);
+            return await grades.OfAsync(plant, cancel);
+        }).WithName("overruleGrade").Produces<PlantGrade>();
+    }
+}

@@ -1,0 +1,33 @@
+using System.Globalization;
+using Garten.Core.Survey;
+using Garten.Data;
+
+namespace Garten.Server.Features;
+
+/// <summary>The site nearest to a place.</summary>
+/// <param name="Site">Its number; null where no site has coordinates.</param>
+/// <param name="Words">How far it is, for example "at Quarry Bald" or "1.2 km north-east of Quarry Bald"; empty for none.</param>
+public sealed record NearestSite(int? Site, string Words)
+{
+    private static readonly string[] Winds = ["north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west"];
+
+    /// <summary>Finds it.</summary>
+    /// <param name="here">The place.</param>
+    /// <param name="sites">The sites.</param>
+    public static NearestSite Of(GeoPoint here, IEnumerable<Site> sites)
+    {
+        var (site, at) = sites.Where(s => s is { Latitude: not null, Longitude: not null })
+            .Select(s => (Site: s, At: new GeoPoint(s.Latitude!.Value, s.Longitude!.Value)))
+            .OrderBy(s => here.MetresTo(s.At)).FirstOrDefault();
+        if (site is null)
+        {
+            return new(null, "");
+        }
+
+        var metres = here.MetresTo(at);
+        var far = metres < 1000 ? $"{metres.ToString("0", CultureInfo.InvariantCulture)} m" : $"{(metres / 1000).ToString("0.0", CultureInfo.InvariantCulture)} km";
+        return new(
+            site.Id,
+            metres <= (site.UncertaintyM ?? 0) ? $"at {site.Name}" : $"{far} {Winds[(int)Math.Round(at.BearingTo(here) / 45) % Winds.Length]} of {site.Name}");
+    }
+}

@@ -1,0 +1,65 @@
+using System.Collections.Immutable;
+using Garten.Core.Bench;
+using Garten.Core.Confirmation;
+using Garten.Core.Seasons;
+using Garten.Data;
+using Garten.Server.Devices;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>A plant's grade, what would raise it, and what a person said against the computed one.</summary>
+/// <param name="Answer">The grade and the return list.</param>
+/// <param name="Overrule">The grade a person set; null where the computed one stands.</param>
+public sealed record PlantGrade(ReturnAnswer Answer, GradeOverrule? Overrule);
+
+/// <summary>Grades and return lists of plants, and how the year runs.</summary>
+/// <param name="plants">Plants.</param>
+/// <param name="sheets">Their sheets.</param>
+/// <param name="determinations">Their names.</param>
+/// <param name="grades">Their grades as noted.</param>
+/// <param name="weather">The weather station.</param>
+/// <param name="current">The guide.</param>
+/// <param name="clock">The clock.</param>
+public sealed class PlantGrades(
+    PlantStore plants, PlantSheets sheets, DeterminationStore determinations, GradeStore grades, IWeatherStation weather, CurrentGuide current, TimeProvider clock)
+{
+    /// <summary>The grade of a plant, and what would raise it.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<PlantGrade> OfAsync(int plant, CancellationToken cancel) =>
+        new(await AnswerAsync(plant, await sheets.RequestAsync(plant, cancel), await RunAsync(cancel), cancel), await grades.OverruledAsync(plant, cancel));
+
+    /// <summary>The return list of a plant.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="request">The plant as the core knows it.</param>
+    /// <param name="run">How the year runs.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<ReturnAnswer> AnswerAsync(int plant, BenchRequest request, YearRun run, CancellationToken cancel) =>
+        ReturnList.Of(current.Model, new(new(request, await NamesAsync(plant, cancel)), Rules.Today(clock), run));
+
+    /// <summary>Notes the grade of a plant that has changed, so that a fall can be told of, and reads its sheet.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<PlantSheet> ChangedAsync(int plant, CancellationToken cancel)
+    {
+        var sheet = await sheets.ReadAsync(plant, cancel);
+        var answer = Grading.Of(current.Model, new(sheet.Request, await NamesAsync(plant, cancel)));
+        await grades.NoteAsync(plant, answer.Grade, answer.Name?.Id.Value, string.Join(' ', answer.Missing.Select(g => g.Says)), cancel);
+        return sheet;
+    }
+
+    /// <summary>How this year runs, by the warmth of the station and the first dates of the survey.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<YearRun> RunAsync(CancellationToken cancel)
+    {
+        var today = Rules.Today(clock);
+        var firsts = await plants.FirstDatesAsync(today.Year, cancel);
+        return YearRun.Judge(
+            current.Guide, [.. await weather.SinceNewYearAsync(today, cancel)], [.. await weather.UsualAsync(cancel)],
+            [.. firsts.Where(f => current.Guide.FindTaxon(f.Taxon) is not null)]);
+    }
+
+    private async Task<ImmutableArray<GivenName>> NamesAsync(int plant, CancellationToken cancel) =>
+        [.. (await determinations.OfAsync(plant, cancel)).Select(d => new GivenName(new(d.Taxon), d.Qualifier, d.Person, d.Date))];
+}

@@ -1,0 +1,151 @@
+using System.Globalization;
+using System.Text.Json;
+using Garten.Core.Confirmation;
+using Garten.Core.Guides;
+using Garten.Core.Seasons.Rounds;
+using Garten.Core.Survey;
+using Garten.Data;
+using Garten.Formats.Calendars;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>When and from where one can go.</summary>
+/// <param name="Weekdays">Days of the week one can go.</param>
+/// <param name="Hours">Longest round, in hours.</param>
+/// <param name="Start">Number of the site rounds begin and end at; null for the first of the list.</param>
+/// <param name="Lost">Days on which one cannot go after all.</param>
+public sealed record RoundSettings(DayOfWeek[] Weekdays, double Hours, int? Start, DateOnly[] Lost)
+{
+    /// <summary>Weekends, six hours.</summary>
+    public static RoundSettings Usual { get; } = new([DayOfWeek.Saturday, DayOfWeek.Sunday], 6, null, []);
+}
+
+/// <summary>A plant to see on a round.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="Grade">Its grade.</param>
+/// <param name="Need">What there is to see.</param>
+/// <param name="Cautions">What to be careful of.</param>
+public sealed record RoundStop(PlantTag Plant, Grade Grade, ReturnNeed Need, IReadOnlyList<string> Cautions);
+
+/// <summary>A site as it lies on a round's sketch.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Latitude">Degrees north; null when not known.</param>
+/// <param name="Longitude">Degrees east; null when not known.</param>
+public sealed record RoundPlace(string Name, double? Latitude, double? Longitude);
+
+/// <summary>A round, ready to walk.</summary>
+/// <param name="Date">The day.</param>
+/// <param name="Places">The start and the sites in the order they are walked to.</param>
+/// <param name="Minutes">How long it takes.</param>
+/// <param name="Margin">Days to the nearest end of the windows of its plants.</param>
+/// <param name="Tools">Tools to take.</param>
+/// <param name="Stops">The plants.</param>
+public sealed record RoundView(
+    DateOnly Date, IReadOnlyList<RoundPlace> Places, double Minutes, int Margin, IReadOnlyList<Tool> Tools, IReadOnlyList<RoundStop> Stops);
+
+/// <summary>A plant no round can reach in time.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="Need">What there was to see.</param>
+/// <param name="Reason">Why.</param>
+public sealed record UnmetStop(PlantTag Plant, ReturnNeed Need, string Reason);
+
+/// <summary>The rounds of the year to come.</summary>
+/// <param name="Settings">When one can go.</param>
+/// <param name="Rounds">The rounds.</param>
+/// <param name="Unmet">What cannot be met.</param>
+/// <param name="LeastPossible">No plan has fewer rounds than this.</param>
+public sealed record RoundsView(RoundSettings Settings, IReadOnlyList<RoundView> Rounds, IReadOnlyList<UnmetStop> Unmet, int LeastPossible);
+
+/// <summary>Rounds: the fewest days out on which everything the plants wait for can be seen.</summary>
+public static class RoundsFeature
+{
+    private const string Setting = "rounds";
+
+    private const int PlannedDays = 365;
+
+    /// <summary>Minutes it takes to find a plant and write down what was seen, beside the looking itself.</summary>
+    private const double MinutesAPlant = 3;
+
+    /// <summary>Adds the endpoints.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/rounds", PlanAsync).WithName("rounds").Produces<RoundsView>();
+
+        api.MapPut("/rounds/settings", async (
+            RoundSettings input, SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CurrentGuide current, CurrentPerson person,
+            TimeProvider clock, CancellationToken cancel) =>
+        {
+            _ = person.Required;
+            if (input.Weekdays.Length == 0)
+            {
+                throw new RuleException("weekdays", "Choose at least one day of the week on which you can go.");
+            }
+
+            if (input.Hours is not (>= 1 and <= 16))
+            {
+                throw new RuleException("hours", "A round can last from 1 to 16 hours.");
+            }
+
+            var kept = input with { Weekdays = [.. input.Weekdays.Distinct()], Lost = [.. input.Lost.Distinct().Order().TakeLast(PlannedDays)] };
+            await settings.SetAsync(Setting, JsonSerializer.Serialize(kept), cancel);
+            return await PlanAsync(settings, plants, sheets, places, grades, current, clock, cancel);
+        }).WithName("setRounds").Produces<RoundsView>();
+
+        api.MapGet("/rounds/calendar.ics", async (
+            SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+        {
+            var plan = await PlanAsync(settings, plants, sheets, places, grades, current, clock, cancel);
+            var days = plan.Rounds.Select(r => new CalendarDay(
+                string.Create(CultureInfo.InvariantCulture, $"round-{r.Date:yyyy-MM-dd}"), r.Date, $"Round: {string.Join(", ", r.Places.Skip(1).Select(p => p.Name))}",
+                string.Join('\n', r.Stops.Select(s => $"{s.Plant.Tag} ({s.Plant.Name ?? "no name yet"}): {s.Need.Words}"))));
+            return TypedResults.Text(CalendarWriter.Write(days, clock.GetUtcNow().UtcDateTime), "text/calendar");
+        }).WithName("roundsCalendar").Produces<string>(200, "text/calendar");
+    }
+
+    private static async Task<RoundsView> PlanAsync(
+        SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CurrentGuide current, TimeProvider clock, CancellationToken cancel)
+    {
+        var chosen = await settings.GetAsync(Setting, cancel) is { } kept ? JsonSerializer.Deserialize<RoundSettings>(kept)! : RoundSettings.Usual;
+        var today = Rules.Today(clock);
+        var run = await grades.RunAsync(cancel);
+        List<(RoundStop Stop, int Site)> stops = [];
+        foreach (var tag in await plants.TagsAsync(cancel))
+        {
+            var sheet = await sheets.ReadAsync(tag.Id, cancel);
+            var answer = await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel);
+            string[] cautions = answer.Grade.Name is { } name ? [.. current.Guide.CautionsFor(name.Id).Select(c => c.Text)] : [];
+            stops.AddRange(answer.Needs.Where(n => n is { Part: not null, From: not null }).Select(n => (new RoundStop(tag, answer.Grade.Grade, n, cautions), sheet.Plant.Site.Id)));
+        }
+
+        // The sites with plants that wait, those with most first; what is beyond the planner's number is named.
+        var sites = await places.SitesAsync(cancel);
+        var waiting = stops.GroupBy(s => s.Site).OrderByDescending(g => g.Count()).Take(RoundPlanner.MostSites).Select(g => sites.Single(s => s.Id == g.Key)).ToArray();
+        var start = sites.Find(s => s.Id == chosen.Start) ?? sites.FirstOrDefault();
+        var plan = RoundPlanner.Plan(new(
+            [.. stops.Select((s, i) => NeedOf(i, s.Stop, s.Site, today))], [.. waiting.Select(SiteOf)], start is null ? new(0, null, null) : SiteOf(start),
+            [.. Enumerable.Range(0, PlannedDays).Select(today.AddDays).Where(d => chosen.Weekdays.Contains(d.DayOfWeek) && !chosen.Lost.Contains(d))], chosen.Hours * 60));
+        return new(
+            chosen,
+            [.. plan.Rounds.Select(r => ViewOf(r, stops, sites, start, current.Guide))],
+            [.. plan.Unmet.Select(u => new UnmetStop(stops[u.Need].Stop.Plant, stops[u.Need].Stop.Need, u.Reason))],
+            plan.LeastPossible);
+    }
+
+    private static RoundNeed NeedOf(int number, RoundStop stop, int site, DateOnly today) => new(
+        number, stop.Plant.Id, site, stop.Need.From!.Value < today ? today : stop.Need.From.Value, stop.Need.To!.Value,
+        MinutesAPlant + (stop.Need.Features.Sum(f => f.EffortSeconds) / 60.0), stop.Need.Error);
+
+    private static RoundSite SiteOf(Site site) =>
+        new(site.Id, site is { Latitude: { } north, Longitude: { } east } ? new GeoPoint(north, east) : null, site.ElevationM);
+
+    private static RoundView ViewOf(Round round, List<(RoundStop Stop, int Site)> stops, List<Site> sites, Site? start, Guide guide)
+    {
+        var own = round.Needs.Select(n => stops[n]).OrderBy(s => round.Sites.IndexOf(s.Site)).ThenBy(s => s.Stop.Plant.Tag, StringComparer.Ordinal).Select(s => s.Stop).ToArray();
+        var tools = own.SelectMany(s => s.Need.Features).Select(f => guide.Character(f.Character).Tool).Where(t => t != Tool.Eye).Distinct().Order();
+        return new(
+            round.Date, [.. new[] { start }.OfType<Site>().Concat(round.Sites.Select(id => sites.Single(s => s.Id == id))).Select(s => new RoundPlace(s.Name, s.Latitude, s.Longitude))],
+            round.Minutes, round.Margin, [.. tools], own);
+    }
+}

@@ -1,0 +1,91 @@
+using Garten.Core.Bench;
+using Garten.Core.Confirmation;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>Something to come back for, and on which plant.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="Grade">Its grade.</param>
+/// <param name="Need">What there is to see.</param>
+public sealed record TodayNeed(PlantTag Plant, Grade Grade, ReturnNeed Need);
+
+/// <summary>A grade that fell.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="Fall">How.</param>
+public sealed record TodayFall(PlantTag Plant, GradeFall Fall);
+
+/// <summary>Something that does not agree on a plant.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="Says">What.</param>
+public sealed record TodayDoubt(PlantTag Plant, string Says);
+
+/// <summary>A visit on which nothing was recorded yet.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="Date">The day.</param>
+public sealed record TodayVisit(PlantTag Plant, DateOnly Date);
+
+/// <summary>How many plants have a grade.</summary>
+/// <param name="Grade">The grade.</param>
+/// <param name="Plants">How many.</param>
+public sealed record GradeCount(Grade Grade, int Plants);
+
+/// <summary>The desk one starts at.</summary>
+/// <param name="Date">Today.</param>
+/// <param name="Year">How the year runs, in words.</param>
+/// <param name="YearGrounds">What that rests on.</param>
+/// <param name="Open">What shows now, what closes soonest first.</param>
+/// <param name="Soon">What opens within a month, the soonest first.</param>
+/// <param name="Falls">Grades that fell.</param>
+/// <param name="Doubts">Plants whose key and features disagree.</param>
+/// <param name="Unwritten">Visits not written up.</param>
+/// <param name="Grades">How the plants stand.</param>
+public sealed record TodayView(
+    DateOnly Date, string Year, IReadOnlyList<string> YearGrounds, IReadOnlyList<TodayNeed> Open, IReadOnlyList<TodayNeed> Soon, IReadOnlyList<TodayFall> Falls,
+    IReadOnlyList<TodayDoubt> Doubts, IReadOnlyList<TodayVisit> Unwritten, IReadOnlyList<GradeCount> Grades);
+
+/// <summary>What there is to do today.</summary>
+public static class TodayFeature
+{
+    private const int SoonDays = 31;
+
+    /// <summary>Adds the endpoint.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/today", async (
+        PlantStore plants, PlantSheets sheets, PlantGrades grades, GradeStore store, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+    {
+        var today = Rules.Today(clock);
+        var run = await grades.RunAsync(cancel);
+        var tags = await plants.TagsAsync(cancel);
+        List<TodayNeed> needs = [];
+        List<Grade> standing = [];
+        List<TodayDoubt> doubts = [];
+        List<TodayVisit> unwritten = [];
+        foreach (var tag in tags)
+        {
+            var request = await sheets.RequestAsync(tag.Id, cancel);
+            var answer = await grades.AnswerAsync(tag.Id, request, run, cancel);
+            needs.AddRange(answer.Needs.Where(n => n.Part is not null).Select(n => new TodayNeed(tag, answer.Grade.Grade, n)));
+            standing.Add(answer.Grade.Grade);
+            unwritten.AddRange(request.Visits.Where(v => request.Observations.All(o => o.Visit != v.Number)).Select(v => new TodayVisit(tag, v.Date)));
+            if (answer.Grade.Name is not null && answer.Grade.Grounds.FirstOrDefault(g => g is { Kind: GroundKind.Agreement, Met: false }) is { } against)
+            {
+                doubts.Add(new(tag, against.Says));
+            }
+            else if (BenchDesk.Answer(current.Model, request).SecondOpinion is { Length: > 0 } opinion)
+            {
+                doubts.Add(new(tag, opinion));
+            }
+        }
+
+        var byId = tags.ToDictionary(t => t.Id);
+        return new TodayView(
+            today, run.InWords(), [.. run.Grounds],
+            [.. needs.Where(n => n.Need.Open).OrderBy(n => n.Need.To)],
+            [.. needs.Where(n => !n.Need.Open && n.Need.From is { } from && from <= today.AddDays(SoonDays)).OrderBy(n => n.Need.From)],
+            [.. (await store.FallsAsync(cancel)).Where(f => byId.ContainsKey(f.Plant)).Select(f => new TodayFall(byId[f.Plant], f))],
+            doubts, unwritten,
+            [.. Enum.GetValues<Grade>().Select(g => new GradeCount(g, standing.Count(s => s == g)))]);
+    }).WithName("today").Produces<TodayView>();
+}

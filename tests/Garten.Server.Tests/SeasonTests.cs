@@ -1,0 +1,107 @@
+using System.Net;
+using System.Text.Json.Nodes;
+
+namespace Garten.Server.Tests;
+
+/// <summary>Grades, the desk of the day, rounds and the year. Today is 20 November 2026.</summary>
+public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
+{
+    [Fact]
+    public async Task A_plant_tells_its_grade_with_its_grounds_and_what_to_come_back_for()
+    {
+        var sheet = await Me.TakeAsync("bare twig", "2026-01-12");
+        await Me.PutAsync(Client.PathTo(sheet, "bud-arrangement"), Client.Feature(states: ["opposite"]));
+        var answer = (await Me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/grade"))["answer"]!;
+        ((string?)answer["grade"]!["grade"]).ShouldBe("unplaced");
+        var needs = answer["needs"]!.AsArray();
+        needs.Select(n => (string?)n!["part"]).ShouldContain("flowers");
+        needs.Where(n => n!["from"] is not null).Select(n => (string?)n!["from"]).ShouldBeInOrder();
+    }
+
+    [Fact]
+    public async Task A_grade_is_overruled_with_a_reason_only_and_the_computed_one_stands_beside_it()
+    {
+        var plant = (int)(await Me.TakeAsync())["plant"]!["id"]!;
+        await Client.ProblemAsync(await Me.TryPostAsync($"/api/plants/{plant}/grade", new { grade = "confirmed", reason = " " }), HttpStatusCode.BadRequest);
+        var set = await Me.PostAsync($"/api/plants/{plant}/grade", new { grade = "settled", reason = "Known to the warden for years." });
+        ((string?)set["overrule"]!["grade"]).ShouldBe("settled");
+        ((string?)set["overrule"]!["reason"]).ShouldBe("Known to the warden for years.");
+        ((string?)set["answer"]!["grade"]!["grade"]).ShouldBe("unplaced");
+        (await Me.PostAsync($"/api/plants/{plant}/grade", new { grade = (string?)null, reason = "Mistaken." }))["overrule"].ShouldBeNull();
+        await Client.ProblemAsync(await Me.TryPostAsync("/api/plants/99999/grade", new { grade = "settled", reason = "x" }), HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task A_grade_that_falls_is_told_of_until_it_rises_again()
+    {
+        // The demo's first maple is named and settled by its features; alternate leaves would speak against that.
+        var tag = (await Me.GetAsync("/api/plants")).AsArray().First(p => (string?)p!["tag"] == "TF-001")!;
+        var sheet = await Me.GetAsync($"/api/plants/{tag["id"]}");
+        var visit = sheet["visits"]!.AsArray()[^1]!["id"];
+        var path = $"/api/plants/{tag["id"]}/visits/{visit}/features/";
+        await Me.PutAsync(path + "leaf-arrangement", Client.Feature(states: ["opposite"], expected: Revision(sheet, visit, "leaf-arrangement")));
+        var before = (string?)(await GradeAsync(tag))["grade"]!;
+        before.ShouldBeOneOf("leaning", "settled", "confirmed");
+        (await FallsAsync()).ShouldNotContain("TF-001");
+        var now = await Me.GetAsync($"/api/plants/{tag["id"]}");
+        await Me.PutAsync(path + "leaf-arrangement", Client.Feature(states: ["alternate"], expected: Revision(now, visit, "leaf-arrangement")));
+        var fallen = (string?)(await GradeAsync(tag))["grade"]!;
+        fallen.ShouldNotBe(before);
+        (await FallsAsync()).ShouldContain("TF-001");
+        await Me.PostAsync($"/api/plants/{tag["id"]}/undo", new { });
+        (await FallsAsync()).ShouldNotContain("TF-001");
+    }
+
+    [Fact]
+    public async Task The_desk_lists_what_shows_by_when_it_closes_and_visits_not_written_up()
+    {
+        var tag = (string?)(await Me.TakeAsync("seen in passing", "2026-11-10"))["plant"]!["tag"];
+        var today = await Me.GetAsync("/api/today");
+        ((string?)today["date"]).ShouldBe("2026-11-20");
+        ((string?)today["year"]).ShouldNotBeNullOrEmpty();
+        today["open"]!.AsArray().Select(n => (string?)n!["need"]!["to"]).ShouldBeInOrder();
+        today["open"]!.AsArray().ShouldAllBe(n => (bool)n!["need"]!["open"]!);
+        today["unwritten"]!.AsArray().Select(v => (string?)v!["plant"]!["tag"]).ShouldContain(tag);
+        today["grades"]!.AsArray().Sum(g => (int)g!["plants"]!).ShouldBe((await Me.GetAsync("/api/plants")).AsArray().Count);
+    }
+
+    [Fact]
+    public async Task Rounds_keep_to_the_days_one_can_go_and_a_day_lost_is_planned_round()
+    {
+        var plan = await Me.GetAsync("/api/rounds");
+        var rounds = plan["rounds"]!.AsArray();
+        rounds.Count.ShouldBeGreaterThan(0);
+        rounds.Select(r => DateOnly.Parse((string)r!["date"]!, null).DayOfWeek).ShouldAllBe(d => d == DayOfWeek.Saturday || d == DayOfWeek.Sunday);
+        rounds.Count.ShouldBeGreaterThanOrEqualTo((int)plan["leastPossible"]!);
+        var lost = (string)rounds[0]!["date"]!;
+        var again = await Me.PutAsync("/api/rounds/settings", new { weekdays = new[] { "saturday", "sunday" }, hours = 6, start = (int?)null, lost = new[] { lost } });
+        again["rounds"]!.AsArray().Select(r => (string?)r!["date"]).ShouldNotContain(lost);
+        var calendar = await Me.Http.GetStringAsync(new Uri("/api/rounds/calendar.ics", UriKind.Relative));
+        calendar.Split("BEGIN:VEVENT").Length.ShouldBe(again["rounds"]!.AsArray().Count + 1);
+        await Client.ProblemAsync(await Me.TryPutAsync("/api/rounds/settings", new { weekdays = Array.Empty<string>(), hours = 6, start = (int?)null, lost = Array.Empty<string>() }), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(await Me.TryPutAsync("/api/rounds/settings", new { weekdays = new[] { "monday" }, hours = 40, start = (int?)null, lost = Array.Empty<string>() }), HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task The_year_of_a_high_site_comes_later()
+    {
+        var sites = (await Me.GetAsync("/api/sites")).AsArray();
+        var cirque = (int)sites.Single(s => (string?)s!["name"] == "Upper Cirque")!["id"]!;
+        var high = await Me.GetAsync($"/api/year?site={cirque}");
+
+        // 1060 m above the reference place 34.8 days, 0.0241° north 0.1, 0.0488° east less than a tenth.
+        ((double)high["delay"]!).ShouldBe(34.9, 0.11);
+        From(high).ShouldBe(From(await Me.GetAsync("/api/year")) + 35);
+        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/year?site=999", UriKind.Relative)), HttpStatusCode.NotFound);
+
+        static int From(JsonNode year) => (int)year["rows"]!.AsArray().First(r => (string?)r!["taxon"]!["id"] == "acer-macrophyllum")!["seasons"]!.AsArray()
+            .First(s => (string?)s!["phase"] == "flower")!["from"]!["number"]!;
+    }
+
+    private static long? Revision(JsonNode sheet, JsonNode? visit, string character) => (long?)sheet["observations"]!.AsArray()
+        .FirstOrDefault(o => (string?)o!["character"] == character && (int)o["visit"]! == (int)visit!)?["revision"];
+
+    private async Task<JsonNode> GradeAsync(JsonNode tag) => (await Me.GetAsync($"/api/plants/{tag["id"]}/grade"))["answer"]!["grade"]!;
+
+    private async Task<string[]> FallsAsync() => [.. (await Me.GetAsync("/api/today"))["falls"]!.AsArray().Select(f => (string)f!["plant"]!["tag"]!)];
+}

@@ -1,0 +1,31 @@
+import { useSearchParams } from 'react-router'
+import { ViewTabs } from '../shared/ViewTabs'
+import { RoundsPanel } from './RoundsPanel'
+import './season.css'
+import { TodayPanel } from './TodayPanel'
+import { YearPanel } from './YearPanel'
+
+const tabs = [
+  { id: null, label: 'Today' },
+  { id: 'rounds', label: 'Rounds' },
+  { id: 'year', label: 'The year' },
+]
+
+/** The season: what there is to do today, the rounds that follow from it, and the year of the whole guide. */
+export function SeasonPage() {
+  const [params, setParams] = useSearchParams()
+  const what = params.get('what')
+  return (
+    <main className="season-page">
+      <ViewTabs
+        label="Season"
+        tabs={tabs}
+        chosen={what}
+        onChoose={(id) => setParams(id ? { what: id } : {})}
+      />
+      {what === null && <TodayPanel />}
+      {what === 'rounds' && <RoundsPanel />}
+      {what === 'year' && <YearPanel />}
+    </main>
+  )
+}

@@ -1,0 +1,100 @@
+import type { ReactNode } from 'react'
+import type { TodayNeed } from '../api/types'
+import { day } from '../shared/format'
+import { ProblemNote } from '../shared/ProblemNote'
+import { PlantName } from './PlantName'
+import { useToday } from './seasonQueries'
+
+function Section({
+  title,
+  hint,
+  empty,
+  children,
+}: {
+  title: string
+  hint: string
+  empty: boolean
+  children: ReactNode
+}) {
+  return (
+    <section aria-label={title}>
+      <h2>
+        {title} <small>{hint}</small>
+      </h2>
+      {empty ? <p className="soft">Nothing.</p> : <ul className="box today-list">{children}</ul>}
+    </section>
+  )
+}
+
+const Need = ({ of: { plant, grade, need } }: { of: TodayNeed }) => (
+  <li>
+    <PlantName plant={plant} /> <small>{grade}</small>
+    <div>{need.words}</div>
+    {need.features.length > 0 && (
+      <div className="soft">Look at {need.features.map((f) => f.label.toLowerCase()).join(', ')}.</div>
+    )}
+  </li>
+)
+
+/** The desk one starts at: what shows now and closes soonest, what fell, what disagrees, what is not written up. */
+export function TodayPanel() {
+  const { data, error } = useToday()
+  if (!data) return <ProblemNote error={error} />
+  return (
+    <>
+      <h1>{day(data.date)}</h1>
+      <p>
+        The season runs <b>{data.year}</b> against the usual.{' '}
+        {data.yearGrounds.length > 0 && <span className="soft">{data.yearGrounds.join('; ')}.</span>}
+      </p>
+      <ul className="today-grades" aria-label="Grades">
+        {data.grades.map((g) => (
+          <li key={g.grade}>
+            <b>{g.plants}</b> {g.grade}
+          </li>
+        ))}
+      </ul>
+      <div className="today-columns">
+        <div>
+          <Section title="Shows now" hint="what closes soonest first" empty={data.open.length === 0}>
+            {data.open.map((n) => (
+              <Need key={`${n.plant.id} ${n.need.part}`} of={n} />
+            ))}
+          </Section>
+          <Section title="Opens within a month" hint="the soonest first" empty={data.soon.length === 0}>
+            {data.soon.map((n) => (
+              <Need key={`${n.plant.id} ${n.need.part}`} of={n} />
+            ))}
+          </Section>
+        </div>
+        <div>
+          <Section title="Grades that fell" hint="until they rise again" empty={data.falls.length === 0}>
+            {data.falls.map((f) => (
+              <li key={f.plant.id}>
+                <PlantName plant={f.plant} />
+                <div>
+                  From {f.fall.from} to <b>{f.fall.to}</b> on {day(f.fall.on)}. {f.fall.because}
+                </div>
+              </li>
+            ))}
+          </Section>
+          <Section title="Does not agree" hint="name, key and features" empty={data.doubts.length === 0}>
+            {data.doubts.map((d) => (
+              <li key={d.plant.id}>
+                <PlantName plant={d.plant} />
+                <div>{d.says}</div>
+              </li>
+            ))}
+          </Section>
+          <Section title="Not written up" hint="visits without a feature" empty={data.unwritten.length === 0}>
+            {data.unwritten.map((v) => (
+              <li key={`${v.plant.id} ${v.date}`}>
+                <PlantName plant={v.plant} /> <small>{day(v.date)}</small>
+              </li>
+            ))}
+          </Section>
+        </div>
+      </div>
+    </>
+  )
+}

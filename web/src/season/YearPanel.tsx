@@ -1,0 +1,136 @@
+import { MenuItem, TextField } from '@mui/material'
+import { useState } from 'react'
+import { useSites } from '../api/queries'
+import type { YearRow } from '../api/types'
+import { ProblemNote } from '../shared/ProblemNote'
+import { inWords, phases, spansOf } from '../shared/seasons'
+import { TaxonText } from '../shared/TaxonText'
+import { useYear } from './seasonQueries'
+
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+const width = 720
+const x = (number: number) => (number / 365) * width
+const rows = { leaf: 0, leafColour: 0, flower: 7, fruit: 14 } as const
+type Phase = keyof typeof phases
+
+/** The year of the guide at a place: who is in leaf, flower and fruit, and when. */
+export function YearPanel() {
+  const sites = useSites().data ?? []
+  const [site, setSite] = useState<number | null>(null)
+  const [family, setFamily] = useState('')
+  const [now, setNow] = useState<Phase | ''>('')
+  const { data, error } = useYear(site)
+  if (!data) return <ProblemNote error={error} />
+  const families = [...new Set(data.rows.map((r) => r.family))].filter(Boolean).sort()
+  const shown = data.rows.filter(
+    (r) =>
+      r.seasons.length > 0 &&
+      (!family || r.family === family) &&
+      (!now || r.seasons.some((s) => s.phase === now && s.open)),
+  )
+  const today = new Date(`${data.date}T00:00:00Z`)
+  const number = Math.floor((today.getTime() - Date.UTC(today.getUTCFullYear(), 0, 1)) / 86_400_000) + 1
+  return (
+    <>
+      <div className="row no-print">
+        <TextField
+          select
+          label="At"
+          value={site === null ? '' : String(site)}
+          onChange={(e) => setSite(e.target.value === '' ? null : Number(e.target.value))}
+          sx={{ minWidth: 190 }}
+        >
+          <MenuItem value="">the guide’s own place</MenuItem>
+          {sites.map((s) => (
+            <MenuItem key={s.id} value={String(s.id)}>
+              {s.name}
+              {s.elevationM !== null && `, ${s.elevationM} m`}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Family"
+          value={family}
+          onChange={(e) => setFamily(e.target.value)}
+          sx={{ minWidth: 160 }}
+        >
+          <MenuItem value="">all</MenuItem>
+          {families.map((f) => (
+            <MenuItem key={f} value={f}>
+              {f}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Now"
+          value={now}
+          onChange={(e) => setNow(e.target.value as Phase | '')}
+          sx={{ minWidth: 140 }}
+        >
+          <MenuItem value="">anything</MenuItem>
+          <MenuItem value="flower">in flower</MenuItem>
+          <MenuItem value="fruit">in fruit</MenuItem>
+          <MenuItem value="leaf">in leaf</MenuItem>
+          <MenuItem value="leafColour">in colour</MenuItem>
+        </TextField>
+        <span role="status">
+          {shown.length} taxa
+          {site !== null &&
+            data.delay !== 0 &&
+            `; spring comes ${Math.abs(data.delay)} days ${data.delay > 0 ? 'later' : 'earlier'} than the guide says`}
+        </span>
+      </div>
+      <div className="year-table">
+        <div className="year-row year-head" aria-hidden="true">
+          <span />
+          <div className="year-months">
+            {months.map((m) => (
+              <span key={m}>{m}</span>
+            ))}
+          </div>
+        </div>
+        {shown.map((r) => (
+          <Row key={r.taxon.id} row={r} today={number} />
+        ))}
+      </div>
+      <p className="soft">
+        {(Object.keys(phases) as Phase[]).map((p) => (
+          <span key={p} className="year-key">
+            <i style={{ background: phases[p].fill }} /> {phases[p].label}
+          </span>
+        ))}
+      </p>
+    </>
+  )
+}
+
+function Row({ row, today }: { row: YearRow; today: number }) {
+  return (
+    <div className="year-row">
+      <span>
+        <TaxonText name={row.taxon.name} />
+      </span>
+      <svg viewBox={`0 0 ${width} 22`} preserveAspectRatio="none" role="img">
+        <title>{row.seasons.map(inWords).join(' ')}</title>
+        {months.map((m, i) => (
+          <path key={m} d={`M${x(i * 30.42)} 0V22`} className="year-line" />
+        ))}
+        {row.seasons.flatMap((s) =>
+          spansOf(s).map(([a, b]) => (
+            <rect
+              key={`${s.phase} ${a}`}
+              x={x(a)}
+              y={rows[s.phase] + 1}
+              width={Math.max(2, x(b) - x(a))}
+              height="6"
+              fill={phases[s.phase].fill}
+            />
+          )),
+        )}
+        <path d={`M${x(today)} 0V22`} className="year-today" />
+      </svg>
+    </div>
+  )
+}

@@ -1,0 +1,46 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { answer, api } from '../api/client'
+import type { Grade, PlantSheet, RoundSettings } from '../api/types'
+
+/** The grade of a plant and what would raise it; asked again whenever the plant changes. */
+export const useGrade = (sheet: PlantSheet) =>
+  useQuery({
+    queryKey: ['grade', sheet.plant.id, sheet.request, sheet.determinations.length],
+    placeholderData: (before, query) => (query?.queryKey[1] === sheet.plant.id ? before : undefined),
+    queryFn: () =>
+      answer(api.GET('/api/plants/{plant}/grade', { params: { path: { plant: sheet.plant.id } } })),
+  })
+
+/** Sets a grade against the computed one, or lets that stand again. */
+export function useOverrule(plant: number) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { grade: Grade | null; reason: string }) =>
+      answer(api.POST('/api/plants/{plant}/grade', { params: { path: { plant } }, body })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['grade', plant] }),
+  })
+}
+
+export const useToday = () =>
+  useQuery({ queryKey: ['today'], queryFn: () => answer(api.GET('/api/today')), staleTime: 0 })
+
+const rounds = ['rounds']
+
+export const useRounds = () =>
+  useQuery({ queryKey: rounds, queryFn: () => answer(api.GET('/api/rounds')), staleTime: 0 })
+
+/** Changes when one can go, and plans anew. */
+export function useSetRounds() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: RoundSettings) => answer(api.PUT('/api/rounds/settings', { body })),
+    onSuccess: (plan) => client.setQueryData(rounds, plan),
+  })
+}
+
+export const useYear = (site: number | null) =>
+  useQuery({
+    queryKey: ['year', site],
+    placeholderData: (before) => before,
+    queryFn: () => answer(api.GET('/api/year', { params: { query: site === null ? {} : { site } } })),
+  })

@@ -1,3 +1,4 @@
+using Garten.Core.Seasons;
 using Npgsql;
 
 namespace Garten.Data;
@@ -16,13 +17,23 @@ public sealed record Person(int Id, string Name);
 /// <param name="Longitude">Decimal degrees east.</param>
 /// <param name="UncertaintyM">Radius in metres within which the coordinates hold.</param>
 /// <param name="Habitats">States of the character <c>habitat</c>.</param>
+/// <param name="SnowGone">The day on which snow is usually gone; null where none lies.</param>
 public sealed record Site(
-    int Id, string Name, string Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, string[] Habitats);
+    int Id, string Name, string Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, string[] Habitats,
+    DayInYear? SnowGone = null)
+{
+    /// <summary>The site as seasons depend on it.</summary>
+    public SeasonPlace AsSeasonPlace() => new(ElevationM, Latitude, Longitude, SnowGone);
+}
 
 /// <summary>People and sites.</summary>
 /// <param name="source">The database.</param>
 public sealed class PlaceStore(NpgsqlDataSource source)
 {
+    /// <summary>The columns of a site, of the table called s, as <see cref="SiteAt"/> reads them.</summary>
+    internal const string SiteColumns =
+        "s.id, s.name, s.description, s.elevation_m, s.latitude, s.longitude, s.uncertainty_m, s.habitats, s.snow_gone_month, s.snow_gone_day";
+
     /// <summary>All people by name.</summary>
     /// <param name="cancel">Gives up.</param>
     public async Task<List<Person>> PeopleAsync(CancellationToken cancel)
@@ -48,12 +59,7 @@ public sealed class PlaceStore(NpgsqlDataSource source)
     public async Task<List<Site>> SitesAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync(
-            "select id, name, description, elevation_m, latitude, longitude, uncertainty_m, habitats from site order by name", [],
-            r => new Site(
-                r.GetInt32(0), r.GetString(1), r.GetString(2), r.NumberOrNull(3), r.NumberOrNull(4), r.NumberOrNull(5), r.NumberOrNull(6),
-                r.GetFieldValue<string[]>(7)),
-            cancel);
+        return await connection.QueryAsync($"select {SiteColumns} from site s order by s.name", [], r => SiteAt(r, 0), cancel);
     }
 
     /// <summary>Adds a site.</summary>
@@ -64,9 +70,20 @@ public sealed class PlaceStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var id = await connection.ScalarAsync<int?>(
-            "insert into site (name, description, elevation_m, latitude, longitude, uncertainty_m, habitats) "
-            + "values ($1, $2, $3, $4, $5, $6, $7) on conflict (name) do nothing returning id",
-            [site.Name, site.Description, site.ElevationM, site.Latitude, site.Longitude, site.UncertaintyM, site.Habitats], cancel);
+            "insert into site (name, description, elevation_m, latitude, longitude, uncertainty_m, habitats, snow_gone_month, snow_gone_day) "
+            + "values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict (name) do nothing returning id",
+            [
+                site.Name, site.Description, site.ElevationM, site.Latitude, site.Longitude, site.UncertaintyM, site.Habitats,
+                (short?)site.SnowGone?.Month, (short?)site.SnowGone?.Day,
+            ],
+            cancel);
         return site with { Id = id ?? throw new TakenException($"There is a site called {site.Name} already.") };
     }
+
+    /// <summary>A site from the columns of <see cref="SiteColumns"/>.</summary>
+    /// <param name="r">The row.</param>
+    /// <param name="first">Which of its columns is the first of them.</param>
+    internal static Site SiteAt(NpgsqlDataReader r, int first) => new(
+        r.GetInt32(first), r.GetString(first + 1), r.GetString(first + 2), r.NumberOrNull(first + 3), r.NumberOrNull(first + 4), r.NumberOrNull(first + 5),
+        r.NumberOrNull(first + 6), r.GetFieldValue<string[]>(first + 7), r.DayOrNull(first + 8));
 }

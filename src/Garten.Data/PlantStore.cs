@@ -157,7 +157,7 @@ public sealed class PlantStore(NpgsqlDataSource source)
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
             """
-            select d.taxon, part.part, v.visited_on, s.elevation_m, s.latitude, s.longitude
+            select d.taxon, part.part, v.visited_on, s.elevation_m, s.latitude, s.longitude, s.snow_gone_month, s.snow_gone_day
             from plant p
             join site s on s.id = p.site
             join lateral (select taxon, qualifier from determination where plant = p.id order by id desc limit 1) d on d.qualifier = 'None'
@@ -172,8 +172,26 @@ public sealed class PlantStore(NpgsqlDataSource source)
             [year, MostDaysBetween],
             r => new FirstDate(
                 new(r.GetString(0)), r.Named<PlantPart>(1) switch { PlantPart.Flowers => Phenophase.Flower, PlantPart.Fruit => Phenophase.Fruit, _ => Phenophase.Leaf },
-                r.GetFieldValue<DateOnly>(2), new(r.NumberOrNull(3), r.NumberOrNull(4), r.NumberOrNull(5))),
+                r.GetFieldValue<DateOnly>(2), new(r.NumberOrNull(3), r.NumberOrNull(4), r.NumberOrNull(5), r.DayOrNull(6))),
             cancel);
+    }
+
+    /// <summary>Days of a year on which plants that have a name were visited, with the latest name of each.</summary>
+    /// <param name="year">The year.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<(string Taxon, DateOnly Date)>> SeenAsync(int year, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select distinct d.taxon, v.visited_on
+            from plant_visit pv
+            join visit v on v.id = pv.visit
+            join lateral (select taxon from determination where plant = pv.plant order by id desc limit 1) d on true
+            where v.visited_on between make_date($1, 1, 1) and make_date($1, 12, 31)
+            order by v.visited_on
+            """,
+            [year], r => (r.GetString(0), r.GetFieldValue<DateOnly>(1)), cancel);
     }
 
     /// <summary>A plant and its site.</summary>
@@ -184,18 +202,8 @@ public sealed class PlantStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
-            """
-            select p.id, p.tag, p.description, p.origin,
-                   s.id, s.name, s.description, s.elevation_m, s.latitude, s.longitude, s.uncertainty_m, s.habitats
-            from plant p join site s on s.id = p.site where p.id = $1
-            """,
-            [id],
-            r => new PlantCard(
-                r.GetInt32(0), r.GetString(1), r.GetString(2), r.Named<Origin>(3),
-                new Site(
-                    r.GetInt32(4), r.GetString(5), r.GetString(6), r.NumberOrNull(7), r.NumberOrNull(8), r.NumberOrNull(9), r.NumberOrNull(10),
-                    r.GetFieldValue<string[]>(11))),
-            cancel);
+            $"select p.id, p.tag, p.description, p.origin, {PlaceStore.SiteColumns} from plant p join site s on s.id = p.site where p.id = $1", [id],
+            r => new PlantCard(r.GetInt32(0), r.GetString(1), r.GetString(2), r.Named<Origin>(3), PlaceStore.SiteAt(r, 4)), cancel);
         return found.Count == 1 ? found[0] : throw new NotInStoreException("There is no such plant on the bench. Go back to the bench and choose one.");
     }
 

@@ -1,3 +1,4 @@
+using Garten.Core.Seasons;
 using Npgsql;
 using NpgsqlTypes;
 
@@ -59,6 +60,13 @@ internal static class Sql
 
     /// <summary>A number column that may be null.</summary>
     public static double? NumberOrNull(this NpgsqlDataReader reader, int column) => reader.IsDBNull(column) ? null : reader.GetDouble(column);
+
+    /// <summary>A date column that may be null.</summary>
+    public static DateOnly? DateOrNull(this NpgsqlDataReader reader, int column) => reader.IsDBNull(column) ? null : reader.GetFieldValue<DateOnly>(column);
+
+    /// <summary>A month and, in the column after it, a day; null for SQL null.</summary>
+    public static DayInYear? DayOrNull(this NpgsqlDataReader reader, int column) =>
+        reader.IsDBNull(column) ? null : new(reader.GetInt16(column), reader.GetInt16(column + 1));
 
     /// <summary>A column that holds the name of an enumeration's value.</summary>
     public static T Named<T>(this NpgsqlDataReader reader, int column)

@@ -11,7 +11,14 @@ public static class PictureWriter
 
     /// <summary>A picture as a JPEG file.</summary>
     /// <param name="image">The picture.</param>
-    public static byte[] Jpeg(PixelImage image) => Encoded(image, SKEncodedImageFormat.Jpeg);
+    /// <param name="note">When and where it was taken; null to say nothing.</param>
+    public static byte[] Jpeg(PixelImage image, CameraNote? note = null)
+    {
+        var file = Encoded(image, SKEncodedImageFormat.Jpeg);
+
+        // The note is the first segment after the two bytes that begin every file.
+        return note is null ? file : [.. file[..2], .. note.Segment(), .. file[2..]];
+    }
 
     /// <summary>A picture as a PNG file.</summary>
     /// <param name="image">The picture.</param>

@@ -104,6 +104,27 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
         ((int)photo["height"]!).ShouldBe(400);
     }
 
+    [Theory]
+    [InlineData(45.0023, -123.7042)]
+    [InlineData(-33.86, 151.21)]
+    public async Task Time_and_place_are_read_as_the_camera_noted_them(double latitude, double longitude)
+    {
+        var note = new CameraNote(new(2026, 5, 3, 9, 41, 7), new(latitude, longitude));
+        var photo = await SentAsync(Guid.NewGuid(), PictureWriter.Jpeg(Blank(400, 300), note), "noted.jpg");
+        ((string?)photo["taken"]).ShouldBe("2026-05-03T09:41:07");
+        ((double)photo["latitude"]!).ShouldBe(latitude, 1e-6);
+        ((double)photo["longitude"]!).ShouldBe(longitude, 1e-6);
+    }
+
+    [Fact]
+    public async Task The_survey_names_shapes_by_one_convention_until_another_is_chosen()
+    {
+        ((string?)(await Me.GetAsync("/api/photos/naming"))["convention"]).ShouldBe("ratioChart");
+        await Me.PutAsync("/api/photos/naming", new { convention = "leafArchitecture" });
+        ((string?)(await Me.GetAsync("/api/photos/naming"))["convention"]).ShouldBe("leafArchitecture");
+        await Me.PutAsync("/api/photos/naming", new { convention = "ratioChart" });
+    }
+
     [Fact]
     public async Task A_point_outside_the_picture_and_an_unknown_picture_are_refused()
     {

@@ -86,12 +86,17 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
     public async Task The_year_of_a_high_site_comes_later()
     {
         var sites = (await Me.GetAsync("/api/sites")).AsArray();
-        var cirque = (int)sites.Single(s => (string?)s!["name"] == "Upper Cirque")!["id"]!;
-        var high = await Me.GetAsync($"/api/year?site={cirque}");
+        async Task<JsonNode> YearAsync(string site) => await Me.GetAsync($"/api/year?site={sites.Single(s => (string?)s!["name"] == site)!["id"]}");
 
-        // 1060 m above the reference place 34.8 days, 0.0241° north 0.1, 0.0488° east less than a tenth.
-        ((double)high["delay"]!).ShouldBe(34.9, 0.11);
-        From(high).ShouldBe(From(await Me.GetAsync("/api/year")) + 35);
+        // 740 m above the reference place 24.3 days, 0.0188° north 0.1, 0.035° east less than a tenth.
+        var high = await YearAsync("Ridge Burn");
+        ((double)high["delay"]!).ShouldBe(24.4, 0.11);
+        From(high).ShouldBe(From(await Me.GetAsync("/api/year")) + 24);
+
+        // By its height alone the cirque would be 35 days late, on 29 April; but snow lies there until 5 June.
+        var cirque = await YearAsync("Upper Cirque");
+        ((double)cirque["delay"]!).ShouldBe(34.9, 0.11);
+        From(cirque).ShouldBe(156);
         await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/year?site=999", UriKind.Relative)), HttpStatusCode.NotFound);
 
         static int From(JsonNode year) => (int)year["rows"]!.AsArray().First(r => (string?)r!["taxon"]!["id"] == "acer-macrophyllum")!["seasons"]!.AsArray()

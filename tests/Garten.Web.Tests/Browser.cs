@@ -8,8 +8,19 @@ namespace Garten.Web.Tests;
 /// <summary>Headless Chromium on a page of a running server, driven as a person would: by what is seen and by keys.</summary>
 public sealed class Browser : IDisposable
 {
-    // Several browsers at once each compile the core; on two cores the last of them can take half a minute to be ready.
+    // Several browsers at once may each start the core; on two cores the last of them can take half a minute to be ready.
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(90);
+
+    /// <summary>
+    /// Looks in the page itself: asking for the text of hundreds of elements one by one takes a driver seconds, and the page
+    /// stands still meanwhile.
+    /// </summary>
+    private const string Looking =
+        """
+        const shown = e => e.checkVisibility({ visibilityProperty: true }) && e.getClientRects().length > 0;
+        const all = css => [...document.querySelectorAll(css)].filter(shown);
+        """;
+
     private readonly string _folder = Directory.CreateTempSubdirectory("garten-chromium-").FullName;
     private readonly ChromeDriver _driver;
     private readonly string _address;
@@ -18,7 +29,9 @@ public sealed class Browser : IDisposable
     /// <param name="address">Address of the server.</param>
     /// <param name="width">Width of the page in pixels.</param>
     /// <param name="height">Height of the page in pixels.</param>
-    public Browser(string address, int width = 1280, int height = 800)
+    /// <param name="core">True to start the core in the page; else the server answers, as it does for a browser without workers.
+    /// Starting it takes seconds of a processor, so only tests of it, pictures and timings ask for it.</param>
+    public Browser(string address, int width = 1280, int height = 800, bool core = false)
     {
         _address = address;
         Downloads = Path.Combine(_folder, "downloads");
@@ -30,8 +43,12 @@ public sealed class Browser : IDisposable
             $"--user-data-dir={Path.Combine(_folder, "profile")}");
         options.AddUserProfilePreference("download.default_directory", Downloads);
         options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
-        _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, TimeSpan.FromSeconds(60));
+        _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, 2 * Patience);
         Resize(width, height);
+        if (!core)
+        {
+            RunFirst("delete window.Worker");
+        }
     }
 
     /// <summary>Where downloads go.</summary>
@@ -41,7 +58,7 @@ public sealed class Browser : IDisposable
     public string Url => _driver.Url;
 
     /// <summary>All the text shown.</summary>
-    public string Text => _driver.FindElement(By.TagName("body")).Text;
+    public string Text => (string)Run("return document.body.innerText")!;
 
     /// <summary>Gives the page exactly this size.</summary>
     public void Resize(int width, int height) => _driver.ExecuteCdpCommand(
@@ -57,7 +74,7 @@ public sealed class Browser : IDisposable
     /// <summary>Waits until an element is shown, and gives it.</summary>
     public IWebElement Find(string css)
     {
-        return Wait($"“{css}” to be shown", d => d.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed));
+        return Wait($"“{css}” to be shown", _ => Look("return all(arguments[0])[0]", css));
     }
 
     /// <summary>All elements of that selector at this moment.</summary>
@@ -66,32 +83,28 @@ public sealed class Browser : IDisposable
     /// <summary>Waits until a button, tab, link or menu item with this text is shown, and gives it.</summary>
     public IWebElement Button(string text) => Wait(
         $"a button “{text}”",
-        d => d.FindElements(By.CssSelector("button, a, [role=menuitem], [role=option], [role=tab]"))
-            .FirstOrDefault(e => e.Displayed && e.Text.Contains(text, StringComparison.Ordinal)));
+        _ => Look("return all('button, a, [role=menuitem], [role=option], [role=tab]').find(e => e.innerText.includes(arguments[0]))", text));
 
     /// <summary>Waits until the field with this label is shown, and gives it; of several the one opened last.</summary>
     public IWebElement Field(string label) => Wait(
         $"a field “{label}”",
-        d => d.FindElements(By.CssSelector("label")).Where(l => l.Text == label && l.GetDomAttribute("for") is not null)
-            .Select(l => d.FindElements(By.Id(l.GetDomAttribute("for")!)).FirstOrDefault())
-            .LastOrDefault(e => e is { Displayed: true }));
+        _ => Look("return all('label').filter(l => l.innerText.trim() === arguments[0] && l.htmlFor).map(l => document.getElementById(l.htmlFor)).filter(e => e && shown(e)).at(-1)", label));
 
     /// <summary>Chooses from the list with this label.</summary>
     public void Choose(string label, string option)
     {
         Wait(
             $"a list “{label}”",
-            d => d.FindElements(By.CssSelector(".MuiFormControl-root")).LastOrDefault(f => f.Displayed && f.Text.Split('\n')[0] == label))
-            .FindElement(By.CssSelector("[role=combobox]")).Click();
-        Wait($"“{option}” in the list", d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Displayed && o.Text == option)).Click();
+            _ => Look("return all('.MuiFormControl-root').filter(f => f.innerText.split('\\n')[0] === arguments[0]).at(-1)?.querySelector('[role=combobox]')", label)).Click();
+        Wait($"“{option}” in the list", _ => Look("return all('[role=option]').find(o => o.innerText.trim() === arguments[0])", option)).Click();
         Wait("the list to close", d => d.FindElements(By.CssSelector("[role=listbox]")).Count == 0 ? this : null);
     }
 
     /// <summary>Waits until the text is shown somewhere.</summary>
-    public void See(string text) => Wait($"the text “{text}”", d => d.FindElement(By.TagName("body")).Text.Contains(text, StringComparison.Ordinal) ? this : null);
+    public void See(string text) => Wait($"the text “{text}”", _ => Text.Contains(text, StringComparison.Ordinal) ? this : null);
 
     /// <summary>Waits until the text is no longer shown.</summary>
-    public void SeeNoMore(string text) => Wait($"the text “{text}” to go", d => d.FindElement(By.TagName("body")).Text.Contains(text, StringComparison.Ordinal) ? null : this);
+    public void SeeNoMore(string text) => Wait($"the text “{text}” to go", _ => Text.Contains(text, StringComparison.Ordinal) ? null : this);
 
     /// <summary>Waits until the couplet is the one to answer.</summary>
     public void SeeCouplet(string couplet) => Find($".leads[data-couplet='{couplet}']");
@@ -115,7 +128,7 @@ public sealed class Browser : IDisposable
         Find("#person").Click();
         Wait(
             $"“{person}” in the menu",
-            d => d.FindElements(By.CssSelector("[role=menuitem]")).FirstOrDefault(e => e.Displayed && e.Text == person)).Click();
+            _ => Look("return all('[role=menuitem]').find(e => e.innerText.trim() === arguments[0])", person)).Click();
         Wait("the menu to close", d => d.FindElements(By.CssSelector(".MuiModal-root")).Count == 0 ? this : null);
         Wait("the person to be chosen", d => d.FindElement(By.Id("person")).Text == person ? this : null);
     }
@@ -126,7 +139,7 @@ public sealed class Browser : IDisposable
     /// <summary>Runs a script that calls back when done.</summary>
     public object? RunAsync(string script, params object[] arguments)
     {
-        _driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromSeconds(60);
+        _driver.Manage().Timeouts().AsynchronousJavaScript = Patience;
         return _driver.ExecuteAsyncScript(script, arguments);
     }
 
@@ -142,21 +155,37 @@ public sealed class Browser : IDisposable
     public void RunFirst(string script) => _driver.ExecuteCdpCommand(
         "Page.addScriptToEvaluateOnNewDocument", new Dictionary<string, object?> { ["source"] = script });
 
+    private IWebElement? Look(string script, params object[] arguments) => (IWebElement?)Run(Looking + script, arguments);
+
     /// <summary>What the browser complained about so far.</summary>
     public IReadOnlyList<string> Complaints => [.. _driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message)];
 
     /// <summary>Takes a picture of the page.</summary>
     public void Picture(string path) => _driver.GetScreenshot().SaveAsFile(path);
 
-    /// <summary>Waits until something is so, trying again when the page changed under the look.</summary>
+    /// <summary>Waits until something is so, trying again when the page changed under the look. An element is given once it
+    /// stands still, so that a click meets it where it was seen.</summary>
     public T Wait<T>(string what, Func<IWebDriver, T?> look)
         where T : class
     {
+        (string Id, System.Drawing.Point At, System.Drawing.Size Size)? before = null;
         var wait = new WebDriverWait(_driver, Patience) { PollingInterval = TimeSpan.FromMilliseconds(50) };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException));
         try
         {
-            return wait.Until(look)!;
+            return wait.Until(d =>
+            {
+                var found = look(d);
+                if (found is not WebElement element)
+                {
+                    return found;
+                }
+
+                var now = (element.ToString()!, element.Location, element.Size);
+                var still = now == before;
+                before = now;
+                return still ? found : null;
+            })!;
         }
         catch (WebDriverTimeoutException)
         {

@@ -56,6 +56,34 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     }
 
     [Fact]
+    public void Day_and_place_of_the_camera_are_held_against_the_plant_and_offered_as_a_visit()
+    {
+        using var browser = server.Open("/measure?plant=2");
+        browser.Be("R. Ostrow");
+        Sample(browser, "A leaf beside a card");
+        browser.See("Taken 20 Nov");
+        browser.See("Millrace Bottom");
+        browser.See("is it the same plant?");
+        browser.Button("Add a visit of that day").Click();
+        browser.Wait("the offer to go", d => d.FindElements(By.TagName("button")).All(b => b.Text != "Add a visit of that day") ? this : null);
+        browser.Open("/bench/2");
+        browser.See("seen 20 Nov");
+    }
+
+    [Fact]
+    public void The_naming_of_shapes_is_chosen_once_for_all_pictures()
+    {
+        using var browser = server.Open("/measure");
+        browser.Be("R. Ostrow");
+        Sample(browser, "A leaf beside a card");
+        browser.Choose("Shapes named by", "the bands of leaf architecture");
+        browser.Button("Another picture").Click();
+        Sample(browser, "A toothed leaf beside a coin");
+        browser.See("the bands of leaf architecture");
+        browser.Choose("Shapes named by", "the chart of ratios");
+    }
+
+    [Fact]
     public void A_text_that_calls_itself_a_picture_is_refused_in_words_and_the_page_stays()
     {
         using var browser = server.Open("/measure");

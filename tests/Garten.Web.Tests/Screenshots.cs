@@ -13,7 +13,7 @@ public sealed class Screenshots
         Assert.SkipWhen(Folder is null, "Pictures are taken by ./garten screenshots.");
         Directory.CreateDirectory(Folder!);
         await using var server = await RunningServer.StartAsync(demo: true);
-        using var browser = new Browser(server.Address);
+        using var browser = new Browser(server.Address, core: true);
         browser.Open("/bench/10");
         browser.Be("R. Ostrow");
         browser.SeeCouplet("woody-in-leaf 5");

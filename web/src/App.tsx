@@ -35,7 +35,7 @@ export function App({ nonce }: { nonce: string }) {
               <Route path="/specimens" element={<SpecimensPage />} />
               <Route path="/measure" element={<MeasurePage />} />
               <Route path="/words" element={<WordsPage />} />
-              <Route path="*" element={<Navigate to="/bench" replace />} />
+              <Route path="*" element={<Navigate to="/season" replace />} />
             </Routes>
           </Suspense>
         </Shell>

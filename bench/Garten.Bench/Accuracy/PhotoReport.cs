@@ -1,4 +1,5 @@
 using System.Globalization;
+using Garten.Core.Measuring.Photos;
 using Garten.Core.Measuring.Shapes;
 
 namespace Garten.Bench.Accuracy;
@@ -34,8 +35,8 @@ internal static class PhotoReport
     {
         var rows = new List<string>
         {
-            "| photographs | measured | length, median | 95 % of them | within two stated errors | width, median | 95 % | widest point, 95 % | teeth, median | within a tenth | the same, where not said to be too fine | lobes exact | shape, ratio chart | shape, leaf architecture |",
-            "| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |",
+            "| photographs | measured | length, median | 95 % of them | within two stated errors | width, median | 95 % | widest point, 95 % | teeth, median | within a tenth | the same, where not said to be too fine | lobes exact | shape, ratio chart | shape, leaf architecture | taken for several |",
+            "| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |",
         };
         foreach (var (words, card, tilt) in new[] { ("with a coin, straight from above", false, 0.0), ("with a card, straight from above", true, 0.0), ("with a card, tilted by 10°", true, 10.0), ("with a card, tilted by 20°", true, 20.0) })
         {
@@ -47,7 +48,7 @@ internal static class PhotoReport
 
     private static string Row(string words, List<PhotoOutcome> group) => string.Create(
             CultureInfo.InvariantCulture,
-            $"| {group.Count} {words} | {group.Count(o => o.Answer.Leaf is { Length: not null })} | {Share(Quantile(group.Select(o => o.Length), 0.5))} | {Share(Quantile(group.Select(o => o.Length), 0.95))} | {Right(group.Select(o => o.LengthCovered))} | {Share(Quantile(group.Select(o => o.Width), 0.5))} | {Share(Quantile(group.Select(o => o.Width), 0.95))} | {Share(Quantile(group.Select(o => o.Widest), 0.95))} | {Share(Quantile(group.Select(o => o.Teeth), 0.5))} | {Right(group.Select(o => o.Teeth is { } t ? t <= 0.1 : (bool?)null))} | {Right(group.Select(o => o.Teeth is { } t && !o.TooFine ? t <= 0.1 : (bool?)null))} | {Right(group.Select(o => o.Lobes))} | {Right(group.Select(o => o.ShapeIn(ShapeConvention.RatioChart)))} | {Right(group.Select(o => o.ShapeIn(ShapeConvention.LeafArchitecture)))} |");
+            $"| {group.Count} {words} | {group.Count(o => o.Answer.Leaf is { Length: not null })} | {Share(Quantile(group.Select(o => o.Length), 0.5))} | {Share(Quantile(group.Select(o => o.Length), 0.95))} | {Right(group.Select(o => o.LengthCovered))} | {Share(Quantile(group.Select(o => o.Width), 0.5))} | {Share(Quantile(group.Select(o => o.Width), 0.95))} | {Share(Quantile(group.Select(o => o.Widest), 0.95))} | {Share(Quantile(group.Select(o => o.Teeth), 0.5))} | {Right(group.Select(o => o.Teeth is { } t ? t <= 0.1 : (bool?)null))} | {Right(group.Select(o => o.Teeth is { } t && !o.TooFine ? t <= 0.1 : (bool?)null))} | {Right(group.Select(o => o.Lobes))} | {Right(group.Select(o => o.ShapeIn(ShapeConvention.RatioChart)))} | {Right(group.Select(o => o.ShapeIn(ShapeConvention.LeafArchitecture)))} | {group.Count(o => o.Answer.Problems.Contains(PhotoProblem.PerhapsSeveral))} |");
 
     private static List<PhotoOutcome> Group(bool card, double tilt, int from) =>
         [.. Enumerable.Range(1, Photographs / 2).AsParallel().AsOrdered().Select(seed => PhotoOutcome.Of(seed + from + (card ? 0 : 1000), card, tilt))];

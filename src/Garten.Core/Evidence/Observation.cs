@@ -69,9 +69,13 @@ public sealed record Observation(
     [JsonIgnore]
     public PartPlace Place => new(Exposure, Position);
 
+    /// <summary>The stage of life of the part looked at: a shoot from a stump is a resprout, whatever the rest of the plant is.</summary>
+    [JsonIgnore]
+    public LifeStage? PartStage => Position switch { PartPosition.Resprout => LifeStage.Resprout, PartPosition.Sapling => LifeStage.Sapling, _ => Stage };
+
     /// <summary>What is known of the part looked at, for finding the statement that holds for it.</summary>
     [JsonIgnore]
-    public Scope Circumstances => new(Stage, Sex, Exposure, Position, null, SeasonOfYear.Of(Date));
+    public Scope Circumstances => new(PartStage, Sex, Exposure, Position, null, SeasonOfYear.Of(Date));
 
     /// <summary>The observation, taken apart into one for the parts of each place, the place with most parts first.</summary>
     /// <returns>At least one observation; the observation itself when all its parts grew in one place.</returns>

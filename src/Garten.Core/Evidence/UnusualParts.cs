@@ -14,7 +14,7 @@ public static class UnusualParts
     /// <param name="observation">The observation, its parts of one place.</param>
     public static bool Are(Character character, Observation observation)
     {
-        var young = observation.Stage is LifeStage.Seedling or LifeStage.Sapling or LifeStage.Resprout || observation.Position is PartPosition.Resprout;
+        var young = observation.PartStage is LifeStage.Seedling or LifeStage.Sapling or LifeStage.Resprout;
         var shaded = observation.Exposure is Exposure.Shade || observation.Position is PartPosition.LowBranch;
         return character.Organ switch
         {

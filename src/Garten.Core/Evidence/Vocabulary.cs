@@ -62,6 +62,9 @@ public enum PartPosition
 
     /// <summary>On a shoot from the base or a stump.</summary>
     Resprout,
+
+    /// <summary>On a young plant, not yet flowering, that stands with it.</summary>
+    Sapling,
 }
 
 /// <summary>Where one part of a plant grew.</summary>

@@ -32,6 +32,7 @@ public static class Wording
             PartPosition.Upper => "towards the top",
             PartPosition.LowBranch => "low branch",
             PartPosition.Resprout => "resprout",
+            PartPosition.Sapling => "sapling",
             _ => "",
         },
     }.Where(w => w.Length > 0));

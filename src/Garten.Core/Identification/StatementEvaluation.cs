@@ -27,8 +27,8 @@ public static class StatementEvaluation
         }
 
         var marking = LeadEvaluation.Evaluate(guide, evidence, character, ConditionOf(statement.Value));
-        var unusualPart = observation is { Stage: LifeStage.Sapling or LifeStage.Resprout or LifeStage.Seedling }
-            or { Exposure: Exposure.Shade } or { Position: PartPosition.Resprout or PartPosition.LowBranch };
+        var unusualPart = observation is { PartStage: LifeStage.Sapling or LifeStage.Resprout or LifeStage.Seedling }
+            or { Exposure: Exposure.Shade } or { Position: PartPosition.LowBranch };
         if (marking.Mark == Mark.Conflicts && unusualPart && statement.Scope.Specificity == 0 && guide.Character(character).Group == "size")
         {
             // Leaves of saplings, resprouts and shade outgrow the ranges a flora gives; that alone rules nothing out.

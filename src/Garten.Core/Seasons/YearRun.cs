@@ -43,7 +43,7 @@ public sealed record YearRun(double Days, double Error, ImmutableArray<string> G
     /// <summary>Last day of the year, by number, whose warmth tells how the year runs: the end of May, when most seasons have begun.</summary>
     private const int LastTelling = 151;
 
-    /// <summary>Degree-days below which a year has not yet begun to tell anything.</summary>
+    /// <summary>Degree-days below which, in this year and in the usual one, a year has not yet begun to tell anything.</summary>
     private const double LeastWarmth = 20;
 
     /// <summary>A year of which nothing is known yet.</summary>
@@ -110,7 +110,7 @@ public sealed record YearRun(double Days, double Error, ImmutableArray<string> G
 
         days = [.. days.Take(LastTelling)];
         var sum = days.Sum(d => d.DegreeDays(Threshold));
-        if (sum < LeastWarmth)
+        if (Math.Max(sum, usual.OrderBy(d => d.Date).Take(days.Length).Sum(d => d.DegreeDays(Threshold))) < LeastWarmth)
         {
             return null;
         }
@@ -122,7 +122,7 @@ public sealed record YearRun(double Days, double Error, ImmutableArray<string> G
             number++;
             var before = reached;
             reached += day.DegreeDays(Threshold);
-            if (reached >= sum)
+            if (reached > 0 && reached >= sum)
             {
                 return days.Length - (number - 1 + ((sum - before) / (reached - before)));
             }

@@ -424,29 +424,15 @@ public sealed partial class GuideReader
         foreach (var row in Table("seasons.csv", false, ["taxon", "phenophase", "from", "to"]))
         {
             row.Required("phenophase");
-            if (Taxon(row, "taxon") is { } taxon && Day(row, "from") is { } from && Day(row, "to") is { } to)
+            row.Required("from");
+            row.Required("to");
+            if (Taxon(row, "taxon") is { } taxon && row.Day("from") is { } from && row.Day("to") is { } to)
             {
                 windows.Add(new(taxon.Id, row.Choice("phenophase", Phenophase.Flower), from, to));
             }
         }
 
         return windows.ToImmutable();
-    }
-
-    private static DayInYear? Day(Row row, string column)
-    {
-        // A leap year, so that 29 February can be written.
-        if (DateOnly.TryParseExact($"2000-{row.Required(column)}", "yyyy-MM-dd", out var date))
-        {
-            return DayInYear.Of(date);
-        }
-
-        if (row[column].Length > 0)
-        {
-            row.Fault(column, $"“{row[column]}”", "month and day as in 04-15");
-        }
-
-        return null;
     }
 
     private Taxon? Taxon(Row row, string column) => Known(row, column, _taxa, "a taxon in taxa.csv");

@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
+using Garten.Core.Seasons;
 
 namespace Garten.Formats.Packages;
 
@@ -94,6 +95,25 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
             Fault(column, $"“{this[column]}”", "a whole number of at least 1");
         }
 
+        return null;
+    }
+
+    /// <summary>A cell holding a day of the year as month-day; null when empty or unreadable, which is noted.</summary>
+    /// <param name="column">The column.</param>
+    public DayInYear? Day(string column)
+    {
+        if (this[column].Length == 0)
+        {
+            return null;
+        }
+
+        // A leap year, so that 29 February can be written.
+        if (DateOnly.TryParseExact($"2000-{this[column]}", "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date))
+        {
+            return DayInYear.Of(date);
+        }
+
+        Fault(column, $"“{this[column]}”", "month and day as in 04-15");
         return null;
     }
 

@@ -3,13 +3,14 @@ using System.Globalization;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Keys;
+using Garten.Core.Seasons;
 using Garten.Formats.Packages;
 
 namespace Garten.Formats.Survey;
 
 /// <summary>A site of a survey package.</summary>
 public sealed record SurveySite(
-    string Name, string Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, ImmutableArray<string> Habitats);
+    string Name, string Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, ImmutableArray<string> Habitats, DayInYear? SnowGone);
 
 /// <summary>A plant of a survey package.</summary>
 public sealed record SurveyPlant(string Tag, string Site, string Description, Origin Origin);
@@ -55,9 +56,9 @@ public sealed record SurveyPackage(
         var survey = new SurveyPackage(
             [.. Rows("people.csv", ["name"]).Select(r => r.Required("name"))],
             [
-                .. Rows("sites.csv", ["name"], "description", "elevation_m", "latitude", "longitude", "uncertainty_m", "habitats").Select(r => new SurveySite(
+                .. Rows("sites.csv", ["name"], "description", "elevation_m", "latitude", "longitude", "uncertainty_m", "habitats", "snow_gone").Select(r => new SurveySite(
                     r.Required("name"), r["description"], r.Number("elevation_m"), r.Number("latitude"), r.Number("longitude"), r.Number("uncertainty_m"),
-                    r.List("habitats"))),
+                    r.List("habitats"), r.Day("snow_gone"))),
             ],
             [
                 .. Rows("plants.csv", ["tag", "site"], "description", "origin").Select(r => new SurveyPlant(

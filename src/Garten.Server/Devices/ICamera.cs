@@ -1,5 +1,3 @@
-using Garten.Core.Measuring.Photos;
-
 namespace Garten.Server.Devices;
 
 /// <summary>A picture a camera offers.</summary>
@@ -14,7 +12,7 @@ public interface ICamera
     /// <summary>The pictures it offers.</summary>
     IReadOnlyList<CameraShot> Shots { get; }
 
-    /// <summary>Fetches a picture.</summary>
+    /// <summary>Fetches a picture as the camera wrote it: a JPEG file that notes when and where it was taken.</summary>
     /// <param name="number">Its number.</param>
-    PixelImage Take(int number);
+    byte[] Take(int number);
 }

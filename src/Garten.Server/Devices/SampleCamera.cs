@@ -1,12 +1,19 @@
 using System.Globalization;
-using Garten.Core.Measuring.Photos;
 using Garten.Core.Practice.Photographs;
+using Garten.Core.Survey;
+using Garten.Pictures;
 
 namespace Garten.Server.Devices;
 
-/// <summary>Stands in for a camera: takes photographs of drawn leaves whose true sizes are known.</summary>
-public sealed class SampleCamera : ICamera
+/// <summary>
+/// Stands in for a camera: takes photographs of drawn leaves whose true sizes are known, now, at the mill race of the demo
+/// reserve.
+/// </summary>
+/// <param name="clock">The clock.</param>
+public sealed class SampleCamera(TimeProvider clock) : ICamera
 {
+    private static readonly GeoPoint Place = new(45.0023, -123.7042);
+
     private static readonly (int Seed, bool Card, double Tilt, string Title)[] Set =
     [
         (6, true, 0, "A leaf beside a card"),
@@ -21,10 +28,10 @@ public sealed class SampleCamera : ICamera
     public IReadOnlyList<CameraShot> Shots { get; } = [.. Set.Select((s, i) => new CameraShot(i + 1, s.Title, TruthOf(SamplePhotos.Draw(s.Seed, s.Card, s.Tilt).Truth)))];
 
     /// <inheritdoc/>
-    public PixelImage Take(int number)
+    public byte[] Take(int number)
     {
         var (seed, card, tilt, _) = Set[number - 1];
-        return PhotoRenderer.Take(SamplePhotos.Draw(seed, card, tilt).Setting);
+        return PictureWriter.Jpeg(PhotoRenderer.Take(SamplePhotos.Draw(seed, card, tilt).Setting), new(clock.GetLocalNow().DateTime, Place));
     }
 
     private static string TruthOf(PhotoTruth truth) =>

@@ -1,5 +1,6 @@
 using Garten.Core.Evidence;
 using Garten.Core.Measuring.Photos;
+using Garten.Core.Measuring.Shapes;
 using Garten.Data;
 using Garten.Pictures;
 using Garten.Server.Devices;
@@ -27,10 +28,15 @@ public sealed record PhotoFeature(string Character, string? State, string? Entry
 /// <param name="Features">The features.</param>
 public sealed record PhotoUseInput(int Plant, int Visit, PhotoFeature[] Features);
 
+/// <summary>How the survey names the shapes of leaves.</summary>
+/// <param name="Convention">The convention.</param>
+public sealed record ShapeNaming(ShapeConvention Convention);
+
 /// <summary>Pictures: kept, measured, and put on a plant's sheet as evidence.</summary>
 public static class PhotosFeature
 {
     private const int MostFeatures = 20;
+    private const string Naming = "shape-names";
 
     /// <summary>Adds the endpoints.</summary>
     /// <param name="api">The API.</param>
@@ -43,11 +49,23 @@ public static class PhotosFeature
             return await KeepAsync(id, name, file, store, scenes, person.Required, cancel);
         }).Accepts<byte[]>("image/jpeg", "image/png").WithName("keepPhoto").Produces<KeptPhoto>();
 
+        // One convention for the whole survey: shapes named by two could not be held against each other.
+        photos.MapGet("/naming", async (SettingStore settings, CancellationToken cancel) =>
+            new ShapeNaming(Enum.TryParse<ShapeConvention>(await settings.GetAsync(Naming, cancel), out var kept) ? kept : PhotoQuestion.Usual.Convention))
+            .WithName("shapeNaming").Produces<ShapeNaming>();
+
+        photos.MapPut("/naming", async (ShapeNaming input, SettingStore settings, CurrentPerson person, CancellationToken cancel) =>
+        {
+            _ = person.Required;
+            await settings.SetAsync(Naming, input.Convention.ToString(), cancel);
+            return input;
+        }).WithName("setShapeNaming").Produces<ShapeNaming>();
+
         photos.MapGet("/samples", (ICamera camera) => camera.Shots.ToArray()).WithName("samplePhotos").Produces<CameraShot[]>();
 
         photos.MapPost("/samples/{number:int}", async (int number, Guid id, ICamera camera, PhotoStore store, PhotoScenes scenes, CurrentPerson person, CancellationToken cancel) =>
             camera.Shots.FirstOrDefault(s => s.Number == number) is { } shot
-                ? await KeepAsync(id, $"{shot.Title}.jpg", PictureWriter.Jpeg(camera.Take(number)), store, scenes, person.Required, cancel)
+                ? await KeepAsync(id, $"{shot.Title}.jpg", camera.Take(number), store, scenes, person.Required, cancel)
                 : throw new NotInStoreException("The camera has no such picture.")).WithName("takeSamplePhoto").Produces<KeptPhoto>();
 
         photos.MapGet("/{id:guid}", (Guid id, PhotoStore store, CancellationToken cancel) => store.FindAsync(id, cancel)).WithName("photo").Produces<KeptPhoto>();

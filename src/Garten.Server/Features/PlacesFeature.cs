@@ -1,4 +1,6 @@
+using System.Globalization;
 using Garten.Core.Evidence;
+using Garten.Core.Seasons;
 using Garten.Data;
 using Garten.Server.Hosting;
 
@@ -12,9 +14,10 @@ namespace Garten.Server.Features;
 /// <param name="Longitude">Decimal degrees east.</param>
 /// <param name="UncertaintyM">Radius in metres within which the coordinates hold.</param>
 /// <param name="Habitats">States of the character <c>habitat</c>.</param>
+/// <param name="SnowGone">The day on which snow is usually gone, for example "5 Jun"; empty where none lies.</param>
 public sealed record SiteInput(
     string Name, string? Description = null, double? ElevationM = null, double? Latitude = null, double? Longitude = null,
-    double? UncertaintyM = null, string[]? Habitats = null);
+    double? UncertaintyM = null, string[]? Habitats = null, string? SnowGone = null);
 
 /// <summary>The sites of the survey.</summary>
 public static class PlacesFeature
@@ -59,8 +62,12 @@ public static class PlacesFeature
 
         return new(
             0, Rules.Text("name", "The name", input.Name, 120, required: true), Rules.Text("description", "The description", input.Description, 2000),
-            input.ElevationM, input.Latitude, input.Longitude, input.UncertaintyM, input.Habitats ?? []);
+            input.ElevationM, input.Latitude, input.Longitude, input.UncertaintyM, input.Habitats ?? [], SnowGone(input.SnowGone));
     }
+
+    private static DayInYear? SnowGone(string? typed) => string.IsNullOrWhiteSpace(typed) ? null
+        : DateOnly.TryParseExact(typed.Trim() + " 2001", ["d MMM yyyy", "d MMMM yyyy"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? DayInYear.Of(day)
+        : throw new RuleException("snowGone", $"“{typed}” is no day of the year. Write the day and the month, for example 5 Jun.");
 
     private static void Within(string field, string label, double? value, double least, double most, string unit)
     {

@@ -3,7 +3,6 @@ using Garten.Core.Bench;
 using Garten.Core.Confirmation;
 using Garten.Core.Seasons;
 using Garten.Data;
-using Garten.Server.Devices;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -18,11 +17,11 @@ public sealed record PlantGrade(ReturnAnswer Answer, GradeOverrule? Overrule);
 /// <param name="sheets">Their sheets.</param>
 /// <param name="determinations">Their names.</param>
 /// <param name="grades">Their grades as noted.</param>
-/// <param name="weather">The weather station.</param>
+/// <param name="weather">The weather.</param>
 /// <param name="current">The guide.</param>
 /// <param name="clock">The clock.</param>
 public sealed class PlantGrades(
-    PlantStore plants, PlantSheets sheets, DeterminationStore determinations, GradeStore grades, IWeatherStation weather, CurrentGuide current, TimeProvider clock)
+    PlantStore plants, PlantSheets sheets, DeterminationStore determinations, GradeStore grades, SurveyWeather weather, CurrentGuide current, TimeProvider clock)
 {
     /// <summary>The grade of a plant, and what would raise it.</summary>
     /// <param name="plant">The plant.</param>

@@ -77,12 +77,13 @@ public sealed record DeterminationView(
 /// <param name="Observations">What was recorded.</param>
 /// <param name="Request">The plant as the bench is asked about it.</param>
 /// <param name="Colony">Plants linked with it as of one colony.</param>
+/// <param name="Learned">What is known of the plant's stage and sex on each visit, learned on others too; in the order of the visits.</param>
 /// <param name="WalkRevision">Revision of the walk; null when none was begun.</param>
 /// <param name="Determinations">Its names, the latest first.</param>
 /// <param name="Undo">What can be undone.</param>
 public sealed record PlantSheet(
     PlantCard Plant, IReadOnlyList<PlantVisit> Visits, IReadOnlyList<ObservationView> Observations, BenchRequest Request,
-    IReadOnlyList<LinkedPlant> Colony, long? WalkRevision, IReadOnlyList<DeterminationView> Determinations, UndoState Undo);
+    IReadOnlyList<LinkedPlant> Colony, IReadOnlyList<StageAndSex> Learned, long? WalkRevision, IReadOnlyList<DeterminationView> Determinations, UndoState Undo);
 
 /// <summary>Brings together all that is known of a plant.</summary>
 /// <param name="plants">Plants.</param>
@@ -114,6 +115,7 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
             ],
             request,
             linked,
+            ReachBack.Fill([.. visits.Select(v => new StageAndSex(v.Date, v.Stage, v.Sex))]),
             walk?.Revision,
             [
                 .. names.Select(d => new DeterminationView(
@@ -173,18 +175,19 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
     private static BenchRequest Request(
         PlantCard card, List<PlantVisit> visits, List<StoredObservation> observations, StoredWalk? walk, ImmutableArray<ColonyMember> colony)
     {
-        var numbered = visits.Select((v, i) => (Visit: v, Number: i + 1)).ToDictionary(x => x.Visit.Id);
+        var known = ReachBack.Fill([.. visits.Select(v => new StageAndSex(v.Date, v.Stage, v.Sex))]);
+        var numbered = visits.Select((v, i) => (Visit: v, Number: i + 1, Known: known[i])).ToDictionary(x => x.Visit.Id);
         return new(
-            new PlaceFacts(card.Site.ElevationM, [.. card.Site.Habitats], card.Site.Latitude, card.Site.Longitude),
+            new PlaceFacts(card.Site.ElevationM, [.. card.Site.Habitats], card.Site.Latitude, card.Site.Longitude, card.Site.SnowGone),
             [.. visits.Select((v, i) => new SheetVisit(i + 1, v.Date, [.. v.Parts]))],
             [
                 .. observations.Select(o =>
                 {
-                    var (visit, number) = numbered[o.Content.PlantVisit];
+                    var (visit, number, learned) = numbered[o.Content.PlantVisit];
 
                     // Damage to the whole plant is damage to every part of it that was looked at.
                     var content = o.Content with { Altered = [.. o.Content.Altered.Union(visit.Altered)] };
-                    return Observation(content, number, visit.Date, visit.Stage, visit.Sex);
+                    return Observation(content, number, visit.Date, learned.Stage, learned.Sex);
                 }),
             ],
             walk?.Walk,

@@ -25,8 +25,9 @@ public sealed record RoundSettings(DayOfWeek[] Weekdays, double Hours, int? Star
 /// <param name="Plant">The plant.</param>
 /// <param name="Grade">Its grade.</param>
 /// <param name="Need">What there is to see.</param>
+/// <param name="Way">How to find the plant; empty where nobody said.</param>
 /// <param name="Cautions">What to be careful of.</param>
-public sealed record RoundStop(PlantTag Plant, Grade Grade, ReturnNeed Need, IReadOnlyList<string> Cautions);
+public sealed record RoundStop(PlantTag Plant, Grade Grade, ReturnNeed Need, string Way, IReadOnlyList<string> Cautions);
 
 /// <summary>A site as it lies on a round's sketch.</summary>
 /// <param name="Name">Its name.</param>
@@ -74,7 +75,7 @@ public static class RoundsFeature
         api.MapGet("/rounds", PlanAsync).WithName("rounds").Produces<RoundsView>();
 
         api.MapPut("/rounds/settings", async (
-            RoundSettings input, SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CurrentGuide current, CurrentPerson person,
+            RoundSettings input, SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person,
             TimeProvider clock, CancellationToken cancel) =>
         {
             _ = person.Required;
@@ -90,13 +91,13 @@ public static class RoundsFeature
 
             var kept = input with { Weekdays = [.. input.Weekdays.Distinct()], Lost = [.. input.Lost.Distinct().Order().TakeLast(PlannedDays)] };
             await settings.SetAsync(Setting, JsonSerializer.Serialize(kept), cancel);
-            return await PlanAsync(settings, plants, sheets, places, grades, current, clock, cancel);
+            return await PlanAsync(settings, plants, sheets, places, grades, care, current, clock, cancel);
         }).WithName("setRounds").Produces<RoundsView>();
 
         api.MapGet("/rounds/calendar.ics", async (
-            SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+            SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
         {
-            var plan = await PlanAsync(settings, plants, sheets, places, grades, current, clock, cancel);
+            var plan = await PlanAsync(settings, plants, sheets, places, grades, care, current, clock, cancel);
             var days = plan.Rounds.Select(r => new CalendarDay(
                 string.Create(CultureInfo.InvariantCulture, $"round-{r.Date:yyyy-MM-dd}"), r.Date, $"Round: {string.Join(", ", r.Places.Skip(1).Select(p => p.Name))}",
                 string.Join('\n', r.Stops.Select(s => $"{s.Plant.Tag} ({s.Plant.Name ?? "no name yet"}): {s.Need.Words}"))));
@@ -104,8 +105,9 @@ public static class RoundsFeature
         }).WithName("roundsCalendar").Produces<string>(200, "text/calendar");
     }
 
-    private static async Task<RoundsView> PlanAsync(
-        SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CurrentGuide current, TimeProvider clock, CancellationToken cancel)
+    /// <summary>The rounds of the year to come.</summary>
+    public static async Task<RoundsView> PlanAsync(
+        SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, TimeProvider clock, CancellationToken cancel)
     {
         var chosen = await settings.GetAsync(Setting, cancel) is { } kept ? JsonSerializer.Deserialize<RoundSettings>(kept)! : RoundSettings.Usual;
         var today = Rules.Today(clock);
@@ -116,7 +118,8 @@ public static class RoundsFeature
             var sheet = await sheets.ReadAsync(tag.Id, cancel);
             var answer = await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel);
             string[] cautions = answer.Grade.Name is { } name ? [.. current.Guide.CautionsFor(name.Id).Select(c => c.Text)] : [];
-            stops.AddRange(answer.Needs.Where(n => n is { Part: not null, From: not null }).Select(n => (new RoundStop(tag, answer.Grade.Grade, n, cautions), sheet.Plant.Site.Id)));
+            var way = CareFeature.Way(await care.LandmarksAsync(tag.Id, cancel));
+            stops.AddRange(answer.Needs.Where(n => n is { Part: not null, From: not null }).Select(n => (new RoundStop(tag, answer.Grade.Grade, n, way, cautions), sheet.Plant.Site.Id)));
         }
 
         // The sites with plants that wait, those with most first; what is beyond the planner's number is named.

@@ -26,6 +26,11 @@ public sealed record TodayDoubt(PlantTag Plant, string Says);
 /// <param name="Date">The day.</param>
 public sealed record TodayVisit(PlantTag Plant, DateOnly Date);
 
+/// <summary>A threat that is not settled.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="Threat">The threat.</param>
+public sealed record TodayThreat(PlantTag Plant, Threat Threat);
+
 /// <summary>How many plants have a grade.</summary>
 /// <param name="Grade">The grade.</param>
 /// <param name="Plants">How many.</param>
@@ -40,10 +45,11 @@ public sealed record GradeCount(Grade Grade, int Plants);
 /// <param name="Falls">Grades that fell.</param>
 /// <param name="Doubts">Plants whose key and features disagree.</param>
 /// <param name="Unwritten">Visits not written up.</param>
+/// <param name="Threats">Threats not settled, the longest known first.</param>
 /// <param name="Grades">How the plants stand.</param>
 public sealed record TodayView(
     DateOnly Date, string Year, IReadOnlyList<string> YearGrounds, IReadOnlyList<TodayNeed> Open, IReadOnlyList<TodayNeed> Soon, IReadOnlyList<TodayFall> Falls,
-    IReadOnlyList<TodayDoubt> Doubts, IReadOnlyList<TodayVisit> Unwritten, IReadOnlyList<GradeCount> Grades);
+    IReadOnlyList<TodayDoubt> Doubts, IReadOnlyList<TodayVisit> Unwritten, IReadOnlyList<TodayThreat> Threats, IReadOnlyList<GradeCount> Grades);
 
 /// <summary>What there is to do today.</summary>
 public static class TodayFeature
@@ -53,7 +59,7 @@ public static class TodayFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/today", async (
-        PlantStore plants, PlantSheets sheets, PlantGrades grades, GradeStore store, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+        PlantStore plants, PlantSheets sheets, PlantGrades grades, GradeStore store, CareStore care, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
     {
         var today = Rules.Today(clock);
         var run = await grades.RunAsync(cancel);
@@ -86,6 +92,7 @@ public static class TodayFeature
             [.. needs.Where(n => !n.Need.Open && n.Need.From is { } from && from <= today.AddDays(SoonDays)).OrderBy(n => n.Need.From)],
             [.. (await store.FallsAsync(cancel)).Where(f => byId.ContainsKey(f.Plant)).Select(f => new TodayFall(byId[f.Plant], f))],
             doubts, unwritten,
+            [.. (await care.OpenThreatsAsync(cancel)).Where(t => byId.ContainsKey(t.Plant)).Select(t => new TodayThreat(byId[t.Plant], t))],
             [.. Enum.GetValues<Grade>().Select(g => new GradeCount(g, standing.Count(s => s == g)))]);
     }).WithName("today").Produces<TodayView>();
 }

@@ -69,6 +69,9 @@ public static class GartenServer
         builder.Services.AddSingleton<IClinometer, SampleClinometer>();
         builder.Services.AddSingleton<IPositionReceiver, SampleReceiver>();
         builder.Services.AddSingleton<IWeatherStation, SampleWeather>();
+        builder.Services.AddSingleton<WeatherStore>();
+        builder.Services.AddSingleton<SurveyWeather>();
+        builder.Services.AddSingleton<CareStore>();
         builder.Services.AddSingleton<GradeStore>();
         builder.Services.AddSingleton<PlantGrades>();
         builder.Services.AddSingleton<PlantSheets>();
@@ -101,6 +104,8 @@ public static class GartenServer
         TodayFeature.Map(api);
         RoundsFeature.Map(api);
         YearFeature.Map(api);
+        CareFeature.Map(api);
+        WeatherFeature.Map(api);
         app.MapOpenApi("/api/openapi.json");
         app.MapWebPages(settings.Web);
         return app;

@@ -42,6 +42,24 @@ public sealed class OrganTests
     }
 
     [Theory]
+    [InlineData("petiole-ratio", 0.2)]
+    [InlineData("petiole-ratio", 1.4)]
+    [InlineData("petiole-ratio", 3.5)]
+    [InlineData("bract-ratio", 0.3)]
+    [InlineData("bract-ratio", 1)]
+    [InlineData("bract-ratio", 2.5)]
+    [InlineData("scale-ratio", 0.6)]
+    [InlineData("scale-ratio", 1.3)]
+    public void Two_lengths_are_drawn_at_their_ratio(string character, double ratio)
+    {
+        var picture = Draw(character, Features.None.With(character, ratio));
+        var measures = All(picture.Figures).OfType<Part>().Where(p => p.Name == "measure").Select(m => m.Figures.OfType<Stroke>().First().Points).Select(p => (p[^1] - p[0]).Length).ToArray();
+        measures.Length.ShouldBe(2);
+        var (part, whole) = character == "bract-ratio" ? (measures[0], measures[1]) : (measures[1], measures[0]);
+        (part / whole).ShouldBe(ratio, 0.01 * ratio);
+    }
+
+    [Theory]
     [InlineData("shield", 3)]
     [InlineData("line", 1)]
     [InlineData("round", 9)]

@@ -72,6 +72,17 @@ public sealed class PartPlacesTests
     }
 
     [Fact]
+    public void Leaves_from_a_sapling_beside_the_tree_are_held_against_what_is_said_of_saplings()
+    {
+        var young = Observation.OfSample(SmallGuide.Length.Id, 1, SmallGuide.Day, 150) with { Position = PartPosition.Sapling, Stage = LifeStage.Mature };
+        young.Circumstances.Stage.ShouldBe(LifeStage.Sapling);
+        UnusualParts.Are(SmallGuide.Length, young).ShouldBeTrue();
+        var guide = SmallGuide.Make();
+        StatementEvaluation.Evaluate(guide, new("alba-prima"), SmallGuide.Length.Id, new(guide, [young]))!.Value.Marking.Mark.ShouldBe(Mark.Agrees);
+        StatementEvaluation.Evaluate(guide, new("alba-prima"), SmallGuide.Length.Id, new(guide, [young with { Position = null }]))!.Value.Marking.Mark.ShouldBe(Mark.Conflicts);
+    }
+
+    [Fact]
     public void A_sample_whose_places_do_not_match_its_parts_is_refused() =>
         BenchRules.FaultOf(new(new(null, []), [], [Mixed with { Places = [Sun] }], null, [], null)).ShouldBe("“leaf-length” has 3 values, but places for 1.");
 }

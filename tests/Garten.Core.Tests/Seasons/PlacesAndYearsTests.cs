@@ -72,6 +72,9 @@ public sealed class PlacesAndYearsTests
         var usual = Enumerable.Range(0, 365).Select(d => new DailyTemperature(new DateOnly(2001, 1, 1).AddDays(d), 6, 6)).ToArray();
         YearRun.FromWarmth([new(new(2026, 1, 1), 5, 5)], usual).ShouldBeNull();
         YearRun.FromWarmth([.. usual.Where(d => d.Date.Day != 9).Take(90)], usual).ShouldBeNull();
+
+        // Ninety days of frost where it is usually warm by then are a late year, not an unknown one.
+        YearRun.FromWarmth([.. usual.Take(90).Select(d => new DailyTemperature(d.Date, -4, 2))], usual)!.Value.ShouldBe(90, 0.01);
         YearRun.FromWarmth(usual, []).ShouldBeNull();
     }
 

@@ -45,7 +45,7 @@ const sources: Record<EvidenceSource, string> = {
   picture: 'a picture',
 }
 const exposures: Exposure[] = ['sun', 'shade']
-const positions: PartPosition[] = ['basal', 'middle', 'upper', 'lowBranch', 'resprout']
+const positions: PartPosition[] = ['basal', 'middle', 'upper', 'lowBranch', 'resprout', 'sapling']
 const alterations: Alteration[] = ['mown', 'browsed', 'pruned', 'galled']
 
 const none: SampleView[] = []

@@ -144,6 +144,7 @@ function NewSiteDialog({ onClose, onAdded }: { onClose: () => void; onAdded: (si
   const habitats = useGuide().data?.characters.find((c) => c.id === 'habitat')?.states ?? []
   const [name, setName] = useState('')
   const [elevation, setElevation] = useState('')
+  const [snowGone, setSnowGone] = useState('')
   const [chosen, setChosen] = useState<string[]>([])
   const wrong = elevation.trim() !== '' && !Number.isFinite(Number(elevation))
   return (
@@ -161,6 +162,7 @@ function NewSiteDialog({ onClose, onAdded }: { onClose: () => void; onAdded: (si
               longitude: null,
               uncertaintyM: null,
               habitats: chosen,
+              snowGone,
             },
             { onSuccess: (s) => onAdded(s.id) },
           )
@@ -185,6 +187,14 @@ function NewSiteDialog({ onClose, onAdded }: { onClose: () => void; onAdded: (si
             error={wrong}
             helperText={wrong ? 'Write a number, for example 118' : 'Leave it empty when not known'}
             onChange={(e) => setElevation(e.target.value)}
+          />
+          <TextField
+            label="Snow usually gone by"
+            fullWidth
+            margin="dense"
+            value={snowGone}
+            helperText="Day and month, for example 5 Jun; leave it empty where no snow lies"
+            onChange={(e) => setSnowGone(e.target.value)}
           />
           <fieldset className="checks">
             <legend>Kind of place</legend>

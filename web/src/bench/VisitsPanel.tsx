@@ -5,6 +5,7 @@ import type { PlantSheet, VisitInput } from '../api/types'
 import { day, words } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { PlantPictures } from './PlantPictures'
+import { CarePanel } from './care/CarePanel'
 import { blankVisit, VisitFields } from './VisitFields'
 
 /** The visits of a plant with what was seen on each, and a new one. */
@@ -12,10 +13,11 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
   const add = useAddVisit(sheet.plant.id)
   const today = useSession().data?.today ?? ''
   const [visit, setVisit] = useState<VisitInput | null>(null)
+  const learned = (i: number) => sheet.learned[i]
   return (
     <section className="visits" aria-label="Visits">
       <ol>
-        {sheet.visits.map((v) => (
+        {sheet.visits.map((v, i) => (
           <li key={v.id}>
             <b>{day(v.date)}</b> {v.recorder}
             <span className="soft">
@@ -23,7 +25,11 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
               ·{' '}
               {[
                 v.stage && words(v.stage),
+                !v.stage &&
+                  learned(i)?.stage &&
+                  `${words(learned(i)?.stage ?? '')}, as learned on another visit`,
                 v.sex,
+                !v.sex && learned(i)?.sex && `${learned(i)?.sex}, as learned on another visit`,
                 v.parts.length > 0 && `with ${v.parts.join(', ')}`,
                 ...v.altered,
               ]
@@ -67,6 +73,7 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
           Seen again: add a visit
         </Button>
       )}
+      {today && <CarePanel sheet={sheet} today={today} />}
     </section>
   )
 }

@@ -4,7 +4,7 @@ import { ViewTabs } from '../shared/ViewTabs'
 import './measure.css'
 import { PhotoBench } from './PhotoBench'
 import { PhotoChooser } from './PhotoChooser'
-import { usePhoto } from './photoQueries'
+import { usePhoto, useShapeNaming } from './photoQueries'
 import { TreeBench } from './TreeBench'
 import { Yardsticks } from './Yardsticks'
 
@@ -21,6 +21,7 @@ export function MeasurePage() {
   const what = params.get('what')
   const plant = params.get('plant') === null ? null : Number(params.get('plant'))
   const { data: photo, error } = usePhoto(id)
+  const { data: naming } = useShapeNaming()
   const go = (changes: Record<string, string | null>) =>
     setParams((before) => {
       const next = new URLSearchParams(before)
@@ -38,10 +39,11 @@ export function MeasurePage() {
         <>
           <ProblemNote error={error} />
           {id === null && <PhotoChooser onPhoto={(p) => go({ photo: p.id })} />}
-          {id !== null && photo && (
+          {id !== null && photo && naming && (
             <PhotoBench
               key={photo.id}
               photo={photo}
+              naming={naming.convention}
               plant={plant}
               onPlant={(p) => go({ plant: String(p) })}
               onOther={() => go({ photo: null })}

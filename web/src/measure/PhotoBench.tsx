@@ -5,7 +5,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { useShortcuts } from '../shared/useShortcuts'
 import { PhotoFindings } from './PhotoFindings'
 import { PhotoPicture } from './PhotoPicture'
-import { usePhotoMeasures } from './photoQueries'
+import { usePhotoMeasures, useSetShapeNaming } from './photoQueries'
 import { newMark, usualQuestion } from './question'
 import { ScaleChoice } from './ScaleChoice'
 import { useHistory } from './useHistory'
@@ -15,14 +15,17 @@ const zooms = [1, 1.5, 2, 3, 4]
 
 interface Props {
   photo: KeptPhoto
+  naming: PhotoQuestion['convention']
   plant: number | null
   onPlant: (plant: number) => void
   onOther: () => void
 }
 
 /** A picture being measured: what was found lies over it, and beside it in words. */
-export function PhotoBench({ photo, plant, onPlant, onOther }: Props) {
-  const { value: question, set, undo, redo } = useHistory<PhotoQuestion>(photo.id, usualQuestion)
+export function PhotoBench({ photo, naming, plant, onPlant, onOther }: Props) {
+  const { value, set, undo, redo } = useHistory<PhotoQuestion>(photo.id, usualQuestion)
+  const question = { ...value, convention: naming }
+  const setNaming = useSetShapeNaming()
   const { data: measures, error } = usePhotoMeasures(photo.id, question)
   const [zoom, setZoom] = useState(0)
   const [edge, setEdge] = useState(false)
@@ -118,14 +121,15 @@ export function PhotoBench({ photo, plant, onPlant, onOther }: Props) {
         <TextField
           select
           label="Shapes named by"
-          value={question.convention}
-          onChange={(e) => set({ ...question, convention: e.target.value as PhotoQuestion['convention'] })}
+          value={naming}
+          onChange={(e) => setNaming.mutate(e.target.value as PhotoQuestion['convention'])}
+          helperText="kept for every picture of the survey"
           sx={{ mt: 1.5, minWidth: 190 }}
         >
           <MenuItem value="ratioChart">the chart of ratios</MenuItem>
           <MenuItem value="leafArchitecture">the bands of leaf architecture</MenuItem>
         </TextField>
-        <ProblemNote error={error} />
+        <ProblemNote error={setNaming.error ?? error} />
         <PhotoFindings measures={measures} question={question} onChange={set} />
         {measures && (
           <UsePhoto photo={photo} marks={marks} measures={measures} plant={plant} onPlant={onPlant} />

@@ -5,6 +5,8 @@ const problems: Record<PhotoProblem, string> = {
   noLeaf: 'No leaf was found. Lay one leaf on plain paper, or set points by hand.',
   severalLeaves:
     'More than one leaf lies in the picture. Take it again with one leaf, or set points by hand.',
+  perhapsSeveral:
+    'Its two sides are very unlike, or it has more than one stalk: leaves may lie over one another. Lay one leaf by itself, unless this is an oblique leaf.',
   leafCut: 'The leaf runs out of the picture. Take it again from farther away, or set points by hand.',
   noScale:
     'Nothing of known size was found, so no sizes are given; shapes and counts are. Set two points on something you know.',

@@ -10,6 +10,19 @@ export const useSamplePhotos = () =>
     staleTime: Infinity,
   })
 
+/** By which convention the survey names the shapes of leaves. */
+export const useShapeNaming = () =>
+  useQuery({ queryKey: ['shape naming'], queryFn: () => answer(api.GET('/api/photos/naming')) })
+
+export function useSetShapeNaming() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (convention: PhotoQuestion['convention']) =>
+      answer(api.PUT('/api/photos/naming', { body: { convention } })),
+    onSuccess: (naming) => client.setQueryData(['shape naming'], naming),
+  })
+}
+
 export const usePhoto = (id: string | null) =>
   useQuery({
     queryKey: ['photo', id],

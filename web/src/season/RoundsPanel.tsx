@@ -151,6 +151,7 @@ function Round({ round, busy, onLost }: { round: RoundView; busy: boolean; onLos
             {round.stops.map((s) => (
               <li key={`${s.plant.id} ${s.need.part}`}>
                 <PlantName plant={s.plant} /> <small>{s.grade}</small>
+                {s.way && <div>Find it: {s.way}.</div>}
                 <div>{s.need.words}</div>
                 {s.need.features.length > 0 && (
                   <ul className="round-features">

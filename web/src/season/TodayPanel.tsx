@@ -3,6 +3,7 @@ import type { TodayNeed } from '../api/types'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { PlantName } from './PlantName'
+import { WeatherLine } from './WeatherLine'
 import { useToday } from './seasonQueries'
 
 function Section({
@@ -47,6 +48,7 @@ export function TodayPanel() {
         The season runs <b>{data.year}</b> against the usual.{' '}
         {data.yearGrounds.length > 0 && <span className="soft">{data.yearGrounds.join('; ')}.</span>}
       </p>
+      <WeatherLine />
       <ul className="today-grades" aria-label="Grades">
         {data.grades.map((g) => (
           <li key={g.grade}>
@@ -74,6 +76,19 @@ export function TodayPanel() {
                 <PlantName plant={f.plant} />
                 <div>
                   From {f.fall.from} to <b>{f.fall.to}</b> on {day(f.fall.on)}. {f.fall.because}
+                </div>
+              </li>
+            ))}
+          </Section>
+          <Section title="Threats" hint="until they are settled" empty={data.threats.length === 0}>
+            {data.threats.map((t) => (
+              <li key={t.threat.id}>
+                <PlantName plant={t.plant} />
+                <div>
+                  <b>{t.threat.content.kind}</b> since {day(t.threat.content.seenOn)}. {t.threat.content.note}{' '}
+                  {t.threat.content.toldOn
+                    ? `${t.threat.content.told} was told on ${day(t.threat.content.toldOn)}.`
+                    : 'Nobody was told yet.'}
                 </div>
               </li>
             ))}

@@ -2,6 +2,7 @@ import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useSites } from '../api/queries'
 import type { YearRow } from '../api/types'
+import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { inWords, phases, spansOf } from '../shared/seasons'
 import { TaxonText } from '../shared/TaxonText'
@@ -18,18 +19,22 @@ export function YearPanel() {
   const sites = useSites().data ?? []
   const [site, setSite] = useState<number | null>(null)
   const [family, setFamily] = useState('')
+  const [growth, setGrowth] = useState('')
   const [now, setNow] = useState<Phase | ''>('')
+  const [ours, setOurs] = useState(false)
   const { data, error } = useYear(site)
   if (!data) return <ProblemNote error={error} />
+  const growths = [...new Set(data.rows.map((r) => r.growth))].filter(Boolean).sort()
   const families = [...new Set(data.rows.map((r) => r.family))].filter(Boolean).sort()
   const shown = data.rows.filter(
     (r) =>
       r.seasons.length > 0 &&
       (!family || r.family === family) &&
+      (!growth || r.growth === growth) &&
+      (!ours || r.seen.length + r.planned.length > 0) &&
       (!now || r.seasons.some((s) => s.phase === now && s.open)),
   )
-  const today = new Date(`${data.date}T00:00:00Z`)
-  const number = Math.floor((today.getTime() - Date.UTC(today.getUTCFullYear(), 0, 1)) / 86_400_000) + 1
+  const number = dayNumber(data.date)
   return (
     <>
       <div className="row no-print">
@@ -64,6 +69,20 @@ export function YearPanel() {
         </TextField>
         <TextField
           select
+          label="Sort of plant"
+          value={growth}
+          onChange={(e) => setGrowth(e.target.value)}
+          sx={{ minWidth: 140 }}
+        >
+          <MenuItem value="">all</MenuItem>
+          {growths.map((g) => (
+            <MenuItem key={g} value={g}>
+              {g}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
           label="Now"
           value={now}
           onChange={(e) => setNow(e.target.value as Phase | '')}
@@ -82,6 +101,10 @@ export function YearPanel() {
             `; spring comes ${Math.abs(data.delay)} days ${data.delay > 0 ? 'later' : 'earlier'} than the guide says`}
         </span>
       </div>
+      <label className="no-print">
+        <input type="checkbox" checked={ours} onChange={(e) => setOurs(e.target.checked)} /> only names our
+        plants bear
+      </label>
       <div className="year-table">
         <div className="year-row year-head" aria-hidden="true">
           <span />
@@ -92,10 +115,13 @@ export function YearPanel() {
           </div>
         </div>
         {shown.map((r) => (
-          <Row key={r.taxon.id} row={r} today={number} />
+          <Row key={r.taxon.id} row={r} today={number} rounds={data.rounds} />
         ))}
       </div>
       <p className="soft">
+        <span className="year-key">● a plant of ours visited</span>
+        <span className="year-key">○ a round that visits one</span>
+        <span className="year-key">┆ days of rounds</span>
         {(Object.keys(phases) as Phase[]).map((p) => (
           <span key={p} className="year-key">
             <i style={{ background: phases[p].fill }} /> {phases[p].label}
@@ -106,7 +132,12 @@ export function YearPanel() {
   )
 }
 
-function Row({ row, today }: { row: YearRow; today: number }) {
+const dayNumber = (date: string) => {
+  const d = new Date(`${date}T00:00:00Z`)
+  return Math.floor((d.getTime() - Date.UTC(d.getUTCFullYear(), 0, 1)) / 86_400_000) + 1
+}
+
+function Row({ row, today, rounds }: { row: YearRow; today: number; rounds: string[] }) {
   return (
     <div className="year-row">
       <span>
@@ -129,6 +160,19 @@ function Row({ row, today }: { row: YearRow; today: number }) {
             />
           )),
         )}
+        {rounds.map((d) => (
+          <path key={d} d={`M${x(dayNumber(d))} 0V22`} className="year-round" />
+        ))}
+        {row.seen.map((d) => (
+          <ellipse key={d} cx={x(dayNumber(d))} cy="11" rx="4" ry="4" className="year-seen">
+            <title>visited {day(d)}</title>
+          </ellipse>
+        ))}
+        {row.planned.map((d) => (
+          <ellipse key={`to ${d}`} cx={x(dayNumber(d))} cy="11" rx="4" ry="4" className="year-planned">
+            <title>a round on {day(d)}</title>
+          </ellipse>
+        ))}
         <path d={`M${x(today)} 0V22`} className="year-today" />
       </svg>
     </div>

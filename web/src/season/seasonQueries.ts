@@ -24,6 +24,30 @@ export function useOverrule(plant: number) {
 export const useToday = () =>
   useQuery({ queryKey: ['today'], queryFn: () => answer(api.GET('/api/today')), staleTime: 0 })
 
+const weather = ['weather']
+
+export const useWeather = () =>
+  useQuery({ queryKey: weather, queryFn: () => answer(api.GET('/api/weather')) })
+
+/** Brings in the days of a weather station from a file, or goes back to the station that is connected. */
+export function useSetWeather() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: async (file: File | null) =>
+      answer(
+        file === null
+          ? api.DELETE('/api/weather')
+          : api.POST('/api/weather', {
+              params: { query: { file: file.name } },
+              body: await file.text(),
+              bodySerializer: (body) => body,
+              headers: { 'Content-Type': 'text/csv' },
+            }),
+      ),
+    onSuccess: () => client.invalidateQueries(),
+  })
+}
+
 const rounds = ['rounds']
 
 export const useRounds = () =>

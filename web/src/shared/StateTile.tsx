@@ -11,11 +11,13 @@ interface Props {
   notSo?: boolean
 }
 
-/** The drawing of a state, or of a number; nothing where it cannot be drawn. */
+/** The drawing of a state, or of a number; nothing where it cannot be drawn. Its place is kept until it comes, so that nothing moves under the pointer. */
 export function StateTile({ character, state, number, notSo = false }: Props) {
   const organ = useGuide().data?.characters.find((c) => c.id === character)?.organ ?? null
-  const drawn = useTiles(organ).data?.get(character)
+  const tiles = useTiles(organ)
+  const drawn = tiles.data?.get(character)
   const ofNumber = useNumberTile(character, number ?? null).data?.svg
   const svg = state ? drawn?.tiles.find((t) => t.state === state)?.svg : (ofNumber ?? drawn?.measure)
+  if (tiles.isLoading) return <span className="drawing tile awaited" aria-hidden />
   return svg ? <Drawing svg={svg} hidden className={notSo ? 'tile not-so' : 'tile'} /> : null
 }

@@ -169,7 +169,7 @@ internal static class FruitDrawing
                 NeedleDrawing.Twig(sketch.At(-34, 26, 90, 0.3), "two-ranked");
                 break;
             case "sac":
-                SpikeDrawing.Sac(sketch, f.State("beak"));
+                SpikeDrawing.Sac(sketch, f.State("beak"), f.Number("scale-ratio") ?? SpikeDrawing.PlainScale);
                 break;
             case "grain":
                 SpikeDrawing.Spikelet(sketch.At(-20, -34), 64, f.Is("awn", "awned"));

@@ -6,12 +6,36 @@ namespace Garten.Core.Drawing.Fruits;
 /// <summary>Spikes of sedges and grasses: sacs, scales, spikelets.</summary>
 internal static class SpikeDrawing
 {
+    /// <summary>Where the foot of a sac and of its scale stands.</summary>
+    public const double SacFoot = -36;
+
+    /// <summary>How long a scale is drawn of whose length nothing is known, in lengths of the sac.</summary>
+    public const double PlainScale = 0.94;
+
+    /// <summary>Where the lowest bract leaves the stem, which is the foot of the flower cluster.</summary>
+    public const double ClusterFoot = -18;
+
+    /// <summary>Length of the flower cluster above the lowest bract.</summary>
+    public const double ClusterLength = 98;
+
+    /// <summary>Longest bract drawn, in lengths of the cluster: with a longer one the cluster could no longer be made out.</summary>
+    public const double LongestBract = 4;
+
+    /// <summary>Length of a sac with its beak.</summary>
+    /// <param name="beak">short-beak or long-beak; null when unknown.</param>
+    public static double SacLength(string? beak) => beak == "long-beak" ? 80 : 62;
+
+    /// <summary>How far a bract reaches of which only a state is known, in lengths of the cluster.</summary>
+    /// <param name="bract">shorter or longer; null when unknown.</param>
+    public static double? Reach(string? bract) => bract switch { null => null, "longer" => 1.12, _ => 0.45 };
+
     /// <summary>A fruit sac with its scale beside it, at one scale.</summary>
     /// <param name="sketch">Where.</param>
     /// <param name="beak">short-beak or long-beak; null when unknown.</param>
-    public static void Sac(Sketch sketch, string? beak)
+    /// <param name="scaleRatio">Length of the scale, in lengths of the sac.</param>
+    public static void Sac(Sketch sketch, string? beak, double scaleRatio = PlainScale)
     {
-        var top = beak == "long-beak" ? 44 : 26;
+        var top = SacFoot + SacLength(beak);
         var at = sketch.At(-16, 0);
         at.Shape([new(-2, -36), .. Lines.Smooth([new(-2, -36), new(-15, -16), new(-11, 8), new(-2.6, 18)], 6), new(-2.4, top - 4), new(-3.6, top), new(0, top - 6), new(3.6, top), new(2.4, top - 4), .. Lines.Smooth([new(2.6, 18), new(11, 8), new(15, -16), new(2, -36)], 6)], Wash.Stem);
         foreach (var x in new[] { -7, 0, 7 })
@@ -20,8 +44,9 @@ internal static class SpikeDrawing
         }
 
         var scale = sketch.At(24, 0);
-        scale.Shape([new(-3, -36), .. Lines.Smooth([new(-3, -36), new(-11, -16), new(-6, 8), new(0, 22)], 5), .. Lines.Smooth([new(0, 22), new(6, 8), new(11, -16), new(3, -36)], 5)], Wash.Of("brown"));
-        scale.Line(new(0, -34), new(0, 18), 1, Wash.Of("green"));
+        double Up(double part) => SacFoot + (SacLength(beak) * scaleRatio * part);
+        scale.Shape([new(-3, Up(0)), .. Lines.Smooth([new(-3, Up(0)), new(-11, Up(0.34)), new(-6, Up(0.76)), new(0, Up(1))], 5), .. Lines.Smooth([new(0, Up(1)), new(6, Up(0.76)), new(11, Up(0.34)), new(3, Up(0))], 5)], Wash.Of("brown"));
+        scale.Line(new(0, Up(0.03)), new(0, Up(0.93)), 1, Wash.Of("green"));
         sketch.Say(new(-16, -48), "sac");
         sketch.Say(new(24, -48), "scale");
     }
@@ -49,14 +74,14 @@ internal static class SpikeDrawing
     /// <summary>Spikes of a sedge: which hold pollen flowers and which fruit, and how far the lowest bract reaches.</summary>
     /// <param name="sketch">Where.</param>
     /// <param name="sexes">separate-spikes or female-tip; null when unknown.</param>
-    /// <param name="bract">shorter or longer; null when unknown.</param>
-    public static void Spikes(Sketch sketch, string? sexes, string? bract)
+    /// <param name="bract">Length of the lowest bract, in lengths of the cluster; null when unknown.</param>
+    public static void Spikes(Sketch sketch, string? sexes, double? bract)
     {
         sketch.Line(new(0, -40), new(0, 56), 1.6, Wash.Of("green"));
-        if (bract is not null)
+        if (bract is { } part)
         {
-            var reach = bract == "longer" ? 110 : 44;
-            sketch.Shape(Lines.Strip(Lines.Smooth([new(0, -18), new(-9, 8), new(-16, reach * 0.6 - 18), new(-17, reach - 18)], 6), t => 2.2 * (1 - t) + 0.3), Wash.Leaf, 0.8);
+            var reach = ClusterLength * part;
+            sketch.Shape(Lines.Strip(Lines.Smooth([new(0, ClusterFoot), new(-9, ClusterFoot + (reach * 0.24)), new(-16, ClusterFoot + (reach * 0.6)), new(-17, ClusterFoot + reach)], 6), t => 2.2 * (1 - t) + 0.3), Wash.Leaf, 0.8);
         }
 
         Spike(sketch.At(0, 40), sexes == "female-tip" ? "both" : "male", 40);

@@ -39,6 +39,9 @@ public sealed record LeafForm(
     /// <summary>Length of a blade on the paper.</summary>
     public const double Standard = 90;
 
+    /// <summary>Longest stalk drawn to its ratio, in lengths of the blade: with a longer one the blade could no longer be made out.</summary>
+    public const double LongestStalk = 4;
+
     /// <summary>Reads the form of a leaf from what is known.</summary>
     /// <param name="f">What is known; the rest is plain.</param>
     public static LeafForm Of(Features f)
@@ -96,7 +99,8 @@ public sealed record LeafForm(
             Standard, Math.Clamp(ratio, 0.5, 24), widest, @base, tip, lobing, lobes, lobing == BladeLobing.Pinnate ? 0.6 : 0.45, margin,
             TeethOf(margin, lobing, lobes), f.Is("teeth-extent", "upper-half") ? 0.5 : 0.12, veins, 6);
         var millimetres = f.Number("leaf-length") is { } length and > 0 ? length / Standard : (double?)null;
-        var petiole = f.Number("petiole-length") is { } stalk ? Math.Min(millimetres is { } mm ? stalk / mm : Standard * 0.25, Standard * 1.2)
+        var petiole = f.Number("petiole-ratio") is { } part ? Standard * Math.Clamp(part, 0, LongestStalk)
+            : f.Number("petiole-length") is { } stalk ? Math.Min(millimetres is { } mm ? stalk / mm : Standard * 0.25, Standard * 1.2)
             : @base == BladeBase.Clasping ? 0
             : Standard * 0.25;
         return new(division, leaflets, blade, petiole, f.Is("petiole-glands", "glands"), f.Is("axis-wing", "winged"), f.State("stipules"), f, millimetres, contradictions.ToImmutable());

@@ -146,7 +146,7 @@ public static class CharacterDrawing
         ["umbel-bracts"] = (s, f, _) => ClusterDrawing.Draw(s, f.With("flower-cluster", "compound-umbel")),
         ["bracteoles"] = (s, f, _) => ClusterDrawing.Draw(s, f.With("flower-cluster", "compound-umbel")),
         ["spike-sexes"] = (s, _, v) => SpikeDrawing.Spikes(s, v, null),
-        ["bract-reach"] = (s, f, v) => SpikeDrawing.Spikes(s, f.State("spike-sexes"), v),
+        ["bract-reach"] = (s, f, v) => SpikeDrawing.Spikes(s, f.State("spike-sexes"), SpikeDrawing.Reach(v)),
         ["bract-ratio"] = (s, f, _) => MeasureBract(s, f),
         ["awn"] = (s, _, v) => SpikeDrawing.Spikelet(s, 90, v == "awned"),
 
@@ -314,22 +314,24 @@ public static class CharacterDrawing
         Measure(sketch, _ => { }, new(12, 0), new(12, LeafForm.Of(f).Petiole));
     }
 
-    /// <summary>The lowest bract and the flower cluster above its foot, each with its own measure.</summary>
+    /// <summary>The lowest bract and the flower cluster above its foot, at their ratio, each with its own measure.</summary>
     private static void MeasureBract(Sketch sketch, Features f)
     {
-        var reaches = (f.Number("bract-ratio") ?? 0.6) >= 1;
-        SpikeDrawing.Spikes(sketch, f.State("spike-sexes"), reaches ? "longer" : "shorter");
-        Measure(sketch, _ => { }, new(-28, -18), new(-28, reaches ? 92 : 26));
-        Measure(sketch, _ => { }, new(36, -18), new(36, 80));
+        var reach = Math.Clamp(f.Number("bract-ratio") ?? 0.6, 0.05, SpikeDrawing.LongestBract);
+        SpikeDrawing.Spikes(sketch, f.State("spike-sexes"), reach);
+        Measure(sketch, _ => { }, new(-28, SpikeDrawing.ClusterFoot), new(-28, SpikeDrawing.ClusterFoot + (SpikeDrawing.ClusterLength * reach)));
+        Measure(sketch, _ => { }, new(36, SpikeDrawing.ClusterFoot), new(36, SpikeDrawing.ClusterFoot + SpikeDrawing.ClusterLength));
     }
 
-    /// <summary>A fruit sac and its scale, each with its own measure.</summary>
+    /// <summary>A fruit sac and its scale, at their ratio, each with its own measure.</summary>
     private static void MeasureScale(Sketch sketch, Features f)
     {
         var beak = f.State("beak");
-        SpikeDrawing.Sac(sketch, beak);
-        Measure(sketch, _ => { }, new(-38, -36), new(-38, beak == "long-beak" ? 44 : 26));
-        Measure(sketch, _ => { }, new(42, -36), new(42, 22));
+        var ratio = Math.Clamp(f.Number("scale-ratio") ?? SpikeDrawing.PlainScale, 0.1, 4);
+        var length = SpikeDrawing.SacLength(beak);
+        SpikeDrawing.Sac(sketch, beak, ratio);
+        Measure(sketch, _ => { }, new(-38, SpikeDrawing.SacFoot), new(-38, SpikeDrawing.SacFoot + length));
+        Measure(sketch, _ => { }, new(42, SpikeDrawing.SacFoot), new(42, SpikeDrawing.SacFoot + (length * ratio)));
     }
 
     private static void MeasureFruit(Sketch sketch, Features f)

@@ -66,7 +66,7 @@ internal static class OrganDrawing
             case Organ.Inflorescence:
                 if (f.Is("foliage", "grass-like") && f.KnowsAny("spike-sexes", "bract-reach"))
                 {
-                    SpikeDrawing.Spikes(sketch.At(0, 40), f.State("spike-sexes"), f.State("bract-reach"));
+                    SpikeDrawing.Spikes(sketch.At(0, 40), f.State("spike-sexes"), f.Number("bract-ratio") ?? SpikeDrawing.Reach(f.State("bract-reach")));
                     return null;
                 }
 

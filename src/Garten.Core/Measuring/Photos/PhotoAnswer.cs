@@ -13,6 +13,9 @@ public enum PhotoProblem
     /// <summary>Two leaves or more.</summary>
     SeveralLeaves,
 
+    /// <summary>What was measured as one leaf may be several that lie over one another: its two sides are unlike, or it has several stalks.</summary>
+    PerhapsSeveral,
+
     /// <summary>The leaf runs out of the picture.</summary>
     LeafCut,
 

@@ -142,6 +142,11 @@ public static class PhotoMeasurement
             return null;
         }
 
+        if (question.Outline.Length == 0 && (scene.Stalks > 1 || Sides.Unlikeness(blade) > Sides.MostUnlike))
+        {
+            problems.Add(PhotoProblem.PerhapsSeveral);
+        }
+
         var shape = BladeShape.Of(blade);
         var box = Lines.BoxOf(blade.Points);
         var widest = new Measured(shape.Widest, Measured.Together(WidestError, shape.WidestSpread / 2));

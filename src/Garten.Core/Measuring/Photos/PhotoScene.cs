@@ -14,11 +14,12 @@ namespace Garten.Core.Measuring.Photos;
 /// <param name="StalkFoot">Free end of its stalk; null where none shows.</param>
 /// <param name="StalkJoin">Where the blade leaves the stalk; null where none shows.</param>
 /// <param name="StalkWidth">Width of the stalk.</param>
+/// <param name="Stalks">How many stalks show.</param>
 /// <param name="Card">Corners of a card; empty where none was found.</param>
 /// <param name="Coin">A coin; null where none was found.</param>
 /// <param name="Problems">What stands in the way of measuring a leaf.</param>
 public sealed record PhotoScene(
-    int Width, int Height, int Grain, ImmutableArray<Point> Edge, Point? StalkFoot, Point? StalkJoin, double StalkWidth, ImmutableArray<Point> Card, FoundCoin? Coin,
+    int Width, int Height, int Grain, ImmutableArray<Point> Edge, Point? StalkFoot, Point? StalkJoin, double StalkWidth, int Stalks, ImmutableArray<Point> Card, FoundCoin? Coin,
     ImmutableArray<PhotoProblem> Problems)
 {
     /// <summary>Pixels that are looked at; a larger picture is made smaller first.</summary>
@@ -39,7 +40,7 @@ public sealed record PhotoScene(
     {
         var (image, grain) = picture.Reduced(MostPixels);
         var field = Ground.Difference(image);
-        PhotoScene empty = new(picture.Width, picture.Height, grain, [], null, null, 0, [], null, [PhotoProblem.NoLeaf]);
+        PhotoScene empty = new(picture.Width, picture.Height, grain, [], null, null, 0, 0, [], null, [PhotoProblem.NoLeaf]);
         if (Things(field, image) is not { } all)
         {
             return empty;
@@ -91,6 +92,7 @@ public sealed record PhotoScene(
             StalkFoot = stalk is null ? null : Whole(stalk.Foot),
             StalkJoin = stalk is null ? null : Whole(stalk.Join),
             StalkWidth = (stalk?.Width ?? 0) * grain,
+            Stalks = stalk?.Count ?? 0,
             Problems = [],
         };
 

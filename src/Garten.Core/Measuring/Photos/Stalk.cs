@@ -6,13 +6,18 @@ namespace Garten.Core.Measuring.Photos;
 /// <param name="Foot">Its free end, in pixels.</param>
 /// <param name="Join">Where the blade's edges leave it, in pixels.</param>
 /// <param name="Width">Its width, in pixels.</param>
-internal sealed record Stalk(Point Foot, Point Join, double Width)
+/// <param name="Count">How many stalks the patch shows: more than one where leaves lie over one another.</param>
+internal sealed record Stalk(Point Foot, Point Join, double Width, int Count)
 {
     /// <summary>Widest a stalk is taken to be, as a share of the leaf's extent.</summary>
     private const double Widest = 0.055;
 
     /// <summary>A stalk that narrows to less than this share of its width is a drawn-out tip.</summary>
     private const double Evenness = 0.55;
+
+    /// <summary>Share of the longest stalk's length, and of its width, that a second one must have to be believed.</summary>
+    private const double SecondLength = 0.5;
+    private const double SecondWidth = 0.6;
 
     /// <summary>
     /// Finds the stalk: what is lost of the patch when it is opened with a disc wider than any stalk (erosion, then
@@ -39,18 +44,17 @@ internal sealed record Stalk(Point Foot, Point Join, double Width)
         var core = inside.Select(d => d > radius * radius).ToArray();
         var toCore = DistanceMap.SquaredTo(core, width, height);
         var reach = (float)((radius + 1.5) * (radius + 1.5));
-        Stalk? best = null;
-        var bestLength = 0.0;
-        foreach (var piece in Pieces(leaf, toCore, reach, width, height))
+        var judged = Pieces(leaf, toCore, reach, width, height).Select(p => (Pixels: p.Count, Found: Judge(p, toCore, width, radius, extent)))
+            .Where(p => p.Found is not null).Select(p => (p.Found!.Value.Foot, p.Found.Value.Join, p.Found.Value.Length, Width: p.Pixels / p.Found.Value.Length)).ToArray();
+        if (judged.Length == 0)
         {
-            if (Judge(piece, toCore, width, radius, extent) is { } found && found.Length > bestLength)
-            {
-                bestLength = found.Length;
-                best = Measure(leaf, width, height, found.Foot, found.Join);
-            }
+            return null;
         }
 
-        return best is null ? null : best with { Foot = Shifted(best.Foot), Join = Shifted(best.Join) };
+        var longest = judged.MaxBy(p => p.Length);
+        var best = Measure(leaf, width, height, longest.Foot, longest.Join);
+        var count = judged.Count(p => p.Length >= SecondLength * longest.Length && p.Width >= SecondWidth * longest.Width && p.Width <= longest.Width / SecondWidth);
+        return best with { Foot = Shifted(best.Foot), Join = Shifted(best.Join), Count = count };
 
         Point Shifted(Point point) => new(point.X + patch.Left - Rim, point.Y + patch.Top - Rim);
     }
@@ -200,7 +204,7 @@ internal sealed record Stalk(Point Foot, Point Join, double Width)
         // A lobe beside the stalk would draw the middle aside: it is taken a little before.
         var before = Math.Max(3, stalk / 2);
         var place = Section(from + (line * (begun - before))).Middle + (line * before);
-        return new(foot, place - (line * Math.Min(at - begun, 4 * stalk)), stalk);
+        return new(foot, place - (line * Math.Min(at - begun, 4 * stalk)), stalk, 1);
 
         static Point Mean(Point[] points) => new(points.Average(p => p.X), points.Average(p => p.Y));
 

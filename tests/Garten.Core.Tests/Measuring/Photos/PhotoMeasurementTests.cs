@@ -90,6 +90,20 @@ public sealed class PhotoMeasurementTests
     public void Two_leaves_are_not_taken_for_one() =>
         Answer(Setting(Leaf(Form), Leaf(Form) with { At = new(8, -28) })).Problems.ShouldContain(PhotoProblem.SeveralLeaves);
 
+    [Theory]
+    [InlineData(35, -8)]
+    [InlineData(60, -12)]
+    [InlineData(90, -20)]
+    [InlineData(150, 10)]
+    public void Leaves_that_lie_over_one_another_are_told_of(double degrees, double across)
+    {
+        var problems = Answer(Setting(Leaf(Form), Leaf(Form) with { At = Leaf(Form).At + new Point(across, 30), Degrees = degrees })).Problems;
+        problems.ShouldContain(PhotoProblem.PerhapsSeveral);
+    }
+
+    [Fact]
+    public void One_leaf_is_not_taken_for_several() => Answer(Setting(Leaf(Form))).Problems.ShouldBeEmpty();
+
     [Fact]
     public void A_leaf_that_runs_out_of_the_picture_is_not_measured()
     {

@@ -1,0 +1,190 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Survey;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>A population's year, ready to show.</summary>
+/// <param name="Count">What was counted.</param>
+/// <param name="Words">The share that flowered, in words; null while it is not counted.</param>
+/// <param name="Share">The share, 0 to 1; null while it is not counted or of too few.</param>
+/// <param name="Low">Lower end of its interval.</param>
+/// <param name="High">Upper end.</param>
+public sealed record PopulationYear(PopulationCount Count, string? Words, double? Share, double? Low, double? High);
+
+/// <summary>How a plant is found again and kept, and what changed on it.</summary>
+/// <param name="Landmarks">What it is found again by.</param>
+/// <param name="Way">The same in words; empty without landmarks.</param>
+/// <param name="Threats">What threatens it.</param>
+/// <param name="Population">What was counted of its population, the latest year first.</param>
+/// <param name="Changes">What was seen on more than one visit, and what to make of it.</param>
+public sealed record PlantCare(
+    IReadOnlyList<Landmark> Landmarks, string Way, IReadOnlyList<Threat> Threats, IReadOnlyList<PopulationYear> Population, IReadOnlyList<FeatureChange> Changes);
+
+/// <summary>The landmarks of a plant.</summary>
+/// <param name="Landmarks">At most five; none to take all away.</param>
+public sealed record LandmarksInput(Landmark[] Landmarks);
+
+/// <summary>Finding a plant again, keeping it, and counting its population.</summary>
+public static class CareFeature
+{
+    private const int MostLandmarks = 5;
+    private const double Farthest = 5000;
+    private const int MostMarked = 1_000_000;
+
+    /// <summary>Adds the endpoints.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        var plants = api.MapGroup("/plants/{plant:int}");
+        plants.MapGet("/care", ViewAsync).WithName("care").Produces<PlantCare>();
+
+        plants.MapPut("/landmarks", async (
+            int plant, LandmarksInput input, CareStore care, PlantStore store, PlantSheets sheets, DeterminationStore names, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+        {
+            _ = person.Required;
+            await store.CardAsync(plant, cancel);
+            await care.SetLandmarksAsync(plant, Check(input), cancel);
+            return await ViewAsync(plant, care, sheets, names, current, cancel);
+        }).WithName("setLandmarks").Produces<PlantCare>();
+
+        plants.MapPost("/threats", async (
+            int plant, ThreatContent input, CareStore care, PlantStore store, PlantSheets sheets, DeterminationStore names, CurrentGuide current, CurrentPerson person, TimeProvider clock,
+            CancellationToken cancel) =>
+        {
+            await store.CardAsync(plant, cancel);
+            await care.AddThreatAsync(plant, Check(input, clock), person.Required, cancel);
+            return await ViewAsync(plant, care, sheets, names, current, cancel);
+        }).WithName("addThreat").Produces<PlantCare>();
+
+        plants.MapPut("/population", async (
+            int plant, PopulationCount input, CareStore care, PlantStore store, PlantSheets sheets, DeterminationStore names, CurrentGuide current, CurrentPerson person, TimeProvider clock,
+            CancellationToken cancel) =>
+        {
+            await store.CardAsync(plant, cancel);
+            await care.SetCountAsync(plant, Check(input, clock), person.Required, cancel);
+            return await ViewAsync(plant, care, sheets, names, current, cancel);
+        }).WithName("setPopulation").Produces<PlantCare>();
+
+        api.MapPut("/threats/{threat:int}", async (
+            int threat, ThreatContent input, CareStore care, PlantSheets sheets, DeterminationStore names, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+        {
+            _ = person.Required;
+            var plant = await care.SetThreatAsync(threat, Check(input, clock), cancel);
+            return await ViewAsync(plant, care, sheets, names, current, cancel);
+        }).WithName("setThreat").Produces<PlantCare>();
+    }
+
+    /// <summary>The way to a plant in words, for example "12 m at 40° from the split boulder".</summary>
+    /// <param name="landmarks">Its landmarks.</param>
+    public static string Way(IEnumerable<Landmark> landmarks) =>
+        string.Join("; ", landmarks.Select(l => FormattableString.Invariant($"{l.Metres:0.#} m at {l.Bearing:0}° from {l.Name}")));
+
+    private static async Task<PlantCare> ViewAsync(
+        int plant, CareStore care, PlantSheets sheets, DeterminationStore names, CurrentGuide current, CancellationToken cancel)
+    {
+        var request = await sheets.RequestAsync(plant, cancel);
+        var given = (await names.OfAsync(plant, cancel)).Select(d => current.Guide.FindTaxon(new(d.Taxon))).FirstOrDefault(t => t is not null);
+        var landmarks = await care.LandmarksAsync(plant, cancel);
+        return new(
+            landmarks, Way(landmarks), await care.ThreatsAsync(plant, cancel), [.. (await care.CountsAsync(plant, cancel)).Select(YearOf)],
+            [.. SeenAgain.Of(current.Guide, request, given?.Id)]);
+    }
+
+    private static PopulationYear YearOf(PopulationCount count)
+    {
+        if (count.Flowering is not { } flowering)
+        {
+            return new(count, null, null, null, null);
+        }
+
+        var share = new Share(flowering, count.Marked);
+        var (low, high) = share.Interval;
+        return share.All < Share.Fewest ? new(count, share.InWords(), null, null, null) : new(count, share.InWords(), share.Value, low, high);
+    }
+
+    private static Landmark[] Check(LandmarksInput input)
+    {
+        if (input.Landmarks.Length > MostLandmarks)
+        {
+            throw new RuleException("landmarks", $"{MostLandmarks} landmarks are the most; keep those that are easiest to find.");
+        }
+
+        foreach (var landmark in input.Landmarks)
+        {
+            if (landmark.Bearing is not (>= 0 and < 360))
+            {
+                throw new RuleException("bearing", "The bearing from the landmark to the plant must lie from 0 to below 360 degrees.");
+            }
+
+            if (landmark.Metres is not (> 0 and <= Farthest))
+            {
+                throw new RuleException("metres", $"The way from the landmark to the plant must lie between 0 and {Farthest:0} m.");
+            }
+        }
+
+        return [.. input.Landmarks.Select(l => l with { Name = Rules.Text("name", "The landmark", l.Name, 200, required: true) })];
+    }
+
+    private static ThreatContent Check(ThreatContent input, TimeProvider clock)
+    {
+        Rules.Past(input.SeenOn, clock);
+        var told = Rules.Text("told", "Who was told", input.Told, 200);
+        if (told.Length > 0 != input.ToldOn is not null)
+        {
+            throw new RuleException("told", "Say both who was told and on which day, or neither.");
+        }
+
+        if (input.SettledOn < input.SeenOn || input.ToldOn < input.SeenOn)
+        {
+            throw new RuleException("settledOn", "Nobody can be told of a threat, nor can it be settled, before it was seen. Check the days.");
+        }
+
+        var outcome = Rules.Text("outcome", "The outcome", input.Outcome, 2000);
+        if (input.SettledOn is not null && outcome.Length == 0)
+        {
+            throw new RuleException("outcome", "Say in a few words how it was settled.");
+        }
+
+        var note = Rules.Text("note", "The note", input.Note, 2000, required: input.Kind == ThreatKind.Other);
+        return input with { Note = note, Told = told, Outcome = outcome };
+    }
+
+    private static PopulationCount Check(PopulationCount input, TimeProvider clock)
+    {
+        Rules.Past(input.MarkedOn, clock);
+        if (input.Marked is not (>= 1 and <= MostMarked))
+        {
+            throw new RuleException("marked", $"From 1 to {MostMarked:N0} can be marked.");
+        }
+
+        if (input.Flowering is null != input.FloweringOn is null)
+        {
+            throw new RuleException("flowering", "Say both how many flowered and on which day they were counted, or neither.");
+        }
+
+        if (input.Flowering < 0 || input.Flowering > input.Marked)
+        {
+            throw new RuleException("flowering", FormattableString.Invariant($"{input.Flowering} cannot have flowered of {input.Marked} marked. Count only those marked."));
+        }
+
+        if (input.FloweringOn is { } counted)
+        {
+            Rules.Past(counted, clock);
+        }
+
+        if (input.FloweringOn < input.MarkedOn)
+        {
+            throw new RuleException("floweringOn", "The flowering was counted before the rosettes were marked. Check the days.");
+        }
+
+        // Rosettes marked in winter flower in the year that follows: the year is that of the flowering where it is known.
+        if (input.Year != input.MarkedOn.Year && input.Year != input.MarkedOn.Year + 1)
+        {
+            throw new RuleException("year", "The year is that in which they flower: the one they were marked in, or the next.");
+        }
+
+        return input;
+    }
+}

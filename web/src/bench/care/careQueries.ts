@@ -1,0 +1,47 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { answer, api } from '../../api/client'
+import type { Landmark, PlantCare, PlantSheet, PopulationCount, ThreatContent } from '../../api/types'
+
+const key = (plant: number) => ['care', plant]
+
+/** How a plant is found again and kept, and what changed on it; asked again whenever the plant changes. */
+export const useCare = (sheet: PlantSheet) =>
+  useQuery({
+    queryKey: [...key(sheet.plant.id), sheet.request, sheet.determinations.length],
+    placeholderData: (before, query) => (query?.queryKey[1] === sheet.plant.id ? before : undefined),
+    queryFn: () =>
+      answer(api.GET('/api/plants/{plant}/care', { params: { path: { plant: sheet.plant.id } } })),
+  })
+
+/** A change of how a plant is kept. */
+function useCareChange<T>(plant: number, change: (body: T) => Promise<PlantCare>) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: change,
+    onSuccess: () =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: key(plant) }),
+        client.invalidateQueries({ queryKey: ['today'] }),
+      ]),
+  })
+}
+
+export const useSetLandmarks = (plant: number) =>
+  useCareChange(plant, (landmarks: Landmark[]) =>
+    answer(api.PUT('/api/plants/{plant}/landmarks', { params: { path: { plant } }, body: { landmarks } })),
+  )
+
+/** Puts a threat down, or changes what is known of one. */
+export const useThreat = (plant: number, threat: number | null) =>
+  useCareChange(plant, (body: ThreatContent) =>
+    answer(
+      threat === null
+        ? api.POST('/api/plants/{plant}/threats', { params: { path: { plant } }, body })
+        : api.PUT('/api/threats/{threat}', { params: { path: { threat } }, body }),
+    ),
+  )
+
+export const useSetPopulation = (plant: number) =>
+  useCareChange(plant, (body: PopulationCount) =>
+    answer(api.PUT('/api/plants/{plant}/population', { params: { path: { plant } }, body })),
+  )

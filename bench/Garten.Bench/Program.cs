@@ -8,6 +8,12 @@ if (args is ["accuracy", "photographs", .. var which])
     return;
 }
 
+if (args is ["accuracy", "years"])
+{
+    YearReport.Print(Environment.GetEnvironmentVariable("GARTEN_GUIDE")!);
+    return;
+}
+
 if (args is ["accuracy", .. var rest])
 {
     AccuracyCommand.Run(Environment.GetEnvironmentVariable("GARTEN_GUIDE")!, rest, Environment.GetEnvironmentVariable("GARTEN_REPORT"));

@@ -11,6 +11,7 @@ public sealed class EmptyStartTests
         await using var server = await RunningServer.StartAsync(demo: false);
         using var browser = new Browser(server.Address);
         browser.Open("/");
+        browser.Button("Take the first one on the bench").Click();
         browser.See("No plant on the bench yet");
 
         browser.Find("#person").Click();

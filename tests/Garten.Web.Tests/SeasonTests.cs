@@ -112,7 +112,60 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("spring comes 34.9 days later");
         browser.Choose("Family", "Sapindaceae");
         browser.Wait("the maples", d => d.FindElements(By.CssSelector(".year-row")).Count == 4 ? browser : null);
+        browser.Choose("Sort of plant", "tree");
+        browser.Find("label input[type=checkbox]").Click();
+        browser.Wait("the maples on the bench", d => d.FindElements(By.CssSelector(".year-row .year-seen")).Count > 0 ? browser : null);
         browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_plant_is_found_again_and_a_threat_to_it_stands_on_the_desk_until_it_is_settled()
+    {
+        using var browser = server.Open("/bench/12");
+        browser.Be("M. Falk");
+        browser.Press("v");
+        browser.Button("Add a landmark").Click();
+        browser.Field("Landmark").SendKeys("the split boulder");
+        browser.Field("Bearing to the plant, °").SendKeys("40");
+        browser.Field("Metres").SendKeys("12.5" + Keys.Enter);
+        browser.See("12.5 m at 40° from the split boulder");
+        browser.Find(".way-sketch");
+
+        browser.Button("Note a threat").Click();
+        browser.Choose("What", "trampling");
+        browser.Field("More about it").SendKeys("a new path runs past it");
+        browser.Button("Keep").Click();
+        browser.See("Nobody told yet.");
+        browser.Open("/season");
+        browser.Wait("the threat", _ => browser.Find("[aria-label='Threats']").Text.Contains("a new path runs past it", StringComparison.Ordinal) ? browser : null);
+
+        browser.Open("/bench/12");
+        browser.Press("v");
+        browser.Button("Told, or settled …").Click();
+        browser.Field("Who was told").SendKeys("the warden");
+        browser.Field("What came of it").SendKeys("the path was moved");
+        browser.Find("form[aria-label='A threat'] input[type=checkbox]").Click();
+        browser.Button("Keep").Click();
+        browser.See("Settled 20 Nov 2026: the path was moved");
+        browser.Open("/season");
+        browser.Wait("no threat", _ => browser.Find("[aria-label='Threats']").Text.Contains("Nothing.", StringComparison.Ordinal) ? browser : null);
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Rosettes_are_marked_and_their_flowering_counted_with_the_share_it_gives()
+    {
+        using var browser = server.Open("/bench/13");
+        browser.Be("M. Falk");
+        browser.Press("v");
+        browser.Button("Count marked rosettes").Click();
+        browser.Field("Rosettes marked").SendKeys("40");
+        browser.Field("Of them flowering").SendKeys("41");
+        browser.Button("Keep").Click();
+        browser.See("41 cannot have flowered of 40 marked.");
+        browser.Field("Of them flowering").SendKeys(Keys.Backspace + Keys.Backspace + "12");
+        browser.Button("Keep").Click();
+        browser.See("Flowering: 12 of 40, 30 % (18 to 45 %)");
     }
 
     private static void Graded(Browser browser, string grade) =>

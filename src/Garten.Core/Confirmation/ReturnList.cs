@@ -3,6 +3,7 @@ using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
+using Garten.Core.Keys;
 using Garten.Core.Seasons;
 
 namespace Garten.Core.Confirmation;
@@ -16,8 +17,9 @@ namespace Garten.Core.Confirmation;
 /// <param name="Harm">What must be done to the plant.</param>
 /// <param name="Bits">Doubt a look is expected to remove, in bits.</param>
 /// <param name="RulesOut">Look-alikes it would rule out, if the name is right.</param>
+/// <param name="Again">True for a feature recorded already that speaks against the name: a second look tells a slip from another plant.</param>
 public sealed record ReturnFeature(
-    CharacterId Character, string Label, string HowTo, int EffortSeconds, Tool Tool, HarmLevel Harm, double Bits, ImmutableArray<string> RulesOut);
+    CharacterId Character, string Label, string HowTo, int EffortSeconds, Tool Tool, HarmLevel Harm, double Bits, ImmutableArray<string> RulesOut, bool Again = false);
 
 /// <summary>What a plant must be visited again for: the features of one part of it, and when that part shows.</summary>
 /// <param name="Part">The part; null for what can be seen on any day.</param>
@@ -77,6 +79,13 @@ public static class ReturnList
 
         IEnumerable<(PlantPart? Part, ReturnFeature Feature)> FeatureOf(Character character)
         {
+            if (open.Contains(GroundKind.Agreement) && character.Organ != Organ.Place
+                && StatementEvaluation.Evaluate(guide, taxon, character.Id, evidence)?.Marking.Mark == Mark.Conflicts)
+            {
+                yield return (PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, 0, [], Again: true));
+                yield break;
+            }
+
             var decided = evidence.Decisive(character.Id) is { } o && (o.Finding != Finding.Absent || character.AbsentState is not null);
             if (decided && SmallSamples().Contains(character))
             {
@@ -101,7 +110,7 @@ public static class ReturnList
 
         IEnumerable<ReturnNeed> NeedOf(PlantPart? part)
         {
-            ReturnFeature[] worth = [.. features[part].OrderByDescending(f => f.RulesOut.Length > 0).ThenByDescending(f => f.Bits).Take(MostFeatures)];
+            ReturnFeature[] worth = [.. features[part].OrderByDescending(f => f.Again).ThenByDescending(f => f.RulesOut.Length > 0).ThenByDescending(f => f.Bits).Take(MostFeatures)];
             var grounds = GroundsOf(part, worth);
             if (grounds.Length == 0)
             {
@@ -122,10 +131,11 @@ public static class ReturnList
                 helped.AddRange(settling);
             }
 
+            AddIf(GroundKind.Agreement, worth.Any(f => f.Again));
             AddIf(GroundKind.LookAlikes, worth.Any(f => f.RulesOut.Length > 0));
             AddIf(GroundKind.Reproductive, part is PlantPart.Flowers or PlantPart.Fruit);
             AddIf(GroundKind.Organs, part is not null && worth.Length > 0);
-            AddIf(GroundKind.Samples, worth.Any(f => f is { Bits: 0, RulesOut.IsEmpty: true }));
+            AddIf(GroundKind.Samples, worth.Any(f => f is { Bits: 0, RulesOut.IsEmpty: true, Again: false }));
             AddIf(GroundKind.Seasons, part is not null && !plant.Visits.Any(v => v.Parts.Contains(part.Value)));
             return [.. helped];
 

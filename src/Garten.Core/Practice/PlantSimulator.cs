@@ -29,6 +29,9 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
     private static readonly CharacterId Persistence = new("persistence");
     private const string DiesBack = "dies-back";
 
+    private static readonly (PlantPart Part, Phenophase Phase)[] Kinds =
+        [(PlantPart.Leaves, Phenophase.Leaf), (PlantPart.Flowers, Phenophase.Flower), (PlantPart.Fruit, Phenophase.Fruit)];
+
     private readonly ImmutableArray<TaxonId> _species = [.. guide.Taxa.Where(t => t.IsSpeciesLevel).Select(t => t.Id)];
 
     /// <summary>Draws one plant.</summary>
@@ -40,6 +43,41 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
         var stage = StageOf(taxon, random);
         Sex? sex = SexesApart(taxon) ? random.Next(2) == 0 ? Sex.Male : Sex.Female : null;
         var (date, parts) = DayOf(taxon, place, stage, sex, random);
+        return Draw(taxon, place, stage, sex, date, parts, random);
+    }
+
+    /// <summary>Draws a full-grown plant with all it shows over a year, to be visited again and again.</summary>
+    /// <param name="taxon">Its taxon.</param>
+    /// <param name="place">Where it stands.</param>
+    /// <param name="random">Where chance comes from; the same seed draws the same plant.</param>
+    public SimulatedPlant DrawWhole(TaxonId taxon, PlaceFacts place, Random random)
+    {
+        Sex? sex = SexesApart(taxon) ? random.Next(2) == 0 ? Sex.Male : Sex.Female : null;
+        PlantPart[] parts = sex == Sex.Male ? [PlantPart.Buds, PlantPart.Leaves, PlantPart.Flowers] : [PlantPart.Buds, PlantPart.Leaves, PlantPart.Flowers, PlantPart.Fruit];
+        return Draw(taxon, place, LifeStage.Mature, sex, new(Year, 7, 1), [.. parts], random);
+    }
+
+    /// <summary>What of a whole plant is to be seen on a day.</summary>
+    /// <param name="whole">A plant drawn by <see cref="DrawWhole"/>.</param>
+    /// <param name="visit">Number of the visit.</param>
+    /// <param name="date">The day.</param>
+    /// <param name="late">Days by which the year runs late; below 0 for early.</param>
+    public SimulatedPlant OnDay(SimulatedPlant whole, int visit, DateOnly date, double late)
+    {
+        var usual = DayInYear.Of(date.AddDays(-(int)Math.Round(late)));
+        var parts = Windows(whole.Taxon, whole.Place).Where(w => whole.Visit.Parts.Contains(w.Part) && w.Window.DaysOutside(usual) == 0).Select(w => w.Part).ToImmutableArray();
+        if (!parts.Contains(PlantPart.Leaves) && !DiesBackInWinter(whole.Taxon))
+        {
+            parts = parts.Add(PlantPart.Buds);
+        }
+
+        return new(
+            whole.Taxon, whole.Place, new(visit, date, parts),
+            whole.Shown.Where(s => LookNext.ShowsToday(guide.Character(s.Key).Organ, parts)).ToDictionary(s => s.Key, s => s.Value with { Visit = visit, Date = date }));
+    }
+
+    private SimulatedPlant Draw(TaxonId taxon, PlaceFacts place, LifeStage stage, Sex? sex, DateOnly date, ImmutableArray<PlantPart> parts, Random random)
+    {
         var circumstances = Scope.Any with { Stage = stage, Sex = sex, Season = SeasonOfYear.Of(date) };
 
         // Nobody knows the sex of a plant that neither flowers nor fruits.
@@ -65,7 +103,7 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
 
     /// <summary>A number from the normal curve, by the method of Box and Muller (1958).</summary>
     /// <param name="random">Where chance comes from.</param>
-    internal static double Normal(Random random) =>
+    public static double Normal(Random random) =>
         Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
 
     private StatementValue? Said(TaxonId taxon, Character character, Scope circumstances, Random random)
@@ -140,23 +178,26 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
     /// <summary>A day on which something of the plant can be seen, and the parts on it that day.</summary>
     private (DateOnly Date, ImmutableArray<PlantPart> Parts) DayOf(TaxonId taxon, PlaceFacts place, LifeStage stage, Sex? sex, Random random)
     {
-        (PlantPart Part, Phenophase Phase)[] kinds = [(PlantPart.Leaves, Phenophase.Leaf), (PlantPart.Flowers, Phenophase.Flower), (PlantPart.Fruit, Phenophase.Fruit)];
-        var windows = kinds
-            .Where(p => p.Part == PlantPart.Leaves || (stage == LifeStage.Mature && !(p.Part == PlantPart.Fruit && sex == Sex.Male)))
-            .Select(p => (p.Part, Window: guide.Window(taxon, p.Phase) is { } w ? BioclimaticShift.At(w, guide.Title.Reference, place.Season) : null))
-            .Where(p => p.Window is not null)
-            .ToArray();
-        var diesBack = guide.StatementFor(taxon, Persistence, Scope.Any)?.Value is StateShares { Usual: DiesBack };
+        var windows = Windows(taxon, place).Where(p => p.Part == PlantPart.Leaves || (stage == LifeStage.Mature && !(p.Part == PlantPart.Fruit && sex == Sex.Male))).ToArray();
+        var diesBack = DiesBackInWinter(taxon);
         while (true)
         {
             var date = new DateOnly(Year, 1, 1).AddDays(random.Next(365));
-            var parts = windows.Where(w => w.Window!.DaysOutside(DayInYear.Of(date)) == 0).Select(w => w.Part).ToImmutableArray();
+            var parts = windows.Where(w => w.Window.DaysOutside(DayInYear.Of(date)) == 0).Select(w => w.Part).ToImmutableArray();
             if (!diesBack || !parts.IsEmpty || windows.Length == 0)
             {
                 return (date, parts.Contains(PlantPart.Leaves) || diesBack ? parts : parts.Add(PlantPart.Buds));
             }
         }
     }
+
+    private IEnumerable<(PlantPart Part, PhenologyWindow Window)> Windows(TaxonId taxon, PlaceFacts place) =>
+        from kind in Kinds
+        let window = guide.Window(taxon, kind.Phase)
+        where window is not null
+        select (kind.Part, BioclimaticShift.At(window, guide.Title.Reference, place.Season));
+
+    private bool DiesBackInWinter(TaxonId taxon) => guide.StatementFor(taxon, Persistence, Scope.Any)?.Value is StateShares { Usual: DiesBack };
 
     private static double Together(string group, Dictionary<string, double> groups, Random random)
     {

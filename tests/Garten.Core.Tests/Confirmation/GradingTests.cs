@@ -155,6 +155,22 @@ public sealed class GradingTests
         ReturnList.Of(Model, new(new(Request([Opposite, Simple, Serrate, Long, Berry], Keyed), [ByOstrow, ByLindqvist]), Day, YearRun.Usual)).Needs.ShouldBeEmpty();
 
     [Fact]
+    public void A_feature_that_speaks_against_the_name_is_to_be_looked_at_once_more()
+    {
+        var odd = Observation.OfStates(Margin.Id, 1, Day, "entire");
+        var answer = ReturnList.Of(Model, new(new(Request([Opposite, Simple, odd, Long, Berry], null), [ByOstrow]), Day, YearRun.Usual));
+        Ground(answer.Grade, GroundKind.Agreement).Met.ShouldBeFalse();
+        var leaves = answer.Needs.Single(n => n.Part == PlantPart.Leaves);
+        leaves.Features[0].Character.ShouldBe(Margin.Id);
+        leaves.Features[0].Again.ShouldBeTrue();
+        leaves.Grounds.ShouldContain(GroundKind.Agreement);
+
+        // A second, later look decides.
+        Observation[] again = [Opposite, Simple, odd, Serrate with { Visit = 2, Date = new(2026, 6, 1) }, Long, Berry];
+        Ground(Of(again, null, ByOstrow), GroundKind.Agreement).Met.ShouldBeTrue();
+    }
+
+    [Fact]
     public void Winter_buds_show_from_the_fall_of_the_leaves_to_the_next_ones()
     {
         var guide = new Guide(Tables() with { Windows = [new(Prima, Phenophase.Leaf, new(4, 1), new(11, 5))] });

@@ -2,6 +2,7 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, Te
 import { useState } from 'react'
 import type { Grade, Organ, PlantSheet, ReturnNeed } from '../api/types'
 import { day } from '../shared/format'
+import { lookAt } from '../shared/lookAt'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useGrade, useOverrule } from '../season/seasonQueries'
 
@@ -100,7 +101,7 @@ function Need({ need, onLook }: { need: ReturnNeed; onLook: (organ: Organ) => vo
       <b>{need.words}</b>
       {need.features.length > 0 && (
         <div>
-          Look at {need.features.map((f) => f.label.toLowerCase()).join(', ')}
+          {lookAt(need.features)}
           {need.features.some((f) => f.rulesOut.length > 0) &&
             `; rules out ${[...new Set(need.features.flatMap((f) => f.rulesOut))].join(', ')}`}
           .

@@ -157,7 +157,8 @@ function Round({ round, busy, onLost }: { round: RoundView; busy: boolean; onLos
                   <ul className="round-features">
                     {s.need.features.map((f) => (
                       <li key={f.character}>
-                        <b>{f.label}</b> {f.howTo} <span className="round-blank" />
+                        <b>{f.label}</b> {f.again && 'once more, it does not fit: '}
+                        {f.howTo} <span className="round-blank" />
                       </li>
                     ))}
                   </ul>

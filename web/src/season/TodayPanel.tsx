@@ -1,6 +1,8 @@
 import type { ReactNode } from 'react'
+import { Link } from 'react-router'
 import type { TodayNeed } from '../api/types'
 import { day } from '../shared/format'
+import { lookAt } from '../shared/lookAt'
 import { ProblemNote } from '../shared/ProblemNote'
 import { PlantName } from './PlantName'
 import { WeatherLine } from './WeatherLine'
@@ -31,9 +33,7 @@ const Need = ({ of: { plant, grade, need } }: { of: TodayNeed }) => (
   <li>
     <PlantName plant={plant} /> <small>{grade}</small>
     <div>{need.words}</div>
-    {need.features.length > 0 && (
-      <div className="soft">Look at {need.features.map((f) => f.label.toLowerCase()).join(', ')}.</div>
-    )}
+    {need.features.length > 0 && <div className="soft">{lookAt(need.features)}.</div>}
   </li>
 )
 
@@ -56,6 +56,12 @@ export function TodayPanel() {
           </li>
         ))}
       </ul>
+      {data.grades.every((g) => g.plants === 0) && (
+        <p>
+          No plant yet. <Link to="/bench">Take the first one on the bench</Link>, and this desk says when to
+          look at it again.
+        </p>
+      )}
       <div className="today-columns">
         <div>
           <Section title="Shows now" hint="what closes soonest first" empty={data.open.length === 0}>

@@ -7,12 +7,12 @@ import { PersonMenu } from './PersonMenu'
 import './Shell.css'
 
 const views = [
+  { to: '/season', label: 'Season', path: 'M4 6h16v14H4zM4 10h16M8 3v4M16 3v4M8 14h3M8 17h6' },
   {
     to: '/bench',
     label: 'Bench',
     path: 'M12 21V9M12 16C7 16 5 12 5 7c5 0 7 4 7 8M12 12c0-5 2-8 7-8 0 6-3 8-7 8',
   },
-  { to: '/season', label: 'Season', path: 'M4 6h16v14H4zM4 10h16M8 3v4M16 3v4M8 14h3M8 17h6' },
   { to: '/records', label: 'Records', path: 'M6 4h12v16H6zM9 9h6M9 13h6M9 17h3' },
   {
     to: '/guide',

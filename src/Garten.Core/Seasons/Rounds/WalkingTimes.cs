@@ -8,7 +8,7 @@ namespace Garten.Core.Seasons.Rounds;
 /// Between two places: 12 minutes a kilometre and 10 minutes for every 100 metres of climb (Naismith 1892), the way taken to be
 /// a third longer than the straight line. The shortest way round all subsets of up to twelve sites by the method of Held and Karp (1962).
 /// </remarks>
-internal sealed class WalkingTimes
+public sealed class WalkingTimes
 {
     /// <summary>Most sites of one plan.</summary>
     public const int MostSites = 12;
@@ -25,6 +25,9 @@ internal sealed class WalkingTimes
     private readonly double[,] _between;
     private readonly int _sites;
 
+    /// <summary>Works out the ways between all places.</summary>
+    /// <param name="start">Where every round begins and ends.</param>
+    /// <param name="sites">The sites, at most <see cref="MostSites"/>; a set of them is a number whose bit i stands for the i-th.</param>
     public WalkingTimes(RoundSite start, ImmutableArray<RoundSite> sites)
     {
         _sites = sites.Length;

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { TodayNeed } from '../api/types'
-import { day } from '../shared/format'
+import { day, sentence } from '../shared/format'
 import { lookAt } from '../shared/lookAt'
 import { ProblemNote } from '../shared/ProblemNote'
 import { PlantName } from './PlantName'
@@ -91,7 +91,8 @@ export function TodayPanel() {
               <li key={t.threat.id}>
                 <PlantName plant={t.plant} />
                 <div>
-                  <b>{t.threat.content.kind}</b> since {day(t.threat.content.seenOn)}. {t.threat.content.note}{' '}
+                  <b>{t.threat.content.kind}</b> since {day(t.threat.content.seenOn)}.{' '}
+                  {sentence(t.threat.content.note)}{' '}
                   {t.threat.content.toldOn
                     ? `${t.threat.content.told} was told on ${day(t.threat.content.toldOn)}.`
                     : 'Nobody was told yet.'}

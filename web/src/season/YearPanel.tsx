@@ -120,8 +120,8 @@ export function YearPanel() {
       </div>
       <p className="soft">
         <span className="year-key">● a plant of ours visited</span>
-        <span className="year-key">○ a round that visits one</span>
-        <span className="year-key">┆ days of rounds</span>
+        <span className="year-key">○ a round to come that visits one</span>
+        <span className="year-key">┆ days of rounds to come</span>
         {(Object.keys(phases) as Phase[]).map((p) => (
           <span key={p} className="year-key">
             <i style={{ background: phases[p].fill }} /> {phases[p].label}

@@ -12,6 +12,9 @@ export function day(date: string, year = true): string {
 /** "LowBranch" and "lowBranch" as "low branch". */
 export const words = (name: string) => name.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()
 
+/** A note that others follow: with a full stop at its end, and nothing where there is none. */
+export const sentence = (note: string) => (note === '' || /[.!?]$/.test(note) ? note : `${note}.`)
+
 /** The first letter in capitals. */
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 

@@ -19,15 +19,17 @@ function WaySketch({ landmarks }: { landmarks: Landmark[] }) {
   return (
     <svg viewBox={`0 0 ${size} ${size}`} width={size} height={size} className="way-sketch" role="img">
       <title>Sketch of the landmarks about the plant, north up</title>
-      {landmarks.map((l) => {
+      {landmarks.map((l, i) => {
         const p = at(l)
+        // Names of neighbours stand above and below by turns, so that they do not run into each other.
+        const below = i % 2 === 0
         return (
           <g key={l.name}>
             <path d={`M${p.x} ${p.y}L${half} ${half}`} />
             <rect x={p.x - 4} y={p.y - 4} width="8" height="8" />
             <text
               x={Math.min(Math.max(p.x, 34), size - 34)}
-              y={p.y < half ? p.y - 8 : p.y + 16}
+              y={below ? p.y + 16 : p.y - 8}
               textAnchor="middle"
             >
               {l.name.length > 16 ? `${l.name.slice(0, 15)}…` : l.name}

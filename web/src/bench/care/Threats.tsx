@@ -1,7 +1,7 @@
 import { Button, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { Threat, ThreatContent } from '../../api/types'
-import { day } from '../../shared/format'
+import { day, sentence } from '../../shared/format'
 import { ProblemNote } from '../../shared/ProblemNote'
 import { useThreat } from './careQueries'
 
@@ -42,7 +42,7 @@ export function Threats({ plant, threats, today }: Props) {
             </li>
           ) : (
             <li key={t.id}>
-              <b>{t.content.kind}</b>, seen {day(t.content.seenOn)} by {t.person}. {t.content.note}{' '}
+              <b>{t.content.kind}</b>, seen {day(t.content.seenOn)} by {t.person}. {sentence(t.content.note)}{' '}
               {t.content.toldOn
                 ? `Told ${t.content.told} on ${day(t.content.toldOn)}. `
                 : 'Nobody told yet. '}

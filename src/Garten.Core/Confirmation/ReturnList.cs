@@ -112,12 +112,12 @@ public static class ReturnList
         {
             ReturnFeature[] worth = [.. features[part].OrderByDescending(f => f.Again).ThenByDescending(f => f.RulesOut.Length > 0).ThenByDescending(f => f.Bits).Take(MostFeatures)];
             var grounds = GroundsOf(part, worth);
-            if (grounds.Length == 0)
+            if (grounds.Length == 0 || (PhaseOf(part) is { } phase && !guide.CanShow(taxon, phase, evidence.Sex)))
             {
                 yield break;
             }
 
-            var (from, to, error) = ShowsAt(guide, taxon, part, plant.Place.Season, question.Run, question.Today);
+            var (from, to, error) = ShowsAt(guide, taxon, part, plant.Place.Season, question.Run, question.Today, evidence.Sex);
             var shows = from is { } first && to is { } last && question.Today >= first && question.Today <= last;
             yield return new(part, from, to, error, shows, [.. worth], grounds, worth.Select(f => f.Bits).DefaultIfEmpty(0).Max(), Words(guide.Taxon(taxon).Name, part, from, to, error, shows));
         }
@@ -173,8 +173,9 @@ public static class ReturnList
     /// <param name="place">The place.</param>
     /// <param name="run">How the year runs.</param>
     /// <param name="today">Today.</param>
+    /// <param name="sex">The plant's sex; null where it is not known.</param>
     /// <returns>The first and last day with the standard error of either; nulls where the guide gives no season.</returns>
-    public static (DateOnly? From, DateOnly? To, double Error) ShowsAt(Guide guide, TaxonId taxon, PlantPart? part, SeasonPlace place, YearRun run, DateOnly today)
+    public static (DateOnly? From, DateOnly? To, double Error) ShowsAt(Guide guide, TaxonId taxon, PlantPart? part, SeasonPlace place, YearRun run, DateOnly today, Sex? sex = null)
     {
         if (part is null)
         {
@@ -183,8 +184,7 @@ public static class ReturnList
 
         if (part != PlantPart.Buds)
         {
-            var phase = part switch { PlantPart.Flowers => Phenophase.Flower, PlantPart.Fruit => Phenophase.Fruit, _ => Phenophase.Leaf };
-            var window = YearWindow.OnOrAfter(guide, taxon, phase, place, run, today);
+            var window = YearWindow.OnOrAfter(guide, taxon, PhaseOf(part)!.Value, place, run, today, sex);
             return (window?.From, window?.To, window?.Error ?? 0);
         }
 
@@ -203,6 +203,15 @@ public static class ReturnList
         var next = YearWindow.OnOrAfter(guide, taxon, Phenophase.Leaf, place, YearRun.Usual, leaves.To.AddDays(1))!;
         return next.From > leaves.To.AddDays(1) ? (leaves.To.AddDays(1), next.From.AddDays(-1), next.Error) : (today, today.AddYears(1), 0);
     }
+
+    /// <summary>The phenophase in which a part shows; null for buds, which show between two.</summary>
+    private static Phenophase? PhaseOf(PlantPart? part) => part switch
+    {
+        PlantPart.Flowers => Phenophase.Flower,
+        PlantPart.Fruit => Phenophase.Fruit,
+        PlantPart.Leaves => Phenophase.Leaf,
+        _ => null,
+    };
 
     private static string Words(string name, PlantPart? part, DateOnly? from, DateOnly? to, double error, bool shows)
     {

@@ -125,7 +125,7 @@ public static class SeenAgain
             return (ChangeKind.Expected, $"{guide.Taxon(taxon).Name} shows it in {when.ToString().ToLowerInvariant()}, by the guide.");
         }
 
-        var (from, to, error) = ReturnList.ShowsAt(guide, taxon, part, place.Season, YearRun.Usual, hidden.Date);
+        var (from, to, error) = ReturnList.ShowsAt(guide, taxon, part, place.Season, YearRun.Usual, hidden.Date, hidden.Sex ?? seen.Sex);
         if (from is not { } first || to is not { } last)
         {
             return (ChangeKind.Unexplained, $"The guide does not say when {guide.Taxon(taxon).Name} shows it.");

@@ -34,6 +34,9 @@ public sealed class EvidenceSheet
     /// <summary>All observations, oldest first.</summary>
     public ImmutableArray<Observation> All { get; }
 
+    /// <summary>The plant's sex; null where it was not noted, or not the same each time.</summary>
+    public Sex? Sex => All.Select(o => o.Sex).OfType<Sex>().Distinct().ToArray() is [var only] ? only : null;
+
     /// <summary>
     /// The observation that decides a character: of those that say something of an unaltered part, the surest of the
     /// latest day on which the part was there; a plain "absent" only decides when the part was never seen.

@@ -1,6 +1,7 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Garten.Core.Evidence;
 using Garten.Core.Keys;
 using Garten.Core.Seasons;
 
@@ -206,6 +207,21 @@ public sealed class Guide
     /// <summary>The season of a phenophase, its own or that of the nearest taxon above it; null when the guide says nothing.</summary>
     /// <param name="taxon">A taxon of this guide.</param>
     /// <param name="phase">The phenophase.</param>
-    public PhenologyWindow? Window(TaxonId taxon, Phenophase phase) =>
-        Lineage(taxon).Select(t => _tables.Windows.FirstOrDefault(w => w.Taxon == t.Id && w.Phase == phase)).FirstOrDefault(w => w is not null);
+    /// <param name="sex">The plant's sex; null, or both, for the window in which plants of either sex show it.</param>
+    public PhenologyWindow? Window(TaxonId taxon, Phenophase phase, Sex? sex = null)
+    {
+        var said = WindowsOf(taxon, phase);
+        var own = sex is Sex.Male or Sex.Female ? said.Where(w => w.Sex is null || w.Sex == sex).OrderBy(w => w.Sex is null).Take(1) : said;
+        return own.Aggregate((PhenologyWindow?)null, (whole, w) => whole is null ? w : whole.With(w) with { Sex = null });
+    }
+
+    /// <summary>False when the guide says that plants of the other sex alone show a phenophase.</summary>
+    /// <param name="taxon">A taxon of this guide.</param>
+    /// <param name="phase">The phenophase.</param>
+    /// <param name="sex">The plant's sex; null where it is not known.</param>
+    public bool CanShow(TaxonId taxon, Phenophase phase, Sex? sex) =>
+        sex is not (Sex.Male or Sex.Female) || WindowsOf(taxon, phase) is not { Length: > 0 } said || said.Any(w => w.Sex is null || w.Sex == sex);
+
+    private PhenologyWindow[] WindowsOf(TaxonId taxon, Phenophase phase) =>
+        Lineage(taxon).Select(t => _tables.Windows.Where(w => w.Taxon == t.Id && w.Phase == phase).ToArray()).FirstOrDefault(w => w.Length > 0) ?? [];
 }

@@ -100,7 +100,7 @@ public sealed record SpeciesAccount(
                 x.Character.Id, x.Character.Organ, x.Character.Label,
                 NotationWriter.InWords(x.Found!.Value.Statement.Value, x.Character), x.Found.Value.Marking))
             .ToImmutableArray();
-        var seasons = SeasonsOf(guide, id, place, visits);
+        var seasons = SeasonsOf(guide, id, place, visits, evidence.Sex);
         var odd = PlaceAlertsFor(guide, taxon, lines, seasons, place, visits);
         return new(
             TaxonName.Of(taxon),
@@ -117,12 +117,12 @@ public sealed record SpeciesAccount(
             LookAlikesFor(guide, id, evidence));
     }
 
-    private static ImmutableArray<AccountSeason> SeasonsOf(Guide guide, TaxonId id, PlaceFacts place, ImmutableArray<SheetVisit> visits)
+    private static ImmutableArray<AccountSeason> SeasonsOf(Guide guide, TaxonId id, PlaceFacts place, ImmutableArray<SheetVisit> visits, Sex? sex)
     {
         return
         [
             .. Enum.GetValues<Phenophase>()
-                .Select(phase => (Phase: phase, Window: guide.Window(id, phase) is { } w ? BioclimaticShift.At(w, guide.Title.Reference, place.Season) : null))
+                .Select(phase => (Phase: phase, Window: guide.Window(id, phase, sex) is { } w ? BioclimaticShift.At(w, guide.Title.Reference, place.Season) : null))
                 .Where(x => x.Window is not null)
                 .Select(x => new AccountSeason(x.Phase, x.Window!.From, x.Window.To, MarkSeason(x.Window, PartOf(x.Phase), visits))),
         ];

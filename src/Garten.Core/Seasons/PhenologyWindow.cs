@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Seasons;
@@ -49,11 +50,23 @@ public readonly record struct DayInYear(int Month, int Day)
 /// <param name="Phase">The phenophase.</param>
 /// <param name="From">First usual day.</param>
 /// <param name="To">Last usual day.</param>
-public sealed record PhenologyWindow(TaxonId Taxon, Phenophase Phase, DayInYear From, DayInYear To)
+/// <param name="Sex">Male or female where only plants of that sex show it then; null for all.</param>
+public sealed record PhenologyWindow(TaxonId Taxon, Phenophase Phase, DayInYear From, DayInYear To, Sex? Sex = null)
 {
     /// <summary>Length in days, 1–365.</summary>
     [JsonIgnore]
     public int Length => ((To.Number - From.Number + 365) % 365) + 1;
+
+    /// <summary>The shortest window that holds this one and another.</summary>
+    /// <param name="other">The other.</param>
+    public PhenologyWindow With(PhenologyWindow other)
+    {
+        PhenologyWindow[] whole = [this, other, this with { To = other.To }, other with { To = To }];
+        return whole.Where(w => Holds(w, this) && Holds(w, other)).MinBy(w => w.Length)!;
+
+        static bool Holds(PhenologyWindow outer, PhenologyWindow inner) =>
+            outer.DaysOutside(inner.From) == 0 && outer.DaysOutside(inner.To) == 0 && outer.Length >= inner.Length;
+    }
 
     /// <summary>Days from the nearest end of the window to a date; 0 inside it.</summary>
     /// <param name="day">The day looked at.</param>

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Seasons;
@@ -27,10 +28,11 @@ public sealed record YearWindow(Phenophase Phase, DateOnly From, DateOnly To, do
     /// <param name="place">The place.</param>
     /// <param name="run">How the year of the day runs; later years are taken to be usual.</param>
     /// <param name="day">The day.</param>
+    /// <param name="sex">The plant's sex; null where it is not known.</param>
     /// <returns>Null where the guide gives no season.</returns>
-    public static YearWindow? OnOrAfter(Guide guide, TaxonId taxon, Phenophase phase, SeasonPlace place, YearRun run, DateOnly day)
+    public static YearWindow? OnOrAfter(Guide guide, TaxonId taxon, Phenophase phase, SeasonPlace place, YearRun run, DateOnly day, Sex? sex = null)
     {
-        if (guide.Window(taxon, phase) is not { } stated)
+        if (guide.Window(taxon, phase, sex) is not { } stated)
         {
             return null;
         }

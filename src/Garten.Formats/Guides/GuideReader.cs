@@ -421,14 +421,14 @@ public sealed partial class GuideReader
     private ImmutableArray<PhenologyWindow> ReadWindows()
     {
         var windows = ImmutableArray.CreateBuilder<PhenologyWindow>();
-        foreach (var row in Table("seasons.csv", false, ["taxon", "phenophase", "from", "to"]))
+        foreach (var row in Table("seasons.csv", false, ["taxon", "phenophase", "from", "to"], "sex"))
         {
             row.Required("phenophase");
             row.Required("from");
             row.Required("to");
             if (Taxon(row, "taxon") is { } taxon && row.Day("from") is { } from && row.Day("to") is { } to)
             {
-                windows.Add(new(taxon.Id, row.Choice("phenophase", Phenophase.Flower), from, to));
+                windows.Add(new(taxon.Id, row.Choice("phenophase", Phenophase.Flower), from, to, row.Maybe<Sex>("sex")));
             }
         }
 

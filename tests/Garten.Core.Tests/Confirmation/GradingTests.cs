@@ -171,6 +171,18 @@ public sealed class GradingTests
     }
 
     [Fact]
+    public void A_male_plant_is_not_come_back_for_in_fruit()
+    {
+        var model = new CandidateModel(new Guide(Tables() with { Windows = [new(Prima, Phenophase.Fruit, new(11, 15), new(1, 31), Sex.Female), new(Prima, Phenophase.Flower, new(4, 10), new(5, 20))] }));
+        ReturnsOf(Sex.Female).ShouldContain(PlantPart.Fruit);
+        ReturnsOf(Sex.Male).ShouldNotContain(PlantPart.Fruit);
+        ReturnsOf(null).ShouldContain(PlantPart.Fruit);
+
+        PlantPart?[] ReturnsOf(Sex? sex) =>
+            [.. ReturnList.Of(model, new(new(Request([Opposite with { Sex = sex }, Simple, Serrate], null), [ByOstrow]), Day, YearRun.Usual)).Needs.Select(n => n.Part)];
+    }
+
+    [Fact]
     public void Winter_buds_show_from_the_fall_of_the_leaves_to_the_next_ones()
     {
         var guide = new Guide(Tables() with { Windows = [new(Prima, Phenophase.Leaf, new(4, 1), new(11, 5))] });

@@ -1,3 +1,5 @@
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
 using Garten.Core.Seasons;
 
 namespace Garten.Core.Tests.Seasons;
@@ -85,6 +87,44 @@ public sealed class PlacesAndYearsTests
         var run = YearRun.Judge(SmallGuide.Make(), [], [], [new(new("alba-prima"), Phenophase.Flower, new(2026, 4, 22), new(100))]);
         run.Days.ShouldBe(4.683, 0.01);
         run.Grounds.ShouldHaveSingleItem().ShouldBe("Alba prima, in flower on 22 Apr: 12 days late");
+    }
+
+    [Fact]
+    public void The_sexes_have_windows_of_their_own_and_a_plant_of_unknown_sex_that_of_both()
+    {
+        var prima = new TaxonId("alba-prima");
+        var guide = new Guide(SmallGuide.Tables() with
+        {
+            Windows =
+            [
+                new(prima, Phenophase.Flower, new(3, 1), new(3, 20), Sex.Male), new(prima, Phenophase.Flower, new(3, 15), new(4, 10), Sex.Female),
+                new(prima, Phenophase.Fruit, new(11, 15), new(1, 31), Sex.Female), new(prima, Phenophase.Leaf, new(4, 1), new(10, 31)),
+            ],
+        });
+        guide.Window(prima, Phenophase.Flower, Sex.Male)!.To.ShouldBe(new DayInYear(3, 20));
+        guide.Window(prima, Phenophase.Flower, Sex.Female)!.From.ShouldBe(new DayInYear(3, 15));
+        var either = guide.Window(prima, Phenophase.Flower)!;
+        (either.From, either.To, either.Sex).ShouldBe((new DayInYear(3, 1), new DayInYear(4, 10), null));
+        guide.Window(prima, Phenophase.Leaf, Sex.Male)!.From.ShouldBe(new DayInYear(4, 1));
+        guide.Window(prima, Phenophase.Fruit, Sex.Male).ShouldBeNull();
+        guide.CanShow(prima, Phenophase.Fruit, Sex.Male).ShouldBeFalse();
+        guide.CanShow(prima, Phenophase.Fruit, null).ShouldBeTrue();
+        guide.CanShow(prima, Phenophase.LeafColour, Sex.Male).ShouldBeTrue("the guide says nothing of it");
+    }
+
+    [Theory]
+    [InlineData("03-01", "03-20", "03-15", "04-10", "03-01", "04-10")]
+    [InlineData("11-15", "01-31", "01-10", "02-20", "11-15", "02-20")]
+    [InlineData("05-01", "08-31", "06-01", "06-30", "05-01", "08-31")]
+    [InlineData("12-01", "12-20", "01-05", "01-20", "12-01", "01-20")]
+    public void Two_windows_together_are_the_shortest_that_holds_both(string from, string to, string otherFrom, string otherTo, string first, string last)
+    {
+        var prima = new TaxonId("alba-prima");
+        PhenologyWindow Window(string a, string b) => new(prima, Phenophase.Flower, Day(a), Day(b));
+        Window(from, to).With(Window(otherFrom, otherTo)).ShouldBe(Window(first, last));
+        Window(otherFrom, otherTo).With(Window(from, to)).ShouldBe(Window(first, last));
+
+        static DayInYear Day(string text) => DayInYear.Of(DateOnly.ParseExact("2026-" + text, "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture));
     }
 
     [Fact]

@@ -10,6 +10,9 @@ public static class ContactSheet
     private const double Cell = 108;
     private const int Columns = 9;
 
+    /// <summary>Width of a letter of a title.</summary>
+    private const double TitleLetter = 4.9;
+
     /// <summary>The sheet of an organ.</summary>
     /// <param name="guide">The guide.</param>
     /// <param name="organ">The organ.</param>
@@ -32,6 +35,7 @@ public static class ContactSheet
                 (x, y) = (0, y - Cell - 40);
             }
 
+            var (begun, row) = (x, y);
             sketch.Say(new(x, y), character.Label, 9, "start");
             foreach (var (picture, words) in tiles)
             {
@@ -41,15 +45,16 @@ public static class ContactSheet
                 }
 
                 sketch.At(x, y - Tile.Side - 10).Add(picture.Figures);
-                foreach (var (line, row) in Wrapped(words).Select((line, row) => (line, row)))
+                foreach (var (line, below) in Wrapped(words).Select((line, below) => (line, below)))
                 {
-                    sketch.Say(new(x + (Tile.Side / 2), y - Tile.Side - 22 - (9 * row)), line, 7.5);
+                    sketch.Say(new(x + (Tile.Side / 2), y - Tile.Side - 22 - (9 * below)), line, 7.5);
                 }
 
                 x += Cell;
             }
 
-            x += 12;
+            // A title longer than its one tile would run into the next.
+            x = Math.Max(x, row == y ? begun + (TitleLetter * character.Label.Length) : 0) + 12;
         }
 
         return sketch.Figures.IsEmpty ? null : sketch.Finish($"{organ}: what its characters look like");

@@ -2,6 +2,12 @@ using BenchmarkDotNet.Running;
 using Garten.Bench;
 using Garten.Bench.Accuracy;
 
+if (args is ["accuracy", "photographs", "table"])
+{
+    Console.WriteLine(PhotoReport.Table());
+    return;
+}
+
 if (args is ["accuracy", "photographs", .. var which])
 {
     PhotoReport.Print(which);

@@ -110,7 +110,8 @@ internal static class AccuracyCommand
             The aims are a median error of length and width of at most 1.5 %, 5 % at the 95th of a hundred, the widest point within 3 % of the length, the
             shape right in 95 %, teeth within a tenth, lobes exact in 95 %, and the same with a card up to a tilt of 20°. Where it
             falls short: teeth finer than about three pixels are miscounted, and are then said to be too fine to be counted surely; the finest end of a drawn-out tip is guessed from how it narrows. Leaves over one another are told by their unlike sides or a second stalk, not by
-            anything finer; the last column counts single leaves taken for several. Real
+            anything finer; the last column counts single leaves of which it is said that they may be several: deeply lobed ones, some of
+            which were indeed measured wrong. Real
             photographs were not at hand: these are drawn, and their ground is evenly coloured.
             The limits that part lobes from teeth, tips from lines and leaf from ground were chosen on other drawings of the same make;
             those of this table were never looked at while they were chosen.

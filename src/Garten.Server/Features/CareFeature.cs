@@ -38,41 +38,27 @@ public static class CareFeature
     public static void Map(IEndpointRouteBuilder api)
     {
         var plants = api.MapGroup("/plants/{plant:int}");
-        plants.MapGet("/care", ViewAsync).WithName("care").Produces<PlantCare>();
+        plants.MapGet("/care", (int plant, PlantCares cares, CancellationToken cancel) => cares.OfAsync(plant, cancel)).WithName("care").Produces<PlantCare>();
 
-        plants.MapPut("/landmarks", async (
-            int plant, LandmarksInput input, CareStore care, PlantStore store, PlantSheets sheets, DeterminationStore names, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+        plants.MapPut("/landmarks", (int plant, LandmarksInput input, PlantCares cares, CurrentPerson person, CancellationToken cancel) =>
         {
             _ = person.Required;
-            await store.CardAsync(plant, cancel);
-            await care.SetLandmarksAsync(plant, Check(input), cancel);
-            return await ViewAsync(plant, care, sheets, names, current, cancel);
+            return cares.ChangeAsync(plant, store => store.SetLandmarksAsync(plant, Check(input), cancel), cancel);
         }).WithName("setLandmarks").Produces<PlantCare>();
 
-        plants.MapPost("/threats", async (
-            int plant, ThreatContent input, CareStore care, PlantStore store, PlantSheets sheets, DeterminationStore names, CurrentGuide current, CurrentPerson person, TimeProvider clock,
-            CancellationToken cancel) =>
-        {
-            await store.CardAsync(plant, cancel);
-            await care.AddThreatAsync(plant, Check(input, clock), person.Required, cancel);
-            return await ViewAsync(plant, care, sheets, names, current, cancel);
-        }).WithName("addThreat").Produces<PlantCare>();
+        plants.MapPost("/threats", (int plant, ThreatContent input, PlantCares cares, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+            cares.ChangeAsync(plant, store => store.AddThreatAsync(plant, Check(input, clock), person.Required, cancel), cancel))
+            .WithName("addThreat").Produces<PlantCare>();
 
-        plants.MapPut("/population", async (
-            int plant, PopulationCount input, CareStore care, PlantStore store, PlantSheets sheets, DeterminationStore names, CurrentGuide current, CurrentPerson person, TimeProvider clock,
-            CancellationToken cancel) =>
-        {
-            await store.CardAsync(plant, cancel);
-            await care.SetCountAsync(plant, Check(input, clock), person.Required, cancel);
-            return await ViewAsync(plant, care, sheets, names, current, cancel);
-        }).WithName("setPopulation").Produces<PlantCare>();
+        plants.MapPut("/population", (int plant, PopulationCount input, PlantCares cares, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+            cares.ChangeAsync(plant, store => store.SetCountAsync(plant, Check(input, clock), person.Required, cancel), cancel))
+            .WithName("setPopulation").Produces<PlantCare>();
 
         api.MapPut("/threats/{threat:int}", async (
-            int threat, ThreatContent input, CareStore care, PlantSheets sheets, DeterminationStore names, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+            int threat, ThreatContent input, CareStore store, PlantCares cares, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {
             _ = person.Required;
-            var plant = await care.SetThreatAsync(threat, Check(input, clock), cancel);
-            return await ViewAsync(plant, care, sheets, names, current, cancel);
+            return await cares.OfAsync(await store.SetThreatAsync(threat, Check(input, clock), cancel), cancel);
         }).WithName("setThreat").Produces<PlantCare>();
     }
 
@@ -80,29 +66,6 @@ public static class CareFeature
     /// <param name="landmarks">Its landmarks.</param>
     public static string Way(IEnumerable<Landmark> landmarks) =>
         string.Join("; ", landmarks.Select(l => FormattableString.Invariant($"{l.Metres:0.#} m at {l.Bearing:0}° from {l.Name}")));
-
-    private static async Task<PlantCare> ViewAsync(
-        int plant, CareStore care, PlantSheets sheets, DeterminationStore names, CurrentGuide current, CancellationToken cancel)
-    {
-        var request = await sheets.RequestAsync(plant, cancel);
-        var given = (await names.OfAsync(plant, cancel)).Select(d => current.Guide.FindTaxon(new(d.Taxon))).FirstOrDefault(t => t is not null);
-        var landmarks = await care.LandmarksAsync(plant, cancel);
-        return new(
-            landmarks, Way(landmarks), await care.ThreatsAsync(plant, cancel), [.. (await care.CountsAsync(plant, cancel)).Select(YearOf)],
-            [.. SeenAgain.Of(current.Guide, request, given?.Id)]);
-    }
-
-    private static PopulationYear YearOf(PopulationCount count)
-    {
-        if (count.Flowering is not { } flowering)
-        {
-            return new(count, null, null, null, null);
-        }
-
-        var share = new Share(flowering, count.Marked);
-        var (low, high) = share.Interval;
-        return share.All < Share.Fewest ? new(count, share.InWords(), null, null, null) : new(count, share.InWords(), share.Value, low, high);
-    }
 
     private static Landmark[] Check(LandmarksInput input)
     {

@@ -115,7 +115,7 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
             ],
             request,
             linked,
-            ReachBack.Fill([.. visits.Select(v => new StageAndSex(v.Date, v.Stage, v.Sex))]),
+            Learned(visits),
             walk?.Revision,
             [
                 .. names.Select(d => new DeterminationView(
@@ -172,10 +172,12 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
         return members.ToImmutable();
     }
 
+    private static ImmutableArray<StageAndSex> Learned(List<PlantVisit> visits) => ReachBack.Fill([.. visits.Select(v => new StageAndSex(v.Date, v.Stage, v.Sex))]);
+
     private static BenchRequest Request(
         PlantCard card, List<PlantVisit> visits, List<StoredObservation> observations, StoredWalk? walk, ImmutableArray<ColonyMember> colony)
     {
-        var known = ReachBack.Fill([.. visits.Select(v => new StageAndSex(v.Date, v.Stage, v.Sex))]);
+        var known = Learned(visits);
         var numbered = visits.Select((v, i) => (Visit: v, Number: i + 1, Known: known[i])).ToDictionary(x => x.Visit.Id);
         return new(
             new PlaceFacts(card.Site.ElevationM, [.. card.Site.Habitats], card.Site.Latitude, card.Site.Longitude, card.Site.SnowGone),

@@ -75,6 +75,7 @@ public static class GartenServer
         builder.Services.AddSingleton<GradeStore>();
         builder.Services.AddSingleton<PlantGrades>();
         builder.Services.AddSingleton<PlantSheets>();
+        builder.Services.AddSingleton<PlantCares>();
         builder.Services.AddSingleton<DemoSurvey>();
 
         var app = builder.Build();

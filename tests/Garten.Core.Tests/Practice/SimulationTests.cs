@@ -41,6 +41,31 @@ public sealed class SimulationTests
     }
 
     [Fact]
+    public void A_whole_plant_shows_on_each_day_what_is_in_season_and_stays_the_same_plant()
+    {
+        var simulator = new PlantSimulator(Drawn, Departures.None);
+        var whole = simulator.DrawWhole(new("a"), new(null, []), new Random(3));
+        var winter = simulator.OnDay(whole, 1, new(2026, 1, 15), 0);
+        winter.Visit.Parts.ShouldBe([PlantPart.Buds]);
+        winter.Shown.Keys.ShouldNotContain(Length.Id);
+        var august = simulator.OnDay(whole, 2, new(2026, 8, 15), 0);
+        august.Visit.Parts.ShouldBe([PlantPart.Leaves, PlantPart.Fruit]);
+        august.Shown[Fruit.Id].States.ShouldBe(["berry"]);
+        august.Shown[Length.Id].Visit.ShouldBe(2);
+        august.Shown[Length.Id].Values.ShouldBe(simulator.OnDay(whole, 3, new(2026, 6, 1), 0).Shown[Length.Id].Values);
+    }
+
+    [Fact]
+    public void In_a_late_year_the_same_day_shows_what_was_there_earlier_in_a_usual_one()
+    {
+        var simulator = new PlantSimulator(Drawn, Departures.None);
+        var whole = simulator.DrawWhole(new("a"), new(null, []), new Random(3));
+        simulator.OnDay(whole, 1, new(2026, 8, 10), 0).Visit.Parts.ShouldContain(PlantPart.Fruit);
+        simulator.OnDay(whole, 1, new(2026, 8, 10), 20).Visit.Parts.ShouldNotContain(PlantPart.Fruit);
+        simulator.OnDay(whole, 1, new(2026, 9, 10), 20).Visit.Parts.ShouldContain(PlantPart.Fruit);
+    }
+
+    [Fact]
     public void States_come_by_their_frequency_and_sizes_within_the_stated_range()
     {
         var plants = InLeaf("a", Departures.None);

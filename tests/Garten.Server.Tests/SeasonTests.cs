@@ -53,6 +53,31 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task What_shows_is_told_for_the_guide_at_a_place_and_for_one_plant()
+    {
+        var all = await Me.GetAsync("/api/shows?date=2026-05-10");
+        ((int)all["taxa"]!).ShouldBeGreaterThan(100);
+        var flowers = Part(all, "flowers");
+        flowers["showing"]!.AsArray().Count.ShouldBeGreaterThan(20);
+        flowers["showing"]!.AsArray().Select(t => (string?)t!["day"]).ShouldBeInOrder();
+
+        // Uphill the spring comes later: fewer are in flower in early May.
+        var sites = (await Me.GetAsync("/api/sites")).AsArray();
+        var high = sites.MaxBy(s => (double?)s!["elevationM"] ?? 0)!;
+        Part(await Me.GetAsync($"/api/shows?date=2026-05-10&site={high["id"]}"), "flowers")["showing"]!.AsArray().Count
+            .ShouldBeLessThan(flowers["showing"]!.AsArray().Count);
+
+        var maple = (await Me.GetAsync("/api/plants")).AsArray().First(p => (string?)p!["tag"] == "TF-001")!;
+        var own = await Me.GetAsync($"/api/shows?date=2026-05-10&plant={maple["id"]}");
+        ((int)own["taxa"]!).ShouldBe(1);
+        Part(own, "leaves")["features"]!.AsArray().ShouldContain(f => (bool)f!["recorded"]!);
+        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/shows?date=1990-01-01", UriKind.Relative)), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/shows?site=9999", UriKind.Relative)), HttpStatusCode.NotFound);
+
+        static JsonNode Part(JsonNode shows, string part) => shows["parts"]!.AsArray().Single(p => (string?)p!["part"] == part)!;
+    }
+
+    [Fact]
     public async Task The_desk_lists_what_shows_by_when_it_closes_and_visits_not_written_up()
     {
         var tag = (string?)(await Me.TakeAsync("seen in passing", "2026-11-10"))["plant"]!["tag"];

@@ -119,7 +119,7 @@ internal sealed class YearTrial
         List<RoundNeed> needs = [];
         foreach (var plant in _plants.Where(p => p.Grade < Grade.Confirmed))
         {
-            foreach (var need in Returns(plant, today).Needs.Where(n => n is { Part: not null, From: not null } && n.From <= Last))
+            foreach (var need in Returns(plant, today).Needs.Where(n => n.From <= Last))
             {
                 needs.Add(new(
                     needs.Count, plant.Id, plant.Site, need.From!.Value < today ? today : need.From.Value, need.To!.Value > Last ? Last : need.To.Value,

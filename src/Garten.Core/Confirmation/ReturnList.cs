@@ -82,14 +82,14 @@ public static class ReturnList
             if (open.Contains(GroundKind.Agreement) && character.Organ != Organ.Place
                 && StatementEvaluation.Evaluate(guide, taxon, character.Id, evidence)?.Marking.Mark == Mark.Conflicts)
             {
-                yield return (PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, 0, [], Again: true));
+                yield return (PartSeason.PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, 0, [], Again: true));
                 yield break;
             }
 
             var decided = evidence.Decisive(character.Id) is { } o && (o.Finding != Finding.Absent || character.AbsentState is not null);
             if (decided && SmallSamples().Contains(character))
             {
-                yield return (PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, 0, []));
+                yield return (PartSeason.PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, 0, []));
             }
 
             if (decided || evidence.RuledOut(character.Id) is not null)
@@ -104,7 +104,7 @@ public static class ReturnList
             ];
             if (bits >= WorthAWalk || rulesOut.Length > 0)
             {
-                yield return (PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, bits, rulesOut));
+                yield return (PartSeason.PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, bits, rulesOut));
             }
         }
 
@@ -112,12 +112,12 @@ public static class ReturnList
         {
             ReturnFeature[] worth = [.. features[part].OrderByDescending(f => f.Again).ThenByDescending(f => f.RulesOut.Length > 0).ThenByDescending(f => f.Bits).Take(MostFeatures)];
             var grounds = GroundsOf(part, worth);
-            if (grounds.Length == 0 || (PhaseOf(part) is { } phase && !guide.CanShow(taxon, phase, evidence.Sex)))
+            if (grounds.Length == 0 || (PartSeason.PhaseOf(part) is { } phase && !guide.CanShow(taxon, phase, evidence.Sex)))
             {
                 yield break;
             }
 
-            var (from, to, error) = ShowsAt(guide, taxon, part, plant.Place.Season, question.Run, question.Today, evidence.Sex);
+            var (from, to, error) = PartSeason.OnOrAfter(guide, taxon, part, plant.Place.Season, question.Run, question.Today, evidence.Sex);
             var shows = from is { } first && to is { } last && question.Today >= first && question.Today <= last;
             yield return new(part, from, to, error, shows, [.. worth], grounds, worth.Select(f => f.Bits).DefaultIfEmpty(0).Max(), Words(guide.Taxon(taxon).Name, part, from, to, error, shows));
         }
@@ -154,64 +154,6 @@ public static class ReturnList
             return plant.Observations.Where(o => o.Finding == Finding.Sample && o.Values.Length < parts).Select(o => guide.FindCharacter(o.Character)).OfType<Character>();
         }
     }
-
-    /// <summary>The part of a plant on which an organ's characters are seen; null for what always shows.</summary>
-    /// <param name="organ">The organ.</param>
-    public static PlantPart? PartOf(Organ organ) => organ switch
-    {
-        Organ.Twig => PlantPart.Buds,
-        Organ.Leaf => PlantPart.Leaves,
-        Organ.Flower or Organ.Inflorescence => PlantPart.Flowers,
-        Organ.Fruit => PlantPart.Fruit,
-        _ => null,
-    };
-
-    /// <summary>When a part shows, today or next.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="taxon">The taxon.</param>
-    /// <param name="part">The part; null for what always shows.</param>
-    /// <param name="place">The place.</param>
-    /// <param name="run">How the year runs.</param>
-    /// <param name="today">Today.</param>
-    /// <param name="sex">The plant's sex; null where it is not known.</param>
-    /// <returns>The first and last day with the standard error of either; nulls where the guide gives no season.</returns>
-    public static (DateOnly? From, DateOnly? To, double Error) ShowsAt(Guide guide, TaxonId taxon, PlantPart? part, SeasonPlace place, YearRun run, DateOnly today, Sex? sex = null)
-    {
-        if (part is null)
-        {
-            return (today, today.AddYears(1), 0);
-        }
-
-        if (part != PlantPart.Buds)
-        {
-            var window = YearWindow.OnOrAfter(guide, taxon, PhaseOf(part)!.Value, place, run, today, sex);
-            return (window?.From, window?.To, window?.Error ?? 0);
-        }
-
-        // Winter buds show from the fall of the leaves to the next ones.
-        if (YearWindow.OnOrAfter(guide, taxon, Phenophase.Leaf, place, run, today) is not { } leaves)
-        {
-            return (null, null, 0);
-        }
-
-        if (leaves.From > today)
-        {
-            var before = YearWindow.OnOrAfter(guide, taxon, Phenophase.Leaf, place, YearRun.Usual, leaves.From.AddYears(-1).AddDays(1))!;
-            return (before.To < today ? before.To.AddDays(1) : today, leaves.From.AddDays(-1), leaves.Error);
-        }
-
-        var next = YearWindow.OnOrAfter(guide, taxon, Phenophase.Leaf, place, YearRun.Usual, leaves.To.AddDays(1))!;
-        return next.From > leaves.To.AddDays(1) ? (leaves.To.AddDays(1), next.From.AddDays(-1), next.Error) : (today, today.AddYears(1), 0);
-    }
-
-    /// <summary>The phenophase in which a part shows; null for buds, which show between two.</summary>
-    private static Phenophase? PhaseOf(PlantPart? part) => part switch
-    {
-        PlantPart.Flowers => Phenophase.Flower,
-        PlantPart.Fruit => Phenophase.Fruit,
-        PlantPart.Leaves => Phenophase.Leaf,
-        _ => null,
-    };
 
     private static string Words(string name, PlantPart? part, DateOnly? from, DateOnly? to, double error, bool shows)
     {

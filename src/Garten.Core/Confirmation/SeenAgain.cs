@@ -114,7 +114,7 @@ public static class SeenAgain
             return (ChangeKind.Expected, $"It could not be seen on {Day(hidden.Date)}: {Wording.Of(hidden.Hidden.Value)}.");
         }
 
-        if (name is not { } taxon || ReturnList.PartOf(character.Organ) is not { } part)
+        if (name is not { } taxon || PartSeason.PartOf(character.Organ) is not { } part)
         {
             return (ChangeKind.Unexplained, name is null ? "There is no name yet that says when it shows." : "It shows on any day, by the guide.");
         }
@@ -125,7 +125,7 @@ public static class SeenAgain
             return (ChangeKind.Expected, $"{guide.Taxon(taxon).Name} shows it in {when.ToString().ToLowerInvariant()}, by the guide.");
         }
 
-        var (from, to, error) = ReturnList.ShowsAt(guide, taxon, part, place.Season, YearRun.Usual, hidden.Date, hidden.Sex ?? seen.Sex);
+        var (from, to, error) = PartSeason.OnOrAfter(guide, taxon, part, place.Season, YearRun.Usual, hidden.Date, hidden.Sex ?? seen.Sex);
         if (from is not { } first || to is not { } last)
         {
             return (ChangeKind.Unexplained, $"The guide does not say when {guide.Taxon(taxon).Name} shows it.");

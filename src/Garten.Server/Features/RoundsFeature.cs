@@ -119,12 +119,12 @@ public static class RoundsFeature
             var answer = await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel);
             string[] cautions = answer.Grade.Name is { } name ? [.. current.Guide.CautionsFor(name.Id).Select(c => c.Text)] : [];
             var way = CareFeature.Way(await care.LandmarksAsync(tag.Id, cancel));
-            stops.AddRange(answer.Needs.Where(n => n is { Part: not null, From: not null }).Select(n => (new RoundStop(tag, answer.Grade.Grade, n, way, cautions), sheet.Plant.Site.Id)));
+            stops.AddRange(answer.Needs.Where(n => n.From is not null).Select(n => (new RoundStop(tag, answer.Grade.Grade, n, way, cautions), sheet.Plant.Site.Id)));
         }
 
-        // The sites with plants that wait, those with most first; what is beyond the planner's number is named.
+        // Only sites with plants that wait.
         var sites = await places.SitesAsync(cancel);
-        var waiting = stops.GroupBy(s => s.Site).OrderByDescending(g => g.Count()).Take(RoundPlanner.MostSites).Select(g => sites.Single(s => s.Id == g.Key)).ToArray();
+        var waiting = stops.GroupBy(s => s.Site).Select(g => sites.Single(s => s.Id == g.Key)).ToArray();
         var start = sites.Find(s => s.Id == chosen.Start) ?? sites.FirstOrDefault();
         var plan = RoundPlanner.Plan(new(
             [.. stops.Select((s, i) => NeedOf(i, s.Stop, s.Site, today))], [.. waiting.Select(SiteOf)], start is null ? new(0, null, null) : SiteOf(start),

@@ -105,6 +105,7 @@ public static class GartenServer
         TodayFeature.Map(api);
         RoundsFeature.Map(api);
         YearFeature.Map(api);
+        ShowsFeature.Map(api);
         CareFeature.Map(api);
         WeatherFeature.Map(api);
         app.MapOpenApi("/api/openapi.json");

@@ -192,7 +192,7 @@ public sealed class GradingTests
 
         (DateOnly?, DateOnly?) Buds(DateOnly today)
         {
-            var (from, to, _) = ReturnList.ShowsAt(guide, Prima, PlantPart.Buds, new(100), YearRun.Usual, today);
+            var (from, to, _) = PartSeason.OnOrAfter(guide, Prima, PlantPart.Buds, new(100), YearRun.Usual, today);
             return (from, to);
         }
     }

@@ -102,6 +102,69 @@ public sealed class RoundPlannerTests
         plan.Rounds.Length.ShouldBeLessThanOrEqualTo(plan.LeastPossible + 3);
     }
 
+    [Fact]
+    public void More_sites_than_are_planned_together_are_planned_in_sectors()
+    {
+        RoundSite[] sites = [.. Enumerable.Range(1, 30).Select(i => new RoundSite(i, new GeoPoint(45, -123.7).Moved(1500 * Math.Sin(i), 1500 * Math.Cos(i)), 100))];
+        RoundQuestion question = new([.. sites.Select(s => Need(s.Id, 0, 60, 20, s.Id)), Need(31, 0, 60, 20, 99)], [.. sites], Start, Days(61), 400);
+        var plan = RoundPlanner.Plan(question);
+        Holds(question, plan);
+        plan.Unmet.ShouldHaveSingleItem().Reason.ShouldBe("Its site is not in the plan.");
+
+        // Thirty plants of 24 minutes are 720, the ways come on top: two rounds at the very least, and the sectors are near each other.
+        plan.Rounds.Length.ShouldBeInRange(3, 5);
+    }
+
+    [Fact]
+    public void More_needs_of_one_plant_than_a_plan_takes_are_refused() =>
+        Should.Throw<ArgumentException>(() => RoundPlanner.Plan(new([.. Enumerable.Range(0, 11).Select(i => Need(i, 0, 9) with { Plant = 7 })], [Near], Start, Days(10), 400)))
+            .Message.ShouldStartWith("Plant 7 has 11 needs; a plan takes at most 10 of one plant.");
+
+    [Fact]
+    public void The_bound_of_rounds_walked_in_part_never_passes_the_fewest() => Small.Sample(
+        question =>
+        {
+            WalkingTimes walking = new(Start, question.Sites);
+            RoundNeed[] met = [.. question.Needs.Where(n => RoundPlanner.Plan(question with { Needs = [n] }).Unmet.IsEmpty)];
+            if (met.Length > 0 && RoundPlanner.Plan(question with { Needs = [.. met] }).Unmet.IsEmpty)
+            {
+                SharedRounds shared = new(met, [.. question.Days.Order()], [], walking, n => n.Site - 1, question.MinutesADay, new(10_000_000));
+                var parts = shared.Solve(int.MaxValue);
+                shared.Least.ShouldBeInRange(1, Fewest(question with { Needs = [.. met] }));
+                parts.Sum(p => p.Share).ShouldBeLessThanOrEqualTo(met.Length + 0.01);
+            }
+        },
+        iter: 300);
+
+    [Fact]
+    public void Three_plants_of_which_any_two_fit_into_a_day_are_one_and_a_half_rounds_shared_and_two_whole()
+    {
+        // Each 120 minutes with the way to the plant; 32 of walking: two fit into 280 minutes, three do not.
+        RoundNeed[] needs = [Need(1, 0, 9, 116), Need(2, 0, 9, 116), Need(3, 0, 9, 116)];
+        SharedRounds shared = new(needs, Days(10), [], new(Start, [Near]), _ => 0, 280, new(1_000_000));
+        shared.Solve(int.MaxValue).Sum(p => p.Share).ShouldBe(1.5, 0.01);
+        shared.Least.ShouldBe(2);
+    }
+
+    [Fact]
+    public void The_heaviest_load_is_the_heaviest_of_all_loads() => Gen.Select(Gen.Select(Gen.Int[1, 30], Gen.Int[1, 9], Gen.Int[0, 4]).Array[1, 9], Gen.Int[5, 90]).Sample(
+        (needs, minutes) =>
+        {
+            LoadPlant[] plants =
+            [
+                .. Enumerable.Range(0, needs.Length).GroupBy(i => needs[i].Item3)
+                    .Select(g => new LoadPlant(0, [.. g.Select(i => (i, (double)needs[i].Item1, (double)needs[i].Item2))])).OrderByDescending(p => p.Rate),
+            ];
+            var best = Enumerable.Range(0, 1 << needs.Length).Select(set => Enumerable.Range(0, needs.Length).Where(i => (set & (1 << i)) != 0).ToArray())
+                .Where(own => own.Sum(i => needs[i].Item1) + (4 * own.Select(i => needs[i].Item3).Distinct().Count()) <= minutes).Max(own => own.Sum(i => needs[i].Item2));
+            var (weight, taken, limit) = new HeaviestLoad(plants, minutes).Above(0);
+            weight.ShouldBe(best);
+            limit.ShouldBe(best);
+            (taken ?? []).Sum(i => needs[i].Item2).ShouldBe(best);
+            HeaviestLoad.Limit(plants, 1, minutes).ShouldBeGreaterThanOrEqualTo(best);
+        },
+        iter: 500);
+
     /// <summary>Everything a plan must keep: days, windows, hours, and every need met once or named.</summary>
     private static void Holds(RoundQuestion question, RoundPlan plan)
     {
@@ -156,7 +219,7 @@ public sealed class RoundPlannerTests
             var (near, far) = (on.Any(n => n.Site == 1), on.Any(n => n.Site == 2));
             var between = Near.At!.Value.MetresTo(Far.At!.Value) / 1000 * 16;
             var way = near && far ? 16 + between + 48 + 30 : near ? 32 : 126;
-            return way + on.Sum(n => n.Minutes) + (4 * on.Select(n => n.Plant).Distinct().Count());
+            return way + on.Sum(n => n.Minutes) + (4 * on.Select(n => (n.Plant, n.Site)).Distinct().Count());
         }
     }
 

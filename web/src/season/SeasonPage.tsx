@@ -2,16 +2,18 @@ import { useSearchParams } from 'react-router'
 import { ViewTabs } from '../shared/ViewTabs'
 import { RoundsPanel } from './RoundsPanel'
 import './season.css'
+import { ShowsPanel } from './ShowsPanel'
 import { TodayPanel } from './TodayPanel'
 import { YearPanel } from './YearPanel'
 
 const tabs = [
   { id: null, label: 'Today' },
   { id: 'rounds', label: 'Rounds' },
+  { id: 'shows', label: 'What shows' },
   { id: 'year', label: 'The year' },
 ]
 
-/** The season: what there is to do today, the rounds that follow from it, and the year of the whole guide. */
+/** The season: what there is to do today, the rounds that follow from it, what shows on a day, and the year of the whole guide. */
 export function SeasonPage() {
   const [params, setParams] = useSearchParams()
   const what = params.get('what')
@@ -25,6 +27,7 @@ export function SeasonPage() {
       />
       {what === null && <TodayPanel />}
       {what === 'rounds' && <RoundsPanel />}
+      {what === 'shows' && <ShowsPanel />}
       {what === 'year' && <YearPanel />}
     </main>
   )

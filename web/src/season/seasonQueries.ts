@@ -68,3 +68,11 @@ export const useYear = (site: number | null) =>
     placeholderData: (before) => before,
     queryFn: () => answer(api.GET('/api/year', { params: { query: site === null ? {} : { site } } })),
   })
+
+/** What shows on a day: on one plant, or on all species at a site or the guide's own place. */
+export const useShows = (query: { date?: string; site?: number; plant?: number }) =>
+  useQuery({
+    queryKey: ['shows', query],
+    placeholderData: (before) => before,
+    queryFn: () => answer(api.GET('/api/shows', { params: { query } })),
+  })

@@ -5,17 +5,20 @@ namespace Garten.Core.Seasons.Rounds;
 
 /// <summary>Turns what plants must be seen for into the fewest rounds, each within the hours of a day.</summary>
 /// <remarks>
-/// First plans go by the window that closes soonest: a round on the last day one can go, filled site by site with what takes
-/// least time for how much it presses, in several mixtures of the two; then rounds are given up whose plants fit into others. A
-/// bound says how few rounds there can be at least: windows that share no day need rounds of their own, and so much work and
-/// walking needs so many days. Where the best plan is above the bound, plans with fewer rounds are searched through one number after another: the need
+/// First plans go by the window that closes soonest: a round on the last day one can go, filled with what presses most, over all
+/// sets of sites, haste counting more or less; then rounds are given up whose plants fit into others. Bounds say how few rounds there can be at least: windows that share no day need rounds of their own, so much work and
+/// walking needs so many days, and rounds walked in part (<see cref="SharedRounds"/>) cannot be more than whole ones. Where the best
+/// plan is above the bound, the rounds walked most of are taken whole, one after another, and the rest is planned anew. At last plans with fewer rounds are searched through one number after another: the need
 /// whose window closes first is put into a round there is, or into a new one on one of the last days left to it; of k rounds
-/// still to come one of the k last days is always free, so that no plan is missed. The search ends after a stated number of
-/// steps; then the bound tells how far from the best the plan can be.
+/// still to come one of the k last days is always free, so that no plan is missed. All this ends after a stated effort;
+/// then the bound tells how far from the best the plan can be.
 /// </remarks>
 public sealed class RoundPlanner
 {
-    /// <summary>Most sites of one plan.</summary>
+    /// <summary>Most needs of one plant.</summary>
+    public const int MostOfAPlant = 10;
+
+    /// <summary>Most sites planned together; more are planned in sectors around the start, one after another.</summary>
     public const int MostSites = WalkingTimes.MostSites;
 
     /// <summary>Minutes from one plant of a site to the next.</summary>
@@ -25,7 +28,16 @@ public sealed class RoundPlanner
     private static readonly double[] Mixtures = [0, 0.5, 1, 2];
 
     /// <summary>Steps after which the search gives up: well under a second.</summary>
-    private const int MostSteps = 8_000;
+    private const int MostSteps = 2_000;
+
+    /// <summary>Steps to find out how few rounds there must be: a few tenths of a second.</summary>
+    private const long EffortOfBound = 100_000_000;
+
+    /// <summary>Steps to look for a plan with fewer.</summary>
+    private const long EffortOfDives = 40_000_000;
+
+    /// <summary>How many rounds of a relaxation are tried, one after another.</summary>
+    private const int Tries = 2;
 
     private readonly RoundQuestion _question;
     private readonly WalkingTimes _walking;
@@ -44,12 +56,50 @@ public sealed class RoundPlanner
     }
 
     /// <summary>Plans rounds.</summary>
-    /// <param name="question">What must be seen, where, and when one can go; at most <see cref="MostSites"/> sites.</param>
+    /// <param name="question">What must be seen, where, and when one can go.</param>
+    /// <exception cref="ArgumentException">A plant has more than <see cref="MostOfAPlant"/> needs.</exception>
     public static RoundPlan Plan(RoundQuestion question)
+    {
+        if (question.Needs.CountBy(n => n.Plant).FirstOrDefault(p => p.Value > MostOfAPlant) is { Value: > 0 } crowded)
+        {
+            throw new ArgumentException($"Plant {crowded.Key} has {crowded.Value} needs; a plan takes at most {MostOfAPlant} of one plant.", nameof(question));
+        }
+
+        RoundPlan plan = new([], [], 0);
+        foreach (var sector in Sectors(question))
+        {
+            // A day is spent on one sector; what any of them needs, all together need.
+            var part = PlanSector(sector with { Days = [.. sector.Days.Except(plan.Rounds.Select(r => r.Date))] });
+            plan = new([.. plan.Rounds.Concat(part.Rounds).OrderBy(r => r.Date)], [.. plan.Unmet, .. part.Unmet], Math.Max(plan.LeastPossible, part.LeastPossible));
+        }
+
+        return plan;
+    }
+
+    /// <summary>The question in parts of no more sites than are planned together, by the direction in which they lie.</summary>
+    private static IEnumerable<RoundQuestion> Sectors(RoundQuestion question)
+    {
+        if (question.Sites.Length <= MostSites)
+        {
+            return [question];
+        }
+
+        var parts = (question.Sites.Length + MostSites - 1) / MostSites;
+        return question.Sites.OrderBy(Direction).Chunk((question.Sites.Length + parts - 1) / parts).Select((sites, i) => question with
+        {
+            Sites = [.. sites],
+            Needs = [.. question.Needs.Where(n => Array.Exists(sites, s => s.Id == n.Site) || (i == 0 && question.Sites.All(s => s.Id != n.Site)))],
+        });
+
+        double Direction(RoundSite site) => question.Start.At is { } from && site.At is { } to
+            ? Math.Atan2(to.Latitude - from.Latitude, (to.Longitude - from.Longitude) * Math.Cos(from.Latitude * Math.PI / 180)) : Math.PI;
+    }
+
+    private static RoundPlan PlanSector(RoundQuestion question)
     {
         var planner = new RoundPlanner(question);
         List<UnmetNeed> unmet = [.. question.Needs.Select(n => new UnmetNeed(n.Id, planner.FaultOf(n))).Where(u => u.Reason.Length > 0)];
-        var (best, left) = Mixtures.Select(planner.Soonest).MinBy(p => (p.Left.Count, p.Rounds.Count));
+        var (best, left) = Mixtures.Select(planner.Hastily).Select(planner.Soonest).MinBy(p => (p.Left.Count, p.Rounds.Count));
         if (left.Count > 0)
         {
             // The quick way found no room for some; perhaps there is, and if not, they are named.
@@ -65,18 +115,39 @@ public sealed class RoundPlanner
             }
         }
 
-        var least = planner.Bound(planner._needs);
+        var (rounds, least) = planner.Fewer(best);
+        return new([.. planner.Settled(rounds)], [.. unmet], least);
+    }
+
+    /// <summary>A plan with fewer rounds than one known, where one is found, and how few there must be.</summary>
+    private (List<Draft> Rounds, int Least) Fewer(List<Draft> known)
+    {
+        var best = known;
+        var least = Math.Min(Bound(_needs), best.Count);
+        if (least == best.Count)
+        {
+            return (best, least);
+        }
+
+        SharedRounds shared = new(_needs, _days, [.. best.Select(r => r.Shared())], _walking, SiteOf, _question.MinutesADay, new(EffortOfBound));
+        _ = shared.Solve(best.Count);
+        least = Math.Max(least, shared.Least);
+        PlanningEffort effort = new(EffortOfDives);
+        while (least < best.Count && Dive(_needs, _days, shared.Known, best.Count - 1, effort) is { } fewer)
+        {
+            best = fewer;
+        }
+
         while (least < best.Count)
         {
-            planner._steps = 0;
+            _steps = 0;
             List<Draft> rounds = [];
-            if (planner.Fits(0, rounds, least))
+            if (Fits(0, rounds, least))
             {
-                best = rounds;
-                break;
+                return (rounds, least);
             }
 
-            if (planner._steps >= MostSteps)
+            if (_steps >= MostSteps)
             {
                 break;
             }
@@ -84,8 +155,46 @@ public sealed class RoundPlanner
             least++;
         }
 
-        return new([.. planner.Settled(best)], [.. unmet], Math.Min(least, best.Count));
+        return (best, least);
     }
+
+    /// <summary>Walks whole what the relaxation walks most of, and so on with what is left; null when no plan of so few rounds is met.</summary>
+    private List<Draft>? Dive(RoundNeed[] needs, DateOnly[] days, IEnumerable<SharedRound> known, int most, PlanningEffort effort)
+    {
+        if (needs.Length == 0)
+        {
+            return [];
+        }
+
+        if (most == 0 || effort.IsSpent || !Array.TrueForAll(needs, n => Array.Exists(days, d => d >= n.From && d <= n.To)))
+        {
+            return null;
+        }
+
+        SharedRounds shared = new(needs, days, known.Where(r => days.Contains(r.Date)), _walking, SiteOf, _question.MinutesADay, effort);
+        foreach (var (chosen, _) in shared.Solve(most + 1).Take(shared.Least > most ? 0 : Tries))
+        {
+            var round = new Draft(chosen.Date, _sites.Count);
+            foreach (var need in chosen.Needs)
+            {
+                round.Add(need, this);
+            }
+
+            Fill(round, needs.Except(chosen.Needs), Hastily(1));
+            if (Dive([.. needs.Except(round.Needs)], [.. days.Where(d => d != round.Date)], shared.Known, most - 1, effort) is { } rest)
+            {
+                rest.Add(round);
+                return rest;
+            }
+        }
+
+        return null;
+    }
+
+    private Func<RoundNeed, DateOnly, double> Hastily(double haste) =>
+        (need, day) => (need.Minutes + MinutesToNextPlant) / Math.Pow(LastDay(need).DayNumber - day.DayNumber + 1, haste);
+
+    private int SiteOf(RoundNeed need) => _sites[need.Site];
 
     private string FaultOf(RoundNeed need)
     {
@@ -110,7 +219,7 @@ public sealed class RoundPlanner
     private IEnumerable<DateOnly> DaysOf(RoundNeed need) => _days.Where(d => d >= need.From && d <= need.To);
 
     /// <summary>Rounds by the window that closes soonest, each filled with what fits, and what found no day.</summary>
-    private (List<Draft> Rounds, List<RoundNeed> Left) Soonest(double haste)
+    private (List<Draft> Rounds, List<RoundNeed> Left) Soonest(Func<RoundNeed, DateOnly, double> weigh)
     {
         List<Draft> rounds = [];
         List<RoundNeed> left = [];
@@ -131,25 +240,30 @@ public sealed class RoundPlanner
             var round = new Draft(free[^1], _sites.Count);
             rounds.Add(round);
             round.Add(first, this);
-            Fill(round, [.. _needs.Where(n => !left.Contains(n) && !rounds.Exists(r => r.Needs.Contains(n)))], haste);
+            Fill(round, _needs.Where(n => !left.Contains(n) && !rounds.Exists(r => r.Needs.Contains(n))), weigh);
         }
 
         GiveUpSpare(rounds);
         return (rounds, left);
     }
 
-    /// <summary>Fills a round with what shows on its day, a site at a time: that where most presses for the minutes it takes.</summary>
-    private void Fill(Draft round, List<RoundNeed> waiting, double haste)
+    /// <summary>Fills a round with what weighs most of that which shows on its day, over all sets of sites.</summary>
+    private void Fill(Draft round, IEnumerable<RoundNeed> waiting, Func<RoundNeed, DateOnly, double> weigh)
     {
-        var sites = waiting.Where(n => round.Date >= n.From && round.Date <= n.To).GroupBy(n => n.Site).ToList();
-        while (sites.Count > 0)
+        RoundNeed[] all = [.. round.Needs, .. waiting.Where(n => round.Date >= n.From && round.Date <= n.To)];
+        double[] weights = [.. all.Select(n => weigh(n, round.Date))];
+
+        // What the round is there for outweighs all the rest.
+        var sum = weights.Sum() + 1;
+        for (var i = 0; i < round.Needs.Count; i++)
         {
-            var best = sites.MaxBy(site => site.Sum(n => 1 / Math.Pow(LastDay(n).DayNumber - round.Date.DayNumber + 1, haste)) / Math.Max(round.MinutesWith(site.First(), this) - round.Minutes + site.Skip(1).Sum(n => n.Minutes), 0.1))!;
-            sites.Remove(best);
-            foreach (var need in best.Where(n => round.Takes(n, this)))
-            {
-                round.Add(need, this);
-            }
+            weights[i] = sum;
+        }
+
+        var (heaviest, _) = new PricedDay(round.Date, all, _walking, SiteOf, _question.MinutesADay).Heaviest(weights, 0, new(long.MaxValue));
+        foreach (var need in heaviest!.Needs.Except(round.Needs).Where(n => round.Takes(n, this)))
+        {
+            round.Add(need, this);
         }
     }
 
@@ -192,7 +306,7 @@ public sealed class RoundPlanner
         }
 
         // Each visit to a site takes at least the shortest way into it, each round the shortest way back.
-        var plants = needs.GroupBy(n => n.Plant).Sum(Apart) * MinutesToNextPlant;
+        var plants = needs.GroupBy(n => (n.Plant, n.Site)).Sum(Apart) * MinutesToNextPlant;
         var ways = needs.GroupBy(n => n.Site).Sum(site => Apart(site) * _walking.ShortestInto(_sites[site.Key]));
         var back = _walking.ShortestInto(_sites.Count);
         return Math.Max(Apart(needs), (int)Math.Ceiling(((needs.Sum(n => n.Minutes) + plants + ways) / (_question.MinutesADay - back)) - 1e-9));
@@ -288,7 +402,7 @@ public sealed class RoundPlanner
     private sealed class Draft(DateOnly date, int sites)
     {
         private readonly int[] _atSite = new int[sites];
-        private readonly Dictionary<int, int> _ofPlant = [];
+        private readonly Dictionary<(int Plant, int Site), int> _ofPlant = [];
         private double _work;
 
         public DateOnly Date { get; } = date;
@@ -304,7 +418,9 @@ public sealed class RoundPlanner
 
         public double MinutesWith(RoundNeed need, RoundPlanner planner) =>
             planner._walking.Of(Sites | (1 << planner._sites[need.Site])) + _work + need.Minutes
-            + ((_ofPlant.Count + (_ofPlant.ContainsKey(need.Plant) ? 0 : 1)) * MinutesToNextPlant);
+            + ((_ofPlant.Count + (_ofPlant.ContainsKey((need.Plant, need.Site)) ? 0 : 1)) * MinutesToNextPlant);
+
+        public SharedRound Shared() => new(Date, [.. Needs], []);
 
         public void Add(RoundNeed need, RoundPlanner planner) => Change(need, 1, planner);
 
@@ -324,14 +440,14 @@ public sealed class RoundPlanner
             var site = planner._sites[need.Site];
             _atSite[site] += by;
             Sites = _atSite[site] > 0 ? Sites | (1 << site) : Sites & ~(1 << site);
-            var left = _ofPlant.GetValueOrDefault(need.Plant) + by;
+            var left = _ofPlant.GetValueOrDefault((need.Plant, need.Site)) + by;
             if (left > 0)
             {
-                _ofPlant[need.Plant] = left;
+                _ofPlant[(need.Plant, need.Site)] = left;
             }
             else
             {
-                _ofPlant.Remove(need.Plant);
+                _ofPlant.Remove((need.Plant, need.Site));
             }
 
             _work += by * need.Minutes;

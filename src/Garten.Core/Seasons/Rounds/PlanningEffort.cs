@@ -1,0 +1,15 @@
+namespace Garten.Core.Seasons.Rounds;
+
+/// <summary>Effort a plan may take, counted in steps of arithmetic and not in time, so that the same question has the same answer everywhere.</summary>
+/// <param name="steps">Steps there are.</param>
+internal sealed class PlanningEffort(long steps)
+{
+    private long _left = steps;
+
+    /// <summary>True when nothing is left.</summary>
+    public bool IsSpent => _left <= 0;
+
+    /// <summary>Takes steps.</summary>
+    /// <param name="steps">How many.</param>
+    public void Spend(long steps) => _left -= steps;
+}

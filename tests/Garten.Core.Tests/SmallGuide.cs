@@ -121,6 +121,6 @@ internal static class SmallGuide
         new(id), organ, char.ToUpperInvariant(id[0]) + id[1..].Replace('-', ' '), kind, unit, [], null, "", "", 10, Tool.Eye, HarmLevel.Look, 0.1,
         null, null, null, []);
 
-    private static Taxon Taxon(string id, string? parent, TaxonRank rank, string name) =>
+    public static Taxon Taxon(string id, string? parent, TaxonRank rank, string name) =>
         new(new(id), parent is null ? null : new TaxonId(parent), rank, name, "", [], [], AreaStatus.Native, Commonness.Common, "");
 }

@@ -53,6 +53,20 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task What_shows_on_any_day_is_taken_along_once_on_the_first_round_that_comes_by()
+    {
+        var rounds = (await Me.GetAsync("/api/rounds"))["rounds"]!.AsArray();
+        var stops = rounds.SelectMany(r => r!["stops"]!.AsArray().Select(s => (Date: (string)r["date"]!, Plant: (string)s!["plant"]!["tag"]!, Part: (string?)s["need"]!["part"]))).ToArray();
+        var anyDay = stops.Where(s => s.Part is null).ToArray();
+        anyDay.ShouldNotBeEmpty();
+        anyDay.Select(s => s.Plant).ShouldBeUnique();
+        foreach (var (date, plant, _) in anyDay)
+        {
+            stops.Where(s => s.Plant == plant).Min(s => s.Date).ShouldBe(date);
+        }
+    }
+
+    [Fact]
     public async Task What_shows_is_told_for_the_guide_at_a_place_and_for_one_plant()
     {
         var all = await Me.GetAsync("/api/shows?date=2026-05-10");

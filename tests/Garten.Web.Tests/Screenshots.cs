@@ -1,4 +1,5 @@
 using Garten.Testing;
+using OpenQA.Selenium;
 
 namespace Garten.Web.Tests;
 
@@ -44,10 +45,6 @@ public sealed class Screenshots
         browser.Find(".counts summary").Click();
         Take(browser, "bench-standing");
 
-        browser.Open("/apart?taxa=salix-sitchensis,salix-scouleriana,salix-hookeriana,salix-lasiandra");
-        browser.See("Step by step");
-        Take(browser, "apart-guide");
-
         browser.Open("/guide/camassia-quamash");
         browser.See("In the keys");
         Take(browser, "guide");
@@ -81,15 +78,21 @@ public sealed class Screenshots
         browser.See("Parts it from");
         Take(browser, "suspicion");
 
-        browser.Open("/bench/6");
-        browser.See("Easily taken for");
-        browser.Run("document.querySelector('.key').scrollIntoView()");
-        Take(browser, "key-end");
-
         browser.Open("/records");
         browser.See("20 shown");
         browser.See("Mahonia nervosa");
         Take(browser, "records");
+        browser.Open("/records?what=counts");
+        browser.Wait("the walk", d => d.FindElements(By.CssSelector(".count-list li button")).FirstOrDefault(b => b.Text.StartsWith("Millrace Bottom", StringComparison.Ordinal))).Click();
+        browser.Field("Name and number (individuals)").SendKeys("tel gra 5");
+        browser.Find(".count-reading .name");
+        Take(browser, "records-counts");
+        browser.Open("/records?what=figures");
+        browser.Choose("Site", "Tollgate Meadow");
+        browser.Choose("Counted by", "Quadrats with cover");
+        browser.See("12 sampling units");
+        browser.Find(".curve-line");
+        Take(browser, "records-figures");
 
         browser.Open("/measure?plant=7");
         browser.Button("A toothed leaf beside a coin").Click();

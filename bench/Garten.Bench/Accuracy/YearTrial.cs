@@ -119,7 +119,9 @@ internal sealed class YearTrial
         List<RoundNeed> needs = [];
         foreach (var plant in _plants.Where(p => p.Grade < Grade.Confirmed))
         {
-            foreach (var need in Returns(plant, today).Needs.Where(n => n.From <= Last))
+            // What shows on any day is looked at anyhow; a plant is gone to for it only when it waits for nothing else.
+            var waits = Returns(plant, today).Needs.Where(n => n.From <= Last).ToArray();
+            foreach (var need in Array.Exists(waits, n => n.Part is not null) ? Array.FindAll(waits, n => n.Part is not null) : waits)
             {
                 needs.Add(new(
                     needs.Count, plant.Id, plant.Site, need.From!.Value < today ? today : need.From.Value, need.To!.Value > Last ? Last : need.To.Value,

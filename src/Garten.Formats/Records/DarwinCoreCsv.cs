@@ -50,20 +50,26 @@ public static class DarwinCoreCsv
     /// <summary>The column names in order.</summary>
     public static IEnumerable<string> ColumnNames => Columns.Select(c => c.Column);
 
+    /// <summary>The form of all CSV written: RFC 4180.</summary>
+    internal static CsvConfiguration Form { get; } = new(CultureInfo.InvariantCulture)
+    {
+        NewLine = "\r\n",
+
+        // By itself the library leaves a lone line feed unquoted when lines end in CR LF.
+        ShouldQuote = c => c.Field is { } field && (field.AsSpan().IndexOfAny(",\"\r\n") >= 0 || field != field.Trim()),
+    };
+
+    /// <summary>The cells of a record by the name of their column.</summary>
+    /// <param name="record">The record.</param>
+    public static Dictionary<string, string> CellsOf(SurveyRecord record) => Columns.ToDictionary(c => c.Column, c => c.Cell(record));
+
     /// <summary>Writes records.</summary>
     /// <param name="records">The records, in the order they are written.</param>
     /// <param name="stream">Where to; left open.</param>
     public static void Write(IEnumerable<SurveyRecord> records, Stream stream)
     {
         using var writer = new StreamWriter(stream, new UTF8Encoding(false), leaveOpen: true);
-        var configuration = new CsvConfiguration(CultureInfo.InvariantCulture)
-        {
-            NewLine = "\r\n",
-
-            // By itself the library leaves a lone line feed unquoted when lines end in CR LF.
-            ShouldQuote = c => c.Field is { } field && (field.AsSpan().IndexOfAny(",\"\r\n") >= 0 || field != field.Trim()),
-        };
-        using var csv = new CsvWriter(writer, configuration);
+        using var csv = new CsvWriter(writer, Form);
         foreach (var (column, _) in Columns)
         {
             csv.WriteField(column);

@@ -4,6 +4,7 @@ using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Keys;
 using Garten.Core.Seasons;
+using Garten.Core.Survey.Counting;
 using Garten.Formats.Packages;
 
 namespace Garten.Formats.Survey;
@@ -29,7 +30,15 @@ public sealed record SurveyWalkStep(string Tag, string Person, CoupletRef At, in
 /// <summary>A name given to a plant.</summary>
 public sealed record SurveyDetermination(string Tag, DateOnly Date, string Person, string Taxon, Qualifier Qualifier, string Remarks);
 
-/// <summary>A survey as an open data package: people, sites, plants, visits, features, walks and determinations.</summary>
+/// <summary>A visit on which was counted by a protocol.</summary>
+public sealed record SurveyCount(
+    string Name, string Site, DateOnly Date, string Person, Protocol Protocol, int Plots, double? PlotAreaM2, double? LengthM, TimeOnly? Started, TimeOnly? Ended,
+    string Companions, string Weather);
+
+/// <summary>A line of a count, as typed in the field.</summary>
+public sealed record SurveyCountLine(string Count, int Plot, string Text, Origin Origin);
+
+/// <summary>A survey as an open data package: people, sites, plants, visits, features, walks, determinations and counts.</summary>
 /// <param name="People">Names of people.</param>
 /// <param name="Sites">Sites.</param>
 /// <param name="Plants">Plants.</param>
@@ -37,6 +46,8 @@ public sealed record SurveyDetermination(string Tag, DateOnly Date, string Perso
 /// <param name="Features">Features.</param>
 /// <param name="Walks">Steps walked, in order.</param>
 /// <param name="Determinations">Determinations, in order of date.</param>
+/// <param name="Counts">Counts.</param>
+/// <param name="CountLines">Their lines.</param>
 public sealed record SurveyPackage(
     ImmutableArray<string> People,
     ImmutableArray<SurveySite> Sites,
@@ -44,7 +55,9 @@ public sealed record SurveyPackage(
     ImmutableArray<SurveyVisit> Visits,
     ImmutableArray<SurveyFeature> Features,
     ImmutableArray<SurveyWalkStep> Walks,
-    ImmutableArray<SurveyDetermination> Determinations)
+    ImmutableArray<SurveyDetermination> Determinations,
+    ImmutableArray<SurveyCount> Counts,
+    ImmutableArray<SurveyCountLine> CountLines)
 {
     /// <summary>Reads a survey package.</summary>
     /// <param name="package">Its files.</param>
@@ -78,6 +91,16 @@ public sealed record SurveyPackage(
             [
                 .. Rows("determinations.csv", ["tag", "date", "person", "taxon"], "qualifier", "remarks").Select(r => new SurveyDetermination(
                     r.Required("tag"), Date(r), r.Required("person"), r.Required("taxon"), r.Choice("qualifier", Qualifier.None), r["remarks"])).OrderBy(d => d.Date),
+            ],
+            [
+                .. Table.Read(package, "counts.csv", false, ["count", "site", "date", "person", "protocol"], ["plots", "plot_area_m2", "length_m", "started", "ended", "companions", "weather"], found)
+                    .Select(r => new SurveyCount(
+                        r.Required("count"), r.Required("site"), Date(r), r.Required("person"), r.Choice("protocol", Protocol.WalkThrough), r.Whole("plots") ?? 1, r.Number("plot_area_m2"),
+                        r.Number("length_m"), Time(r, "started"), Time(r, "ended"), r["companions"], r["weather"])),
+            ],
+            [
+                .. Table.Read(package, "count_lines.csv", false, ["count", "text"], ["plot", "origin"], found)
+                    .Select(r => new SurveyCountLine(r.Required("count"), r.Whole("plot") ?? 1, r.Required("text"), r.Choice("origin", Origin.Unknown))),
             ]);
         faults = [.. found];
         return survey;
@@ -96,6 +119,22 @@ public sealed record SurveyPackage(
                 finding == Finding.Rough ? r["value"] : null,
                 hidden),
             r.Choice("certainty", Certainty.Sure), r.Choice("source", EvidenceSource.Attached), r.Maybe<Exposure>("exposure"), r.Maybe<PartPosition>("position"));
+    }
+
+    private static TimeOnly? Time(Row r, string column)
+    {
+        if (r[column].Length == 0)
+        {
+            return null;
+        }
+
+        if (TimeOnly.TryParseExact(r[column], "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var time))
+        {
+            return time;
+        }
+
+        r.Fault(column, $"“{r[column]}”", "a time as in 09:30");
+        return null;
     }
 
     private static DateOnly Date(Row r)

@@ -17,11 +17,12 @@ namespace Garten.Server.Demo;
 /// <param name="plants">Plants.</param>
 /// <param name="evidence">Evidence.</param>
 /// <param name="determinations">Determinations.</param>
+/// <param name="counts">Counts.</param>
 /// <param name="settings">Remembers that the demo was loaded.</param>
 /// <param name="sheets">Plant sheets.</param>
 /// <param name="current">The guide.</param>
 public sealed class DemoSurvey(
-    PlaceStore places, PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, SettingStore settings, PlantSheets sheets,
+    PlaceStore places, PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, CountStore counts, SettingStore settings, PlantSheets sheets,
     CurrentGuide current)
 {
     private const string Setting = "demo-survey";
@@ -49,6 +50,11 @@ public sealed class DemoSurvey(
         foreach (var plant in survey.Plants)
         {
             await AddPlantAsync(survey, plant, people, sites[plant.Site], cancel);
+        }
+
+        foreach (var count in survey.Counts)
+        {
+            await AddCountAsync(survey, count, people, sites[count.Site], cancel);
         }
 
         await settings.SetAsync(Setting, package.Checksum, cancel);
@@ -129,6 +135,35 @@ public sealed class DemoSurvey(
                     RequestOf($"{d.Tag} {d.Date:O} {d.Taxon}"), id, current.Version, d.Taxon, d.Qualifier, DeterminationName.Full(taxon, d.Qualifier),
                     people[d.Person], d.Date, d.Remarks, grounds),
                 null, cancel);
+        }
+    }
+
+    private async Task AddCountAsync(SurveyPackage survey, SurveyCount count, Dictionary<string, int> people, int site, CancellationToken cancel)
+    {
+        var content = new SheetContent(
+            site, count.Date, count.Protocol, count.Plots, count.PlotAreaM2, count.LengthM, count.Started, count.Ended, count.Companions, count.Weather, "");
+        var id = await counts.BeginAsync(RequestOf($"count {count.Name}"), content, people[count.Person], cancel);
+        if ((await counts.SheetAsync(id, cancel)).Lines > 0)
+        {
+            return;
+        }
+
+        List<StoredLine> lines = [];
+        foreach (var line in survey.CountLines.Where(l => l.Count == count.Name))
+        {
+            try
+            {
+                lines.AddRange(CountsFeature.Check(new(line.Plot, line.Text, null, line.Origin), content, current.Guide));
+            }
+            catch (RuleException e)
+            {
+                throw new SettingsException($"The demo count {count.Name} was not loaded, “{line.Text}”: {e.Message}");
+            }
+        }
+
+        if (!await counts.EnterAsync(id, current.Version, lines, people[count.Person], cancel))
+        {
+            throw new SettingsException($"The demo count {count.Name} has a name twice in one plot.");
         }
     }
 

@@ -113,13 +113,19 @@ public static class RoundsFeature
         var today = Rules.Today(clock);
         var run = await grades.RunAsync(cancel);
         List<(RoundStop Stop, int Site)> stops = [];
+        List<RoundStop> anyDay = [];
         foreach (var tag in await plants.TagsAsync(cancel))
         {
             var sheet = await sheets.ReadAsync(tag.Id, cancel);
             var answer = await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel);
             string[] cautions = answer.Grade.Name is { } name ? [.. current.Guide.CautionsFor(name.Id).Select(c => c.Text)] : [];
             var way = CareFeature.Way(await care.LandmarksAsync(tag.Id, cancel));
-            stops.AddRange(answer.Needs.Where(n => n.From is not null).Select(n => (new RoundStop(tag, answer.Grade.Grade, n, way, cautions), sheet.Plant.Site.Id)));
+            var own = answer.Needs.Where(n => n.From is not null).Select(n => (new RoundStop(tag, answer.Grade.Grade, n, way, cautions), sheet.Plant.Site.Id)).ToArray();
+
+            // What shows on any day is looked at when one is there for something else; only a plant with nothing else is gone to for it.
+            var dated = Array.FindAll(own, s => s.Item1.Need.Part is not null);
+            stops.AddRange(dated.Length > 0 ? dated : own);
+            anyDay.AddRange(dated.Length > 0 ? own.Except(dated).Select(s => s.Item1) : []);
         }
 
         // Only sites with plants that wait.
@@ -129,9 +135,9 @@ public static class RoundsFeature
         var plan = RoundPlanner.Plan(new(
             [.. stops.Select((s, i) => NeedOf(i, s.Stop, s.Site, today))], [.. waiting.Select(SiteOf)], start is null ? new(0, null, null) : SiteOf(start),
             [.. Enumerable.Range(0, PlannedDays).Select(today.AddDays).Where(d => chosen.Weekdays.Contains(d.DayOfWeek) && !chosen.Lost.Contains(d))], chosen.Hours * 60));
+        var rounds = plan.Rounds.Select(r => ViewOf(r, stops, anyDay, sites, start, current.Guide));
         return new(
-            chosen,
-            [.. plan.Rounds.Select(r => ViewOf(r, stops, sites, start, current.Guide))],
+            chosen, [.. rounds],
             [.. plan.Unmet.Select(u => new UnmetStop(stops[u.Need].Stop.Plant, stops[u.Need].Stop.Need, u.Reason))],
             plan.LeastPossible);
     }
@@ -143,9 +149,13 @@ public static class RoundsFeature
     private static RoundSite SiteOf(Site site) =>
         new(site.Id, site is { Latitude: { } north, Longitude: { } east } ? new GeoPoint(north, east) : null, site.ElevationM);
 
-    private static RoundView ViewOf(Round round, List<(RoundStop Stop, int Site)> stops, List<Site> sites, Site? start, Guide guide)
+    private static RoundView ViewOf(Round round, List<(RoundStop Stop, int Site)> stops, List<RoundStop> anyDay, List<Site> sites, Site? start, Guide guide)
     {
         var own = round.Needs.Select(n => stops[n]).OrderBy(s => round.Sites.IndexOf(s.Site)).ThenBy(s => s.Stop.Plant.Tag, StringComparer.Ordinal).Select(s => s.Stop).ToArray();
+
+        // Taken along on the first round that comes by the plant, and then done with.
+        own = [.. own.SelectMany(s => anyDay.Where(a => a.Plant.Id == s.Plant.Id && s == Array.Find(own, o => o.Plant.Id == s.Plant.Id)).Prepend(s))];
+        anyDay.RemoveAll(a => own.Contains(a));
         var tools = own.SelectMany(s => s.Need.Features).Select(f => guide.Character(f.Character).Tool).Where(t => t != Tool.Eye).Distinct().Order();
         return new(
             round.Date, [.. new[] { start }.OfType<Site>().Concat(round.Sites.Select(id => sites.Single(s => s.Id == id))).Select(s => new RoundPlace(s.Name, s.Latitude, s.Longitude))],

@@ -72,6 +72,7 @@ public static class GartenServer
         builder.Services.AddSingleton<WeatherStore>();
         builder.Services.AddSingleton<SurveyWeather>();
         builder.Services.AddSingleton<CareStore>();
+        builder.Services.AddSingleton<CountStore>();
         builder.Services.AddSingleton<GradeStore>();
         builder.Services.AddSingleton<PlantGrades>();
         builder.Services.AddSingleton<PlantSheets>();
@@ -96,6 +97,7 @@ public static class GartenServer
         BenchFeature.Map(api);
         DeterminationsFeature.Map(api);
         RecordsFeature.Map(api);
+        ArchiveFeature.Map(api);
         SpecimensFeature.Map(api);
         PhotosFeature.Map(api);
         TreesFeature.Map(api);
@@ -107,6 +109,7 @@ public static class GartenServer
         YearFeature.Map(api);
         ShowsFeature.Map(api);
         CareFeature.Map(api);
+        CountsFeature.Map(api);
         WeatherFeature.Map(api);
         app.MapOpenApi("/api/openapi.json");
         app.MapWebPages(settings.Web);

@@ -1,6 +1,7 @@
 using System.Text;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
+using Garten.Core.Survey.Counting;
 using Garten.Formats.Packages;
 using Garten.Formats.Survey;
 using Garten.Testing;
@@ -18,6 +19,8 @@ public sealed class SurveyPackageTests
         ["features.csv"] = "tag,date,character,finding,value,certainty,position\nTF-001,2026-05-01,margin,states,serrate;entire,fairly,low-branch\nTF-001,2026-05-01,leaf-length,sample,6 cm;7 cm,,\nTF-001,2026-05-01,fruit-kind,hidden,too-early,,\nTF-001,2026-05-01,height,rough,about 3 m,,\n",
         ["walks.csv"] = "tag,person,key,couplet,lead\nTF-001,R. Ostrow,roses,1,cannot-tell\nTF-001,R. Ostrow,roses,2,1\n",
         ["determinations.csv"] = "tag,date,person,taxon,qualifier\nTF-001,2026-05-01,R. Ostrow,rosa,cf\n",
+        ["counts.csv"] = "count,site,date,person,protocol,plots,plot_area_m2,started\nmeadow,Here,2026-05-01,R. Ostrow,quadrats,2,1,09:30\n",
+        ["count_lines.csv"] = "count,plot,text,origin\nmeadow,2,ros nut 5%,planted\n",
     };
 
     [Fact]
@@ -31,6 +34,15 @@ public sealed class SurveyPackageTests
         survey.Visits[1].Altered.ShouldBe([Alteration.Browsed]);
         survey.Walks.Select(w => w.Lead).ShouldBe([null, 1]);
         survey.Determinations.ShouldHaveSingleItem().Qualifier.ShouldBe(Qualifier.Cf);
+    }
+
+    [Fact]
+    public void Counts_and_their_lines_are_read()
+    {
+        var survey = Read(Sound, out _);
+        survey.Counts.ShouldHaveSingleItem().ShouldBe(
+            new SurveyCount("meadow", "Here", new(2026, 5, 1), "R. Ostrow", Protocol.Quadrats, 2, 1, null, new TimeOnly(9, 30), null, "", ""));
+        survey.CountLines.ShouldHaveSingleItem().ShouldBe(new SurveyCountLine("meadow", 2, "ros nut 5%", Origin.Planted));
     }
 
     [Fact]
@@ -50,6 +62,8 @@ public sealed class SurveyPackageTests
     [InlineData("sites.csv", "Here,118", "Here,high", "sites.csv, line 2, column elevation_m: found “high”; expected a number")]
     [InlineData("walks.csv", "roses,1,cannot-tell", "roses,1,perhaps", "walks.csv, line 2, column lead: found “perhaps”; expected a whole number")]
     [InlineData("determinations.csv", ",cf", ",maybe", "determinations.csv, line 2, column qualifier: found “maybe”; expected one of none, cf")]
+    [InlineData("counts.csv", "09:30", "half past nine", "counts.csv, line 2, column started: found “half past nine”; expected a time as in 09:30")]
+    [InlineData("counts.csv", "quadrats", "circles", "counts.csv, line 2, column protocol: found “circles”; expected one of walk-through")]
     [InlineData("features.csv", "hidden,too-early", "hidden,too-late", "features.csv, line 4, column value: found “too-late”; expected one of too-early")]
     public void A_fault_says_where_what_was_found_and_what_was_expected(string file, string from, string to, string expected)
     {
@@ -66,6 +80,7 @@ public sealed class SurveyPackageTests
         survey.Plants.Select(p => p.Site).Distinct().Count().ShouldBe(survey.Sites.Length);
         survey.Visits.Select(v => (v.Date.Month % 12) / 3).Distinct().Count().ShouldBe(4);
         survey.Visits.CountBy(v => v.Tag).ShouldAllBe(v => v.Value >= 1 && v.Value <= 3);
+        survey.CountLines.Select(l => l.Count).Distinct().ShouldBe(survey.Counts.Select(c => c.Name), ignoreOrder: true);
     }
 
     private static SurveyPackage Read(Dictionary<string, string> texts, out System.Collections.Immutable.ImmutableArray<Fault> faults) =>

@@ -1,171 +1,32 @@
-import { Button, MenuItem, TextField } from '@mui/material'
-import { DataGrid, type GridColDef, type GridSortModel } from '@mui/x-data-grid'
-import { useState } from 'react'
-import { type RecordFilter, useGuide, useRecords, useSession, useSites } from '../api/queries'
-import type { SurveyRecord } from '../api/types'
-import { day, words } from '../shared/format'
-import { ProblemNote } from '../shared/ProblemNote'
-import { TaxonPicker } from '../shared/TaxonPicker'
-import { TaxonText } from '../shared/TaxonText'
-import { RecordDialog } from './RecordDialog'
+import { useSearchParams } from 'react-router'
+import { CountsPanel } from '../counts/CountsPanel'
+import { FiguresPanel } from '../counts/FiguresPanel'
+import { ViewTabs } from '../shared/ViewTabs'
+import { PlantRecords } from './PlantRecords'
 import './RecordsPage.css'
 
-const sortable = ['date', 'tag', 'name', 'site', 'recorder', 'determiner'] as const
-
-const columns: GridColDef<SurveyRecord>[] = [
-  { field: 'tag', headerName: 'Plant', width: 90 },
-  {
-    field: 'name',
-    headerName: 'Name',
-    flex: 2,
-    minWidth: 190,
-    renderCell: ({ row }) => <TaxonText name={row.fullName} />,
-  },
-  { field: 'commonName', headerName: 'Common name', flex: 1, minWidth: 120, sortable: false },
-  { field: 'date', headerName: 'Seen on', width: 110, valueFormatter: (value: string) => day(value) },
-  { field: 'site', headerName: 'Site', flex: 1, minWidth: 120 },
-  {
-    field: 'parts',
-    headerName: 'With',
-    width: 120,
-    sortable: false,
-    valueGetter: (_, row) => row.parts.join(', '),
-  },
-  {
-    field: 'stage',
-    headerName: 'Stage',
-    width: 90,
-    sortable: false,
-    valueFormatter: (value: string | null) => (value ? words(value) : ''),
-  },
-  { field: 'recorder', headerName: 'Recorded by', width: 120 },
-  { field: 'determiner', headerName: 'Named by', width: 120 },
+const tabs = [
+  { id: null, label: 'Plants' },
+  { id: 'counts', label: 'Counts' },
+  { id: 'figures', label: 'Figures' },
 ]
 
-const address = (filter: RecordFilter) => {
-  const query = new URLSearchParams()
-  for (const [name, value] of Object.entries(filter))
-    if (value !== undefined && value !== '') query.set(name, String(value))
-  return `/api/records.csv?${query}`
-}
-
-/** All records: filtered, sorted, opened for their grounds, and exported as shown. */
+/** The records of the survey: plants with their names, counts by protocol, and what they come to. */
 export function RecordsPage({ nonce }: { nonce: string }) {
-  const guide = useGuide().data
-  const sites = useSites().data
-  const people = useSession().data?.people
-  const [filter, setFilter] = useState<RecordFilter>({ sort: 'date', descending: true })
-  const [page, setPage] = useState({ page: 0, pageSize: 50 })
-  const [open, setOpen] = useState<SurveyRecord | null>(null)
-  const { data, error, isFetching } = useRecords(filter, page.page * page.pageSize, page.pageSize)
-  const set = (part: Partial<RecordFilter>) => {
-    setFilter({ ...filter, ...part })
-    setPage({ ...page, page: 0 })
-  }
-  const sort = (model: GridSortModel) => {
-    const by = sortable.find((s) => s === model[0]?.field)
-    set({ sort: by ?? 'date', descending: by ? model[0]?.sort === 'desc' : true })
-  }
+  const [params, setParams] = useSearchParams()
+  const what = params.get('what')
   return (
     <main className="records">
-      <div className="records-head">
-        <h1>Records</h1>
-        <span className="soft" aria-live="polite">
-          {data ? `${data.total} shown` : ''}
-        </span>
-        <span className="fill" />
-        <Button variant="contained" href={address(filter)} download>
-          Export what is shown (CSV)
-        </Button>
-      </div>
-      <div className="records-filter" role="search">
-        <TextField
-          label="Search"
-          type="search"
-          value={filter.text ?? ''}
-          onChange={(e) => set({ text: e.target.value || undefined })}
-        />
-        <TextField
-          select
-          label="Site"
-          value={filter.site ?? ''}
-          onChange={(e) => set({ site: e.target.value ? Number(e.target.value) : undefined })}
-          sx={{ minWidth: 150 }}
-        >
-          <MenuItem value="">all</MenuItem>
-          {(sites ?? []).map((s) => (
-            <MenuItem key={s.id} value={s.id}>
-              {s.name}
-            </MenuItem>
-          ))}
-        </TextField>
-        <div className="records-taxon">
-          <TaxonPicker
-            taxa={guide?.taxa ?? []}
-            label="Taxon, with all below it"
-            value={filter.taxon ?? null}
-            onPick={(t) => set({ taxon: t ?? undefined })}
-          />
-        </div>
-        <TextField
-          select
-          label="Person"
-          value={filter.person ?? ''}
-          onChange={(e) => set({ person: e.target.value ? Number(e.target.value) : undefined })}
-          sx={{ minWidth: 130 }}
-        >
-          <MenuItem value="">all</MenuItem>
-          {(people ?? []).map((p) => (
-            <MenuItem key={p.id} value={p.id}>
-              {p.name}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          label="From"
-          type="date"
-          value={filter.from ?? ''}
-          onChange={(e) => set({ from: e.target.value || undefined })}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        <TextField
-          label="To"
-          type="date"
-          value={filter.to ?? ''}
-          onChange={(e) => set({ to: e.target.value || undefined })}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        <Button color="inherit" onClick={() => setFilter({ sort: 'date', descending: true })}>
-          Show all
-        </Button>
-      </div>
-      <ProblemNote error={error} />
-      <div className="records-grid">
-        <DataGrid
-          nonce={nonce}
-          rows={data?.records ?? []}
-          columns={columns}
-          rowCount={data?.total ?? 0}
-          loading={isFetching && !data}
-          density="compact"
-          paginationMode="server"
-          sortingMode="server"
-          pageSizeOptions={[25, 50, 100]}
-          paginationModel={page}
-          onPaginationModelChange={setPage}
-          sortModel={[{ field: filter.sort ?? 'date', sort: filter.descending ? 'desc' : 'asc' }]}
-          onSortModelChange={sort}
-          onRowClick={({ row }) => setOpen(row)}
-          onCellKeyDown={(params, event) => {
-            if (event.key === 'Enter') setOpen(params.row)
-          }}
-          disableColumnFilter
-          disableColumnMenu
-          disableRowSelectionOnClick
-          localeText={{ noRowsLabel: 'No record fits. A plant has a record once it has a name.' }}
-        />
-      </div>
-      {open && <RecordDialog record={open} onClose={() => setOpen(null)} />}
+      <h1>Records</h1>
+      <ViewTabs
+        label="Records"
+        tabs={tabs}
+        chosen={what}
+        onChoose={(id) => setParams(id ? { what: id } : {})}
+      />
+      {what === null && <PlantRecords nonce={nonce} />}
+      {what === 'counts' && <CountsPanel />}
+      {what === 'figures' && <FiguresPanel />}
     </main>
   )
 }

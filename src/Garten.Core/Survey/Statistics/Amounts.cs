@@ -29,6 +29,9 @@ public static class Amounts
         }
 
         var mean = values.Average();
-        return Figure.Of(mean, Math.Sqrt(values.Sum(v => (v - mean) * (v - mean)) / (values.Length - 1) / values.Length));
+        var figure = Figure.Of(mean, Math.Sqrt(values.Sum(v => (v - mean) * (v - mean)) / (values.Length - 1) / values.Length));
+
+        // There is no less than nothing.
+        return figure with { Low = Math.Max(figure.Low!.Value, 0) };
     }
 }

@@ -55,11 +55,11 @@ public sealed class DiversityTests
     {
         HashSet<string> one = ["a", "b", "c"];
         HashSet<string> other = ["b", "c", "d", "e"];
-        Likeness.Jaccard(one, other).Value!.Value.ShouldBe(0.4, 1e-9);
-        Likeness.Sorensen(one, other).Value!.Value.ShouldBe(4.0 / 7, 1e-9);
-        Likeness.BrayCurtis(new Dictionary<string, double> { ["a"] = 6, ["b"] = 4 }, new Dictionary<string, double> { ["b"] = 6, ["c"] = 4 }).Value!.Value.ShouldBe(0.6, 1e-9);
-        Likeness.Jaccard(new HashSet<string>(), new HashSet<string>()).Value.ShouldBeNull();
-        Likeness.BrayCurtis(new Dictionary<string, double>(), new Dictionary<string, double>()).Value.ShouldBeNull();
+        Similarity.Jaccard(one, other).Value!.Value.ShouldBe(0.4, 1e-9);
+        Similarity.Sorensen(one, other).Value!.Value.ShouldBe(4.0 / 7, 1e-9);
+        Similarity.BrayCurtis(new Dictionary<string, double> { ["a"] = 6, ["b"] = 4 }, new Dictionary<string, double> { ["b"] = 6, ["c"] = 4 }).Value!.Value.ShouldBe(0.6, 1e-9);
+        Similarity.Jaccard(new HashSet<string>(), new HashSet<string>()).Value.ShouldBeNull();
+        Similarity.BrayCurtis(new Dictionary<string, double>(), new Dictionary<string, double>()).Value.ShouldBeNull();
     }
 
     [Fact]
@@ -67,8 +67,8 @@ public sealed class DiversityTests
     {
         HashSet<string> one = [.. a.Select(x => $"{x}")];
         HashSet<string> other = [.. b.Select(x => $"{x}")];
-        Likeness.Jaccard(one, one).Value!.Value.ShouldBe(1, 1e-12);
-        Likeness.Sorensen(one, other).Value.ShouldBe(Likeness.Sorensen(other, one).Value);
-        Likeness.Jaccard(one, other).Value!.Value.ShouldBeLessThanOrEqualTo(Likeness.Sorensen(one, other).Value!.Value + 1e-12);
+        Similarity.Jaccard(one, one).Value!.Value.ShouldBe(1, 1e-12);
+        Similarity.Sorensen(one, other).Value.ShouldBe(Similarity.Sorensen(other, one).Value);
+        Similarity.Jaccard(one, other).Value!.Value.ShouldBeLessThanOrEqualTo(Similarity.Sorensen(one, other).Value!.Value + 1e-12);
     });
 }

@@ -1,7 +1,7 @@
 namespace Garten.Core.Survey.Statistics;
 
 /// <summary>How alike the species of two places are.</summary>
-public static class Likeness
+public static class Similarity
 {
     /// <summary>Species in both of all there are in either (Jaccard 1901), 0 to 1.</summary>
     /// <param name="one">Species of one place.</param>

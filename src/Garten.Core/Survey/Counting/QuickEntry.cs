@@ -1,0 +1,156 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Garten.Core.Confirmation;
+using Garten.Core.Guides;
+using Garten.Core.Identification;
+
+namespace Garten.Core.Survey.Counting;
+
+/// <summary>A line typed in the field, as read.</summary>
+/// <param name="Taxa">Taxa the letters may stand for, at most eight; one when it is sure.</param>
+/// <param name="Qualifier">The reserve typed with the name.</param>
+/// <param name="Amounts">The numbers typed, as counts in the unit; one null where none was typed.</param>
+/// <param name="Unit">What they count.</param>
+/// <param name="Fault">What keeps it from being taken, as a sentence; empty when nothing does.</param>
+public sealed record QuickReading(ImmutableArray<TaxonName> Taxa, Qualifier Qualifier, ImmutableArray<double?> Amounts, CountUnit Unit, string Fault);
+
+/// <summary>
+/// Reads lines such as "ace mac 12", "acemac 12 stems", "cf alnrub", "acer sp 3" or, in a quadrat, "pol mun 2a" and "pol mun 35%":
+/// three or more letters of genus and species, the number, and what it counts where that is not the usual.
+/// </summary>
+public static class QuickEntry
+{
+    private const int MostTaxa = 8;
+    private const int LettersOfGenus = 3;
+
+    private static readonly Dictionary<string, CountUnit> Units = new(StringComparer.OrdinalIgnoreCase)
+    {
+        ["individuals"] = CountUnit.Individuals,
+        ["ind"] = CountUnit.Individuals,
+        ["plants"] = CountUnit.Individuals,
+        ["stems"] = CountUnit.Stems,
+        ["rosettes"] = CountUnit.Rosettes,
+        ["clumps"] = CountUnit.Clumps,
+        ["m2"] = CountUnit.SquareMetres,
+        ["m²"] = CountUnit.SquareMetres,
+        ["%"] = CountUnit.CoverPercent,
+        ["cm"] = CountUnit.GirthCentimetres,
+    };
+
+    /// <summary>Reads a line.</summary>
+    /// <param name="guide">The guide.</param>
+    /// <param name="protocol">The protocol, which says what a bare number counts.</param>
+    /// <param name="text">What was typed.</param>
+    public static QuickReading Read(Guide guide, Protocol protocol, string text)
+    {
+        string[] tokens = text.Replace("%", " % ", StringComparison.Ordinal).Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        var qualifier = Qualifier.None;
+        List<string> name = [];
+        var at = 0;
+        for (; at < tokens.Length && IsName(tokens[at], name.Count, protocol); at++)
+        {
+            switch (tokens[at].TrimEnd('.').ToUpperInvariant())
+            {
+                case "CF":
+                    qualifier = Qualifier.Cf;
+                    break;
+                case "AFF":
+                    qualifier = Qualifier.Aff;
+                    break;
+                default:
+                    name.Add(tokens[at].TrimEnd('.'));
+                    break;
+            }
+        }
+
+        var usual = ProtocolRules.UnitsOf(protocol);
+        var (amounts, unit, fault) = Numbers(tokens[at..], protocol);
+        unit ??= amounts is [null] || usual[0] != CountUnit.Presence ? usual[0] : usual[1];
+        var taxa = TaxaOf(guide, name);
+        if (fault.Length == 0)
+        {
+            fault = name.Count == 0 ? "Type three letters of the genus and three of the species, then the number."
+                : taxa.Length == 0 ? $"The guide has no name that begins “{string.Join(' ', name)}”. Check the letters, or add the plant as a genus with “sp”."
+                : taxa.Length > 1 ? "Several names begin so. Type more letters, or choose one."
+                : !usual.Contains(unit.Value) ? $"This visit does not count {InWords(unit.Value)}."
+                : amounts.Select(a => ProtocolRules.FaultOf(unit.Value, a)).FirstOrDefault(f => f.Length > 0) ?? "";
+        }
+
+        return new([.. taxa.Take(MostTaxa).Select(TaxonName.Of)], qualifier, amounts, unit.Value, fault);
+    }
+
+    /// <summary>A unit in words, in the plural.</summary>
+    /// <param name="unit">The unit.</param>
+    public static string InWords(CountUnit unit) => unit switch
+    {
+        CountUnit.SquareMetres => "square metres",
+        CountUnit.CoverPercent => "percent of cover",
+        CountUnit.GirthCentimetres => "centimetres of girth",
+        _ => unit.ToString().ToLowerInvariant(),
+    };
+
+    // A lone r is a class of cover once there is a name before it.
+    private static bool IsName(string token, int before, Protocol protocol) =>
+        char.IsLetter(token[0]) && !(before > 0 && Units.ContainsKey(token)) && !(before > 0 && protocol == Protocol.Quadrats && CoverClass.PercentOf(token) is not null);
+
+    private static (ImmutableArray<double?> Amounts, CountUnit? Unit, string Fault) Numbers(string[] tokens, Protocol protocol)
+    {
+        List<double?> amounts = [];
+        CountUnit? unit = null;
+        foreach (var token in tokens)
+        {
+            if (Units.TryGetValue(token, out var said))
+            {
+                unit = said;
+            }
+            else if (double.TryParse(token.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number))
+            {
+                amounts.Add(number);
+            }
+            else if (protocol == Protocol.Quadrats && CoverClass.PercentOf(token) is { } percent)
+            {
+                amounts.Add(percent);
+                unit = CountUnit.CoverPercent;
+            }
+            else
+            {
+                return ([null], unit, $"“{token}” is neither a number nor a unit.");
+            }
+        }
+
+        // A bare number in a quadrat is percent; of the classes only r, +, 2a and 2b stand apart from numbers.
+        return amounts.Count > 1 && protocol != Protocol.TreePlot
+            ? ([.. amounts], unit, "One number at a time; only trees take several girths in one line.")
+            : (amounts.Count == 0 ? [null] : [.. amounts], unit, "");
+    }
+
+    private static Taxon[] TaxaOf(Guide guide, List<string> name)
+    {
+        switch (name)
+        {
+            case []:
+                return [];
+            case [var genus, "sp" or "spp"]:
+                return [.. guide.Taxa.Where(t => t.Rank == TaxonRank.Genus && Begins(t.Name, genus))];
+            case [var one]:
+                // The whole genus, or three letters of either written together.
+                Taxon[] exact = [.. guide.Taxa.Where(t => t.Rank == TaxonRank.Genus && string.Equals(t.Name, one, StringComparison.OrdinalIgnoreCase))];
+                return exact.Length > 0 || one.Length <= LettersOfGenus ? exact.Length > 0 ? exact : Species(one, "") : Species(one[..LettersOfGenus], one[LettersOfGenus..]);
+            default:
+                return Species(name[0], name[^1]);
+        }
+
+        Taxon[] Species(string genus, string epithet)
+        {
+            Taxon[] found = [.. guide.Taxa.Where(t => t.IsSpeciesLevel && Parts(t) is [var first, .., var last] && Begins(first, genus) && (Begins(last, epithet) || Begins(Parts(t)[1], epithet)))];
+
+            // The species itself before its subspecies, where both begin so.
+            Taxon[] exact = [.. found.Where(t => t.Rank == TaxonRank.Species && string.Equals(Parts(t)[1], epithet, StringComparison.OrdinalIgnoreCase))];
+            return exact.Length == 1 ? exact : found;
+        }
+
+        static string[] Parts(Taxon taxon) => [.. taxon.Name.Split(' ').Where(p => p is not ("subsp." or "var." or "×")).Select(p => p.TrimStart('×'))];
+    }
+
+    private static bool Begins(string name, string letters) => name.StartsWith(letters, StringComparison.OrdinalIgnoreCase);
+}

@@ -1,0 +1,126 @@
+using System.Collections.Immutable;
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Identification;
+using Garten.Core.Survey.Statistics;
+
+namespace Garten.Core.Survey.Counting;
+
+/// <summary>A line of a count, with where and when it was made.</summary>
+/// <param name="Sheet">Number of the visit's sheet.</param>
+/// <param name="Plot">Number of the plot, 1 where there are none.</param>
+/// <param name="Site">Name of the site.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Taxon">The taxon.</param>
+/// <param name="Qualifier">The reserve.</param>
+/// <param name="Origin">Wild, planted or not known.</param>
+/// <param name="Unit">What the number counts.</param>
+/// <param name="Amount">The number; null where nothing was counted.</param>
+public sealed record CountLine(int Sheet, int Plot, string Site, DateOnly Date, TaxonId Taxon, Qualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount);
+
+/// <summary>A sampling unit: a plot, or a visit without plots.</summary>
+/// <param name="Sheet">Number of the visit's sheet.</param>
+/// <param name="Plot">Number of the plot.</param>
+/// <param name="Site">Name of the site.</param>
+/// <param name="Area">Its area in square metres; null where it has none.</param>
+/// <param name="Protocol">How it was counted.</param>
+public readonly record struct SamplingUnit(int Sheet, int Plot, string Site, double? Area, Protocol Protocol);
+
+/// <summary>A species of the survey, or a genus that may hide one.</summary>
+/// <param name="Taxon">The taxon.</param>
+/// <param name="Seen">Units in which it was seen, of all.</param>
+/// <param name="Totals">What was counted of it, unit by unit.</param>
+/// <param name="Cover">Mean cover of the plots, in percent; null where no cover was taken.</param>
+/// <param name="BasalArea">Basal area on a hectare, in square metres; null where no girth was taken.</param>
+/// <param name="First">First day seen.</param>
+/// <param name="Last">Last day seen.</param>
+/// <param name="Planted">True when all of it was planted: it counts in no figure.</param>
+public sealed record SpeciesLine(
+    TaxonName Taxon, Share Seen, ImmutableSortedDictionary<CountUnit, double> Totals, Figure? Cover, double? BasalArea, DateOnly First, DateOnly Last, bool Planted);
+
+/// <summary>How alike two sites are.</summary>
+/// <param name="One">A site.</param>
+/// <param name="Other">Another.</param>
+/// <param name="Jaccard">By species.</param>
+/// <param name="Sorensen">By species, those in both counting twice.</param>
+/// <param name="BrayCurtis">Unlikeness by the units in which each species was seen.</param>
+public sealed record SitePair(string One, string Other, Figure Jaccard, Figure Sorensen, Figure BrayCurtis);
+
+/// <summary>What a survey comes to.</summary>
+/// <param name="Units">Sampling units.</param>
+/// <param name="Mixed">True when they were counted by unlike protocols, so that estimates by units mean little.</param>
+/// <param name="Species">Its species, the most frequent first.</param>
+/// <param name="Unnamed">Lines that add no species: a genus or a reserve where something sure of it is there.</param>
+/// <param name="CountedIn">What individuals were counted in; null when nothing was counted.</param>
+/// <param name="Individuals">How many.</param>
+/// <param name="SpeciesCounted">Of how many species.</param>
+/// <param name="Chao1">Species by individuals.</param>
+/// <param name="Chao2">Species by units.</param>
+/// <param name="Jackknife1">Species by units, first order.</param>
+/// <param name="Jackknife2">Species by units, second order.</param>
+/// <param name="Bootstrap">Species by units drawn again.</param>
+/// <param name="Shannon">Entropy.</param>
+/// <param name="Simpson">Chance that two individuals are of unlike species.</param>
+/// <param name="Hill1">Equally common species, by share.</param>
+/// <param name="Hill2">Equally common species, the common ones stressed.</param>
+/// <param name="Curve">Species expected in so many units.</param>
+/// <param name="Sites">Pairs of sites.</param>
+public sealed record SurveyFigures(
+    int Units, bool Mixed, ImmutableArray<SpeciesLine> Species, int Unnamed, CountUnit? CountedIn, int Individuals, int SpeciesCounted,
+    Figure Chao1, Figure Chao2, Figure Jackknife1, Figure Jackknife2, Figure Bootstrap, Figure Shannon, Figure Simpson, Figure Hill1, Figure Hill2,
+    ImmutableArray<CurvePoint> Curve, ImmutableArray<SitePair> Sites)
+{
+    /// <summary>Works out the figures of a survey.</summary>
+    /// <param name="guide">The guide.</param>
+    /// <param name="units">All sampling units, those without a find too.</param>
+    /// <param name="lines">All lines; each belongs to one of the units.</param>
+    public static SurveyFigures Of(Guide guide, IReadOnlyCollection<SamplingUnit> units, IReadOnlyList<CountLine> lines)
+    {
+        var counted = CountedNames.Of(guide, [.. lines.Select(l => new RecordedName(l.Taxon, l.Qualifier))]);
+        (CountLine Line, TaxonId Taxon)[] named = [.. lines.Zip(counted).Where(x => x.Second is not null).Select(x => (x.First, x.Second!.Value))];
+        (CountLine Line, TaxonId Taxon)[] own = [.. named.Where(n => n.Line.Origin != Origin.Planted)];
+        var inUnits = new SpeciesInUnits(units.Select(u => own.Where(n => n.Line.Sheet == u.Sheet && n.Line.Plot == u.Plot).Select(n => n.Taxon.Value)));
+        CountUnit[] countable = [CountUnit.Individuals, CountUnit.Stems, CountUnit.Rosettes, CountUnit.Clumps];
+        CountUnit? countedIn = own.Where(n => countable.Contains(n.Line.Unit)).GroupBy(n => n.Line.Unit).MaxBy(g => g.Count())?.Key;
+        var counts = new SpeciesCounts(own.Where(n => n.Line.Unit == countedIn).GroupBy(n => n.Taxon).Select(g => (int)g.Sum(n => n.Line.Amount ?? 0)));
+        return new(
+            units.Count, units.Select(u => u.Protocol).Distinct().Count() > 1,
+            [.. named.GroupBy(n => n.Taxon).Select(SpeciesOf).OrderBy(s => s.Planted).ThenByDescending(s => s.Seen.Of).ThenBy(s => s.Taxon.Name, StringComparer.Ordinal)],
+            lines.Count - named.Length, countedIn, counts.Individuals, counts.Species,
+            Richness.Chao1(counts), Richness.Chao2(inUnits), Richness.Jackknife1(inUnits), Richness.Jackknife2(inUnits), Richness.Bootstrap(inUnits),
+            Diversity.Shannon(counts), Diversity.Simpson(counts), Diversity.Hill(counts, 1), Diversity.Hill(counts, 2), Rarefaction.Curve(inUnits), PairsOf());
+
+        SpeciesLine SpeciesOf(IGrouping<TaxonId, (CountLine Line, TaxonId Taxon)> group)
+        {
+            CountLine[] of = [.. group.Select(g => g.Line)];
+            var areas = of.Any(l => l.Unit == CountUnit.GirthCentimetres) ? UnitsOf(CountUnit.GirthCentimetres).Sum(u => u.Area ?? 0) : 0;
+            var covers = UnitsOf(CountUnit.CoverPercent).Select(u => of.Where(l => l.Sheet == u.Sheet && l.Plot == u.Plot && l.Unit == CountUnit.CoverPercent).Sum(l => l.Amount ?? 0));
+            return new(
+                TaxonName.Of(guide.Taxon(group.Key)), new(units.Count(u => of.Any(l => l.Sheet == u.Sheet && l.Plot == u.Plot)), units.Count),
+                of.Where(l => ProtocolRules.AddsUp(l.Unit)).GroupBy(l => l.Unit).ToImmutableSortedDictionary(g => g.Key, g => g.Sum(l => l.Amount ?? 0)),
+                of.Any(l => l.Unit == CountUnit.CoverPercent) ? Amounts.Cover([.. covers]) : null,
+                areas > 0 ? Amounts.BasalAreaPerHectare(of.Where(l => l.Unit == CountUnit.GirthCentimetres).Select(l => l.Amount!.Value / 100), areas) : null,
+                of.Min(l => l.Date), of.Max(l => l.Date), of.All(l => l.Origin == Origin.Planted));
+        }
+
+        // Plots of a visit on which something was so measured: where the species is not, it is 0.
+        IEnumerable<SamplingUnit> UnitsOf(CountUnit unit) => units.Where(u => lines.Any(l => l.Sheet == u.Sheet && l.Unit == unit));
+
+        ImmutableArray<SitePair> PairsOf()
+        {
+            string[] sites = [.. units.Select(u => u.Site).Distinct().Order(StringComparer.Ordinal)];
+            var seen = sites.Select(site => units.Where(u => u.Site == site)
+                .SelectMany(u => own.Where(n => n.Line.Sheet == u.Sheet && n.Line.Plot == u.Plot).Select(n => n.Taxon.Value).Distinct())
+                .CountBy(t => t).ToDictionary(c => c.Key, c => (double)c.Value)).ToArray();
+            return
+            [
+                .. from one in Enumerable.Range(0, sites.Length)
+                   from other in Enumerable.Range(one + 1, sites.Length - one - 1)
+                   let a = seen[one].Keys.ToHashSet()
+                   let b = seen[other].Keys.ToHashSet()
+                   select new SitePair(sites[one], sites[other], Similarity.Jaccard(a, b), Similarity.Sorensen(a, b), Similarity.BrayCurtis(seen[one], seen[other])),
+            ];
+        }
+    }
+}

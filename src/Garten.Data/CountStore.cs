@@ -1,0 +1,242 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Survey.Counting;
+using Npgsql;
+
+namespace Garten.Data;
+
+/// <summary>How a visit was made.</summary>
+/// <param name="Site">Number of the site.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Protocol">The protocol.</param>
+/// <param name="Plots">How many plots; 1 where there are none.</param>
+/// <param name="PlotAreaM2">Area of a plot in square metres; null where it has none.</param>
+/// <param name="LengthM">Length of the line in metres; null where there is none.</param>
+/// <param name="Started">When it began; null when not noted.</param>
+/// <param name="Ended">When it ended; null while it goes on.</param>
+/// <param name="Companions">Who else was there.</param>
+/// <param name="Weather">The weather.</param>
+/// <param name="Note">A note.</param>
+public sealed record SheetContent(
+    int Site, DateOnly Date, Protocol Protocol, int Plots, double? PlotAreaM2, double? LengthM, TimeOnly? Started, TimeOnly? Ended, string Companions, string Weather, string Note);
+
+/// <summary>A count sheet.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="SiteName">Name of the site.</param>
+/// <param name="Recorder">Who counted.</param>
+/// <param name="Lines">How many lines it has.</param>
+/// <param name="Content">How the visit was made.</param>
+public sealed record CountSheet(int Id, string SiteName, string Recorder, int Lines, SheetContent Content);
+
+/// <summary>A line of a count sheet.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Plot">Number of the plot.</param>
+/// <param name="Taxon">The taxon.</param>
+/// <param name="Name">Its scientific name.</param>
+/// <param name="Qualifier">The reserve.</param>
+/// <param name="Origin">Wild, planted or not known.</param>
+/// <param name="Unit">What the number counts.</param>
+/// <param name="Amount">The number; null where nothing was counted.</param>
+/// <param name="Note">A note.</param>
+public sealed record StoredLine(int Id, int Plot, string Taxon, string Name, Qualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount, string Note);
+
+/// <summary>Counts made on visits.</summary>
+/// <param name="source">The database.</param>
+public sealed class CountStore(NpgsqlDataSource source)
+{
+    private const string Sheets =
+        """
+        select c.id, s.name, h.name, (select count(*)::int from count_line l where l.sheet = c.id and l.removed_at is null),
+               v.site, v.visited_on, c.protocol, c.plots, c.plot_area_m2, c.length_m, c.started, c.ended, c.companions, c.weather, c.note
+        from count_sheet c
+        join visit v on v.id = c.visit
+        join site s on s.id = v.site
+        join person h on h.id = v.recorder
+        """;
+
+    private const string Lines =
+        """
+        select l.id, l.plot, l.taxon, t.name, l.qualifier, l.origin, l.unit, l.amount, l.note, l.sheet
+        from count_line l
+        join guide_taxon t on t.guide_version = l.guide_version and t.taxon = l.taxon
+        where l.removed_at is null
+        """;
+
+    /// <summary>All sheets, the latest first.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<CountSheet>> SheetsAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync($"{Sheets} order by v.visited_on desc, c.id desc", [], ReadSheet, cancel);
+    }
+
+    /// <summary>A sheet.</summary>
+    /// <param name="id">Its number.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="NotInStoreException">There is no such sheet.</exception>
+    public async Task<CountSheet> SheetAsync(int id, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return (await connection.QueryAsync($"{Sheets} where c.id = $1", [id], ReadSheet, cancel)).FirstOrDefault()
+            ?? throw new NotInStoreException("There is no such count. Choose one from the list.");
+    }
+
+    /// <summary>Begins a sheet. The same request begins it once.</summary>
+    /// <param name="request">Number of the request.</param>
+    /// <param name="content">How the visit is made.</param>
+    /// <param name="person">Who counts.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <returns>Number of the sheet.</returns>
+    public async Task<int> BeginAsync(Guid request, SheetContent content, int person, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        if (await connection.ScalarAsync<int?>("select id from site where id = $1", [content.Site], cancel) is null)
+        {
+            throw new NotInStoreException("There is no such site. Choose one from the list.");
+        }
+
+        var visit = await connection.ScalarAsync<int>(
+            """
+            insert into visit (site, visited_on, recorder) values ($1, $2, $3)
+            on conflict (site, visited_on, recorder) do update set recorder = excluded.recorder
+            returning id
+            """,
+            [content.Site, content.Date, person], cancel);
+        var id = await connection.ScalarAsync<int>(
+            """
+            insert into count_sheet (request, visit, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note)
+            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
+            on conflict (request) do update set request = excluded.request
+            returning id
+            """,
+            [
+                request, visit, content.Protocol.ToString(), content.Plots, content.PlotAreaM2, content.LengthM, content.Started, content.Ended, content.Companions,
+                content.Weather, content.Note,
+            ],
+            cancel);
+        await transaction.CommitAsync(cancel);
+        return id;
+    }
+
+    /// <summary>Sets how a visit was made; its site, day and protocol stay.</summary>
+    /// <param name="id">Number of the sheet.</param>
+    /// <param name="content">How it was made.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task SetAsync(int id, SheetContent content, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(
+            """
+            update count_sheet set plots = $2, plot_area_m2 = $3, length_m = $4, started = $5, ended = $6, companions = $7, weather = $8, note = $9
+            where id = $1
+            """,
+            [id, content.Plots, content.PlotAreaM2, content.LengthM, content.Started, content.Ended, content.Companions, content.Weather, content.Note], cancel);
+    }
+
+    /// <summary>The lines of a sheet, plot by plot in the order they were entered.</summary>
+    /// <param name="sheet">Number of the sheet.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<StoredLine>> LinesAsync(int sheet, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync($"{Lines} and l.sheet = $1 order by l.plot, l.id", [sheet], ReadLine, cancel);
+    }
+
+    /// <summary>The lines of all sheets.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<(int Sheet, StoredLine Line)>> AllLinesAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync($"{Lines} order by l.sheet, l.plot, l.id", [], r => (r.GetInt32(9), ReadLine(r)), cancel);
+    }
+
+    /// <summary>Enters lines, all or none. Counts of the same name in the same plot and unit are added up.</summary>
+    /// <param name="sheet">Number of the sheet.</param>
+    /// <param name="guideVersion">The guide the names are of.</param>
+    /// <param name="lines">The lines; their numbers and names do not matter.</param>
+    /// <param name="person">Who enters them.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <returns>False when the name stands there already in a unit that does not add up.</returns>
+    public async Task<bool> EnterAsync(int sheet, int guideVersion, IReadOnlyList<StoredLine> lines, int person, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        foreach (var line in lines)
+        {
+            var id = await connection.ScalarAsync<int?>(
+                """
+                insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
+                values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+                on conflict (sheet, plot, taxon, qualifier, origin, unit) where removed_at is null and unit <> 'GirthCentimetres'
+                do update set amount = count_line.amount + excluded.amount where $11
+                returning id
+                """,
+                [
+                    sheet, line.Plot, guideVersion, line.Taxon, line.Qualifier.ToString(), line.Origin.ToString(), line.Unit.ToString(), line.Amount, line.Note, person,
+                    ProtocolRules.AddsUp(line.Unit),
+                ],
+                cancel);
+            if (id is null)
+            {
+                return false;
+            }
+        }
+
+        await transaction.CommitAsync(cancel);
+        return true;
+    }
+
+    /// <summary>Sets the number, origin and note of a line.</summary>
+    /// <param name="id">Number of the line.</param>
+    /// <param name="amount">The number; null where nothing is counted.</param>
+    /// <param name="origin">Wild, planted or not known.</param>
+    /// <param name="note">A note.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="NotInStoreException">There is no such line.</exception>
+    public async Task SetLineAsync(int id, double? amount, Origin origin, string note, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync("update count_line set amount = $2, origin = $3, note = $4 where id = $1", [id, amount, origin.ToString(), note], cancel);
+    }
+
+    /// <summary>A line with the number of its sheet, whether it was taken away or not.</summary>
+    /// <param name="id">Number of the line.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="NotInStoreException">There is no such line.</exception>
+    public async Task<(int Sheet, StoredLine Line)> LineAsync(int id, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        var found = await connection.QueryAsync(
+            Lines.Replace("l.removed_at is null", "l.id = $1", StringComparison.Ordinal), [id], r => (r.GetInt32(9), ReadLine(r)), cancel);
+        return found.Count == 1 ? found[0] : throw new NotInStoreException("There is no such line.");
+    }
+
+    /// <summary>Takes a line away, or puts it back.</summary>
+    /// <param name="id">Number of the line.</param>
+    /// <param name="away">True to take it away.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <returns>False when the name was entered anew in the meantime and the line cannot come back.</returns>
+    public async Task<bool> TakeAwayAsync(int id, bool away, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        try
+        {
+            await connection.ExecuteAsync("update count_line set removed_at = case when $2 then now() end where id = $1", [id, away], cancel);
+            return true;
+        }
+        catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)
+        {
+            return false;
+        }
+    }
+
+    private static CountSheet ReadSheet(NpgsqlDataReader r) => new(
+        r.GetInt32(0), r.GetString(1), r.GetString(2), r.GetInt32(3),
+        new(
+            r.GetInt32(4), r.GetFieldValue<DateOnly>(5), r.Named<Protocol>(6), r.GetInt32(7), r.NumberOrNull(8), r.NumberOrNull(9),
+            r.IsDBNull(10) ? null : r.GetFieldValue<TimeOnly>(10), r.IsDBNull(11) ? null : r.GetFieldValue<TimeOnly>(11), r.GetString(12), r.GetString(13), r.GetString(14)));
+
+    private static StoredLine ReadLine(NpgsqlDataReader r) => new(
+        r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.GetString(3), r.Named<Qualifier>(4), r.Named<Origin>(5), r.Named<CountUnit>(6), r.NumberOrNull(7), r.GetString(8));
+}

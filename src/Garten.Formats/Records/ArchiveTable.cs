@@ -1,0 +1,39 @@
+namespace Garten.Formats.Records;
+
+/// <summary>A table of a Darwin Core archive.</summary>
+/// <param name="File">Name of its file, for example <c>event.csv</c>.</param>
+/// <param name="RowType">What a row is, as a term.</param>
+/// <param name="Terms">The terms of its columns; the first holds the number of the core's row.</param>
+/// <param name="Rows">Its rows, cells by the last part of their term; a cell that is not there is empty.</param>
+public sealed record ArchiveTable(string File, string RowType, IReadOnlyList<string> Terms, IReadOnlyList<IReadOnlyDictionary<string, string>> Rows)
+{
+    /// <summary>Darwin Core terms.</summary>
+    public const string DarwinCore = "http://rs.tdwg.org/dwc/terms/";
+
+    /// <summary>Events of an archive.</summary>
+    /// <param name="rows">The rows.</param>
+    public static ArchiveTable Events(IReadOnlyList<IReadOnlyDictionary<string, string>> rows) => Of(
+        "event.csv", "Event", rows, "eventID", "parentEventID", "eventDate", "eventTime", "samplingProtocol", "sampleSizeValue", "sampleSizeUnit", "samplingEffort", "locality",
+        "minimumElevationInMeters", "maximumElevationInMeters", "decimalLatitude", "decimalLongitude", "geodeticDatum", "coordinateUncertaintyInMeters", "fieldNotes", "eventRemarks");
+
+    /// <summary>Occurrences of an archive.</summary>
+    /// <param name="rows">The rows.</param>
+    public static ArchiveTable Occurrences(IReadOnlyList<IReadOnlyDictionary<string, string>> rows) => Of(
+        "occurrence.csv", "Occurrence", rows,
+        ["eventID", .. DarwinCoreCsv.ColumnNames.Where(n => n != "eventID"), "organismQuantity", "organismQuantityType"]);
+
+    /// <summary>Every name ever given, with who gave it.</summary>
+    /// <param name="rows">The rows.</param>
+    public static ArchiveTable Identifications(IReadOnlyList<IReadOnlyDictionary<string, string>> rows) => Of(
+        "identification.csv", "Identification", rows, "eventID", "identificationID", "occurrenceID", "organismID", "scientificName", "taxonRank", "identificationQualifier", "identifiedBy",
+        "dateIdentified", "identificationRemarks");
+
+    /// <summary>Features and measurements.</summary>
+    /// <param name="rows">The rows.</param>
+    public static ArchiveTable Measurements(IReadOnlyList<IReadOnlyDictionary<string, string>> rows) => Of(
+        "measurementorfact.csv", "MeasurementOrFact", rows, "eventID", "measurementID", "occurrenceID", "measurementType", "measurementValue", "measurementUnit", "measurementDeterminedBy",
+        "measurementDeterminedDate", "measurementRemarks");
+
+    private static ArchiveTable Of(string file, string rowType, IReadOnlyList<IReadOnlyDictionary<string, string>> rows, params string[] names) =>
+        new(file, DarwinCore + rowType, [.. names.Select(n => DarwinCore + n)], rows);
+}

@@ -1,0 +1,207 @@
+using System.Globalization;
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Survey;
+using Garten.Core.Survey.Counting;
+using Garten.Data;
+using Garten.Formats.Records;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>The whole survey as a Darwin Core archive: visits, plants and counts on them, every name given, every feature seen.</summary>
+public static class ArchiveFeature
+{
+    /// <summary>Adds the endpoint.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/records/archive.zip", async (
+        RecordStore records, PlantStore plants, PlantSheets sheets, CountStore counts, PlaceStore places, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+    {
+        var today = Rules.Today(clock);
+        var archive = new Tables(current.Guide, (await places.SitesAsync(cancel)).ToDictionary(s => s.Id));
+        var all = (await records.ListAsync(new(null, null, null, null, null, null, RecordSort.Date, false, 0, int.MaxValue), cancel)).ToLookup(r => r.Plant);
+        foreach (var tag in await plants.TagsAsync(cancel))
+        {
+            archive.Add(await sheets.ReadAsync(tag.Id, cancel), all[tag.Id]);
+        }
+
+        var lines = (await counts.AllLinesAsync(cancel)).ToLookup(l => l.Sheet, l => l.Line);
+        foreach (var sheet in await counts.SheetsAsync(cancel))
+        {
+            archive.Add(sheet, lines[sheet.Id]);
+        }
+
+        var people = (await places.PeopleAsync(cancel)).ConvertAll(p => p.Name);
+        var content = new MemoryStream();
+        DarwinCoreArchive.Write(
+            ArchiveTable.Events(archive.Events), [ArchiveTable.Occurrences(archive.Occurrences), ArchiveTable.Identifications(archive.Identifications), ArchiveTable.Measurements(archive.Measurements)],
+            new(
+                $"Survey of {current.Guide.Title.Title}",
+                "Plants followed over the seasons with the features their names rest on, and counts by protocol. Names follow the guide named in the title.", people.Count > 0 ? people : ["not named"], today),
+            content);
+        return TypedResults.File(content.ToArray(), "application/zip", string.Create(CultureInfo.InvariantCulture, $"garten-survey-{today:yyyy-MM-dd}.zip"));
+    }).WithName("archive").Produces<string>(contentType: "application/zip");
+
+    /// <summary>The tables as they fill.</summary>
+    private sealed class Tables(Guide guide, Dictionary<int, Site> sites)
+    {
+        private readonly HashSet<string> _events = [];
+
+        public List<Dictionary<string, string>> Events { get; } = [];
+
+        public List<Dictionary<string, string>> Occurrences { get; } = [];
+
+        public List<Dictionary<string, string>> Identifications { get; } = [];
+
+        public List<Dictionary<string, string>> Measurements { get; } = [];
+
+        /// <summary>Adds a plant with its records; plants without a name have none, and are left out.</summary>
+        public void Add(PlantSheet sheet, IEnumerable<SurveyRecord> records)
+        {
+            foreach (var record in records)
+            {
+                var cells = DarwinCoreCsv.CellsOf(record);
+                Occurrences.Add(cells);
+                AddEvent(cells["eventID"], "", record.Date, sheet.Plant.Site, ("samplingProtocol", "plants followed over the seasons"));
+                foreach (var o in sheet.Observations.Where(o => o.Visit == record.Id && o.Finding != Finding.Hidden))
+                {
+                    AddMeasurement(cells["eventID"], cells["occurrenceID"], o);
+                }
+
+                // All names hang on the plant's latest record, the one whose occurrence they concern through the organism.
+                if (record.Id == sheet.Visits[^1].Id)
+                {
+                    foreach (var given in sheet.Determinations)
+                    {
+                        AddIdentification(cells, given);
+                    }
+                }
+            }
+        }
+
+        /// <summary>Adds a count with its plots and lines.</summary>
+        public void Add(CountSheet sheet, IEnumerable<StoredLine> lines)
+        {
+            var content = sheet.Content;
+            var whole = $"count:{Number(sheet.Id)}";
+            var site = sites[content.Site];
+            var plots = ProtocolRules.HasPlots(content.Protocol);
+            (string, string)[] size = content.LengthM is { } length ? [("sampleSizeValue", Number(length)), ("sampleSizeUnit", "metre")] : [];
+            AddEvent(
+                whole, "", content.Date, site,
+                [
+                    ("samplingProtocol", ProtocolWords(content.Protocol)), ("eventTime", Time(content)), ("samplingEffort", Effort(content)),
+                    ("fieldNotes", DarwinCoreCsv.Text(content.Weather)), ("eventRemarks", DarwinCoreCsv.Text(content.Note)), .. size,
+                ]);
+            for (var plot = 1; plots && plot <= content.Plots; plot++)
+            {
+                AddEvent(
+                    $"{whole}:{Number(plot)}", whole, content.Date, site, ("samplingProtocol", ProtocolWords(content.Protocol)), ("sampleSizeValue", Number(content.PlotAreaM2!.Value)), ("sampleSizeUnit", "square metre"));
+            }
+
+            foreach (var line in lines)
+            {
+                AddLine(sheet, line, plots ? $"{whole}:{Number(line.Plot)}" : whole);
+            }
+        }
+
+        private void AddLine(CountSheet sheet, StoredLine line, string on)
+        {
+            var taxon = guide.FindTaxon(new(line.Taxon));
+            Occurrences.Add(new()
+            {
+                ["eventID"] = on,
+                ["occurrenceID"] = $"line:{Number(line.Id)}",
+                ["basisOfRecord"] = "HumanObservation",
+                ["eventDate"] = Date(sheet.Content.Date),
+                ["recordedBy"] = DarwinCoreCsv.Text(sheet.Recorder),
+                ["locality"] = DarwinCoreCsv.Text(sheet.SiteName),
+                ["scientificName"] = taxon is { Author.Length: > 0 } ? $"{line.Name} {taxon.Author}" : line.Name,
+                ["scientificNameAuthorship"] = taxon?.Author ?? "",
+                ["taxonRank"] = taxon?.Rank switch { null => "", TaxonRank.Nothotaxon => "nothospecies", { } rank => rank.ToString().ToLowerInvariant() },
+                ["kingdom"] = "Plantae",
+                ["identificationQualifier"] = DeterminationName.Written(line.Qualifier),
+                ["degreeOfEstablishment"] = line.Origin == Origin.Planted ? "cultivated" : "",
+                ["occurrenceStatus"] = "present",
+                ["occurrenceRemarks"] = DarwinCoreCsv.Text(line.Note),
+                ["organismQuantity"] = line.Amount is { } amount ? Number(amount) : "",
+                ["organismQuantityType"] = line.Amount is null ? "" : QuickEntry.InWords(line.Unit),
+            });
+        }
+
+        private void AddEvent(string id, string parent, DateOnly date, Site site, params (string Name, string Cell)[] more)
+        {
+            if (!_events.Add(id))
+            {
+                return;
+            }
+
+            Events.Add(new(more.Select(m => KeyValuePair.Create(m.Name, m.Cell)))
+            {
+                ["eventID"] = id,
+                ["parentEventID"] = parent,
+                ["eventDate"] = Date(date),
+                ["locality"] = DarwinCoreCsv.Text(site.Name),
+                ["minimumElevationInMeters"] = Number(site.ElevationM),
+                ["maximumElevationInMeters"] = Number(site.ElevationM),
+                ["decimalLatitude"] = Number(site.Latitude),
+                ["decimalLongitude"] = Number(site.Longitude),
+                ["geodeticDatum"] = site.Latitude is null ? "" : "EPSG:4326",
+                ["coordinateUncertaintyInMeters"] = Number(site.UncertaintyM),
+            });
+        }
+
+        private void AddIdentification(Dictionary<string, string> occurrence, DeterminationView given) => Identifications.Add(new()
+        {
+            ["eventID"] = occurrence["eventID"],
+            ["identificationID"] = $"determination:{Number(given.Id)}",
+            ["occurrenceID"] = occurrence["occurrenceID"],
+            ["organismID"] = occurrence["organismID"],
+            ["scientificName"] = guide.FindTaxon(new(given.Taxon))?.Name ?? given.FullName,
+            ["taxonRank"] = guide.FindTaxon(new(given.Taxon))?.Rank.ToString().ToLowerInvariant() ?? "",
+            ["identificationQualifier"] = DeterminationName.Written(given.Qualifier),
+            ["identifiedBy"] = DarwinCoreCsv.Text(given.Person),
+            ["dateIdentified"] = Date(given.Date),
+            ["identificationRemarks"] = DarwinCoreCsv.Text(given.Remarks),
+        });
+
+        private void AddMeasurement(string on, string occurrence, ObservationView o) => Measurements.Add(new()
+        {
+            ["eventID"] = on,
+            ["measurementID"] = $"{occurrence}:{o.Character}",
+            ["occurrenceID"] = occurrence,
+            ["measurementType"] = o.Label,
+            ["measurementValue"] = DarwinCoreCsv.Text(o.Summary),
+            ["measurementUnit"] = o.Finding == Finding.Sample ? guide.FindCharacter(new(o.Character))?.Unit ?? "" : "",
+            ["measurementDeterminedBy"] = DarwinCoreCsv.Text(o.Recorder),
+            ["measurementDeterminedDate"] = Date(o.Date),
+            ["measurementRemarks"] = DarwinCoreCsv.Text(o.Note),
+        });
+
+        private static string ProtocolWords(Protocol protocol) => protocol switch
+        {
+            Protocol.WalkThrough => "walk-through list",
+            Protocol.TimedSearch => "timed search",
+            Protocol.Quadrats => "quadrats with cover in percent",
+            Protocol.LineTransect => "line transect",
+            Protocol.TreePlot => "plot of trees with girth at breast height",
+            _ => "population count",
+        };
+
+        private static string Time(SheetContent content) => content.Started is not { } from ? ""
+            : content.Ended is { } to ? string.Create(CultureInfo.InvariantCulture, $"{from:HH:mm}/{to:HH:mm}") : from.ToString("HH:mm", CultureInfo.InvariantCulture);
+
+        private static string Effort(SheetContent content)
+        {
+            // Companions are written as one text; people in it stand between commas or "and".
+            var others = content.Companions.Split([',', ';', '&'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Length;
+            return content is { Started: { } from, Ended: { } to }
+                ? string.Create(CultureInfo.InvariantCulture, $"{(to - from).TotalMinutes:0} minutes by {others + 1} {(others == 0 ? "person" : "people")}") : "";
+        }
+
+        private static string Date(DateOnly date) => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+        private static string Number(double? value) => value?.ToString("0.######", CultureInfo.InvariantCulture) ?? "";
+    }
+}

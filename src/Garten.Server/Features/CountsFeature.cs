@@ -1,0 +1,240 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Identification;
+using Garten.Core.Survey.Counting;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>A count to begin.</summary>
+/// <param name="Request">Number of the request; the same begins it once.</param>
+/// <param name="Content">How the visit is made.</param>
+/// <param name="Safe">True when the checks before setting out were made.</param>
+public sealed record BeginCount(Guid Request, SheetContent Content, bool Safe);
+
+/// <summary>A name to look for again.</summary>
+/// <param name="Taxon">The taxon.</param>
+/// <param name="Text">What to type for it.</param>
+public sealed record SeenBefore(TaxonName Taxon, string Text);
+
+/// <summary>A line of a count, ready to show.</summary>
+/// <param name="Line">The line.</param>
+/// <param name="FullName">The name with its reserve.</param>
+/// <param name="UnitWords">What the number counts, in words.</param>
+/// <param name="Tally">True when its number can be counted up one by one.</param>
+public sealed record CountLineView(StoredLine Line, string FullName, string UnitWords, bool Tally);
+
+/// <summary>A count with its lines.</summary>
+/// <param name="Sheet">The sheet.</param>
+/// <param name="Lines">Its lines.</param>
+/// <param name="HasPlots">True when it is made in plots.</param>
+/// <param name="Usual">What a bare number counts, in words.</param>
+/// <param name="Before">The last such visit to the site; null when there is none.</param>
+/// <param name="SeenBefore">What was seen on it and is not on this sheet yet.</param>
+public sealed record CountView(
+    CountSheet Sheet, IReadOnlyList<CountLineView> Lines, bool HasPlots, string Usual, DateOnly? Before, IReadOnlyList<SeenBefore> SeenBefore);
+
+/// <summary>Lines to enter.</summary>
+/// <param name="Plot">Number of the plot; 1 where there are none.</param>
+/// <param name="Text">What was typed.</param>
+/// <param name="Taxon">The taxon chosen where the letters stand for several; null otherwise.</param>
+/// <param name="Origin">Wild, planted or not known.</param>
+public sealed record LineInput(int Plot, string Text, string? Taxon, Origin Origin);
+
+/// <summary>What is set of a line.</summary>
+/// <param name="Amount">The number; null where nothing is counted.</param>
+/// <param name="Origin">Wild, planted or not known.</param>
+/// <param name="Note">A note.</param>
+public sealed record LineChange(double? Amount, Origin Origin, string Note);
+
+/// <summary>Counts by protocol, and what they come to.</summary>
+public static class CountsFeature
+{
+    private const int MostPlots = 500;
+    private const double LargestPlot = 100_000;
+    private const double LongestLine = 50_000;
+
+    /// <summary>Adds the endpoints.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        var counts = api.MapGroup("/counts");
+        counts.MapGet("/", (CountStore store, CancellationToken cancel) => store.SheetsAsync(cancel)).WithName("counts").Produces<List<CountSheet>>();
+
+        counts.MapPost("/", async (BeginCount input, CountStore store, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+        {
+            if (!input.Safe)
+            {
+                throw new RuleException("safe", "Make the checks before you set out, and tick that they are made.");
+            }
+
+            var id = await store.BeginAsync(input.Request, Check(input.Content, clock), person.Required, cancel);
+            return await ViewAsync(id, store, current, cancel);
+        }).WithName("beginCount").Produces<CountView>();
+
+        counts.MapGet("/{sheet:int}", (int sheet, CountStore store, CurrentGuide current, CancellationToken cancel) => ViewAsync(sheet, store, current, cancel))
+            .WithName("count").Produces<CountView>();
+
+        counts.MapPut("/{sheet:int}", async (
+            int sheet, SheetContent input, CountStore store, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+        {
+            _ = person.Required;
+            var before = await store.SheetAsync(sheet, cancel);
+            var lines = await store.LinesAsync(sheet, cancel);
+            var content = Check(input with { Protocol = before.Content.Protocol, Site = before.Content.Site, Date = before.Content.Date }, clock);
+            if (lines.Exists(l => l.Plot > content.Plots))
+            {
+                throw new RuleException("plots", $"Plot {lines.Max(l => l.Plot)} has lines already. Take them away first, or leave the number of plots.");
+            }
+
+            await store.SetAsync(sheet, content, cancel);
+            return await ViewAsync(sheet, store, current, cancel);
+        }).WithName("setCount").Produces<CountView>();
+
+        counts.MapGet("/{sheet:int}/reading", async (int sheet, string text, CountStore store, CurrentGuide current, CancellationToken cancel) =>
+            QuickEntry.Read(current.Guide, (await store.SheetAsync(sheet, cancel)).Content.Protocol, Rules.Text("text", "The line", text, 200)))
+            .WithName("readLine").Produces<QuickReading>();
+
+        counts.MapPost("/{sheet:int}/lines", async (int sheet, LineInput input, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+        {
+            var content = (await store.SheetAsync(sheet, cancel)).Content;
+            var lines = Check(input, content, current.Guide);
+            if (!await store.EnterAsync(sheet, current.Version, lines, person.Required, cancel))
+            {
+                throw new RuleException("text", $"{lines[0].Name} is on the sheet already{(ProtocolRules.HasPlots(content.Protocol) ? $" for plot {input.Plot}" : "")}. Change its line instead.");
+            }
+
+            return await ViewAsync(sheet, store, current, cancel);
+        }).WithName("enterLine").Produces<CountView>();
+
+        var line = api.MapGroup("/count-lines/{line:int}");
+        line.MapPut("/", async (int line, LineChange input, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+        {
+            _ = person.Required;
+            var (sheet, before) = await store.LineAsync(line, cancel);
+            if (ProtocolRules.FaultOf(before.Unit, input.Amount) is { Length: > 0 } fault)
+            {
+                throw new RuleException("amount", fault);
+            }
+
+            await store.SetLineAsync(line, input.Amount, input.Origin, Rules.Text("note", "The note", input.Note, 500), cancel);
+            return await ViewAsync(sheet, store, current, cancel);
+        }).WithName("setLine").Produces<CountView>();
+
+        line.MapDelete("/", (int line, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            TakeAwayAsync(line, true, store, current, person, cancel)).WithName("takeLineAway").Produces<CountView>();
+
+        line.MapPost("/back", (int line, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            TakeAwayAsync(line, false, store, current, person, cancel)).WithName("putLineBack").Produces<CountView>();
+
+        api.MapGet("/figures", async (int? site, string? protocol, int? year, CountStore store, CurrentGuide current, CancellationToken cancel) =>
+        {
+            Protocol? by = string.IsNullOrEmpty(protocol) ? null
+                : Enum.TryParse<Protocol>(protocol, ignoreCase: true, out var known) && Enum.IsDefined(known) ? known
+                : throw new RuleException("protocol", $"“{protocol}” is no protocol. Choose one from the list.");
+            var sheets = (await store.SheetsAsync(cancel))
+                .Where(s => (site is null || s.Content.Site == site) && (by is null || s.Content.Protocol == by) && (year is null || s.Content.Date.Year == year))
+                .ToDictionary(s => s.Id);
+            var lines = (await store.AllLinesAsync(cancel)).Where(l => sheets.ContainsKey(l.Sheet) && current.Guide.FindTaxon(new(l.Line.Taxon)) is not null);
+            return SurveyFigures.Of(
+                current.Guide,
+                [.. sheets.Values.SelectMany(s => Enumerable.Range(1, s.Content.Plots).Select(p => new SamplingUnit(s.Id, p, s.SiteName, s.Content.PlotAreaM2, s.Content.Protocol)))],
+                [
+                    .. lines.Select(l => new CountLine(
+                        l.Sheet, l.Line.Plot, sheets[l.Sheet].SiteName, sheets[l.Sheet].Content.Date, new(l.Line.Taxon), l.Line.Qualifier, l.Line.Origin, l.Line.Unit, l.Line.Amount)),
+                ]);
+        }).WithName("figures").Produces<SurveyFigures>();
+    }
+
+    private static async Task<CountView> TakeAwayAsync(int line, bool away, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel)
+    {
+        _ = person.Required;
+        var (sheet, content) = await store.LineAsync(line, cancel);
+        return await store.TakeAwayAsync(line, away, cancel)
+            ? await ViewAsync(sheet, store, current, cancel)
+            : throw new RuleException("line", $"{content.Name} was entered anew in the meantime. Change that line instead.");
+    }
+
+    private static async Task<CountView> ViewAsync(int id, CountStore store, CurrentGuide current, CancellationToken cancel)
+    {
+        var sheet = await store.SheetAsync(id, cancel);
+        var lines = await store.LinesAsync(id, cancel);
+        var before = (await store.SheetsAsync(cancel)).Find(s =>
+            s.Id != id && s.Content.Site == sheet.Content.Site && s.Content.Protocol == sheet.Content.Protocol && (s.Content.Date, s.Id).CompareTo((sheet.Content.Date, id)) < 0);
+        var own = lines.Select(l => l.Taxon).ToHashSet();
+        var seen = before is null ? [] : (await store.LinesAsync(before.Id, cancel)).Select(l => l.Taxon).Distinct().Where(t => !own.Contains(t));
+        return new(
+            sheet,
+            [
+                .. lines.Select(l => new CountLineView(
+                    l, current.Guide.FindTaxon(new(l.Taxon)) is { } taxon ? DeterminationName.Full(taxon, l.Qualifier) : l.Name, QuickEntry.InWords(l.Unit), ProtocolRules.AddsUp(l.Unit))),
+            ],
+            ProtocolRules.HasPlots(sheet.Content.Protocol), QuickEntry.InWords(ProtocolRules.UnitsOf(sheet.Content.Protocol).First(u => u != CountUnit.Presence)), before?.Content.Date,
+            [.. seen.Select(t => current.Guide.FindTaxon(new(t))).OfType<Taxon>().Select(t => new SeenBefore(TaxonName.Of(t), t.Rank == TaxonRank.Genus ? $"{t.Name} sp" : t.Name))]);
+    }
+
+    private static SheetContent Check(SheetContent input, TimeProvider clock)
+    {
+        Rules.Past(input.Date, clock);
+        var plots = ProtocolRules.HasPlots(input.Protocol);
+        if (plots && input.Plots is not (>= 1 and <= MostPlots))
+        {
+            throw new RuleException("plots", $"A visit has from 1 to {MostPlots} plots.");
+        }
+
+        if (plots && input.PlotAreaM2 is not (> 0 and <= LargestPlot))
+        {
+            throw new RuleException("plotAreaM2", "Give the area of a plot in square metres; density and basal area are worked out from it.");
+        }
+
+        if (input.Protocol == Protocol.LineTransect && input.LengthM is not (> 0 and <= LongestLine))
+        {
+            throw new RuleException("lengthM", "Give the length of the line in metres.");
+        }
+
+        if (input.Ended <= input.Started)
+        {
+            throw new RuleException("ended", "The visit ended before it began. Check the times.");
+        }
+
+        return input with
+        {
+            Plots = plots ? input.Plots : 1,
+            PlotAreaM2 = plots ? input.PlotAreaM2 : null,
+            LengthM = input.Protocol == Protocol.LineTransect ? input.LengthM : null,
+            Companions = Rules.Text("companions", "Who else was there", input.Companions, 500),
+            Weather = Rules.Text("weather", "The weather", input.Weather, 200),
+            Note = Rules.Text("note", "The note", input.Note, 2000),
+        };
+    }
+
+    /// <summary>The lines a typed line stands for.</summary>
+    /// <param name="input">What was typed.</param>
+    /// <param name="sheet">How the visit is made.</param>
+    /// <param name="guide">The guide.</param>
+    /// <exception cref="RuleException">It cannot be taken.</exception>
+    public static StoredLine[] Check(LineInput input, SheetContent sheet, Guide guide)
+    {
+        if (input.Plot < 1 || input.Plot > sheet.Plots)
+        {
+            throw new RuleException("plot", $"The visit has the plots 1 to {sheet.Plots}.");
+        }
+
+        var reading = QuickEntry.Read(guide, sheet.Protocol, Rules.Text("text", "The line", input.Text, 200, required: true));
+        var chosen = input.Taxon is null ? null : reading.Taxa.FirstOrDefault(t => t.Id.Value == input.Taxon) ?? throw new RuleException("taxon", "The letters do not stand for that name.");
+        if (reading.Fault.Length > 0 && !(chosen is not null && reading.Taxa.Length > 1))
+        {
+            throw new RuleException("text", reading.Fault);
+        }
+
+        var name = chosen ?? reading.Taxa[0];
+        if (reading.Amounts.Select(a => ProtocolRules.FaultOf(reading.Unit, a)).FirstOrDefault(f => f.Length > 0) is { } fault)
+        {
+            throw new RuleException("text", fault);
+        }
+
+        return [.. reading.Amounts.Select(a => new StoredLine(0, input.Plot, name.Id.Value, name.Name, reading.Qualifier, input.Origin, reading.Unit, a, ""))];
+    }
+}

@@ -1,0 +1,164 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using Garten.Testing;
+
+namespace Garten.Server.Tests;
+
+/// <summary>Counts by protocol, their lines, and what they come to.</summary>
+public sealed class CountTests(ServerFixture server) : ServerTest(server)
+{
+    [Fact]
+    public async Task A_walk_is_counted_line_by_line_counts_add_up_and_a_line_taken_away_comes_back()
+    {
+        var id = await BeginAsync("walkThrough");
+        await EnterAsync(id, "acemac 12");
+        var view = await EnterAsync(id, "ace mac 3");
+        var line = view["lines"]!.AsArray().ShouldHaveSingleItem()!;
+        ((double)line["line"]!["amount"]!).ShouldBe(15);
+        ((string?)line["unitWords"]).ShouldBe("individuals");
+        await EnterAsync(id, "cf aln rub 2");
+        ((string?)(await EnterAsync(id, "acer sp 1"))["lines"]!.AsArray()[^1]!["fullName"]).ShouldBe("Acer sp.");
+
+        var path = $"/api/count-lines/{line["line"]!["id"]}";
+        (await Me.Http.DeleteAsync(new Uri(path, UriKind.Relative))).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await Me.GetAsync($"/api/counts/{id}"))["lines"]!.AsArray().Count.ShouldBe(2);
+        (await Me.PostAsync($"{path}/back", new { }))["lines"]!.AsArray().Count.ShouldBe(3);
+
+        // Taken away and entered anew: the old one cannot come back beside it.
+        await Me.Http.DeleteAsync(new Uri(path, UriKind.Relative));
+        await EnterAsync(id, "acemac 4");
+        await Client.ProblemAsync(await Me.TryPostAsync($"{path}/back", new { }), HttpStatusCode.BadRequest);
+        ((double)(await Me.PutAsync($"/api/count-lines/{(await LinesAsync(id))[^1]!["line"]!["id"]}", new { amount = 5, origin = "planted", note = "" }))["lines"]!.AsArray()[^1]!["line"]!["amount"]!)
+            .ShouldBe(5);
+    }
+
+    [Fact]
+    public async Task Cover_stands_once_in_a_plot_and_plots_are_kept_apart()
+    {
+        var id = await BeginAsync("quadrats", plots: 2, area: 1);
+        await EnterAsync(id, "camqua 25%");
+        ((string?)(await Client.ProblemAsync(await TryEnterAsync(id, "camqua 30%"), HttpStatusCode.BadRequest))["detail"]).ShouldBe(
+            "Camassia quamash is on the sheet already for plot 1. Change its line instead.");
+        (await Me.PostAsync($"/api/counts/{id}/lines", new { plot = 2, text = "camqua 30%", taxon = (string?)null, origin = "wild" }))["lines"]!.AsArray().Count.ShouldBe(2);
+        await Client.ProblemAsync(
+            await Me.TryPostAsync($"/api/counts/{id}/lines", new { plot = 3, text = "achmil 3%", taxon = (string?)null, origin = "wild" }), HttpStatusCode.BadRequest);
+        var reading = await Me.GetAsync($"/api/counts/{id}/reading?text=achmil%202a");
+        ((double)reading["amounts"]![0]!).ShouldBe(10);
+
+        // A plot with lines does not vanish.
+        var sheet = (await Me.GetAsync($"/api/counts/{id}"))["sheet"]!["content"]!.DeepClone();
+        sheet["plots"] = 1;
+        await Client.ProblemAsync(await Me.TryPutAsync($"/api/counts/{id}", sheet), HttpStatusCode.BadRequest);
+        sheet["plots"] = 5;
+        ((int)(await Me.PutAsync($"/api/counts/{id}", sheet))["sheet"]!["content"]!["plots"]!).ShouldBe(5);
+    }
+
+    [Fact]
+    public async Task Letters_that_stand_for_several_names_ask_which_and_take_the_one_chosen()
+    {
+        var id = await BeginAsync("walkThrough");
+        var which = (await Me.GetAsync($"/api/counts/{id}/reading?text=ace%201"))["taxa"]!.AsArray();
+        which.Count.ShouldBeGreaterThan(1);
+        await Client.ProblemAsync(await TryEnterAsync(id, "ace 1"), HttpStatusCode.BadRequest);
+        var chosen = await Me.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "ace 1", taxon = (string?)which[1]!["id"], origin = "wild" });
+        ((string?)chosen["lines"]![0]!["line"]!["taxon"]).ShouldBe((string?)which[1]!["id"]);
+        await Client.ProblemAsync(
+            await Me.TryPostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "ace 1", taxon = "alnus-rubra", origin = "wild" }), HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task A_count_begins_once_and_only_with_the_checks_made_and_all_its_protocol_needs()
+    {
+        var request = Guid.NewGuid();
+        var first = await Me.PostAsync("/api/counts", Count("walkThrough", request: request));
+        ((int)(await Me.PostAsync("/api/counts", Count("walkThrough", request: request)))["sheet"]!["id"]!).ShouldBe((int)first["sheet"]!["id"]!);
+        foreach (var bad in new[]
+        {
+            Count("walkThrough", safe: false), Count("quadrats", plots: 0, area: 1), Count("quadrats", plots: 3), Count("lineTransect"),
+            Count("walkThrough", started: "10:00:00", ended: "09:00:00"), Count("walkThrough", date: "2030-01-01"),
+        })
+        {
+            await Client.ProblemAsync(await Me.TryPostAsync("/api/counts", bad), HttpStatusCode.BadRequest);
+        }
+
+        await Client.ProblemAsync(await Me.TryPostAsync("/api/counts", Count("walkThrough", site: 9999)), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/counts/9999", UriKind.Relative)), HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task What_was_seen_on_the_visit_before_is_listed_until_it_is_seen_again()
+    {
+        var before = await BeginAsync("population", date: "2026-05-01");
+        await EnterAsync(before, "camlei 10");
+        await EnterAsync(before, "fri aff 2");
+        var now = await BeginAsync("population", date: "2026-05-20");
+        var view = await EnterAsync(now, "camlei 12");
+        ((string?)view["before"]).ShouldBe("2026-05-01");
+        ((string?)view["seenBefore"]!.AsArray().ShouldHaveSingleItem()!["text"]).ShouldBe("Fritillaria affinis");
+    }
+
+    [Fact]
+    public async Task The_demo_counts_come_to_figures()
+    {
+        var meadow = (await Me.GetAsync("/api/sites")).AsArray().Single(s => (string?)s!["name"] == "Tollgate Meadow")!;
+        var figures = await Me.GetAsync($"/api/figures?site={meadow["id"]}&protocol=quadrats");
+        ((int)figures["units"]!).ShouldBe(12);
+        var species = figures["species"]!.AsArray();
+        species.Count.ShouldBeGreaterThan(8);
+        ((double)figures["chao2"]!["value"]!).ShouldBeGreaterThanOrEqualTo(species.Count);
+        ((int)figures["unnamed"]!).ShouldBe(0);
+        species.ShouldContain(s => (string?)s!["taxon"]!["name"] == "Camassia quamash" && (double?)s["cover"]!["value"] > 1);
+        ((string?)figures["shannon"]!["lacking"]).ShouldBe("Needs counts of at least 10 individuals.");
+        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/figures?protocol=guessing", UriKind.Relative)), HttpStatusCode.BadRequest);
+        var all = await Me.GetAsync("/api/figures");
+        all["sites"]!.AsArray().Count.ShouldBeGreaterThan(5);
+        ((double)all["curve"]!.AsArray()[^1]!["species"]!).ShouldBeGreaterThan(40);
+    }
+
+    [Fact]
+    public async Task The_whole_survey_is_an_archive_whose_rows_refer_to_each_other()
+    {
+        var archive = ArchiveReader.Read(await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip", UriKind.Relative)));
+        const string Dwc = "http://rs.tdwg.org/dwc/terms/";
+        var events = Rows("Event");
+        var occurrences = Rows("Occurrence");
+        events.Select(e => e["id"]).ShouldBeUnique();
+        occurrences.Select(o => o[Dwc + "occurrenceID"]).ShouldBeUnique();
+        var known = events.Select(e => e["id"]).ToHashSet();
+        archive.Tables.SelectMany(t => t.Rows).ShouldAllBe(r => known.Contains(r["id"]));
+        events.Where(e => e[Dwc + "parentEventID"].Length > 0).ShouldAllBe(e => known.Contains(e[Dwc + "parentEventID"]));
+        var there = occurrences.Select(o => o[Dwc + "occurrenceID"]).ToHashSet();
+        foreach (var row in Rows("Identification").Concat(Rows("MeasurementOrFact")))
+        {
+            there.ShouldContain(row[Dwc + "occurrenceID"]);
+        }
+
+        // As many plants' records as the list shows, and every line of the demo's counts among them.
+        var listed = (int)(await Me.GetAsync("/api/records"))["total"]!;
+        occurrences.Count(o => !o[Dwc + "occurrenceID"].StartsWith("line:", StringComparison.Ordinal)).ShouldBe(listed);
+        occurrences.ShouldContain(o => o[Dwc + "scientificName"] == "Camassia quamash (Pursh) Greene" && o[Dwc + "organismQuantity"] == "418" && o[Dwc + "organismQuantityType"] == "stems");
+        events.ShouldContain(e => e[Dwc + "samplingEffort"] == "165 minutes by 2 people");
+        Rows("Identification").Count(i => i[Dwc + "organismID"] == "TF-001").ShouldBeGreaterThanOrEqualTo(2);
+        Rows("MeasurementOrFact").ShouldContain(m => m[Dwc + "measurementUnit"] == "cm");
+
+        IReadOnlyList<Dictionary<string, string>> Rows(string type) => archive.Tables.Single(t => t.Table.RowType == Dwc + type).Rows;
+    }
+
+    private static object Count(
+        string protocol, int plots = 1, double? area = null, int site = 1, string date = "2026-05-01", bool safe = true, string? started = null, string? ended = null, Guid? request = null) => new
+        {
+            request = request ?? Guid.NewGuid(),
+            safe,
+            content = new { site, date, protocol, plots, plotAreaM2 = area, lengthM = (double?)null, started, ended, companions = "", weather = "", note = "" },
+        };
+
+    private async Task<int> BeginAsync(string protocol, int plots = 1, double? area = null, string date = "2026-05-01") =>
+        (int)(await Me.PostAsync("/api/counts", Count(protocol, plots, area, date: date)))["sheet"]!["id"]!;
+
+    private Task<JsonNode> EnterAsync(int id, string text) => Me.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text, taxon = (string?)null, origin = "wild" });
+
+    private Task<HttpResponseMessage> TryEnterAsync(int id, string text) =>
+        Me.TryPostAsync($"/api/counts/{id}/lines", new { plot = 1, text, taxon = (string?)null, origin = "wild" });
+
+    private async Task<JsonArray> LinesAsync(int id) => (await Me.GetAsync($"/api/counts/{id}"))["lines"]!.AsArray();
+}

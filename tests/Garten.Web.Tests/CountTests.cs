@@ -1,0 +1,65 @@
+using OpenQA.Selenium;
+
+namespace Garten.Web.Tests;
+
+/// <summary>Counts by protocol with the keyboard, the figures they come to, and what shows on a day.</summary>
+public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
+{
+    [Fact]
+    public void A_walk_is_counted_with_the_keyboard_tallied_and_a_line_taken_away_comes_back()
+    {
+        using var browser = server.Open("/records?what=counts");
+        browser.Be("R. Ostrow");
+        browser.Button("Begin a count").Click();
+        browser.Find(".count-safe input").Click();
+        browser.Find(".count-form [type=submit]").Click();
+        var field = browser.Field("Name and number (individuals)");
+        field.SendKeys("acemac 12");
+        browser.Wait("what was understood", d => d.FindElements(By.CssSelector(".count-reading .name")).FirstOrDefault(n => n.Text == "Acer macrophyllum"));
+        field.SendKeys(Keys.Enter);
+        Line(browser, "Acer macrophyllum", "12");
+
+        // The field is empty and ready for the next.
+        browser.Wait("the field again", d => d.SwitchTo().ActiveElement() is { } e && e.TagName == "input" && e.GetAttribute("value") == "" ? e : null).SendKeys("cf alnrub 2" + Keys.Enter);
+        Line(browser, "Alnus cf. rubra", "2");
+        browser.Find("[aria-label='One more Acer macrophyllum']").Click();
+        Line(browser, "Acer macrophyllum", "13");
+        browser.Button("Take away").Click();
+        browser.See("was taken away.");
+        browser.Button("Put it back").Click();
+        browser.Wait("two lines", d => d.FindElements(By.CssSelector(".count-table tbody tr")).Count == 2 ? browser : null);
+
+        // Letters that stand for several names ask which.
+        browser.Field("Name and number (individuals)").SendKeys("ace 1");
+        browser.Wait("the choice", d => d.FindElements(By.CssSelector(".count-reading button")).FirstOrDefault(b => b.Text == "Acer circinatum")).Click();
+        Line(browser, "Acer circinatum", "1");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void The_counts_of_a_site_come_to_figures_and_what_rests_on_too_little_says_so()
+    {
+        using var browser = server.Open("/records?what=figures");
+        browser.Choose("Site", "Tollgate Meadow");
+        browser.Choose("Counted by", "Quadrats with cover");
+        browser.Wait("twelve plots", d => d.FindElements(By.CssSelector("[role=status]")).FirstOrDefault(s => s.Text.StartsWith("12 sampling units", StringComparison.Ordinal)));
+        browser.See("Needs counts of at least 10 individuals.");
+        browser.Find("[aria-label='Species by effort'] .curve-line");
+        browser.Wait("the camas", d => d.FindElements(By.CssSelector("[aria-label='Species'] tr")).FirstOrDefault(r => r.Text.StartsWith("Camassia quamash", StringComparison.Ordinal)));
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void What_shows_is_asked_for_a_day_and_for_one_plant()
+    {
+        using var browser = server.Open("/season?what=shows");
+        browser.See("Of all species of the guide");
+        browser.Find("[aria-label='Winter buds'] h2");
+        browser.Choose("At a place, or on a plant", "plant TF-001, Acer macrophyllum");
+        browser.See("Of Acer macrophyllum");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    private static void Line(Browser browser, string name, string amount) => browser.Wait($"{name} {amount}", d => d.FindElements(By.CssSelector(".count-table tbody tr"))
+        .FirstOrDefault(r => r.FindElement(By.CssSelector(".name")).Text == name && r.FindElement(By.CssSelector("input")).GetAttribute("value") == amount));
+}

@@ -1,0 +1,210 @@
+import { Button, MenuItem, TextField } from '@mui/material'
+import { useState } from 'react'
+import type { CountLineView, SheetContent, StoredLine } from '../api/types'
+import { day } from '../shared/format'
+import { ProblemNote } from '../shared/ProblemNote'
+import { TaxonText } from '../shared/TaxonText'
+import { LineEntry } from './LineEntry'
+import { SheetFields } from './SheetFields'
+import { useCount, useSetCount, useSetLine, useTakeAway } from './countQueries'
+import { protocols } from './protocols'
+
+/** One count: quick entry at the top, its lines below, and what was seen on the visit before. */
+export function CountPanel({ id }: { id: number }) {
+  const { data, error } = useCount(id)
+  const [plot, setPlot] = useState(1)
+  const [text, setText] = useState('')
+  const [taken, setTaken] = useState<CountLineView | null>(null)
+  const away = useTakeAway()
+  if (!data) return <ProblemNote error={error} />
+  const { sheet, lines, hasPlots, seenBefore, before } = data
+  const shown = hasPlots ? lines.filter((l) => l.line.plot === plot) : lines
+  return (
+    <section aria-label="The count">
+      <h2>
+        {protocols[sheet.content.protocol].label}, {sheet.siteName}, {day(sheet.content.date)}
+      </h2>
+      <Effort key={sheet.id} id={id} content={sheet.content} recorder={sheet.recorder} />
+      {hasPlots && (
+        <div className="row no-print" role="group" aria-label="Plot">
+          <TextField
+            select
+            label="Plot"
+            value={plot}
+            onChange={(e) => setPlot(Number(e.target.value))}
+            sx={{ minWidth: 80 }}
+          >
+            {Array.from({ length: sheet.content.plots }, (_, i) => (
+              <MenuItem key={i} value={i + 1}>
+                {i + 1}
+              </MenuItem>
+            ))}
+          </TextField>
+          <Button disabled={plot >= sheet.content.plots} onClick={() => setPlot(plot + 1)}>
+            Next plot
+          </Button>
+        </div>
+      )}
+      <LineEntry view={data} plot={plot} text={text} onText={setText} />
+      {taken && (
+        <p role="status">
+          {taken.fullName} was taken away.{' '}
+          <Button
+            size="small"
+            onClick={() =>
+              away.mutate({ line: taken.line.id, back: true }, { onSuccess: () => setTaken(null) })
+            }
+          >
+            Put it back
+          </Button>
+        </p>
+      )}
+      <ProblemNote error={away.error} />
+      {shown.length === 0 ? (
+        <p className="soft">Nothing entered yet{hasPlots && ' in this plot'}.</p>
+      ) : (
+        <table className="count-table count-lines">
+          <thead>
+            <tr>
+              <th>Name</th>
+              <th>Number</th>
+              <th>Counted in</th>
+              <th>Grows</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((l) => (
+              <Line
+                key={l.line.id}
+                of={l}
+                onAway={() => away.mutate({ line: l.line.id, back: false }, { onSuccess: () => setTaken(l) })}
+              />
+            ))}
+          </tbody>
+        </table>
+      )}
+      {before && seenBefore.length > 0 && (
+        <div className="no-print">
+          <h3>Seen on {day(before)}, not yet today</h3>
+          <p className="count-before">
+            {seenBefore.map((s) => (
+              <Button key={s.taxon.id} size="small" variant="outlined" onClick={() => setText(`${s.text} `)}>
+                <TaxonText name={s.taxon.name} />
+              </Button>
+            ))}
+          </p>
+        </div>
+      )}
+    </section>
+  )
+}
+
+function Effort({ id, content, recorder }: { id: number; content: SheetContent; recorder: string }) {
+  const [change, setChange] = useState<SheetContent | null>(null)
+  const set = useSetCount(id)
+  const facts = [
+    `by ${recorder}${content.companions ? ` with ${content.companions}` : ''}`,
+    content.plotAreaM2 && `${content.plots} plots of ${content.plotAreaM2} m²`,
+    content.lengthM && `a line of ${content.lengthM} m`,
+    content.started && `from ${content.started.slice(0, 5)}`,
+    content.ended && `to ${content.ended.slice(0, 5)}`,
+    content.weather,
+  ].filter(Boolean)
+  if (!change)
+    return (
+      <p className="soft">
+        {facts.join(', ')}.{' '}
+        <Button size="small" className="no-print" onClick={() => setChange(content)}>
+          Change …
+        </Button>
+      </p>
+    )
+  return (
+    <form
+      aria-label="How the visit was made"
+      onSubmit={(e) => {
+        e.preventDefault()
+        set.mutate(change, { onSuccess: () => setChange(null) })
+      }}
+    >
+      <SheetFields sheet={change} onChange={(part) => setChange({ ...change, ...part })} />
+      <ProblemNote error={set.error} />
+      <Button type="submit" variant="outlined">
+        Keep
+      </Button>
+      <Button onClick={() => setChange(null)}>Leave it</Button>
+    </form>
+  )
+}
+
+const origins: Record<StoredLine['origin'], string> = {
+  wild: 'wild',
+  planted: 'planted',
+  unknown: 'not known',
+}
+
+function Line({
+  of: { line, fullName, unitWords, tally },
+  onAway,
+}: {
+  of: CountLineView
+  onAway: () => void
+}) {
+  const set = useSetLine()
+  const [typed, setTyped] = useState<string | null>(null)
+  const keep = () => {
+    if (typed !== null && Number(typed) !== line.amount)
+      set.mutate({ ...line, amount: Number(typed) }, { onSettled: () => setTyped(null) })
+    else setTyped(null)
+  }
+  return (
+    <tr>
+      <td>
+        <TaxonText name={fullName} />
+        <ProblemNote error={set.error} />
+      </td>
+      <td className="count-number">
+        {line.amount !== null && (
+          <input
+            aria-label={`Number of ${fullName}`}
+            inputMode="decimal"
+            value={typed ?? String(line.amount)}
+            onChange={(e) => setTyped(e.target.value)}
+            onBlur={keep}
+            onKeyDown={(e) => e.key === 'Enter' && keep()}
+          />
+        )}
+        {tally && (
+          <button
+            type="button"
+            className="count-tally no-print"
+            aria-label={`One more ${fullName}`}
+            onClick={() => set.mutate({ ...line, amount: (line.amount ?? 0) + 1 })}
+          >
+            +1
+          </button>
+        )}
+      </td>
+      <td>{line.unit === 'presence' ? 'seen' : unitWords}</td>
+      <td>
+        <select
+          aria-label={`How ${fullName} grows`}
+          value={line.origin}
+          onChange={(e) => set.mutate({ ...line, origin: e.target.value as StoredLine['origin'] })}
+        >
+          {(Object.keys(origins) as StoredLine['origin'][]).map((o) => (
+            <option key={o} value={o}>
+              {origins[o]}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td className="no-print">
+        <Button size="small" color="inherit" onClick={onAway}>
+          Take away
+        </Button>
+      </td>
+    </tr>
+  )
+}

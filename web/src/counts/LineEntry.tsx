@@ -1,0 +1,80 @@
+import { Button, TextField } from '@mui/material'
+import { useRef } from 'react'
+import type { CountView } from '../api/types'
+import { ProblemNote } from '../shared/ProblemNote'
+import { TaxonText } from '../shared/TaxonText'
+import { useEnterLine, useReading } from './countQueries'
+
+interface Props {
+  view: CountView
+  plot: number
+  text: string
+  onText: (text: string) => void
+}
+
+/** Quick entry: letters of genus and species, the number, Enter. What was understood stands beside it as it is typed. */
+export function LineEntry({ view, plot, text, onText }: Props) {
+  const field = useRef<HTMLInputElement>(null)
+  const enter = useEnterLine(view.sheet.id)
+  const reading = useReading(view.sheet.id, text).data
+  const read = text.trim() === '' ? undefined : reading
+  const send = (taxon: string | null) =>
+    enter.mutate(
+      { plot, text, taxon, origin: 'wild' },
+      {
+        onSuccess: () => {
+          onText('')
+          field.current?.focus()
+        },
+      },
+    )
+  return (
+    <form
+      className="count-entry no-print"
+      aria-label="Enter a line"
+      onSubmit={(e) => {
+        e.preventDefault()
+        send(null)
+      }}
+    >
+      <TextField
+        inputRef={field}
+        autoFocus
+        label={`Name and number (${view.usual})`}
+        placeholder="acemac 12"
+        value={text}
+        onChange={(e) => onText(e.target.value)}
+        autoComplete="off"
+        sx={{ width: 280 }}
+      />
+      <Button type="submit" variant="contained" disabled={enter.isPending || text.trim() === ''}>
+        Enter
+      </Button>
+      <div className="count-reading" aria-live="polite">
+        {read?.taxa.length === 1 && read.taxa[0] && (
+          <span>
+            {read.qualifier !== 'none' && `${read.qualifier}. `}
+            <TaxonText name={read.taxa[0].name} />{' '}
+            <small>
+              {read.taxa[0].common}
+              {read.amounts[0] !== null && read.amounts[0] !== undefined && `, ${read.amounts.join(' + ')}`}
+            </small>
+          </span>
+        )}
+        {read && read.taxa.length > 1 && (
+          <>
+            Which?{' '}
+            {read.taxa.map((t) => (
+              <Button key={t.id} size="small" variant="outlined" onClick={() => send(t.id)}>
+                <TaxonText name={t.name} />
+              </Button>
+            ))}
+          </>
+        )}
+        {read && read.taxa.length !== 1 && read.fault && <span className="soft"> {read.fault}</span>}
+        {read && read.taxa.length === 1 && read.fault && <span className="soft">: {read.fault}</span>}
+      </div>
+      <ProblemNote error={enter.error} />
+    </form>
+  )
+}

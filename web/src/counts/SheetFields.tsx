@@ -1,0 +1,73 @@
+import { TextField } from '@mui/material'
+import type { SheetContent } from '../api/types'
+
+interface Props {
+  sheet: SheetContent
+  onChange: (part: Partial<SheetContent>) => void
+}
+
+const number = (text: string) => (text.trim() === '' ? null : Number(text))
+const time = (text: string) => (text === '' ? null : `${text}:00`.slice(0, 8))
+const shrink = { inputLabel: { shrink: true } }
+
+/** Effort, plots, weather and company of a count. */
+export function SheetFields({ sheet, onChange }: Props) {
+  const plots = sheet.protocol === 'quadrats' || sheet.protocol === 'treePlot'
+  return (
+    <div className="row">
+      {plots && (
+        <>
+          <TextField
+            type="number"
+            label="Plots"
+            value={sheet.plots}
+            onChange={(e) => onChange({ plots: Number(e.target.value) })}
+            sx={{ width: 90 }}
+          />
+          <TextField
+            type="number"
+            label="Area of a plot, m²"
+            value={sheet.plotAreaM2 ?? ''}
+            onChange={(e) => onChange({ plotAreaM2: number(e.target.value) })}
+            sx={{ width: 150 }}
+            slotProps={{ htmlInput: { step: 'any' } }}
+          />
+        </>
+      )}
+      {sheet.protocol === 'lineTransect' && (
+        <TextField
+          type="number"
+          label="Length, m"
+          value={sheet.lengthM ?? ''}
+          onChange={(e) => onChange({ lengthM: number(e.target.value) })}
+          sx={{ width: 120 }}
+          slotProps={{ htmlInput: { step: 'any' } }}
+        />
+      )}
+      <TextField
+        type="time"
+        label="Began"
+        value={sheet.started?.slice(0, 5) ?? ''}
+        onChange={(e) => onChange({ started: time(e.target.value) })}
+        slotProps={shrink}
+      />
+      <TextField
+        type="time"
+        label="Ended"
+        value={sheet.ended?.slice(0, 5) ?? ''}
+        onChange={(e) => onChange({ ended: time(e.target.value) })}
+        slotProps={shrink}
+      />
+      <TextField
+        label="Who else was there"
+        value={sheet.companions}
+        onChange={(e) => onChange({ companions: e.target.value })}
+      />
+      <TextField
+        label="Weather"
+        value={sheet.weather}
+        onChange={(e) => onChange({ weather: e.target.value })}
+      />
+    </div>
+  )
+}

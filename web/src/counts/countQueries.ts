@@ -1,0 +1,76 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { answer, api } from '../api/client'
+import type { BeginCount, CountView, LineInput, Protocol, SheetContent, StoredLine } from '../api/types'
+
+const counts = ['counts']
+
+export const useCounts = () => useQuery({ queryKey: counts, queryFn: () => answer(api.GET('/api/counts')) })
+
+export const useCount = (sheet: number) =>
+  useQuery({
+    queryKey: [...counts, sheet],
+    queryFn: () => answer(api.GET('/api/counts/{sheet}', { params: { path: { sheet } } })),
+  })
+
+/** What a typed line would be taken for; asked as it is typed. */
+export const useReading = (sheet: number, text: string) =>
+  useQuery({
+    queryKey: ['reading', sheet, text],
+    enabled: text.trim() !== '',
+    placeholderData: (before) => before,
+    staleTime: Infinity,
+    queryFn: () =>
+      answer(api.GET('/api/counts/{sheet}/reading', { params: { path: { sheet }, query: { text } } })),
+  })
+
+function useCountChange<T>(change: (input: T) => Promise<CountView>) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: change,
+    onSuccess: (view) => {
+      client.setQueryData([...counts, view.sheet.id], view)
+      void client.invalidateQueries({ queryKey: counts, exact: true })
+      void client.invalidateQueries({ queryKey: ['figures'] })
+    },
+  })
+}
+
+export const useBeginCount = () =>
+  useCountChange((body: BeginCount) => answer(api.POST('/api/counts', { body })))
+
+export const useSetCount = (sheet: number) =>
+  useCountChange((body: SheetContent) =>
+    answer(api.PUT('/api/counts/{sheet}', { params: { path: { sheet } }, body })),
+  )
+
+export const useEnterLine = (sheet: number) =>
+  useCountChange((body: LineInput) =>
+    answer(api.POST('/api/counts/{sheet}/lines', { params: { path: { sheet } }, body })),
+  )
+
+export const useSetLine = () =>
+  useCountChange(({ id, amount, origin, note }: StoredLine) =>
+    answer(
+      api.PUT('/api/count-lines/{line}', {
+        params: { path: { line: id } },
+        body: { amount, origin, note },
+      }),
+    ),
+  )
+
+/** Takes a line away, or puts it back. */
+export const useTakeAway = () =>
+  useCountChange(({ line, back }: { line: number; back: boolean }) =>
+    answer(
+      back
+        ? api.POST('/api/count-lines/{line}/back', { params: { path: { line } } })
+        : api.DELETE('/api/count-lines/{line}', { params: { path: { line } } }),
+    ),
+  )
+
+export const useFigures = (query: { site?: number; protocol?: Protocol; year?: number }) =>
+  useQuery({
+    queryKey: ['figures', query],
+    placeholderData: (before) => before,
+    queryFn: () => answer(api.GET('/api/figures', { params: { query } })),
+  })

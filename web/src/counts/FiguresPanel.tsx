@@ -83,7 +83,14 @@ function Figures({ of }: { of: SurveyFigures }) {
           <table className="count-table">
             <tbody>
               <Row label="Seen" of={null} text={String(of.species.filter((s) => !s.planted).length)} />
-              <Row label={`Chao 1, by individuals of ${of.speciesCounted} species`} of={of.chao1} />
+              <Row
+                label={
+                  of.countedIn
+                    ? `Chao 1, by individuals of ${of.speciesCounted} species`
+                    : 'Chao 1, by individuals'
+                }
+                of={of.chao1}
+              />
               <Row label="Chao 2, by units" of={of.chao2} />
               <Row label="Jackknife, first order" of={of.jackknife1} />
               <Row label="Jackknife, second order" of={of.jackknife2} />
@@ -102,14 +109,18 @@ function Figures({ of }: { of: SurveyFigures }) {
               {of.individuals} {words(of.countedIn).toLowerCase()} of {of.speciesCounted} species counted.
             </p>
           )}
-          <table className="count-table">
-            <tbody>
-              <Row label="Shannon" of={of.shannon} digits={2} />
-              <Row label="Simpson, 1 − D" of={of.simpson} digits={3} />
-              <Row label="Hill number, order 1" of={of.hill1} />
-              <Row label="Hill number, order 2" of={of.hill2} />
-            </tbody>
-          </table>
+          {of.shannon.value === null ? (
+            <p className="soft">{of.shannon.lacking}</p>
+          ) : (
+            <table className="count-table">
+              <tbody>
+                <Row label="Shannon" of={of.shannon} digits={2} />
+                <Row label="Simpson, 1 − D" of={of.simpson} digits={3} />
+                <Row label="Hill number, order 1" of={of.hill1} />
+                <Row label="Hill number, order 2" of={of.hill2} />
+              </tbody>
+            </table>
+          )}
         </section>
         <section className="box" aria-label="Species by effort">
           <h2>Species by effort</h2>

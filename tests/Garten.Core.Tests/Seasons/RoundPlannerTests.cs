@@ -116,6 +116,24 @@ public sealed class RoundPlannerTests
     }
 
     [Fact]
+    public void Sites_without_places_or_heights_still_make_rounds_within_the_hours() => Gen.Select(Gen.Int[0, 1000], Gen.Int[260, 420]).Sample(
+        (seed, minutes) =>
+        {
+            var random = new Random(seed);
+            RoundSite[] sites =
+            [
+                .. Enumerable.Range(1, 7).Select(i => new RoundSite(
+                    i, random.Next(4) == 0 ? null : new GeoPoint(45, -123.7).Moved(random.Next(-2500, 2500), random.Next(-2500, 2500)), random.Next(3) == 0 ? null : random.Next(100, 900))),
+            ];
+            RoundQuestion question = new(
+                [.. Enumerable.Range(0, 24).Select(i => Need(i, random.Next(0, 15), random.Next(16, 40), random.Next(10, 30), 1 + (i % 7)))], [.. sites], Start, Days(41), minutes);
+            var plan = RoundPlanner.Plan(question);
+            Holds(question, plan);
+            plan.LeastPossible.ShouldBeLessThanOrEqualTo(plan.Rounds.Length);
+        },
+        iter: 20);
+
+    [Fact]
     public void More_needs_of_one_plant_than_a_plan_takes_are_refused() =>
         Should.Throw<ArgumentException>(() => RoundPlanner.Plan(new([.. Enumerable.Range(0, 11).Select(i => Need(i, 0, 9) with { Plant = 7 })], [Near], Start, Days(10), 400)))
             .Message.ShouldStartWith("Plant 7 has 11 needs; a plan takes at most 10 of one plant.");

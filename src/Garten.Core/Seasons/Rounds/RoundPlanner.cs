@@ -180,6 +180,12 @@ public sealed class RoundPlanner
                 round.Add(need, this);
             }
 
+            // Where heights or places are missing, a round can grow longer by leaving a site out.
+            if (round.Minutes > _question.MinutesADay + 1e-9)
+            {
+                continue;
+            }
+
             Fill(round, needs.Except(chosen.Needs), Hastily(1));
             if (Dive([.. needs.Except(round.Needs)], [.. days.Where(d => d != round.Date)], shared.Known, most - 1, effort) is { } rest)
             {

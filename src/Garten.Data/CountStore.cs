@@ -193,12 +193,14 @@ public sealed class CountStore(NpgsqlDataSource source)
     /// <param name="origin">Wild, planted or not known.</param>
     /// <param name="note">A note.</param>
     /// <param name="cancel">Gives up.</param>
-    /// <exception cref="NotInStoreException">There is no such line.</exception>
-    public async Task SetLineAsync(int id, double? amount, Origin origin, string note, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync("update count_line set amount = $2, origin = $3, note = $4 where id = $1", [id, amount, origin.ToString(), note], cancel);
-    }
+    /// <returns>False when the name stands there already with that origin.</returns>
+    public Task<bool> SetLineAsync(int id, double? amount, Origin origin, string note, CancellationToken cancel) =>
+        ChangeAsync("update count_line set amount = $2, origin = $3, note = $4 where id = $1", [id, amount, origin.ToString(), note], cancel);
+
+    /// <summary>Counts one more on a line, whoever else counts on it at the same time.</summary>
+    /// <param name="id">Number of the line.</param>
+    /// <param name="cancel">Gives up.</param>
+    public Task OneMoreAsync(int id, CancellationToken cancel) => ChangeAsync("update count_line set amount = amount + 1 where id = $1 and removed_at is null", [id], cancel);
 
     /// <summary>A line with the number of its sheet, whether it was taken away or not.</summary>
     /// <param name="id">Number of the line.</param>
@@ -217,12 +219,15 @@ public sealed class CountStore(NpgsqlDataSource source)
     /// <param name="away">True to take it away.</param>
     /// <param name="cancel">Gives up.</param>
     /// <returns>False when the name was entered anew in the meantime and the line cannot come back.</returns>
-    public async Task<bool> TakeAwayAsync(int id, bool away, CancellationToken cancel)
+    public Task<bool> TakeAwayAsync(int id, bool away, CancellationToken cancel) =>
+        ChangeAsync("update count_line set removed_at = case when $2 then now() end where id = $1", [id, away], cancel);
+
+    private async Task<bool> ChangeAsync(string statement, object?[] values, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         try
         {
-            await connection.ExecuteAsync("update count_line set removed_at = case when $2 then now() end where id = $1", [id, away], cancel);
+            await connection.ExecuteAsync(statement, values, cancel);
             return true;
         }
         catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)

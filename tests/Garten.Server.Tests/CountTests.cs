@@ -33,6 +33,21 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task Taps_that_come_at_once_are_all_counted_and_no_line_becomes_the_same_as_another()
+    {
+        var id = await BeginAsync("walkThrough");
+        await EnterAsync(id, "acemac 12");
+        await Me.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "acemac 2", taxon = (string?)null, origin = "planted" });
+        var lines = await LinesAsync(id);
+        var (wild, planted) = ((int)lines[0]!["line"]!["id"]!, (int)lines[1]!["line"]!["id"]!);
+        await Task.WhenAll(Enumerable.Range(0, 10).Select(_ => Me.PostAsync($"/api/count-lines/{wild}/one-more", new { })));
+        ((double)(await LinesAsync(id))[0]!["line"]!["amount"]!).ShouldBe(22);
+        await Client.ProblemAsync(await Me.TryPutAsync($"/api/count-lines/{planted}", new { amount = 2, origin = "wild", note = "" }), HttpStatusCode.BadRequest);
+        await EnterAsync(id, "aln rub");
+        await Client.ProblemAsync(await Me.TryPostAsync($"/api/count-lines/{(await LinesAsync(id))[2]!["line"]!["id"]}/one-more", new { }), HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
     public async Task Cover_stands_once_in_a_plot_and_plots_are_kept_apart()
     {
         var id = await BeginAsync("quadrats", plots: 2, area: 1);
@@ -43,7 +58,7 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         await Client.ProblemAsync(
             await Me.TryPostAsync($"/api/counts/{id}/lines", new { plot = 3, text = "achmil 3%", taxon = (string?)null, origin = "wild" }), HttpStatusCode.BadRequest);
         var reading = await Me.GetAsync($"/api/counts/{id}/reading?text=achmil%202a");
-        ((double)reading["amounts"]![0]!).ShouldBe(10);
+        ((double)reading["amounts"]![0]!).ShouldBe(8.75);
 
         // A plot with lines does not vanish.
         var sheet = (await Me.GetAsync($"/api/counts/{id}"))["sheet"]!["content"]!.DeepClone();

@@ -28,7 +28,7 @@ public static class DarwinCoreCsv
         ("coordinateUncertaintyInMeters", r => Number(r.UncertaintyM)),
         ("scientificName", r => Text(r.Author.Length > 0 ? $"{r.Name} {r.Author}" : r.Name)),
         ("scientificNameAuthorship", r => Text(r.Author)),
-        ("taxonRank", r => r.Rank == "Nothotaxon" ? "nothospecies" : r.Rank.ToLowerInvariant()),
+        ("taxonRank", r => Rank(r.Rank)),
         ("kingdom", _ => "Plantae"),
         ("family", r => Text(r.Family)),
         ("genus", r => Text(r.Genus)),
@@ -99,7 +99,15 @@ public static class DarwinCoreCsv
         return first.Length > 0 && (first[0] is '=' or '+' or '-' or '@' or '＝' or '＋' or '－' or '＠' || clean[0] is '\r' or '\n') ? "'" + clean : clean;
     }
 
-    private static string Date(DateOnly date) => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+    /// <summary>A rank as the standard writes it.</summary>
+    /// <param name="rank">The rank.</param>
+    public static string Rank(string rank) => rank == "Nothotaxon" ? "nothospecies" : rank.ToLowerInvariant();
 
-    private static string Number(double? value) => value?.ToString("0.######", CultureInfo.InvariantCulture) ?? "";
+    /// <summary>A day as the standard writes it (ISO 8601).</summary>
+    /// <param name="date">The day.</param>
+    public static string Date(DateOnly date) => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    /// <summary>A number with a decimal point; empty for none.</summary>
+    /// <param name="value">The number.</param>
+    public static string Number(double? value) => value?.ToString("0.######", CultureInfo.InvariantCulture) ?? "";
 }

@@ -84,10 +84,10 @@ public static class ArchiveFeature
         public void Add(CountSheet sheet, IEnumerable<StoredLine> lines)
         {
             var content = sheet.Content;
-            var whole = $"count:{Number(sheet.Id)}";
+            var whole = $"count:{DarwinCoreCsv.Number(sheet.Id)}";
             var site = sites[content.Site];
             var plots = ProtocolRules.HasPlots(content.Protocol);
-            (string, string)[] size = content.LengthM is { } length ? [("sampleSizeValue", Number(length)), ("sampleSizeUnit", "metre")] : [];
+            (string, string)[] size = content.LengthM is { } length ? [("sampleSizeValue", DarwinCoreCsv.Number(length)), ("sampleSizeUnit", "metre")] : [];
             AddEvent(
                 whole, "", content.Date, site,
                 [
@@ -97,12 +97,12 @@ public static class ArchiveFeature
             for (var plot = 1; plots && plot <= content.Plots; plot++)
             {
                 AddEvent(
-                    $"{whole}:{Number(plot)}", whole, content.Date, site, ("samplingProtocol", ProtocolWords(content.Protocol)), ("sampleSizeValue", Number(content.PlotAreaM2!.Value)), ("sampleSizeUnit", "square metre"));
+                    $"{whole}:{DarwinCoreCsv.Number(plot)}", whole, content.Date, site, ("samplingProtocol", ProtocolWords(content.Protocol)), ("sampleSizeValue", DarwinCoreCsv.Number(content.PlotAreaM2!.Value)), ("sampleSizeUnit", "square metre"));
             }
 
             foreach (var line in lines)
             {
-                AddLine(sheet, line, plots ? $"{whole}:{Number(line.Plot)}" : whole);
+                AddLine(sheet, line, plots ? $"{whole}:{DarwinCoreCsv.Number(line.Plot)}" : whole);
             }
         }
 
@@ -112,20 +112,20 @@ public static class ArchiveFeature
             Occurrences.Add(new()
             {
                 ["eventID"] = on,
-                ["occurrenceID"] = $"line:{Number(line.Id)}",
+                ["occurrenceID"] = $"line:{DarwinCoreCsv.Number(line.Id)}",
                 ["basisOfRecord"] = "HumanObservation",
-                ["eventDate"] = Date(sheet.Content.Date),
+                ["eventDate"] = DarwinCoreCsv.Date(sheet.Content.Date),
                 ["recordedBy"] = DarwinCoreCsv.Text(sheet.Recorder),
                 ["locality"] = DarwinCoreCsv.Text(sheet.SiteName),
                 ["scientificName"] = taxon is { Author.Length: > 0 } ? $"{line.Name} {taxon.Author}" : line.Name,
                 ["scientificNameAuthorship"] = taxon?.Author ?? "",
-                ["taxonRank"] = taxon?.Rank switch { null => "", TaxonRank.Nothotaxon => "nothospecies", { } rank => rank.ToString().ToLowerInvariant() },
+                ["taxonRank"] = taxon is null ? "" : DarwinCoreCsv.Rank(taxon.Rank.ToString()),
                 ["kingdom"] = "Plantae",
                 ["identificationQualifier"] = DeterminationName.Written(line.Qualifier),
                 ["degreeOfEstablishment"] = line.Origin == Origin.Planted ? "cultivated" : "",
                 ["occurrenceStatus"] = "present",
                 ["occurrenceRemarks"] = DarwinCoreCsv.Text(line.Note),
-                ["organismQuantity"] = line.Amount is { } amount ? Number(amount) : "",
+                ["organismQuantity"] = line.Amount is { } amount ? DarwinCoreCsv.Number(amount) : "",
                 ["organismQuantityType"] = line.Amount is null ? "" : QuickEntry.InWords(line.Unit),
             });
         }
@@ -141,28 +141,28 @@ public static class ArchiveFeature
             {
                 ["eventID"] = id,
                 ["parentEventID"] = parent,
-                ["eventDate"] = Date(date),
+                ["eventDate"] = DarwinCoreCsv.Date(date),
                 ["locality"] = DarwinCoreCsv.Text(site.Name),
-                ["minimumElevationInMeters"] = Number(site.ElevationM),
-                ["maximumElevationInMeters"] = Number(site.ElevationM),
-                ["decimalLatitude"] = Number(site.Latitude),
-                ["decimalLongitude"] = Number(site.Longitude),
+                ["minimumElevationInMeters"] = DarwinCoreCsv.Number(site.ElevationM),
+                ["maximumElevationInMeters"] = DarwinCoreCsv.Number(site.ElevationM),
+                ["decimalLatitude"] = DarwinCoreCsv.Number(site.Latitude),
+                ["decimalLongitude"] = DarwinCoreCsv.Number(site.Longitude),
                 ["geodeticDatum"] = site.Latitude is null ? "" : "EPSG:4326",
-                ["coordinateUncertaintyInMeters"] = Number(site.UncertaintyM),
+                ["coordinateUncertaintyInMeters"] = DarwinCoreCsv.Number(site.UncertaintyM),
             });
         }
 
         private void AddIdentification(Dictionary<string, string> occurrence, DeterminationView given) => Identifications.Add(new()
         {
             ["eventID"] = occurrence["eventID"],
-            ["identificationID"] = $"determination:{Number(given.Id)}",
+            ["identificationID"] = $"determination:{DarwinCoreCsv.Number(given.Id)}",
             ["occurrenceID"] = occurrence["occurrenceID"],
             ["organismID"] = occurrence["organismID"],
             ["scientificName"] = guide.FindTaxon(new(given.Taxon))?.Name ?? given.FullName,
-            ["taxonRank"] = guide.FindTaxon(new(given.Taxon))?.Rank.ToString().ToLowerInvariant() ?? "",
+            ["taxonRank"] = guide.FindTaxon(new(given.Taxon)) is { } taxon ? DarwinCoreCsv.Rank(taxon.Rank.ToString()) : "",
             ["identificationQualifier"] = DeterminationName.Written(given.Qualifier),
             ["identifiedBy"] = DarwinCoreCsv.Text(given.Person),
-            ["dateIdentified"] = Date(given.Date),
+            ["dateIdentified"] = DarwinCoreCsv.Date(given.Date),
             ["identificationRemarks"] = DarwinCoreCsv.Text(given.Remarks),
         });
 
@@ -175,7 +175,7 @@ public static class ArchiveFeature
             ["measurementValue"] = DarwinCoreCsv.Text(o.Summary),
             ["measurementUnit"] = o.Finding == Finding.Sample ? guide.FindCharacter(new(o.Character))?.Unit ?? "" : "",
             ["measurementDeterminedBy"] = DarwinCoreCsv.Text(o.Recorder),
-            ["measurementDeterminedDate"] = Date(o.Date),
+            ["measurementDeterminedDate"] = DarwinCoreCsv.Date(o.Date),
             ["measurementRemarks"] = DarwinCoreCsv.Text(o.Note),
         });
 
@@ -195,13 +195,9 @@ public static class ArchiveFeature
         private static string Effort(SheetContent content)
         {
             // Companions are written as one text; people in it stand between commas or "and".
-            var others = content.Companions.Split([',', ';', '&'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Length;
+            var others = content.Companions.Split([",", ";", "&", " and "], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Length;
             return content is { Started: { } from, Ended: { } to }
                 ? string.Create(CultureInfo.InvariantCulture, $"{(to - from).TotalMinutes:0} minutes by {others + 1} {(others == 0 ? "person" : "people")}") : "";
         }
-
-        private static string Date(DateOnly date) => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
-
-        private static string Number(double? value) => value?.ToString("0.######", CultureInfo.InvariantCulture) ?? "";
     }
 }

@@ -119,9 +119,23 @@ public static class CountsFeature
                 throw new RuleException("amount", fault);
             }
 
-            await store.SetLineAsync(line, input.Amount, input.Origin, Rules.Text("note", "The note", input.Note, 500), cancel);
-            return await ViewAsync(sheet, store, current, cancel);
+            return await store.SetLineAsync(line, input.Amount, input.Origin, Rules.Text("note", "The note", input.Note, 500), cancel)
+                ? await ViewAsync(sheet, store, current, cancel)
+                : throw new RuleException("origin", $"{before.Name} stands there already as growing so. Change that line's number instead.");
         }).WithName("setLine").Produces<CountView>();
+
+        line.MapPost("/one-more", async (int line, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+        {
+            _ = person.Required;
+            var (sheet, before) = await store.LineAsync(line, cancel);
+            if (!ProtocolRules.AddsUp(before.Unit))
+            {
+                throw new RuleException("line", "Only counts can be counted up one by one.");
+            }
+
+            await store.OneMoreAsync(line, cancel);
+            return await ViewAsync(sheet, store, current, cancel);
+        }).WithName("oneMore").Produces<CountView>();
 
         line.MapDelete("/", (int line, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
             TakeAwayAsync(line, true, store, current, person, cancel)).WithName("takeLineAway").Produces<CountView>();

@@ -135,9 +135,12 @@ public static class RoundsFeature
         var plan = RoundPlanner.Plan(new(
             [.. stops.Select((s, i) => NeedOf(i, s.Stop, s.Site, today))], [.. waiting.Select(SiteOf)], start is null ? new(0, null, null) : SiteOf(start),
             [.. Enumerable.Range(0, PlannedDays).Select(today.AddDays).Where(d => chosen.Weekdays.Contains(d.DayOfWeek) && !chosen.Lost.Contains(d))], chosen.Hours * 60));
-        var rounds = plan.Rounds.Select(r => ViewOf(r, stops, anyDay, sites, start, current.Guide));
+
+        // Taken along on the first round that comes by the plant.
+        var first = plan.Rounds.SelectMany(r => r.Needs.Select(n => (Plant: stops[n].Stop.Plant.Id, r.Date))).GroupBy(v => v.Plant, v => v.Date).ToDictionary(g => g.Key, g => g.Min());
+        var along = anyDay.Where(a => first.ContainsKey(a.Plant.Id)).ToLookup(a => (a.Plant.Id, first[a.Plant.Id]));
         return new(
-            chosen, [.. rounds],
+            chosen, [.. plan.Rounds.Select(r => ViewOf(r, stops, plant => along[(plant, r.Date)], sites, start, current.Guide))],
             [.. plan.Unmet.Select(u => new UnmetStop(stops[u.Need].Stop.Plant, stops[u.Need].Stop.Need, u.Reason))],
             plan.LeastPossible);
     }
@@ -149,13 +152,10 @@ public static class RoundsFeature
     private static RoundSite SiteOf(Site site) =>
         new(site.Id, site is { Latitude: { } north, Longitude: { } east } ? new GeoPoint(north, east) : null, site.ElevationM);
 
-    private static RoundView ViewOf(Round round, List<(RoundStop Stop, int Site)> stops, List<RoundStop> anyDay, List<Site> sites, Site? start, Guide guide)
+    private static RoundView ViewOf(Round round, List<(RoundStop Stop, int Site)> stops, Func<int, IEnumerable<RoundStop>> along, List<Site> sites, Site? start, Guide guide)
     {
-        var own = round.Needs.Select(n => stops[n]).OrderBy(s => round.Sites.IndexOf(s.Site)).ThenBy(s => s.Stop.Plant.Tag, StringComparer.Ordinal).Select(s => s.Stop).ToArray();
-
-        // Taken along on the first round that comes by the plant, and then done with.
-        own = [.. own.SelectMany(s => anyDay.Where(a => a.Plant.Id == s.Plant.Id && s == Array.Find(own, o => o.Plant.Id == s.Plant.Id)).Prepend(s))];
-        anyDay.RemoveAll(a => own.Contains(a));
+        var own = round.Needs.Select(n => stops[n]).OrderBy(s => round.Sites.IndexOf(s.Site)).ThenBy(s => s.Stop.Plant.Tag, StringComparer.Ordinal).Select(s => s.Stop)
+            .GroupBy(s => s.Plant.Id).SelectMany(plant => plant.Concat(along(plant.Key))).ToArray();
         var tools = own.SelectMany(s => s.Need.Features).Select(f => guide.Character(f.Character).Tool).Where(t => t != Tool.Eye).Distinct().Order();
         return new(
             round.Date, [.. new[] { start }.OfType<Site>().Concat(round.Sites.Select(id => sites.Single(s => s.Id == id))).Select(s => new RoundPlace(s.Name, s.Latitude, s.Longitude))],

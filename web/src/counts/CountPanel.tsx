@@ -6,7 +6,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { LineEntry } from './LineEntry'
 import { SheetFields } from './SheetFields'
-import { useCount, useSetCount, useSetLine, useTakeAway } from './countQueries'
+import { useCount, useOneMore, useSetCount, useSetLine, useTakeAway } from './countQueries'
 import { protocols } from './protocols'
 
 /** One count: quick entry at the top, its lines below, and what was seen on the visit before. */
@@ -107,8 +107,8 @@ function Effort({ id, content, recorder }: { id: number; content: SheetContent; 
     `by ${recorder}${content.companions ? ` with ${content.companions}` : ''}`,
     content.plotAreaM2 && `${content.plots} plots of ${content.plotAreaM2} m²`,
     content.lengthM && `a line of ${content.lengthM} m`,
-    content.started && `from ${content.started.slice(0, 5)}`,
-    content.ended && `to ${content.ended.slice(0, 5)}`,
+    content.started &&
+      `from ${content.started.slice(0, 5)}${content.ended ? ` to ${content.ended.slice(0, 5)}` : ''}`,
     content.weather,
   ].filter(Boolean)
   if (!change)
@@ -152,6 +152,7 @@ function Line({
   onAway: () => void
 }) {
   const set = useSetLine()
+  const more = useOneMore()
   const [typed, setTyped] = useState<string | null>(null)
   const keep = () => {
     if (typed !== null && Number(typed) !== line.amount)
@@ -162,7 +163,7 @@ function Line({
     <tr>
       <td>
         <TaxonText name={fullName} />
-        <ProblemNote error={set.error} />
+        <ProblemNote error={set.error ?? more.error} />
       </td>
       <td className="count-number">
         {line.amount !== null && (
@@ -180,7 +181,7 @@ function Line({
             type="button"
             className="count-tally no-print"
             aria-label={`One more ${fullName}`}
-            onClick={() => set.mutate({ ...line, amount: (line.amount ?? 0) + 1 })}
+            onClick={() => more.mutate(line.id)}
           >
             +1
           </button>

@@ -86,7 +86,7 @@ function Figures({ of }: { of: SurveyFigures }) {
               <Row
                 label={
                   of.countedIn
-                    ? `Chao 1, by individuals of ${of.speciesCounted} species`
+                    ? `Chao 1, by ${words(of.countedIn).toLowerCase()} of ${of.speciesCounted} species`
                     : 'Chao 1, by individuals'
                 }
                 of={of.chao1}

@@ -7,8 +7,16 @@ interface Props {
 }
 
 const number = (text: string) => (text.trim() === '' ? null : Number(text))
-const time = (text: string) => (text === '' ? null : `${text}:00`.slice(0, 8))
-const shrink = { inputLabel: { shrink: true } }
+
+const Time = (props: { label: string; value: string | null; onChange: (time: string | null) => void }) => (
+  <TextField
+    type="time"
+    label={props.label}
+    value={props.value?.slice(0, 5) ?? ''}
+    onChange={(e) => props.onChange(e.target.value === '' ? null : `${e.target.value}:00`.slice(0, 8))}
+    slotProps={{ inputLabel: { shrink: true } }}
+  />
+)
 
 /** Effort, plots, weather and company of a count. */
 export function SheetFields({ sheet, onChange }: Props) {
@@ -44,20 +52,8 @@ export function SheetFields({ sheet, onChange }: Props) {
           slotProps={{ htmlInput: { step: 'any' } }}
         />
       )}
-      <TextField
-        type="time"
-        label="Began"
-        value={sheet.started?.slice(0, 5) ?? ''}
-        onChange={(e) => onChange({ started: time(e.target.value) })}
-        slotProps={shrink}
-      />
-      <TextField
-        type="time"
-        label="Ended"
-        value={sheet.ended?.slice(0, 5) ?? ''}
-        onChange={(e) => onChange({ ended: time(e.target.value) })}
-        slotProps={shrink}
-      />
+      <Time label="Began" value={sheet.started} onChange={(started) => onChange({ started })} />
+      <Time label="Ended" value={sheet.ended} onChange={(ended) => onChange({ ended })} />
       <TextField
         label="Who else was there"
         value={sheet.companions}

@@ -58,6 +58,12 @@ export const useSetLine = () =>
     ),
   )
 
+/** Counts one more; taps that follow each other quickly are all counted. */
+export const useOneMore = () =>
+  useCountChange((line: number) =>
+    answer(api.POST('/api/count-lines/{line}/one-more', { params: { path: { line } } })),
+  )
+
 /** Takes a line away, or puts it back. */
 export const useTakeAway = () =>
   useCountChange(({ line, back }: { line: number; back: boolean }) =>

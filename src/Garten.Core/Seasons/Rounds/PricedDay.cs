@@ -26,9 +26,7 @@ internal sealed class PricedDay
     public PricedDay(DateOnly date, RoundNeed[] needs, WalkingTimes walking, Func<RoundNeed, int> siteOf, double minutes)
     {
         (_date, _all, _walking, _minutes) = (date, needs, walking, minutes);
-
-        // Needs of one plant stand side by side: the time it takes to get to the plant counts once.
-        _showing = [.. Enumerable.Range(0, needs.Length).Where(i => Shows(needs[i], date)).OrderBy(i => needs[i].Plant)];
+        _showing = [.. Enumerable.Range(0, needs.Length).Where(i => needs[i].ShowsOn(date))];
         int[] sites = [.. _showing.Select(i => siteOf(needs[i])).Distinct().Order()];
         _sites = sites.Length;
         _siteBits = [.. sites.Select(s => 1 << s)];
@@ -46,7 +44,7 @@ internal sealed class PricedDay
         List<(DateOnly Day, HashSet<int> Showing)> kept = [];
         foreach (var day in days)
         {
-            HashSet<int> showing = [.. Enumerable.Range(0, needs.Length).Where(i => Shows(needs[i], day))];
+            HashSet<int> showing = [.. Enumerable.Range(0, needs.Length).Where(i => needs[i].ShowsOn(day))];
             if (showing.Count == 0 || kept.Exists(k => showing.IsSubsetOf(k.Showing)))
             {
                 continue;
@@ -122,6 +120,4 @@ internal sealed class PricedDay
 
         return (needs is null ? null : new(_date, [.. needs.Select(i => _all[i])], needs), Math.Max(best, limit));
     }
-
-    private static bool Shows(RoundNeed need, DateOnly day) => day >= need.From && day <= need.To;
 }

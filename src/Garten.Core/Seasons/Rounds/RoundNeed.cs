@@ -11,7 +11,12 @@ namespace Garten.Core.Seasons.Rounds;
 /// <param name="To">Last day.</param>
 /// <param name="Minutes">Time it takes at the plant.</param>
 /// <param name="Error">Standard error of either end of the window, in days.</param>
-public sealed record RoundNeed(int Id, int Plant, int Site, DateOnly From, DateOnly To, double Minutes, double Error);
+public sealed record RoundNeed(int Id, int Plant, int Site, DateOnly From, DateOnly To, double Minutes, double Error)
+{
+    /// <summary>True on the days of its window.</summary>
+    /// <param name="day">A day.</param>
+    public bool ShowsOn(DateOnly day) => day >= From && day <= To;
+}
 
 /// <summary>A site that can be walked to.</summary>
 /// <param name="Id">Its number.</param>

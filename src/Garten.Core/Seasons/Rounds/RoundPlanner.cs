@@ -166,7 +166,7 @@ public sealed class RoundPlanner
             return [];
         }
 
-        if (most == 0 || effort.IsSpent || !Array.TrueForAll(needs, n => Array.Exists(days, d => d >= n.From && d <= n.To)))
+        if (most == 0 || effort.IsSpent || !Array.TrueForAll(needs, n => Array.Exists(days, n.ShowsOn)))
         {
             return null;
         }
@@ -209,7 +209,7 @@ public sealed class RoundPlanner
             return "Its site is not in the plan.";
         }
 
-        if (!Array.Exists(_days, d => d >= need.From && d <= need.To))
+        if (!Array.Exists(_days, need.ShowsOn))
         {
             return string.Create(CultureInfo.InvariantCulture, $"There is no day to go between {need.From:d MMM} and {need.To:d MMM yyyy}.");
         }
@@ -222,7 +222,7 @@ public sealed class RoundPlanner
 
     private DateOnly LastDay(RoundNeed need) => _days.Last(d => d <= need.To);
 
-    private IEnumerable<DateOnly> DaysOf(RoundNeed need) => _days.Where(d => d >= need.From && d <= need.To);
+    private IEnumerable<DateOnly> DaysOf(RoundNeed need) => _days.Where(need.ShowsOn);
 
     /// <summary>Rounds by the window that closes soonest, each filled with what fits, and what found no day.</summary>
     private (List<Draft> Rounds, List<RoundNeed> Left) Soonest(Func<RoundNeed, DateOnly, double> weigh)
@@ -256,7 +256,7 @@ public sealed class RoundPlanner
     /// <summary>Fills a round with what weighs most of that which shows on its day, over all sets of sites.</summary>
     private void Fill(Draft round, IEnumerable<RoundNeed> waiting, Func<RoundNeed, DateOnly, double> weigh)
     {
-        RoundNeed[] all = [.. round.Needs, .. waiting.Where(n => round.Date >= n.From && round.Date <= n.To)];
+        RoundNeed[] all = [.. round.Needs, .. waiting.Where(n => n.ShowsOn(round.Date))];
         double[] weights = [.. all.Select(n => weigh(n, round.Date))];
 
         // What the round is there for outweighs all the rest.
@@ -391,7 +391,7 @@ public sealed class RoundPlanner
         foreach (var draft in drafts)
         {
             taken.Remove(draft.Date);
-            var day = _days.Where(d => !taken.Contains(d) && draft.Needs.TrueForAll(n => d >= n.From && d <= n.To))
+            var day = _days.Where(d => !taken.Contains(d) && draft.Needs.TrueForAll(n => n.ShowsOn(d)))
                 .OrderByDescending(d => draft.Needs.Min(n => Margin(n, d) / Math.Max(n.Error, 1))).ThenBy(d => d).First();
             taken.Add(day);
             rounds.Add(new(
@@ -420,7 +420,7 @@ public sealed class RoundPlanner
         public double Minutes { get; private set; }
 
         public bool Takes(RoundNeed need, RoundPlanner planner) =>
-            Date >= need.From && Date <= need.To && MinutesWith(need, planner) <= planner._question.MinutesADay + 1e-9;
+            need.ShowsOn(Date) && MinutesWith(need, planner) <= planner._question.MinutesADay + 1e-9;
 
         public double MinutesWith(RoundNeed need, RoundPlanner planner) =>
             planner._walking.Of(Sites | (1 << planner._sites[need.Site])) + _work + need.Minutes

@@ -118,7 +118,6 @@ public static class QuickEntry
             }
         }
 
-        // A bare number in a quadrat is percent; of the classes only r, +, 2a and 2b stand apart from numbers.
         return amounts.Count > 1 && protocol != Protocol.TreePlot
             ? ([.. amounts], unit, "One number at a time; only trees take several girths in one line.")
             : (amounts.Count == 0 ? [null] : [.. amounts], unit, "");

@@ -77,19 +77,27 @@ public sealed record SurveyFigures(
     /// <param name="lines">All lines; each belongs to one of the units.</param>
     public static SurveyFigures Of(Guide guide, IReadOnlyCollection<SamplingUnit> units, IReadOnlyList<CountLine> lines)
     {
-        var counted = CountedNames.Of(guide, [.. lines.Select(l => new RecordedName(l.Taxon, l.Qualifier))]);
-        (CountLine Line, TaxonId Taxon)[] named = [.. lines.Zip(counted).Where(x => x.Second is not null).Select(x => (x.First, x.Second!.Value))];
-        (CountLine Line, TaxonId Taxon)[] own = [.. named.Where(n => n.Line.Origin != Origin.Planted)];
-        var inUnits = new SpeciesInUnits(units.Select(u => own.Where(n => n.Line.Sheet == u.Sheet && n.Line.Plot == u.Plot).Select(n => n.Taxon.Value)));
+        // What was planted neither adds a species nor hides one.
+        var own = Named(lines.Where(l => l.Origin != Origin.Planted));
+        var wild = own.Select(n => n.Taxon).ToHashSet();
+        (CountLine Line, TaxonId Taxon)[] named = [.. own, .. Named(lines.Where(l => l.Origin == Origin.Planted)).Where(n => !wild.Contains(n.Taxon))];
+        var byUnit = own.ToLookup(n => (n.Line.Sheet, n.Line.Plot), n => n.Taxon.Value);
+        var inUnits = new SpeciesInUnits(units.Select(u => byUnit[(u.Sheet, u.Plot)]));
         CountUnit[] countable = [CountUnit.Individuals, CountUnit.Stems, CountUnit.Rosettes, CountUnit.Clumps];
         CountUnit? countedIn = own.Where(n => countable.Contains(n.Line.Unit)).GroupBy(n => n.Line.Unit).MaxBy(g => g.Count())?.Key;
         var counts = new SpeciesCounts(own.Where(n => n.Line.Unit == countedIn).GroupBy(n => n.Taxon).Select(g => (int)g.Sum(n => n.Line.Amount ?? 0)));
         return new(
             units.Count, units.Select(u => u.Protocol).Distinct().Count() > 1,
             [.. named.GroupBy(n => n.Taxon).Select(SpeciesOf).OrderBy(s => s.Planted).ThenByDescending(s => s.Seen.Of).ThenBy(s => s.Taxon.Name, StringComparer.Ordinal)],
-            lines.Count - named.Length, countedIn, counts.Individuals, counts.Species,
+            lines.Count(l => l.Origin != Origin.Planted) - own.Length, countedIn, counts.Individuals, counts.Species,
             Richness.Chao1(counts), Richness.Chao2(inUnits), Richness.Jackknife1(inUnits), Richness.Jackknife2(inUnits), Richness.Bootstrap(inUnits),
             Diversity.Shannon(counts), Diversity.Simpson(counts), Diversity.Hill(counts, 1), Diversity.Hill(counts, 2), Rarefaction.Curve(inUnits), PairsOf());
+
+        (CountLine Line, TaxonId Taxon)[] Named(IEnumerable<CountLine> some)
+        {
+            CountLine[] of = [.. some];
+            return [.. of.Zip(CountedNames.Of(guide, [.. of.Select(l => new RecordedName(l.Taxon, l.Qualifier))])).Where(x => x.Second is not null).Select(x => (x.First, x.Second!.Value))];
+        }
 
         SpeciesLine SpeciesOf(IGrouping<TaxonId, (CountLine Line, TaxonId Taxon)> group)
         {
@@ -111,7 +119,7 @@ public sealed record SurveyFigures(
         {
             string[] sites = [.. units.Select(u => u.Site).Distinct().Order(StringComparer.Ordinal)];
             var seen = sites.Select(site => units.Where(u => u.Site == site)
-                .SelectMany(u => own.Where(n => n.Line.Sheet == u.Sheet && n.Line.Plot == u.Plot).Select(n => n.Taxon.Value).Distinct())
+                .SelectMany(u => byUnit[(u.Sheet, u.Plot)].Distinct())
                 .CountBy(t => t).ToDictionary(c => c.Key, c => (double)c.Value)).ToArray();
             return
             [

@@ -42,7 +42,9 @@ public sealed class QuickEntryTests
     [InlineData("ace mac 35", 35.0)]
     [InlineData("ace mac r", 0.1)]
     [InlineData("ace mac +", 0.5)]
-    [InlineData("ace mac 2a", 10.0)]
+    [InlineData("ace mac 2a", 8.75)]
+    [InlineData("ace mac c3", 37.5)]
+    [InlineData("ace mac 3", 3.0)]
     public void Quadrats_take_percent_and_classes_of_cover(string text, double percent)
     {
         var reading = QuickEntry.Read(Woods, Protocol.Quadrats, text);

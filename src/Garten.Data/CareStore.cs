@@ -38,6 +38,8 @@ public sealed record PopulationCount(int Year, int Marked, DateOnly MarkedOn, in
 /// <param name="source">The database.</param>
 public sealed class CareStore(NpgsqlDataSource source)
 {
+    private const string NoSuchThreat = "There is no such threat.";
+
     private const string ThreatColumns = "t.id, t.plant, t.kind, t.note, t.seen_on, t.told, t.told_on, t.outcome, t.settled_on, h.name";
 
     /// <summary>The landmarks of a plant, in the order given.</summary>
@@ -108,6 +110,16 @@ public sealed class CareStore(NpgsqlDataSource source)
             [plant, threat.Kind.ToString(), threat.Note, threat.SeenOn, threat.Told, threat.ToldOn, threat.Outcome, threat.SettledOn, person], cancel);
     }
 
+    /// <summary>The plant a threat threatens.</summary>
+    /// <param name="id">Its number.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="NotInStoreException">There is no such threat.</exception>
+    public async Task<int> PlantOfThreatAsync(int id, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.ScalarAsync<int?>("select plant from threat where id = $1", [id], cancel) ?? throw new NotInStoreException(NoSuchThreat);
+    }
+
     /// <summary>Sets what is known of a threat.</summary>
     /// <param name="id">Its number.</param>
     /// <param name="threat">What is known of it now.</param>
@@ -123,7 +135,7 @@ public sealed class CareStore(NpgsqlDataSource source)
             where id = $1 returning plant
             """,
             [id, threat.Kind.ToString(), threat.Note, threat.SeenOn, threat.Told, threat.ToldOn, threat.Outcome, threat.SettledOn], cancel)
-            ?? throw new NotInStoreException("There is no such threat.");
+            ?? throw new NotInStoreException(NoSuchThreat);
     }
 
     /// <summary>The counts of a population, the latest year first.</summary>

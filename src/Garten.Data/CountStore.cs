@@ -202,6 +202,9 @@ public sealed class CountStore(NpgsqlDataSource source)
     /// <param name="cancel">Gives up.</param>
     public Task OneMoreAsync(int id, CancellationToken cancel) => ChangeAsync("update count_line set amount = amount + 1 where id = $1 and removed_at is null", [id], cancel);
 
+    /// <summary>Said of a line that is not there, and of one the person may not see.</summary>
+    public const string NoSuchLine = "There is no such line.";
+
     /// <summary>A line with the number of its sheet, whether it was taken away or not.</summary>
     /// <param name="id">Number of the line.</param>
     /// <param name="cancel">Gives up.</param>
@@ -211,7 +214,7 @@ public sealed class CountStore(NpgsqlDataSource source)
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
             Lines.Replace("l.removed_at is null", "l.id = $1", StringComparison.Ordinal), [id], r => (r.GetInt32(9), ReadLine(r)), cancel);
-        return found.Count == 1 ? found[0] : throw new NotInStoreException("There is no such line.");
+        return found.Count == 1 ? found[0] : throw new NotInStoreException(NoSuchLine);
     }
 
     /// <summary>Takes a line away, or puts it back.</summary>

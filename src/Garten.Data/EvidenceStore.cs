@@ -209,7 +209,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
     {
         if (await connection.ScalarAsync<int?>("select id from plant where id = $1 for update", [plant], cancel) is null)
         {
-            throw new NotInStoreException("There is no such plant on the bench. Go back to the bench and choose one.");
+            throw new NotInStoreException(PlantStore.NoSuchPlant);
         }
     }
 

@@ -41,6 +41,19 @@ public sealed class PhotoStore(NpgsqlDataSource source)
             [photo.Id, photo.Name, photo.Type, photo.Width, photo.Height, photo.Taken, photo.Latitude, photo.Longitude, content, person], cancel);
     }
 
+    /// <summary>Said of a picture that is not there, and of one the person may not see.</summary>
+    public const string NoSuchPhoto = "There is no such picture.";
+
+    /// <summary>The plants on whose sheets a picture is used.</summary>
+    /// <param name="id">Its number.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<int>> PlantsAsync(Guid id, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            "select distinct v.plant from photo_use u join plant_visit v on v.id = u.plant_visit where u.photo = $1", [id], r => r.GetInt32(0), cancel);
+    }
+
     /// <summary>What is known of a picture.</summary>
     /// <param name="id">Its number.</param>
     /// <param name="cancel">Gives up.</param>
@@ -53,7 +66,7 @@ public sealed class PhotoStore(NpgsqlDataSource source)
             r => new KeptPhoto(
                 r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetInt32(4), r.IsDBNull(5) ? null : r.GetDateTime(5), r.NumberOrNull(6), r.NumberOrNull(7)),
             cancel);
-        return found is [var photo] ? photo : throw new NotInStoreException("There is no such picture.");
+        return found is [var photo] ? photo : throw new NotInStoreException(NoSuchPhoto);
     }
 
     /// <summary>The file of a picture.</summary>
@@ -63,7 +76,7 @@ public sealed class PhotoStore(NpgsqlDataSource source)
     public async Task<byte[]> ContentAsync(Guid id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.ScalarAsync<byte[]>("select content from photo where id = $1", [id], cancel) ?? throw new NotInStoreException("There is no such picture.");
+        return await connection.ScalarAsync<byte[]>("select content from photo where id = $1", [id], cancel) ?? throw new NotInStoreException(NoSuchPhoto);
     }
 
     /// <summary>Notes that features of a plant were read from a picture.</summary>

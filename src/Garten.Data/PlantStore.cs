@@ -71,6 +71,26 @@ public sealed class PlantStore(NpgsqlDataSource source)
     /// <summary>Letters that begin every tag of this survey.</summary>
     public const string TagLetters = "TF";
 
+    /// <summary>Said of a plant that is not there, and of one the person may not know of.</summary>
+    public const string NoSuchPlant = "There is no such plant on the bench. Go back to the bench and choose one.";
+
+    /// <summary>Plants that were ever given a name of these taxa, or whose features lead to one.</summary>
+    /// <param name="taxa">Identifiers of the taxa.</param>
+    /// <param name="except">Number of a person whose own plants are left out; null for nobody.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<HashSet<int>> OfTaxaAsync(string[] taxa, int? except, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return [.. await connection.QueryAsync(
+            """
+            select p.id from plant p
+            where ($2::int is null or p.taken_by <> $2)
+              and (exists (select from determination d where d.plant = p.id and d.taxon = any($1))
+                   or (select g.taxon from plant_grade g where g.plant = p.id order by g.id desc limit 1) = any($1))
+            """,
+            [taxa, except], r => r.GetInt32(0), cancel)];
+    }
+
     /// <summary>Plants that a person linked with a plant as of one colony.</summary>
     /// <param name="plant">The plant.</param>
     /// <param name="cancel">Gives up.</param>
@@ -204,7 +224,7 @@ public sealed class PlantStore(NpgsqlDataSource source)
         var found = await connection.QueryAsync(
             $"select p.id, p.tag, p.description, p.origin, {PlaceStore.SiteColumns} from plant p join site s on s.id = p.site where p.id = $1", [id],
             r => new PlantCard(r.GetInt32(0), r.GetString(1), r.GetString(2), r.Named<Origin>(3), PlaceStore.SiteAt(r, 4)), cancel);
-        return found.Count == 1 ? found[0] : throw new NotInStoreException("There is no such plant on the bench. Go back to the bench and choose one.");
+        return found.Count == 1 ? found[0] : throw new NotInStoreException(NoSuchPlant);
     }
 
     /// <summary>The visits of a plant, oldest first.</summary>

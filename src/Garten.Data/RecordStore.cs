@@ -16,8 +16,16 @@ namespace Garten.Data;
 /// <param name="Descending">True for the largest first.</param>
 /// <param name="Skip">Rows to leave out at the start.</param>
 /// <param name="Take">Most rows to give.</param>
+/// <param name="Hidden">Plants whose records are left out.</param>
 public sealed record RecordFilter(
-    int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text, RecordSort Sort, bool Descending, int Skip, int Take);
+    int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text, RecordSort Sort, bool Descending, int Skip, int Take, IReadOnlySet<int> Hidden)
+{
+    /// <summary>True when nothing but a taxon restricts it.</summary>
+    public bool ByNameAlone => Site is null && Person is null && From is null && To is null && Text is null;
+
+    /// <summary>All records, the oldest first.</summary>
+    public static RecordFilter All { get; } = new(null, null, null, null, null, null, RecordSort.Date, false, 0, int.MaxValue, new HashSet<int>());
+}
 
 /// <summary>Columns records are sorted by.</summary>
 public enum RecordSort
@@ -65,6 +73,7 @@ public sealed class RecordStore(NpgsqlDataSource source)
           and ($3::int is null or v.recorder = $3 or d.determined_by = $3)
           and ($4::date is null or v.visited_on >= $4)
           and ($5::date is null or v.visited_on <= $5)
+          and p.id <> all($7::int[])
           and ($6::text is null or concat_ws(' ', p.tag, d.full_name, t.name, t.common_name, p.description, s.name) ilike '%' || $6 || '%')
         """;
 
@@ -101,7 +110,7 @@ public sealed class RecordStore(NpgsqlDataSource source)
                    det.name, d.determined_on, d.remarks, d.id
             {From}
             order by {column} {(filter.Descending ? "desc" : "asc")}, p.tag, pv.id
-            offset $7 limit $8
+            offset $8 limit $9
             """,
             [.. Values(filter), filter.Skip, filter.Take],
             r => new SurveyRecord(
@@ -115,5 +124,5 @@ public sealed class RecordStore(NpgsqlDataSource source)
 
     private static object?[] Values(RecordFilter f) =>
         [f.Site, f.Taxon, f.Person, f.From, f.To, f.Text?.Replace(@"\", @"\\", StringComparison.Ordinal)
-            .Replace("%", @"\%", StringComparison.Ordinal).Replace("_", @"\_", StringComparison.Ordinal)];
+            .Replace("%", @"\%", StringComparison.Ordinal).Replace("_", @"\_", StringComparison.Ordinal), f.Hidden.ToArray()];
 }

@@ -93,7 +93,7 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     [InlineData("/api/plants", "{}")]
     [InlineData("/api/plants", "[1,2,3]")]
     [InlineData("/api/plants", "{\"request\":\"x\",\"site\":\"one\"}")]
-    [InlineData("/api/people", "{\"name\":\"   \"}")]
+    [InlineData("/api/sites", "{\"name\":\"   \"}")]
     [InlineData("/api/sites", "{\"name\":\"Moon\",\"elevationM\":99999}")]
     [InlineData("/api/sites", "{\"name\":\"Moon\",\"latitude\":12}")]
     [InlineData("/api/sites", "{\"name\":\"Moon\",\"habitats\":[\"crater\"]}")]
@@ -185,12 +185,12 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
-    public async Task Nobody_records_without_saying_who_they_are()
+    public async Task Nobody_records_without_signing_in()
     {
         using var stranger = new Client(Address);
         var problem = await Client.ProblemAsync(
-            await stranger.TryPutAsync(Client.PathTo(_sheet, "margin"), Client.Feature(states: ["entire"])), HttpStatusCode.BadRequest);
-        ((string?)problem["detail"])!.ShouldContain("Choose who you are first");
+            await stranger.TryPutAsync(Client.PathTo(_sheet, "margin"), Client.Feature(states: ["entire"])), HttpStatusCode.Unauthorized);
+        ((string?)problem["detail"])!.ShouldContain("Sign in first");
     }
 
     [Fact]

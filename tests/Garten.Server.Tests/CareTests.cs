@@ -89,6 +89,7 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task Weather_from_a_file_stands_in_for_the_station_and_a_bad_row_leaves_all_as_it_was()
     {
+        await Me.BeAsync("steward");
         var bad = await SendAsync("date,lowest,highest\n2026-01-01,1,5\n2026-13-01,1,5\n");
         ((string?)(await Client.ProblemAsync(bad, HttpStatusCode.BadRequest))["detail"])!.ShouldContain("line 3");
         ((int)(await Me.GetAsync("/api/weather"))["days"]!).ShouldBe(0);

@@ -8,6 +8,9 @@ namespace Garten.Server.Tests;
 /// <summary>A person at work over the API.</summary>
 public sealed class Client : IDisposable
 {
+    /// <summary>Password of the first steward made by tests.</summary>
+    public const string FirstPassword = "alder catkins in march";
+
     private readonly HttpClient _http;
 
     /// <summary>Connects to a server.</summary>
@@ -15,12 +18,25 @@ public sealed class Client : IDisposable
 
     public HttpClient Http => _http;
 
-    /// <summary>Chooses who is at work, by the place in the list of people.</summary>
+    /// <summary>Enters the demo as one of its people, by their place in the list by name.</summary>
     public async Task<JsonNode> BeAsync(int index)
     {
-        var people = (await GetAsync("/api/session"))["people"]!.AsArray();
+        var people = (await GetAsync("/api/session"))["demoEntries"]!.AsArray();
         return await PutAsync("/api/session", new { person = (int)people[index]!["id"]! });
     }
+
+    /// <summary>Enters the demo as the first of its people with a role.</summary>
+    public async Task<JsonNode> BeAsync(string role)
+    {
+        var people = (await GetAsync("/api/session"))["demoEntries"]!.AsArray();
+        return await PutAsync("/api/session", new { person = (int)people.First(p => (string?)p!["role"] == role)!["id"]! });
+    }
+
+    /// <summary>Makes the first steward of an empty survey, and enters as them.</summary>
+    public Task<JsonNode> BeFirstStewardAsync() => PostAsync("/api/first-steward", new { name = "R. Ostrow", password = FirstPassword });
+
+    /// <summary>Signs in.</summary>
+    public Task<JsonNode> SignInAsync(string name, string password) => PostAsync("/api/session", new { name, password });
 
     public async Task<JsonNode> GetAsync(string path) => await ReadAsync(await _http.GetAsync(new Uri(path, UriKind.Relative)));
 

@@ -3,27 +3,23 @@ using System.Net;
 namespace Garten.Server.Tests;
 
 /// <summary>Looking things up in the guide through the API.</summary>
-public sealed class LookingUpTests(ServerFixture server) : IClassFixture<ServerFixture>, IDisposable
+public sealed class LookingUpTests(ServerFixture server) : ServerTest(server)
 {
-    private readonly Client _me = new(server.Address);
-
-    public void Dispose() => _me.Dispose();
-
     [Fact]
     public async Task A_common_name_of_several_families_is_found_with_its_warning()
     {
-        var found = await _me.GetAsync("/api/guide/names?text=hemlock");
+        var found = await Me.GetAsync("/api/guide/names?text=hemlock");
         found["names"]!.AsArray().Select(n => (string?)n!["taxon"]!["name"])
             .ShouldBe(["Tsuga", "Cicuta douglasii", "Conium maculatum", "Tsuga heterophylla", "Tsuga mertensiana"], ignoreOrder: true);
         ((string?)found["warning"])!.ShouldContain("Cicuta douglasii, Conium maculatum are deadly");
-        (await _me.GetAsync("/api/guide/names?text=%20"))["names"]!.AsArray().ShouldBeEmpty();
-        (await _me.GetAsync($"/api/guide/names?text={new string('x', 5000)}"))["names"]!.AsArray().ShouldBeEmpty();
+        (await Me.GetAsync("/api/guide/names?text=%20"))["names"]!.AsArray().ShouldBeEmpty();
+        (await Me.GetAsync($"/api/guide/names?text={new string('x', 5000)}"))["names"]!.AsArray().ShouldBeEmpty();
     }
 
     [Fact]
     public async Task An_account_names_cautions_look_alikes_and_the_way_through_the_keys()
     {
-        var account = await _me.GetAsync("/api/guide/taxa/toxicoscordion-venenosum");
+        var account = await Me.GetAsync("/api/guide/taxa/toxicoscordion-venenosum");
         ((string?)account["cautions"]!.AsArray()[0]!["hazard"]).ShouldBe("deadly");
         account["lookAlikes"]!.AsArray().Select(l => (string?)l!["other"]!["name"]).ShouldContain("Camassia quamash");
         account["keys"]!.AsArray().Select(k => (string?)k!["way"]).ShouldBe(["1.2 2.2 3.1"]);
@@ -33,9 +29,9 @@ public sealed class LookingUpTests(ServerFixture server) : IClassFixture<ServerF
     [Fact]
     public async Task The_plants_that_show_a_feature_come_the_surest_first()
     {
-        var shown = (await _me.GetAsync("/api/guide/showing/leaf-marks/mottled")).AsArray();
+        var shown = (await Me.GetAsync("/api/guide/showing/leaf-marks/mottled")).AsArray();
         shown.ShouldHaveSingleItem()!["taxon"]!["name"]!.GetValue<string>().ShouldBe("Erythronium oregonum");
-        var shares = (await _me.GetAsync("/api/guide/showing/margin/toothed")).AsArray().Select(s => s!["share"]!.GetValue<double>()).ToList();
+        var shares = (await Me.GetAsync("/api/guide/showing/margin/toothed")).AsArray().Select(s => s!["share"]!.GetValue<double>()).ToList();
         shares.Count.ShouldBeGreaterThan(20);
         shares.ShouldBeInOrder(SortDirection.Descending);
     }
@@ -50,34 +46,34 @@ public sealed class LookingUpTests(ServerFixture server) : IClassFixture<ServerF
     [InlineData("/api/drawings/numbers/margin?number=3", "no such character")]
     public async Task What_the_guide_does_not_hold_is_said(string path, string reason)
     {
-        var problem = await Client.ProblemAsync(await _me.Http.GetAsync(path), HttpStatusCode.NotFound);
+        var problem = await Client.ProblemAsync(await Me.Http.GetAsync(path), HttpStatusCode.NotFound);
         ((string?)problem["detail"])!.ShouldContain(reason);
     }
 
     [Fact]
     public async Task A_number_is_drawn_and_one_beyond_reason_refused()
     {
-        var five = await _me.GetAsync("/api/drawings/numbers/petal-count?number=5");
-        var nine = await _me.GetAsync("/api/drawings/numbers/petal-count?number=9");
+        var five = await Me.GetAsync("/api/drawings/numbers/petal-count?number=5");
+        var nine = await Me.GetAsync("/api/drawings/numbers/petal-count?number=9");
         ((string?)nine["svg"])!.Length.ShouldBeGreaterThan(((string?)five["svg"])!.Length);
-        var problem = await Client.ProblemAsync(await _me.Http.GetAsync("/api/drawings/numbers/petal-count?number=1e300"), HttpStatusCode.BadRequest);
+        var problem = await Client.ProblemAsync(await Me.Http.GetAsync("/api/drawings/numbers/petal-count?number=1e300"), HttpStatusCode.BadRequest);
         ((string?)problem["detail"])!.ShouldContain("0 to 100000");
     }
 
     [Fact]
     public async Task Characters_taxa_and_names_side_by_side_are_drawn()
     {
-        var leaf = (await _me.GetAsync("/api/drawings/organs/leaf")).AsArray();
+        var leaf = (await Me.GetAsync("/api/drawings/organs/leaf")).AsArray();
         var margin = leaf.Single(c => (string?)c!["character"] == "margin")!;
         margin["tiles"]!.AsArray().Select(t => (string?)t!["state"]).ShouldContain("crenate");
         ((string?)leaf.Single(c => (string?)c!["character"] == "leaf-length")!["measure"])!.ShouldContain("data-part=\"measure\"");
         ((string?)margin["gesture"])!.ShouldContain("Look with the lens held close");
-        var plate = await _me.GetAsync("/api/drawings/taxa/quercus-garryana");
+        var plate = await Me.GetAsync("/api/drawings/taxa/quercus-garryana");
         plate["panels"]!.AsArray().Select(p => (string?)p!["organ"]).ShouldContain("fruit");
         plate["contradictions"]!.AsArray().ShouldBeEmpty();
-        var apart = await _me.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,salix-scouleriana&characters=rusty-hairs,nonsense");
+        var apart = await Me.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,salix-scouleriana&characters=rusty-hairs,nonsense");
         apart["tiles"]!.AsArray().Count.ShouldBe(2);
-        var problem = await Client.ProblemAsync(await _me.Http.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,nessie&characters=sap"), HttpStatusCode.BadRequest);
+        var problem = await Client.ProblemAsync(await Me.Http.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,nessie&characters=sap"), HttpStatusCode.BadRequest);
         ((string?)problem["detail"])!.ShouldContain("nessie");
     }
 }

@@ -119,6 +119,7 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task The_survey_names_shapes_by_one_convention_until_another_is_chosen()
     {
+        await Me.BeAsync("steward");
         ((string?)(await Me.GetAsync("/api/photos/naming"))["convention"]).ShouldBe("ratioChart");
         await Me.PutAsync("/api/photos/naming", new { convention = "leafArchitecture" });
         ((string?)(await Me.GetAsync("/api/photos/naming"))["convention"]).ShouldBe("leafArchitecture");

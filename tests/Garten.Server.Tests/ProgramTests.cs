@@ -18,9 +18,8 @@ public sealed class ProgramTests
         using (var server = Start(folder, out var port))
         {
             using var me = await ReadyAsync(server, port);
-            await me.PostAsync("/api/people", new { name = "R. Ostrow" });
+            await me.BeFirstStewardAsync();
             await me.PostAsync("/api/sites", new { name = "Here", elevationM = 100 });
-            await me.BeAsync(0);
             var sheet = await me.TakeAsync();
             plant = (int)sheet["plant"]!["id"]!;
             path = Client.PathTo(sheet, "leaf-length");
@@ -53,6 +52,7 @@ public sealed class ProgramTests
         acknowledged.ShouldNotBeEmpty("something was saved before the kill");
         using var again = Start(folder, out var secondPort);
         using var client = await ReadyAsync(again, secondPort);
+        await client.SignInAsync("R. Ostrow", Client.FirstPassword);
         var kept = (await client.GetAsync($"/api/plants/{plant}"))["observations"]![0]!["parts"]!.AsArray().Select(p => (string)p!).ToList();
 
         // The save under way when the server was killed may have been committed without its answer arriving; then it is

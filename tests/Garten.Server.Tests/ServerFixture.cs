@@ -9,6 +9,10 @@ public sealed class ServerFixture : IAsyncLifetime
 
     public string Address => _server.Address;
 
+    public IServiceProvider Services => _server.Services;
+
+    public SetClock Clock => _server.Clock;
+
     public async ValueTask InitializeAsync() => _server = await RunningServer.StartAsync(demo: true);
 
     public ValueTask DisposeAsync() => _server.DisposeAsync();

@@ -21,10 +21,14 @@ public sealed class SetClock(DateOnly day) : TimeProvider
 public sealed class RunningServer : IAsyncDisposable
 {
     private readonly WebApplication _app;
+    private readonly string _database;
+    private readonly bool _demo;
 
-    private RunningServer(WebApplication app, string address, SetClock clock)
+    private RunningServer(WebApplication app, string address, SetClock clock, string database, bool demo)
     {
         _app = app;
+        _database = database;
+        _demo = demo;
         Address = address;
         Clock = clock;
     }
@@ -43,7 +47,12 @@ public sealed class RunningServer : IAsyncDisposable
 
     /// <summary>Starts a server on a free port.</summary>
     /// <param name="demo">True to load the demo survey.</param>
-    public static async Task<RunningServer> StartAsync(bool demo)
+    public static async Task<RunningServer> StartAsync(bool demo) => await StartAsync(demo, await TestCluster.NewDatabaseAsync());
+
+    /// <summary>Starts another server before the same database.</summary>
+    public Task<RunningServer> SecondAsync() => StartAsync(_demo, _database);
+
+    private static async Task<RunningServer> StartAsync(bool demo, string database)
     {
         var clock = new SetClock(Today);
         var settings = ServerSettings.Default with
@@ -54,9 +63,9 @@ public sealed class RunningServer : IAsyncDisposable
             Web = Repository.PathTo("web", "dist"),
         };
         var app = GartenServer.Build(settings, clock);
-        await GartenServer.PrepareAsync(app, await TestCluster.NewDatabaseAsync(), CancellationToken.None);
+        await GartenServer.PrepareAsync(app, database, CancellationToken.None);
         await app.StartAsync();
-        return new(app, app.Urls.Single(), clock);
+        return new(app, app.Urls.Single(), clock, database, demo);
     }
 
     /// <inheritdoc/>

@@ -80,6 +80,9 @@ public sealed record Taxon(
     Commonness Commonness,
     string Protection)
 {
+    /// <summary>True where its exact places are told only to those a steward trusts with them.</summary>
+    public bool Sensitive { get; init; }
+
     /// <summary>True where the name ends at species or below, and so can be a plant's full name.</summary>
     [JsonIgnore]
     public bool IsSpeciesLevel => Rank >= TaxonRank.Species;

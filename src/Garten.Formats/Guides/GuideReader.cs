@@ -107,7 +107,7 @@ public sealed partial class GuideReader
     private ImmutableArray<Taxon> ReadTaxa()
     {
         foreach (var row in Table(
-            "taxa.csv", true, ["id", "parent", "rank", "name"], "author", "common_names", "synonyms", "status", "commonness", "protection"))
+            "taxa.csv", true, ["id", "parent", "rank", "name"], "author", "common_names", "synonyms", "status", "commonness", "protection", "sensitive"))
         {
             var parent = row["parent"];
             if (parent.Length > 0 && !_taxa.ContainsKey(parent))
@@ -125,7 +125,15 @@ public sealed partial class GuideReader
                 row.List("synonyms"),
                 row.Choice("status", AreaStatus.Unknown),
                 row.Choice("commonness", Commonness.Unknown),
-                row["protection"]);
+                row["protection"])
+            {
+                Sensitive = row["sensitive"] == "yes",
+            };
+            if (row["sensitive"] is not ("" or "yes"))
+            {
+                row.Fault("sensitive", $"“{row["sensitive"]}”", "yes, or nothing");
+            }
+
             Once(row, "id", _taxa.TryAdd(taxon.Id.Value, taxon));
         }
 

@@ -10,11 +10,18 @@ public sealed record ArchiveTable(string File, string RowType, IReadOnlyList<str
     /// <summary>Darwin Core terms.</summary>
     public const string DarwinCore = "http://rs.tdwg.org/dwc/terms/";
 
+    /// <summary>Terms of an event.</summary>
+    public static string[] EventTerms { get; } =
+    [
+        "eventID", "parentEventID", "eventDate", "eventTime", "samplingProtocol", "sampleSizeValue", "sampleSizeUnit", "samplingEffort", "locality",
+        "minimumElevationInMeters", "maximumElevationInMeters", "decimalLatitude", "decimalLongitude", "geodeticDatum", "coordinateUncertaintyInMeters", "fieldNotes", "eventRemarks",
+        "informationWithheld", "dataGeneralizations",
+    ];
+
     /// <summary>Events of an archive.</summary>
     /// <param name="rows">The rows.</param>
     public static ArchiveTable Events(IReadOnlyList<IReadOnlyDictionary<string, string>> rows) => Of(
-        "event.csv", "Event", rows, "eventID", "parentEventID", "eventDate", "eventTime", "samplingProtocol", "sampleSizeValue", "sampleSizeUnit", "samplingEffort", "locality",
-        "minimumElevationInMeters", "maximumElevationInMeters", "decimalLatitude", "decimalLongitude", "geodeticDatum", "coordinateUncertaintyInMeters", "fieldNotes", "eventRemarks");
+        "event.csv", "Event", rows, EventTerms);
 
     /// <summary>Occurrences of an archive.</summary>
     /// <param name="rows">The rows.</param>

@@ -5,6 +5,7 @@ using CsvHelper.Configuration;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Survey;
+using Garten.Core.Survey.Access;
 
 namespace Garten.Formats.Records;
 
@@ -45,6 +46,8 @@ public static class DarwinCoreCsv
         ("occurrenceStatus", _ => "present"),
         ("organismRemarks", r => Text(r.Description)),
         ("occurrenceRemarks", r => Text(r.Note)),
+        ("informationWithheld", _ => ""),
+        ("dataGeneralizations", _ => ""),
     ];
 
     /// <summary>The column names in order.</summary>
@@ -63,10 +66,37 @@ public static class DarwinCoreCsv
     /// <param name="record">The record.</param>
     public static Dictionary<string, string> CellsOf(SurveyRecord record) => Columns.ToDictionary(c => c.Column, c => c.Cell(record));
 
+    /// <summary>The cells of what is told of sensitive finds, by the name of their column.</summary>
+    /// <param name="record">What is told.</param>
+    public static Dictionary<string, string> CellsOf(CoarseRecord record)
+    {
+        var number = string.Create(CultureInfo.InvariantCulture, $"withheld:{record.Taxon.Id.Value}:{record.Year}:{Number(record.Place?.Latitude)}:{Number(record.Place?.Longitude)}");
+        return Columns.ToDictionary(c => c.Column, _ => "").Concat(
+        [
+            new("occurrenceID", number),
+            new("eventID", number),
+            new("basisOfRecord", "HumanObservation"),
+            new("eventDate", record.Year.ToString("0000", CultureInfo.InvariantCulture)),
+            new("decimalLatitude", Number(record.Place?.Latitude)),
+            new("decimalLongitude", Number(record.Place?.Longitude)),
+            new("geodeticDatum", record.Place is null ? "" : "EPSG:4326"),
+            new("coordinateUncertaintyInMeters", Number(record.Place?.UncertaintyM)),
+            new("scientificName", record.Author.Length > 0 ? $"{record.Taxon.Name} {record.Author}" : record.Taxon.Name),
+            new("scientificNameAuthorship", record.Author),
+            new("taxonRank", Rank(record.Rank.ToString())),
+            new("kingdom", "Plantae"),
+            new("occurrenceStatus", "present"),
+            new("occurrenceRemarks", string.Create(CultureInfo.InvariantCulture, $"{record.Records} {(record.Records == 1 ? "record" : "records")}")),
+            new("informationWithheld", CoarseRecord.Withheld),
+            new("dataGeneralizations", string.Create(CultureInfo.InvariantCulture, $"Coordinates are the middle of a square of {CoarsePlace.Degrees} degrees.")),
+        ]).GroupBy(c => c.Key).ToDictionary(g => g.Key, g => g.Last().Value);
+    }
+
     /// <summary>Writes records.</summary>
     /// <param name="records">The records, in the order they are written.</param>
+    /// <param name="withheld">What is told of sensitive finds, after them.</param>
     /// <param name="stream">Where to; left open.</param>
-    public static void Write(IEnumerable<SurveyRecord> records, Stream stream)
+    public static void Write(IEnumerable<SurveyRecord> records, IEnumerable<CoarseRecord> withheld, Stream stream)
     {
         using var writer = new StreamWriter(stream, new UTF8Encoding(false), leaveOpen: true);
         using var csv = new CsvWriter(writer, Form);
@@ -76,11 +106,11 @@ public static class DarwinCoreCsv
         }
 
         csv.NextRecord();
-        foreach (var record in records)
+        foreach (var cells in records.Select(CellsOf).Concat(withheld.Select(CellsOf)))
         {
-            foreach (var (_, cell) in Columns)
+            foreach (var (column, _) in Columns)
             {
-                csv.WriteField(cell(record));
+                csv.WriteField(cells[column]);
             }
 
             csv.NextRecord();

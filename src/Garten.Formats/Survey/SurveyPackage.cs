@@ -1,3 +1,4 @@
+using Garten.Core.Survey.Access;
 using System.Collections.Immutable;
 using System.Globalization;
 using Garten.Core.Confirmation;
@@ -38,8 +39,14 @@ public sealed record SurveyCount(
 /// <summary>A line of a count, as typed in the field.</summary>
 public sealed record SurveyCountLine(string Count, int Plot, string Text, Origin Origin);
 
+/// <summary>A person of a survey.</summary>
+/// <param name="Name">The name.</param>
+/// <param name="Role">What they are in it; reader where the package does not say.</param>
+/// <param name="Trusted">True when places of sensitive species are shown to them.</param>
+public sealed record SurveyPerson(string Name, Role Role, bool Trusted);
+
 /// <summary>A survey as an open data package: people, sites, plants, visits, features, walks, determinations and counts.</summary>
-/// <param name="People">Names of people.</param>
+/// <param name="People">People, and as what one can enter the demo under their names.</param>
 /// <param name="Sites">Sites.</param>
 /// <param name="Plants">Plants.</param>
 /// <param name="Visits">Visits, in order of date.</param>
@@ -49,7 +56,7 @@ public sealed record SurveyCountLine(string Count, int Plot, string Text, Origin
 /// <param name="Counts">Counts.</param>
 /// <param name="CountLines">Their lines.</param>
 public sealed record SurveyPackage(
-    ImmutableArray<string> People,
+    ImmutableArray<SurveyPerson> People,
     ImmutableArray<SurveySite> Sites,
     ImmutableArray<SurveyPlant> Plants,
     ImmutableArray<SurveyVisit> Visits,
@@ -67,7 +74,7 @@ public sealed record SurveyPackage(
         var found = new List<Fault>();
         ImmutableArray<Row> Rows(string file, string[] columns, params string[] optional) => Table.Read(package, file, true, columns, optional, found);
         var survey = new SurveyPackage(
-            [.. Rows("people.csv", ["name"]).Select(r => r.Required("name"))],
+            [.. Rows("people.csv", ["name"], "role", "trusted").Select(r => new SurveyPerson(r.Required("name"), r.Choice("role", Role.Reader), r["trusted"] == "yes"))],
             [
                 .. Rows("sites.csv", ["name"], "description", "elevation_m", "latitude", "longitude", "uncertainty_m", "habitats", "snow_gone").Select(r => new SurveySite(
                     r.Required("name"), r["description"], r.Number("elevation_m"), r.Number("latitude"), r.Number("longitude"), r.Number("uncertainty_m"),

@@ -14,6 +14,7 @@ namespace Garten.Server.Demo;
 
 /// <summary>Loads the demo survey through the same doors people use, so that every rule holds for it too.</summary>
 /// <param name="places">People and sites.</param>
+/// <param name="accounts">Who may enter.</param>
 /// <param name="plants">Plants.</param>
 /// <param name="evidence">Evidence.</param>
 /// <param name="determinations">Determinations.</param>
@@ -22,7 +23,7 @@ namespace Garten.Server.Demo;
 /// <param name="sheets">Plant sheets.</param>
 /// <param name="current">The guide.</param>
 public sealed class DemoSurvey(
-    PlaceStore places, PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, CountStore counts, SettingStore settings, PlantSheets sheets,
+    PlaceStore places, AccountStore accounts, PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, CountStore counts, SettingStore settings, PlantSheets sheets,
     CurrentGuide current)
 {
     private const string Setting = "demo-survey";
@@ -33,11 +34,6 @@ public sealed class DemoSurvey(
     /// <exception cref="SettingsException">The package is not sound.</exception>
     public async Task LoadAsync(string folder, CancellationToken cancel)
     {
-        if (await settings.GetAsync(Setting, cancel) is not null)
-        {
-            return;
-        }
-
         var package = PackageFiles.Read(folder);
         var survey = SurveyPackage.Read(package, out var faults);
         if (faults.Length > 0)
@@ -46,6 +42,11 @@ public sealed class DemoSurvey(
         }
 
         var people = await AddPeopleAsync(survey, cancel);
+        if (await settings.GetAsync(Setting, cancel) is not null)
+        {
+            return;
+        }
+
         var sites = await AddSitesAsync(survey, cancel);
         foreach (var plant in survey.Plants)
         {
@@ -62,13 +63,13 @@ public sealed class DemoSurvey(
 
     private async Task<Dictionary<string, int>> AddPeopleAsync(SurveyPackage survey, CancellationToken cancel)
     {
-        var known = (await places.PeopleAsync(cancel)).ToDictionary(p => p.Name, p => p.Id);
-        foreach (var name in survey.People.Where(n => !known.ContainsKey(n)))
+        var known = (await accounts.AllAsync(cancel)).Select(a => a.Member.Name).ToHashSet();
+        foreach (var person in survey.People.Where(p => !known.Contains(p.Name)))
         {
-            known[name] = (await places.AddPersonAsync(name, cancel)).Id;
+            await accounts.OpenAsync(person.Name, person.Role, person.Trusted, null, first: false, cancel);
         }
 
-        return known;
+        return (await places.PeopleAsync(cancel)).ToDictionary(p => p.Name, p => p.Id);
     }
 
     private async Task<Dictionary<string, int>> AddSitesAsync(SurveyPackage survey, CancellationToken cancel)

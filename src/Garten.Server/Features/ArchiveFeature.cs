@@ -3,9 +3,11 @@ using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey;
+using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Data;
 using Garten.Formats.Records;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -15,21 +17,27 @@ public static class ArchiveFeature
 {
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/records/archive.zip", async (
-        RecordStore records, PlantStore plants, PlantSheets sheets, CountStore counts, PlaceStore places, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/records/archive.zip", [Noted] async (
+        bool? exact, RecordStore records, PlantStore plants, PlantSheets sheets, Veil veil, CoarseRecords coarse, CountStore counts, PlaceStore places, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
     {
         var today = Rules.Today(clock);
+        var leaving = await veil.LeavingAsync(exact ?? false, cancel);
         var archive = new Tables(current.Guide, (await places.SitesAsync(cancel)).ToDictionary(s => s.Id));
-        var all = (await records.ListAsync(new(null, null, null, null, null, null, RecordSort.Date, false, 0, int.MaxValue), cancel)).ToLookup(r => r.Plant);
-        foreach (var tag in await plants.TagsAsync(cancel))
+        var all = (await records.ListAsync(RecordFilter.All, cancel)).ToLookup(r => r.Plant);
+        foreach (var tag in (await plants.TagsAsync(cancel)).Where(t => !leaving.Plants.Contains(t.Id)))
         {
             archive.Add(await sheets.ReadAsync(tag.Id, cancel), all[tag.Id]);
         }
 
-        var lines = (await counts.AllLinesAsync(cancel)).ToLookup(l => l.Sheet, l => l.Line);
+        var lines = (await counts.AllLinesAsync(cancel)).Where(l => !leaving.Taxa.Contains(l.Line.Taxon)).ToLookup(l => l.Sheet, l => l.Line);
         foreach (var sheet in await counts.SheetsAsync(cancel))
         {
             archive.Add(sheet, lines[sheet.Id]);
+        }
+
+        foreach (var withheld in await coarse.OfAsync(leaving.Plants, leaving.Taxa, RecordFilter.All, cancel))
+        {
+            archive.Add(withheld);
         }
 
         var people = (await places.PeopleAsync(cancel)).ConvertAll(p => p.Name);
@@ -104,6 +112,14 @@ public static class ArchiveFeature
             {
                 AddLine(sheet, line, plots ? $"{whole}:{DarwinCoreCsv.Number(line.Plot)}" : whole);
             }
+        }
+
+        /// <summary>Adds what is told of sensitive finds.</summary>
+        public void Add(CoarseRecord withheld)
+        {
+            var cells = DarwinCoreCsv.CellsOf(withheld);
+            Occurrences.Add(cells);
+            Events.Add(cells.Where(c => ArchiveTable.EventTerms.Contains(c.Key)).ToDictionary(c => c.Key, c => c.Value));
         }
 
         private void AddLine(CountSheet sheet, StoredLine line, string on)

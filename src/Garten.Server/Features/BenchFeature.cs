@@ -1,3 +1,5 @@
+using Garten.Core.Survey.Access;
+using Garten.Server.Access;
 using Garten.Core.Bench;
 using Garten.Core.Identification;
 using Garten.Data;
@@ -12,7 +14,7 @@ public static class BenchFeature
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var bench = api.MapGroup("/bench");
+        var bench = api.MapGroup("/bench").Needs(Right.Look);
         bench.MapPost("/answer", (BenchRequest plant, CurrentGuide current) => BenchDesk.Answer(current.Model, Sound(plant)))
             .WithName("answer").Produces<BenchAnswer>();
         bench.MapPost("/standing", (BenchRequest plant, CurrentGuide current) => BenchDesk.Rank(current.Model, Sound(plant)))

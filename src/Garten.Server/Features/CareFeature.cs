@@ -1,6 +1,7 @@
 using Garten.Core.Confirmation;
 using Garten.Core.Survey;
 using Garten.Data;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -55,9 +56,9 @@ public static class CareFeature
             .WithName("setPopulation").Produces<PlantCare>();
 
         api.MapPut("/threats/{threat:int}", async (
-            int threat, ThreatContent input, CareStore store, PlantCares cares, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+            int threat, ThreatContent input, CareStore store, PlantCares cares, Veil veil, TimeProvider clock, CancellationToken cancel) =>
         {
-            _ = person.Required;
+            await veil.RequireAsync(await store.PlantOfThreatAsync(threat, cancel), cancel);
             return await cares.OfAsync(await store.SetThreatAsync(threat, Check(input, clock), cancel), cancel);
         }).WithName("setThreat").Produces<PlantCare>();
     }

@@ -1,9 +1,9 @@
-using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Survey.Counting;
 using Garten.Data;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -33,8 +33,9 @@ public sealed record CountLineView(StoredLine Line, string FullName, string Unit
 /// <param name="Usual">What a bare number counts, in words.</param>
 /// <param name="Before">The last such visit to the site; null when there is none.</param>
 /// <param name="SeenBefore">What was seen on it and is not on this sheet yet.</param>
+/// <param name="Withheld">Lines of sensitive species that are not shown to the person who asks.</param>
 public sealed record CountView(
-    CountSheet Sheet, IReadOnlyList<CountLineView> Lines, bool HasPlots, string Usual, DateOnly? Before, IReadOnlyList<SeenBefore> SeenBefore);
+    CountSheet Sheet, IReadOnlyList<CountLineView> Lines, bool HasPlots, string Usual, DateOnly? Before, IReadOnlyList<SeenBefore> SeenBefore, int Withheld);
 
 /// <summary>Lines to enter.</summary>
 /// <param name="Plot">Number of the plot; 1 where there are none.</param>
@@ -63,7 +64,7 @@ public static class CountsFeature
         var counts = api.MapGroup("/counts");
         counts.MapGet("/", (CountStore store, CancellationToken cancel) => store.SheetsAsync(cancel)).WithName("counts").Produces<List<CountSheet>>();
 
-        counts.MapPost("/", async (BeginCount input, CountStore store, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+        counts.MapPost("/", async (BeginCount input, CountStore store, CountViews views, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {
             if (!input.Safe)
             {
@@ -71,16 +72,15 @@ public static class CountsFeature
             }
 
             var id = await store.BeginAsync(input.Request, Check(input.Content, clock), person.Required, cancel);
-            return await ViewAsync(id, store, current, cancel);
+            return await views.OfAsync(id, cancel);
         }).WithName("beginCount").Produces<CountView>();
 
-        counts.MapGet("/{sheet:int}", (int sheet, CountStore store, CurrentGuide current, CancellationToken cancel) => ViewAsync(sheet, store, current, cancel))
+        counts.MapGet("/{sheet:int}", (int sheet, CountViews views, CancellationToken cancel) => views.OfAsync(sheet, cancel))
             .WithName("count").Produces<CountView>();
 
         counts.MapPut("/{sheet:int}", async (
-            int sheet, SheetContent input, CountStore store, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+            int sheet, SheetContent input, CountStore store, CountViews views, TimeProvider clock, CancellationToken cancel) =>
         {
-            _ = person.Required;
             var before = await store.SheetAsync(sheet, cancel);
             var lines = await store.LinesAsync(sheet, cancel);
             var content = Check(input with { Protocol = before.Content.Protocol, Site = before.Content.Site, Date = before.Content.Date }, clock);
@@ -90,14 +90,14 @@ public static class CountsFeature
             }
 
             await store.SetAsync(sheet, content, cancel);
-            return await ViewAsync(sheet, store, current, cancel);
+            return await views.OfAsync(sheet, cancel);
         }).WithName("setCount").Produces<CountView>();
 
         counts.MapGet("/{sheet:int}/reading", async (int sheet, string text, CountStore store, CurrentGuide current, CancellationToken cancel) =>
             QuickEntry.Read(current.Guide, (await store.SheetAsync(sheet, cancel)).Content.Protocol, Rules.Text("text", "The line", text, 200)))
             .WithName("readLine").Produces<QuickReading>();
 
-        counts.MapPost("/{sheet:int}/lines", async (int sheet, LineInput input, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+        counts.MapPost("/{sheet:int}/lines", async (int sheet, LineInput input, CountStore store, CountViews views, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
         {
             var content = (await store.SheetAsync(sheet, cancel)).Content;
             var lines = Check(input, content, current.Guide);
@@ -106,44 +106,42 @@ public static class CountsFeature
                 throw new RuleException("text", $"{lines[0].Name} is on the sheet already{(ProtocolRules.HasPlots(content.Protocol) ? $" for plot {input.Plot}" : "")}. Change its line instead.");
             }
 
-            return await ViewAsync(sheet, store, current, cancel);
+            return await views.OfAsync(sheet, cancel);
         }).WithName("enterLine").Produces<CountView>();
 
         var line = api.MapGroup("/count-lines/{line:int}");
-        line.MapPut("/", async (int line, LineChange input, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+        line.MapPut("/", async (int line, LineChange input, CountStore store, CountViews views, CancellationToken cancel) =>
         {
-            _ = person.Required;
-            var (sheet, before) = await store.LineAsync(line, cancel);
+            var (sheet, before) = await views.LineAsync(line, cancel);
             if (ProtocolRules.FaultOf(before.Unit, input.Amount) is { Length: > 0 } fault)
             {
                 throw new RuleException("amount", fault);
             }
 
             return await store.SetLineAsync(line, input.Amount, input.Origin, Rules.Text("note", "The note", input.Note, 500), cancel)
-                ? await ViewAsync(sheet, store, current, cancel)
+                ? await views.OfAsync(sheet, cancel)
                 : throw new RuleException("origin", $"{before.Name} stands there already as growing so. Change that line's number instead.");
         }).WithName("setLine").Produces<CountView>();
 
-        line.MapPost("/one-more", async (int line, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+        line.MapPost("/one-more", async (int line, CountStore store, CountViews views, CancellationToken cancel) =>
         {
-            _ = person.Required;
-            var (sheet, before) = await store.LineAsync(line, cancel);
+            var (sheet, before) = await views.LineAsync(line, cancel);
             if (!ProtocolRules.AddsUp(before.Unit))
             {
                 throw new RuleException("line", "Only counts can be counted up one by one.");
             }
 
             await store.OneMoreAsync(line, cancel);
-            return await ViewAsync(sheet, store, current, cancel);
+            return await views.OfAsync(sheet, cancel);
         }).WithName("oneMore").Produces<CountView>();
 
-        line.MapDelete("/", (int line, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
-            TakeAwayAsync(line, true, store, current, person, cancel)).WithName("takeLineAway").Produces<CountView>();
+        line.MapDelete("/", (int line, CountStore store, CountViews views, CancellationToken cancel) =>
+            TakeAwayAsync(line, true, store, views, cancel)).WithName("takeLineAway").Produces<CountView>();
 
-        line.MapPost("/back", (int line, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
-            TakeAwayAsync(line, false, store, current, person, cancel)).WithName("putLineBack").Produces<CountView>();
+        line.MapPost("/back", (int line, CountStore store, CountViews views, CancellationToken cancel) =>
+            TakeAwayAsync(line, false, store, views, cancel)).WithName("putLineBack").Produces<CountView>();
 
-        api.MapGet("/figures", async (int? site, string? protocol, int? year, CountStore store, CurrentGuide current, CancellationToken cancel) =>
+        api.MapGet("/figures", async (int? site, string? protocol, int? year, CountStore store, Veil veil, CurrentGuide current, CancellationToken cancel) =>
         {
             Protocol? by = string.IsNullOrEmpty(protocol) ? null
                 : Enum.TryParse<Protocol>(protocol, ignoreCase: true, out var known) && Enum.IsDefined(known) ? known
@@ -151,42 +149,24 @@ public static class CountsFeature
             var sheets = (await store.SheetsAsync(cancel))
                 .Where(s => (site is null || s.Content.Site == site) && (by is null || s.Content.Protocol == by) && (year is null || s.Content.Date.Year == year))
                 .ToDictionary(s => s.Id);
-            var lines = (await store.AllLinesAsync(cancel)).Where(l => sheets.ContainsKey(l.Sheet) && current.Guide.FindTaxon(new(l.Line.Taxon)) is not null);
+            var all = (await store.AllLinesAsync(cancel)).FindAll(l => sheets.ContainsKey(l.Sheet) && current.Guide.FindTaxon(new(l.Line.Taxon)) is not null);
+            var lines = all.FindAll(l => !veil.Taxa.Contains(l.Line.Taxon));
             return SurveyFigures.Of(
                 current.Guide,
                 [.. sheets.Values.SelectMany(s => Enumerable.Range(1, s.Content.Plots).Select(p => new SamplingUnit(s.Id, p, s.SiteName, s.Content.PlotAreaM2, s.Content.Protocol)))],
                 [
                     .. lines.Select(l => new CountLine(
                         l.Sheet, l.Line.Plot, sheets[l.Sheet].SiteName, sheets[l.Sheet].Content.Date, new(l.Line.Taxon), l.Line.Qualifier, l.Line.Origin, l.Line.Unit, l.Line.Amount)),
-                ]);
+                ]) with { Withheld = all.Count - lines.Count };
         }).WithName("figures").Produces<SurveyFigures>();
     }
 
-    private static async Task<CountView> TakeAwayAsync(int line, bool away, CountStore store, CurrentGuide current, CurrentPerson person, CancellationToken cancel)
+    private static async Task<CountView> TakeAwayAsync(int line, bool away, CountStore store, CountViews views, CancellationToken cancel)
     {
-        _ = person.Required;
-        var (sheet, content) = await store.LineAsync(line, cancel);
+        var (sheet, content) = await views.LineAsync(line, cancel);
         return await store.TakeAwayAsync(line, away, cancel)
-            ? await ViewAsync(sheet, store, current, cancel)
+            ? await views.OfAsync(sheet, cancel)
             : throw new RuleException("line", $"{content.Name} was entered anew in the meantime. Change that line instead.");
-    }
-
-    private static async Task<CountView> ViewAsync(int id, CountStore store, CurrentGuide current, CancellationToken cancel)
-    {
-        var sheet = await store.SheetAsync(id, cancel);
-        var lines = await store.LinesAsync(id, cancel);
-        var before = (await store.SheetsAsync(cancel)).Find(s =>
-            s.Id != id && s.Content.Site == sheet.Content.Site && s.Content.Protocol == sheet.Content.Protocol && (s.Content.Date, s.Id).CompareTo((sheet.Content.Date, id)) < 0);
-        var own = lines.Select(l => l.Taxon).ToHashSet();
-        var seen = before is null ? [] : (await store.LinesAsync(before.Id, cancel)).Select(l => l.Taxon).Distinct().Where(t => !own.Contains(t));
-        return new(
-            sheet,
-            [
-                .. lines.Select(l => new CountLineView(
-                    l, current.Guide.FindTaxon(new(l.Taxon)) is { } taxon ? DeterminationName.Full(taxon, l.Qualifier) : l.Name, QuickEntry.InWords(l.Unit), ProtocolRules.AddsUp(l.Unit))),
-            ],
-            ProtocolRules.HasPlots(sheet.Content.Protocol), QuickEntry.InWords(ProtocolRules.UnitsOf(sheet.Content.Protocol).First(u => u != CountUnit.Presence)), before?.Content.Date,
-            [.. seen.Select(t => current.Guide.FindTaxon(new(t))).OfType<Taxon>().Select(t => new SeenBefore(TaxonName.Of(t), t.Rank == TaxonRank.Genus ? $"{t.Name} sp" : t.Name))]);
     }
 
     private static SheetContent Check(SheetContent input, TimeProvider clock)

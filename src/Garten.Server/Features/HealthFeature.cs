@@ -1,3 +1,5 @@
+using Garten.Core.Survey.Access;
+using Garten.Server.Access;
 using Npgsql;
 
 namespace Garten.Server.Features;
@@ -17,5 +19,5 @@ public static class HealthFeature
             await using var connection = await source.OpenConnectionAsync(cancel);
             await using var command = new NpgsqlCommand("select count(*) from guide_version", connection);
             return (long)(await command.ExecuteScalarAsync(cancel))! > 0 ? new Health("well") : new Health("no guide is loaded");
-        }).WithName("health").Produces<Health>();
+        }).Needs(Right.Enter).WithName("health").Produces<Health>();
 }

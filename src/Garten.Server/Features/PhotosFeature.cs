@@ -1,8 +1,10 @@
 using Garten.Core.Evidence;
 using Garten.Core.Measuring.Photos;
 using Garten.Core.Measuring.Shapes;
+using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Pictures;
+using Garten.Server.Access;
 using Garten.Server.Devices;
 using Garten.Server.Hosting;
 using Microsoft.AspNetCore.Http.Features;
@@ -42,7 +44,20 @@ public static class PhotosFeature
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var photos = api.MapGroup("/photos");
+        var photos = api.MapGroup("/photos").AddEndpointFilter(async (call, next) =>
+        {
+            var context = call.HttpContext;
+            if (Guid.TryParse(context.Request.RouteValues["id"] as string, out var id))
+            {
+                var hidden = await context.RequestServices.GetRequiredService<Veil>().HiddenAsync(context.RequestAborted);
+                if (hidden.Count > 0 && (await context.RequestServices.GetRequiredService<PhotoStore>().PlantsAsync(id, context.RequestAborted)).Exists(hidden.Contains))
+                {
+                    throw new NotInStoreException(PhotoStore.NoSuchPhoto);
+                }
+            }
+
+            return await next(call);
+        });
         photos.MapPut("/{id:guid}", async (Guid id, string name, HttpRequest request, PhotoStore store, PhotoScenes scenes, CurrentPerson person, CancellationToken cancel) =>
         {
             var file = await ReadAsync(request, cancel);
@@ -54,12 +69,11 @@ public static class PhotosFeature
             new ShapeNaming(Enum.TryParse<ShapeConvention>(await settings.GetAsync(Naming, cancel), out var kept) ? kept : PhotoQuestion.Usual.Convention))
             .WithName("shapeNaming").Produces<ShapeNaming>();
 
-        photos.MapPut("/naming", async (ShapeNaming input, SettingStore settings, CurrentPerson person, CancellationToken cancel) =>
+        photos.MapPut("/naming", async (ShapeNaming input, SettingStore settings, CancellationToken cancel) =>
         {
-            _ = person.Required;
             await settings.SetAsync(Naming, input.Convention.ToString(), cancel);
             return input;
-        }).WithName("setShapeNaming").Produces<ShapeNaming>();
+        }).Needs(Right.Steward).WithName("setShapeNaming").Produces<ShapeNaming>();
 
         photos.MapGet("/samples", (ICamera camera) => camera.Shots.ToArray()).WithName("samplePhotos").Produces<CameraShot[]>();
 
@@ -86,12 +100,13 @@ public static class PhotosFeature
 
             var answer = PhotoMeasurement.Answer(await scenes.OfAsync(id, store, cancel), question);
             return new PhotoMeasures(answer, [.. PhotoReadings.Of(answer)], [.. answer.Marks.Select(PhotoReadings.Of)], [.. PhotoOffers.Of(current.Guide, answer)]);
-        }).WithName("measurePhoto").Produces<PhotoMeasures>();
+        }).Needs(Right.Look).WithName("measurePhoto").Produces<PhotoMeasures>();
 
         photos.MapPost("/{id:guid}/uses", async (
-            Guid id, PhotoUseInput input, PhotoStore store, EvidenceStore evidence, PlantSheets sheets, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            Guid id, PhotoUseInput input, PhotoStore store, EvidenceStore evidence, PlantSheets sheets, PlantGrades grades, Veil veil, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
         {
             await store.FindAsync(id, cancel);
+            await veil.RequireAsync(input.Plant, cancel);
             if (input.Features.Length is 0 or > MostFeatures)
             {
                 throw new RuleException("features", $"Choose from 1 to {MostFeatures} features to put on the sheet.");

@@ -1,5 +1,6 @@
 using Garten.Core.Evidence;
 using Garten.Data;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -28,7 +29,7 @@ public static class PlantsFeature
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/plants", (PlantStore plants, CancellationToken cancel) => plants.TagsAsync(cancel)).WithName("plants").Produces<List<PlantTag>>();
+        api.MapGet("/plants", (Veil veil, CancellationToken cancel) => veil.TagsAsync(cancel)).WithName("plants").Produces<List<PlantTag>>();
 
         api.MapPost("/plants", async (PlantInput input, PlantStore plants, PlantGrades grades, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {

@@ -1,7 +1,9 @@
 using System.Globalization;
 using Garten.Core.Survey;
+using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Formats.Records;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -9,7 +11,8 @@ namespace Garten.Server.Features;
 /// <summary>A page of records.</summary>
 /// <param name="Total">How many the filter lets through.</param>
 /// <param name="Records">Those of this page.</param>
-public sealed record RecordPage(long Total, IReadOnlyList<SurveyRecord> Records);
+/// <param name="Withheld">What is told of sensitive finds in place of their records; empty for those who see them.</param>
+public sealed record RecordPage(long Total, IReadOnlyList<SurveyRecord> Records, IReadOnlyList<CoarseRecord> Withheld);
 
 /// <summary>What to show of the records, as sent in the address.</summary>
 /// <param name="Site">Number of a site.</param>
@@ -25,10 +28,11 @@ public sealed record RecordQuery(int? Site, string? Taxon, int? Person, DateOnly
     /// <summary>The filter for one page.</summary>
     /// <param name="skip">Rows to leave out at the start.</param>
     /// <param name="take">Most rows to give.</param>
-    public RecordFilter Page(int skip, int take) => new(
+    /// <param name="hidden">Plants whose records are left out.</param>
+    public RecordFilter Page(int skip, int take, IReadOnlySet<int> hidden) => new(
         Site, string.IsNullOrEmpty(Taxon) ? null : Taxon, Person, From, To,
         Rules.Text("text", "The search text", Text, 200) is { Length: > 0 } text ? text : null,
-        SortColumn, Descending ?? SortColumn == RecordSort.Date, skip, take);
+        SortColumn, Descending ?? SortColumn == RecordSort.Date, skip, take, hidden);
 
     private RecordSort SortColumn =>
         Sort is null ? RecordSort.Date
@@ -45,17 +49,20 @@ public static class RecordsFeature
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/records", async ([AsParameters] RecordQuery query, int? skip, int? take, RecordStore store, CancellationToken cancel) =>
+        api.MapGet("/records", async ([AsParameters] RecordQuery query, int? skip, int? take, RecordStore store, Veil veil, CoarseRecords coarse, CancellationToken cancel) =>
         {
-            var filter = query.Page(Math.Max(0, skip ?? 0), Math.Clamp(take ?? 50, 1, MostRows));
-            return new RecordPage(await store.CountAsync(filter, cancel), await store.ListAsync(filter, cancel));
+            var hidden = await veil.HiddenAsync(cancel);
+            var filter = query.Page(Math.Max(0, skip ?? 0), Math.Clamp(take ?? 50, 1, MostRows), hidden);
+            return new RecordPage(await store.CountAsync(filter, cancel), await store.ListAsync(filter, cancel), await coarse.OfAsync(hidden, veil.Taxa, filter, cancel));
         }).WithName("records").Produces<RecordPage>();
 
-        api.MapGet("/records.csv", async ([AsParameters] RecordQuery query, RecordStore store, TimeProvider clock, HttpContext context, CancellationToken cancel) =>
+        api.MapGet("/records.csv", [Noted] async (
+            [AsParameters] RecordQuery query, bool? exact, RecordStore store, Veil veil, CoarseRecords coarse, TimeProvider clock, CancellationToken cancel) =>
         {
-            var records = await store.ListAsync(query.Page(0, int.MaxValue), cancel);
+            var leaving = await veil.LeavingAsync(exact ?? false, cancel);
+            var filter = query.Page(0, int.MaxValue, leaving.Plants);
             var content = new MemoryStream();
-            DarwinCoreCsv.Write(records, content);
+            DarwinCoreCsv.Write(await store.ListAsync(filter, cancel), await coarse.OfAsync(leaving.Plants, leaving.Taxa, filter, cancel), content);
             var day = Rules.Today(clock).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
             return TypedResults.File(content.ToArray(), "text/csv; charset=utf-8", $"garten-records-{day}.csv");
         }).WithName("recordsCsv").Produces<string>(contentType: "text/csv");

@@ -4,8 +4,10 @@ using Garten.Core.Confirmation;
 using Garten.Core.Guides;
 using Garten.Core.Seasons.Rounds;
 using Garten.Core.Survey;
+using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Formats.Calendars;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -61,8 +63,6 @@ public sealed record RoundsView(RoundSettings Settings, IReadOnlyList<RoundView>
 /// <summary>Rounds: the fewest days out on which everything the plants wait for can be seen.</summary>
 public static class RoundsFeature
 {
-    private const string Setting = "rounds";
-
     private const int PlannedDays = 365;
 
     /// <summary>Minutes it takes to find a plant and write down what was seen, beside the looking itself.</summary>
@@ -75,10 +75,9 @@ public static class RoundsFeature
         api.MapGet("/rounds", PlanAsync).WithName("rounds").Produces<RoundsView>();
 
         api.MapPut("/rounds/settings", async (
-            RoundSettings input, SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person,
+            RoundSettings input, SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person,
             TimeProvider clock, CancellationToken cancel) =>
         {
-            _ = person.Required;
             if (input.Weekdays.Length == 0)
             {
                 throw new RuleException("weekdays", "Choose at least one day of the week on which you can go.");
@@ -90,14 +89,14 @@ public static class RoundsFeature
             }
 
             var kept = input with { Weekdays = [.. input.Weekdays.Distinct()], Lost = [.. input.Lost.Distinct().Order().TakeLast(PlannedDays)] };
-            await settings.SetAsync(Setting, JsonSerializer.Serialize(kept), cancel);
-            return await PlanAsync(settings, plants, sheets, places, grades, care, current, clock, cancel);
-        }).WithName("setRounds").Produces<RoundsView>();
+            await settings.SetAsync(SettingOf(person), JsonSerializer.Serialize(kept), cancel);
+            return await PlanAsync(settings, veil, sheets, places, grades, care, current, person, clock, cancel);
+        }).Needs(Right.Look).WithName("setRounds").Produces<RoundsView>();
 
         api.MapGet("/rounds/calendar.ics", async (
-            SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+            SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {
-            var plan = await PlanAsync(settings, plants, sheets, places, grades, care, current, clock, cancel);
+            var plan = await PlanAsync(settings, veil, sheets, places, grades, care, current, person, clock, cancel);
             var days = plan.Rounds.Select(r => new CalendarDay(
                 string.Create(CultureInfo.InvariantCulture, $"round-{r.Date:yyyy-MM-dd}"), r.Date, $"Round: {string.Join(", ", r.Places.Skip(1).Select(p => p.Name))}",
                 string.Join('\n', r.Stops.Select(s => $"{s.Plant.Tag} ({s.Plant.Name ?? "no name yet"}): {s.Need.Words}"))));
@@ -105,16 +104,19 @@ public static class RoundsFeature
         }).WithName("roundsCalendar").Produces<string>(200, "text/calendar");
     }
 
+    /// <summary>Each goes when they can: the days and hours are a person's own.</summary>
+    private static string SettingOf(CurrentPerson person) => string.Create(CultureInfo.InvariantCulture, $"rounds:{person.Required}");
+
     /// <summary>The rounds of the year to come.</summary>
     public static async Task<RoundsView> PlanAsync(
-        SettingStore settings, PlantStore plants, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, TimeProvider clock, CancellationToken cancel)
+        SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel)
     {
-        var chosen = await settings.GetAsync(Setting, cancel) is { } kept ? JsonSerializer.Deserialize<RoundSettings>(kept)! : RoundSettings.Usual;
+        var chosen = await settings.GetAsync(SettingOf(person), cancel) is { } kept ? JsonSerializer.Deserialize<RoundSettings>(kept)! : RoundSettings.Usual;
         var today = Rules.Today(clock);
         var run = await grades.RunAsync(cancel);
         List<(RoundStop Stop, int Site)> stops = [];
         List<RoundStop> anyDay = [];
-        foreach (var tag in await plants.TagsAsync(cancel))
+        foreach (var tag in await veil.TagsAsync(cancel))
         {
             var sheet = await sheets.ReadAsync(tag.Id, cancel);
             var answer = await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel);

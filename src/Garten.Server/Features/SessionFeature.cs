@@ -1,45 +1,120 @@
+using Garten.Core.Survey.Access;
 using Garten.Data;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
+using Microsoft.AspNetCore.Authentication;
 
 namespace Garten.Server.Features;
 
-/// <summary>Who is at work, and the day.</summary>
-/// <param name="Person">The person chosen; null when none.</param>
-/// <param name="People">All people.</param>
+/// <summary>Who is at work, what they may do, and the day.</summary>
+/// <param name="Person">Who has entered; null when nobody has.</param>
+/// <param name="Role">As what; null when nobody has entered.</param>
+/// <param name="MayRecord">True when they may add to the survey.</param>
+/// <param name="MayReview">True when they may review names others gave.</param>
+/// <param name="IsSteward">True when they may settle who may do what.</param>
+/// <param name="SeesSensitive">True when exact places of sensitive species are shown to them.</param>
+/// <param name="People">All people of the survey; empty when nobody has entered.</param>
+/// <param name="DemoEntries">People of the demo one can enter as by one press; empty where it is no demo.</param>
+/// <param name="NeedsSteward">True when nobody can enter yet and the first steward is to be made.</param>
 /// <param name="Today">The day where the server stands.</param>
-public sealed record Session(Person? Person, IReadOnlyList<Person> People, DateOnly Today);
+public sealed record Session(
+    Person? Person, Role? Role, bool MayRecord, bool MayReview, bool IsSteward, bool SeesSensitive, IReadOnlyList<Person> People, IReadOnlyList<DemoEntry> DemoEntries,
+    bool NeedsSteward, DateOnly Today);
 
-/// <summary>Choosing who one is.</summary>
+/// <summary>A person of the demo one can enter as.</summary>
+/// <param name="Id">Number of the person.</param>
+/// <param name="Name">Their name.</param>
+/// <param name="Role">As what.</param>
+/// <param name="SeesSensitive">True when exact places of sensitive species are shown to them.</param>
+public sealed record DemoEntry(int Id, string Name, Role Role, bool SeesSensitive);
+
+/// <summary>Entering the demo as somebody.</summary>
 /// <param name="Person">Number of the person.</param>
 public sealed record SessionChoice(int Person);
 
-/// <summary>A person to be added.</summary>
+/// <summary>Signing in.</summary>
 /// <param name="Name">The name.</param>
-public sealed record PersonInput(string Name);
+/// <param name="Password">The password.</param>
+public sealed record SignIn(string Name, string Password);
 
-/// <summary>Who is at work.</summary>
+/// <summary>Changing one's own password.</summary>
+/// <param name="Old">The password until now; empty for an account of the demo.</param>
+/// <param name="New">The new one.</param>
+public sealed record PasswordChange(string Old, string New);
+
+/// <summary>Entering and leaving.</summary>
 public static class SessionFeature
 {
     /// <summary>Adds the endpoints.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/session", async (PlaceStore places, CurrentPerson current, TimeProvider clock, CancellationToken cancel) =>
-        {
-            var people = await places.PeopleAsync(cancel);
-            return new Session(people.Find(p => p.Id == current.Id), people, Rules.Today(clock));
-        }).WithName("session").Produces<Session>();
+        var session = api.MapGroup("/session").Needs(Right.Enter);
+        session.MapGet("", (CurrentPerson current, Sessions sessions, CancellationToken cancel) => sessions.OfAsync(current.Member, cancel))
+            .WithName("session").Produces<Session>();
 
-        api.MapPut("/session", async (SessionChoice choice, PlaceStore places, CurrentPerson current, TimeProvider clock, CancellationToken cancel) =>
-        {
-            var people = await places.PeopleAsync(cancel);
-            var person = people.Find(p => p.Id == choice.Person) ?? throw new NotInStoreException("There is no such person. Choose one from the list.");
-            current.Choose(person.Id);
-            return new Session(person, people, Rules.Today(clock));
-        }).WithName("chooseSession").Produces<Session>();
+        session.MapPut("", [Noted] async (SessionChoice choice, HttpContext context, Accounts accounts, CurrentPerson current, Sessions sessions, CancellationToken cancel) =>
+            await EnterAsync(await accounts.DemoAsync(choice.Person, cancel), context, current, sessions, cancel)).WithName("chooseSession").Produces<Session>();
 
-        api.MapPost("/people", async (PersonInput input, PlaceStore places, CancellationToken cancel) =>
-            await places.AddPersonAsync(Rules.Text("name", "The name", input.Name, 120, required: true), cancel))
-            .WithName("addPerson").Produces<Person>();
+        session.MapPost("", [Noted] async (SignIn input, HttpContext context, Accounts accounts, CurrentPerson current, Sessions sessions, CancellationToken cancel) =>
+            await EnterAsync(
+                await accounts.SignInAsync(Rules.Text("name", "The name", input.Name, 120, required: true), input.Password, cancel), context, current, sessions, cancel))
+            .RequireRateLimiting(AccessServices.SignInLimit).WithName("signIn").Produces<Session>();
+
+        session.MapDelete("", async (HttpContext context, CurrentPerson current, Sessions sessions, CancellationToken cancel) =>
+        {
+            await context.SignOutAsync();
+            current.Enter(null);
+            return await sessions.OfAsync(null, cancel);
+        }).WithName("leave").Produces<Session>();
+
+        api.MapPost("/first-steward", [Noted] async (
+            SignIn input, HttpContext context, Accounts accounts, CurrentPerson current, Sessions sessions, ServerSettings settings, CancellationToken cancel) =>
+        {
+            if (settings.Demo)
+            {
+                throw new RuleException("name", "The demo has its steward. Start with --empty for a survey of your own.");
+            }
+
+            var account = await accounts.OpenAsync(Rules.Text("name", "The name", input.Name, 120, required: true), Role.Steward, true, input.Password, first: true, cancel);
+            return await EnterAsync(account, context, current, sessions, cancel);
+        }).Needs(Right.Enter).RequireRateLimiting(AccessServices.SignInLimit).WithName("makeFirstSteward").Produces<Session>();
+
+        api.MapPut("/password", [Noted] async (
+            PasswordChange input, HttpContext context, Accounts accounts, CurrentPerson current, Sessions sessions, CancellationToken cancel) =>
+        {
+            var stamp = await accounts.ChangePasswordAsync(current.Member!, input.Old, input.New, cancel);
+            await Visitor.EnterAsync(context, current.Required, stamp);
+            return await sessions.OfAsync(current.Member, cancel);
+        }).Needs(Right.Look).RequireRateLimiting(AccessServices.SignInLimit).WithName("changePassword").Produces<Session>();
+    }
+
+    private static async Task<Session> EnterAsync(Account account, HttpContext context, CurrentPerson current, Sessions sessions, CancellationToken cancel)
+    {
+        await Visitor.EnterAsync(context, account.Member.Person, account.Stamp);
+        current.Enter(account.Member);
+        return await sessions.OfAsync(account.Member, cancel);
+    }
+}
+
+/// <summary>Tells who is at work and what they may do.</summary>
+/// <param name="places">People.</param>
+/// <param name="accounts">Accounts.</param>
+/// <param name="settings">How the server was started.</param>
+/// <param name="clock">The clock.</param>
+public sealed class Sessions(PlaceStore places, AccountStore accounts, ServerSettings settings, TimeProvider clock)
+{
+    /// <summary>The session of a member.</summary>
+    /// <param name="member">The member; null for nobody.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<Session> OfAsync(Member? member, CancellationToken cancel)
+    {
+        List<DemoEntry> entries = settings.Demo
+            ? [.. (await accounts.AllAsync(cancel)).Where(a => a is { PasswordHash: null, Closed: false }).Select(a => new DemoEntry(a.Member.Person, a.Member.Name, a.Member.Role, a.Member.SeesSensitive))]
+            : [];
+        return new(
+            member is null ? null : new(member.Person, member.Name), member?.Role, member?.May(Right.Record) ?? false, member?.May(Right.Review) ?? false,
+            member?.May(Right.Steward) ?? false, member?.SeesSensitive ?? false, member is null ? [] : await places.PeopleAsync(cancel), entries,
+            !settings.Demo && member is null && await accounts.IsEmptyAsync(cancel), Rules.Today(clock));
     }
 }

@@ -1,3 +1,5 @@
+using Garten.Core.Survey.Access;
+using Garten.Server.Access;
 using System.Text;
 using Garten.Core.Identification;
 using Garten.Formats.Specimens;
@@ -27,7 +29,7 @@ public static class SpecimensFeature
                 r.Id,
                 r.Specimen is { } specimen ? SpecimenResults.Name(current.Model, specimen, Factors(flat), MostNames) : null,
                 [.. r.Faults.Select(f => f.ToString())])).ToArray();
-        }).WithName("specimens").Accepts<string>("text/csv").Produces<NamedSpecimen[]>();
+        }).Needs(Right.Look).WithName("specimens").Accepts<string>("text/csv").Produces<NamedSpecimen[]>();
 
         api.MapPost("/specimens.csv", async (string? file, bool? flat, HttpRequest request, CurrentGuide current, CancellationToken cancel) =>
         {
@@ -35,7 +37,7 @@ public static class SpecimensFeature
             var writer = new StringWriter();
             SpecimenResults.Write(current.Model, [.. readings], MostNames, Factors(flat), writer);
             return TypedResults.File(Encoding.UTF8.GetBytes(writer.ToString()), "text/csv; charset=utf-8", "named-specimens.csv");
-        }).WithName("specimensCsv").Accepts<string>("text/csv").Produces<string>(contentType: "text/csv");
+        }).Needs(Right.Look).WithName("specimensCsv").Accepts<string>("text/csv").Produces<string>(contentType: "text/csv");
     }
 
     private static PriorFactors Factors(bool? flat) => flat == true ? PriorFactors.None : PriorFactors.All;

@@ -1,6 +1,7 @@
 using Garten.Core.Bench;
 using Garten.Core.Confirmation;
 using Garten.Data;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -59,11 +60,11 @@ public static class TodayFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/today", async (
-        PlantStore plants, PlantSheets sheets, PlantGrades grades, GradeStore store, CareStore care, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+        Veil veil, PlantSheets sheets, PlantGrades grades, GradeStore store, CareStore care, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
     {
         var today = Rules.Today(clock);
         var run = await grades.RunAsync(cancel);
-        var tags = await plants.TagsAsync(cancel);
+        var tags = await veil.TagsAsync(cancel);
         List<TodayNeed> needs = [];
         List<Grade> standing = [];
         List<TodayDoubt> doubts = [];

@@ -1,3 +1,5 @@
+using Garten.Core.Survey.Access;
+using Garten.Server.Access;
 using Garten.Core.Measuring.Trees;
 
 namespace Garten.Server.Features;
@@ -8,5 +10,5 @@ public static class TreesFeature
     /// <summary>Adds the endpoints.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapPost("/trees/measures", (TreeQuestion question) => TreeMeasurement.Answer(question)).WithName("measureTree").Produces<TreeAnswer>();
+        api.MapPost("/trees/measures", (TreeQuestion question) => TreeMeasurement.Answer(question)).Needs(Right.Look).WithName("measureTree").Produces<TreeAnswer>();
 }

@@ -1,3 +1,5 @@
+using Garten.Server.Access;
+using Garten.Core.Survey.Access;
 using Garten.Core.Seasons;
 using Garten.Data;
 using Garten.Formats.Weather;
@@ -45,9 +47,8 @@ public static class WeatherFeature
     {
         api.MapGet("/weather", ViewAsync).WithName("weather").Produces<WeatherView>();
 
-        api.MapPost("/weather", async (string? file, HttpRequest request, WeatherStore store, SurveyWeather weather, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+        api.MapPost("/weather", async (string? file, HttpRequest request, WeatherStore store, SurveyWeather weather, TimeProvider clock, CancellationToken cancel) =>
         {
-            _ = person.Required;
             using var content = new MemoryStream();
             await request.Body.CopyToAsync(content, cancel);
             var days = WeatherReader.Read(Rules.Text("file", "The file's name", file ?? "weather.csv", 200), content.ToArray(), out var faults);
@@ -59,14 +60,13 @@ public static class WeatherFeature
 
             await store.AddAsync(days, cancel);
             return await ViewAsync(weather, clock, cancel);
-        }).WithName("bringInWeather").Accepts<string>("text/csv").Produces<WeatherView>();
+        }).Needs(Right.Steward).WithName("bringInWeather").Accepts<string>("text/csv").Produces<WeatherView>();
 
-        api.MapDelete("/weather", async (WeatherStore store, SurveyWeather weather, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+        api.MapDelete("/weather", async (WeatherStore store, SurveyWeather weather, TimeProvider clock, CancellationToken cancel) =>
         {
-            _ = person.Required;
             await store.ClearAsync(cancel);
             return await ViewAsync(weather, clock, cancel);
-        }).WithName("dropWeather").Produces<WeatherView>();
+        }).Needs(Right.Steward).WithName("dropWeather").Produces<WeatherView>();
     }
 
     private static async Task<WeatherView> ViewAsync(SurveyWeather weather, TimeProvider clock, CancellationToken cancel)

@@ -3,6 +3,7 @@ using Garten.Core.Guides.Notation;
 using Garten.Core.Identification;
 using Garten.Core.Seasons;
 using Garten.Data;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -38,15 +39,15 @@ public static class YearFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/year", async (
-        int? site, PlaceStore places, PlantStore plants, PlantSheets sheets, PlantGrades grades, SettingStore settings, CareStore care, CurrentGuide current, TimeProvider clock,
+        int? site, PlaceStore places, PlantStore plants, Veil veil, PlantSheets sheets, PlantGrades grades, SettingStore settings, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock,
         CancellationToken cancel) =>
     {
         var guide = current.Guide;
         var at = site is null ? null : (await places.SitesAsync(cancel)).Find(s => s.Id == site) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
         var place = at is null ? guide.Title.Reference : at.AsSeasonPlace();
         var today = Rules.Today(clock);
-        var rounds = (await RoundsFeature.PlanAsync(settings, plants, sheets, places, grades, care, current, clock, cancel)).Rounds;
-        var seen = (await plants.SeenAsync(today.Year, cancel)).ToLookup(s => s.Taxon, s => s.Date);
+        var rounds = (await RoundsFeature.PlanAsync(settings, veil, sheets, places, grades, care, current, person, clock, cancel)).Rounds;
+        var seen = (await plants.SeenAsync(today.Year, cancel)).Where(s => !veil.Taxa.Contains(s.Taxon)).ToLookup(s => s.Taxon, s => s.Date);
         var planned = rounds.SelectMany(r => r.Stops.Where(s => s.Plant.Taxon is not null).Select(s => (Taxon: s.Plant.Taxon!, r.Date))).Distinct().ToLookup(s => s.Taxon, s => s.Date);
         return new YearView(
             today, Math.Round(BioclimaticShift.SpringDelay(guide.Title.Reference, place), 1), [.. rounds.Select(r => r.Date)],

@@ -1,27 +1,24 @@
-using System.Globalization;
+using Garten.Core.Survey.Access;
 
 namespace Garten.Server.Hosting;
 
-/// <summary>
-/// Who is at work. The one place that knows: for now the person chosen on screen, kept in a cookie; a sign-in can take
-/// its place without any feature noticing.
-/// </summary>
+/// <summary>Who is at work in a request. The one place features ask.</summary>
 /// <param name="http">The request.</param>
 public sealed class CurrentPerson(IHttpContextAccessor http)
 {
-    private const string Cookie = "garten-person";
+    private static readonly object Key = new();
 
-    /// <summary>Number of the person; null when nobody was chosen.</summary>
-    public int? Id =>
-        int.TryParse(http.HttpContext?.Request.Cookies[Cookie], NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? id : null;
+    /// <summary>The member; null when nobody has entered.</summary>
+    public Member? Member => http.HttpContext?.Items[Key] as Member;
+
+    /// <summary>Number of the person; null when nobody has entered.</summary>
+    public int? Id => Member?.Person;
 
     /// <summary>Number of the person.</summary>
-    /// <exception cref="RuleException">Nobody was chosen.</exception>
-    public int Required => Id ?? throw new RuleException("person", "Choose who you are first, at the top of the page.");
+    /// <exception cref="RuleException">Nobody has entered.</exception>
+    public int Required => Id ?? throw new RuleException("person", "Sign in first.");
 
-    /// <summary>Remembers the person chosen.</summary>
-    /// <param name="id">Number of the person.</param>
-    public void Choose(int id) => http.HttpContext!.Response.Cookies.Append(
-        Cookie, id.ToString(CultureInfo.InvariantCulture),
-        new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Strict, IsEssential = true, MaxAge = TimeSpan.FromDays(365), Path = "/" });
+    /// <summary>Says who is at work in this request.</summary>
+    /// <param name="member">The member; null for nobody.</param>
+    public void Enter(Member? member) => http.HttpContext!.Items[Key] = member;
 }

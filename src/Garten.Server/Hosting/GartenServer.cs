@@ -1,9 +1,11 @@
 using System.Net;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
+using Garten.Server.Access;
 using Garten.Server.Demo;
 using Garten.Server.Devices;
 using Garten.Server.Features;
@@ -39,7 +41,8 @@ public static class GartenServer
             kestrel.Limits.MaxRequestBodySize = MostBody;
             kestrel.Listen(IPAddress.Parse(settings.Listen), settings.Port);
         });
-        builder.Services.AddSerilog(log => log.MinimumLevel.Warning().WriteTo.Console(
+        builder.Services.AddSerilog(log => log.MinimumLevel.Warning()
+            .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error).WriteTo.Console(
             restrictedToMinimumLevel: LogEventLevel.Warning, formatProvider: System.Globalization.CultureInfo.InvariantCulture));
         builder.Services.Configure<JsonOptions>(o => Configure(o.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
@@ -54,6 +57,8 @@ public static class GartenServer
             s.GetRequiredService<DatabaseAddress>().ConnectionString ?? throw new InvalidOperationException("The database is not open yet.")));
         builder.Services.AddSingleton<CurrentGuide>();
         builder.Services.AddSingleton<CurrentPerson>();
+        builder.Services.AddSingleton<Sessions>();
+        builder.Services.AddAccess();
         builder.Services.AddSingleton<GuideStore>();
         builder.Services.AddSingleton<PlaceStore>();
         builder.Services.AddSingleton<PlantStore>();
@@ -77,6 +82,8 @@ public static class GartenServer
         builder.Services.AddSingleton<PlantGrades>();
         builder.Services.AddSingleton<PlantSheets>();
         builder.Services.AddSingleton<PlantCares>();
+        builder.Services.AddSingleton<CountViews>();
+        builder.Services.AddSingleton<CoarseRecords>();
         builder.Services.AddSingleton<DemoSurvey>();
 
         var app = builder.Build();
@@ -84,9 +91,13 @@ public static class GartenServer
         app.UseStatusCodePages(Problems.FillAsync);
         app.UseSecurityHeaders();
         app.UseResponseCompression();
-        var api = app.MapGroup("/api").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
+        app.UseAuthentication();
+        app.UseRateLimiter();
+        app.UseGate();
+        var api = app.MapGroup("/api").ProducesProblem(400).ProducesProblem(401).ProducesProblem(403).ProducesProblem(404).ProducesProblem(409);
         HealthFeature.Map(api);
         SessionFeature.Map(api);
+        PeopleFeature.Map(api);
         PlacesFeature.Map(api);
         GuideFeature.Map(api);
         LookingUpFeature.Map(api);
@@ -111,7 +122,7 @@ public static class GartenServer
         CareFeature.Map(api);
         CountsFeature.Map(api);
         WeatherFeature.Map(api);
-        app.MapOpenApi("/api/openapi.json");
+        app.MapOpenApi("/api/openapi.json").Needs(Right.Enter);
         app.MapWebPages(settings.Web);
         return app;
     }

@@ -1,4 +1,5 @@
 using Garten.Data;
+using Garten.Server.Access;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Npgsql;
@@ -76,6 +77,7 @@ public static partial class Problems
         var (status, title, detail) = error switch
         {
             RuleException e => (StatusCodes.Status400BadRequest, "Not recorded", e.Message),
+            ForbiddenException e => (e.Status, e.Title, e.Message),
             BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } =>
                 (StatusCodes.Status413PayloadTooLarge, "Too large", TooLarge),
             BadHttpRequestException => (StatusCodes.Status400BadRequest, "Not understood", NotUnderstood),

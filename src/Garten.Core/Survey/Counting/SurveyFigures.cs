@@ -71,6 +71,9 @@ public sealed record SurveyFigures(
     Figure Chao1, Figure Chao2, Figure Jackknife1, Figure Jackknife2, Figure Bootstrap, Figure Shannon, Figure Simpson, Figure Hill1, Figure Hill2,
     ImmutableArray<CurvePoint> Curve, ImmutableArray<SitePair> Sites)
 {
+    /// <summary>Lines of sensitive species left out of the figures, because the person who asks may not know where they grow.</summary>
+    public int Withheld { get; init; }
+
     /// <summary>Works out the figures of a survey.</summary>
     /// <param name="guide">The guide.</param>
     /// <param name="units">All sampling units, those without a find too.</param>

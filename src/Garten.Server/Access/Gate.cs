@@ -1,0 +1,126 @@
+using System.Globalization;
+using Garten.Core.Survey.Access;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Access;
+
+/// <summary>Stands before the API: lets through what a person's role covers, and notes what was done.</summary>
+public static partial class Gate
+{
+    /// <summary>Puts the gate before the endpoints.</summary>
+    /// <param name="app">The application.</param>
+    public static void UseGate(this WebApplication app) => app.Use(async (context, next) =>
+    {
+        if (context.GetEndpoint() is not { } endpoint || !context.Request.Path.StartsWithSegments("/api"))
+        {
+            await next(context);
+            return;
+        }
+
+        var right = endpoint.Metadata.GetMetadata<NeedsRight>()?.Right ?? NeedsRight.Usual(context.Request.Method);
+        RefuseForeignPage(context.Request);
+        var visitor = await context.RequestServices.GetRequiredService<Visitor>().OfAsync(context, context.RequestAborted);
+        context.RequestServices.GetRequiredService<CurrentPerson>().Enter(visitor);
+        try
+        {
+            if (right != Right.Enter)
+            {
+                RefuseUnless(visitor, right);
+                await RefuseHiddenPlantAsync(context);
+            }
+
+            await next(context);
+        }
+        catch (ForbiddenException e)
+        {
+            await NoteAsync(context, endpoint, e.Status);
+            throw;
+        }
+
+        if (right >= Right.Record || endpoint.Metadata.GetMetadata<NotedAttribute>() is not null)
+        {
+            await NoteAsync(context, endpoint, context.Response.StatusCode);
+        }
+    });
+
+    /// <summary>Refuses a change that a page of another site has the browser send (the Fetch Metadata and Origin headers; cookies are SameSite=Strict as well).</summary>
+    private static void RefuseForeignPage(HttpRequest request)
+    {
+        if (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method))
+        {
+            return;
+        }
+
+        var from = request.Headers["Sec-Fetch-Site"].ToString();
+        var origin = request.Headers.Origin.ToString();
+        var foreign = from is not ("" or "same-origin" or "none") || (origin.Length > 0 && !(Uri.TryCreate(origin, UriKind.Absolute, out var uri) && uri.Authority == request.Host.Value));
+        if (foreign)
+        {
+            throw new ForbiddenException(StatusCodes.Status403Forbidden, "Another site", "This was sent by a page that is not Garten's. Nothing was changed. Open Garten at its own address.");
+        }
+    }
+
+    private static void RefuseUnless(Member? member, Right right)
+    {
+        if (member is null)
+        {
+            throw new ForbiddenException(StatusCodes.Status401Unauthorized, "Not signed in", "Sign in first. What you typed is kept.");
+        }
+
+        if (!member.May(right))
+        {
+            var needed = Member.LeastRole(right).ToString().ToLowerInvariant();
+            throw new ForbiddenException(
+                StatusCodes.Status403Forbidden, "Not yours to do",
+                $"You are here as a {member.Role.ToString().ToLowerInvariant()}; this takes a {needed}. Ask a steward of the survey if it should be yours.");
+        }
+    }
+
+    /// <summary>A plant whose place a person may not know does not exist for them, whatever is asked about it.</summary>
+    private static async Task RefuseHiddenPlantAsync(HttpContext context)
+    {
+        foreach (var name in (string[])["plant", "other"])
+        {
+            if (int.TryParse(context.Request.RouteValues[name] as string ?? context.Request.Query[name], NumberStyles.None, CultureInfo.InvariantCulture, out var plant))
+            {
+                await context.RequestServices.GetRequiredService<Veil>().RequireAsync(plant, context.RequestAborted);
+            }
+        }
+    }
+
+    private static async Task NoteAsync(HttpContext context, Endpoint endpoint, int status)
+    {
+        try
+        {
+            var member = context.RequestServices.GetRequiredService<CurrentPerson>().Member;
+            await context.RequestServices.GetRequiredService<DeedStore>().NoteAsync(
+                member?.Person, member?.Role, endpoint.Metadata.GetMetadata<IEndpointNameMetadata>()?.EndpointName ?? context.Request.Method, context.Request.Path, status, CancellationToken.None);
+        }
+        catch (Exception e) when (e is not OperationCanceledException)
+        {
+            // The work itself is done and acknowledged; a note that fails must not make it look undone.
+            LogUnnoted(context.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(Gate)), context.Request.Path, e);
+        }
+    }
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "A deed at {Path} was not noted")]
+    private static partial void LogUnnoted(ILogger logger, string path, Exception error);
+}
+
+/// <summary>The person may not do this; the message says what to do.</summary>
+/// <param name="status">401 where nobody has entered, else 403.</param>
+/// <param name="title">A few words.</param>
+/// <param name="message">The sentence.</param>
+public sealed class ForbiddenException(int status, string title, string message) : Exception(message)
+{
+    /// <summary>The HTTP status.</summary>
+    public int Status { get; } = status;
+
+    /// <summary>A few words.</summary>
+    public string Title { get; } = title;
+}
+
+/// <summary>An endpoint whose calls are noted though it changes nothing in the survey: entering, and taking data out.</summary>
+[AttributeUsage(AttributeTargets.Method)]
+public sealed class NotedAttribute : Attribute;

@@ -24,6 +24,7 @@ public sealed class Browser : IDisposable
     private readonly string _folder = Directory.CreateTempSubdirectory("garten-chromium-").FullName;
     private readonly ChromeDriver _driver;
     private readonly string _address;
+    private string? _enter;
 
     /// <summary>Opens a browser.</summary>
     /// <param name="address">Address of the server.</param>
@@ -31,8 +32,10 @@ public sealed class Browser : IDisposable
     /// <param name="height">Height of the page in pixels.</param>
     /// <param name="core">True to start the core in the page; else the server answers, as it does for a browser without workers.
     /// Starting it takes seconds of a processor, so only tests of it, pictures and timings ask for it.</param>
-    public Browser(string address, int width = 1280, int height = 800, bool core = false)
+    /// <param name="enter">The person of the demo to enter as before the first page; null to stand at the door.</param>
+    public Browser(string address, int width = 1280, int height = 800, bool core = false, string? enter = "R. Ostrow")
     {
+        _enter = enter;
         _address = address;
         Downloads = Path.Combine(_folder, "downloads");
         Directory.CreateDirectory(Downloads);
@@ -66,7 +69,24 @@ public sealed class Browser : IDisposable
         new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
 
     /// <summary>Goes to a page of the server.</summary>
-    public void Open(string path) => _driver.Navigate().GoToUrl(_address + path);
+    public void Open(string path)
+    {
+        if (_enter is { } person)
+        {
+            _enter = null;
+            _driver.Navigate().GoToUrl(_address + "/api/health");
+            _driver.ExecuteAsyncScript(
+                """
+                const [name, done] = arguments;
+                fetch('/api/session').then(r => r.json())
+                  .then(s => fetch('/api/session', { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ person: s.demoEntries.find(p => p.name === name).id }) }))
+                  .then(() => done(), done)
+                """,
+                person);
+        }
+
+        _driver.Navigate().GoToUrl(_address + path);
+    }
 
     /// <summary>Loads the page again.</summary>
     public void Reload() => _driver.Navigate().Refresh();
@@ -125,12 +145,17 @@ public sealed class Browser : IDisposable
     /// <summary>Chooses who is at work.</summary>
     public void Be(string person)
     {
+        if (Find("#person").Text.StartsWith(person, StringComparison.Ordinal))
+        {
+            return;
+        }
+
         Find("#person").Click();
         Wait(
             $"“{person}” in the menu",
-            _ => Look("return all('[role=menuitem]').find(e => e.innerText.trim() === arguments[0])", person)).Click();
+            _ => Look("return all('[role=menuitem]').find(e => e.innerText.trim().startsWith(arguments[0]))", person)).Click();
         Wait("the menu to close", d => d.FindElements(By.CssSelector(".MuiModal-root")).Count == 0 ? this : null);
-        Wait("the person to be chosen", d => d.FindElement(By.Id("person")).Text == person ? this : null);
+        Wait("the person to be chosen", d => d.FindElement(By.Id("person")).Text.StartsWith(person, StringComparison.Ordinal) ? this : null);
     }
 
     /// <summary>Runs a script in the page.</summary>

@@ -1,10 +1,14 @@
 import { CssBaseline, ThemeProvider } from '@mui/material'
-import { lazy, Suspense, useMemo } from 'react'
+import { lazy, Suspense, useEffect, useMemo } from 'react'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { ApartPage } from './apart/ApartPage'
 import { BenchPage } from './bench/BenchPage'
 import { GuidePage } from './guide/GuidePage'
 import { PlatePage } from './guide/PlatePage'
+import { EntryPage } from './access/EntryPage'
+import { PeoplePage } from './access/PeoplePage'
+import { useSession } from './api/queries'
+import { startEngine } from './engine/engine'
 import { Shell } from './shell/Shell'
 import { SpecimensPage } from './specimens/SpecimensPage'
 import { gartenTheme } from './theme/theme'
@@ -19,25 +23,36 @@ const RecordsPage = lazy(() => import('./records/RecordsPage').then((m) => ({ de
 export function App({ nonce }: { nonce: string }) {
   const [themeName, nextTheme] = useThemeName()
   const theme = useMemo(() => gartenTheme(themeName), [themeName])
+  const session = useSession().data
+  const inside = !!session?.person
+
+  // The core needs the guide, and the guide is for those who have come in.
+  useEffect(() => {
+    if (inside) startEngine()
+  }, [inside])
   return (
     <ThemeProvider theme={theme}>
       <CssBaseline />
       <BrowserRouter>
-        <Shell themeName={themeName} onNextTheme={nextTheme}>
-          <Suspense fallback={null}>
-            <Routes>
-              <Route path="/bench/:plant?" element={<BenchPage />} />
-              <Route path="/season" element={<SeasonPage />} />
-              <Route path="/records" element={<RecordsPage nonce={nonce} />} />
-              <Route path="/apart" element={<ApartPage />} />
-              <Route path="/guide/:taxon?" element={<GuidePage />} />
-              <Route path="/plate/:taxon" element={<PlatePage />} />
-              <Route path="/specimens" element={<SpecimensPage />} />
-              <Route path="/measure" element={<MeasurePage />} />
-              <Route path="/words" element={<WordsPage />} />
-              <Route path="*" element={<Navigate to="/season" replace />} />
-            </Routes>
-          </Suspense>
+        <Shell themeName={themeName} onNextTheme={nextTheme} inside={inside}>
+          {session && !inside && <EntryPage session={session} />}
+          {inside && (
+            <Suspense fallback={null}>
+              <Routes>
+                <Route path="/bench/:plant?" element={<BenchPage />} />
+                <Route path="/season" element={<SeasonPage />} />
+                <Route path="/records" element={<RecordsPage nonce={nonce} />} />
+                <Route path="/apart" element={<ApartPage />} />
+                <Route path="/guide/:taxon?" element={<GuidePage />} />
+                <Route path="/plate/:taxon" element={<PlatePage />} />
+                <Route path="/specimens" element={<SpecimensPage />} />
+                <Route path="/measure" element={<MeasurePage />} />
+                <Route path="/people" element={<PeoplePage />} />
+                <Route path="/words" element={<WordsPage />} />
+                <Route path="*" element={<Navigate to="/season" replace />} />
+              </Routes>
+            </Suspense>
+          )}
         </Shell>
       </BrowserRouter>
     </ThemeProvider>

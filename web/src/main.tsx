@@ -9,11 +9,9 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { queryClient } from './api/queries'
 import { App } from './App'
-import { startEngine } from './engine/engine'
 import './theme/themes.css'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? ''
-startEngine()
 const cache = createCache({ key: 'g', nonce, prepend: true })
 
 createRoot(document.getElementById('root') as HTMLElement).render(

@@ -54,7 +54,7 @@ public static class SessionFeature
             .WithName("session").Produces<Session>();
 
         session.MapPut("", [Noted] async (SessionChoice choice, HttpContext context, Accounts accounts, CurrentPerson current, Sessions sessions, CancellationToken cancel) =>
-            await EnterAsync(await accounts.DemoAsync(choice.Person, cancel), context, current, sessions, cancel)).WithName("chooseSession").Produces<Session>();
+            await EnterAsync(await accounts.DemoAsync(choice.Person, cancel), context, current, sessions, cancel)).WithName("enterDemo").Produces<Session>();
 
         session.MapPost("", [Noted] async (SignIn input, HttpContext context, Accounts accounts, CurrentPerson current, Sessions sessions, CancellationToken cancel) =>
             await EnterAsync(

@@ -1,5 +1,7 @@
 import {
   hashKey,
+  MutationCache,
+  QueryCache,
   QueryClient,
   queryOptions,
   useMutation,
@@ -26,8 +28,16 @@ import type {
 const again = (count: number, error: Error) => error instanceof Problem && error.unreached && count < 100
 const pause = (count: number) => Math.min(500 * 2 ** count, 4000)
 
+/** Who has signed out elsewhere, or was let in no more, comes to the door; what they typed stays on the page. */
+const askWhoIsThere = (error: Error) => {
+  if (error instanceof Problem && error.status === 401)
+    void queryClient.invalidateQueries({ queryKey: ['session'] })
+}
+
 /** Requests that did not reach the server are tried again until they do; refusals are not. */
-export const queryClient = new QueryClient({
+export const queryClient: QueryClient = new QueryClient({
+  queryCache: new QueryCache({ onError: askWhoIsThere }),
+  mutationCache: new MutationCache({ onError: askWhoIsThere }),
   defaultOptions: {
     queries: { retry: again, retryDelay: pause, networkMode: 'always', staleTime: 10_000 },
     mutations: { retry: again, retryDelay: pause, networkMode: 'always' },
@@ -251,22 +261,6 @@ export const useNameSpecimens = () =>
         }),
       ),
   })
-
-export function useChoosePerson() {
-  const client = useQueryClient()
-  return useMutation({
-    mutationFn: (person: number) => answer(api.PUT('/api/session', { body: { person } })),
-    onSuccess: (session) => client.setQueryData(['session'], session),
-  })
-}
-
-export function useAddPerson() {
-  const client = useQueryClient()
-  return useMutation({
-    mutationFn: (name: string) => answer(api.POST('/api/people', { body: { name } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['session'] }),
-  })
-}
 
 export function useAddSite() {
   const client = useQueryClient()

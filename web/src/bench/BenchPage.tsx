@@ -150,7 +150,7 @@ export function BenchPage() {
         {list?.length === 0 && (
           <div className="bench-empty">
             <h1>No plant on the bench yet</h1>
-            <p>Say who you are at the top right, then take the plant in front of you.</p>
+            <p>Take the plant in front of you: where it stands, and what is on it today.</p>
             <Button variant="contained" onClick={() => setTaking(true)}>
               Take a plant
             </Button>

@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import { Button } from '@mui/material'
+import { useSession } from '../api/queries'
 import type { PlantTag } from '../api/types'
 import { day } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
@@ -13,6 +14,7 @@ interface Props {
 
 /** The plants under study, as tags lying on the desk. */
 export const PlantTags = memo(function PlantTags({ plants, current, onTake, onChoose }: Props) {
+  const mayRecord = useSession().data?.mayRecord
   return (
     <nav className="tags no-print" aria-label="Plants on the bench">
       <h2>
@@ -22,6 +24,7 @@ export const PlantTags = memo(function PlantTags({ plants, current, onTake, onCh
         variant="outlined"
         color="inherit"
         onClick={onTake}
+        disabled={!mayRecord}
         sx={{ bgcolor: 'var(--card)', flex: 'none' }}
       >
         Take a plant&nbsp;<kbd>T</kbd>

@@ -1,6 +1,6 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
-import { useAddSite, useChoosePerson, useGuide, useSession, useSites, useTakePlant } from '../api/queries'
+import { useAddSite, useGuide, useSession, useSites, useTakePlant } from '../api/queries'
 import { useHere } from '../api/devices'
 import type { Origin, VisitInput } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
@@ -18,7 +18,6 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
   const session = useSession().data
   const sites = useSites().data
   const take = useTakePlant()
-  const choose = useChoosePerson()
   const here = useHere()
   const today = session?.today ?? ''
   // One number for this plant however often it is sent, so that a lost answer never takes it twice.
@@ -96,23 +95,6 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
             </p>
           )}
           <ProblemNote error={here.error} />
-          <TextField
-            select
-            label="Who"
-            margin="dense"
-            fullWidth
-            value={session?.person?.id ?? ''}
-            onChange={(e) => choose.mutate(Number(e.target.value))}
-            helperText={
-              session?.people.length === 0 ? 'Add yourself first, at the top right of the page' : undefined
-            }
-          >
-            {(session?.people ?? []).map((p) => (
-              <MenuItem key={p.id} value={p.id}>
-                {p.name}
-              </MenuItem>
-            ))}
-          </TextField>
           <VisitFields value={value} today={today} onChange={setVisit} />
         </DialogContent>
         <DialogActions>

@@ -1,5 +1,6 @@
 import { Button } from '@mui/material'
 import { useState } from 'react'
+import { useSession } from '../api/queries'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { BeginCountForm } from './BeginCountForm'
@@ -11,11 +12,12 @@ import { protocols } from './protocols'
 /** Counts by protocol: the list of them, and the one that is open. */
 export function CountsPanel() {
   const { data, error } = useCounts()
+  const mayRecord = useSession().data?.mayRecord
   const [open, setOpen] = useState<number | 'new' | null>(null)
   return (
     <div className={open === null ? 'count-desk' : 'count-desk count-one'}>
       <nav className="count-list no-print" aria-label="Counts">
-        <Button variant="contained" onClick={() => setOpen('new')}>
+        <Button variant="contained" onClick={() => setOpen('new')} disabled={!mayRecord}>
           Begin a count
         </Button>
         <ProblemNote error={error} />

@@ -74,8 +74,9 @@ function receive(message: EngineMessage) {
   }
 }
 
-/** Starts the core in a worker; until it is ready, and if it cannot start, the server answers. */
+/** Starts the core in a worker, once; until it is ready, and if it cannot start, the server answers. */
 export function startEngine() {
+  if (worker) return
   become('starting')
   try {
     worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' })

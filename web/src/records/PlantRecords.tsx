@@ -1,4 +1,4 @@
-import { Button, MenuItem, TextField } from '@mui/material'
+import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material'
 import { DataGrid, type GridColDef, type GridSortModel } from '@mui/x-data-grid'
 import { useState } from 'react'
 import { type RecordFilter, useGuide, useRecords, useSession, useSites } from '../api/queries'
@@ -8,6 +8,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
 import { RecordDialog } from './RecordDialog'
+import { WithheldList } from './WithheldList'
 
 const sortable = ['date', 'tag', 'name', 'site', 'recorder', 'determiner'] as const
 
@@ -41,8 +42,8 @@ const columns: GridColDef<SurveyRecord>[] = [
   { field: 'determiner', headerName: 'Named by', width: 120 },
 ]
 
-const address = (filter: RecordFilter) => {
-  const query = new URLSearchParams()
+const address = (filter: RecordFilter, exact: boolean) => {
+  const query = new URLSearchParams({ exact: String(exact) })
   for (const [name, value] of Object.entries(filter))
     if (value !== undefined && value !== '') query.set(name, String(value))
   return `/api/records.csv?${query}`
@@ -52,7 +53,9 @@ const address = (filter: RecordFilter) => {
 export function PlantRecords({ nonce }: { nonce: string }) {
   const guide = useGuide().data
   const sites = useSites().data
-  const people = useSession().data?.people
+  const session = useSession().data
+  const people = session?.people
+  const [exact, setExact] = useState(false)
   const [filter, setFilter] = useState<RecordFilter>({ sort: 'date', descending: true })
   const [page, setPage] = useState({ page: 0, pageSize: 50 })
   const [open, setOpen] = useState<SurveyRecord | null>(null)
@@ -72,10 +75,16 @@ export function PlantRecords({ nonce }: { nonce: string }) {
           {data ? `${data.total} shown` : ''}
         </span>
         <span className="fill" />
-        <Button variant="outlined" href="/api/records/archive.zip" download>
+        {session?.seesSensitive && (
+          <FormControlLabel
+            control={<Checkbox checked={exact} onChange={(e) => setExact(e.target.checked)} />}
+            label="with exact places of sensitive species"
+          />
+        )}
+        <Button variant="outlined" href={`/api/records/archive.zip?exact=${exact}`} download>
           Whole survey (Darwin Core archive)
         </Button>
-        <Button variant="contained" href={address(filter)} download>
+        <Button variant="contained" href={address(filter, exact)} download>
           Export what is shown (CSV)
         </Button>
       </div>
@@ -166,6 +175,7 @@ export function PlantRecords({ nonce }: { nonce: string }) {
           localeText={{ noRowsLabel: 'No record fits. A plant has a record once it has a name.' }}
         />
       </div>
+      <WithheldList records={data?.withheld ?? []} />
       {open && <RecordDialog record={open} onClose={() => setOpen(null)} />}
     </>
   )

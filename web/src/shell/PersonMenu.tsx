@@ -1,89 +1,49 @@
-import {
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  Divider,
-  Menu,
-  MenuItem,
-  TextField,
-} from '@mui/material'
+import { Button, Divider, Menu, MenuItem } from '@mui/material'
 import { useState } from 'react'
-import { useAddPerson, useChoosePerson, useSession } from '../api/queries'
-import { ProblemNote } from '../shared/ProblemNote'
+import { useNavigate } from 'react-router'
+import { useChoosePerson, useLeave } from '../access/accessQueries'
+import { PasswordDialog } from '../access/PasswordDialog'
+import { roles } from '../access/roles'
+import { useSession } from '../api/queries'
 
-/** Who is at work: shown always, changed here, and nowhere else. */
+/** Who is at work: shown always, and changed here. */
 export function PersonMenu() {
   const session = useSession().data
   const choose = useChoosePerson()
-  const add = useAddPerson()
+  const leave = useLeave()
+  const go = useNavigate()
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const [adding, setAdding] = useState(false)
-  const [name, setName] = useState('')
-  const save = () =>
-    add.mutate(name, {
-      onSuccess: (person) => {
-        choose.mutate(person.id)
-        setAdding(false)
-        setName('')
-      },
-    })
+  const [changing, setChanging] = useState(false)
+  if (!session?.person) return null
+  const then = (act: () => void) => () => {
+    setAnchor(null)
+    act()
+  }
   return (
     <>
       <Button color="inherit" id="person" onClick={(e) => setAnchor(e.currentTarget)} aria-haspopup="menu">
-        {session?.person?.name ?? 'Who are you?'}
+        {session.person.name}
+        {session.role && <small className="shell-role">{roles[session.role].label.toLowerCase()}</small>}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {session?.people.map((p) => (
+        {session.demoEntries.map((p) => (
           <MenuItem
             key={p.id}
             selected={p.id === session.person?.id}
-            onClick={() => {
-              choose.mutate(p.id)
-              setAnchor(null)
-            }}
+            onClick={then(() => choose.mutate(p.id))}
           >
             {p.name}
+            <small className="shell-role">{roles[p.role].label.toLowerCase()}</small>
           </MenuItem>
         ))}
-        <Divider />
-        <MenuItem
-          onClick={() => {
-            setAnchor(null)
-            setAdding(true)
-          }}
-        >
-          Add a person …
-        </MenuItem>
+        {session.demoEntries.length > 0 && <Divider />}
+        {session.isSteward && (
+          <MenuItem onClick={then(() => void go('/people'))}>People and what was done</MenuItem>
+        )}
+        <MenuItem onClick={then(() => setChanging(true))}>Change password …</MenuItem>
+        <MenuItem onClick={then(() => leave.mutate(undefined))}>Sign out</MenuItem>
       </Menu>
-      <Dialog open={adding} onClose={() => setAdding(false)}>
-        <form
-          onSubmit={(e) => {
-            e.preventDefault()
-            save()
-          }}
-        >
-          <DialogTitle>Add a person</DialogTitle>
-          <DialogContent>
-            <ProblemNote error={add.error} />
-            <TextField
-              autoFocus
-              margin="dense"
-              label="Name as it stands on records"
-              fullWidth
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-            />
-          </DialogContent>
-          <DialogActions>
-            <Button onClick={() => setAdding(false)}>Cancel</Button>
-            <Button type="submit" variant="contained" disabled={!name.trim()}>
-              Add
-            </Button>
-          </DialogActions>
-        </form>
-      </Dialog>
+      {changing && <PasswordDialog onClose={() => setChanging(false)} />}
     </>
   )
 }

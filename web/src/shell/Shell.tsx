@@ -4,6 +4,7 @@ import { NavLink } from 'react-router'
 import type { ThemeName } from '../theme/theme'
 import { ConnectionNote } from './ConnectionNote'
 import { PersonMenu } from './PersonMenu'
+import { ReadingNote } from './ReadingNote'
 import './Shell.css'
 
 const views = [
@@ -30,13 +31,15 @@ const themeLabels: Record<ThemeName, string> = { paper: 'Paper', lamp: 'Lamp', s
 interface Props {
   themeName: ThemeName
   onNextTheme: () => void
+  /** True when somebody has come in. */
+  inside: boolean
   children: ReactNode
 }
 
 /** The frame round every view: bar above, views at the side, or below on a phone. */
-export function Shell({ themeName, onNextTheme, children }: Props) {
+export function Shell({ themeName, onNextTheme, inside, children }: Props) {
   return (
-    <div className="shell">
+    <div className={inside ? 'shell' : 'shell shell-door'}>
       <header className="shell-bar no-print">
         <b className="shell-title">Garten</b>
         <span className="shell-place">Tamsin Fork</span>
@@ -50,26 +53,29 @@ export function Shell({ themeName, onNextTheme, children }: Props) {
         </Button>
         <PersonMenu />
       </header>
-      <nav className="shell-views no-print" aria-label="Views">
-        {views.map((v) => (
-          <NavLink key={v.to} to={v.to}>
-            <svg
-              width="24"
-              height="24"
-              viewBox="0 0 24 24"
-              fill="none"
-              stroke="currentColor"
-              strokeWidth="1.7"
-              aria-hidden="true"
-            >
-              <path d={v.path} strokeLinejoin="round" />
-            </svg>
-            {v.label}
-          </NavLink>
-        ))}
-      </nav>
+      {inside && (
+        <nav className="shell-views no-print" aria-label="Views">
+          {views.map((v) => (
+            <NavLink key={v.to} to={v.to}>
+              <svg
+                width="24"
+                height="24"
+                viewBox="0 0 24 24"
+                fill="none"
+                stroke="currentColor"
+                strokeWidth="1.7"
+                aria-hidden="true"
+              >
+                <path d={v.path} strokeLinejoin="round" />
+              </svg>
+              {v.label}
+            </NavLink>
+          ))}
+        </nav>
+      )}
       <div className="shell-main">
         <ConnectionNote />
+        <ReadingNote />
         {children}
       </div>
     </div>

@@ -1,0 +1,70 @@
+import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { answer, api } from '../api/client'
+import type { AccessChange, NewAccess, PasswordChange, Session, SignIn } from '../api/types'
+
+/** Another person is at work: all that was shown to the one before is forgotten. */
+function enter(client: QueryClient, session: Session) {
+  client.setQueryData(['session'], session)
+  void client.resetQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
+}
+
+function useEntering<T>(mutationFn: (input: T) => Promise<Session>) {
+  const client = useQueryClient()
+  return useMutation({ mutationFn, onSuccess: (session) => enter(client, session) })
+}
+
+/** Enters the demo as one of its people. */
+export const useChoosePerson = () =>
+  useEntering((person: number) => answer(api.PUT('/api/session', { body: { person } })))
+
+export const useSignIn = () => useEntering((body: SignIn) => answer(api.POST('/api/session', { body })))
+
+export const useLeave = () => useEntering(() => answer(api.DELETE('/api/session')))
+
+export const useMakeFirstSteward = () =>
+  useEntering((body: SignIn) => answer(api.POST('/api/first-steward', { body })))
+
+export const useChangePassword = () =>
+  useMutation({ mutationFn: (body: PasswordChange) => answer(api.PUT('/api/password', { body })) })
+
+export const usePeople = () =>
+  useQuery({ queryKey: ['people'], queryFn: () => answer(api.GET('/api/people')) })
+
+export function useAddPerson() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: NewAccess) => answer(api.POST('/api/people', { body })),
+    onSuccess: (given) => {
+      client.setQueryData(['people'], given.people)
+      void client.invalidateQueries({ queryKey: ['deeds'] })
+    },
+  })
+}
+
+export function useSetPerson() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: ({ person, change }: { person: number; change: AccessChange }) =>
+      answer(api.PUT('/api/people/{person}', { params: { path: { person } }, body: change })),
+    onSuccess: (people) => {
+      client.setQueryData(['people'], people)
+      void client.invalidateQueries({ queryKey: ['deeds'] })
+      void client.invalidateQueries({ queryKey: ['session'] })
+    },
+  })
+}
+
+export function useRenewPassword() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (person: number) =>
+      answer(api.POST('/api/people/{person}/password', { params: { path: { person } } })),
+    onSuccess: (given) => client.setQueryData(['people'], given.people),
+  })
+}
+
+export const useDeeds = (person: number | null) =>
+  useQuery({
+    queryKey: ['deeds', person],
+    queryFn: () => answer(api.GET('/api/deeds', { params: { query: person ? { person } : {} } })),
+  })

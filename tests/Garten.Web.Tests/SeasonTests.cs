@@ -54,6 +54,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
 
         // Its window has opened: the desk says so, and the round is walked.
         running.Clock.Day = new(2026, 9, 12);
+        browser.EnterAs("R. Ostrow");
         browser.Open("/season");
         browser.Wait("it to show now", d => d.FindElements(By.CssSelector("[aria-label='Shows now'] a")).FirstOrDefault(a => a.Text == tag)).Click();
         browser.Press("v");

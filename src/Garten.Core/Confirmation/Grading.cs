@@ -19,7 +19,14 @@ public sealed record GivenName(TaxonId Taxon, Qualifier Qualifier, string Person
 /// <summary>A plant whose grade is asked.</summary>
 /// <param name="Plant">The plant.</param>
 /// <param name="Names">Its names, the latest first.</param>
-public sealed record GradeQuestion(BenchRequest Plant, ImmutableArray<GivenName> Names);
+public sealed record GradeQuestion(BenchRequest Plant, ImmutableArray<GivenName> Names)
+{
+    /// <summary>What others said last of the latest name.</summary>
+    public ImmutableArray<NameReview> Reviews { get; init; } = [];
+
+    /// <summary>Numbers of the specimens kept of the plant.</summary>
+    public ImmutableArray<string> Vouchers { get; init; } = [];
+}
 
 /// <summary>A grade with its grounds.</summary>
 /// <param name="Grade">The grade.</param>
@@ -168,8 +175,17 @@ public static class Grading
         GradeGround SecondPerson()
         {
             var others = question.Names.Where(n => given is not null && n.Person != given.Person && n.Qualifier == Qualifier.None && n.Taxon == taxon).Select(n => n.Person).Distinct().ToArray();
+            var open = question.Reviews.FirstOrDefault(r => r.Verdict != Verdict.Agrees);
+            string[] says =
+            [
+                .. others.Length > 0 ? [$"{string.Join(", ", others)} gave the same name."] : Array.Empty<string>(),
+                .. question.Reviews.Where(r => r.Verdict == Verdict.Agrees).Select(r => $"{r.Person} agrees."),
+                .. question.Vouchers.Take(1).Select(v => $"Voucher {v} stands for it."),
+            ];
             return new(
-                GroundKind.SecondPerson, Grade.Confirmed, others.Length > 0, others.Length > 0 ? $"{string.Join(", ", others)} gave the same name." : "No second person has given the same name.");
+                GroundKind.SecondPerson, Grade.Confirmed, open is null && says.Length > 0,
+                open is not null ? $"{open.Person} {(open.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {open.Remark}"
+                    : says.Length > 0 ? string.Join(" ", says) : "No second person has given the same name, and no voucher stands for it.");
         }
     }
 

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Garten.Core.Bench;
 using Garten.Core.Confirmation;
 using Garten.Core.Seasons;
@@ -16,12 +15,13 @@ public sealed record PlantGrade(ReturnAnswer Answer, GradeOverrule? Overrule);
 /// <param name="plants">Plants.</param>
 /// <param name="sheets">Their sheets.</param>
 /// <param name="determinations">Their names.</param>
+/// <param name="reviews">What others say of the names.</param>
 /// <param name="grades">Their grades as noted.</param>
 /// <param name="weather">The weather.</param>
 /// <param name="current">The guide.</param>
 /// <param name="clock">The clock.</param>
 public sealed class PlantGrades(
-    PlantStore plants, PlantSheets sheets, DeterminationStore determinations, GradeStore grades, SurveyWeather weather, CurrentGuide current, TimeProvider clock)
+    PlantStore plants, PlantSheets sheets, DeterminationStore determinations, ReviewStore reviews, GradeStore grades, SurveyWeather weather, CurrentGuide current, TimeProvider clock)
 {
     /// <summary>The grade of a plant, and what would raise it.</summary>
     /// <param name="plant">The plant.</param>
@@ -35,7 +35,7 @@ public sealed class PlantGrades(
     /// <param name="run">How the year runs.</param>
     /// <param name="cancel">Gives up.</param>
     public async Task<ReturnAnswer> AnswerAsync(int plant, BenchRequest request, YearRun run, CancellationToken cancel) =>
-        ReturnList.Of(current.Model, new(new(request, await NamesAsync(plant, cancel)), Rules.Today(clock), run));
+        ReturnList.Of(current.Model, new(await QuestionAsync(plant, request, cancel), Rules.Today(clock), run));
 
     /// <summary>Notes the grade of a plant that has changed, so that a fall can be told of, and reads its sheet.</summary>
     /// <param name="plant">The plant.</param>
@@ -43,7 +43,7 @@ public sealed class PlantGrades(
     public async Task<PlantSheet> ChangedAsync(int plant, CancellationToken cancel)
     {
         var sheet = await sheets.ReadAsync(plant, cancel);
-        var answer = Grading.Of(current.Model, new(sheet.Request, await NamesAsync(plant, cancel)));
+        var answer = Grading.Of(current.Model, await QuestionAsync(plant, sheet.Request, cancel));
         await grades.NoteAsync(plant, answer.Grade, answer.Name?.Id.Value, string.Join(' ', answer.Missing.Select(g => g.Says)), cancel);
         return sheet;
     }
@@ -59,6 +59,14 @@ public sealed class PlantGrades(
             [.. firsts.Where(f => current.Guide.FindTaxon(f.Taxon) is not null)]);
     }
 
-    private async Task<ImmutableArray<GivenName>> NamesAsync(int plant, CancellationToken cancel) =>
-        [.. (await determinations.OfAsync(plant, cancel)).Select(d => new GivenName(new(d.Taxon), d.Qualifier, d.Person, d.Date))];
+    private async Task<GradeQuestion> QuestionAsync(int plant, BenchRequest request, CancellationToken cancel)
+    {
+        var names = await determinations.OfAsync(plant, cancel);
+        var said = (await reviews.OfAsync(plant, cancel)).Where(r => r.Determination == names[0].Id).DistinctBy(r => r.Person);
+        return new(request, [.. names.Select(d => new GivenName(new(d.Taxon), d.Qualifier, d.Person, d.Date))])
+        {
+            Reviews = [.. said.Select(r => new NameReview(r.Person, r.Verdict, r.Remark))],
+            Vouchers = [.. (await reviews.VouchersAsync(plant, cancel)).Select(v => v.Content.Number)],
+        };
+    }
 }

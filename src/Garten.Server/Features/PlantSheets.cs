@@ -68,8 +68,9 @@ public sealed record ObservationView(
 /// <param name="Date">The day.</param>
 /// <param name="Remarks">Remarks.</param>
 /// <param name="Grounds">What it rests on.</param>
+/// <param name="Reviews">What others said of it, the latest first.</param>
 public sealed record DeterminationView(
-    int Id, string Taxon, string FullName, Qualifier Qualifier, string Person, DateOnly Date, string Remarks, DeterminationGrounds Grounds);
+    int Id, string Taxon, string FullName, Qualifier Qualifier, string Person, DateOnly Date, string Remarks, DeterminationGrounds Grounds, IReadOnlyList<StoredReview> Reviews);
 
 /// <summary>A plant, ready for the bench.</summary>
 /// <param name="Plant">The plant and its site.</param>
@@ -81,16 +82,18 @@ public sealed record DeterminationView(
 /// <param name="WalkRevision">Revision of the walk; null when none was begun.</param>
 /// <param name="Determinations">Its names, the latest first.</param>
 /// <param name="Undo">What can be undone.</param>
+/// <param name="Vouchers">Specimens kept of it.</param>
 public sealed record PlantSheet(
     PlantCard Plant, IReadOnlyList<PlantVisit> Visits, IReadOnlyList<ObservationView> Observations, BenchRequest Request,
-    IReadOnlyList<LinkedPlant> Colony, IReadOnlyList<StageAndSex> Learned, long? WalkRevision, IReadOnlyList<DeterminationView> Determinations, UndoState Undo);
+    IReadOnlyList<LinkedPlant> Colony, IReadOnlyList<StageAndSex> Learned, long? WalkRevision, IReadOnlyList<DeterminationView> Determinations, UndoState Undo, IReadOnlyList<Voucher> Vouchers);
 
 /// <summary>Brings together all that is known of a plant.</summary>
 /// <param name="plants">Plants.</param>
 /// <param name="evidence">Evidence.</param>
 /// <param name="determinations">Determinations.</param>
+/// <param name="reviews">What others say of them.</param>
 /// <param name="current">The guide.</param>
-public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, CurrentGuide current)
+public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, ReviewStore reviews, CurrentGuide current)
 {
     /// <summary>How grounds are kept.</summary>
     public static JsonSerializerOptions GroundsJson { get; } = new(JsonSerializerDefaults.Web);
@@ -105,6 +108,7 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
         var request = Request(card, visits, observations, walk, await ColonyAsync(linked, cancel));
         var dates = visits.ToDictionary(v => v.Id, v => v.Date);
         var names = await determinations.OfAsync(plant, cancel);
+        var said = (await reviews.OfAsync(plant, cancel)).ToLookup(r => r.Determination);
         return new(
             card,
             visits,
@@ -120,9 +124,10 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
             [
                 .. names.Select(d => new DeterminationView(
                     d.Id, d.Taxon, d.FullName, d.Qualifier, d.Person, d.Date, d.Remarks,
-                    JsonSerializer.Deserialize<DeterminationGrounds>(d.Grounds, GroundsJson)!)),
+                    JsonSerializer.Deserialize<DeterminationGrounds>(d.Grounds, GroundsJson)!, [.. said[d.Id]])),
             ],
-            await evidence.UndoStateAsync(plant, cancel));
+            await evidence.UndoStateAsync(plant, cancel),
+            await reviews.VouchersAsync(plant, cancel));
     }
 
     /// <summary>The plant as the core knows it.</summary>

@@ -32,6 +32,14 @@ public sealed record TodayVisit(PlantTag Plant, DateOnly Date);
 /// <param name="Threat">The threat.</param>
 public sealed record TodayThreat(PlantTag Plant, Threat Threat);
 
+/// <summary>A name others are to look at, or have.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="Name">The name as written.</param>
+/// <param name="By">Who gave it.</param>
+/// <param name="Says">What others say against it or ask for; empty while nobody has reviewed it.</param>
+/// <param name="Mine">True when the person who asks gave the name.</param>
+public sealed record TodayName(PlantTag Plant, string Name, string By, IReadOnlyList<string> Says, bool Mine);
+
 /// <summary>How many plants have a grade.</summary>
 /// <param name="Grade">The grade.</param>
 /// <param name="Plants">How many.</param>
@@ -47,10 +55,11 @@ public sealed record GradeCount(Grade Grade, int Plants);
 /// <param name="Doubts">Plants whose key and features disagree.</param>
 /// <param name="Unwritten">Visits not written up.</param>
 /// <param name="Threats">Threats not settled, the longest known first.</param>
+/// <param name="Names">Latest names that wait for a second person, or of which one differs or asks for more.</param>
 /// <param name="Grades">How the plants stand.</param>
 public sealed record TodayView(
     DateOnly Date, string Year, IReadOnlyList<string> YearGrounds, IReadOnlyList<TodayNeed> Open, IReadOnlyList<TodayNeed> Soon, IReadOnlyList<TodayFall> Falls,
-    IReadOnlyList<TodayDoubt> Doubts, IReadOnlyList<TodayVisit> Unwritten, IReadOnlyList<TodayThreat> Threats, IReadOnlyList<GradeCount> Grades);
+    IReadOnlyList<TodayDoubt> Doubts, IReadOnlyList<TodayVisit> Unwritten, IReadOnlyList<TodayThreat> Threats, IReadOnlyList<TodayName> Names, IReadOnlyList<GradeCount> Grades);
 
 /// <summary>What there is to do today.</summary>
 public static class TodayFeature
@@ -60,7 +69,7 @@ public static class TodayFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/today", async (
-        Veil veil, PlantSheets sheets, PlantGrades grades, GradeStore store, CareStore care, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+        Veil veil, PlantSheets sheets, PlantGrades grades, GradeStore store, CareStore care, ReviewStore reviews, CurrentPerson person, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
     {
         var today = Rules.Today(clock);
         var run = await grades.RunAsync(cancel);
@@ -94,6 +103,10 @@ public static class TodayFeature
             [.. (await store.FallsAsync(cancel)).Where(f => byId.ContainsKey(f.Plant)).Select(f => new TodayFall(byId[f.Plant], f))],
             doubts, unwritten,
             [.. (await care.OpenThreatsAsync(cancel)).Where(t => byId.ContainsKey(t.Plant)).Select(t => new TodayThreat(byId[t.Plant], t))],
+            [
+                .. (await reviews.LatestAsync(cancel)).Where(n => byId.ContainsKey(n.Plant) && n.Reviews.All(r => r.Verdict != Verdict.Agrees)).Select(n => new TodayName(
+                    byId[n.Plant], n.Name, n.By, [.. n.Reviews.Select(r => $"{r.Person} {(r.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {r.Remark}")], person.Member?.Name == n.By)),
+            ],
             [.. Enum.GetValues<Grade>().Select(g => new GradeCount(g, standing.Count(s => s == g)))]);
     }).WithName("today").Produces<TodayView>();
 }

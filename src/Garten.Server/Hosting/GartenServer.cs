@@ -64,6 +64,7 @@ public static class GartenServer
         builder.Services.AddSingleton<PlantStore>();
         builder.Services.AddSingleton<EvidenceStore>();
         builder.Services.AddSingleton<DeterminationStore>();
+        builder.Services.AddSingleton<ReviewStore>();
         builder.Services.AddSingleton<RecordStore>();
         builder.Services.AddSingleton<SettingStore>();
         builder.Services.AddSingleton<PhotoStore>();
@@ -107,6 +108,7 @@ public static class GartenServer
         WalkFeature.Map(api);
         BenchFeature.Map(api);
         DeterminationsFeature.Map(api);
+        ReviewsFeature.Map(api);
         RecordsFeature.Map(api);
         ArchiveFeature.Map(api);
         SpecimensFeature.Map(api);

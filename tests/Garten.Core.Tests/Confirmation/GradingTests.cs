@@ -76,6 +76,17 @@ public sealed class GradingTests
     }
 
     [Fact]
+    public void A_second_person_may_agree_or_a_voucher_stand_for_it_and_a_doubt_outweighs_both()
+    {
+        GradeQuestion question = new(Request([Opposite, Simple, Serrate, Long, Berry], null), [ByOstrow]);
+        Ground(Grading.Of(Model, question), GroundKind.SecondPerson).Says.ShouldBe("No second person has given the same name, and no voucher stands for it.");
+        var agreed = question with { Reviews = [new("M. Falk", Verdict.Agrees, "")], Vouchers = ["RO 12"] };
+        Ground(Grading.Of(Model, agreed), GroundKind.SecondPerson).ShouldBe(new(GroundKind.SecondPerson, Grade.Confirmed, true, "M. Falk agrees. Voucher RO 12 stands for it."));
+        var doubted = agreed with { Reviews = [.. agreed.Reviews, new("T. Lindqvist", Verdict.Differs, "The margin is entire.")] };
+        Ground(Grading.Of(Model, doubted), GroundKind.SecondPerson).ShouldBe(new(GroundKind.SecondPerson, Grade.Confirmed, false, "T. Lindqvist differs: The margin is entire."));
+    }
+
+    [Fact]
     public void A_key_that_ends_elsewhere_keeps_it_from_being_settled()
     {
         var walk = KeyWalk.From(Main).Answer(Main, 1).Answer(Albas, 2);

@@ -21,7 +21,9 @@ import type {
   PlantInput,
   PlantSheet,
   SiteInput,
+  Verdict,
   VisitInput,
+  VoucherContent,
   WalkInput,
 } from './types'
 
@@ -368,4 +370,33 @@ export const useUndo = (plant: number) =>
 export const useDetermine = (plant: number) =>
   useSheetChange((body: DeterminationInput) =>
     answer(api.POST('/api/plants/{plant}/determinations', { params: { path: { plant } }, body })),
+  )
+
+export const useReviewName = (plant: number) =>
+  useSheetChange(({ determination, ...body }: { determination: number; verdict: Verdict; remark: string }) =>
+    answer(
+      api.POST('/api/plants/{plant}/determinations/{determination}/reviews', {
+        params: { path: { plant, determination } },
+        body,
+      }),
+    ),
+  )
+
+/** Whether a stand bears a specimen; asked while the numbers are typed. */
+export const useMayCollect = (plant: number, stand: number | null, taken: number | null, permit: string) =>
+  useQuery({
+    queryKey: ['collecting', plant, stand, taken, permit],
+    enabled: stand !== null && taken !== null,
+    placeholderData: (before) => before,
+    queryFn: () =>
+      answer(
+        api.GET('/api/plants/{plant}/collecting', {
+          params: { path: { plant }, query: { stand: stand ?? 0, taken: taken ?? 0, permit } },
+        }),
+      ),
+  })
+
+export const useAddVoucher = (plant: number) =>
+  useSheetChange((body: VoucherContent) =>
+    answer(api.POST('/api/plants/{plant}/vouchers', { params: { path: { plant } }, body })),
   )

@@ -1,11 +1,13 @@
 import { Button } from '@mui/material'
 import type { BenchAnswer, BenchChoices, GuideView, Organ, PlantSheet } from '../api/types'
-import { day, hazardWords, percent } from '../shared/format'
+import { hazardWords, percent } from '../shared/format'
 import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
 import { GradeBox } from './GradeBox'
 import { LookNext } from './LookNext'
+import { NameSlip } from './NameSlip'
 import { StandingNames } from './StandingNames'
+import { VoucherBox } from './VoucherBox'
 import { WhatCounts } from './WhatCounts'
 
 interface Props {
@@ -157,19 +159,9 @@ export function Standing({
       </h2>
       <div className="box">
         {sheet.determinations.map((d, i) => (
-          <button
-            key={d.id}
-            type="button"
-            className={`slip${i > 0 ? ' earlier' : ''}`}
-            onClick={() => onAccount(d.taxon)}
-          >
-            <TaxonText name={d.fullName} />
-            <small>
-              {d.person}, {day(d.date)}
-              {d.remarks && ` · ${d.remarks}`}
-            </small>
-          </button>
+          <NameSlip key={d.id} plant={sheet.plant.id} name={d} earlier={i > 0} onAccount={onAccount} />
         ))}
+        <VoucherBox sheet={sheet} />
         <Button variant="contained" onClick={onName} fullWidth>
           Give a name&nbsp;<kbd>N</kbd>
         </Button>

@@ -1,6 +1,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material'
 import { Link } from 'react-router'
 import { usePlant } from '../api/queries'
+import { ReviewLines } from '../bench/ReviewLines'
 import type { DeterminationView, SurveyRecord } from '../api/types'
 import { day } from '../shared/format'
 import { MarkSign } from '../shared/MarkSign'
@@ -25,6 +26,11 @@ export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClos
           {record.origin !== 'unknown' && `; ${record.origin}`}.
         </p>
         <ProblemNote error={error} />
+        {sheet?.vouchers.map(({ content }) => (
+          <p key={content.number}>
+            Voucher <b>{content.number}</b>, kept at {content.keptAt}, taken {day(content.takenOn)}.
+          </p>
+        ))}
         {sheet?.determinations.map((d, i) => (
           <Slip key={d.id} d={d} earlier={i > 0} />
         ))}
@@ -53,6 +59,7 @@ function Slip({ d, earlier }: { d: DeterminationView; earlier: boolean }) {
         {d.person}, {day(d.date)} · {g.guide} {g.version}
         {d.remarks && ` · ${d.remarks}`}
       </span>
+      <ReviewLines reviews={d.reviews} />
       {g.alerts.map((a) => (
         <div key={a} className="caution">
           {a}

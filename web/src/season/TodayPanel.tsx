@@ -100,6 +100,18 @@ export function TodayPanel() {
               </li>
             ))}
           </Section>
+          <Section title="Names for a second person" hint="until one agrees" empty={data.names.length === 0}>
+            {data.names.map((n) => (
+              <li key={n.plant.id}>
+                <PlantName plant={n.plant} />
+                <div>
+                  {n.says.length > 0
+                    ? n.says.join(' ')
+                    : `Given by ${n.mine ? 'you' : n.by}, not reviewed yet.`}
+                </div>
+              </li>
+            ))}
+          </Section>
           <Section title="Does not agree" hint="name, key and features" empty={data.doubts.length === 0}>
             {data.doubts.map((d) => (
               <li key={d.plant.id}>

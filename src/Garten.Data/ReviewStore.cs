@@ -1,0 +1,131 @@
+using Garten.Core.Confirmation;
+using Npgsql;
+
+namespace Garten.Data;
+
+/// <summary>What somebody said of a name that was given.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Determination">Number of the determination.</param>
+/// <param name="Person">Who.</param>
+/// <param name="Verdict">What.</param>
+/// <param name="Remark">Why, or what to look at.</param>
+/// <param name="At">When.</param>
+public sealed record StoredReview(int Id, int Determination, string Person, Verdict Verdict, string Remark, DateTimeOffset At);
+
+/// <summary>A specimen taken.</summary>
+/// <param name="Number">Its number.</param>
+/// <param name="KeptAt">Where it is kept.</param>
+/// <param name="TakenOn">When it was taken.</param>
+/// <param name="Stand">Plants in the stand before.</param>
+/// <param name="Taken">Whole plants taken; 0 for a twig.</param>
+/// <param name="Permit">The permit; may be empty.</param>
+public sealed record VoucherContent(string Number, string KeptAt, DateOnly TakenOn, int Stand, int Taken, string Permit);
+
+/// <summary>A specimen kept.</summary>
+/// <param name="Content">What is known of it.</param>
+/// <param name="Person">Who took it.</param>
+public sealed record Voucher(VoucherContent Content, string Person);
+
+/// <summary>The latest name of a plant, and what was said of it last by each who reviewed it.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="Name">The name as written.</param>
+/// <param name="By">Who gave it.</param>
+/// <param name="Reviews">What was said; empty while nobody did.</param>
+public sealed record NameUnderReview(int Plant, string Name, string By, IReadOnlyList<NameReview> Reviews);
+
+/// <summary>What others say of names, and the specimens that stand for them.</summary>
+/// <param name="source">The database.</param>
+public sealed class ReviewStore(NpgsqlDataSource source)
+{
+    /// <summary>All reviews of a plant's names, the latest first.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<StoredReview>> OfAsync(int plant, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select r.id, r.determination, p.name, r.verdict, r.remark, r.given_at
+            from review r join determination d on d.id = r.determination join person p on p.id = r.reviewer
+            where d.plant = $1 order by r.id desc
+            """,
+            [plant], r => new StoredReview(r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.Named<Verdict>(3), r.GetString(4), r.GetFieldValue<DateTimeOffset>(5)), cancel);
+    }
+
+    /// <summary>The latest name of every plant that has one, with what was said of it.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<NameUnderReview>> LatestAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        var rows = await connection.QueryAsync(
+            """
+            select d.plant, d.full_name, h.name, r.name, r.verdict, r.remark
+            from (select distinct on (plant) * from determination order by plant, id desc) d
+            join person h on h.id = d.determined_by
+            left join lateral (
+                select distinct on (v.reviewer) p.name, v.verdict, v.remark, v.id
+                from review v join person p on p.id = v.reviewer where v.determination = d.id order by v.reviewer, v.id desc) r on true
+            order by d.plant, r.id
+            """,
+            [], r => (Plant: r.GetInt32(0), Name: r.GetString(1), By: r.GetString(2), Review: r.IsDBNull(3) ? null : new NameReview(r.GetString(3), r.Named<Verdict>(4), r.GetString(5))), cancel);
+        return [.. rows.GroupBy(r => (r.Plant, r.Name, r.By)).Select(g => new NameUnderReview(g.Key.Plant, g.Key.Name, g.Key.By, [.. g.Select(r => r.Review).OfType<NameReview>()]))];
+    }
+
+    /// <summary>Keeps a review.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="determination">Number of the determination.</param>
+    /// <param name="person">Who reviews.</param>
+    /// <param name="verdict">What they say.</param>
+    /// <param name="remark">Why, or what to look at.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="NotInStoreException">The plant has no such determination.</exception>
+    /// <exception cref="TakenException">The name is the person's own.</exception>
+    public async Task GiveAsync(int plant, int determination, int person, Verdict verdict, string remark, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        var by = await connection.ScalarAsync<int?>("select determined_by from determination where id = $1 and plant = $2", [determination, plant], cancel)
+            ?? throw new NotInStoreException("The plant has no such name. Open its sheet again.");
+        if (by == person)
+        {
+            throw new TakenException("You gave this name yourself; a second person reviews it.");
+        }
+
+        await connection.ExecuteAsync(
+            "insert into review (determination, reviewer, verdict, remark) values ($1, $2, $3, $4)", [determination, person, verdict.ToString(), remark], cancel);
+    }
+
+    /// <summary>The specimens of a plant.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<Voucher>> VouchersAsync(int plant, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select v.number, v.kept_at, v.taken_on, v.stand, v.taken, v.permit, p.name
+            from voucher v join person p on p.id = v.person where v.plant = $1 order by v.taken_on, v.number
+            """,
+            [plant], r => new Voucher(new(r.GetString(0), r.GetString(1), r.GetFieldValue<DateOnly>(2), r.GetInt32(3), r.GetInt32(4), r.GetString(5)), r.GetString(6)), cancel);
+    }
+
+    /// <summary>Keeps a specimen.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="voucher">What is known of it.</param>
+    /// <param name="person">Who took it.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="TakenException">Its number is given already.</exception>
+    public async Task AddVoucherAsync(int plant, VoucherContent voucher, int person, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        var added = await connection.ExecuteAsync(
+            """
+            insert into voucher (number, plant, kept_at, taken_on, stand, taken, permit, person)
+            values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (number) do nothing
+            """,
+            [voucher.Number, plant, voucher.KeptAt, voucher.TakenOn, voucher.Stand, voucher.Taken, voucher.Permit, person], cancel);
+        if (added == 0)
+        {
+            throw new TakenException($"Number {voucher.Number} is given to another specimen. Each has a number of its own.");
+        }
+    }
+}

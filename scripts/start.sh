@@ -22,10 +22,8 @@ while [ $# -gt 0 ]; do
   esac
 done
 
-# Root's home is closed to the user that runs the database for root.
-if [ -z "$data" ]; then
-  if [ "$(id -u)" = 0 ]; then data=/var/lib/garten; else data=${XDG_DATA_HOME:-$HOME/.local/share}/garten; fi
-fi
+. scripts/data-folder.sh
+[ -n "$data" ] || data=$(usual_data_folder)
 
 need_dotnet
 need_node

@@ -8,6 +8,11 @@ using Garten.Server.Hosting;
 
 try
 {
+    if (args is ["backup" or "restore", ..])
+    {
+        return await BackupCommand.RunAsync(args);
+    }
+
     // The build runs this program once to write down its API; it passes options of its own.
     var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
     var settings = describing ? ServerSettings.Default : ServerSettings.Read(args);

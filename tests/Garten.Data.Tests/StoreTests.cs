@@ -228,9 +228,10 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         var (plant, _) = await NewPlantAsync();
         await new DeterminationStore(fixture.Source).GiveAsync(Name(plant, "rubus-spectabilis"), null, None);
         var records = new RecordStore(fixture.Source);
-        RecordFilter Where(string? taxon, string? text = null) => new(null, taxon, null, null, null, text, RecordSort.Name, false, 0, 10);
+        RecordFilter Where(string? taxon, string? text = null, params int[] hidden) => new(null, taxon, null, null, null, text, RecordSort.Name, false, 0, 10, hidden.ToHashSet());
         (await records.ListAsync(Where("rosaceae"), None)).ShouldContain(r => r.Plant == plant, "a family holds its species");
         (await records.ListAsync(Where("rubus"), None)).ShouldHaveSingleItem().Family.ShouldBe("Rosaceae");
+        (await records.CountAsync(Where("rubus", null, plant), None)).ShouldBe(0, "a hidden plant is neither listed nor counted");
         (await records.CountAsync(Where("salix"), None)).ShouldBe(0);
         (await records.CountAsync(Where(null, "salmonberry"), None)).ShouldBe(1);
         (await records.CountAsync(Where(null, "100%"), None)).ShouldBe(0, "a percent sign is text, not a pattern");

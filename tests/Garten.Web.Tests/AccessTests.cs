@@ -33,8 +33,8 @@ public sealed class AccessTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("M. Falk asks for more");
         browser.See("Is the leaf pleated?");
 
-        browser.Be("V. Marchetti");
         browser.Open("/records");
+        browser.Be("V. Marchetti");
         browser.See("You are here as a reader");
         browser.See("Sensitive species, told coarsely");
         browser.See("somewhere within");

@@ -14,7 +14,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/bench/1");
         browser.Be("R. Ostrow");
         browser.Find(".grade-steps");
-        browser.See("No second person has given the same name.");
+        browser.See("No second person has given the same name");
         browser.Button("Overrule …").Click();
         browser.Choose("Grade", "confirmed");
         browser.Field("Reason").SendKeys("Seen in fruit with the warden.");
@@ -77,7 +77,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         Name(browser, plant, "acer-circinatum");
         browser.Open($"/bench/{plant}");
         Graded(browser, "settled");
-        browser.See("No second person has given the same name.");
+        browser.See("No second person has given the same name");
         browser.Be("T. Lindqvist");
         Name(browser, plant, "acer-circinatum");
         browser.Open($"/bench/{plant}");
@@ -204,6 +204,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
             fetch(path, { method, headers: { 'Content-Type': 'application/json' }, body: body ?? undefined }).then(async (r) => done(r.ok ? await r.text() : 'refused ' + await r.text()))
             """,
             method, path, body is null ? null! : JsonSerializer.Serialize(body))!;
+        text.ShouldNotStartWith("refused");
         return JsonNode.Parse(text, documentOptions: new() { MaxDepth = 64 })!;
     }
 }

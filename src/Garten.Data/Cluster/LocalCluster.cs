@@ -62,18 +62,26 @@ public sealed class LocalCluster : IAsyncDisposable
 
         var port = FreePort();
         var keeper = Keep(folder, data, tools, port, options);
-        var connection = new NpgsqlConnectionStringBuilder
-        {
-            Host = "127.0.0.1",
-            Port = port,
-            Username = Superuser,
-            Password = await File.ReadAllTextAsync(SecretFile(folder), cancel),
-            Database = "postgres",
-            IncludeErrorDetail = false,
-        }.ConnectionString;
-        var cluster = new LocalCluster(keeper, connection);
+        var cluster = new LocalCluster(keeper, await ConnectionAsync(folder, port, cancel));
         await cluster.WaitUntilReadyAsync(folder, cancel);
         return cluster;
+    }
+
+    /// <summary>Connects to the maintenance database of the cluster that runs on a folder already; null when none does.</summary>
+    /// <param name="folder">Folder of the cluster.</param>
+    /// <param name="cancel">Gives up.</param>
+    public static async Task<string?> RunningAsync(string folder, CancellationToken cancel)
+    {
+        var pidFile = Path.Combine(Path.GetFullPath(folder), "database", "postmaster.pid");
+        if (!File.Exists(pidFile))
+        {
+            return null;
+        }
+
+        // Its first line holds the process, its fourth the port (the documented form of the file).
+        var lines = await File.ReadAllLinesAsync(pidFile, cancel);
+        return lines.Length >= 4 && int.TryParse(lines[0], CultureInfo.InvariantCulture, out var pid) && Directory.Exists($"/proc/{pid}")
+            && int.TryParse(lines[3], CultureInfo.InvariantCulture, out var port) ? await ConnectionAsync(folder, port, cancel) : null;
     }
 
     /// <summary>Stops the server; what was acknowledged is kept.</summary>
@@ -100,7 +108,19 @@ public sealed class LocalCluster : IAsyncDisposable
 
     private static bool IsRoot => Environment.UserName == "root";
 
-    private static string FindTools(string data)
+    private static async Task<string> ConnectionAsync(string folder, int port, CancellationToken cancel) => new NpgsqlConnectionStringBuilder
+    {
+        Host = "127.0.0.1",
+        Port = port,
+        Username = Superuser,
+        Password = await File.ReadAllTextAsync(SecretFile(folder), cancel),
+        Database = "postgres",
+        IncludeErrorDetail = false,
+    }.ConnectionString;
+
+    /// <summary>Folder of the PostgreSQL programs that fit a cluster.</summary>
+    /// <param name="data">Folder of the cluster's files; may not be there yet.</param>
+    internal static string FindTools(string data)
     {
         var installed = Directory.Exists("/usr/lib/postgresql")
             ? Directory.GetDirectories("/usr/lib/postgresql")

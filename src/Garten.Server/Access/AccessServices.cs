@@ -49,6 +49,9 @@ public static class AccessServices
             o.Cookie.HttpOnly = true;
             o.Cookie.SameSite = SameSiteMode.Strict;
             o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+
+            // Told as a length as well: a browser whose clock is wrong would drop it by its date.
+            o.Cookie.MaxAge = Lasting;
             o.ExpireTimeSpan = Lasting;
             o.SlidingExpiration = true;
         });

@@ -11,7 +11,7 @@ import { roleNames, roles } from './roles'
 /** The steward's desk: who may do what, and what was done. */
 export function PeoplePage() {
   const session = useSession().data
-  const { data, error } = usePeople()
+  const { data, error } = usePeople(!!session?.isSteward)
   const add = useAddPerson()
   const renew = useRenewPassword()
   const given = [add, renew].find((m) => m.data && m.isSuccess)?.data

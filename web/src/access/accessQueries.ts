@@ -1,11 +1,13 @@
-import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { type Query, type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../api/client'
 import type { AccessChange, NewAccess, PasswordChange, Session, SignIn } from '../api/types'
 
 /** Another person is at work: all that was shown to the one before is forgotten. */
 function enter(client: QueryClient, session: Session) {
   client.setQueryData(['session'], session)
-  void client.resetQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
+  const shown = { predicate: (q: Query) => q.queryKey[0] !== 'session' }
+  if (session.person) void client.resetQueries(shown)
+  else client.removeQueries(shown)
 }
 
 function useEntering<T>(mutationFn: (input: T) => Promise<Session>) {
@@ -27,8 +29,8 @@ export const useMakeFirstSteward = () =>
 export const useChangePassword = () =>
   useMutation({ mutationFn: (body: PasswordChange) => answer(api.PUT('/api/password', { body })) })
 
-export const usePeople = () =>
-  useQuery({ queryKey: ['people'], queryFn: () => answer(api.GET('/api/people')) })
+export const usePeople = (enabled: boolean) =>
+  useQuery({ queryKey: ['people'], enabled, queryFn: () => answer(api.GET('/api/people')) })
 
 export function useAddPerson() {
   const client = useQueryClient()

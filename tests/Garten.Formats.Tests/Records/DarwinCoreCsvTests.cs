@@ -72,7 +72,7 @@ public sealed class DarwinCoreCsvTests
     private static byte[] Written(params SurveyRecord[] records)
     {
         using var stream = new MemoryStream();
-        DarwinCoreCsv.Write(records, stream);
+        DarwinCoreCsv.Write(records, [], stream);
         return stream.ToArray();
     }
 

@@ -9,7 +9,7 @@ while [ $# -gt 0 ]; do
       data=$2
       shift 2
       ;;
-    --port | --listen)
+    --port | --listen | --tiles)
       [ $# -gt 1 ] || fail "$1 needs a value after it."
       rest+=("$1" "$2")
       shift 2
@@ -18,7 +18,7 @@ while [ $# -gt 0 ]; do
       rest+=("$1")
       shift
       ;;
-    *) fail "“$1” is not understood. The options are --port NUMBER, --data DIR, --empty and --listen ADDRESS." ;;
+    *) fail "“$1” is not understood. The options are --port NUMBER, --data DIR, --empty, --listen ADDRESS and --tiles ADDRESS." ;;
   esac
 done
 

@@ -17,6 +17,7 @@ import { WordsPage } from './words/WordsPage'
 
 const MeasurePage = lazy(() => import('./measure/MeasurePage').then((m) => ({ default: m.MeasurePage })))
 const SeasonPage = lazy(() => import('./season/SeasonPage').then((m) => ({ default: m.SeasonPage })))
+const MapPage = lazy(() => import('./map/MapPage').then((m) => ({ default: m.MapPage })))
 const RecordsPage = lazy(() => import('./records/RecordsPage').then((m) => ({ default: m.RecordsPage })))
 
 /** The whole application: themes, the frame, and one page for each view. */
@@ -41,6 +42,7 @@ export function App({ nonce }: { nonce: string }) {
               <Routes>
                 <Route path="/bench/:plant?" element={<BenchPage />} />
                 <Route path="/season" element={<SeasonPage />} />
+                <Route path="/map" element={<MapPage />} />
                 <Route path="/records" element={<RecordsPage nonce={nonce} />} />
                 <Route path="/apart" element={<ApartPage />} />
                 <Route path="/guide/:taxon?" element={<GuidePage />} />

@@ -57,7 +57,7 @@ public static class GeoJson
     /// <summary>Writes places.</summary>
     /// <param name="places">The places, each with what is said of it beside its name.</param>
     /// <param name="stream">Where to; left open.</param>
-    public static void Write(IEnumerable<(PlaceShape Shape, IReadOnlyDictionary<string, string> Properties)> places, Stream stream)
+    public static void Write(IEnumerable<(PlaceShape Shape, Dictionary<string, string> Properties)> places, Stream stream)
     {
         using var json = new Utf8JsonWriter(stream, Indented);
         json.WriteStartObject();

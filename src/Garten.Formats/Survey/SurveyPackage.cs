@@ -15,7 +15,7 @@ public sealed record SurveySite(
     string Name, string Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, ImmutableArray<string> Habitats, DayInYear? SnowGone);
 
 /// <summary>A plant of a survey package.</summary>
-public sealed record SurveyPlant(string Tag, string Site, string Description, Origin Origin);
+public sealed record SurveyPlant(string Tag, string Site, string Description, Origin Origin, double? Latitude, double? Longitude, double? UncertaintyM);
 
 /// <summary>A plant on a visit.</summary>
 public sealed record SurveyVisit(
@@ -81,8 +81,8 @@ public sealed record SurveyPackage(
                     r.List("habitats"), r.Day("snow_gone"))),
             ],
             [
-                .. Rows("plants.csv", ["tag", "site"], "description", "origin").Select(r => new SurveyPlant(
-                    r.Required("tag"), r.Required("site"), r["description"], r.Choice("origin", Origin.Unknown))),
+                .. Rows("plants.csv", ["tag", "site"], "description", "origin", "latitude", "longitude", "uncertainty_m").Select(r => new SurveyPlant(
+                    r.Required("tag"), r.Required("site"), r["description"], r.Choice("origin", Origin.Unknown), r.Number("latitude"), r.Number("longitude"), r.Number("uncertainty_m"))),
             ],
             [
                 .. Rows("visits.csv", ["tag", "date", "person"], "stage", "sex", "parts", "altered", "note").Select(r => new SurveyVisit(

@@ -6,6 +6,7 @@ using Garten.Core.Guides;
 using Garten.Core.Keys;
 using Garten.Data;
 using Garten.Formats.Packages;
+using Garten.Formats.Places;
 using Garten.Formats.Survey;
 using Garten.Server.Features;
 using Garten.Server.Hosting;
@@ -19,11 +20,12 @@ namespace Garten.Server.Demo;
 /// <param name="evidence">Evidence.</param>
 /// <param name="determinations">Determinations.</param>
 /// <param name="counts">Counts.</param>
+/// <param name="map">Places and positions.</param>
 /// <param name="settings">Remembers that the demo was loaded.</param>
 /// <param name="sheets">Plant sheets.</param>
 /// <param name="current">The guide.</param>
 public sealed class DemoSurvey(
-    PlaceStore places, AccountStore accounts, PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, CountStore counts, SettingStore settings, PlantSheets sheets,
+    PlaceStore places, AccountStore accounts, PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, CountStore counts, MapStore map, SettingStore settings, PlantSheets sheets,
     CurrentGuide current)
 {
     private const string Setting = "demo-survey";
@@ -58,6 +60,7 @@ public sealed class DemoSurvey(
             await AddCountAsync(survey, count, people, sites[count.Site], cancel);
         }
 
+        await DrawAsync(package, people[survey.People[0].Name], cancel);
         await settings.SetAsync(Setting, package.Checksum, cancel);
     }
 
@@ -125,6 +128,11 @@ public sealed class DemoSurvey(
             await evidence.SetObservationAsync(id, current.Version, on, f.Feature.Character.Value, content, null, recorder, "demo survey", cancel);
         }
 
+        if (plant is { Latitude: { } latitude, Longitude: { } longitude, UncertaintyM: { } uncertainty } && (await map.PositionsAsync(cancel)).TrueForAll(p => p.Plant != id))
+        {
+            await map.SayAsync(id, new(latitude, longitude), uncertainty, "", people[visits[0].Person], cancel);
+        }
+
         await WalkAsync(survey, plant.Tag, id, people, cancel);
         foreach (var d in survey.Determinations.Where(d => d.Tag == plant.Tag))
         {
@@ -136,6 +144,25 @@ public sealed class DemoSurvey(
                     RequestOf($"{d.Tag} {d.Date:O} {d.Taxon}"), id, current.Version, d.Taxon, d.Qualifier, DeterminationName.Full(taxon, d.Qualifier),
                     people[d.Person], d.Date, d.Remarks, grounds),
                 null, cancel);
+        }
+    }
+
+    private async Task DrawAsync(PackageFiles package, int person, CancellationToken cancel)
+    {
+        if (package.All.TryGetValue("places.geojson", out var places))
+        {
+            var read = GeoJson.Read(places);
+            if (read.Faults.Count > 0)
+            {
+                throw new SettingsException($"The demo's places were not loaded: {read.Faults[0]}");
+            }
+
+            await map.AddAsync(RequestOf("places"), [.. read.Places.Select(p => new PlaceContent(p.Name, p.Kind, p.Shape, null, p.Note))], person, cancel);
+        }
+
+        if (package.All.TryGetValue("ground.geojson", out var ground))
+        {
+            await map.SetBaseAsync(Encoding.UTF8.GetString(ground), cancel);
         }
     }
 

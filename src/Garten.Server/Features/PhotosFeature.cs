@@ -7,7 +7,6 @@ using Garten.Pictures;
 using Garten.Server.Access;
 using Garten.Server.Devices;
 using Garten.Server.Hosting;
-using Microsoft.AspNetCore.Http.Features;
 
 namespace Garten.Server.Features;
 
@@ -60,7 +59,7 @@ public static class PhotosFeature
         });
         photos.MapPut("/{id:guid}", async (Guid id, string name, HttpRequest request, PhotoStore store, PhotoScenes scenes, CurrentPerson person, CancellationToken cancel) =>
         {
-            var file = await ReadAsync(request, cancel);
+            var file = await Uploads.ReadAsync(request, PictureReader.MostBytes, "picture", cancel);
             return await KeepAsync(id, name, file, store, scenes, person.Required, cancel);
         }).Accepts<byte[]>("image/jpeg", "image/png").WithName("keepPhoto").Produces<KeptPhoto>();
 
@@ -162,25 +161,5 @@ public static class PhotosFeature
         {
             throw new RuleException("file", e.Message);
         }
-    }
-
-    private static async Task<byte[]> ReadAsync(HttpRequest request, CancellationToken cancel)
-    {
-        var limit = request.HttpContext.Features.Get<IHttpMaxRequestBodySizeFeature>();
-        var tooLarge = request.ContentLength > PictureReader.MostBytes;
-        if (limit is { IsReadOnly: false })
-        {
-            // Of a larger file the rest is let in and thrown away, or the one who sends it would never read the answer.
-            limit.MaxRequestBodySize = tooLarge ? null : PictureReader.MostBytes;
-        }
-
-        if (tooLarge)
-        {
-            throw new RuleException("file", $"The file has more than {PictureReader.MostBytes / 1024 / 1024} MB. Send a smaller picture.");
-        }
-
-        using var file = new MemoryStream();
-        await request.Body.CopyToAsync(file, cancel);
-        return file.ToArray();
     }
 }

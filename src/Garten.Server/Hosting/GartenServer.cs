@@ -61,6 +61,7 @@ public static class GartenServer
         builder.Services.AddAccess();
         builder.Services.AddSingleton<GuideStore>();
         builder.Services.AddSingleton<PlaceStore>();
+        builder.Services.AddSingleton<MapStore>();
         builder.Services.AddSingleton<PlantStore>();
         builder.Services.AddSingleton<EvidenceStore>();
         builder.Services.AddSingleton<DeterminationStore>();
@@ -90,7 +91,7 @@ public static class GartenServer
         var app = builder.Build();
         app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = Problems.AnswerAsync, SuppressDiagnosticsCallback = _ => true });
         app.UseStatusCodePages(Problems.FillAsync);
-        app.UseSecurityHeaders();
+        app.UseSecurityHeaders(settings.Tiles);
         app.UseResponseCompression();
         app.UseAuthentication();
         app.UseRateLimiter();
@@ -100,6 +101,7 @@ public static class GartenServer
         SessionFeature.Map(api);
         PeopleFeature.Map(api);
         PlacesFeature.Map(api);
+        MapFeature.Map(api);
         GuideFeature.Map(api);
         LookingUpFeature.Map(api);
         DrawingsFeature.Map(api);
@@ -125,7 +127,7 @@ public static class GartenServer
         CountsFeature.Map(api);
         WeatherFeature.Map(api);
         app.MapOpenApi("/api/openapi.json").Needs(Right.Enter);
-        app.MapWebPages(settings.Web);
+        app.MapWebPages(settings.Web, settings.Tiles);
         return app;
     }
 

@@ -9,10 +9,11 @@ namespace Garten.Server.Hosting;
 /// <param name="Guides">Folder that holds the demo guide and the demo survey.</param>
 /// <param name="Web">Folder of the built web application.</param>
 /// <param name="Listen">Address to listen on.</param>
-public sealed record ServerSettings(int Port, string? Data, bool Demo, string Guides, string Web, string Listen)
+/// <param name="Tiles">Address of pictures of the ground for the map, with {z}, {x} and {y}; empty for none.</param>
+public sealed record ServerSettings(int Port, string? Data, bool Demo, string Guides, string Web, string Listen, string Tiles)
 {
     /// <summary>Settings before any option is read.</summary>
-    public static ServerSettings Default { get; } = new(5080, null, true, "guides", "web/dist", "127.0.0.1");
+    public static ServerSettings Default { get; } = new(5080, null, true, "guides", "web/dist", "127.0.0.1", "");
 
     /// <summary>Reads the command line.</summary>
     /// <param name="args">Its words.</param>
@@ -29,14 +30,20 @@ public sealed record ServerSettings(int Port, string? Data, bool Demo, string Gu
                 "--data" => settings with { Data = Next() },
                 "--guides" => settings with { Guides = Next() },
                 "--web" => settings with { Web = Next() },
+                "--tiles" => settings with { Tiles = TilesOf(Next()) },
                 "--listen" => settings with { Listen = Next() },
                 "--port" => settings with { Port = PortOf(Next()) },
-                _ => throw new SettingsException($"“{args[i]}” is not understood. The options are --port NUMBER, --data DIR, --empty and --listen ADDRESS."),
+                _ => throw new SettingsException($"“{args[i]}” is not understood. The options are --port NUMBER, --data DIR, --empty, --listen ADDRESS and --tiles ADDRESS."),
             };
         }
 
         return settings;
     }
+
+    private static string TilesOf(string word) =>
+        Uri.TryCreate(word, UriKind.Absolute, out var uri) && uri.Scheme is "http" or "https" && Array.TrueForAll(["{z}", "{x}", "{y}"], word.Contains)
+            ? word
+            : throw new SettingsException($"“{word}” is no address of map pictures. It begins with https:// and holds {{z}}, {{x}} and {{y}}.");
 
     private static int PortOf(string word) =>
         int.TryParse(word, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port is > 0 and < 65536

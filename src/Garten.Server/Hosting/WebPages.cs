@@ -13,7 +13,8 @@ public static class WebPages
 
     /// <summary>Adds the security headers to every answer.</summary>
     /// <param name="app">The application.</param>
-    public static void UseSecurityHeaders(this WebApplication app) => app.Use(async (context, next) =>
+    /// <param name="tiles">Address of map pictures, which the page may show; empty for none.</param>
+    public static void UseSecurityHeaders(this WebApplication app, string tiles) => app.Use(async (context, next) =>
     {
         var headers = context.Response.Headers;
         headers.XContentTypeOptions = "nosniff";
@@ -22,14 +23,15 @@ public static class WebPages
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
         headers["Cross-Origin-Resource-Policy"] = "same-origin";
         headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=(self)";
-        headers.ContentSecurityPolicy = Policy(null);
+        headers.ContentSecurityPolicy = Policy(null, tiles);
         await next(context);
     });
 
     /// <summary>Serves the files and, for every other path that is no API, the page itself.</summary>
     /// <param name="app">The application.</param>
     /// <param name="folder">Folder of the built web application.</param>
-    public static void MapWebPages(this WebApplication app, string folder)
+    /// <param name="tiles">Address of map pictures, which the page may show; empty for none.</param>
+    public static void MapWebPages(this WebApplication app, string folder, string tiles)
     {
         if (!Directory.Exists(folder))
         {
@@ -54,7 +56,7 @@ public static class WebPages
             }
 
             var nonce = Convert.ToBase64String(RandomNumberGenerator.GetBytes(16));
-            context.Response.Headers.ContentSecurityPolicy = Policy(nonce);
+            context.Response.Headers.ContentSecurityPolicy = Policy(nonce, tiles);
             context.Response.Headers.CacheControl = "no-store";
             context.Response.ContentType = "text/html; charset=utf-8";
             return context.Response.WriteAsync(page.Replace(NoncePlaceholder, nonce, StringComparison.Ordinal));
@@ -89,11 +91,11 @@ public static class WebPages
         return Results.File(path, type, lastModified: written, entityTag: tag);
     }
 
-    private static string Policy(string? nonce)
+    private static string Policy(string? nonce, string tiles)
     {
         var own = nonce is null ? "'none'" : $"'nonce-{nonce}'";
         return "default-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'; "
             + $"script-src 'self' 'wasm-unsafe-eval' {(nonce is null ? "" : own)}; style-src 'self' {(nonce is null ? "" : own)}; "
-            + "img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'";
+            + $"img-src 'self' data:{(tiles.Length > 0 ? $" {new Uri(tiles).GetLeftPart(UriPartial.Authority)}" : "")}; font-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'";
     }
 }

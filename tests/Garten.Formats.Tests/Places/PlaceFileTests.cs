@@ -20,7 +20,7 @@ public sealed class PlaceFileTests
     public void Places_come_back_from_GeoJson_as_they_were()
     {
         var stream = new MemoryStream();
-        GeoJson.Write(All.Select(p => (p.Shape, (IReadOnlyDictionary<string, string>)new Dictionary<string, string> { ["name"] = p.Name, ["kind"] = p.Kind.ToString(), ["note"] = p.Note })), stream);
+        GeoJson.Write(All.Select(p => (p.Shape, new Dictionary<string, string> { ["name"] = p.Name, ["kind"] = p.Kind.ToString(), ["note"] = p.Note })), stream);
         var read = GeoJson.Read(stream.ToArray());
         read.Faults.ShouldBeEmpty();
         read.Places.Select(p => (p.Number, p.Name, p.Kind, p.Note, p.Shape.Form)).ShouldBe(All.Select(p => (p.Number, p.Name, p.Kind, p.Note, p.Shape.Form)));

@@ -14,6 +14,11 @@ const views = [
     label: 'Bench',
     path: 'M12 21V9M12 16C7 16 5 12 5 7c5 0 7 4 7 8M12 12c0-5 2-8 7-8 0 6-3 8-7 8',
   },
+  {
+    to: '/map',
+    label: 'Map',
+    path: 'M4 6l5-2 6 2 5-2v14l-5 2-6-2-5 2zM9 4v14M15 6v14',
+  },
   { to: '/records', label: 'Records', path: 'M6 4h12v16H6zM9 9h6M9 13h6M9 17h3' },
   {
     to: '/guide',

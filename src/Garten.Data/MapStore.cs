@@ -1,0 +1,160 @@
+using Garten.Core.Survey;
+using Garten.Core.Survey.Places;
+using Npgsql;
+
+namespace Garten.Data;
+
+/// <summary>A place drawn or brought in.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Kind">What it is.</param>
+/// <param name="Shape">Where it lies.</param>
+/// <param name="Site">Number of the site it belongs to; null for none.</param>
+/// <param name="Note">A note; may be empty.</param>
+public sealed record PlaceContent(string Name, PlaceKind Kind, PlaceShape Shape, int? Site, string Note);
+
+/// <summary>A place as kept.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Content">What is known of it.</param>
+/// <param name="Person">Who drew it.</param>
+public sealed record StoredPlace(int Id, PlaceContent Content, string Person);
+
+/// <summary>Where a plant stands.</summary>
+/// <param name="Plant">The plant.</param>
+/// <param name="At">The position.</param>
+/// <param name="UncertaintyM">Radius in metres within which it holds.</param>
+/// <param name="Person">Who said so.</param>
+public sealed record PlantPosition(int Plant, GeoPoint At, double UncertaintyM, string Person);
+
+/// <summary>Places, positions of plants, and the ground they are drawn on.</summary>
+/// <param name="source">The database.</param>
+public sealed class MapStore(NpgsqlDataSource source)
+{
+    /// <summary>All places that were not taken away, by name.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<StoredPlace>> PlacesAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select l.id, l.name, l.kind, l.form, l.points, l.site, l.note, p.name
+            from place l join person p on p.id = l.person where l.removed_at is null order by l.name, l.id
+            """,
+            [],
+            r => new StoredPlace(
+                r.GetInt32(0),
+                new(r.GetString(1), r.Named<PlaceKind>(2), new(r.Named<ShapeForm>(3), [.. r.GetFieldValue<double[]>(4).Chunk(2).Select(c => new GeoPoint(c[0], c[1]))]), r.IsDBNull(5) ? null : r.GetInt32(5), r.GetString(6)),
+                r.GetString(7)),
+            cancel);
+    }
+
+    /// <summary>Keeps places, all or none; those of a request sent before are kept once.</summary>
+    /// <param name="request">Number of the request.</param>
+    /// <param name="places">The places.</param>
+    /// <param name="person">Who brings them.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task AddAsync(Guid request, IReadOnlyList<PlaceContent> places, int person, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        for (var i = 0; i < places.Count; i++)
+        {
+            var place = places[i];
+            await connection.ExecuteAsync(
+                """
+                insert into place (request, name, kind, form, points, site, note, person)
+                values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (request) do nothing
+                """,
+                [Numbered(request, i), place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), PointsOf(place.Shape), place.Site, place.Note, person], cancel);
+        }
+
+        await transaction.CommitAsync(cancel);
+    }
+
+    /// <summary>Changes a place.</summary>
+    /// <param name="id">Its number.</param>
+    /// <param name="place">What is known of it now.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="NotInStoreException">There is none.</exception>
+    public async Task SetAsync(int id, PlaceContent place, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        Found(await connection.ExecuteAsync(
+            "update place set name = $2, kind = $3, form = $4, points = $5, site = $6, note = $7 where id = $1 and removed_at is null",
+            [id, place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), PointsOf(place.Shape), place.Site, place.Note], cancel));
+    }
+
+    /// <summary>Takes a place away, or puts it back.</summary>
+    /// <param name="id">Its number.</param>
+    /// <param name="away">True to take it away.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="NotInStoreException">There is none.</exception>
+    public async Task TakeAwayAsync(int id, bool away, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        Found(await connection.ExecuteAsync("update place set removed_at = case when $2 then now() end where id = $1", [id, away], cancel));
+    }
+
+    /// <summary>Where plants stand, as said last.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<PlantPosition>> PositionsAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select distinct on (o.plant) o.plant, o.latitude, o.longitude, o.uncertainty_m, p.name
+            from plant_position o join person p on p.id = o.person order by o.plant, o.id desc
+            """,
+            [], r => new PlantPosition(r.GetInt32(0), new(r.GetDouble(1), r.GetDouble(2)), r.GetDouble(3), r.GetString(4)), cancel);
+    }
+
+    /// <summary>Says where a plant stands; what was said before stays in the store.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="at">The position.</param>
+    /// <param name="uncertainty">Radius in metres within which it holds.</param>
+    /// <param name="typed">As typed; empty where it was pointed at or measured.</param>
+    /// <param name="person">Who says so.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task SayAsync(int plant, GeoPoint at, double uncertainty, string typed, int person, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(
+            "insert into plant_position (plant, latitude, longitude, uncertainty_m, typed, person) values ($1, $2, $3, $4, $5, $6)",
+            [plant, at.Latitude, at.Longitude, uncertainty, typed, person], cancel);
+    }
+
+    /// <summary>The ground as GeoJSON; null where there is none.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<string?> BaseAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.ScalarAsync<string>("select content from map_base", [], cancel);
+    }
+
+    /// <summary>Sets the ground.</summary>
+    /// <param name="content">GeoJSON.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task SetBaseAsync(string content, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync("insert into map_base (content) values ($1) on conflict (one) do update set content = excluded.content", [content], cancel);
+    }
+
+    private static void Found(int touched)
+    {
+        if (touched == 0)
+        {
+            throw new NotInStoreException("There is no such place. Load the map again.");
+        }
+    }
+
+    private static double[] PointsOf(PlaceShape shape) => [.. shape.Points.SelectMany(p => (double[])[p.Latitude, p.Longitude])];
+
+    /// <summary>A request number of its own for each place of one request.</summary>
+    private static Guid Numbered(Guid request, int number)
+    {
+        Span<byte> bytes = stackalloc byte[16];
+        request.TryWriteBytes(bytes);
+        BitConverter.TryWriteBytes(bytes[12..], BitConverter.ToInt32(bytes[12..]) ^ number);
+        return new(bytes);
+    }
+}

@@ -3,6 +3,7 @@ using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Interactions;
 using OpenQA.Selenium.Support.UI;
 
 namespace Garten.Web.Tests;
@@ -124,6 +125,9 @@ public sealed class Browser : IDisposable
         Wait($"“{option}” in the list", _ => Look("return all('[role=option]').find(o => o.innerText.trim() === arguments[0])", option)).Click();
         Wait("the list to close", d => d.FindElements(By.CssSelector("[role=listbox]")).Count == 0 ? this : null);
     }
+
+    /// <summary>Clicks so many pixels right of and below the middle of an element.</summary>
+    public void ClickAt(IWebElement element, int right, int below) => new Actions(_driver).MoveToElement(element, right, below).Click().Perform();
 
     /// <summary>Waits until the text is shown somewhere.</summary>
     public void See(string text) => Wait($"the text “{text}”", _ => Text.Contains(text, StringComparison.Ordinal) ? this : null);

@@ -58,6 +58,12 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Open("/season");
         browser.See("Shows now");
         Check(browser, "the desk of the day");
+        browser.Open("/map");
+        browser.See("Giant plot 1");
+        Check(browser, "the map");
+        browser.Open("/people");
+        browser.See("What was done");
+        Check(browser, "the people");
         browser.Open("/season?what=rounds");
         browser.See("within a year");
         Check(browser, "the rounds");

@@ -74,9 +74,11 @@ public sealed class Screenshots
         browser.Button("What should be true").Click();
         browser.See("Easily taken for");
         Take(browser, "species-account");
-        browser.Button("What would disprove it").Click();
-        browser.See("Parts it from");
-        Take(browser, "suspicion");
+
+        browser.Open("/map");
+        browser.Button("Giant plot 1").Click();
+        browser.See("400 m², four pegs");
+        Take(browser, "map");
 
         browser.Open("/records");
         browser.See("20 shown");

@@ -39,6 +39,7 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         ["POST /api/specimens.csv"] = Right.Look,
         ["PUT /api/rounds/settings"] = Right.Look,
         ["POST /api/plants/{plant:int}/determinations/{determination:int}/reviews"] = Right.Review,
+        ["POST /api/import"] = Right.Steward,
         ["PUT /api/map/ground"] = Right.Steward,
         ["PUT /api/photos/naming"] = Right.Steward,
         ["POST /api/weather"] = Right.Steward,

@@ -62,6 +62,7 @@ public static class GartenServer
         builder.Services.AddSingleton<GuideStore>();
         builder.Services.AddSingleton<PlaceStore>();
         builder.Services.AddSingleton<MapStore>();
+        builder.Services.AddSingleton<ImportStore>();
         builder.Services.AddSingleton<PlantStore>();
         builder.Services.AddSingleton<EvidenceStore>();
         builder.Services.AddSingleton<DeterminationStore>();
@@ -125,6 +126,7 @@ public static class GartenServer
         ShowsFeature.Map(api);
         CareFeature.Map(api);
         CountsFeature.Map(api);
+        ImportFeature.Map(api);
         WeatherFeature.Map(api);
         app.MapOpenApi("/api/openapi.json").Needs(Right.Enter);
         app.MapWebPages(settings.Web, settings.Tiles);

@@ -79,6 +79,12 @@ public static class QuickEntry
         return new([.. taxa.Take(MostTaxa).Select(TaxonName.Of)], qualifier, amounts, unit.Value, fault);
     }
 
+    /// <summary>The unit of a word, as typed or as Garten writes it; null for none.</summary>
+    /// <param name="word">The word.</param>
+    public static CountUnit? UnitNamed(string word) =>
+        Units.TryGetValue(word, out var unit) ? unit
+        : Enum.GetValues<CountUnit>().Where(u => u != CountUnit.Presence && InWords(u).Equals(word, StringComparison.OrdinalIgnoreCase)).Select(u => (CountUnit?)u).FirstOrDefault();
+
     /// <summary>A unit in words, in the plural.</summary>
     /// <param name="unit">The unit.</param>
     public static string InWords(CountUnit unit) => unit switch

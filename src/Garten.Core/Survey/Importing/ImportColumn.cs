@@ -1,0 +1,71 @@
+using System.Collections.Immutable;
+
+namespace Garten.Core.Survey.Importing;
+
+/// <summary>What a column of a table of records can hold.</summary>
+public enum ImportColumn
+{
+    /// <summary>The day.</summary>
+    Date,
+
+    /// <summary>Name of the site.</summary>
+    Site,
+
+    /// <summary>Name of the plant.</summary>
+    Name,
+
+    /// <summary>How many, or how much.</summary>
+    Amount,
+
+    /// <summary>What the number counts.</summary>
+    Unit,
+
+    /// <summary>Who recorded.</summary>
+    Recorder,
+
+    /// <summary>Wild or planted.</summary>
+    Origin,
+
+    /// <summary>A note.</summary>
+    Note,
+}
+
+/// <summary>Guesses which column of a table holds what, by the names people give columns.</summary>
+public static class ColumnMatch
+{
+    private static readonly (ImportColumn Column, string[] Words)[] Known =
+    [
+        (ImportColumn.Date, ["eventdate", "date", "day", "seenon", "observed", "observedon", "visitdate"]),
+        (ImportColumn.Site, ["locality", "site", "place", "location", "sitename", "plot"]),
+        (ImportColumn.Name, ["scientificname", "species", "taxon", "name", "plant", "plantname", "latinname"]),
+        (ImportColumn.Amount, ["organismquantity", "individualcount", "amount", "number", "count", "abundance", "quantity", "cover"]),
+        (ImportColumn.Unit, ["organismquantitytype", "unit", "units", "countunit"]),
+        (ImportColumn.Recorder, ["recordedby", "recorder", "observer", "person", "collector", "seenby"]),
+        (ImportColumn.Origin, ["degreeofestablishment", "origin", "wild", "establishmentmeans"]),
+        (ImportColumn.Note, ["occurrenceremarks", "note", "notes", "remarks", "comment", "comments"]),
+    ];
+
+    /// <summary>For each column of a table what it seems to hold; null where it is not taken. Nothing is guessed twice.</summary>
+    /// <param name="headers">Names of the columns.</param>
+    public static ImmutableArray<ImportColumn?> Guess(IReadOnlyList<string> headers)
+    {
+        var plain = headers.Select(Plain).ToArray();
+        var guess = new ImportColumn?[headers.Count];
+        foreach (var (column, words) in Known)
+        {
+            var at = words.Select(w => Array.IndexOf(plain, w)).FirstOrDefault(i => i >= 0 && guess[i] is null, -1);
+            if (at >= 0)
+            {
+                guess[at] = column;
+            }
+        }
+
+        return [.. guess];
+    }
+
+    private static string Plain(string header)
+    {
+        var last = header[(header.LastIndexOfAny(['/', ':', '#']) + 1)..];
+        return string.Concat(last.Where(char.IsLetterOrDigit)).ToLowerInvariant();
+    }
+}

@@ -1,0 +1,80 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Guides;
+
+namespace Garten.Core.Survey.Importing;
+
+/// <summary>Finds the taxon a written name means: accepted names and synonyms, with or without author, with its reserve.</summary>
+public sealed class WrittenName
+{
+    private readonly Dictionary<string, Taxon?> _names = new(StringComparer.OrdinalIgnoreCase);
+
+    /// <summary>Readies the names of a guide.</summary>
+    /// <param name="guide">The guide.</param>
+    public WrittenName(Guide guide)
+    {
+        foreach (var taxon in guide.Taxa)
+        {
+            Add(taxon.Name, taxon);
+        }
+
+        // A synonym of two taxa means neither; an accepted name always means its own.
+        foreach (var (synonym, taxon) in guide.Taxa.SelectMany(t => t.Synonyms.Select(s => (s, t))))
+        {
+            var known = _names.TryGetValue(Plain(synonym), out var other);
+            if (!known || other?.Name.Equals(synonym, StringComparison.OrdinalIgnoreCase) != true)
+            {
+                _names[Plain(synonym)] = known && other != taxon ? null : taxon;
+            }
+        }
+    }
+
+    /// <summary>Reads a name.</summary>
+    /// <param name="text">As written: "Acer macrophyllum Pursh", "Alnus sinuata", "Rosa cf. nutkana", "Salix sp.".</param>
+    /// <param name="fault">Why it means no taxon of the guide; empty when it does.</param>
+    public (Taxon Taxon, Qualifier Qualifier)? Read(string text, out string fault)
+    {
+        var qualifier = Qualifier.None;
+        List<string> words = [];
+        foreach (var word in text.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
+        {
+            switch (word.TrimEnd('.', '?').ToLowerInvariant())
+            {
+                case "cf":
+                    qualifier = Qualifier.Cf;
+                    break;
+                case "aff":
+                    qualifier = Qualifier.Aff;
+                    break;
+                case "sp" or "spp" or "":
+                    qualifier = word == "?" ? Qualifier.Doubtful : qualifier;
+                    break;
+                default:
+                    qualifier = word.EndsWith('?') ? Qualifier.Doubtful : qualifier;
+                    words.Add(word.TrimEnd('?'));
+                    break;
+            }
+        }
+
+        for (var length = words.Count; length > 0; length--)
+        {
+            // What follows the name must look like an author: "Acer macrophyllum rubrum" is not Acer macrophyllum.
+            if (length < words.Count && !(char.IsUpper(words[length][0]) || words[length][0] is '(' or '&'))
+            {
+                continue;
+            }
+
+            if (_names.TryGetValue(string.Join(' ', words.Take(length)).Replace("× ", "×", StringComparison.Ordinal), out var taxon))
+            {
+                fault = taxon is null ? $"“{text}” has meant more than one plant. Write the accepted name." : "";
+                return taxon is null ? null : (taxon, qualifier);
+            }
+        }
+
+        fault = text.Trim().Length == 0 ? "The name is missing." : $"The guide has no name “{text}”. Check the letters, or write the genus with “sp.”.";
+        return null;
+    }
+
+    private static string Plain(string name) => name.Replace("× ", "×", StringComparison.Ordinal);
+
+    private void Add(string name, Taxon taxon) => _names[Plain(name)] = taxon;
+}

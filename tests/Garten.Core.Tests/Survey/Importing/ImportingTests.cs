@@ -1,0 +1,95 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Survey.Counting;
+using Garten.Core.Survey.Importing;
+
+namespace Garten.Core.Tests.Survey.Importing;
+
+public sealed class ImportingTests
+{
+    private static readonly Guide Guide = new(SmallGuide.Bare(
+        [
+            Named("sapindaceae", null, TaxonRank.Family, "Sapindaceae"), Named("acer", "sapindaceae", TaxonRank.Genus, "Acer"),
+            Named("acer-macrophyllum", "acer", TaxonRank.Species, "Acer macrophyllum", "Acer auritum", "Acer dubium"), Named("acer-circinatum", "acer", TaxonRank.Species, "Acer circinatum", "Acer dubium"),
+            Named("rosa-x", "sapindaceae", TaxonRank.Species, "Rosa ×alba"),
+        ],
+        [], []));
+
+    private static readonly RowReader Reader = new(Guide, ["Heron Slough", "Quarry Bald"], new(2026, 11, 20));
+
+    [Fact]
+    public void Columns_are_known_by_the_names_people_give_them()
+    {
+        ColumnMatch.Guess(["Species", "DATE", "http://rs.tdwg.org/dwc/terms/recordedBy", "dwc:locality", "Cover %", "count", "weather"])
+            .ShouldBe([ImportColumn.Name, ImportColumn.Date, ImportColumn.Recorder, ImportColumn.Site, null, ImportColumn.Amount, null]);
+        ColumnMatch.Guess(["scientificName", "name"]).ShouldBe([ImportColumn.Name, null], "nothing is guessed twice");
+    }
+
+    [Theory]
+    [InlineData("Acer macrophyllum", "acer-macrophyllum", Qualifier.None)]
+    [InlineData("acer MACROPHYLLUM Pursh", "acer-macrophyllum", Qualifier.None)]
+    [InlineData("Acer auritum Greene", "acer-macrophyllum", Qualifier.None)]
+    [InlineData("Acer cf. circinatum", "acer-circinatum", Qualifier.Cf)]
+    [InlineData("Acer aff. circinatum Pursh", "acer-circinatum", Qualifier.Aff)]
+    [InlineData("Acer circinatum ?", "acer-circinatum", Qualifier.Doubtful)]
+    [InlineData("Acer sp.", "acer", Qualifier.None)]
+    [InlineData("Rosa × alba", "rosa-x", Qualifier.None)]
+    public void Names_are_read_with_author_synonym_and_reserve(string text, string taxon, Qualifier qualifier)
+    {
+        var read = new WrittenName(Guide).Read(text, out var fault);
+        fault.ShouldBeEmpty();
+        (read!.Value.Taxon.Id.Value, read.Value.Qualifier).ShouldBe((taxon, qualifier));
+    }
+
+    [Theory]
+    [InlineData("Acer macrophyllum rubrum", "no name")]
+    [InlineData("Acer dubium", "more than one plant")]
+    [InlineData("Bigleaf", "no name")]
+    [InlineData(" ", "missing")]
+    public void A_name_that_is_none_or_two_is_refused(string text, string reason)
+    {
+        new WrittenName(Guide).Read(text, out var fault).ShouldBeNull();
+        fault.ShouldContain(reason);
+    }
+
+    [Theory]
+    [InlineData("2026-05-12", "5", "", CountUnit.Individuals, 5.0)]
+    [InlineData("12.5.2026", "35%", "", CountUnit.CoverPercent, 35.0)]
+    [InlineData("12 May 2026", "12", "stems", CountUnit.Stems, 12.0)]
+    [InlineData("2026-05-12T09:30:00Z", "2,5", "square metres", CountUnit.SquareMetres, 2.5)]
+    [InlineData("2026/05/12", "", "stems", CountUnit.Presence, null)]
+    public void Rows_are_read_as_people_write_them(string date, string amount, string unit, CountUnit counted, double? number)
+    {
+        List<(ImportColumn, string)> faults = [];
+        var row = Reader.Read(7, Cells(date, "heron slough", "Acer macrophyllum", amount, unit), faults);
+        faults.ShouldBeEmpty();
+        (row!.Date, row.Site, row.Unit, row.Amount, row.Origin, row.Line).ShouldBe((new DateOnly(2026, 5, 12), "Heron Slough", counted, number, Origin.Wild, 7));
+    }
+
+    [Fact]
+    public void Every_bad_cell_of_a_row_is_named()
+    {
+        List<(ImportColumn Column, string Says)> faults = [];
+        Reader.Read(7, Cells("05/12/2026", "Atlantis", "Nessie", "many", ""), faults).ShouldBeNull();
+        faults.Select(f => f.Column).ShouldBe([ImportColumn.Date, ImportColumn.Site, ImportColumn.Name, ImportColumn.Amount]);
+        faults[0].Says.ShouldContain("for sure");
+        faults.Clear();
+        Reader.Read(8, Cells("2027-01-01", "Quarry Bald", "Acer macrophyllum", "-3", "hands"), faults).ShouldBeNull();
+        faults.Select(f => f.Says).ShouldBe(["2027-01-01 lies in the future.", "“hands” is no unit. Write individuals, stems, rosettes, clumps, m² or %."]);
+    }
+
+    private static Func<ImportColumn, string> Cells(string date, string site, string name, string amount, string unit) => column => column switch
+    {
+        ImportColumn.Date => date,
+        ImportColumn.Site => site,
+        ImportColumn.Name => name,
+        ImportColumn.Amount => amount,
+        ImportColumn.Unit => unit,
+        ImportColumn.Origin => "wild",
+        _ => "",
+    };
+
+    private static Taxon Named(string id, string? parent, TaxonRank rank, string name, params string[] synonyms) =>
+        new(new(id), parent is null ? null : new(parent), rank, name, "", [], [.. synonyms], AreaStatus.Native, Commonness.Unknown, "");
+}

@@ -1,4 +1,3 @@
-using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Importing;
 using Npgsql;
 
@@ -24,6 +23,8 @@ public sealed record ImportVisit(Guid Request, int Site, DateOnly Date, string R
 /// <param name="source">The database.</param>
 public sealed class ImportStore(NpgsqlDataSource source)
 {
+    private const int Many = 500;
+
     /// <summary>Brings visits in, all or none; what is there already is not brought in again.</summary>
     /// <param name="visits">The visits.</param>
     /// <param name="guideVersion">The guide the names are of.</param>
@@ -35,68 +36,100 @@ public sealed class ImportStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        var names = visits.Select(v => v.Recorder).Distinct().ToArray();
-        var people = await connection.QueryAsync("insert into person (name) select unnest($1::text[]) on conflict (name) do nothing returning name", [names], r => r.GetString(0), cancel);
-        var numbers = (await connection.QueryAsync("select name, id from person where name = any($1)", [names], r => (r.GetString(0), r.GetInt32(1)), cancel)).ToDictionary(p => p.Item1, p => p.Item2);
-        var (sheets, lines, known) = (0, 0, 0);
-        List<int> differing = [];
-        foreach (var visit in visits)
-        {
-            var (sheet, fresh) = await SheetAsync(connection, visit, numbers[visit.Recorder], note, cancel);
-            sheets += fresh ? 1 : 0;
-            var added = await LinesAsync(connection, sheet, visit.Rows, guideVersion, person, cancel);
-            lines += added;
-            known += visit.Rows.Count - added;
-            if (added < visit.Rows.Count)
-            {
-                differing.AddRange(await DifferingAsync(connection, sheet, visit.Rows, cancel));
-            }
-        }
+        await CopyAsync(connection, visits, cancel);
+        var people = await connection.QueryAsync("insert into person (name) select distinct recorder from arriving on conflict (name) do nothing returning name", [], r => r.GetString(0), cancel);
+        await connection.ExecuteAsync(
+            """
+            insert into visit (site, visited_on, recorder)
+            select distinct a.site, a.day, p.id from arriving a join person p on p.name = a.recorder on conflict do nothing
+            """,
+            [], cancel);
+        await CountAnewAsync(connection, "visit", visits.Count, cancel);
+        var sheets = await connection.ExecuteAsync(
+            """
+            insert into count_sheet (request, visit, protocol, note)
+            select distinct on (a.request) a.request, v.id, 'WalkThrough', $1
+            from arriving a join person p on p.name = a.recorder join visit v on v.site = a.site and v.visited_on = a.day and v.recorder = p.id
+            on conflict (request) do nothing
+            """,
+            [note], cancel);
+        await CountAnewAsync(connection, "count_sheet", sheets, cancel);
 
+        // Girths stand side by side, one a stem: the same girth of the same name on the same sheet is the one brought in before.
+        var lines = await connection.ExecuteAsync(
+            """
+            insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
+            select s.id, 1, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
+            from arriving a join count_sheet s on s.request = a.request
+            where a.unit <> 'GirthCentimetres' or not exists (
+                select from count_line l where l.sheet = s.id and l.taxon = a.taxon and l.unit = a.unit and l.amount = a.amount and l.removed_at is null)
+            on conflict (sheet, plot, taxon, qualifier, origin, unit) where removed_at is null and unit <> 'GirthCentimetres' do nothing
+            """,
+            [guideVersion, person], cancel);
+        await CountAnewAsync(connection, "count_line", lines, cancel);
+        var differing = await connection.QueryAsync(
+            """
+            select a.line
+            from arriving a join count_sheet s on s.request = a.request
+            join count_line l on l.sheet = s.id and l.plot = 1 and l.taxon = a.taxon and l.qualifier = a.qualifier and l.origin = a.origin and l.unit = a.unit and l.removed_at is null
+            where a.unit <> 'GirthCentimetres' and l.amount is distinct from a.amount
+            order by a.line
+            """,
+            [], r => r.GetInt32(0), cancel);
         if (keep)
         {
             await transaction.CommitAsync(cancel);
         }
 
-        return new(sheets, lines, known, differing, people);
+        return new(sheets, lines, visits.Sum(v => v.Rows.Count) - lines, differing, people);
     }
 
-    private static async Task<(int Sheet, bool Fresh)> SheetAsync(NpgsqlConnection connection, ImportVisit visit, int recorder, string note, CancellationToken cancel)
+    /// <summary>After many new rows the database is told of them at once; by what it knew before, it would join them one by one.</summary>
+    private static Task CountAnewAsync(NpgsqlConnection connection, string table, int rows, CancellationToken cancel) =>
+        rows < Many ? Task.CompletedTask : connection.ExecuteAsync($"analyze {table}", [], cancel);
+
+    private static async Task CopyAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, CancellationToken cancel)
     {
-        if (await connection.ScalarAsync<int?>("select id from count_sheet where request = $1", [visit.Request], cancel) is { } there)
-        {
-            return (there, false);
-        }
-
-        var id = await connection.ScalarAsync<int>(
-            """
-            insert into visit (site, visited_on, recorder) values ($1, $2, $3)
-            on conflict (site, visited_on, recorder) do update set recorder = excluded.recorder returning id
-            """,
-            [visit.Site, visit.Date, recorder], cancel);
-        return (await connection.ScalarAsync<int>(
-            "insert into count_sheet (request, visit, protocol, note) values ($1, $2, $3, $4) returning id", [visit.Request, id, nameof(Protocol.WalkThrough), note], cancel), true);
-    }
-
-    private static async Task<int> LinesAsync(NpgsqlConnection connection, int sheet, IReadOnlyList<ImportedRow> rows, int guideVersion, int person, CancellationToken cancel) =>
         await connection.ExecuteAsync(
             """
-            insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
-            select $1, 1, $2, r.taxon, r.qualifier, r.origin, r.unit, r.amount, r.note, $3
-            from unnest($4::text[], $5::text[], $6::text[], $7::text[], $8::double precision[], $9::text[]) as r (taxon, qualifier, origin, unit, amount, note)
-            on conflict (sheet, plot, taxon, qualifier, origin, unit) where removed_at is null and unit <> 'GirthCentimetres' do nothing
+            create temporary table arriving (
+                request uuid not null, site integer not null, day date not null, recorder text not null, line integer not null, taxon text not null, qualifier text not null,
+                origin text not null, unit text not null, amount double precision, note text not null) on commit drop
             """,
-            [
-                sheet, guideVersion, person, rows.Select(r => r.Taxon.Value).ToArray(), rows.Select(r => r.Qualifier.ToString()).ToArray(), rows.Select(r => r.Origin.ToString()).ToArray(),
-                rows.Select(r => r.Unit.ToString()).ToArray(), rows.Select(r => r.Amount).ToArray(), rows.Select(r => r.Note).ToArray(),
-            ],
-            cancel);
+            [], cancel);
+        await using (var copy = await connection.BeginBinaryImportAsync(
+            "copy arriving (request, site, day, recorder, line, taxon, qualifier, origin, unit, amount, note) from stdin (format binary)", cancel))
+        {
+            foreach (var visit in visits)
+            {
+                foreach (var row in visit.Rows)
+                {
+                    await copy.StartRowAsync(cancel);
+                    await copy.WriteAsync(visit.Request, cancel);
+                    await copy.WriteAsync(visit.Site, cancel);
+                    await copy.WriteAsync(visit.Date, cancel);
+                    await copy.WriteAsync(visit.Recorder, cancel);
+                    await copy.WriteAsync(row.Line, cancel);
+                    await copy.WriteAsync(row.Taxon.Value, cancel);
+                    await copy.WriteAsync(row.Qualifier.ToString(), cancel);
+                    await copy.WriteAsync(row.Origin.ToString(), cancel);
+                    await copy.WriteAsync(row.Unit.ToString(), cancel);
+                    if (row.Amount is { } amount)
+                    {
+                        await copy.WriteAsync(amount, cancel);
+                    }
+                    else
+                    {
+                        await copy.WriteNullAsync(cancel);
+                    }
 
-    private static async Task<List<int>> DifferingAsync(NpgsqlConnection connection, int sheet, IReadOnlyList<ImportedRow> rows, CancellationToken cancel)
-    {
-        var there = (await connection.QueryAsync(
-            "select taxon, qualifier, origin, unit, amount from count_line where sheet = $1 and removed_at is null", [sheet],
-            r => ((r.GetString(0), r.GetString(1), r.GetString(2), r.GetString(3)), Amount: r.NumberOrNull(4)), cancel)).ToLookup(l => l.Item1, l => l.Amount);
-        return [.. rows.Where(r => there[(r.Taxon.Value, r.Qualifier.ToString(), r.Origin.ToString(), r.Unit.ToString())] is var amounts && amounts.Any() && amounts.All(a => a != r.Amount)).Select(r => r.Line)];
+                    await copy.WriteAsync(row.Note, cancel);
+                }
+            }
+
+            await copy.CompleteAsync(cancel);
+        }
+
+        await connection.ExecuteAsync("analyze arriving", [], cancel);
     }
 }

@@ -60,6 +60,11 @@ export function CountPanel({ id }: { id: number }) {
         </p>
       )}
       <ProblemNote error={away.error} />
+      {data.withheld > 0 && (
+        <p className="soft">
+          {data.withheld} {data.withheld === 1 ? 'line' : 'lines'} of sensitive species not shown.
+        </p>
+      )}
       {shown.length === 0 ? (
         <p className="soft">Nothing entered yet{hasPlots && ' in this plot'}.</p>
       ) : (
@@ -110,6 +115,7 @@ function Effort({ id, content, recorder }: { id: number; content: SheetContent; 
     content.started &&
       `from ${content.started.slice(0, 5)}${content.ended ? ` to ${content.ended.slice(0, 5)}` : ''}`,
     content.weather,
+    content.note,
   ].filter(Boolean)
   if (!change)
     return (

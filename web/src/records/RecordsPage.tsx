@@ -1,11 +1,13 @@
 import { useSearchParams } from 'react-router'
+import { useSession } from '../api/queries'
 import { CountsPanel } from '../counts/CountsPanel'
 import { FiguresPanel } from '../counts/FiguresPanel'
 import { ViewTabs } from '../shared/ViewTabs'
+import { ImportPanel } from './ImportPanel'
 import { PlantRecords } from './PlantRecords'
 import './RecordsPage.css'
 
-const tabs = [
+const tabs: { id: string | null; label: string }[] = [
   { id: null, label: 'Plants' },
   { id: 'counts', label: 'Counts' },
   { id: 'figures', label: 'Figures' },
@@ -15,18 +17,20 @@ const tabs = [
 export function RecordsPage({ nonce }: { nonce: string }) {
   const [params, setParams] = useSearchParams()
   const what = params.get('what')
+  const steward = useSession().data?.isSteward
   return (
     <main className="records">
       <h1>Records</h1>
       <ViewTabs
         label="Records"
-        tabs={tabs}
+        tabs={steward ? [...tabs, { id: 'import', label: 'Bring in' }] : tabs}
         chosen={what}
         onChoose={(id) => setParams(id ? { what: id } : {})}
       />
       {what === null && <PlantRecords nonce={nonce} />}
       {what === 'counts' && <CountsPanel />}
       {what === 'figures' && <FiguresPanel />}
+      {what === 'import' && <ImportPanel />}
     </main>
   )
 }

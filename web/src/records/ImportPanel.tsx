@@ -1,0 +1,154 @@
+import { Alert, Button, LinearProgress, MenuItem, TextField } from '@mui/material'
+import { useRef, useState } from 'react'
+import type { ImportColumn, ImportView } from '../api/types'
+import { ProblemNote } from '../shared/ProblemNote'
+import { useImport } from './importQueries'
+
+const holds: Record<ImportColumn, string> = {
+  date: 'the day',
+  site: 'the site',
+  name: 'the plant',
+  amount: 'the number',
+  unit: 'what it counts',
+  recorder: 'who recorded',
+  origin: 'wild or planted',
+  note: 'a note',
+}
+
+const some = (count: number, one: string, many = `${one}s`) =>
+  `${count.toLocaleString('en')} ${count === 1 ? one : many}`
+
+/** Brings a table of records in: its columns are matched, what would change is shown, and all is kept or nothing. */
+export function ImportPanel() {
+  const bring = useImport()
+  const stop = useRef<AbortController | null>(null)
+  const [file, setFile] = useState<File | null>(null)
+  const [view, setView] = useState<ImportView | null>(null)
+  const send = (chosen: File, columns: (ImportColumn | null)[] | null, keep: boolean) => {
+    stop.current?.abort()
+    stop.current = new AbortController()
+    bring.mutate({ file: chosen, columns, keep, signal: stop.current.signal }, { onSuccess: setView })
+  }
+  const matched = view?.columns.map((c) => c.holds) ?? []
+  return (
+    <div className="import">
+      <p>
+        A table as CSV, one record a row, whatever its columns are called and in whatever order: the day, the
+        site and the plant must be there. Each day, site and recorder becomes one walk-through list among the
+        counts.
+      </p>
+      <Button component="label" variant="outlined">
+        Choose a table
+        <input
+          type="file"
+          accept=".csv,.tsv,.txt"
+          hidden
+          onChange={(e) => {
+            const chosen = e.target.files?.[0]
+            e.target.value = ''
+            if (!chosen) return
+            setFile(chosen)
+            setView(null)
+            send(chosen, null, false)
+          }}
+        />
+      </Button>
+      {bring.isPending && (
+        <div className="import-wait" role="status">
+          <LinearProgress aria-label="Reading the table" />
+          <Button
+            onClick={() => {
+              stop.current?.abort()
+              bring.reset()
+            }}
+          >
+            Stop; nothing is kept
+          </Button>
+        </div>
+      )}
+      <ProblemNote error={bring.error} />
+      {file && view && (
+        <>
+          <h2>{file.name}</h2>
+          <p role="status">{summary(view)}</p>
+          {view.faultCount > 0 && (
+            <Alert severity="error" variant="outlined">
+              <ul>
+                {view.faults.map((f) => (
+                  <li key={`${f.line} ${f.column} ${f.says}`}>
+                    {f.line > 0 && <b>Line {f.line}</b>}
+                    {f.column && `, ${f.column}`}
+                    {f.line > 0 && ': '}
+                    {f.says}
+                  </li>
+                ))}
+              </ul>
+              {view.faultCount > view.faults.length && `and ${view.faultCount - view.faults.length} more.`}
+            </Alert>
+          )}
+          {view.change && view.change.differing.length > 0 && (
+            <Alert severity="warning" variant="outlined">
+              In {some(view.change.differing.length, 'line')} the number differs from the one here, which
+              stays: line {view.change.differing.slice(0, 20).join(', ')}.
+            </Alert>
+          )}
+          {!view.kept && (
+            <div className="import-columns">
+              {view.columns.map((c, i) => (
+                <div key={i}>
+                  <TextField
+                    select
+                    size="small"
+                    label={c.header || `column ${i + 1}`}
+                    value={c.holds ?? ''}
+                    onChange={(e) => {
+                      const chosen = (e.target.value || null) as ImportColumn | null
+                      send(
+                        file,
+                        matched.map((m, at) => (at === i ? chosen : m === chosen ? null : m)),
+                        false,
+                      )
+                    }}
+                    slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+                  >
+                    <MenuItem value="">is left out</MenuItem>
+                    {Object.entries(holds).map(([column, words]) => (
+                      <MenuItem key={column} value={column}>
+                        {words}
+                      </MenuItem>
+                    ))}
+                  </TextField>
+                  {c.first.map((cell, row) => (
+                    <small key={row}>{cell}</small>
+                  ))}
+                </div>
+              ))}
+            </div>
+          )}
+          {!view.kept && (
+            <Button
+              variant="contained"
+              disabled={!view.change || view.change.lines === 0 || bring.isPending}
+              onClick={() => send(file, matched, true)}
+            >
+              Keep these records
+            </Button>
+          )}
+        </>
+      )}
+    </div>
+  )
+}
+
+function summary({ rows, faultCount, merged, change, kept }: ImportView) {
+  if (!change)
+    return `${some(rows, 'row')}. Nothing can be kept while ${some(faultCount, 'fault')} ${faultCount === 1 ? 'stands' : 'stand'} in the way.`
+  const parts = [
+    `${some(rows, 'row')}: ${kept ? 'brought in were' : 'it would bring'} ${some(change.lines, 'record')} on ${some(change.sheets, 'new list')}.`,
+    change.known > 0 && `${some(change.known, 'record is', 'records are')} here already.`,
+    merged > 0 &&
+      `${some(merged, 'row names', 'rows name')} a plant again on the same list; the numbers are added up.`,
+    change.people.length > 0 && `New names: ${change.people.slice(0, 10).join(', ')}.`,
+  ]
+  return parts.filter(Boolean).join(' ')
+}

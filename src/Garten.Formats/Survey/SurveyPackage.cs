@@ -1,10 +1,10 @@
-using Garten.Core.Survey.Access;
 using System.Collections.Immutable;
 using System.Globalization;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Keys;
 using Garten.Core.Seasons;
+using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Formats.Packages;
 

@@ -1,8 +1,8 @@
-using Garten.Core.Survey.Access;
-using Garten.Server.Access;
 using Garten.Core.Bench;
 using Garten.Core.Identification;
+using Garten.Core.Survey.Access;
 using Garten.Data;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;

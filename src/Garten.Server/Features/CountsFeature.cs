@@ -157,7 +157,8 @@ public static class CountsFeature
                 [
                     .. lines.Select(l => new CountLine(
                         l.Sheet, l.Line.Plot, sheets[l.Sheet].SiteName, sheets[l.Sheet].Content.Date, new(l.Line.Taxon), l.Line.Qualifier, l.Line.Origin, l.Line.Unit, l.Line.Amount)),
-                ]) with { Withheld = all.Count - lines.Count };
+                ]) with
+            { Withheld = all.Count - lines.Count };
         }).WithName("figures").Produces<SurveyFigures>();
     }
 

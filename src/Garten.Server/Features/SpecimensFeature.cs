@@ -1,8 +1,8 @@
-using Garten.Core.Survey.Access;
-using Garten.Server.Access;
 using System.Text;
 using Garten.Core.Identification;
+using Garten.Core.Survey.Access;
 using Garten.Formats.Specimens;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;

@@ -1,6 +1,6 @@
+using Garten.Core.Measuring.Trees;
 using Garten.Core.Survey.Access;
 using Garten.Server.Access;
-using Garten.Core.Measuring.Trees;
 
 namespace Garten.Server.Features;
 

@@ -1,8 +1,8 @@
-using Garten.Server.Access;
-using Garten.Core.Survey.Access;
 using Garten.Core.Seasons;
+using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Formats.Weather;
+using Garten.Server.Access;
 using Garten.Server.Devices;
 using Garten.Server.Hosting;
 

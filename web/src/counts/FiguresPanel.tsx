@@ -57,7 +57,7 @@ export function FiguresPanel() {
         {data && (
           <span role="status">
             {data.units} sampling {data.units === 1 ? 'unit' : 'units'}
-            {data.withheld > 0 && `; ${data.withheld} lines of sensitive species left out`}
+            {!!data.withheld && `; ${data.withheld} lines of sensitive species left out`}
             {data.unnamed > 0 &&
               `; ${data.unnamed} ${data.unnamed === 1 ? 'line adds' : 'lines add'} no species: a genus or a reserve`}
           </span>

@@ -61,6 +61,12 @@ public sealed class AccountStore(NpgsqlDataSource source)
             throw new TakenException("There is a steward already. Sign in, or ask a steward to let you in.");
         }
 
+        // People sign in by name in whatever case: two names that differ by it alone would be one at the door.
+        if (await connection.ScalarAsync<string>("select name from person where lower(name) = lower($1) and name <> $1 limit 1", [name], cancel) is { } alike)
+        {
+            throw new TakenException($"There is a person called {alike}. Write the name as it stands there, or another.");
+        }
+
         await connection.ExecuteAsync("insert into person (name) values ($1) on conflict (name) do nothing", [name], cancel);
         var person = await connection.ScalarAsync<int>("select id from person where name = $1", [name], cancel);
         var opened = await connection.ExecuteAsync(

@@ -17,7 +17,7 @@ public sealed class CommandsTests
     public void Taxa_that_nothing_parts_are_listed_one_by_one()
     {
         var folder = CopyOfTheGuide();
-        File.AppendAllText(Path.Combine(folder, "taxa.csv"), "acer-duplex,acer,species,Acer duplex,,,,,,\n");
+        File.AppendAllText(Path.Combine(folder, "taxa.csv"), "acer-duplex,acer,species,Acer duplex,,,,,,,\n");
         File.AppendAllText(Path.Combine(folder, "lookalikes.csv"), "acer-duplex,acer-glabrum,leaf-length,By the leaf.\n");
         var (code, output, errors) = Run("guide", "check", folder);
         code.ShouldBe(1);

@@ -43,6 +43,7 @@ public sealed class AccessTests : IAsyncLifetime
     public async Task A_person_let_in_signs_in_in_any_case_changes_the_password_and_the_old_cookie_ends()
     {
         var given = await _steward.PostAsync("/api/people", new { name = "M. Falk", role = "surveyor", trusted = false });
+        await Client.ProblemAsync(await _steward.TryPostAsync("/api/people", new { name = "m. FALK", role = "reader", trusted = false }), HttpStatusCode.Conflict);
         using var falk = new Client(_server.Address);
         ((string?)(await falk.SignInAsync("m. falk", (string)given["password"]!))["role"]).ShouldBe("surveyor");
         using var elsewhere = new Client(_server.Address);

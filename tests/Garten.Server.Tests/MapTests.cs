@@ -95,6 +95,20 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
         (await reader.Http.GetStringAsync(new Uri("/api/map", UriKind.Relative))).ShouldNotContain($"\"{tag}\"");
     }
 
+    [Fact]
+    public async Task The_nearest_plants_that_have_a_name_are_told_for_comparison()
+    {
+        var sheet = await Me.TakeAsync("a maple to be compared");
+        var path = $"/api/plants/{sheet["plant"]!["id"]}";
+        await Me.PutAsync($"{path}/position", new { typed = "45.00237, -123.70700", at = (object?)null, uncertaintyM = (double?)null });
+        var maples = (await Me.GetAsync($"{path}/see-one?taxon=acer")).AsArray();
+        maples.Select(m => (string?)m!["plant"]!["tag"]).ShouldBe(["TF-001", "TF-004"], "TF-007 has a reserve in its name");
+        ((string?)maples[0]!["way"]).ShouldBe("306 m east");
+        ((string?)maples[0]!["grade"]).ShouldBe("settled");
+        (await Me.GetAsync($"{path}/see-one?taxon=taxus-brevifolia")).AsArray().ShouldBeEmpty();
+        (await Me.GetAsync("/api/plants/1/see-one?taxon=acer-macrophyllum")).AsArray().ShouldBeEmpty("a plant is not compared with itself");
+    }
+
     private static JsonNode Place(JsonNode map, string name) => map["places"]!.AsArray().Single(p => (string?)p!["name"] == name)!;
 
     private static object Shape(string form, params (double Latitude, double Longitude)[] points) =>

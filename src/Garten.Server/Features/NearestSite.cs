@@ -1,5 +1,5 @@
-using System.Globalization;
 using Garten.Core.Survey;
+using Garten.Core.Survey.Places;
 using Garten.Data;
 
 namespace Garten.Server.Features;
@@ -9,8 +9,6 @@ namespace Garten.Server.Features;
 /// <param name="Words">How far it is, for example "at Quarry Bald" or "1.2 km north-east of Quarry Bald"; empty for none.</param>
 public sealed record NearestSite(int? Site, string Words)
 {
-    private static readonly string[] Winds = ["north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west"];
-
     /// <summary>Finds it.</summary>
     /// <param name="here">The place.</param>
     /// <param name="sites">The sites.</param>
@@ -24,10 +22,6 @@ public sealed record NearestSite(int? Site, string Words)
             return new(null, "");
         }
 
-        var metres = here.MetresTo(at);
-        var far = metres < 1000 ? $"{metres.ToString("0", CultureInfo.InvariantCulture)} m" : $"{(metres / 1000).ToString("0.0", CultureInfo.InvariantCulture)} km";
-        return new(
-            site.Id,
-            metres <= (site.UncertaintyM ?? 0) ? $"at {site.Name}" : $"{far} {Winds[(int)Math.Round(at.BearingTo(here) / 45) % Winds.Length]} of {site.Name}");
+        return new(site.Id, here.MetresTo(at) <= (site.UncertaintyM ?? 0) ? $"at {site.Name}" : $"{Direction.InWords(at, here)} of {site.Name}");
     }
 }

@@ -1,5 +1,6 @@
 using Garten.Core.Bench;
 using Garten.Core.Confirmation;
+using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Access;
 using Garten.Server.Hosting;
@@ -55,7 +56,7 @@ public sealed record GradeCount(Grade Grade, int Plants);
 /// <param name="Doubts">Plants whose key and features disagree.</param>
 /// <param name="Unwritten">Visits not written up.</param>
 /// <param name="Threats">Threats not settled, the longest known first.</param>
-/// <param name="Names">Latest names that wait for a second person, or of which one differs or asks for more.</param>
+/// <param name="Names">Latest names of which a second person differs or asks for more, and for those who review the names of others that wait for them.</param>
 /// <param name="Grades">How the plants stand.</param>
 public sealed record TodayView(
     DateOnly Date, string Year, IReadOnlyList<string> YearGrounds, IReadOnlyList<TodayNeed> Open, IReadOnlyList<TodayNeed> Soon, IReadOnlyList<TodayFall> Falls,
@@ -105,7 +106,8 @@ public static class TodayFeature
             [.. (await care.OpenThreatsAsync(cancel)).Where(t => byId.ContainsKey(t.Plant)).Select(t => new TodayThreat(byId[t.Plant], t))],
             [
                 .. (await reviews.LatestAsync(cancel)).Where(n => byId.ContainsKey(n.Plant) && n.Reviews.All(r => r.Verdict != Verdict.Agrees)).Select(n => new TodayName(
-                    byId[n.Plant], n.Name, n.By, [.. n.Reviews.Select(r => $"{r.Person} {(r.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {r.Remark}")], person.Member?.Name == n.By)),
+                    byId[n.Plant], n.Name, n.By, [.. n.Reviews.Select(r => $"{r.Person} {(r.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {r.Remark}")], person.Member?.Name == n.By))
+                    .Where(n => n.Says.Count > 0 || (!n.Mine && person.Member!.May(Right.Review))),
             ],
             [.. Enum.GetValues<Grade>().Select(g => new GradeCount(g, standing.Count(s => s == g)))]);
     }).WithName("today").Produces<TodayView>();

@@ -103,6 +103,7 @@ public static class GartenServer
         PeopleFeature.Map(api);
         PlacesFeature.Map(api);
         MapFeature.Map(api);
+        SeeOneFeature.Map(api);
         GuideFeature.Map(api);
         LookingUpFeature.Map(api);
         DrawingsFeature.Map(api);

@@ -1,5 +1,5 @@
 import { Button, TextField } from '@mui/material'
-import { useState } from 'react'
+import { type ReactNode, useState } from 'react'
 import type { Session } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import './access.css'
@@ -47,44 +47,70 @@ function DemoDoor({ session }: { session: Session }) {
 
 function SignInForm({ beside }: { beside: boolean }) {
   const signIn = useSignIn()
-  const [name, setName] = useState('')
-  const [password, setPassword] = useState('')
   return (
-    <form
-      className="entry-form"
-      onSubmit={(e) => {
-        e.preventDefault()
-        signIn.mutate({ name, password })
-      }}
+    <PasswordForm
+      heading={beside ? <h2>Or sign in</h2> : <h1>Sign in</h1>}
+      nameLabel="Your name"
+      passwordLabel="Password"
+      kind="current-password"
+      action="Sign in"
+      focused={!beside}
+      entering={signIn}
     >
-      <h2>{beside ? 'Or sign in' : 'Sign in'}</h2>
-      <ProblemNote error={signIn.error} />
-      <TextField
-        label="Your name"
-        autoComplete="username"
-        autoFocus={!beside}
-        value={name}
-        onChange={(e) => setName(e.target.value)}
-      />
-      <TextField
-        label="Password"
-        type="password"
-        autoComplete="current-password"
-        value={password}
-        onChange={(e) => setPassword(e.target.value)}
-      />
-      <Button type="submit" variant="contained" disabled={!name.trim() || !password || signIn.isPending}>
-        Sign in
-      </Button>
       <p className="soft">
         No account, or the password is lost? A steward of the survey gives you a new one.
       </p>
-    </form>
+    </PasswordForm>
   )
 }
 
 function FirstStewardForm() {
   const make = useMakeFirstSteward()
+  return (
+    <PasswordForm
+      heading={
+        <>
+          <h1>A new survey</h1>
+          <p>
+            Nobody has come in yet. You become its first steward: you let others in and say what each may do.
+          </p>
+        </>
+      }
+      nameLabel="Your name, as it stands on records"
+      passwordLabel="A password"
+      kind="new-password"
+      hint="At least 12 characters. A few words in a row are easy to remember."
+      action="Begin the survey"
+      focused
+      entering={make}
+    />
+  )
+}
+
+interface FormProps {
+  heading: ReactNode
+  nameLabel: string
+  passwordLabel: string
+  kind: 'current-password' | 'new-password'
+  hint?: string
+  action: string
+  focused: boolean
+  entering: ReturnType<typeof useSignIn>
+  children?: ReactNode
+}
+
+/** A name and a password, and what they are for. */
+function PasswordForm({
+  heading,
+  nameLabel,
+  passwordLabel,
+  kind,
+  hint,
+  action,
+  focused,
+  entering,
+  children,
+}: FormProps) {
   const [name, setName] = useState('')
   const [password, setPassword] = useState('')
   return (
@@ -92,30 +118,30 @@ function FirstStewardForm() {
       className="entry-form"
       onSubmit={(e) => {
         e.preventDefault()
-        make.mutate({ name, password })
+        entering.mutate({ name, password })
       }}
     >
-      <h1>A new survey</h1>
-      <p>Nobody has come in yet. You become its first steward: you let others in and say what each may do.</p>
-      <ProblemNote error={make.error} />
+      {heading}
+      <ProblemNote error={entering.error} />
       <TextField
-        label="Your name, as it stands on records"
+        label={nameLabel}
         autoComplete="username"
-        autoFocus
+        autoFocus={focused}
         value={name}
         onChange={(e) => setName(e.target.value)}
       />
       <TextField
-        label="A password"
+        label={passwordLabel}
         type="password"
-        autoComplete="new-password"
-        helperText="At least 12 characters. A few words in a row are easy to remember."
+        autoComplete={kind}
+        helperText={hint}
         value={password}
         onChange={(e) => setPassword(e.target.value)}
       />
-      <Button type="submit" variant="contained" disabled={!name.trim() || !password || make.isPending}>
-        Begin the survey
+      <Button type="submit" variant="contained" disabled={!name.trim() || !password || entering.isPending}>
+        {action}
       </Button>
+      {children}
     </form>
   )
 }

@@ -400,3 +400,11 @@ export const useAddVoucher = (plant: number) =>
   useSheetChange((body: VoucherContent) =>
     answer(api.POST('/api/plants/{plant}/vouchers', { params: { path: { plant } }, body })),
   )
+
+/** Plants to compare with: the nearest that have a name already. */
+export const useSeeOne = (plant: number, taxon: string) =>
+  useQuery({
+    queryKey: ['see-one', plant, taxon],
+    queryFn: () =>
+      answer(api.GET('/api/plants/{plant}/see-one', { params: { path: { plant }, query: { taxon } } })),
+  })

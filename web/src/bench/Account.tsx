@@ -6,6 +6,7 @@ import { MarkSign } from '../shared/MarkSign'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { organs } from './organs'
+import { SeeOne } from './SeeOne'
 
 const phases = {
   leaf: 'In leaf',
@@ -90,6 +91,7 @@ export function Account({
           ))}
         </>
       )}
+      <SeeOne plant={sheet.plant.id} taxon={taxon} />
       <h3>Season at this height</h3>
       <div className="account-lines">
         {account.seasons.map((s) => (

@@ -104,11 +104,7 @@ export function TodayPanel() {
             {data.names.map((n) => (
               <li key={n.plant.id}>
                 <PlantName plant={n.plant} />
-                <div>
-                  {n.says.length > 0
-                    ? n.says.join(' ')
-                    : `Given by ${n.mine ? 'you' : n.by}, not reviewed yet.`}
-                </div>
+                <div>{n.says.length > 0 ? n.says.join(' ') : `Given by ${n.by}, not reviewed yet.`}</div>
               </li>
             ))}
           </Section>

@@ -57,6 +57,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.EnterAs("R. Ostrow");
         browser.Open("/season");
         browser.Wait("it to show now", d => d.FindElements(By.CssSelector("[aria-label='Shows now'] a")).FirstOrDefault(a => a.Text == tag)).Click();
+        browser.Find(".sheet-head h1");
         browser.Press("v");
         browser.Button("Seen again: add a visit").Click();
         browser.Wait("fruit", d => d.FindElements(By.CssSelector(".visits label")).FirstOrDefault(l => l.Text.Trim() == "fruit")).Click();

@@ -74,7 +74,7 @@ public sealed class PlantStore(NpgsqlDataSource source)
     /// <summary>Said of a plant that is not there, and of one the person may not know of.</summary>
     public const string NoSuchPlant = "There is no such plant on the bench. Go back to the bench and choose one.";
 
-    /// <summary>Plants that were ever given a name of these taxa, or whose features lead to one.</summary>
+    /// <summary>Plants that were ever given a name of these taxa, whose features lead to one, or that stand in one colony with such a plant.</summary>
     /// <param name="taxa">Identifiers of the taxa.</param>
     /// <param name="except">Number of a person whose own plants are left out; null for nobody.</param>
     /// <param name="cancel">Gives up.</param>
@@ -83,10 +83,14 @@ public sealed class PlantStore(NpgsqlDataSource source)
         await using var connection = await source.OpenConnectionAsync(cancel);
         return [.. await connection.QueryAsync(
             """
-            select p.id from plant p
-            where ($2::int is null or p.taken_by <> $2)
-              and (exists (select from determination d where d.plant = p.id and d.taxon = any($1))
-                   or (select g.taxon from plant_grade g where g.plant = p.id order by g.id desc limit 1) = any($1))
+            with named (id) as (
+                select p.id from plant p
+                where exists (select from determination d where d.plant = p.id and d.taxon = any($1))
+                   or (select g.taxon from plant_grade g where g.plant = p.id order by g.id desc limit 1) = any($1)),
+            standing (id) as (
+                select id from named
+                union select case when k.plant = n.id then k.other else k.plant end from named n join colony_link k on n.id in (k.plant, k.other))
+            select p.id from plant p join standing s on s.id = p.id where $2::int is null or p.taken_by <> $2
             """,
             [taxa, except], r => r.GetInt32(0), cancel)];
     }

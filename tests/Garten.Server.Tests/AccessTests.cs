@@ -86,10 +86,33 @@ public sealed class AccessTests : IAsyncLifetime
         await _steward.PutAsync($"/api/people/{person}", new { role = "reader", trusted = true, closed = true });
         await Client.ProblemAsync(await adeyemi.Http.GetAsync(new Uri("/api/plants", UriKind.Relative)), HttpStatusCode.Unauthorized);
         await Client.ProblemAsync(await adeyemi.TryPostAsync("/api/session", new { name = "J. Adeyemi", password = (string)given["password"]! }), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(await _steward.TryPutAsync($"/api/people/{person}", new { role = 7, trusted = true, closed = false }), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(await _steward.TryPutAsync("/api/people/999999", new { role = "reader", trusted = true, closed = false }), HttpStatusCode.NotFound);
         var me = (int)(await _steward.GetAsync("/api/session"))["person"]!["id"]!;
         var last = await Client.ProblemAsync(await _steward.TryPutAsync($"/api/people/{me}", new { role = "determiner", trusted = true, closed = false }), HttpStatusCode.Conflict);
         ((string?)last["detail"])!.ShouldContain("Somebody must stay steward");
         ((bool)(await _steward.GetAsync("/api/session"))["isSteward"]!).ShouldBeTrue();
+    }
+
+    [Fact]
+    public async Task A_password_renewed_by_a_steward_opens_a_shut_account_and_ends_the_old_one()
+    {
+        var given = await _steward.PostAsync("/api/people", new { name = "A. Brandt", role = "determiner", trusted = true });
+        using var brandt = new Client(_server.Address);
+        var person = (int)(await brandt.SignInAsync("A. Brandt", (string)given["password"]!))["person"]!["id"]!;
+        using var guesser = new Client(_server.Address);
+        for (var i = 0; i < 5; i++)
+        {
+            await guesser.TryPostAsync("/api/session", new { name = "A. Brandt", password = "a guess of mine" });
+        }
+
+        (await _steward.GetAsync("/api/people")).AsArray().Single(p => (int)p!["id"]! == person)!["shutUntil"].ShouldNotBeNull();
+        var renewed = (string)(await _steward.PostAsync($"/api/people/{person}/password", new { }))["password"]!;
+        renewed.ShouldNotBe((string)given["password"]!);
+        await Client.ProblemAsync(await brandt.Http.GetAsync(new Uri("/api/plants", UriKind.Relative)), HttpStatusCode.Unauthorized);
+        ((bool)(await brandt.SignInAsync("A. Brandt", renewed))["mayReview"]!).ShouldBeTrue();
+        (await brandt.Http.DeleteAsync(new Uri("/api/session", UriKind.Relative))).EnsureSuccessStatusCode();
+        await Client.ProblemAsync(await brandt.Http.GetAsync(new Uri("/api/plants", UriKind.Relative)), HttpStatusCode.Unauthorized);
     }
 
     [Fact]

@@ -45,6 +45,15 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task A_recorder_in_another_case_is_the_same_person()
+    {
+        const string Twice = "name,date,site,observer\nTaxus brevifolia,2022-05-12,Quarry Bald,r. OSTROW\nAlnus rubra,2022-05-12,Quarry Bald,R. Ostrow\nAlnus rubra,2022-05-13,Quarry Bald,p. new\nTaxus brevifolia,2022-05-13,Quarry Bald,P. NEW\n";
+        var change = (await SendAsync(Twice, "keep=true"))["change"]!;
+        (Number(change, "sheets"), Number(change, "lines")).ShouldBe((2, 4));
+        change["people"]!.AsArray().Select(p => (string?)p).ShouldBe(["p. new"]);
+    }
+
+    [Fact]
     public async Task Every_bad_row_is_named_and_nothing_is_kept()
     {
         var before = (await Me.GetAsync("/api/counts")).AsArray().Count;

@@ -31,6 +31,10 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
         var crossed = Shape("area", (45, -123.7), (45.001, -123.701), (45, -123.701), (45.001, -123.7));
         var problem = await Client.ProblemAsync(await Me.TryPostAsync("/api/places", new { request = Guid.NewGuid(), name = "Bow", kind = "plot", shape = crossed, site = (int?)null, note = "" }), HttpStatusCode.BadRequest);
         ((string?)problem["detail"])!.ShouldContain("crosses itself");
+        var line = Shape("line", (45, -123.7), (45.001, -123.7));
+        await Client.ProblemAsync(await Me.TryPostAsync("/api/places", new { request = Guid.NewGuid(), name = "Nowhere", kind = "way", shape = line, site = 999_999, note = "" }), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(await Me.TryPostAsync("/api/places", new { request = Guid.NewGuid(), name = "Empty", kind = "way", shape = new { form = "line", points = (object?)null }, site = (int?)null, note = "" }), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(await Me.TryPostAsync("/api/places", new { request = Guid.NewGuid(), name = "Odd", kind = 99, shape = line, site = (int?)null, note = "" }), HttpStatusCode.BadRequest);
     }
 
     [Fact]
@@ -45,6 +49,8 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
         ((double)plant["uncertaintyM"]!).ShouldBe(15.4, 0.1);
         var reading = await Me.GetAsync("/api/positions?text=" + Uri.EscapeDataString("45.0021, -123.704"));
         ((string?)reading["sexagesimal"]).ShouldBe("45°00′07.6″N 123°42′14.4″W");
+        var both = await Me.PutAsync(path, new { typed = "45.002, -123.704", at = new { latitude = 45.002, longitude = -123.704 }, uncertaintyM = 1.0 });
+        ((double)both["plants"]!.AsArray().Single(p => (int)p!["plant"]!["id"]! == (int)sheet["plant"]!["id"]!)!["uncertaintyM"]!).ShouldBe(55.6, 0.1, "what was typed counts, not how the page read it");
         var wrong = await Client.ProblemAsync(await Me.TryPutAsync(path, new { typed = "by the mill", at = (object?)null, uncertaintyM = (double?)null }), HttpStatusCode.BadRequest);
         ((string?)wrong["field"]).ShouldBe("typed");
         await Client.ProblemAsync(await Me.TryPutAsync(path, new { typed = "", at = new { latitude = 95.0, longitude = 0.0 }, uncertaintyM = 1.0 }), HttpStatusCode.BadRequest);
@@ -93,6 +99,19 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
         using var reader = new Client(Address);
         await reader.BeAsync("reader");
         (await reader.Http.GetStringAsync(new Uri("/api/map", UriKind.Relative))).ShouldNotContain($"\"{tag}\"");
+    }
+
+    [Fact]
+    public async Task The_ground_is_the_stewards_and_stays_when_a_file_is_not_sound()
+    {
+        using var steward = new Client(Address);
+        await steward.BeAsync("steward");
+        var before = (string?)(await Me.GetAsync("/api/map"))["ground"];
+        using var broken = Body("{\"type\":\"FeatureCollection\"");
+        await Client.ProblemAsync(await steward.Http.PutAsync(new Uri("/api/map/ground", UriKind.Relative), broken), HttpStatusCode.BadRequest);
+        ((string?)(await Me.GetAsync("/api/map"))["ground"]).ShouldBe(before);
+        using var mine = Body(before!);
+        await Client.ProblemAsync(await Me.Http.PutAsync(new Uri("/api/map/ground", UriKind.Relative), mine), HttpStatusCode.Forbidden);
     }
 
     [Fact]

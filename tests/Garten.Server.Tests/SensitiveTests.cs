@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Garten.Testing;
 
 namespace Garten.Server.Tests;
 
@@ -31,12 +32,12 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         foreach (var path in new[]
         {
             "/api/plants", "/api/today", "/api/rounds", "/api/rounds/calendar.ics", "/api/records?take=200", "/api/records?text=culvert", "/api/records?site=1", "/api/records.csv",
-            $"/api/records.csv?text={tag}",
+            $"/api/records.csv?text={tag}", "/api/map", "/api/map.gpx", "/api/map.geojson", "/api/year", "/api/shows?site=1", "/api/figures",
         })
         {
             var text = await (await other.Http.GetAsync(new Uri(path, UriKind.Relative))).Content.ReadAsStringAsync();
             text.ShouldNotContain("culvert", customMessage: path);
-            text.ShouldNotContain($"\"{tag}\"", customMessage: path);
+            text.ShouldNotContain(tag, customMessage: path);
         }
 
         // It is refused in the very words used for a plant that is not there.
@@ -53,6 +54,92 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         ((double)told["place"]!["uncertaintyM"]!).ShouldBeGreaterThan(5000);
         ((int)told["year"]!).ShouldBe(2026);
         (await other.GetAsync("/api/records?site=1"))["withheld"]!.AsArray().ShouldBeEmpty("choosing by place would tell the place");
+    }
+
+    [Fact]
+    public async Task The_archive_that_leaves_the_house_holds_the_square_and_nothing_of_the_plant()
+    {
+        var kept = ArchiveReader.Read(await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip", UriKind.Relative)));
+        var cells = kept.Tables.SelectMany(t => t.Rows).SelectMany(r => r.Values).ToHashSet();
+        cells.ShouldNotContain((string)_sheet["plant"]!["tag"]!);
+        cells.ShouldNotContain(Secret);
+        cells.ShouldContain("Calypso bulbosa (L.) Oakes");
+        var told = kept.Tables.SelectMany(t => t.Rows).Where(r => r.Values.Any(v => v.StartsWith("withheld:calypso", StringComparison.Ordinal))).ToList();
+        told.ShouldNotBeEmpty();
+        told.ShouldAllBe(r => !r.Values.Contains("2026-04-09") && !r.Values.Contains("J. Adeyemi") && !r.Values.Contains("Millrace Bottom"));
+        var exact = ArchiveReader.Read(await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative)));
+        exact.Tables.SelectMany(t => t.Rows).SelectMany(r => r.Values).ShouldContain((string)_sheet["plant"]!["tag"]!);
+    }
+
+    [Fact]
+    public async Task How_the_year_runs_does_not_tell_the_day_it_was_seen_in_flower()
+    {
+        await Me.PostAsync($"{Plant}/visits", new { date = "2026-04-20", stage = "mature", sex = (string?)null, parts = new[] { "leaves", "flowers" }, altered = Array.Empty<string>(), note = "" });
+        (await Me.GetAsync("/api/today"))["yearGrounds"]!.ToJsonString().ShouldContain("Calypso bulbosa");
+        using var reader = new Client(Address);
+        await reader.BeAsync("reader");
+        (await reader.GetAsync("/api/today"))["yearGrounds"]!.ToJsonString().ShouldNotContain("Calypso");
+    }
+
+    [Fact]
+    public async Task What_stands_in_one_colony_with_it_is_hidden_as_well()
+    {
+        var beside = await Me.TakeAsync("the patch beside it");
+        var path = $"/api/plants/{beside["plant"]!["id"]}";
+        using var reader = new Client(Address);
+        await reader.BeAsync("reader");
+        await reader.GetAsync(path);
+        await Me.PutAsync($"{Plant}/colony/{beside["plant"]!["id"]}", new { });
+        await Client.ProblemAsync(await reader.Http.GetAsync(new Uri(path, UriKind.Relative)), HttpStatusCode.NotFound);
+        (await Me.Http.DeleteAsync(new Uri($"{Plant}/colony/{beside["plant"]!["id"]}", UriKind.Relative))).EnsureSuccessStatusCode();
+        await reader.GetAsync(path);
+    }
+
+    [Fact]
+    public async Task A_threat_and_a_picture_of_it_cannot_be_reached_by_their_number()
+    {
+        using var stranger = new Client(Address);
+        await stranger.BeAsync(3);
+        var threat = (int)(await Me.GetAsync($"{Plant}/care"))["threats"]![0]!["id"]!;
+        await Client.ProblemAsync(
+            await stranger.TryPutAsync($"/api/threats/{threat}", new { kind = "other", note = "gone", seenOn = "2026-04-09", told = "", toldOn = (string?)null, outcome = "", settledOn = "2026-05-01" }), HttpStatusCode.NotFound);
+        ((string?)(await Me.GetAsync($"{Plant}/care"))["threats"]![0]!["content"]!["note"]).ShouldBe(Secret);
+
+        var photo = Guid.NewGuid();
+        await Me.PostAsync($"/api/photos/samples/1?id={photo}", new { });
+        await stranger.GetAsync($"/api/photos/{photo}");
+        await Me.PostAsync($"/api/photos/{photo}/uses", new
+        {
+            plant = (int)_sheet["plant"]!["id"]!,
+            visit = (int)_sheet["visits"]![0]!["id"]!,
+            features = new[] { new { character = "leaf-length", state = (string?)null, entry = "4 cm" } },
+        });
+        foreach (var path in new[] { $"/api/photos/{photo}", $"/api/photos/{photo}/file" })
+        {
+            await Client.ProblemAsync(await stranger.Http.GetAsync(new Uri(path, UriKind.Relative)), HttpStatusCode.NotFound);
+        }
+    }
+
+    [Fact]
+    public async Task A_surveyor_who_is_not_trusted_sees_what_they_counted_and_no_line_of_others()
+    {
+        using var stranger = new Client(Address);
+        await stranger.BeAsync(3);
+        var begun = await stranger.PostAsync("/api/counts", new
+        {
+            request = Guid.NewGuid(),
+            safe = true,
+            content = new { site = 1, date = "2026-05-01", protocol = "walkThrough", plots = 1, plotAreaM2 = (double?)null, lengthM = (double?)null, started = (string?)null, ended = (string?)null, companions = "", weather = "", note = "" },
+        });
+        var own = await stranger.PostAsync($"/api/counts/{begun["sheet"]!["id"]}/lines", new { plot = 1, text = "Calypso bulbosa 2", taxon = (string?)null, origin = "wild" });
+        ((string?)own["lines"]![0]!["line"]!["taxon"]).ShouldBe("calypso-bulbosa");
+        await stranger.PostAsync($"/api/count-lines/{own["lines"]![0]!["line"]!["id"]}/one-more", new { });
+
+        var meadow = (await Me.GetAsync("/api/counts")).AsArray().Single(c => (string?)c!["siteName"] == "Quarry Bald")!;
+        var lines = (await Me.GetAsync($"/api/counts/{meadow["id"]}"))["lines"]!.AsArray();
+        var hidden = (int)lines.First(l => (string?)l!["line"]!["taxon"] == "fritillaria-affinis")!["line"]!["id"]!;
+        await Client.ProblemAsync(await stranger.TryPutAsync($"/api/count-lines/{hidden}", new { amount = 1.0, origin = "wild", note = "" }), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(await stranger.Http.DeleteAsync(new Uri($"/api/count-lines/{hidden}", UriKind.Relative)), HttpStatusCode.NotFound);
     }
 
     [Fact]
@@ -97,9 +184,9 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
             withheld += (int)view["withheld"]!;
         }
 
-        withheld.ShouldBe(5);
+        withheld.ShouldBeGreaterThanOrEqualTo(5);
         var figures = await reader.GetAsync("/api/figures");
-        ((int)figures["withheld"]!).ShouldBe(5);
+        ((int)figures["withheld"]!).ShouldBe(withheld);
         figures.ToJsonString().ShouldNotContain("fritillaria");
         ((int)(await Me.GetAsync("/api/figures"))["withheld"]!).ShouldBe(0);
     }

@@ -33,7 +33,7 @@ public sealed record Collecting(bool Allowed, ImmutableArray<string> Says)
             says.Add("This species is spared: name the permit under which it is taken, or take a picture in its place.");
         }
 
-        says.Add("The landowner's leave and local law decide. Count the stand first, take from its middle, and leave no trace.");
+        says.Add("The landowner's leave and local law decide. Count the stand first.");
         return new(bears && licensed, [.. says]);
     }
 }

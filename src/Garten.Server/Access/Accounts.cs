@@ -105,7 +105,7 @@ public sealed class Accounts(AccountStore store, IPasswordHasher<Account> hasher
         return password;
     }
 
-    /// <summary>A password nobody guesses and everyone can read out: four times four letters, 75 bits.</summary>
+    /// <summary>A password nobody guesses and everyone can read out: sixteen of 28 letters and digits, 76 bits.</summary>
     public static string NewPassword() => string.Join('-', Enumerable.Range(0, 4).Select(_ => RandomNumberGenerator.GetString("abcdefghjkmnpqrstuvwxyz23456", 4)));
 
     private string Hash(string password, string name) => PasswordRule.FaultOf(password, name) is { Length: > 0 } fault

@@ -107,20 +107,3 @@ public static partial class Gate
     [LoggerMessage(Level = LogLevel.Error, Message = "A deed at {Path} was not noted")]
     private static partial void LogUnnoted(ILogger logger, string path, Exception error);
 }
-
-/// <summary>The person may not do this; the message says what to do.</summary>
-/// <param name="status">401 where nobody has entered, else 403.</param>
-/// <param name="title">A few words.</param>
-/// <param name="message">The sentence.</param>
-public sealed class ForbiddenException(int status, string title, string message) : Exception(message)
-{
-    /// <summary>The HTTP status.</summary>
-    public int Status { get; } = status;
-
-    /// <summary>A few words.</summary>
-    public string Title { get; } = title;
-}
-
-/// <summary>An endpoint whose calls are noted though it changes nothing in the survey: entering, and taking data out.</summary>
-[AttributeUsage(AttributeTargets.Method)]
-public sealed class NotedAttribute : Attribute;

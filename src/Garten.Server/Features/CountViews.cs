@@ -1,6 +1,7 @@
 using Garten.Core.Confirmation;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
+using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Data;
 using Garten.Server.Access;
@@ -50,5 +51,5 @@ public sealed class CountViews(CountStore store, CurrentGuide current, Veil veil
     }
 
     /// <summary>What is hidden on a sheet: a surveyor sees all they counted themselves.</summary>
-    private IReadOnlySet<string> HiddenOn(CountSheet sheet) => person.Member is { } member && member.May(Core.Survey.Access.Right.Record) && sheet.Recorder == member.Name ? new HashSet<string>() : veil.Taxa;
+    private IReadOnlySet<string> HiddenOn(CountSheet sheet) => person.Member is { } member && member.May(Right.Record) && sheet.Recorder == member.Name ? new HashSet<string>() : veil.Taxa;
 }

@@ -68,7 +68,7 @@ public static class ImportFeature
             }
         }
 
-        var visits = VisitsOf(rows, sites.ToDictionary(s => s.Name, s => s.Id), person.Member!.Name);
+        var visits = VisitsOf(rows, sites.ToDictionary(s => s.Name, s => s.Id), (await places.PeopleAsync(cancel)).Select(p => p.Name), person.Member!.Name);
         ImportChange? change = null;
         if (faults.Count == 0)
         {
@@ -105,15 +105,21 @@ public static class ImportFeature
     }
 
     /// <summary>Rows by visit; those of the same plant in the same unit are added up.</summary>
-    private static List<ImportVisit> VisitsOf(List<ImportedRow> rows, Dictionary<string, int> sites, string me) =>
-    [
-        .. rows.GroupBy(r => (r.Site, r.Date, Recorder: r.Recorder.Length > 0 ? r.Recorder : me)).Select(v => new ImportVisit(
+    private static List<ImportVisit> VisitsOf(List<ImportedRow> rows, Dictionary<string, int> sites, IEnumerable<string> people, string me)
+    {
+        // A name in another case is the same person, in the survey and within the file.
+        Dictionary<string, string> names = new(people.Select(p => KeyValuePair.Create(p, p)), StringComparer.OrdinalIgnoreCase);
+        string Known(string name) => names.TryGetValue(name, out var known) ? known : names[name] = name;
+        return
+        [
+        .. rows.GroupBy(r => (r.Site, r.Date, Recorder: Known(r.Recorder.Length > 0 ? r.Recorder : me))).Select(v => new ImportVisit(
             RequestOf($"{v.Key.Site}\n{v.Key.Date:O}\n{v.Key.Recorder}"), sites[v.Key.Site], v.Key.Date, v.Key.Recorder,
             [
                 .. v.GroupBy(r => (r.Taxon, r.Qualifier, r.Origin, r.Unit, Apart: r.Unit == CountUnit.GirthCentimetres ? r.Line : 0))
                     .Select(g => g.First() with { Amount = g.Key.Unit == CountUnit.Presence ? null : ProtocolRules.AddsUp(g.Key.Unit) ? g.Sum(r => r.Amount) : g.Max(r => r.Amount) }),
             ])),
-    ];
+        ];
+    }
 
     /// <summary>The same number for the same visit in every file, so that none is brought in twice.</summary>
     private static Guid RequestOf(string visit) => new(SHA256.HashData(Encoding.UTF8.GetBytes("garten import " + visit)).AsSpan(0, 16));

@@ -90,13 +90,13 @@ public static class MapFeature
 
         api.MapPost("/places", async (PlaceInput input, MapStore store, PlaceStore places, Veil veil, ServerSettings settings, CurrentPerson person, CancellationToken cancel) =>
         {
-            await store.AddAsync(input.Request, [Check(input)], person.Required, cancel);
+            await store.AddAsync(input.Request, [await CheckAsync(input, places, cancel)], person.Required, cancel);
             return await ViewAsync(store, places, veil, settings, cancel);
         }).WithName("addPlace").Produces<MapView>();
 
         api.MapPut("/places/{place:int}", async (int place, PlaceInput input, MapStore store, PlaceStore places, Veil veil, ServerSettings settings, CancellationToken cancel) =>
         {
-            await store.SetAsync(place, Check(input), cancel);
+            await store.SetAsync(place, await CheckAsync(input, places, cancel), cancel);
             return await ViewAsync(store, places, veil, settings, cancel);
         }).WithName("setPlace").Produces<MapView>();
 
@@ -219,7 +219,9 @@ public static class MapFeature
         ["coordinateUncertaintyInMeters"] = p.UncertaintyM.ToString(CultureInfo.InvariantCulture),
     };
 
-    private static PlaceContent Check(PlaceInput input) => input.Shape.Fault is { Length: > 0 } fault
+    private static async Task<PlaceContent> CheckAsync(PlaceInput input, PlaceStore places, CancellationToken cancel) =>
+        input.Site is { } site && (await places.SitesAsync(cancel)).TrueForAll(s => s.Id != site) ? throw new NotInStoreException("There is no such site. Choose one from the list.")
+        : input.Shape.Fault is { Length: > 0 } fault
         ? throw new RuleException("shape", fault)
         : new(Rules.Text("name", "The name", input.Name, 120, required: true), input.Kind, input.Shape, input.Site, Rules.Text("note", "The note", input.Note, 2000));
 
@@ -230,7 +232,8 @@ public static class MapFeature
             throw new RuleException("uncertaintyM", "The uncertainty is a number of metres above 0.");
         }
 
-        if (input.At is { } at)
+        // What was typed counts, however the page read it: only it tells how finely it was written.
+        if (input.At is { } at && string.IsNullOrWhiteSpace(input.Typed))
         {
             return new PlaceShape(ShapeForm.Point, [at]).Fault is { Length: > 0 } fault ? throw new RuleException("at", fault) : (at, input.UncertaintyM ?? UsualUncertainty);
         }

@@ -2,6 +2,7 @@ using Garten.Core.Bench;
 using Garten.Core.Confirmation;
 using Garten.Core.Seasons;
 using Garten.Data;
+using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -18,10 +19,11 @@ public sealed record PlantGrade(ReturnAnswer Answer, GradeOverrule? Overrule);
 /// <param name="reviews">What others say of the names.</param>
 /// <param name="grades">Their grades as noted.</param>
 /// <param name="weather">The weather.</param>
+/// <param name="veil">What is hidden from the person who asks.</param>
 /// <param name="current">The guide.</param>
 /// <param name="clock">The clock.</param>
 public sealed class PlantGrades(
-    PlantStore plants, PlantSheets sheets, DeterminationStore determinations, ReviewStore reviews, GradeStore grades, SurveyWeather weather, CurrentGuide current, TimeProvider clock)
+    PlantStore plants, PlantSheets sheets, DeterminationStore determinations, ReviewStore reviews, GradeStore grades, SurveyWeather weather, Veil veil, CurrentGuide current, TimeProvider clock)
 {
     /// <summary>The grade of a plant, and what would raise it.</summary>
     /// <param name="plant">The plant.</param>
@@ -54,9 +56,12 @@ public sealed class PlantGrades(
     {
         var today = Rules.Today(clock);
         var firsts = await plants.FirstDatesAsync(today.Year, cancel);
+
+        // A first date tells the day, and how late it is tells the height.
+        var hidden = veil.Taxa;
         return YearRun.Judge(
             current.Guide, [.. await weather.SinceNewYearAsync(today, cancel)], [.. await weather.UsualAsync(cancel)],
-            [.. firsts.Where(f => current.Guide.FindTaxon(f.Taxon) is not null)]);
+            [.. firsts.Where(f => current.Guide.FindTaxon(f.Taxon) is not null && !hidden.Contains(f.Taxon.Value))]);
     }
 
     private async Task<GradeQuestion> QuestionAsync(int plant, BenchRequest request, CancellationToken cancel)

@@ -96,25 +96,3 @@ public static class SessionFeature
         return await sessions.OfAsync(account.Member, cancel);
     }
 }
-
-/// <summary>Tells who is at work and what they may do.</summary>
-/// <param name="places">People.</param>
-/// <param name="accounts">Accounts.</param>
-/// <param name="settings">How the server was started.</param>
-/// <param name="clock">The clock.</param>
-public sealed class Sessions(PlaceStore places, AccountStore accounts, ServerSettings settings, TimeProvider clock)
-{
-    /// <summary>The session of a member.</summary>
-    /// <param name="member">The member; null for nobody.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<Session> OfAsync(Member? member, CancellationToken cancel)
-    {
-        List<DemoEntry> entries = settings.Demo
-            ? [.. (await accounts.AllAsync(cancel)).Where(a => a is { PasswordHash: null, Closed: false }).Select(a => new DemoEntry(a.Member.Person, a.Member.Name, a.Member.Role, a.Member.SeesSensitive))]
-            : [];
-        return new(
-            member is null ? null : new(member.Person, member.Name), member?.Role, member?.May(Right.Record) ?? false, member?.May(Right.Review) ?? false,
-            member?.May(Right.Steward) ?? false, member?.SeesSensitive ?? false, member is null ? [] : await places.PeopleAsync(cancel), entries,
-            !settings.Demo && member is null && await accounts.IsEmptyAsync(cancel), Rules.Today(clock));
-    }
-}

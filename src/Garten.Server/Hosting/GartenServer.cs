@@ -162,7 +162,7 @@ public static class GartenServer
     private static void Configure(JsonSerializerOptions options)
     {
         options.NumberHandling = JsonNumberHandling.Strict;
-        options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase));
+        options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         options.MaxDepth = 32;
         options.RespectNullableAnnotations = true;
         options.RespectRequiredConstructorParameters = true;

@@ -33,6 +33,15 @@ public sealed class GuideReaderTests
     }
 
     [Fact]
+    public void A_sensitive_taxon_is_marked_with_yes_and_with_nothing_else()
+    {
+        var marked = new Dictionary<string, string>(Sound) { ["taxa.csv"] = "id,parent,rank,name,sensitive\nalba,,genus,Alba,\nalba-prima,alba,species,Alba prima,yes\nalba-secunda,alba,species,Alba secunda,\n" };
+        Read(marked).Guide!.Taxa.Where(t => t.Sensitive).Select(t => t.Id.Value).ShouldBe(["alba-prima"]);
+        marked["taxa.csv"] = marked["taxa.csv"].Replace("yes", "perhaps", StringComparison.Ordinal);
+        Read(marked).Faults.ShouldHaveSingleItem().ToString().ShouldBe("taxa.csv, line 3, column sensitive: found “perhaps”; expected yes, or nothing");
+    }
+
+    [Fact]
     public void Three_tables_and_a_description_are_enough_for_a_guide_of_numbers()
     {
         var small = new Dictionary<string, string>

@@ -3,7 +3,9 @@ using System.Text;
 using CsvHelper;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
+using Garten.Core.Guides;
 using Garten.Core.Survey;
+using Garten.Core.Survey.Access;
 using Garten.Formats.Records;
 
 namespace Garten.Formats.Tests.Records;
@@ -28,6 +30,25 @@ public sealed class DarwinCoreCsvTests
         row["reproductiveCondition"].ShouldBe("flowers");
         row["organismRemarks"].ShouldBe("Shrub, 2 m \"by the race\"\nleft bank");
         row["dateIdentified"].ShouldBe("2026-04-23");
+    }
+
+    [Fact]
+    public void A_find_told_coarsely_holds_its_square_and_neither_day_nor_person_nor_site()
+    {
+        CoarseRecord told = new(new(new("calypso-bulbosa"), "Calypso bulbosa", TaxonRank.Species, "fairy slipper"), "(L.) Oakes", TaxonRank.Species, 2026, CoarsePlace.Of(new(45.0021, -123.704)), 2);
+        var cells = DarwinCoreCsv.CellsOf(told);
+        cells.Keys.ShouldBe(DarwinCoreCsv.ColumnNames, ignoreOrder: true);
+        cells.Where(c => c.Value.Length > 0).Select(c => c.Key).ShouldBe(
+            [
+                "occurrenceID", "eventID", "basisOfRecord", "eventDate", "decimalLatitude", "decimalLongitude", "geodeticDatum", "coordinateUncertaintyInMeters", "scientificName",
+                "scientificNameAuthorship", "taxonRank", "kingdom", "occurrenceStatus", "occurrenceRemarks", "informationWithheld", "dataGeneralizations",
+            ],
+            ignoreOrder: true);
+        (cells["eventDate"], cells["decimalLatitude"], cells["decimalLongitude"], cells["occurrenceRemarks"]).ShouldBe(("2026", "45.05", "-123.75", "2 records"));
+        DarwinCoreCsv.CellsOf(told with { Place = null })["geodeticDatum"].ShouldBeEmpty();
+        using var stream = new MemoryStream();
+        DarwinCoreCsv.Write([Record], [told], stream);
+        Encoding.UTF8.GetString(stream.ToArray()).ShouldContain("\r\nwithheld:calypso-bulbosa:2026:45.05:-123.75,");
     }
 
     [Fact]

@@ -23,7 +23,7 @@ export function PlantPanel({ plant, where, pointing, onBack, onPoint }: Props) {
   const mayRecord = useSession().data?.mayRecord
   const say = useSayPosition()
   const [radius, setRadius] = useState('5')
-  const [typed, setTyped] = useState('')
+  const [typed, setTyped] = useState<{ at: GeoPoint; text: string } | null>(null)
   const metres = Number(radius)
   const at = pointing?.at
   return (
@@ -64,7 +64,10 @@ export function PlantPanel({ plant, where, pointing, onBack, onPoint }: Props) {
             e.preventDefault()
             if (at)
               say.mutate(
-                { plant: plant.id, body: { typed, at, uncertaintyM: metres } },
+                {
+                  plant: plant.id,
+                  body: { typed: typed?.at === at ? typed.text : '', at, uncertaintyM: metres },
+                },
                 { onSuccess: onBack },
               )
           }}
@@ -73,8 +76,10 @@ export function PlantPanel({ plant, where, pointing, onBack, onPoint }: Props) {
           <PositionField
             label="Position"
             action="Take it"
-            onRead={(read, text) => {
-              setTyped(text)
+            onRead={(read, text, sure) => {
+              setTyped({ at: read, text })
+              // Written to a decimetre it is still no surer than a receiver.
+              setRadius(String(Math.max(Math.ceil(sure), text ? 5 : 1)))
               onPoint(read)
             }}
           />

@@ -8,7 +8,7 @@ import { useReadPosition } from './mapQueries'
 interface Props {
   label: string
   action: string
-  onRead: (at: GeoPoint, typed: string) => void
+  onRead: (at: GeoPoint, typed: string, uncertaintyM: number) => void
 }
 
 /** A position typed in any form people write it, or taken from the receiver. */
@@ -19,7 +19,7 @@ export function PositionField({ label, action, onRead }: Props) {
   const take = () =>
     read.mutate(text, {
       onSuccess: (p) => {
-        onRead(p.at, text)
+        onRead(p.at, text, p.finenessM)
         setText('')
       },
     })
@@ -47,7 +47,8 @@ export function PositionField({ label, action, onRead }: Props) {
           disabled={here.isPending}
           onClick={() =>
             here.mutate(undefined, {
-              onSuccess: ({ latitude, longitude }) => onRead({ latitude, longitude }, ''),
+              onSuccess: ({ latitude, longitude, uncertaintyM }) =>
+                onRead({ latitude, longitude }, '', uncertaintyM),
             })
           }
         >

@@ -1,0 +1,86 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Survey.Counting;
+using Garten.Core.Survey.Importing;
+
+namespace Garten.Data.Tests;
+
+public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<DatabaseFixture>
+{
+    private static readonly CancellationToken None = CancellationToken.None;
+    private readonly CountStore _counts = new(fixture.Source);
+
+    [Fact]
+    public async Task A_sheet_begins_once_and_counts_add_up_while_cover_does_not()
+    {
+        var request = Guid.NewGuid();
+        var sheet = await BeginAsync(Protocol.Quadrats, request);
+        (await BeginAsync(Protocol.Quadrats, request)).ShouldBe(sheet);
+        (await EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.Individuals, 3))).ShouldBeTrue();
+        (await EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.Individuals, 4))).ShouldBeTrue();
+        (await EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.CoverPercent, 20))).ShouldBeTrue();
+        (await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 1), Line("acer-macrophyllum", CountUnit.CoverPercent, 30))).ShouldBeFalse("cover stands once");
+        var lines = await _counts.LinesAsync(sheet, None);
+        lines.Select(l => (l.Name, l.Unit, l.Amount)).ShouldBe([("Acer macrophyllum", CountUnit.Individuals, 7.0), ("Acer macrophyllum", CountUnit.CoverPercent, 20.0)], "all or none is entered");
+        await Should.ThrowAsync<NotInStoreException>(() => _counts.BeginAsync(Guid.NewGuid(), Content(Protocol.WalkThrough, 999_999), fixture.Person.Id, None));
+    }
+
+    [Fact]
+    public async Task A_line_taken_away_comes_back_unless_its_name_was_entered_anew()
+    {
+        var sheet = await BeginAsync(Protocol.WalkThrough);
+        await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 2));
+        var line = (await _counts.LinesAsync(sheet, None)).Single().Id;
+        (await _counts.TakeAwayAsync(line, true, None)).ShouldBeTrue();
+        (await _counts.LinesAsync(sheet, None)).ShouldBeEmpty();
+        (await _counts.TakeAwayAsync(line, false, None)).ShouldBeTrue();
+        await _counts.TakeAwayAsync(line, true, None);
+        await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 9));
+        (await _counts.TakeAwayAsync(line, false, None)).ShouldBeFalse();
+        (await _counts.LinesAsync(sheet, None)).Single().Amount.ShouldBe(9);
+        await Task.WhenAll(Enumerable.Range(0, 12).Select(async _ => await _counts.OneMoreAsync((await _counts.LinesAsync(sheet, None)).Single().Id, None)));
+        (await _counts.LinesAsync(sheet, None)).Single().Amount.ShouldBe(21);
+    }
+
+    [Fact]
+    public async Task What_is_brought_in_is_looked_through_kept_once_and_given_up_whole()
+    {
+        var store = new ImportStore(fixture.Source);
+        ImportVisit[] visits =
+        [
+            new(Guid.NewGuid(), fixture.Site.Id, new(2020, 5, 1), "N. Okafor", [Row(2, "acer-macrophyllum", CountUnit.Stems, 4), Row(3, "alnus-rubra", CountUnit.Presence, null), Row(4, "alnus-rubra", CountUnit.GirthCentimetres, 88)]),
+            new(Guid.NewGuid(), fixture.Site.Id, new(2020, 5, 2), fixture.Person.Name, [Row(5, "acer-macrophyllum", CountUnit.Stems, 1)]),
+        ];
+        var before = (await _counts.SheetsAsync(None)).Count;
+        var shown = await BringInAsync(visits, keep: false);
+        (shown.Sheets, shown.Lines, shown.Known, shown.People.Single()).ShouldBe((2, 4, 0, "N. Okafor"));
+        (await _counts.SheetsAsync(None)).Count.ShouldBe(before);
+        (await BringInAsync(visits, keep: true)).Lines.ShouldBe(4);
+        (await _counts.SheetsAsync(None)).Count.ShouldBe(before + 2);
+
+        // The same again brings nothing, girths too; another number is told and not taken.
+        ImportVisit[] again = [visits[0] with { Rows = [Row(7, "acer-macrophyllum", CountUnit.Stems, 5), .. visits[0].Rows.Skip(1)] }];
+        var second = await BringInAsync(again, keep: true);
+        (second.Sheets, second.Lines, second.Known).ShouldBe((0, 0, 3));
+        second.Differing.ShouldBe([7]);
+        var sheet = (await _counts.SheetsAsync(None)).Single(s => s.Recorder == "N. Okafor");
+        (await _counts.LinesAsync(sheet.Id, None)).Select(l => l.Amount).ShouldBe([4, null, 88], ignoreOrder: true);
+
+        // A name the guide lacks in the last row: nothing of the others stays.
+        ImportVisit[] bad = [visits[1] with { Request = Guid.NewGuid(), Date = new(2020, 6, 1) }, visits[1] with { Request = Guid.NewGuid(), Date = new(2020, 6, 2), Rows = [Row(9, "nessie", CountUnit.Presence, null)] }];
+        await Should.ThrowAsync<Npgsql.PostgresException>(() => BringInAsync(bad, keep: true));
+        (await _counts.SheetsAsync(None)).ShouldNotContain(s => s.Content.Date.Month == 6);
+
+        Task<ImportChange> BringInAsync(ImportVisit[] what, bool keep) => store.BringInAsync(what, fixture.Version, fixture.Person.Id, "from a test", keep, None);
+    }
+
+    private static ImportedRow Row(int line, string taxon, CountUnit unit, double? amount) => new(line, default, "", "", new(taxon), Qualifier.None, Origin.Wild, unit, amount, "");
+
+    private static StoredLine Line(string taxon, CountUnit unit, double amount) => new(0, 1, taxon, "", Qualifier.None, Origin.Wild, unit, amount, "");
+
+    private static SheetContent Content(Protocol protocol, int site) => new(site, new(2026, 5, 1), protocol, 1, protocol == Protocol.Quadrats ? 1 : null, null, null, null, "", "", "");
+
+    private Task<int> BeginAsync(Protocol protocol, Guid? request = null) => _counts.BeginAsync(request ?? Guid.NewGuid(), Content(protocol, fixture.Site.Id), fixture.Person.Id, None);
+
+    private Task<bool> EnterAsync(int sheet, params StoredLine[] lines) => _counts.EnterAsync(sheet, fixture.Version, lines, fixture.Person.Id, None);
+}

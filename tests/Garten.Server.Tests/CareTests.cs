@@ -124,14 +124,12 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
-    public async Task The_year_shows_days_of_visits_and_of_rounds()
+    public async Task The_year_shows_days_of_visits()
     {
         var year = await Me.GetAsync("/api/year");
         var maple = year["rows"]!.AsArray().First(r => (string?)r!["taxon"]!["id"] == "acer-macrophyllum")!;
         ((string?)maple["growth"]).ShouldBe("tree");
         maple["seen"]!.AsArray().Select(d => (string?)d).ShouldContain("2026-05-03");
-        year["rounds"]!.AsArray().ShouldNotBeEmpty();
-        year["rows"]!.AsArray().SelectMany(r => r!["planned"]!.AsArray()).Select(d => (string?)d).Distinct().ShouldAllBe(d => year["rounds"]!.AsArray().Any(r => (string?)r == d));
     }
 
     private static object Threat(string kind, string told = "", string? toldOn = null, string outcome = "", string? settledOn = null) =>

@@ -122,6 +122,22 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task What_was_sought_thoroughly_stays_until_something_changes()
+    {
+        var quick = await Me.GetAsync("/api/rounds");
+        var sought = await Me.PostAsync("/api/rounds/seek", new { });
+        sought["rounds"]!.AsArray().Count.ShouldBeLessThanOrEqualTo(quick["rounds"]!.AsArray().Count);
+        ((int)sought["leastPossible"]!).ShouldBeGreaterThanOrEqualTo((int)quick["leastPossible"]!);
+        ((bool)quick["sought"]!).ShouldBeFalse();
+        ((bool)sought["sought"]!).ShouldBeTrue();
+        (await Me.GetAsync("/api/rounds")).ToJsonString().ShouldBe(sought.ToJsonString());
+
+        var fewerHours = await Me.PutAsync("/api/rounds/settings", new { weekdays = new[] { "saturday", "sunday" }, hours = 4, start = (int?)null, lost = Array.Empty<string>() });
+        ((bool)fewerHours["sought"]!).ShouldBeFalse();
+        fewerHours["rounds"]!.AsArray().ShouldAllBe(r => (double)r!["minutes"]! <= 240 + 1e-6);
+    }
+
+    [Fact]
     public async Task The_year_of_a_high_site_comes_later()
     {
         var sites = (await Me.GetAsync("/api/sites")).AsArray();

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Security.Cryptography;
 using System.Text.Json;
 using Garten.Core.Confirmation;
 using Garten.Core.Guides;
@@ -58,7 +59,8 @@ public sealed record UnmetStop(PlantTag Plant, ReturnNeed Need, string Reason);
 /// <param name="Rounds">The rounds.</param>
 /// <param name="Unmet">What cannot be met.</param>
 /// <param name="LeastPossible">No plan has fewer rounds than this.</param>
-public sealed record RoundsView(RoundSettings Settings, IReadOnlyList<RoundView> Rounds, IReadOnlyList<UnmetStop> Unmet, int LeastPossible);
+/// <param name="Sought">True when fewer rounds were sought thoroughly already.</param>
+public sealed record RoundsView(RoundSettings Settings, IReadOnlyList<RoundView> Rounds, IReadOnlyList<UnmetStop> Unmet, int LeastPossible, bool Sought);
 
 /// <summary>Rounds: the fewest days out on which everything the plants wait for can be seen.</summary>
 public static class RoundsFeature
@@ -73,6 +75,12 @@ public static class RoundsFeature
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/rounds", PlanAsync).WithName("rounds").Produces<RoundsView>();
+
+        // Looked for thoroughly, which takes a while; what is found stays until anything changes.
+        api.MapPost("/rounds/seek", (
+            SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person,
+            TimeProvider clock, CancellationToken cancel) => AnswerAsync(RoundEffort.Thorough, settings, veil, sheets, places, grades, care, current, person, clock, cancel))
+            .Needs(Right.Look).WithName("seekRounds").Produces<RoundsView>();
 
         api.MapPut("/rounds/settings", async (
             RoundSettings input, SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person,
@@ -107,60 +115,93 @@ public static class RoundsFeature
     /// <summary>Each goes when they can: the days and hours are a person's own.</summary>
     private static string SettingOf(CurrentPerson person) => string.Create(CultureInfo.InvariantCulture, $"rounds:{person.Required}");
 
-    /// <summary>The rounds of the year to come.</summary>
-    public static async Task<RoundsView> PlanAsync(
-        SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel)
+    private static string SoughtOf(CurrentPerson person) => string.Create(CultureInfo.InvariantCulture, $"rounds-sought:{person.Required}");
+
+    private static Task<RoundsView> PlanAsync(
+        SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+        AnswerAsync(RoundEffort.Quick, settings, veil, sheets, places, grades, care, current, person, clock, cancel);
+
+    private static async Task<RoundsView> AnswerAsync(
+        RoundEffort effort, SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock,
+        CancellationToken cancel)
     {
         var chosen = await settings.GetAsync(SettingOf(person), cancel) is { } kept ? JsonSerializer.Deserialize<RoundSettings>(kept)! : RoundSettings.Usual;
         var today = Rules.Today(clock);
         var run = await grades.RunAsync(cancel);
-        List<(RoundStop Stop, int Site)> stops = [];
-        List<RoundStop> anyDay = [];
+        List<WaitingStop> stops = [];
         foreach (var tag in await veil.TagsAsync(cancel))
         {
             var sheet = await sheets.ReadAsync(tag.Id, cancel);
             var answer = await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel);
             string[] cautions = answer.Grade.Name is { } name ? [.. current.Guide.CautionsFor(name.Id).Select(c => c.Text)] : [];
             var way = CareFeature.Way(await care.LandmarksAsync(tag.Id, cancel));
-            var own = answer.Needs.Where(n => n.From is not null).Select(n => (new RoundStop(tag, answer.Grade.Grade, n, way, cautions), sheet.Plant.Site.Id)).ToArray();
+            RoundStop[] own = [.. answer.Needs.Where(n => n.From is not null).OrderBy(n => n.From).Select(n => new RoundStop(tag, answer.Grade.Grade, n, way, cautions))];
 
-            // What shows on any day is looked at when one is there for something else; only a plant with nothing else is gone to for it.
-            var dated = Array.FindAll(own, s => s.Item1.Need.Part is not null);
-            stops.AddRange(dated.Length > 0 ? dated : own);
-            anyDay.AddRange(dated.Length > 0 ? own.Except(dated).Select(s => s.Item1) : []);
+            // What shows on any day is looked at when one is there for what opens first; only a plant with nothing else is gone to for it.
+            var dated = Array.FindAll(own, s => s.Need.Part is not null);
+            stops.AddRange((dated.Length > 0 ? dated : own).Select((s, i) => new WaitingStop(s, sheet.Plant.Site.Id, i == 0 && dated.Length > 0 ? [.. own.Except(dated)] : [])));
         }
 
         // Only sites with plants that wait.
         var sites = await places.SitesAsync(cancel);
         var waiting = stops.GroupBy(s => s.Site).Select(g => sites.Single(s => s.Id == g.Key)).ToArray();
         var start = sites.Find(s => s.Id == chosen.Start) ?? sites.FirstOrDefault();
-        var plan = RoundPlanner.Plan(new(
-            [.. stops.Select((s, i) => NeedOf(i, s.Stop, s.Site, today))], [.. waiting.Select(SiteOf)], start is null ? new(0, null, null) : SiteOf(start),
-            [.. Enumerable.Range(0, PlannedDays).Select(today.AddDays).Where(d => chosen.Weekdays.Contains(d.DayOfWeek) && !chosen.Lost.Contains(d))], chosen.Hours * 60));
-
-        // Taken along on the first round that comes by the plant.
-        var first = plan.Rounds.SelectMany(r => r.Needs.Select(n => (Plant: stops[n].Stop.Plant.Id, r.Date))).GroupBy(v => v.Plant, v => v.Date).ToDictionary(g => g.Key, g => g.Min());
-        var along = anyDay.Where(a => first.ContainsKey(a.Plant.Id)).ToLookup(a => (a.Plant.Id, first[a.Plant.Id]));
+        RoundQuestion question = new(
+            [.. stops.Select((s, i) => NeedOf(i, s, today))], [.. waiting.Select(SiteOf)], start is null ? new(0, null, null) : SiteOf(start),
+            [.. Enumerable.Range(0, PlannedDays).Select(today.AddDays).Where(d => chosen.Weekdays.Contains(d.DayOfWeek) && !chosen.Lost.Contains(d))], chosen.Hours * 60);
+        var (plan, thorough) = await SoughtAsync(question, effort, settings, person, cancel);
         return new(
-            chosen, [.. plan.Rounds.Select(r => ViewOf(r, stops, plant => along[(plant, r.Date)], sites, start, current.Guide))],
+            chosen, [.. plan.Rounds.Select(r => ViewOf(r, stops, sites, start, current.Guide))],
             [.. plan.Unmet.Select(u => new UnmetStop(stops[u.Need].Stop.Plant, stops[u.Need].Stop.Need, u.Reason))],
-            plan.LeastPossible);
+            plan.LeastPossible, thorough);
     }
 
-    private static RoundNeed NeedOf(int number, RoundStop stop, int site, DateOnly today) => new(
-        number, stop.Plant.Id, site, stop.Need.From!.Value < today ? today : stop.Need.From.Value, stop.Need.To!.Value,
-        MinutesAPlant + (stop.Need.Features.Sum(f => f.EffortSeconds) / 60.0), stop.Need.Error);
+    /// <summary>The plan; one that was sought thoroughly for the very same question is kept.</summary>
+    private static async Task<(RoundPlan Plan, bool Thorough)> SoughtAsync(RoundQuestion question, RoundEffort effort, SettingStore settings, CurrentPerson person, CancellationToken cancel)
+    {
+        var print = Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(question)));
+        if (await settings.GetAsync(SoughtOf(person), cancel) is { } kept && JsonSerializer.Deserialize<SoughtPlan>(kept) is { } sought && sought.Print == print)
+        {
+            return (sought.Plan, true);
+        }
+
+        var plan = await Task.Run(() => RoundPlanner.Plan(question, effort, cancel), cancel);
+        cancel.ThrowIfCancellationRequested();
+        if (effort == RoundEffort.Thorough)
+        {
+            await settings.SetAsync(SoughtOf(person), JsonSerializer.Serialize(new SoughtPlan(print, plan)), cancel);
+        }
+
+        return (plan, effort == RoundEffort.Thorough);
+    }
+
+    private static RoundNeed NeedOf(int number, WaitingStop waiting, DateOnly today) => new(
+        number, waiting.Stop.Plant.Id, waiting.Site, waiting.Stop.Need.From!.Value < today ? today : waiting.Stop.Need.From.Value, waiting.Stop.Need.To!.Value,
+        MinutesAPlant + (waiting.All.Sum(s => s.Need.Features.Sum(f => f.EffortSeconds)) / 60.0), waiting.Stop.Need.Error);
 
     private static RoundSite SiteOf(Site site) =>
         new(site.Id, site is { Latitude: { } north, Longitude: { } east } ? new GeoPoint(north, east) : null, site.ElevationM);
 
-    private static RoundView ViewOf(Round round, List<(RoundStop Stop, int Site)> stops, Func<int, IEnumerable<RoundStop>> along, List<Site> sites, Site? start, Guide guide)
+    private static RoundView ViewOf(Round round, List<WaitingStop> stops, List<Site> sites, Site? start, Guide guide)
     {
-        var own = round.Needs.Select(n => stops[n]).OrderBy(s => round.Sites.IndexOf(s.Site)).ThenBy(s => s.Stop.Plant.Tag, StringComparer.Ordinal).Select(s => s.Stop)
-            .GroupBy(s => s.Plant.Id).SelectMany(plant => plant.Concat(along(plant.Key))).ToArray();
+        var own = round.Needs.Select(n => stops[n]).OrderBy(s => round.Sites.IndexOf(s.Site)).ThenBy(s => s.Stop.Plant.Tag, StringComparer.Ordinal).SelectMany(s => s.All).ToArray();
         var tools = own.SelectMany(s => s.Need.Features).Select(f => guide.Character(f.Character).Tool).Where(t => t != Tool.Eye).Distinct().Order();
         return new(
             round.Date, [.. new[] { start }.OfType<Site>().Concat(round.Sites.Select(id => sites.Single(s => s.Id == id))).Select(s => new RoundPlace(s.Name, s.Latitude, s.Longitude))],
             round.Minutes, round.Margin, [.. tools], own);
     }
+
+    /// <summary>A plant that waits.</summary>
+    /// <param name="Stop">For what.</param>
+    /// <param name="Site">Where.</param>
+    /// <param name="Along">What shows on any day and is looked at then as well.</param>
+    private sealed record WaitingStop(RoundStop Stop, int Site, RoundStop[] Along)
+    {
+        public IEnumerable<RoundStop> All => Along.Prepend(Stop);
+    }
+
+    /// <summary>A plan sought thoroughly.</summary>
+    /// <param name="Print">A fingerprint of the question.</param>
+    /// <param name="Plan">The plan.</param>
+    private sealed record SoughtPlan(string Print, RoundPlan Plan);
 }

@@ -21,15 +21,13 @@ public sealed record YearSeason(Phenophase Phase, DayInYear From, DayInYear To, 
 /// <param name="Growth">What sort of plant it is by the guide, for example "tree"; empty where the guide does not say.</param>
 /// <param name="Seasons">Its seasons.</param>
 /// <param name="Seen">Days of this year on which a plant of it was visited.</param>
-/// <param name="Planned">Days to come on which a round visits one.</param>
-public sealed record YearRow(TaxonName Taxon, string Family, string Growth, IReadOnlyList<YearSeason> Seasons, IReadOnlyList<DateOnly> Seen, IReadOnlyList<DateOnly> Planned);
+public sealed record YearRow(TaxonName Taxon, string Family, string Growth, IReadOnlyList<YearSeason> Seasons, IReadOnlyList<DateOnly> Seen);
 
 /// <summary>The year of the guide at a place.</summary>
 /// <param name="Date">The day marked.</param>
 /// <param name="Delay">How much later than at the guide's reference place spring comes there, in days; below 0 for earlier.</param>
-/// <param name="Rounds">Days of the rounds to come.</param>
 /// <param name="Rows">The taxa in the guide's order.</param>
-public sealed record YearView(DateOnly Date, double Delay, IReadOnlyList<DateOnly> Rounds, IReadOnlyList<YearRow> Rows);
+public sealed record YearView(DateOnly Date, double Delay, IReadOnlyList<YearRow> Rows);
 
 /// <summary>The year drawn for the whole guide.</summary>
 public static class YearFeature
@@ -39,18 +37,15 @@ public static class YearFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/year", async (
-        int? site, PlaceStore places, PlantStore plants, Veil veil, PlantSheets sheets, PlantGrades grades, SettingStore settings, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock,
-        CancellationToken cancel) =>
+        int? site, PlaceStore places, PlantStore plants, Veil veil, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
     {
         var guide = current.Guide;
         var at = site is null ? null : (await places.SitesAsync(cancel)).Find(s => s.Id == site) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
         var place = at is null ? guide.Title.Reference : at.AsSeasonPlace();
         var today = Rules.Today(clock);
-        var rounds = (await RoundsFeature.PlanAsync(settings, veil, sheets, places, grades, care, current, person, clock, cancel)).Rounds;
         var seen = (await plants.SeenAsync(today.Year, cancel)).Where(s => !veil.Taxa.Contains(s.Taxon)).ToLookup(s => s.Taxon, s => s.Date);
-        var planned = rounds.SelectMany(r => r.Stops.Where(s => s.Plant.Taxon is not null).Select(s => (Taxon: s.Plant.Taxon!, r.Date))).Distinct().ToLookup(s => s.Taxon, s => s.Date);
         return new YearView(
-            today, Math.Round(BioclimaticShift.SpringDelay(guide.Title.Reference, place), 1), [.. rounds.Select(r => r.Date)],
+            today, Math.Round(BioclimaticShift.SpringDelay(guide.Title.Reference, place), 1),
             [
                 .. guide.Taxa.Where(t => t.IsSpeciesLevel).Select(t => new YearRow(
                     TaxonName.Of(t), guide.At(t.Id, TaxonRank.Family)?.Name ?? "", GrowthOf(guide, t.Id),
@@ -58,7 +53,7 @@ public static class YearFeature
                         .. Enum.GetValues<Phenophase>().Select(p => guide.Window(t.Id, p)).OfType<PhenologyWindow>().Select(w => BioclimaticShift.At(w, guide.Title.Reference, place))
                             .Select(w => new YearSeason(w.Phase, w.From, w.To, w.DaysOutside(DayInYear.Of(today)) == 0)),
                     ],
-                    [.. seen[t.Id.Value]], [.. planned[t.Id.Value]])),
+                    [.. seen[t.Id.Value]])),
             ]);
     }).WithName("year").Produces<YearView>();
 

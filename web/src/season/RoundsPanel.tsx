@@ -1,4 +1,4 @@
-import { Button, MenuItem, TextField } from '@mui/material'
+import { Button, LinearProgress, MenuItem, TextField } from '@mui/material'
 import { useSites } from '../api/queries'
 import type { RoundSettings, RoundView } from '../api/types'
 import { toolWords } from '../bench/means'
@@ -6,7 +6,7 @@ import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { PlantName } from './PlantName'
 import { RoundSketch } from './RoundSketch'
-import { useRounds, useSetRounds } from './seasonQueries'
+import { useRounds, useSeekRounds, useSetRounds } from './seasonQueries'
 
 const weekdays = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'] as const
 
@@ -17,6 +17,7 @@ const hours = (minutes: number) =>
 export function RoundsPanel() {
   const { data, error } = useRounds()
   const setting = useSetRounds()
+  const seeking = useSeekRounds()
   const sites = useSites().data ?? []
   if (!data) return <ProblemNote error={error} />
   const { settings } = data
@@ -78,6 +79,7 @@ export function RoundsPanel() {
         <Button onClick={() => window.print()}>Print field sheets</Button>
       </form>
       <ProblemNote error={setting.error} />
+      <ProblemNote error={seeking.error?.name === 'AbortError' ? null : seeking.error} />
       <p role="status">
         <b>
           {data.rounds.length} {data.rounds.length === 1 ? 'round' : 'rounds'}
@@ -85,8 +87,19 @@ export function RoundsPanel() {
         within a year.{' '}
         {data.rounds.length === data.leastPossible
           ? 'No plan has fewer.'
-          : `Perhaps ${data.leastPossible} would do; no plan has fewer than that.`}
+          : `Perhaps ${data.leastPossible} would do; no plan has fewer than that.${data.sought ? ' Fewer were sought at length.' : ''}`}
       </p>
+      {data.rounds.length > data.leastPossible && !data.sought && !seeking.isPending && (
+        <p className="no-print">
+          <Button onClick={() => seeking.mutate()}>Seek longer for fewer</Button> It can take half a minute.
+        </p>
+      )}
+      {seeking.isPending && (
+        <div className="no-print">
+          <LinearProgress aria-label="Seeking fewer rounds" />
+          <Button onClick={seeking.stop}>Stop seeking</Button>
+        </div>
+      )}
       {settings.lost.length > 0 && (
         <p className="no-print">
           Days lost: {settings.lost.map((d) => day(d)).join(', ')}.{' '}

@@ -45,8 +45,8 @@ export function TodayPanel() {
     <>
       <h1>{day(data.date)}</h1>
       <p>
-        The season runs <b>{data.year}</b> against the usual.{' '}
-        {data.yearGrounds.length > 0 && <span className="soft">{data.yearGrounds.join('; ')}.</span>}
+        The season runs <b>{data.year}</b> against the usual
+        {data.yearGrounds.length > 0 && <span className="soft"> ({data.yearGrounds.join('; ')})</span>}.
       </p>
       <WeatherLine />
       <ul className="today-grades" aria-label="Grades">

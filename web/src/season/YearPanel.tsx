@@ -6,7 +6,7 @@ import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { inWords, phases, spansOf } from '../shared/seasons'
 import { TaxonText } from '../shared/TaxonText'
-import { useYear } from './seasonQueries'
+import { useRounds, useYear } from './seasonQueries'
 
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 const width = 720
@@ -23,7 +23,10 @@ export function YearPanel() {
   const [now, setNow] = useState<Phase | ''>('')
   const [ours, setOurs] = useState(false)
   const { data, error } = useYear(site)
+  const rounds = useRounds().data?.rounds ?? []
   if (!data) return <ProblemNote error={error} />
+  const planned = (taxon: string) =>
+    rounds.filter((r) => r.stops.some((s) => s.plant.taxon === taxon)).map((r) => r.date)
   const growths = [...new Set(data.rows.map((r) => r.growth))].filter(Boolean).sort()
   const families = [...new Set(data.rows.map((r) => r.family))].filter(Boolean).sort()
   const shown = data.rows.filter(
@@ -31,7 +34,7 @@ export function YearPanel() {
       r.seasons.length > 0 &&
       (!family || r.family === family) &&
       (!growth || r.growth === growth) &&
-      (!ours || r.seen.length + r.planned.length > 0) &&
+      (!ours || r.seen.length + planned(r.taxon.id).length > 0) &&
       (!now || r.seasons.some((s) => s.phase === now && s.open)),
   )
   const number = dayNumber(data.date)
@@ -115,7 +118,13 @@ export function YearPanel() {
           </div>
         </div>
         {shown.map((r) => (
-          <Row key={r.taxon.id} row={r} today={number} rounds={data.rounds} />
+          <Row
+            key={r.taxon.id}
+            row={r}
+            today={number}
+            rounds={rounds.map((round) => round.date)}
+            planned={planned(r.taxon.id)}
+          />
         ))}
       </div>
       <p className="soft">
@@ -137,7 +146,17 @@ const dayNumber = (date: string) => {
   return Math.floor((d.getTime() - Date.UTC(d.getUTCFullYear(), 0, 1)) / 86_400_000) + 1
 }
 
-function Row({ row, today, rounds }: { row: YearRow; today: number; rounds: string[] }) {
+function Row({
+  row,
+  today,
+  rounds,
+  planned,
+}: {
+  row: YearRow
+  today: number
+  rounds: string[]
+  planned: string[]
+}) {
   return (
     <div className="year-row">
       <span>
@@ -168,7 +187,7 @@ function Row({ row, today, rounds }: { row: YearRow; today: number; rounds: stri
             <title>visited {day(d)}</title>
           </ellipse>
         ))}
-        {row.planned.map((d) => (
+        {planned.map((d) => (
           <ellipse key={`to ${d}`} cx={x(dayNumber(d))} cy="11" rx="4" ry="4" className="year-planned">
             <title>a round on {day(d)}</title>
           </ellipse>

@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useRef } from 'react'
 import { answer, api } from '../api/client'
 import type { Grade, PlantSheet, RoundSettings } from '../api/types'
 
@@ -60,6 +61,20 @@ export function useSetRounds() {
     mutationFn: (body: RoundSettings) => answer(api.PUT('/api/rounds/settings', { body })),
     onSuccess: (plan) => client.setQueryData(rounds, plan),
   })
+}
+
+/** Seeks fewer rounds for as long as that takes; can be stopped, and then the plan stays as it was. */
+export function useSeekRounds() {
+  const client = useQueryClient()
+  const stopper = useRef<AbortController | null>(null)
+  const seeking = useMutation({
+    mutationFn: () => {
+      stopper.current = new AbortController()
+      return answer(api.POST('/api/rounds/seek', { signal: stopper.current.signal }))
+    },
+    onSuccess: (plan) => client.setQueryData(rounds, plan),
+  })
+  return { ...seeking, stop: () => stopper.current?.abort() }
 }
 
 export const useYear = (site: number | null) =>

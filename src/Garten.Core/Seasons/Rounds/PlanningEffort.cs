@@ -2,12 +2,13 @@ namespace Garten.Core.Seasons.Rounds;
 
 /// <summary>Effort a plan may take, counted in steps of arithmetic and not in time, so that the same question has the same answer everywhere.</summary>
 /// <param name="steps">Steps there are.</param>
-internal sealed class PlanningEffort(long steps)
+/// <param name="cancel">Ends it before that.</param>
+internal sealed class PlanningEffort(long steps, CancellationToken cancel = default)
 {
     private long _left = steps;
 
-    /// <summary>True when nothing is left.</summary>
-    public bool IsSpent => _left <= 0;
+    /// <summary>True when nothing is left, or nobody waits any more.</summary>
+    public bool IsSpent => _left <= 0 || cancel.IsCancellationRequested;
 
     /// <summary>Takes steps.</summary>
     /// <param name="steps">How many.</param>

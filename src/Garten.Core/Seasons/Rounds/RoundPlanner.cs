@@ -1,17 +1,16 @@
-using System.Collections.Immutable;
 using System.Globalization;
 
 namespace Garten.Core.Seasons.Rounds;
 
 /// <summary>Turns what plants must be seen for into the fewest rounds, each within the hours of a day.</summary>
 /// <remarks>
-/// First plans go by the window that closes soonest: a round on the last day one can go, filled with what presses most, over all
-/// sets of sites, haste counting more or less; then rounds are given up whose plants fit into others. Bounds say how few rounds there can be at least: windows that share no day need rounds of their own, so much work and
-/// walking needs so many days, and rounds walked in part (<see cref="SharedRounds"/>) cannot be more than whole ones. Where the best
-/// plan is above the bound, the rounds walked most of are taken whole, one after another, and the rest is planned anew. At last plans with fewer rounds are searched through one number after another: the need
-/// whose window closes first is put into a round there is, or into a new one on one of the last days left to it; of k rounds
-/// still to come one of the k last days is always free, so that no plan is missed. All this ends after a stated effort;
-/// then the bound tells how far from the best the plan can be.
+/// First plans go by the window that closes soonest: a round on the last day one can go, filled with what presses most for the
+/// minutes it takes, haste counting more or less. Then one round after another is given up and its needs are squeezed into the rest
+/// (<see cref="RoundSqueeze"/>). Bounds say how few rounds there can be at least: windows that share no day need rounds of their own, so
+/// much work and walking needs so many days, and what no weighing of the needs allows cannot be (<see cref="RoundCountProof"/>). At
+/// last plans with fewer rounds are searched through one number after another: the need whose window closes first is put into a round
+/// there is, or into a new one on one of the last days left to it; of k rounds still to come one of the k last days is always free, so
+/// that no plan is missed. All this ends after a stated effort; then the bound tells how far from the best the plan can be.
 /// </remarks>
 public sealed class RoundPlanner
 {
@@ -24,41 +23,39 @@ public sealed class RoundPlanner
     /// <summary>Minutes from one plant of a site to the next.</summary>
     public const double MinutesToNextPlant = 4;
 
-    /// <summary>How much haste counts against time in the first plans: not at all, to the first and to the second power.</summary>
-    private static readonly double[] Mixtures = [0, 0.5, 1, 2];
+    /// <summary>How much haste counts against time in the first plans: not at all, and to the first and the second power.</summary>
+    private static readonly double[] Hastes = [0, 0.5, 1, 2];
 
-    /// <summary>Steps after which the search gives up: well under a second.</summary>
+    /// <summary>Steps after which the search through all plans gives up.</summary>
     private const int MostSteps = 2_000;
 
-    /// <summary>Steps to find out how few rounds there must be: a few tenths of a second.</summary>
-    private const long EffortOfBound = 100_000_000;
-
-    /// <summary>Steps to look for a plan with fewer.</summary>
-    private const long EffortOfDives = 40_000_000;
-
-    /// <summary>How many rounds of a relaxation are tried, one after another.</summary>
-    private const int Tries = 2;
+    /// <summary>The parts of the effort that are spent one after another.</summary>
+    private static readonly int[] Parts = [40, 6, 1];
 
     private readonly RoundQuestion _question;
+    private readonly RoundEffort _effort;
+    private readonly CancellationToken _cancel;
     private readonly WalkingTimes _walking;
     private readonly Dictionary<int, int> _sites;
     private readonly DateOnly[] _days;
-    private RoundNeed[] _needs;
+    private PlanningTask _task;
     private int _steps;
 
-    private RoundPlanner(RoundQuestion question)
+    private RoundPlanner(RoundQuestion question, RoundEffort effort, CancellationToken cancel)
     {
-        _question = question;
+        (_question, _effort, _cancel) = (question, effort, cancel);
         _walking = new(question.Start, question.Sites);
         _sites = question.Sites.Select((s, i) => (s.Id, i)).ToDictionary(x => x.Id, x => x.i);
         _days = [.. question.Days.Distinct().Order()];
-        _needs = [.. question.Needs.Where(n => FaultOf(n).Length == 0).OrderBy(LastDay).ThenBy(n => n.From).ThenBy(n => n.Site).ThenBy(n => n.Id)];
+        _task = TaskOf(question.Needs.Where(n => FaultOf(n).Length == 0).OrderBy(LastDay).ThenBy(n => n.From).ThenBy(n => n.Site).ThenBy(n => n.Id));
     }
 
     /// <summary>Plans rounds.</summary>
     /// <param name="question">What must be seen, where, and when one can go.</param>
+    /// <param name="effort">How long fewer rounds are sought.</param>
+    /// <param name="cancel">Ends the search; the best plan met so far is the answer.</param>
     /// <exception cref="ArgumentException">A plant has more than <see cref="MostOfAPlant"/> needs.</exception>
-    public static RoundPlan Plan(RoundQuestion question)
+    public static RoundPlan Plan(RoundQuestion question, RoundEffort effort = RoundEffort.Quick, CancellationToken cancel = default)
     {
         if (question.Needs.CountBy(n => n.Plant).FirstOrDefault(p => p.Value > MostOfAPlant) is { Value: > 0 } crowded)
         {
@@ -69,7 +66,7 @@ public sealed class RoundPlanner
         foreach (var sector in Sectors(question))
         {
             // A day is spent on one sector; what any of them needs, all together need.
-            var part = PlanSector(sector with { Days = [.. sector.Days.Except(plan.Rounds.Select(r => r.Date))] });
+            var part = PlanSector(sector with { Days = [.. sector.Days.Except(plan.Rounds.Select(r => r.Date))] }, effort, cancel);
             plan = new([.. plan.Rounds.Concat(part.Rounds).OrderBy(r => r.Date)], [.. plan.Unmet, .. part.Unmet], Math.Max(plan.LeastPossible, part.LeastPossible));
         }
 
@@ -95,23 +92,23 @@ public sealed class RoundPlanner
             ? Math.Atan2(to.Latitude - from.Latitude, (to.Longitude - from.Longitude) * Math.Cos(from.Latitude * Math.PI / 180)) : Math.PI;
     }
 
-    private static RoundPlan PlanSector(RoundQuestion question)
+    private static RoundPlan PlanSector(RoundQuestion question, RoundEffort effort, CancellationToken cancel)
     {
-        var planner = new RoundPlanner(question);
+        var planner = new RoundPlanner(question, effort, cancel);
         List<UnmetNeed> unmet = [.. question.Needs.Select(n => new UnmetNeed(n.Id, planner.FaultOf(n))).Where(u => u.Reason.Length > 0)];
-        var (best, left) = Mixtures.Select(planner.Hastily).Select(planner.Soonest).MinBy(p => (p.Left.Count, p.Rounds.Count));
+        var (best, left) = Hastes.Select(planner.Soonest).MinBy(p => (p.Left.Count, p.Rounds.Count));
         if (left.Count > 0)
         {
             // The quick way found no room for some; perhaps there is, and if not, they are named.
-            List<Draft> all = [];
-            if (planner.Fits(0, all, planner._days.Length))
+            if (planner.Roomy() is { } all)
             {
                 best = all;
             }
             else
             {
-                unmet.AddRange(left.Select(n => new UnmetNeed(n.Id, "On every day it shows the rounds are full. Allow more hours or more days.")));
-                planner._needs = [.. planner._needs.Except(left)];
+                unmet.AddRange(left.Select(n => new UnmetNeed(planner._task.Needs[n].Id, "On every day it shows the rounds are full. Allow more hours or more days.")));
+                planner.LeaveOut(left);
+                best = planner.Among(best);
             }
         }
 
@@ -119,29 +116,66 @@ public sealed class RoundPlanner
         return new([.. planner.Settled(rounds)], [.. unmet], least);
     }
 
+    private PlanningTask TaskOf(IEnumerable<RoundNeed> needs) => new([.. needs], _days, _walking, n => _sites[n.Site], _question.MinutesADay);
+
+    private void LeaveOut(List<int> needs) => _task = TaskOf(_task.Needs.Where((_, n) => !needs.Contains(n)));
+
+    /// <summary>Rounds of a task that had more needs, with their needs as they are numbered now.</summary>
+    private List<GrowingRound> Among(List<GrowingRound> rounds) => [.. rounds.Select(r =>
+    {
+        GrowingRound same = new(_task, r.Day);
+        foreach (var need in r.NeedsOf)
+        {
+            same.Add(Array.IndexOf(_task.Needs, need));
+        }
+
+        return same;
+    })];
+
+    /// <summary>A plan in which all needs find room, with as many rounds as there are days if need be; null when none is found.</summary>
+    private List<GrowingRound>? Roomy()
+    {
+        List<GrowingRound> all = [];
+        _steps = 0;
+        return Fits(0, all, _days.Length) ? all
+            : _steps < MostSteps ? null
+            : new RoundSqueeze(_task, Enumerable.Range(0, _days.Length).Select(d => new GrowingRound(_task, d)), new(_effort.OfSqueeze() / 4, _cancel)).Find();
+    }
+
     /// <summary>A plan with fewer rounds than one known, where one is found, and how few there must be.</summary>
-    private (List<Draft> Rounds, int Least) Fewer(List<Draft> known)
+    private (List<GrowingRound> Rounds, int Least) Fewer(List<GrowingRound> known)
     {
         var best = known;
-        var least = Math.Min(Bound(_needs), best.Count);
-        if (least == best.Count)
+        var least = Math.Min(Bound(Enumerable.Range(0, _task.Needs.Length)), best.Count);
+
+        // What is soon found or soon proven need not wait for the whole effort of the other.
+        foreach (var part in Parts)
         {
-            return (best, least);
+            PlanningEffort squeezing = new(_effort.OfSqueeze() / part, _cancel);
+            while (least < best.Count && new RoundSqueeze(_task, best.OrderByDescending(r => r.Needs.Count).SkipLast(1), squeezing).Find() is { } fewer)
+            {
+                best = fewer;
+            }
+
+            PlanningEffort proving = new(_effort.OfProof() / part, _cancel);
+            while (least < best.Count && new RoundCountProof(_task, proving).CannotBe(least))
+            {
+                least++;
+            }
+
+            (best, least) = part == Parts[0] ? Searched(best, least) : (best, least);
         }
 
-        SharedRounds shared = new(_needs, _days, [.. best.Select(r => r.Shared())], _walking, SiteOf, _question.MinutesADay, new(EffortOfBound));
-        _ = shared.Solve(best.Count);
-        least = Math.Max(least, shared.Least);
-        PlanningEffort effort = new(EffortOfDives);
-        while (least < best.Count && Dive(_needs, _days, shared.Known, best.Count - 1, effort) is { } fewer)
-        {
-            best = fewer;
-        }
+        return (best, least);
+    }
 
+    /// <summary>All plans with fewer rounds searched through, number by number, as far as the steps go.</summary>
+    private (List<GrowingRound> Rounds, int Least) Searched(List<GrowingRound> best, int least)
+    {
         while (least < best.Count)
         {
             _steps = 0;
-            List<Draft> rounds = [];
+            List<GrowingRound> rounds = [];
             if (Fits(0, rounds, least))
             {
                 return (rounds, least);
@@ -157,50 +191,6 @@ public sealed class RoundPlanner
 
         return (best, least);
     }
-
-    /// <summary>Walks whole what the relaxation walks most of, and so on with what is left; null when no plan of so few rounds is met.</summary>
-    private List<Draft>? Dive(RoundNeed[] needs, DateOnly[] days, IEnumerable<SharedRound> known, int most, PlanningEffort effort)
-    {
-        if (needs.Length == 0)
-        {
-            return [];
-        }
-
-        if (most == 0 || effort.IsSpent || !Array.TrueForAll(needs, n => Array.Exists(days, n.ShowsOn)))
-        {
-            return null;
-        }
-
-        SharedRounds shared = new(needs, days, known.Where(r => days.Contains(r.Date)), _walking, SiteOf, _question.MinutesADay, effort);
-        foreach (var (chosen, _) in shared.Solve(most + 1).Take(shared.Least > most ? 0 : Tries))
-        {
-            var round = new Draft(chosen.Date, _sites.Count);
-            foreach (var need in chosen.Needs)
-            {
-                round.Add(need, this);
-            }
-
-            // Where heights or places are missing, a round can grow longer by leaving a site out.
-            if (round.Minutes > _question.MinutesADay + 1e-9)
-            {
-                continue;
-            }
-
-            Fill(round, needs.Except(chosen.Needs), Hastily(1));
-            if (Dive([.. needs.Except(round.Needs)], [.. days.Where(d => d != round.Date)], shared.Known, most - 1, effort) is { } rest)
-            {
-                rest.Add(round);
-                return rest;
-            }
-        }
-
-        return null;
-    }
-
-    private Func<RoundNeed, DateOnly, double> Hastily(double haste) =>
-        (need, day) => (need.Minutes + MinutesToNextPlant) / Math.Pow(LastDay(need).DayNumber - day.DayNumber + 1, haste);
-
-    private int SiteOf(RoundNeed need) => _sites[need.Site];
 
     private string FaultOf(RoundNeed need)
     {
@@ -222,71 +212,60 @@ public sealed class RoundPlanner
 
     private DateOnly LastDay(RoundNeed need) => _days.Last(d => d <= need.To);
 
-    private IEnumerable<DateOnly> DaysOf(RoundNeed need) => _days.Where(need.ShowsOn);
-
     /// <summary>Rounds by the window that closes soonest, each filled with what fits, and what found no day.</summary>
-    private (List<Draft> Rounds, List<RoundNeed> Left) Soonest(Func<RoundNeed, DateOnly, double> weigh)
+    private (List<GrowingRound> Rounds, List<int> Left) Soonest(double haste)
     {
-        List<Draft> rounds = [];
-        List<RoundNeed> left = [];
-        foreach (var first in _needs)
+        List<GrowingRound> rounds = [];
+        List<int> left = [];
+        List<int> waiting = [.. Enumerable.Range(0, _task.Needs.Length)];
+        while (waiting.Count > 0)
         {
-            if (rounds.Exists(r => r.Needs.Contains(first)))
+            var first = waiting[0];
+            waiting.RemoveAt(0);
+            var day = _task.Last[first];
+            while (day >= _task.First[first] && rounds.Exists(r => r.Day == day))
             {
-                continue;
+                day--;
             }
 
-            var free = DaysOf(first).Where(d => rounds.TrueForAll(r => r.Date != d)).ToArray();
-            if (free.Length == 0)
+            if (day < _task.First[first])
             {
                 left.Add(first);
                 continue;
             }
 
-            var round = new Draft(free[^1], _sites.Count);
+            GrowingRound round = new(_task, day);
             rounds.Add(round);
-            round.Add(first, this);
-            Fill(round, _needs.Where(n => !left.Contains(n) && !rounds.Exists(r => r.Needs.Contains(n))), weigh);
+            for (int? next = first; next is { } need; next = Pressing(round, waiting, haste))
+            {
+                round.Add(need);
+                waiting.Remove(need);
+            }
         }
 
         GiveUpSpare(rounds);
         return (rounds, left);
     }
 
-    /// <summary>Fills a round with what weighs most of that which shows on its day, over all sets of sites.</summary>
-    private void Fill(Draft round, IEnumerable<RoundNeed> waiting, Func<RoundNeed, DateOnly, double> weigh)
-    {
-        RoundNeed[] all = [.. round.Needs, .. waiting.Where(n => n.ShowsOn(round.Date))];
-        double[] weights = [.. all.Select(n => weigh(n, round.Date))];
-
-        // What the round is there for outweighs all the rest.
-        var sum = weights.Sum() + 1;
-        for (var i = 0; i < round.Needs.Count; i++)
-        {
-            weights[i] = sum;
-        }
-
-        var (heaviest, _) = new PricedDay(round.Date, all, _walking, SiteOf, _question.MinutesADay).Heaviest(weights, 0, new(long.MaxValue));
-        foreach (var need in heaviest!.Needs.Except(round.Needs).Where(n => round.Takes(n, this)))
-        {
-            round.Add(need, this);
-        }
-    }
+    /// <summary>What presses most for the minutes it takes, of what a round can take.</summary>
+    private int? Pressing(GrowingRound round, List<int> waiting, double haste) =>
+        waiting.Where(round.Takes).Select(n => (int?)n)
+            .MaxBy(n => 1 / (Math.Pow(_task.Last[n!.Value] - round.Day + 1, haste) * Math.Max(round.MinutesWith(n.Value) - round.Minutes, 1)));
 
     /// <summary>Gives up rounds whose needs all find room in others, the smallest first.</summary>
-    private void GiveUpSpare(List<Draft> rounds)
+    private static void GiveUpSpare(List<GrowingRound> rounds)
     {
         foreach (var spare in rounds.OrderBy(r => r.Needs.Count).ToArray())
         {
-            List<(RoundNeed Need, Draft Into)> moved = [];
+            List<(int Need, GrowingRound Into)> moved = [];
             foreach (var need in spare.Needs)
             {
-                if (rounds.Where(r => r != spare && r.Takes(need, this)).MinBy(r => r.MinutesWith(need, this) - r.Minutes) is not { } into)
+                if (rounds.Where(r => r != spare && r.Takes(need)).MinBy(r => r.MinutesWith(need) - r.Minutes) is not { } into)
                 {
                     break;
                 }
 
-                into.Add(need, this);
+                into.Add(need);
                 moved.Add((need, into));
             }
 
@@ -298,37 +277,38 @@ public sealed class RoundPlanner
 
             foreach (var (need, into) in moved)
             {
-                into.Remove(need, this);
+                into.Remove(need);
             }
         }
     }
 
-    /// <summary>No plan for these has fewer rounds.</summary>
-    private int Bound(RoundNeed[] needs)
+    /// <summary>No plan for these has fewer rounds. Needs come by their last day.</summary>
+    private int Bound(IEnumerable<int> needs)
     {
-        if (needs.Length == 0)
+        int[] all = [.. needs];
+        if (all.Length == 0)
         {
             return 0;
         }
 
         // Each visit to a site takes at least the shortest way into it, each round the shortest way back.
-        var plants = needs.GroupBy(n => (n.Plant, n.Site)).Sum(Apart) * MinutesToNextPlant;
-        var ways = needs.GroupBy(n => n.Site).Sum(site => Apart(site) * _walking.ShortestInto(_sites[site.Key]));
+        var plants = all.GroupBy(n => _task.Plant[n]).Sum(Apart) * MinutesToNextPlant;
+        var ways = all.GroupBy(n => _task.Site[n]).Sum(site => Apart(site) * _walking.ShortestInto(site.Key));
         var back = _walking.ShortestInto(_sites.Count);
-        return Math.Max(Apart(needs), (int)Math.Ceiling(((needs.Sum(n => n.Minutes) + plants + ways) / (_question.MinutesADay - back)) - 1e-9));
+        return Math.Max(Apart(all), (int)Math.Ceiling(((all.Sum(n => _task.Needs[n].Minutes) + plants + ways) / (_question.MinutesADay - back)) - 1e-9));
     }
 
     /// <summary>How many windows can be found that share no day: that many visits there must be. Needs come by their last day.</summary>
-    private int Apart(IEnumerable<RoundNeed> needs)
+    private int Apart(IEnumerable<int> needs)
     {
         var apart = 0;
-        var reached = DateOnly.MinValue;
+        var reached = -1;
         foreach (var need in needs)
         {
-            if (need.From > reached)
+            if (_task.First[need] > reached)
             {
                 apart++;
-                reached = LastDay(need);
+                reached = _task.Last[need];
             }
         }
 
@@ -336,9 +316,9 @@ public sealed class RoundPlanner
     }
 
     /// <summary>Puts the needs from one on into rounds, at most so many; true when all found their place.</summary>
-    private bool Fits(int next, List<Draft> rounds, int most)
+    private bool Fits(int next, List<GrowingRound> rounds, int most)
     {
-        if (next == _needs.Length)
+        if (next == _task.Needs.Length)
         {
             return true;
         }
@@ -348,28 +328,25 @@ public sealed class RoundPlanner
             return false;
         }
 
-        var need = _needs[next];
-        foreach (var round in rounds.ToArray())
+        foreach (var round in rounds.Where(r => r.Takes(next)).ToArray())
         {
-            if (round.Takes(need, this))
+            round.Add(next);
+            if (Fits(next + 1, rounds, most))
             {
-                round.Add(need, this);
-                if (Fits(next + 1, rounds, most))
-                {
-                    return true;
-                }
-
-                round.Remove(need, this);
+                return true;
             }
+
+            round.Remove(next);
         }
 
         var left = most - rounds.Count;
-        if (left > 0 && Bound([.. _needs.Skip(next).Where(n => !rounds.Exists(r => r.Takes(n, this)))]) <= left)
+        if (left > 0 && Bound(Enumerable.Range(next, _task.Needs.Length - next).Where(n => !rounds.Exists(r => r.Takes(n)))) <= left)
         {
-            foreach (var day in DaysOf(need).Where(d => rounds.All(r => r.Date != d)).TakeLast(left).Reverse().ToArray())
+            var free = Enumerable.Range(_task.First[next], _task.Last[next] - _task.First[next] + 1).Where(d => rounds.TrueForAll(r => r.Day != d));
+            foreach (var day in free.TakeLast(left).Reverse().ToArray())
             {
-                var round = new Draft(day, _sites.Count);
-                round.Add(need, this);
+                GrowingRound round = new(_task, day);
+                round.Add(next);
                 rounds.Add(round);
                 if (Fits(next + 1, rounds, most))
                 {
@@ -384,80 +361,24 @@ public sealed class RoundPlanner
     }
 
     /// <summary>The rounds, each moved to the day that lies farthest from the ends of its windows, measured in their errors.</summary>
-    private IEnumerable<Round> Settled(List<Draft> drafts)
+    private IEnumerable<Round> Settled(List<GrowingRound> growing)
     {
-        HashSet<DateOnly> taken = [.. drafts.Select(d => d.Date)];
+        HashSet<int> taken = [.. growing.Select(r => r.Day)];
         List<Round> rounds = [];
-        foreach (var draft in drafts)
+        foreach (var round in growing)
         {
-            taken.Remove(draft.Date);
-            var day = _days.Where(d => !taken.Contains(d) && draft.Needs.TrueForAll(n => n.ShowsOn(d)))
-                .OrderByDescending(d => draft.Needs.Min(n => Margin(n, d) / Math.Max(n.Error, 1))).ThenBy(d => d).First();
+            taken.Remove(round.Day);
+            RoundNeed[] needs = [.. round.NeedsOf];
+            var day = Enumerable.Range(0, _days.Length).Where(d => !taken.Contains(d) && round.Needs.TrueForAll(n => _task.Shows(n, d)))
+                .OrderByDescending(d => needs.Min(n => Margin(n, _days[d]) / Math.Max(n.Error, 1))).ThenBy(d => d).First();
             taken.Add(day);
             rounds.Add(new(
-                day, [.. _walking.OrderOf(draft.Sites).Select(s => _question.Sites[s].Id)], [.. draft.Needs.Select(n => n.Id).Order()], draft.Minutes,
-                draft.Needs.Min(n => Margin(n, day))));
+                _days[day], [.. _walking.OrderOf(round.Sites).Select(s => _question.Sites[s].Id)], [.. needs.Select(n => n.Id).Order()], round.Minutes,
+                needs.Min(n => Margin(n, _days[day]))));
         }
 
         return rounds.OrderBy(r => r.Date);
     }
 
     private static int Margin(RoundNeed need, DateOnly day) => Math.Min(day.DayNumber - need.From.DayNumber, need.To.DayNumber - day.DayNumber);
-
-    /// <summary>A round being put together.</summary>
-    private sealed class Draft(DateOnly date, int sites)
-    {
-        private readonly int[] _atSite = new int[sites];
-        private readonly Dictionary<(int Plant, int Site), int> _ofPlant = [];
-        private double _work;
-
-        public DateOnly Date { get; } = date;
-
-        public List<RoundNeed> Needs { get; } = [];
-
-        public int Sites { get; private set; }
-
-        public double Minutes { get; private set; }
-
-        public bool Takes(RoundNeed need, RoundPlanner planner) =>
-            need.ShowsOn(Date) && MinutesWith(need, planner) <= planner._question.MinutesADay + 1e-9;
-
-        public double MinutesWith(RoundNeed need, RoundPlanner planner) =>
-            planner._walking.Of(Sites | (1 << planner._sites[need.Site])) + _work + need.Minutes
-            + ((_ofPlant.Count + (_ofPlant.ContainsKey((need.Plant, need.Site)) ? 0 : 1)) * MinutesToNextPlant);
-
-        public SharedRound Shared() => new(Date, [.. Needs], []);
-
-        public void Add(RoundNeed need, RoundPlanner planner) => Change(need, 1, planner);
-
-        public void Remove(RoundNeed need, RoundPlanner planner) => Change(need, -1, planner);
-
-        private void Change(RoundNeed need, int by, RoundPlanner planner)
-        {
-            if (by > 0)
-            {
-                Needs.Add(need);
-            }
-            else
-            {
-                Needs.Remove(need);
-            }
-
-            var site = planner._sites[need.Site];
-            _atSite[site] += by;
-            Sites = _atSite[site] > 0 ? Sites | (1 << site) : Sites & ~(1 << site);
-            var left = _ofPlant.GetValueOrDefault((need.Plant, need.Site)) + by;
-            if (left > 0)
-            {
-                _ofPlant[(need.Plant, need.Site)] = left;
-            }
-            else
-            {
-                _ofPlant.Remove((need.Plant, need.Site));
-            }
-
-            _work += by * need.Minutes;
-            Minutes = planner._walking.Of(Sites) + _work + (_ofPlant.Count * MinutesToNextPlant);
-        }
-    }
 }

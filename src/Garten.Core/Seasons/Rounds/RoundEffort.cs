@@ -1,0 +1,23 @@
+namespace Garten.Core.Seasons.Rounds;
+
+/// <summary>How long fewer rounds are sought.</summary>
+public enum RoundEffort
+{
+    /// <summary>Well under a second.</summary>
+    Quick,
+
+    /// <summary>Many seconds, where a quick plan is not proven to have the fewest.</summary>
+    Thorough,
+}
+
+/// <summary>What an effort means in steps.</summary>
+internal static class RoundEfforts
+{
+    /// <summary>Steps to squeeze needs into fewer rounds.</summary>
+    /// <param name="effort">The effort.</param>
+    public static long OfSqueeze(this RoundEffort effort) => effort == RoundEffort.Quick ? 10_000_000 : 80_000_000;
+
+    /// <summary>Steps to prove that there cannot be fewer.</summary>
+    /// <param name="effort">The effort.</param>
+    public static long OfProof(this RoundEffort effort) => effort == RoundEffort.Quick ? 25_000_000 : 4_000_000_000;
+}

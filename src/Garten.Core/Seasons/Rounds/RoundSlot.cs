@@ -1,0 +1,20 @@
+namespace Garten.Core.Seasons.Rounds;
+
+/// <summary>What is settled of one of the rounds of a plan, counted by their days.</summary>
+/// <param name="First">The earliest day it can be on, as a place among the fullest days.</param>
+/// <param name="Last">The latest.</param>
+/// <param name="With">Sites it comes to, a bit for each.</param>
+/// <param name="Without">Sites it does not come to.</param>
+internal readonly record struct RoundSlot(int First, int Last, int With, int Without)
+{
+    /// <summary>True when the day is settled.</summary>
+    public bool IsOnOneDay => First == Last;
+
+    /// <summary>True when the round may be on a day.</summary>
+    /// <param name="day">Place of the day among the fullest.</param>
+    public bool MayBeOn(int day) => day >= First && day <= Last;
+
+    /// <summary>True when the sites are settled as for another round.</summary>
+    /// <param name="other">The other.</param>
+    public bool HasSitesOf(RoundSlot other) => With == other.With && Without == other.Without;
+}

@@ -37,6 +37,40 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
     }
 
     [Fact]
+    public void A_report_of_a_site_is_drawn_up_with_its_map_what_its_names_rest_on_and_its_figures()
+    {
+        using var browser = server.Open("/records?what=report");
+        browser.Choose("Site", "Quarry Bald");
+        browser.Choose("Year", "2026");
+        browser.Wait("the title", d => d.FindElements(By.CssSelector(".report h1")).FirstOrDefault(h => h.Text == "Quarry Bald, 2026"));
+        browser.Find(".report-map .report-site");
+        browser.Wait("the oak", d => d.FindElements(By.CssSelector("[aria-label='Species found'] tr")).FirstOrDefault(r => r.Text.Contains("Quercus garryana", StringComparison.Ordinal) && r.Text.Contains("units", StringComparison.Ordinal)));
+        browser.Find(".report [aria-label='Floristic quality']");
+        browser.See("Sensitive species, told coarsely");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_list_to_tick_follows_the_site_and_the_day()
+    {
+        using var browser = server.Open("/records?what=checklist");
+        browser.Choose("Site", "Tollgate Meadow");
+        browser.Wait("the camas", d => d.FindElements(By.CssSelector(".checklist tr")).FirstOrDefault(r => r.Text.Contains("Camassia quamash", StringComparison.Ordinal) && r.Text.Contains("last", StringComparison.Ordinal)));
+        browser.See("Poisons stock, also when dried in hay; wear gloves.");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void What_changed_between_years_and_what_was_not_seen_at_a_site_stand_below_the_figures()
+    {
+        using var browser = server.Open("/records?what=figures");
+        browser.Wait("the change", d => d.FindElements(By.CssSelector("[aria-label='Change between years'] tr")).FirstOrDefault(r => r.Text.StartsWith("Geranium robertianum 1 of 7 6 of 7 0.71", StringComparison.Ordinal)));
+        browser.Choose("Site", "Upper Cirque");
+        browser.Wait("what is not there", d => d.FindElements(By.CssSelector("[aria-label='Not seen here'] tr")).FirstOrDefault(r => r.Text.StartsWith("Acer macrophyllum", StringComparison.Ordinal)));
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void The_counts_of_a_site_come_to_figures_and_what_rests_on_too_little_says_so()
     {
         using var browser = server.Open("/records?what=figures");

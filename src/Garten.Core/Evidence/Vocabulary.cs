@@ -183,6 +183,9 @@ public enum Origin
     /// <summary>Came by itself.</summary>
     Wild,
 
+    /// <summary>Brought by people, and growing by itself now.</summary>
+    Naturalised,
+
     /// <summary>Put there by people.</summary>
     Planted,
 }

@@ -83,6 +83,9 @@ public sealed record Taxon(
     /// <summary>True where its exact places are told only to those a steward trusts with them.</summary>
     public bool Sensitive { get; init; }
 
+    /// <summary>How far it is bound to undisturbed ground, 0 to 10; null where the guide does not say.</summary>
+    public int? Conservatism { get; init; }
+
     /// <summary>True where the name ends at species or below, and so can be a plant's full name.</summary>
     [JsonIgnore]
     public bool IsSpeciesLevel => Rank >= TaxonRank.Species;

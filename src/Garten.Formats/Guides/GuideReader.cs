@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Diagnostics.CodeAnalysis;
+using System.Globalization;
 using System.Text.Json;
 using System.Text.RegularExpressions;
 using Garten.Core.Evidence;
@@ -104,10 +105,26 @@ public sealed partial class GuideReader
         return [.. _terms.Values];
     }
 
+    private static int? Conservatism(Row row)
+    {
+        if (row["conservatism"].Length == 0)
+        {
+            return null;
+        }
+
+        if (int.TryParse(row["conservatism"], NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value <= 10)
+        {
+            return value;
+        }
+
+        row.Fault("conservatism", $"“{row["conservatism"]}”", "a whole number from 0 to 10, or nothing");
+        return null;
+    }
+
     private ImmutableArray<Taxon> ReadTaxa()
     {
         foreach (var row in Table(
-            "taxa.csv", true, ["id", "parent", "rank", "name"], "author", "common_names", "synonyms", "status", "commonness", "protection", "sensitive"))
+            "taxa.csv", true, ["id", "parent", "rank", "name"], "author", "common_names", "synonyms", "status", "commonness", "protection", "sensitive", "conservatism"))
         {
             var parent = row["parent"];
             if (parent.Length > 0 && !_taxa.ContainsKey(parent))
@@ -128,6 +145,7 @@ public sealed partial class GuideReader
                 row["protection"])
             {
                 Sensitive = row["sensitive"] == "yes",
+                Conservatism = Conservatism(row),
             };
             if (row["sensitive"] is not ("" or "yes"))
             {

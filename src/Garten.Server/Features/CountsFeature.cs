@@ -3,7 +3,6 @@ using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Survey.Counting;
 using Garten.Data;
-using Garten.Server.Access;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -140,26 +139,6 @@ public static class CountsFeature
 
         line.MapPost("/back", (int line, CountStore store, CountViews views, CancellationToken cancel) =>
             TakeAwayAsync(line, false, store, views, cancel)).WithName("putLineBack").Produces<CountView>();
-
-        api.MapGet("/figures", async (int? site, string? protocol, int? year, CountStore store, Veil veil, CurrentGuide current, CancellationToken cancel) =>
-        {
-            Protocol? by = string.IsNullOrEmpty(protocol) ? null
-                : Enum.TryParse<Protocol>(protocol, ignoreCase: true, out var known) && Enum.IsDefined(known) ? known
-                : throw new RuleException("protocol", $"“{protocol}” is no protocol. Choose one from the list.");
-            var sheets = (await store.SheetsAsync(cancel))
-                .Where(s => (site is null || s.Content.Site == site) && (by is null || s.Content.Protocol == by) && (year is null || s.Content.Date.Year == year))
-                .ToDictionary(s => s.Id);
-            var all = (await store.AllLinesAsync(cancel)).FindAll(l => sheets.ContainsKey(l.Sheet) && current.Guide.FindTaxon(new(l.Line.Taxon)) is not null);
-            var lines = all.FindAll(l => !veil.Taxa.Contains(l.Line.Taxon));
-            return SurveyFigures.Of(
-                current.Guide,
-                [.. sheets.Values.SelectMany(s => Enumerable.Range(1, s.Content.Plots).Select(p => new SamplingUnit(s.Id, p, s.SiteName, s.Content.PlotAreaM2, s.Content.Protocol)))],
-                [
-                    .. lines.Select(l => new CountLine(
-                        l.Sheet, l.Line.Plot, sheets[l.Sheet].SiteName, sheets[l.Sheet].Content.Date, new(l.Line.Taxon), l.Line.Qualifier, l.Line.Origin, l.Line.Unit, l.Line.Amount)),
-                ]) with
-            { Withheld = all.Count - lines.Count };
-        }).WithName("figures").Produces<SurveyFigures>();
     }
 
     private static async Task<CountView> TakeAwayAsync(int line, bool away, CountStore store, CountViews views, CancellationToken cancel)

@@ -33,6 +33,15 @@ public sealed class GuideReaderTests
     }
 
     [Fact]
+    public void Conservatism_is_a_whole_number_from_0_to_10()
+    {
+        var stated = new Dictionary<string, string>(Sound) { ["taxa.csv"] = "id,parent,rank,name,conservatism\nalba,,genus,Alba,\nalba-prima,alba,species,Alba prima,7\nalba-secunda,alba,species,Alba secunda,\n" };
+        Read(stated).Guide!.Taxa.Select(t => t.Conservatism).ShouldBe([null, 7, null]);
+        stated["taxa.csv"] = stated["taxa.csv"].Replace(",7", ",11", StringComparison.Ordinal);
+        Read(stated).Faults.ShouldHaveSingleItem().ToString().ShouldBe("taxa.csv, line 3, column conservatism: found “11”; expected a whole number from 0 to 10, or nothing");
+    }
+
+    [Fact]
     public void A_sensitive_taxon_is_marked_with_yes_and_with_nothing_else()
     {
         var marked = new Dictionary<string, string>(Sound) { ["taxa.csv"] = "id,parent,rank,name,sensitive\nalba,,genus,Alba,\nalba-prima,alba,species,Alba prima,yes\nalba-secunda,alba,species,Alba secunda,\n" };

@@ -146,6 +146,7 @@ function Effort({ id, content, recorder }: { id: number; content: SheetContent; 
 
 const origins: Record<StoredLine['origin'], string> = {
   wild: 'wild',
+  naturalised: 'naturalised',
   planted: 'planted',
   unknown: 'not known',
 }

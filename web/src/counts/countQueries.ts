@@ -80,3 +80,18 @@ export const useFigures = (query: { site?: number; protocol?: Protocol; year?: n
     placeholderData: (before) => before,
     queryFn: () => answer(api.GET('/api/figures', { params: { query } })),
   })
+
+/** Species of the survey not seen at a site, and how much that says. */
+export const useNotSeen = (site: number) =>
+  useQuery({
+    queryKey: ['figures', 'not seen', site],
+    queryFn: () => answer(api.GET('/api/figures/not-seen', { params: { query: { site } } })),
+  })
+
+/** At how many sites species were seen in one year and in another. */
+export const useChanges = (before: number, after: number) =>
+  useQuery({
+    queryKey: ['figures', 'changes', before, after],
+    placeholderData: (shown) => shown,
+    queryFn: () => answer(api.GET('/api/figures/changes', { params: { query: { before, after } } })),
+  })

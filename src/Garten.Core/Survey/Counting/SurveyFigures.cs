@@ -31,13 +31,14 @@ public readonly record struct SamplingUnit(int Sheet, int Plot, string Site, dou
 /// <param name="Taxon">The taxon.</param>
 /// <param name="Seen">Units in which it was seen, of all.</param>
 /// <param name="Totals">What was counted of it, unit by unit.</param>
+/// <param name="Density">Individuals on a square metre of the plots, in the unit most were counted in; null where none were counted in plots.</param>
 /// <param name="Cover">Mean cover of the plots, in percent; null where no cover was taken.</param>
 /// <param name="BasalArea">Basal area on a hectare, in square metres; null where no girth was taken.</param>
 /// <param name="First">First day seen.</param>
 /// <param name="Last">Last day seen.</param>
 /// <param name="Planted">True when all of it was planted: it counts in no figure.</param>
 public sealed record SpeciesLine(
-    TaxonName Taxon, Share Seen, ImmutableSortedDictionary<CountUnit, double> Totals, Figure? Cover, double? BasalArea, DateOnly First, DateOnly Last, bool Planted);
+    TaxonName Taxon, Share Seen, ImmutableSortedDictionary<CountUnit, double> Totals, Figure? Density, Figure? Cover, double? BasalArea, DateOnly First, DateOnly Last, bool Planted);
 
 /// <summary>How alike two sites are.</summary>
 /// <param name="One">A site.</param>
@@ -65,12 +66,18 @@ public sealed record SitePair(string One, string Other, Figure Jaccard, Figure S
 /// <param name="Hill1">Equally common species, by share.</param>
 /// <param name="Hill2">Equally common species, the common ones stressed.</param>
 /// <param name="Curve">Species expected in so many units.</param>
+/// <param name="IndividualCurve">Species expected among so many individuals.</param>
+/// <param name="NativeQuality">Floristic quality by native species alone.</param>
+/// <param name="AllQuality">Floristic quality by all species.</param>
 /// <param name="Sites">Pairs of sites.</param>
 public sealed record SurveyFigures(
     int Units, bool Mixed, ImmutableArray<SpeciesLine> Species, int Unnamed, CountUnit? CountedIn, int Individuals, int SpeciesCounted,
     Figure Chao1, Figure Chao2, Figure Jackknife1, Figure Jackknife2, Figure Bootstrap, Figure Shannon, Figure Simpson, Figure Hill1, Figure Hill2,
-    ImmutableArray<CurvePoint> Curve, ImmutableArray<SitePair> Sites)
+    ImmutableArray<CurvePoint> Curve, ImmutableArray<CurvePoint> IndividualCurve, FloristicQuality NativeQuality, FloristicQuality AllQuality, ImmutableArray<SitePair> Sites)
 {
+    /// <summary>Points of the curve by individuals.</summary>
+    private const int CurvePoints = 40;
+
     /// <summary>Lines of sensitive species left out of the figures, because the person who asks may not know where they grow.</summary>
     public int Withheld { get; init; }
 
@@ -94,7 +101,11 @@ public sealed record SurveyFigures(
             [.. named.GroupBy(n => n.Taxon).Select(SpeciesOf).OrderBy(s => s.Planted).ThenByDescending(s => s.Seen.Of).ThenBy(s => s.Taxon.Name, StringComparer.Ordinal)],
             lines.Count(l => l.Origin != Origin.Planted) - own.Length, countedIn, counts.Individuals, counts.Species,
             Richness.Chao1(counts), Richness.Chao2(inUnits), Richness.Jackknife1(inUnits), Richness.Jackknife2(inUnits), Richness.Bootstrap(inUnits),
-            Diversity.Shannon(counts), Diversity.Simpson(counts), Diversity.Hill(counts, 1), Diversity.Hill(counts, 2), Rarefaction.Curve(inUnits), PairsOf());
+            Diversity.Shannon(counts), Diversity.Simpson(counts), Diversity.Hill(counts, 1), Diversity.Hill(counts, 2), Rarefaction.Curve(inUnits), Rarefaction.Curve(counts, CurvePoints),
+            FloristicQuality.OfNative(Judged()), FloristicQuality.OfAll(Judged()), PairsOf());
+
+        IEnumerable<(bool Native, int? Conservatism)> Judged() =>
+            wild.Select(guide.Taxon).Where(t => t.IsSpeciesLevel && t.Status != AreaStatus.Unknown).Select(t => (t.Status == AreaStatus.Native, t.Conservatism));
 
         (CountLine Line, TaxonId Taxon)[] Named(IEnumerable<CountLine> some)
         {
@@ -107,9 +118,13 @@ public sealed record SurveyFigures(
             CountLine[] of = [.. group.Select(g => g.Line)];
             var areas = of.Any(l => l.Unit == CountUnit.GirthCentimetres) ? UnitsOf(CountUnit.GirthCentimetres).Sum(u => u.Area ?? 0) : 0;
             var covers = UnitsOf(CountUnit.CoverPercent).Select(u => of.Where(l => l.Sheet == u.Sheet && l.Plot == u.Plot && l.Unit == CountUnit.CoverPercent).Sum(l => l.Amount ?? 0));
+            var unit = of.Where(l => countable.Contains(l.Unit) && units.Any(u => u.Sheet == l.Sheet && u.Area is not null)).GroupBy(l => l.Unit).MaxBy(g => g.Count())?.Key;
             return new(
                 TaxonName.Of(guide.Taxon(group.Key)), new(units.Count(u => of.Any(l => l.Sheet == u.Sheet && l.Plot == u.Plot)), units.Count),
                 of.Where(l => ProtocolRules.AddsUp(l.Unit)).GroupBy(l => l.Unit).ToImmutableSortedDictionary(g => g.Key, g => g.Sum(l => l.Amount ?? 0)),
+                unit is { } counted
+                    ? Amounts.Density([.. UnitsOf(counted).Where(u => u.Area is not null).Select(u => of.Where(l => l.Sheet == u.Sheet && l.Plot == u.Plot && l.Unit == counted).Sum(l => l.Amount ?? 0) / u.Area!.Value)])
+                    : null,
                 of.Any(l => l.Unit == CountUnit.CoverPercent) ? Amounts.Cover([.. covers]) : null,
                 areas > 0 ? Amounts.BasalAreaPerHectare(of.Where(l => l.Unit == CountUnit.GirthCentimetres).Select(l => l.Amount!.Value / 100), areas) : null,
                 of.Min(l => l.Date), of.Max(l => l.Date), of.All(l => l.Origin == Origin.Planted));

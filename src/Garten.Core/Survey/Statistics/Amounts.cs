@@ -4,9 +4,8 @@ namespace Garten.Core.Survey.Statistics;
 public static class Amounts
 {
     /// <summary>Individuals on a square metre.</summary>
-    /// <param name="individuals">Individuals counted in each plot.</param>
-    /// <param name="plotArea">Area of a plot in square metres, above 0.</param>
-    public static Figure Density(IReadOnlyCollection<int> individuals, double plotArea) => MeanOf([.. individuals.Select(n => n / plotArea)]);
+    /// <param name="onSquareMetre">Individuals counted in each plot, divided by its area in square metres.</param>
+    public static Figure Density(IReadOnlyCollection<double> onSquareMetre) => MeanOf([.. onSquareMetre]);
 
     /// <summary>Mean cover over all plots, in percent; plots without the species count 0.</summary>
     /// <param name="percent">Cover in each plot, 0 to 100.</param>

@@ -11,6 +11,8 @@ public readonly record struct CurvePoint(int Effort, double Species, double Erro
 /// <summary>How many species a smaller effort would have seen, so that surveys of unlike effort can be compared.</summary>
 public static class Rarefaction
 {
+    private static readonly double[] SmallFactorials = SummedLogs(256);
+
     /// <summary>Species expected among individuals drawn without putting back (Hurlbert 1971; variance Heck, van Belle and Simberloff 1975).</summary>
     /// <param name="counts">Counts of individuals.</param>
     /// <param name="individuals">How many are drawn, 0 to all.</param>
@@ -56,6 +58,12 @@ public static class Rarefaction
     /// <param name="units">Species of the units.</param>
     public static ImmutableArray<CurvePoint> Curve(SpeciesInUnits units) => [.. Enumerable.Range(0, units.Units + 1).Select(n => OfUnits(units, n))];
 
+    /// <summary>The curve over all individuals.</summary>
+    /// <param name="counts">Counts of individuals.</param>
+    /// <param name="points">About how many points, at least 2, evenly spread from none to all.</param>
+    public static ImmutableArray<CurvePoint> Curve(SpeciesCounts counts, int points) =>
+        counts.Individuals == 0 ? [] : [.. Enumerable.Range(0, points).Select(i => (int)Math.Round((double)counts.Individuals * i / (points - 1))).Distinct().Select(n => OfIndividuals(counts, n))];
+
     private static void CheckEffort(int effort, int most)
     {
         if (effort < 0 || effort > most)
@@ -65,14 +73,28 @@ public static class Rarefaction
     }
 
     /// <summary>Logarithm of the number of ways to choose.</summary>
-    private static double LogChoose(int from, int taken)
+    private static double LogChoose(int from, int taken) => LogFactorial(from) - LogFactorial(taken) - LogFactorial(from - taken);
+
+    /// <summary>Logarithm of a factorial: summed up for small numbers, by Stirling's series for the others, whose error is then below 1e-15.</summary>
+    private static double LogFactorial(int of)
     {
-        var sum = 0.0;
-        for (var i = 1; i <= taken; i++)
+        if (of < SmallFactorials.Length)
         {
-            sum += Math.Log((double)(from - taken + i) / i);
+            return SmallFactorials[of];
         }
 
-        return sum;
+        var n = (double)of;
+        return (n * Math.Log(n)) - n + (0.5 * Math.Log(2 * Math.PI * n)) + (1 / (12 * n)) - (1 / (360 * n * n * n)) + (1 / (1260 * Math.Pow(n, 5)));
+    }
+
+    private static double[] SummedLogs(int below)
+    {
+        var sums = new double[below];
+        for (var i = 2; i < below; i++)
+        {
+            sums[i] = sums[i - 1] + Math.Log(i);
+        }
+
+        return sums;
     }
 }

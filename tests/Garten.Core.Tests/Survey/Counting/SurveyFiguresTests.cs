@@ -36,6 +36,37 @@ public sealed class SurveyFiguresTests
     }
 
     [Fact]
+    public void Density_is_over_all_plots_of_the_visits_on_which_individuals_were_counted()
+    {
+        // Five plots of four square metres; ten and two individuals in two of them, none in the others.
+        SamplingUnit[] units = [.. Enumerable.Range(1, 5).Select(p => new SamplingUnit(1, p, "Mill", 4, Protocol.Quadrats))];
+        var density = SurveyFigures.Of(Make(), units, [Line(1, 1, "alba-prima", CountUnit.Individuals, 10), Line(1, 2, "alba-prima", CountUnit.Individuals, 2)]).Species[0].Density!;
+        density.Value!.Value.ShouldBe(0.6, 1e-12);
+
+        // Variance of 2.5, 0.5, 0, 0, 0 is 1.175; its root over five plots 0.484768.
+        density.Error!.Value.ShouldBe(0.484768, 1e-6);
+        SurveyFigures.Of(Make(), [new(1, 1, "Mill", null, Protocol.WalkThrough)], [Line(1, 1, "alba-prima", CountUnit.Individuals, 10)]).Species[0].Density.ShouldBeNull();
+    }
+
+    [Fact]
+    public void Floristic_quality_takes_native_species_with_a_stated_conservatism_and_counts_introduced_ones_as_nothing()
+    {
+        var tables = Tables();
+        var species = Enumerable.Range(1, 7).Select(i => new Taxon(
+            new($"alba-{i}"), new("alba"), TaxonRank.Species, $"Alba {i}", "", [], [], i == 7 ? AreaStatus.Introduced : AreaStatus.Native, Commonness.Unknown, "")
+        { Conservatism = i == 6 ? null : i });
+        Guide guide = new(tables with { Taxa = [.. tables.Taxa, .. species] });
+        var figures = SurveyFigures.Of(guide, Units, [.. Enumerable.Range(1, 7).Select(i => Line(1, 1, $"alba-{i}", CountUnit.Presence, null))]);
+
+        // Native: 1 to 5, mean 3, index 3 √5; one is not stated. With the introduced one as 0: 15 of 6, 2.5 and 2.5 √6.
+        (figures.NativeQuality.Species, figures.NativeQuality.Without).ShouldBe((5, 1));
+        figures.NativeQuality.Mean.Value!.Value.ShouldBe(3, 1e-12);
+        figures.NativeQuality.Index.Value!.Value.ShouldBe(6.708204, 1e-6);
+        figures.AllQuality.Mean.Value!.Value.ShouldBe(2.5, 1e-12);
+        figures.AllQuality.Index.Value!.Value.ShouldBe(6.123724, 1e-6);
+    }
+
+    [Fact]
     public void Planted_plants_are_listed_and_count_in_no_figure()
     {
         // 6 + 2 of the first and 4 wild of the third; the planted ones are left out.

@@ -69,7 +69,7 @@ public sealed class FiguresTests
     public void Amounts_by_hand()
     {
         // 2, 4, 6, 8 and 10 on four square metres: mean 1.5, standard deviation 0.790569, of the mean 0.353553.
-        var density = Amounts.Density([2, 4, 6, 8, 10], 4);
+        var density = Amounts.Density([0.5, 1, 1.5, 2, 2.5]);
         density.Value!.Value.ShouldBe(1.5, 1e-9);
         density.Error!.Value.ShouldBe(0.353553, 1e-6);
         Amounts.Cover([10, 0, 0, 5, 20, 25]).Value!.Value.ShouldBe(10, 1e-9);

@@ -1,0 +1,86 @@
+using Garten.Core.Survey.Counting;
+using Garten.Data;
+using Garten.Server.Access;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>Which counts.</summary>
+/// <param name="Site">Number of a site; null for all.</param>
+/// <param name="Protocol">A protocol; null for all.</param>
+/// <param name="Year">A year; null for all.</param>
+public readonly record struct CountChoice(int? Site, Protocol? Protocol, int? Year)
+{
+    /// <summary>All counts.</summary>
+    public static readonly CountChoice All;
+
+    /// <summary>Reads a choice as it is sent.</summary>
+    /// <param name="site">Number of a site.</param>
+    /// <param name="protocol">Name of a protocol.</param>
+    /// <param name="year">A year.</param>
+    /// <exception cref="RuleException">There is no such protocol.</exception>
+    public static CountChoice Of(int? site, string? protocol, int? year) => new(
+        site,
+        string.IsNullOrEmpty(protocol) ? null
+        : Enum.TryParse<Protocol>(protocol, ignoreCase: true, out var known) && Enum.IsDefined(known) ? known
+        : throw new RuleException("protocol", $"“{protocol}” is no protocol. Choose one from the list."),
+        year);
+
+    /// <summary>True for a sheet of the choice.</summary>
+    /// <param name="sheet">The sheet.</param>
+    public bool Takes(CountSheet sheet) =>
+        (Site is null || sheet.Content.Site == Site) && (Protocol is null || sheet.Content.Protocol == Protocol) && (Year is null || sheet.Content.Date.Year == Year);
+}
+
+/// <summary>Counts chosen, as far as the person who asks may see them.</summary>
+/// <param name="Sheets">The sheets, the oldest first.</param>
+/// <param name="Lines">Their lines.</param>
+/// <param name="Withheld">Lines of sensitive species left out.</param>
+public sealed record ChosenCounts(IReadOnlyList<CountSheet> Sheets, IReadOnlyList<CountLine> Lines, int Withheld)
+{
+    /// <summary>All sampling units, those without a find too.</summary>
+    public SamplingUnit[] Units() =>
+        [.. Sheets.SelectMany(s => Enumerable.Range(1, s.Content.Plots).Select(p => new SamplingUnit(s.Id, p, s.SiteName, s.Content.PlotAreaM2, s.Content.Protocol)))];
+
+    /// <summary>Visits on which everything met was listed.</summary>
+    /// <param name="sites">The sites.</param>
+    public SiteVisit[] Visits(IReadOnlyList<Site> sites) =>
+    [
+        .. Sheets.Where(s => s.Content.Protocol is Protocol.WalkThrough or Protocol.TimedSearch).Select(s => new SiteVisit(
+            s.Id, s.SiteName, sites.Single(p => p.Id == s.Content.Site).AsSeasonPlace(), s.Content.Date, HoursOf(s.Content))),
+    ];
+
+    /// <summary>How long a visit took; null when it was not noted.</summary>
+    /// <param name="content">The visit.</param>
+    public static double? HoursOf(SheetContent content) => content is { Started: { } from, Ended: { } to } ? (to - from).TotalHours : null;
+}
+
+/// <summary>All counts of the survey as the person who asks may see them.</summary>
+/// <param name="store">The counts.</param>
+/// <param name="veil">What is hidden from them.</param>
+/// <param name="current">The guide.</param>
+public sealed class CountedSurvey(CountStore store, Veil veil, CurrentGuide current)
+{
+    /// <summary>The counts of a choice.</summary>
+    /// <param name="choice">Which.</param>
+    /// <param name="cancel">Gives up.</param>
+    public Task<ChosenCounts> OfAsync(CountChoice choice, CancellationToken cancel) => OfAsync(choice, veil.Taxa, cancel);
+
+    /// <summary>The counts of a choice, whoever asks.</summary>
+    /// <param name="choice">Which.</param>
+    /// <param name="hidden">Taxa whose lines are left out.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<ChosenCounts> OfAsync(CountChoice choice, IReadOnlySet<string> hidden, CancellationToken cancel)
+    {
+        var sheets = (await store.SheetsAsync(cancel)).FindAll(choice.Takes).ToDictionary(s => s.Id);
+        var all = (await store.AllLinesAsync(cancel)).FindAll(l => sheets.ContainsKey(l.Sheet) && current.Guide.FindTaxon(new(l.Line.Taxon)) is not null);
+        var lines = all.FindAll(l => !hidden.Contains(l.Line.Taxon));
+        return new(
+            [.. sheets.Values.OrderBy(s => s.Content.Date).ThenBy(s => s.Id)],
+            [
+                .. lines.Select(l => new CountLine(
+                    l.Sheet, l.Line.Plot, sheets[l.Sheet].SiteName, sheets[l.Sheet].Content.Date, new(l.Line.Taxon), l.Line.Qualifier, l.Line.Origin, l.Line.Unit, l.Line.Amount)),
+            ],
+            all.Count - lines.Count);
+    }
+}

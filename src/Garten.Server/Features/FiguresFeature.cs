@@ -1,0 +1,42 @@
+using Garten.Core.Survey.Counting;
+using Garten.Data;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>What the counts come to.</summary>
+public static class FiguresFeature
+{
+    /// <summary>Adds the endpoints.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        var figures = api.MapGroup("/figures");
+        figures.MapGet("", async (int? site, string? protocol, int? year, CountedSurvey survey, CurrentGuide current, CancellationToken cancel) =>
+        {
+            var chosen = await survey.OfAsync(CountChoice.Of(site, protocol, year), cancel);
+            return SurveyFigures.Of(current.Guide, chosen.Units(), chosen.Lines) with { Withheld = chosen.Withheld };
+        }).WithName("figures").Produces<SurveyFigures>();
+
+        figures.MapGet("/not-seen", async (int site, CountedSurvey survey, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>
+        {
+            var sites = await places.SitesAsync(cancel);
+            var at = sites.Find(s => s.Id == site) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
+            var all = await survey.OfAsync(CountChoice.All, cancel);
+            return NotSeen.At(current.Guide, at.Name, all.Visits(sites), all.Lines);
+        }).WithName("notSeen").Produces<List<NotSeen>>();
+
+        figures.MapGet("/changes", async (int before, int after, CountedSurvey survey, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>
+        {
+            if (before >= after)
+            {
+                throw new RuleException("after", "The second year must come after the first.");
+            }
+
+            var all = await survey.OfAsync(CountChoice.All, cancel);
+            var visits = all.Visits(await places.SitesAsync(cancel));
+            var sheets = visits.Select(v => v.Sheet).ToHashSet();
+            return YearChange.Between(current.Guide, before, after, visits, [.. all.Lines.Where(l => sheets.Contains(l.Sheet))]);
+        }).WithName("changes").Produces<List<YearChange>>();
+    }
+}

@@ -57,15 +57,6 @@ public sealed class Screenshots
         browser.See("2 specimens named");
         Take(browser, "specimens");
 
-        browser.Open("/measure?what=tree");
-        browser.Field("Girth").SendKeys("192 cm");
-        browser.Field("Distance to the stem").SendKeys("22 m");
-        browser.Field("Angle to the top").SendKeys("38");
-        browser.Field("Angle to the foot").SendKeys("-4");
-        browser.Field("Leans by").SendKeys("8");
-        browser.See("Measure from a place square to the lean");
-        Take(browser, "measure-tree");
-
         browser.Open("/bench/10");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.Find("button.weighed").Click();
@@ -95,6 +86,9 @@ public sealed class Screenshots
         browser.See("12 sampling units");
         browser.Find(".curve-line");
         Take(browser, "records-figures");
+        browser.Open("/records?what=report");
+        browser.Wait("the report", d => d.FindElements(By.CssSelector(".report-map .report-site")).FirstOrDefault());
+        Take(browser, "records-report");
 
         browser.Open("/measure?plant=7");
         browser.Button("A toothed leaf beside a coin").Click();

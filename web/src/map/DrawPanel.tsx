@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { PlaceKind, PlaceView } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { kindNames, kinds, leastPoints } from './kinds'
-import type { Doing } from './MapPage'
+import type { Doing } from './doing'
 import { useAddPlace, useSetPlace } from './mapQueries'
 import { PositionField } from './PositionField'
 

@@ -17,7 +17,7 @@ import {
 } from 'react-leaflet'
 import type { GeoPoint, MapView, PlaceView } from '../api/types'
 import { kinds } from './kinds'
-import type { Doing } from './MapPage'
+import type { Doing } from './doing'
 
 interface Props {
   map: MapView

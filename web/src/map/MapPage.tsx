@@ -1,9 +1,10 @@
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { useSession } from '../api/queries'
-import type { GeoPoint, PlaceKind } from '../api/types'
+import type { GeoPoint } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { BringInPlaces } from './BringInPlaces'
+import type { Doing } from './doing'
 import { DrawPanel } from './DrawPanel'
 import './map.css'
 import { kinds } from './kinds'
@@ -11,15 +12,6 @@ import { MapCanvas } from './MapCanvas'
 import { useMap, usePutPlaceBack } from './mapQueries'
 import { PlacePanel } from './PlacePanel'
 import { PlantPanel } from './PlantPanel'
-
-/** What is chosen on the map, or being done on it. */
-export type Doing =
-  | { what: 'look' }
-  | { what: 'place'; id: number }
-  | { what: 'plant'; id: number }
-  | { what: 'draw'; kind: PlaceKind; points: GeoPoint[]; id: number | null }
-  | { what: 'point'; plant: number; at: GeoPoint | null }
-  | { what: 'file' }
 
 /** The map: the ground, places drawn or brought in, and plants where they stand. */
 export function MapPage() {

@@ -1,0 +1,94 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Survey.Access;
+using Garten.Core.Survey.Counting;
+using Garten.Core.Survey.Reporting;
+using Garten.Data;
+using Garten.Server.Access;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>A report, ready to print. It is made to be handed on: what is sensitive is told coarsely in it, whoever asks.</summary>
+/// <param name="Title">What it is of.</param>
+/// <param name="Made">The day it was drawn up.</param>
+/// <param name="By">Who drew it up.</param>
+/// <param name="People">Who counted and recorded.</param>
+/// <param name="Names">The guide the names follow.</param>
+/// <param name="Ground">The ground as GeoJSON; empty where there is none.</param>
+/// <param name="Sites">The sites it is of.</param>
+/// <param name="Report">What there is to report.</param>
+/// <param name="Figures">What the counts come to.</param>
+/// <param name="Withheld">What is told of sensitive finds; of all sites and years, so that none is told by the choice.</param>
+public sealed record ReportView(
+    string Title, DateOnly Made, string By, IReadOnlyList<string> People, string Names, string Ground, IReadOnlyList<Site> Sites, SurveyReport Report, SurveyFigures Figures,
+    IReadOnlyList<CoarseRecord> Withheld);
+
+/// <summary>Reports of the survey.</summary>
+public static class ReportFeature
+{
+    /// <summary>Adds the endpoint.</summary>
+    /// <param name="api">The API.</param>
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/report", [Noted] async (
+        int? site, int? year, CountedSurvey survey, ReportPlants reported, Veil veil, CoarseRecords coarse, PlaceStore places, MapStore map, CurrentGuide current, CurrentPerson person, TimeProvider clock,
+        CancellationToken cancel) =>
+    {
+        var sites = await places.SitesAsync(cancel);
+        var at = site is null ? null : sites.Find(s => s.Id == site) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
+        var leaving = await veil.LeavingAsync(false, cancel);
+        var counted = await survey.OfAsync(CountChoice.Of(site, null, year), leaving.Taxa, cancel);
+        var plants = await reported.OfAsync(leaving.Plants, at?.Name, year, cancel);
+        var figures = SurveyFigures.Of(current.Guide, counted.Units(), counted.Lines);
+        CountedVisit[] visits =
+        [
+            .. counted.Sheets.Select(s => s.Content).Zip(counted.Sheets.Select(s => s.SiteName), (c, name) => new CountedVisit(
+                c.Protocol, name, c.Date, ChosenCounts.HoursOf(c), ProtocolRules.HasPlots(c.Protocol) ? c.Plots : 0, c.Plots * (c.PlotAreaM2 ?? 0), c.LengthM ?? 0)),
+        ];
+        var guide = current.Guide.Title;
+        return new ReportView(
+            $"{at?.Name ?? guide.Title}{(year is { } y ? $", {y}" : "")}", Rules.Today(clock), person.Member!.Name,
+            [.. counted.Sheets.Select(s => s.Recorder).Concat(plants.SelectMany(p => p.Recorders)).Distinct().Order(StringComparer.Ordinal)],
+            $"{guide.Title}, version {guide.Version}", await map.BaseAsync(cancel) ?? "", at is null ? sites : [at],
+            SurveyReport.Of(current.Guide, visits, counted.Lines, figures, [.. plants.Select(p => p.Plant)]), figures,
+            await coarse.OfAsync(leaving.Plants, leaving.Taxa, RecordFilter.All, cancel));
+    }).WithName("report").Produces<ReportView>();
+}
+
+/// <summary>Plants as reports tell of them.</summary>
+/// <param name="plants">Plants.</param>
+/// <param name="sheets">Their sheets.</param>
+/// <param name="grades">Their grades.</param>
+/// <param name="overruled">What people said against grades.</param>
+public sealed class ReportPlants(PlantStore plants, PlantSheets sheets, PlantGrades grades, GradeStore overruled)
+{
+    /// <summary>The plants, and who recorded them.</summary>
+    /// <param name="hidden">Plants left out.</param>
+    /// <param name="site">Name of a site; null for all.</param>
+    /// <param name="year">Only those visited in a year; null for all.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<(ReportPlant Plant, string[] Recorders)>> OfAsync(IReadOnlySet<int> hidden, string? site, int? year, CancellationToken cancel)
+    {
+        var run = await grades.RunAsync(cancel);
+        List<(ReportPlant Plant, string[] Recorders)> found = [];
+        foreach (var tag in (await plants.TagsAsync(cancel)).Where(t => !hidden.Contains(t.Id) && (site is null || t.Site == site)))
+        {
+            var sheet = await sheets.ReadAsync(tag.Id, cancel);
+            var visits = sheet.Visits.Where(v => year is null || v.Date.Year == year).ToArray();
+            if (visits.Length == 0)
+            {
+                continue;
+            }
+
+            var answer = (await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel)).Grade;
+            var latest = sheet.Determinations.Count > 0 ? sheet.Determinations[0] : null;
+            var plant = new ReportPlant(
+                tag.Tag, tag.Site, latest is null ? null : new(latest.Taxon), latest?.Qualifier ?? Qualifier.None, latest?.FullName ?? "",
+                (await overruled.OverruledAsync(tag.Id, cancel))?.Grade ?? answer.Grade, string.Join(' ', answer.Missing.Select(m => m.Says)),
+                [.. (latest?.Reviews ?? []).DistinctBy(r => r.Person).Where(r => r.Verdict == Verdict.Differs).Select(r => r.Person)],
+                [.. sheet.Vouchers.Select(v => v.Content.Number)], visits.Min(v => v.Date), visits.Max(v => v.Date), sheet.Plant.Origin == Origin.Planted);
+            found.Add((plant, [.. visits.Select(v => v.Recorder).Distinct()]));
+        }
+
+        return found;
+    }
+}

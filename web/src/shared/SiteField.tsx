@@ -1,0 +1,32 @@
+import { MenuItem, TextField } from '@mui/material'
+import { useSites } from '../api/queries'
+
+interface Props {
+  /** Number of the site; null for all. */
+  value: number | null
+  onChange: (site: number | null) => void
+  /** True where all sites can be chosen as well. */
+  all?: boolean
+}
+
+/** Chooses a site. */
+export function SiteField({ value, onChange, all = false }: Props) {
+  const sites = useSites().data ?? []
+  return (
+    <TextField
+      select
+      label="Site"
+      value={value === null ? '' : String(value)}
+      onChange={(e) => onChange(e.target.value === '' ? null : Number(e.target.value))}
+      slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+      sx={{ minWidth: 170 }}
+    >
+      {all && <MenuItem value="">all</MenuItem>}
+      {sites.map((s) => (
+        <MenuItem key={s.id} value={String(s.id)}>
+          {s.name}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+}

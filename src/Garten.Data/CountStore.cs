@@ -26,7 +26,8 @@ public sealed record SheetContent(
 /// <param name="Recorder">Who counted.</param>
 /// <param name="Lines">How many lines it has.</param>
 /// <param name="Content">How the visit was made.</param>
-public sealed record CountSheet(int Id, string SiteName, string Recorder, int Lines, SheetContent Content);
+/// <param name="Request">Number that is the same wherever the sheet is brought in.</param>
+public sealed record CountSheet(int Id, string SiteName, string Recorder, int Lines, SheetContent Content, Guid Request);
 
 /// <summary>A line of a count sheet.</summary>
 /// <param name="Id">Its number.</param>
@@ -47,7 +48,7 @@ public sealed class CountStore(NpgsqlDataSource source)
     private const string Sheets =
         """
         select c.id, s.name, h.name, (select count(*)::int from count_line l where l.sheet = c.id and l.removed_at is null),
-               v.site, v.visited_on, c.protocol, c.plots, c.plot_area_m2, c.length_m, c.started, c.ended, c.companions, c.weather, c.note
+               v.site, v.visited_on, c.protocol, c.plots, c.plot_area_m2, c.length_m, c.started, c.ended, c.companions, c.weather, c.note, c.request
         from count_sheet c
         join visit v on v.id = c.visit
         join site s on s.id = v.site
@@ -243,7 +244,8 @@ public sealed class CountStore(NpgsqlDataSource source)
         r.GetInt32(0), r.GetString(1), r.GetString(2), r.GetInt32(3),
         new(
             r.GetInt32(4), r.GetFieldValue<DateOnly>(5), r.Named<Protocol>(6), r.GetInt32(7), r.NumberOrNull(8), r.NumberOrNull(9),
-            r.IsDBNull(10) ? null : r.GetFieldValue<TimeOnly>(10), r.IsDBNull(11) ? null : r.GetFieldValue<TimeOnly>(11), r.GetString(12), r.GetString(13), r.GetString(14)));
+            r.IsDBNull(10) ? null : r.GetFieldValue<TimeOnly>(10), r.IsDBNull(11) ? null : r.GetFieldValue<TimeOnly>(11), r.GetString(12), r.GetString(13), r.GetString(14)),
+        r.GetGuid(15));
 
     private static StoredLine ReadLine(NpgsqlDataReader r) => new(
         r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.GetString(3), r.Named<Qualifier>(4), r.Named<Origin>(5), r.Named<CountUnit>(6), r.NumberOrNull(7), r.GetString(8));

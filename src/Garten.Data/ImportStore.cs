@@ -9,15 +9,17 @@ namespace Garten.Data;
 /// <param name="Known">Lines that are there already, and stay as they are.</param>
 /// <param name="Differing">Lines of the file whose number differs from the one there already, which stays.</param>
 /// <param name="People">People they name who stand on no record yet.</param>
-public sealed record ImportChange(int Sheets, int Lines, int Known, IReadOnlyList<int> Differing, IReadOnlyList<string> People);
+/// <param name="Sites">Sites they add.</param>
+public sealed record ImportChange(int Sheets, int Lines, int Known, IReadOnlyList<int> Differing, IReadOnlyList<string> People, IReadOnlyList<string> Sites);
 
 /// <summary>Visits of one person to one site on one day, as a file tells them.</summary>
 /// <param name="Request">Number that is the same whenever the same visit is brought in.</param>
-/// <param name="Site">Number of the site.</param>
+/// <param name="Site">Name of the site.</param>
 /// <param name="Date">The day.</param>
 /// <param name="Recorder">Who recorded.</param>
-/// <param name="Rows">What was seen; each name, origin and unit once.</param>
-public sealed record ImportVisit(Guid Request, int Site, DateOnly Date, string Recorder, IReadOnlyList<ImportedRow> Rows);
+/// <param name="Effort">How it was made.</param>
+/// <param name="Rows">What was seen; each name, origin and unit once in a plot.</param>
+public sealed record ImportVisit(Guid Request, string Site, DateOnly Date, string Recorder, ImportedEffort Effort, IReadOnlyList<ImportedRow> Rows);
 
 /// <summary>Brings records in.</summary>
 /// <param name="source">The database.</param>
@@ -27,42 +29,52 @@ public sealed class ImportStore(NpgsqlDataSource source)
 
     /// <summary>Brings visits in, all or none; what is there already is not brought in again.</summary>
     /// <param name="visits">The visits.</param>
+    /// <param name="newSites">Sites to add before; those there already stay as they are.</param>
     /// <param name="guideVersion">The guide the names are of.</param>
     /// <param name="person">Who brings them in.</param>
-    /// <param name="note">Said on each new sheet of where it comes from.</param>
     /// <param name="keep">False to find out what would change, and change nothing.</param>
     /// <param name="cancel">Gives up; then nothing was brought in.</param>
-    public async Task<ImportChange> BringInAsync(IReadOnlyList<ImportVisit> visits, int guideVersion, int person, string note, bool keep, CancellationToken cancel)
+    public async Task<ImportChange> BringInAsync(IReadOnlyList<ImportVisit> visits, IReadOnlyList<ImportedSite> newSites, int guideVersion, int person, bool keep, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
+        List<string> sites = [];
+        foreach (var site in newSites)
+        {
+            sites.AddRange(await connection.QueryAsync(
+                "insert into site (name, elevation_m, latitude, longitude, uncertainty_m) values ($1, $2, $3, $4, $5) on conflict (name) do nothing returning name",
+                [site.Name, site.ElevationM, site.At?.Latitude, site.At?.Longitude, site.UncertaintyM], r => r.GetString(0), cancel));
+        }
+
+        await CopyVisitsAsync(connection, visits, cancel);
         await CopyAsync(connection, visits, cancel);
-        var people = await connection.QueryAsync("insert into person (name) select distinct recorder from arriving on conflict (name) do nothing returning name", [], r => r.GetString(0), cancel);
+        var people = await connection.QueryAsync("insert into person (name) select distinct recorder from arriving_sheet on conflict (name) do nothing returning name", [], r => r.GetString(0), cancel);
         await connection.ExecuteAsync(
             """
             insert into visit (site, visited_on, recorder)
-            select distinct a.site, a.day, p.id from arriving a join person p on p.name = a.recorder on conflict do nothing
+            select distinct s.id, a.day, p.id from arriving_sheet a join site s on s.name = a.site join person p on p.name = a.recorder on conflict do nothing
             """,
             [], cancel);
         await CountAnewAsync(connection, "visit", visits.Count, cancel);
         var sheets = await connection.ExecuteAsync(
             """
-            insert into count_sheet (request, visit, protocol, note)
-            select distinct on (a.request) a.request, v.id, 'WalkThrough', $1
-            from arriving a join person p on p.name = a.recorder join visit v on v.site = a.site and v.visited_on = a.day and v.recorder = p.id
+            insert into count_sheet (request, visit, protocol, plots, plot_area_m2, length_m, started, ended, weather, note)
+            select a.request, v.id, a.protocol, a.plots, a.plot_area_m2, a.length_m, a.started, a.ended, a.weather, a.note
+            from arriving_sheet a join site s on s.name = a.site join person p on p.name = a.recorder
+            join visit v on v.site = s.id and v.visited_on = a.day and v.recorder = p.id
             on conflict (request) do nothing
             """,
-            [note], cancel);
+            [], cancel);
         await CountAnewAsync(connection, "count_sheet", sheets, cancel);
 
         // Girths stand side by side, one a stem: the same girth of the same name on the same sheet is the one brought in before.
         var lines = await connection.ExecuteAsync(
             """
             insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
-            select s.id, 1, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
+            select s.id, a.plot, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
             from arriving a join count_sheet s on s.request = a.request
             where a.unit <> 'GirthCentimetres' or not exists (
-                select from count_line l where l.sheet = s.id and l.taxon = a.taxon and l.unit = a.unit and l.amount = a.amount and l.removed_at is null)
+                select from count_line l where l.sheet = s.id and l.plot = a.plot and l.taxon = a.taxon and l.unit = a.unit and l.amount = a.amount and l.removed_at is null)
             on conflict (sheet, plot, taxon, qualifier, origin, unit) where removed_at is null and unit <> 'GirthCentimetres' do nothing
             """,
             [guideVersion, person], cancel);
@@ -71,7 +83,7 @@ public sealed class ImportStore(NpgsqlDataSource source)
             """
             select a.line
             from arriving a join count_sheet s on s.request = a.request
-            join count_line l on l.sheet = s.id and l.plot = 1 and l.taxon = a.taxon and l.qualifier = a.qualifier and l.origin = a.origin and l.unit = a.unit and l.removed_at is null
+            join count_line l on l.sheet = s.id and l.plot = a.plot and l.taxon = a.taxon and l.qualifier = a.qualifier and l.origin = a.origin and l.unit = a.unit and l.removed_at is null
             where a.unit <> 'GirthCentimetres' and l.amount is distinct from a.amount
             order by a.line
             """,
@@ -81,24 +93,61 @@ public sealed class ImportStore(NpgsqlDataSource source)
             await transaction.CommitAsync(cancel);
         }
 
-        return new(sheets, lines, visits.Sum(v => v.Rows.Count) - lines, differing, people);
+        return new(sheets, lines, visits.Sum(v => v.Rows.Count) - lines, differing, people, sites);
     }
 
     /// <summary>After many new rows the database is told of them at once; by what it knew before, it would join them one by one.</summary>
     private static Task CountAnewAsync(NpgsqlConnection connection, string table, int rows, CancellationToken cancel) =>
         rows < Many ? Task.CompletedTask : connection.ExecuteAsync($"analyze {table}", [], cancel);
 
+    private static async Task CopyVisitsAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, CancellationToken cancel)
+    {
+        await connection.ExecuteAsync(
+            """
+            create temporary table arriving_sheet (
+                request uuid not null, site text not null, day date not null, recorder text not null, protocol text not null, plots integer not null, plot_area_m2 double precision,
+                length_m double precision, started time, ended time, weather text not null, note text not null) on commit drop
+            """,
+            [], cancel);
+        await using (var copy = await connection.BeginBinaryImportAsync(
+            "copy arriving_sheet (request, site, day, recorder, protocol, plots, plot_area_m2, length_m, started, ended, weather, note) from stdin (format binary)", cancel))
+        {
+            foreach (var visit in visits)
+            {
+                await copy.StartRowAsync(cancel);
+                await copy.WriteAsync(visit.Request, cancel);
+                await copy.WriteAsync(visit.Site, cancel);
+                await copy.WriteAsync(visit.Date, cancel);
+                await copy.WriteAsync(visit.Recorder, cancel);
+                await copy.WriteAsync(visit.Effort.Protocol.ToString(), cancel);
+                await copy.WriteAsync(visit.Effort.Plots, cancel);
+                await WriteAsync(copy, visit.Effort.PlotAreaM2, cancel);
+                await WriteAsync(copy, visit.Effort.LengthM, cancel);
+                await WriteAsync(copy, visit.Effort.Started, cancel);
+                await WriteAsync(copy, visit.Effort.Ended, cancel);
+                await copy.WriteAsync(visit.Effort.Weather, cancel);
+                await copy.WriteAsync(visit.Effort.Note, cancel);
+            }
+
+            await copy.CompleteAsync(cancel);
+        }
+
+        await connection.ExecuteAsync("analyze arriving_sheet", [], cancel);
+    }
+
+    private static Task WriteAsync<T>(NpgsqlBinaryImporter copy, T? value, CancellationToken cancel)
+        where T : struct => value is { } there ? copy.WriteAsync(there, cancel) : copy.WriteNullAsync(cancel);
+
     private static async Task CopyAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, CancellationToken cancel)
     {
         await connection.ExecuteAsync(
             """
             create temporary table arriving (
-                request uuid not null, site integer not null, day date not null, recorder text not null, line integer not null, taxon text not null, qualifier text not null,
+                request uuid not null, plot integer not null, line integer not null, taxon text not null, qualifier text not null,
                 origin text not null, unit text not null, amount double precision, note text not null) on commit drop
             """,
             [], cancel);
-        await using (var copy = await connection.BeginBinaryImportAsync(
-            "copy arriving (request, site, day, recorder, line, taxon, qualifier, origin, unit, amount, note) from stdin (format binary)", cancel))
+        await using (var copy = await connection.BeginBinaryImportAsync("copy arriving (request, plot, line, taxon, qualifier, origin, unit, amount, note) from stdin (format binary)", cancel))
         {
             foreach (var visit in visits)
             {
@@ -106,23 +155,13 @@ public sealed class ImportStore(NpgsqlDataSource source)
                 {
                     await copy.StartRowAsync(cancel);
                     await copy.WriteAsync(visit.Request, cancel);
-                    await copy.WriteAsync(visit.Site, cancel);
-                    await copy.WriteAsync(visit.Date, cancel);
-                    await copy.WriteAsync(visit.Recorder, cancel);
+                    await copy.WriteAsync(row.Plot, cancel);
                     await copy.WriteAsync(row.Line, cancel);
                     await copy.WriteAsync(row.Taxon.Value, cancel);
                     await copy.WriteAsync(row.Qualifier.ToString(), cancel);
                     await copy.WriteAsync(row.Origin.ToString(), cancel);
                     await copy.WriteAsync(row.Unit.ToString(), cancel);
-                    if (row.Amount is { } amount)
-                    {
-                        await copy.WriteAsync(amount, cancel);
-                    }
-                    else
-                    {
-                        await copy.WriteNullAsync(cancel);
-                    }
-
+                    await WriteAsync(copy, row.Amount, cancel);
                     await copy.WriteAsync(row.Note, cancel);
                 }
             }

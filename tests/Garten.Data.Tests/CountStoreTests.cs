@@ -48,8 +48,8 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         var store = new ImportStore(fixture.Source);
         ImportVisit[] visits =
         [
-            new(Guid.NewGuid(), fixture.Site.Id, new(2020, 5, 1), "N. Okafor", [Row(2, "acer-macrophyllum", CountUnit.Stems, 4), Row(3, "alnus-rubra", CountUnit.Presence, null), Row(4, "alnus-rubra", CountUnit.GirthCentimetres, 88)]),
-            new(Guid.NewGuid(), fixture.Site.Id, new(2020, 5, 2), fixture.Person.Name, [Row(5, "acer-macrophyllum", CountUnit.Stems, 1)]),
+            new(Guid.NewGuid(), fixture.Site.Name, new(2020, 5, 1), "N. Okafor", ImportedEffort.List("from a test"), [Row(2, "acer-macrophyllum", CountUnit.Stems, 4), Row(3, "alnus-rubra", CountUnit.Presence, null), Row(4, "alnus-rubra", CountUnit.GirthCentimetres, 88)]),
+            new(Guid.NewGuid(), fixture.Site.Name, new(2020, 5, 2), fixture.Person.Name, ImportedEffort.List("from a test"), [Row(5, "acer-macrophyllum", CountUnit.Stems, 1)]),
         ];
         var before = (await _counts.SheetsAsync(None)).Count;
         var shown = await BringInAsync(visits, keep: false);
@@ -71,7 +71,23 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await Should.ThrowAsync<Npgsql.PostgresException>(() => BringInAsync(bad, keep: true));
         (await _counts.SheetsAsync(None)).ShouldNotContain(s => s.Content.Date.Month == 6);
 
-        Task<ImportChange> BringInAsync(ImportVisit[] what, bool keep) => store.BringInAsync(what, fixture.Version, fixture.Person.Id, "from a test", keep, None);
+        Task<ImportChange> BringInAsync(ImportVisit[] what, bool keep) => store.BringInAsync(what, [], fixture.Version, fixture.Person.Id, keep, None);
+    }
+
+    [Fact]
+    public async Task A_visit_brought_in_keeps_its_protocol_plots_and_times_and_adds_its_site_once()
+    {
+        var store = new ImportStore(fixture.Source);
+        ImportedEffort effort = new(Protocol.Quadrats, 3, 4, null, new(9, 0), new(11, 30), "sun", "north slope");
+        ImportVisit[] visits = [new(Guid.NewGuid(), "New Ground", new(2021, 5, 1), fixture.Person.Name, effort, [Row(2, "alnus-rubra", CountUnit.CoverPercent, 20), Row(3, "alnus-rubra", CountUnit.CoverPercent, 30) with { Plot = 3 }])];
+        ImportedSite site = new("New Ground", 300, new(45, -123.7), 50);
+        (await store.BringInAsync(visits, [site], fixture.Version, fixture.Person.Id, keep: true, None)).Sites.ShouldBe(["New Ground"]);
+        (await store.BringInAsync(visits, [site], fixture.Version, fixture.Person.Id, keep: true, None)).ShouldSatisfyAllConditions(c => c.Sites.ShouldBeEmpty(), c => c.Known.ShouldBe(2));
+        var sheet = (await _counts.SheetsAsync(None)).Single(s => s.SiteName == "New Ground");
+        sheet.Request.ShouldBe(visits[0].Request);
+        var content = sheet.Content;
+        (content.Protocol, content.Plots, content.PlotAreaM2, content.Started, content.Ended, content.Weather, content.Note).ShouldBe((Protocol.Quadrats, 3, 4.0, new TimeOnly(9, 0), new TimeOnly(11, 30), "sun", "north slope"));
+        (await _counts.LinesAsync(sheet.Id, None)).Select(l => (l.Plot, l.Amount)).ShouldBe([(1, 20), (3, 30)]);
     }
 
     private static ImportedRow Row(int line, string taxon, CountUnit unit, double? amount) => new(line, default, "", "", new(taxon), Qualifier.None, Origin.Wild, unit, amount, "");

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
+using Garten.Testing;
 
 namespace Garten.Server.Tests;
 
@@ -51,6 +52,56 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
         var change = (await SendAsync(Twice, "keep=true"))["change"]!;
         (Number(change, "sheets"), Number(change, "lines")).ShouldBe((2, 4));
         change["people"]!.AsArray().Select(p => (string?)p).ShouldBe(["p. new"]);
+    }
+
+    [Fact]
+    public async Task An_archive_comes_back_whole_where_nothing_is_and_brings_nothing_twice_where_it_came_from()
+    {
+        var archive = await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative));
+        var back = await SendAsync(archive, "keep=false");
+        (Number(back["change"]!, "sheets"), Number(back["change"]!, "lines"), Number(back, "faultCount")).ShouldBe((0, 0, 0));
+        Number(back["change"]!, "known").ShouldBeGreaterThan(400);
+        back["change"]!["sites"]!.AsArray().ShouldBeEmpty();
+        back["left"]!.AsArray().ShouldHaveSingleItem()!.GetValue<string>().ShouldContain("plants followed over the seasons stay out");
+
+        await using var empty = await RunningServer.StartAsync(demo: false);
+        using var other = new Client(empty.Address);
+        await other.BeFirstStewardAsync();
+        var brought = await SendAsync(archive, "keep=true", other);
+        Number(brought, "faultCount").ShouldBe(0);
+        brought["change"]!["sites"]!.AsArray().Count.ShouldBeGreaterThan(5);
+
+        // Figures, curves and all, are the same; so is what leaves the other survey again.
+        Agree(await other.GetAsync("/api/figures"), await Me.GetAsync("/api/figures"), "figures");
+        var again = await SendAsync(await other.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative)), "keep=false");
+        (Number(again["change"]!, "sheets"), Number(again["change"]!, "lines")).ShouldBe((0, 0));
+    }
+
+    [Fact]
+    public async Task An_archive_with_a_fault_keeps_nothing_and_names_table_and_line()
+    {
+        var damaged = await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip", UriKind.Relative));
+        using MemoryStream content = new();
+        content.Write(damaged);
+        using (System.IO.Compression.ZipArchive zip = new(content, System.IO.Compression.ZipArchiveMode.Update, leaveOpen: true))
+        {
+            var entry = zip.GetEntry("occurrence.csv")!;
+            string text;
+            using (StreamReader reader = new(entry.Open()))
+            {
+                text = await reader.ReadToEndAsync(TestContext.Current.CancellationToken);
+            }
+
+            entry.Delete();
+            await using StreamWriter writer = new(zip.CreateEntry("occurrence.csv").Open());
+            await writer.WriteAsync(text.Replace("Camassia quamash", "Camassia nessie", StringComparison.Ordinal));
+        }
+
+        var shown = await SendAsync(content.ToArray(), "keep=false");
+        shown["change"].ShouldBeNull();
+        var fault = shown["faults"]![0]!;
+        (((string?)fault["file"], (string?)fault["column"])).ShouldBe(("occurrence.csv", "scientificName"));
+        ((string)fault["says"]!).ShouldStartWith("The guide has no name “Camassia nessie");
     }
 
     [Fact]
@@ -107,5 +158,46 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
         var said = await response.Content.ReadAsStringAsync();
         response.StatusCode.ShouldBe(HttpStatusCode.OK, said);
         return JsonNode.Parse(said)!;
+    }
+
+    private async Task<JsonNode> SendAsync(byte[] archive, string query, Client? to = null)
+    {
+        using ByteArrayContent content = new(archive);
+        content.Headers.ContentType = new("application/zip");
+        var response = await (to ?? Me).Http.PostAsync(new Uri($"/api/import?file=survey.zip&{query}", UriKind.Relative), content);
+        var said = await response.Content.ReadAsStringAsync();
+        response.StatusCode.ShouldBe(HttpStatusCode.OK, said);
+        return JsonNode.Parse(said)!;
+    }
+
+    /// <summary>The same but for the last digits, since the order in which numbers are added up is no part of a survey.</summary>
+    private static void Agree(JsonNode? one, JsonNode? other, string path)
+    {
+        switch (one, other)
+        {
+            case (JsonObject a, JsonObject b):
+                a.Select(p => p.Key).ShouldBe(b.Select(p => p.Key), path);
+                foreach (var (name, value) in a)
+                {
+                    Agree(value, b[name], $"{path}.{name}");
+                }
+
+                break;
+            case (JsonArray a, JsonArray b):
+                a.Count.ShouldBe(b.Count, path);
+                for (var i = 0; i < a.Count; i++)
+                {
+                    Agree(a[i], b[i], $"{path}[{i}]");
+                }
+
+                break;
+            case (JsonValue a, JsonValue b) when a.TryGetValue(out double x) && b.TryGetValue(out double y):
+                x.ShouldBe(y, 1e-9 * Math.Max(1, Math.Abs(y)), path);
+                break;
+            default:
+                one?.ToJsonString().ShouldBe(other?.ToJsonString(), path);
+                (one is null).ShouldBe(other is null, path);
+                break;
+        }
     }
 }

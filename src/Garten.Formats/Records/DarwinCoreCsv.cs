@@ -41,7 +41,7 @@ public static class DarwinCoreCsv
         ("lifeStage", r => r.Stage?.ToString().ToLowerInvariant() ?? ""),
         ("sex", r => r.Sex switch { Sex.Male => "male", Sex.Female => "female", Sex.Both => "hermaphrodite", _ => "" }),
         ("reproductiveCondition", r => string.Join(" | ", r.Parts.Where(p => p is PlantPart.Flowers or PlantPart.Fruit).Select(p => p.ToString().ToLowerInvariant()))),
-        ("degreeOfEstablishment", r => r.Origin switch { Origin.Planted => "cultivated", Origin.Wild when r.Status == "Native" => "native", _ => "" }),
+        ("degreeOfEstablishment", r => Establishment(r.Origin, r.Status == "Native")),
         ("establishmentMeans", r => r.Status switch { "Native" => "native", "Introduced" => "introduced", _ => "" }),
         ("occurrenceStatus", _ => "present"),
         ("organismRemarks", r => Text(r.Description)),
@@ -91,6 +91,17 @@ public static class DarwinCoreCsv
             new("dataGeneralizations", string.Create(CultureInfo.InvariantCulture, $"Coordinates are the middle of a square of {CoarsePlace.Degrees} degrees.")),
         ]).GroupBy(c => c.Key).ToDictionary(g => g.Key, g => g.Last().Value);
     }
+
+    /// <summary>How a plant came to be there, in the words of the term; the import reads them back.</summary>
+    /// <param name="origin">Wild, naturalised, planted or not known.</param>
+    /// <param name="native">True for a taxon native to the area.</param>
+    public static string Establishment(Origin origin, bool native) => origin switch
+    {
+        Origin.Planted => "cultivated",
+        Origin.Naturalised => "established",
+        Origin.Wild => native ? "native" : "reproducing",
+        _ => "",
+    };
 
     /// <summary>Writes records.</summary>
     /// <param name="records">The records, in the order they are written.</param>

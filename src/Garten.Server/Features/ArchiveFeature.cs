@@ -5,6 +5,7 @@ using Garten.Core.Guides;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
+using Garten.Core.Survey.Importing;
 using Garten.Data;
 using Garten.Formats.Records;
 using Garten.Server.Access;
@@ -71,7 +72,7 @@ public static class ArchiveFeature
             {
                 var cells = DarwinCoreCsv.CellsOf(record);
                 Occurrences.Add(cells);
-                AddEvent(cells["eventID"], "", record.Date, sheet.Plant.Site, ("samplingProtocol", "plants followed over the seasons"));
+                AddEvent(cells["eventID"], "", record.Date, sheet.Plant.Site, ("samplingProtocol", ArchivedSurvey.FollowedProtocol));
                 foreach (var o in sheet.Observations.Where(o => o.Visit == record.Id && o.Finding != Finding.Hidden))
                 {
                     AddMeasurement(cells["eventID"], cells["occurrenceID"], o);
@@ -92,20 +93,20 @@ public static class ArchiveFeature
         public void Add(CountSheet sheet, IEnumerable<StoredLine> lines)
         {
             var content = sheet.Content;
-            var whole = $"count:{DarwinCoreCsv.Number(sheet.Id)}";
+            var whole = $"count:{sheet.Request:D}";
             var site = sites[content.Site];
             var plots = ProtocolRules.HasPlots(content.Protocol);
             (string, string)[] size = content.LengthM is { } length ? [("sampleSizeValue", DarwinCoreCsv.Number(length)), ("sampleSizeUnit", "metre")] : [];
             AddEvent(
                 whole, "", content.Date, site,
                 [
-                    ("samplingProtocol", ProtocolWords(content.Protocol)), ("eventTime", Time(content)), ("samplingEffort", Effort(content)),
+                    ("samplingProtocol", ProtocolWords.Name(content.Protocol)), ("eventTime", Time(content)), ("samplingEffort", Effort(content)),
                     ("fieldNotes", DarwinCoreCsv.Text(content.Weather)), ("eventRemarks", DarwinCoreCsv.Text(content.Note)), .. size,
                 ]);
             for (var plot = 1; plots && plot <= content.Plots; plot++)
             {
                 AddEvent(
-                    $"{whole}:{DarwinCoreCsv.Number(plot)}", whole, content.Date, site, ("samplingProtocol", ProtocolWords(content.Protocol)), ("sampleSizeValue", DarwinCoreCsv.Number(content.PlotAreaM2!.Value)), ("sampleSizeUnit", "square metre"));
+                    $"{whole}:{DarwinCoreCsv.Number(plot)}", whole, content.Date, site, ("samplingProtocol", ProtocolWords.Name(content.Protocol)), ("sampleSizeValue", DarwinCoreCsv.Number(content.PlotAreaM2!.Value)), ("sampleSizeUnit", "square metre"));
             }
 
             foreach (var line in lines)
@@ -138,7 +139,7 @@ public static class ArchiveFeature
                 ["taxonRank"] = taxon is null ? "" : DarwinCoreCsv.Rank(taxon.Rank.ToString()),
                 ["kingdom"] = "Plantae",
                 ["identificationQualifier"] = DeterminationName.Written(line.Qualifier),
-                ["degreeOfEstablishment"] = line.Origin == Origin.Planted ? "cultivated" : "",
+                ["degreeOfEstablishment"] = DarwinCoreCsv.Establishment(line.Origin, taxon?.Status == AreaStatus.Native),
                 ["occurrenceStatus"] = "present",
                 ["occurrenceRemarks"] = DarwinCoreCsv.Text(line.Note),
                 ["organismQuantity"] = line.Amount is { } amount ? DarwinCoreCsv.Number(amount) : "",
@@ -194,16 +195,6 @@ public static class ArchiveFeature
             ["measurementDeterminedDate"] = DarwinCoreCsv.Date(o.Date),
             ["measurementRemarks"] = DarwinCoreCsv.Text(o.Note),
         });
-
-        private static string ProtocolWords(Protocol protocol) => protocol switch
-        {
-            Protocol.WalkThrough => "walk-through list",
-            Protocol.TimedSearch => "timed search",
-            Protocol.Quadrats => "quadrats with cover in percent",
-            Protocol.LineTransect => "line transect",
-            Protocol.TreePlot => "plot of trees with girth at breast height",
-            _ => "population count",
-        };
 
         private static string Time(SheetContent content) => content.Started is not { } from ? ""
             : content.Ended is { } to ? string.Create(CultureInfo.InvariantCulture, $"{from:HH:mm}/{to:HH:mm}") : from.ToString("HH:mm", CultureInfo.InvariantCulture);

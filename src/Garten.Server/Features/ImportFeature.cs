@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
+using Garten.Core.Guides;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Importing;
@@ -17,10 +18,11 @@ namespace Garten.Server.Features;
 public sealed record ImportColumnView(string Header, ImportColumn? Holds, IReadOnlyList<string> First);
 
 /// <summary>What is wrong with a row.</summary>
+/// <param name="File">The table of an archive; empty where the file is one table.</param>
 /// <param name="Line">Its line in the file; 0 for the file as a whole.</param>
 /// <param name="Column">The column; empty for the whole row.</param>
 /// <param name="Says">What, and what to do.</param>
-public sealed record ImportFault(int Line, string Column, string Says);
+public sealed record ImportFault(string File, int Line, string Column, string Says);
 
 /// <summary>What a table would change, or has changed.</summary>
 /// <param name="Columns">Its columns.</param>
@@ -29,14 +31,20 @@ public sealed record ImportFault(int Line, string Column, string Says);
 /// <param name="FaultCount">How much is wrong; nothing is brought in while anything is.</param>
 /// <param name="Merged">Rows of the file that name the same plant on the same visit in the same unit, their numbers added up.</param>
 /// <param name="Change">What changes; null while anything is wrong.</param>
+/// <param name="Left">What was left out and why, as sentences.</param>
 /// <param name="Kept">True when it was brought in.</param>
-public sealed record ImportView(IReadOnlyList<ImportColumnView> Columns, int Rows, IReadOnlyList<ImportFault> Faults, int FaultCount, int Merged, ImportChange? Change, bool Kept);
+public sealed record ImportView(
+    IReadOnlyList<ImportColumnView> Columns, int Rows, IReadOnlyList<ImportFault> Faults, int FaultCount, int Merged, ImportChange? Change, IReadOnlyList<string> Left, bool Kept);
 
 /// <summary>Brings tables of records in: what would change is shown first, and all of it is kept or nothing.</summary>
 public static class ImportFeature
 {
     private const long MostFile = 40 * 1024 * 1024;
     private const int ShownFaults = 50;
+
+    /// <summary>What the numbers of visits begin with that were counted with Garten.</summary>
+    private const string CountSheets = "count:";
+
     private const int FirstRows = 3;
 
     /// <summary>Adds the endpoint.</summary>
@@ -45,15 +53,42 @@ public static class ImportFeature
         string? file, string? columns, bool? keep, HttpRequest request, ImportStore store, PlaceStore places, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
     {
         var name = Rules.Text("file", "The file's name", file ?? "records.csv", 200);
-        var table = DelimitedText.Read(await Uploads.ReadAsync(request, MostFile, "table", cancel));
+        var content = await Uploads.ReadAsync(request, MostFile, "table", cancel);
+        var sites = (await places.SitesAsync(cancel)).ConvertAll(s => s.Name);
+        var today = Rules.Today(clock);
+        var arriving = DarwinCoreArchiveReader.IsArchive(content) ? OfArchive(content, current.Guide, sites, today) : OfTable(content, columns, name, current.Guide, sites, today, cancel);
+
+        // A name in another case is the same person, in the survey and within the file.
+        Dictionary<string, string> names = new((await places.PeopleAsync(cancel)).Select(p => KeyValuePair.Create(p.Name, p.Name)), StringComparer.OrdinalIgnoreCase);
+        string Known(string recorder) => names.TryGetValue(recorder, out var known) ? known : names[recorder] = recorder;
+        var visits = arriving.Visits.Select(v => (Visit: v, Recorder: Known(v.Recorder.Length > 0 ? v.Recorder : person.Member!.Name)))
+            .GroupBy(v => RequestOf(v.Visit, v.Recorder)).Select(g => new ImportVisit(g.Key, g.First().Visit.Site, g.First().Visit.Date, g.First().Recorder, g.First().Visit.Effort, Once(g.SelectMany(v => v.Visit.Rows)))).ToList();
+        ImportChange? change = null;
+        if (arriving.Faults.Count == 0)
+        {
+            change = await store.BringInAsync(visits, arriving.NewSites, current.Version, person.Required, keep ?? false, cancel);
+        }
+        else if (keep == true)
+        {
+            var first = arriving.Faults[0];
+            throw new RuleException("file", $"{arriving.Faults.Count} faults stand in the way, the first in {(first.File.Length > 0 ? $"{first.File}, " : "")}line {first.Line}: {first.Says} Nothing was brought in.");
+        }
+
+        return new ImportView(
+            arriving.Columns, arriving.Rows, [.. arriving.Faults.OrderBy(f => f.File, StringComparer.Ordinal).ThenBy(f => f.Line).Take(ShownFaults)], arriving.Faults.Count,
+            arriving.Visits.Sum(v => v.Rows.Length) - visits.Sum(v => v.Rows.Count), change, arriving.Left, keep == true);
+    }).Needs(Right.Steward).WithName("bringInRecords").Accepts<string>("text/csv", "application/zip").Produces<ImportView>();
+
+    private static Arriving OfTable(byte[] content, string? columns, string file, Guide guide, List<string> sites, DateOnly today, CancellationToken cancel)
+    {
+        var table = DelimitedText.Read(content);
         var holds = columns is null ? ColumnMatch.Guess(table.Headers) : [.. ColumnsOf(columns, table.Headers.Count)];
-        var sites = await places.SitesAsync(cancel);
-        List<ImportFault> faults = [.. table.Faults.Select(f => new ImportFault(f.Line, "", f.Says)), .. table.Headers.Count > 0 ? Missing(holds) : []];
+        List<ImportFault> faults = [.. table.Faults.Select(f => new ImportFault("", f.Line, "", f.Says)), .. table.Headers.Count > 0 ? Missing(holds) : []];
         List<ImportedRow> rows = [];
         if (faults.TrueForAll(f => f.Line != 1 && f.Line != 0))
         {
             var at = Enum.GetValues<ImportColumn>().ToDictionary(c => c, c => holds.IndexOf(c));
-            var reader = new RowReader(current.Guide, sites.Select(s => s.Name), Rules.Today(clock));
+            var reader = new RowReader(guide, sites, today);
             List<(ImportColumn Column, string Says)> found = [];
             foreach (var (line, cells) in table.Rows)
             {
@@ -64,29 +99,36 @@ public static class ImportFeature
                     rows.Add(row);
                 }
 
-                faults.AddRange(found.Select(f => new ImportFault(line, at[f.Column] < 0 ? "" : table.Headers[at[f.Column]], f.Says)));
+                faults.AddRange(found.Select(f => new ImportFault("", line, at[f.Column] < 0 ? "" : table.Headers[at[f.Column]], f.Says)));
             }
         }
 
-        var visits = VisitsOf(rows, sites.ToDictionary(s => s.Name, s => s.Id), (await places.PeopleAsync(cancel)).Select(p => p.Name), person.Member!.Name);
-        ImportChange? change = null;
-        if (faults.Count == 0)
+        return new(
+            [.. table.Headers.Select((h, i) => new ImportColumnView(h, holds[i], [.. table.Rows.Take(FirstRows).Select(r => r.Cells[i])]))], table.Rows.Count, faults,
+            [.. rows.GroupBy(r => (r.Site, r.Date, r.Recorder)).Select(v => new ArchivedVisit("", v.Key.Date, v.Key.Site, v.Key.Recorder, ImportedEffort.List($"Brought in from {file}"), [.. v]))], [], []);
+    }
+
+    private static Arriving OfArchive(byte[] content, Guide guide, List<string> sites, DateOnly today)
+    {
+        var archive = DarwinCoreArchiveReader.Read(content);
+        var survey = ArchivedSurvey.Read(guide, sites, today, archive.Events, archive.Occurrences);
+        List<string> left = [];
+        if (survey.Followed > 0)
         {
-            change = await store.BringInAsync(visits, current.Version, person.Required, $"Brought in from {name}", keep ?? false, cancel);
-        }
-        else if (keep == true)
-        {
-            throw new RuleException("file", $"{faults.Count} faults stand in the way, the first in line {faults[0].Line}: {faults[0].Says} Nothing was brought in.");
+            left.Add($"{survey.Followed} records of single plants followed over the seasons stay out: they belong to plants with their features, which an archive does not carry whole.");
         }
 
-        return new ImportView(
-            [.. table.Headers.Select((h, i) => new ImportColumnView(h, holds[i], [.. table.Rows.Take(FirstRows).Select(r => r.Cells[i])]))],
-            table.Rows.Count, [.. faults.OrderBy(f => f.Line).Take(ShownFaults)], faults.Count, rows.Count - visits.Sum(v => v.Rows.Count), change, keep == true);
-    }).Needs(Right.Steward).WithName("bringInRecords").Accepts<string>("text/csv").Produces<ImportView>();
+        if (survey.Withheld > 0)
+        {
+            left.Add($"{survey.Withheld} records whose place and day are withheld stay out.");
+        }
+
+        return new([], archive.Occurrences.Count, [.. archive.Faults.Concat(survey.Faults).Select(f => new ImportFault(f.File, f.Line, f.Column, f.Says))], survey.Visits, survey.NewSites, left);
+    }
 
     private static IEnumerable<ImportFault> Missing(IEnumerable<ImportColumn?> holds) =>
         ((ImportColumn[])[ImportColumn.Date, ImportColumn.Site, ImportColumn.Name]).Except(holds.OfType<ImportColumn>())
-            .Select(c => new ImportFault(1, "", $"No column holds the {c.ToString().ToLowerInvariant()}. Say which one does."));
+            .Select(c => new ImportFault("", 1, "", $"No column holds the {c.ToString().ToLowerInvariant()}. Say which one does."));
 
     private static ImportColumn?[] ColumnsOf(string columns, int count)
     {
@@ -104,23 +146,25 @@ public static class ImportFeature
             : holds;
     }
 
-    /// <summary>Rows by visit; those of the same plant in the same unit are added up.</summary>
-    private static List<ImportVisit> VisitsOf(List<ImportedRow> rows, Dictionary<string, int> sites, IEnumerable<string> people, string me)
-    {
-        // A name in another case is the same person, in the survey and within the file.
-        Dictionary<string, string> names = new(people.Select(p => KeyValuePair.Create(p, p)), StringComparer.OrdinalIgnoreCase);
-        string Known(string name) => names.TryGetValue(name, out var known) ? known : names[name] = name;
-        return
-        [
-        .. rows.GroupBy(r => (r.Site, r.Date, Recorder: Known(r.Recorder.Length > 0 ? r.Recorder : me))).Select(v => new ImportVisit(
-            RequestOf($"{v.Key.Site}\n{v.Key.Date:O}\n{v.Key.Recorder}"), sites[v.Key.Site], v.Key.Date, v.Key.Recorder,
-            [
-                .. v.GroupBy(r => (r.Taxon, r.Qualifier, r.Origin, r.Unit, Apart: r.Unit == CountUnit.GirthCentimetres ? r.Line : 0))
-                    .Select(g => g.First() with { Amount = g.Key.Unit == CountUnit.Presence ? null : ProtocolRules.AddsUp(g.Key.Unit) ? g.Sum(r => r.Amount) : g.Max(r => r.Amount) }),
-            ])),
-        ];
-    }
+    /// <summary>Rows of the same plant in the same plot and unit are one, their numbers added up; girths stand side by side, one a stem.</summary>
+    private static List<ImportedRow> Once(IEnumerable<ImportedRow> rows) =>
+    [
+        .. rows.GroupBy(r => (r.Plot, r.Taxon, r.Qualifier, r.Origin, r.Unit, Apart: r.Unit == CountUnit.GirthCentimetres ? r.Line : 0))
+            .Select(g => g.First() with { Amount = g.Key.Unit == CountUnit.Presence ? null : ProtocolRules.AddsUp(g.Key.Unit) ? g.Sum(r => r.Amount) : g.Max(r => r.Amount) }),
+    ];
 
-    /// <summary>The same number for the same visit in every file, so that none is brought in twice.</summary>
-    private static Guid RequestOf(string visit) => new(SHA256.HashData(Encoding.UTF8.GetBytes("garten import " + visit)).AsSpan(0, 16));
+    /// <summary>The same number for the same visit in every file, so that none is brought in twice; a visit of a survey kept with Garten brings its own.</summary>
+    private static Guid RequestOf(ArchivedVisit visit, string recorder) =>
+        visit.Event.StartsWith(CountSheets, StringComparison.Ordinal) && Guid.TryParseExact(visit.Event.AsSpan(CountSheets.Length), "D", out var own) ? own
+        : new(SHA256.HashData(Encoding.UTF8.GetBytes($"garten import {(visit.Event.Contains('\n', StringComparison.Ordinal) ? "" : visit.Event)}{visit.Site}\n{visit.Date:O}\n{recorder}")).AsSpan(0, 16));
+
+    /// <summary>A file that arrives.</summary>
+    /// <param name="Columns">Its columns; none of an archive.</param>
+    /// <param name="Rows">How many rows it has.</param>
+    /// <param name="Faults">What is wrong.</param>
+    /// <param name="Visits">The visits read.</param>
+    /// <param name="NewSites">Sites they add.</param>
+    /// <param name="Left">What was left out.</param>
+    private sealed record Arriving(
+        IReadOnlyList<ImportColumnView> Columns, int Rows, List<ImportFault> Faults, IReadOnlyList<ArchivedVisit> Visits, IReadOnlyList<ImportedSite> NewSites, IReadOnlyList<string> Left);
 }

@@ -1,7 +1,7 @@
 import { MenuItem, TextField } from '@mui/material'
 import type { Origin } from '../api/types'
 
-/** Wild or planted. */
+/** Wild, naturalised or planted. */
 export function OriginField({ value, onChange }: { value: Origin; onChange: (value: Origin) => void }) {
   return (
     <TextField
@@ -12,6 +12,7 @@ export function OriginField({ value, onChange }: { value: Origin; onChange: (val
       sx={{ minWidth: 120 }}
     >
       <MenuItem value="wild">wild</MenuItem>
+      <MenuItem value="naturalised">naturalised</MenuItem>
       <MenuItem value="planted">planted</MenuItem>
       <MenuItem value="unknown">not known</MenuItem>
     </TextField>

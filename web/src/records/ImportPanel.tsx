@@ -11,7 +11,7 @@ const holds: Record<ImportColumn, string> = {
   amount: 'the number',
   unit: 'what it counts',
   recorder: 'who recorded',
-  origin: 'wild or planted',
+  origin: 'wild, naturalised or planted',
   note: 'a note',
 }
 
@@ -35,13 +35,14 @@ export function ImportPanel() {
       <p>
         A table as CSV, one record a row, whatever its columns are called and in whatever order: the day, the
         site and the plant must be there. Each day, site and recorder becomes one walk-through list among the
-        counts.
+        counts. Or a Darwin Core archive: its events become visits with their plots, and sites it names are
+        added.
       </p>
       <Button component="label" variant="outlined">
-        Choose a table
+        Choose a table or an archive
         <input
           type="file"
-          accept=".csv,.tsv,.txt"
+          accept=".csv,.tsv,.txt,.zip"
           hidden
           onChange={(e) => {
             const chosen = e.target.files?.[0]
@@ -75,7 +76,8 @@ export function ImportPanel() {
             <Alert severity="error" variant="outlined">
               <ul>
                 {view.faults.map((f) => (
-                  <li key={`${f.line} ${f.column} ${f.says}`}>
+                  <li key={`${f.file} ${f.line} ${f.column} ${f.says}`}>
+                    {f.file && `${f.file}: `}
                     {f.line > 0 && <b>Line {f.line}</b>}
                     {f.column && `, ${f.column}`}
                     {f.line > 0 && ': '}
@@ -92,7 +94,10 @@ export function ImportPanel() {
               stays: line {view.change.differing.slice(0, 20).join(', ')}.
             </Alert>
           )}
-          {!view.kept && (
+          {view.left.map((says) => (
+            <p key={says}>{says}</p>
+          ))}
+          {!view.kept && view.columns.length > 0 && (
             <div className="import-columns">
               {view.columns.map((c, i) => (
                 <div key={i}>
@@ -129,7 +134,7 @@ export function ImportPanel() {
             <Button
               variant="contained"
               disabled={!view.change || view.change.lines === 0 || bring.isPending}
-              onClick={() => send(file, matched, true)}
+              onClick={() => send(file, view.columns.length > 0 ? matched : null, true)}
             >
               Keep these records
             </Button>
@@ -148,6 +153,7 @@ function summary({ rows, faultCount, merged, change, kept }: ImportView) {
     change.known > 0 && `${some(change.known, 'record is', 'records are')} here already.`,
     merged > 0 &&
       `${some(merged, 'row names', 'rows name')} a plant again on the same list; the numbers are added up.`,
+    change.sites.length > 0 && `New sites: ${change.sites.slice(0, 10).join(', ')}.`,
     change.people.length > 0 && `New names: ${change.people.slice(0, 10).join(', ')}.`,
   ]
   return parts.filter(Boolean).join(' ')

@@ -2,6 +2,9 @@ import { useSearchParams } from 'react-router'
 import { useSession } from '../api/queries'
 import { CountsPanel } from '../counts/CountsPanel'
 import { FiguresPanel } from '../counts/FiguresPanel'
+import { ChecklistPanel } from '../papers/ChecklistPanel'
+import { LabelsPanel } from '../papers/LabelsPanel'
+import { ReportPanel } from '../papers/ReportPanel'
 import { ViewTabs } from '../shared/ViewTabs'
 import { ImportPanel } from './ImportPanel'
 import { PlantRecords } from './PlantRecords'
@@ -11,7 +14,13 @@ const tabs: { id: string | null; label: string }[] = [
   { id: null, label: 'Plants' },
   { id: 'counts', label: 'Counts' },
   { id: 'figures', label: 'Figures' },
+  { id: 'report', label: 'Report' },
+  { id: 'checklist', label: 'Checklist' },
+  { id: 'labels', label: 'Labels' },
 ]
+
+/** Views made to be printed, which have a title of their own. */
+const papers = ['report', 'checklist', 'labels']
 
 /** The records of the survey: plants with their names, counts by protocol, and what they come to. */
 export function RecordsPage({ nonce }: { nonce: string }) {
@@ -20,7 +29,7 @@ export function RecordsPage({ nonce }: { nonce: string }) {
   const steward = useSession().data?.isSteward
   return (
     <main className="records">
-      <h1>Records</h1>
+      <h1 className={papers.includes(what ?? '') ? 'no-print' : undefined}>Records</h1>
       <ViewTabs
         label="Records"
         tabs={steward ? [...tabs, { id: 'import', label: 'Bring in' }] : tabs}
@@ -30,6 +39,9 @@ export function RecordsPage({ nonce }: { nonce: string }) {
       {what === null && <PlantRecords nonce={nonce} />}
       {what === 'counts' && <CountsPanel />}
       {what === 'figures' && <FiguresPanel />}
+      {what === 'report' && <ReportPanel />}
+      {what === 'checklist' && <ChecklistPanel />}
+      {what === 'labels' && <LabelsPanel />}
       {what === 'import' && <ImportPanel />}
     </main>
   )

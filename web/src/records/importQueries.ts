@@ -27,7 +27,7 @@ export function useImport() {
           },
           body: file as unknown as string,
           bodySerializer: (body: unknown) => body as File,
-          headers: { 'Content-Type': 'text/csv' },
+          headers: { 'Content-Type': file.name.endsWith('.zip') ? 'application/zip' : 'text/csv' },
           signal,
         }),
       ),

@@ -18,7 +18,11 @@ namespace Garten.Core.Survey.Importing;
 /// <param name="Amount">How many; null for presence.</param>
 /// <param name="Note">A note.</param>
 public sealed record ImportedRow(
-    int Line, DateOnly Date, string Site, string Recorder, TaxonId Taxon, Qualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount, string Note);
+    int Line, DateOnly Date, string Site, string Recorder, TaxonId Taxon, Qualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount, string Note)
+{
+    /// <summary>Number of the plot; 1 where there are none.</summary>
+    public int Plot { get; init; } = 1;
+}
 
 /// <summary>Reads rows of a table of records.</summary>
 /// <param name="guide">The guide.</param>
@@ -56,7 +60,8 @@ public sealed class RowReader(Guide guide, IEnumerable<string> sites, DateOnly t
 
         var (unit, amount) = AmountOf(cell(ImportColumn.Amount).Trim(), cell(ImportColumn.Unit).Trim(), faults);
         var recorder = cell(ImportColumn.Recorder).Trim();
-        var note = cell(ImportColumn.Note).Trim();
+        var cultivar = name?.Cultivar ?? "";
+        var note = string.Join(" ", new[] { cultivar.Length > 0 ? $"Cultivar: {cultivar}." : "", cell(ImportColumn.Note).Trim() }.Where(t => t.Length > 0));
         if (recorder.Length > MostName)
         {
             faults.Add((ImportColumn.Recorder, $"The name has more than {MostName} characters."));
@@ -68,7 +73,7 @@ public sealed class RowReader(Guide guide, IEnumerable<string> sites, DateOnly t
         }
 
         return faults.Count > before ? null
-            : new(line, date!.Value, site!, recorder, name!.Value.Taxon.Id, name.Value.Qualifier, OriginOf(cell(ImportColumn.Origin).Trim()), unit, amount, note.Replace("\0", "", StringComparison.Ordinal));
+            : new(line, date!.Value, site!, recorder, name!.Value.Taxon.Id, name.Value.Qualifier, OriginOf(cell(ImportColumn.Origin).Trim(), cultivar), unit, amount, note.Replace("\0", "", StringComparison.Ordinal));
     }
 
     private DateOnly? DateOf(string text, ICollection<(ImportColumn Column, string Says)> faults)
@@ -117,9 +122,12 @@ public sealed class RowReader(Guide guide, IEnumerable<string> sites, DateOnly t
         return (counted.Value, number);
     }
 
-    private static Origin OriginOf(string text) => text.ToLowerInvariant() switch
+    /// <summary>A cultivar was planted, unless the table says that it ran away.</summary>
+    private static Origin OriginOf(string text, string cultivar) => text.ToLowerInvariant() switch
     {
-        "wild" or "native" or "yes" => Origin.Wild,
+        "" when cultivar.Length > 0 => Origin.Planted,
+        "wild" or "native" or "reproducing" or "yes" => Origin.Wild,
+        "naturalised" or "naturalized" or "established" or "introduced" => Origin.Naturalised,
         "planted" or "cultivated" or "no" => Origin.Planted,
         _ => Origin.Unknown,
     };

@@ -1,10 +1,17 @@
+using System.Text.RegularExpressions;
 using Garten.Core.Confirmation;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Survey.Importing;
 
+/// <summary>A name as it was read.</summary>
+/// <param name="Taxon">The taxon it means.</param>
+/// <param name="Qualifier">The reserve it was given with.</param>
+/// <param name="Cultivar">The cultivar it names; empty for none. A cultivar is no taxon of a survey: the name stops at its species or cross.</param>
+public readonly record struct ReadName(Taxon Taxon, Qualifier Qualifier, string Cultivar);
+
 /// <summary>Finds the taxon a written name means: accepted names and synonyms, with or without author, with its reserve.</summary>
-public sealed class WrittenName
+public sealed partial class WrittenName
 {
     private readonly Dictionary<string, Taxon?> _names = new(StringComparer.OrdinalIgnoreCase);
 
@@ -29,9 +36,18 @@ public sealed class WrittenName
     }
 
     /// <summary>Reads a name.</summary>
-    /// <param name="text">As written: "Acer macrophyllum Pursh", "Alnus sinuata", "Rosa cf. nutkana", "Salix sp.".</param>
+    /// <param name="text">As written: "Acer macrophyllum Pursh", "Alnus sinuata", "Rosa cf. nutkana", "Salix sp.", "Cornus sericea 'Flaviramea'".</param>
     /// <param name="fault">Why it means no taxon of the guide; empty when it does.</param>
-    public (Taxon Taxon, Qualifier Qualifier)? Read(string text, out string fault)
+    public ReadName? Read(string text, out string fault)
+    {
+        var cultivar = CultivarIn().Match(text);
+        return Read(cultivar.Success ? text.Remove(cultivar.Index) : text, cultivar.Groups[1].Value, out fault);
+    }
+
+    [GeneratedRegex("""(?<=\s)['‘’"“”]\s*(\p{Lu}[^'‘’"“”]*?)\s*['‘’"“”]\s*$""", RegexOptions.CultureInvariant)]
+    private static partial Regex CultivarIn();
+
+    private ReadName? Read(string text, string cultivar, out string fault)
     {
         var qualifier = Qualifier.None;
         List<string> words = [];
@@ -66,7 +82,7 @@ public sealed class WrittenName
             if (_names.TryGetValue(string.Join(' ', words.Take(length)).Replace("× ", "×", StringComparison.Ordinal), out var taxon))
             {
                 fault = taxon is null ? $"“{text}” has meant more than one plant. Write the accepted name." : "";
-                return taxon is null ? null : (taxon, qualifier);
+                return taxon is null ? null : new(taxon, qualifier, cultivar);
             }
         }
 

@@ -67,6 +67,30 @@ public sealed class ImportingTests
         (row!.Date, row.Site, row.Unit, row.Amount, row.Origin, row.Line).ShouldBe((new DateOnly(2026, 5, 12), "Heron Slough", counted, number, Origin.Wild, 7));
     }
 
+    [Theory]
+    [InlineData("Acer circinatum 'Monroe'", "acer-circinatum", "Monroe")]
+    [InlineData("Acer circinatum Pursh ‘Little Gem’", "acer-circinatum", "Little Gem")]
+    [InlineData("Rosa × alba \"Old Blush\"", "rosa-x", "Old Blush")]
+    [InlineData("Acer circinatum", "acer-circinatum", "")]
+    public void A_cultivar_stops_at_its_species_or_cross(string text, string taxon, string cultivar)
+    {
+        var read = new WrittenName(Guide).Read(text, out var fault);
+        fault.ShouldBeEmpty();
+        (read!.Value.Taxon.Id.Value, read.Value.Cultivar).ShouldBe((taxon, cultivar));
+    }
+
+    [Theory]
+    [InlineData("", "", Origin.Planted, "Cultivar: Monroe.")]
+    [InlineData("established", "by the gate", Origin.Naturalised, "Cultivar: Monroe. by the gate")]
+    public void A_cultivar_was_planted_unless_the_table_says_it_ran_away_and_its_name_is_kept(string origin, string note, Origin read, string kept)
+    {
+        List<(ImportColumn, string)> faults = [];
+        var cells = Cells("2026-05-12", "Heron Slough", "Acer circinatum 'Monroe'", "", "");
+        var row = Reader.Read(7, c => c switch { ImportColumn.Origin => origin, ImportColumn.Note => note, _ => cells(c) }, faults);
+        faults.ShouldBeEmpty();
+        (row!.Origin, row.Note).ShouldBe((read, kept));
+    }
+
     [Fact]
     public void Every_bad_cell_of_a_row_is_named()
     {

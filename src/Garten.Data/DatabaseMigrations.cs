@@ -11,12 +11,28 @@ public static class DatabaseMigrations
     /// <summary>Name of Garten's database within a cluster.</summary>
     public const string DatabaseName = "garten";
 
+    /// <summary>Makes the database when it is missing.</summary>
+    /// <param name="connectionString">Connects to the database.</param>
+    public static void Ensure(string connectionString)
+    {
+        try
+        {
+            EnsureDatabase.For.PostgresqlDatabase(connectionString, new NoUpgradeLog());
+        }
+        catch (PostgresException e) when (e.SqlState is PostgresErrorCodes.DuplicateDatabase or PostgresErrorCodes.UniqueViolation)
+        {
+            // Another server made it at the same moment.
+        }
+    }
+
     /// <summary>Makes the database when it is missing, and applies the migrations it has not seen, each in a transaction.</summary>
     /// <param name="connectionString">Connects to the database.</param>
     /// <exception cref="ClusterException">The database was made by a newer Garten, or a migration failed.</exception>
     public static void Apply(string connectionString)
     {
-        EnsureDatabase.For.PostgresqlDatabase(connectionString, new NoUpgradeLog());
+        // Nobody connects in this way again; kept connections would only take the places of others.
+        connectionString = new NpgsqlConnectionStringBuilder(connectionString) { Pooling = false }.ConnectionString;
+        Ensure(connectionString);
         RefuseNewer(connectionString);
         var result = DeployChanges.To.PostgresqlDatabase(connectionString)
             .WithScriptsEmbeddedInAssembly(typeof(DatabaseMigrations).Assembly)

@@ -27,8 +27,12 @@ done
 
 need_dotnet
 need_node
-need_postgres
+[ -n "${GARTEN_DATABASE:-}" ] || need_postgres
 build_server
 build_web
-echo "Starting Garten with its data in $data ..."
+if [ -n "${GARTEN_DATABASE:-}" ]; then
+  echo "Starting Garten before the database named in GARTEN_DATABASE ..."
+else
+  echo "Starting Garten with its data in $data ..."
+fi
 exec dotnet artifacts/server/Garten.Server.dll --data "$data" --guides "$here/guides" --web "$here/web/dist" "${rest[@]}"

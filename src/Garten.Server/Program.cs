@@ -24,15 +24,20 @@ try
     }
 
     RefuseTakenPort(settings);
-    var folder = settings.Data ?? throw new SettingsException("Say where the database is kept with --data DIR, or start with ./garten start.");
     using var stopping = new CancellationTokenSource();
     Console.CancelKeyPress += (_, e) =>
     {
         e.Cancel = true;
         stopping.Cancel();
     };
-    await using var cluster = await LocalCluster.StartAsync(folder, new ClusterOptions(Durable: true), stopping.Token);
-    await GartenServer.PrepareAsync(app, cluster.ConnectionStringTo(DatabaseMigrations.DatabaseName), stopping.Token);
+
+    // A database that several servers stand before is run by others; its address holds a password, and so is no word of the command line.
+    var shared = Environment.GetEnvironmentVariable("GARTEN_DATABASE");
+    await using var cluster = string.IsNullOrEmpty(shared)
+        ? await LocalCluster.StartAsync(
+            settings.Data ?? throw new SettingsException("Say where the database is kept with --data DIR, or start with ./garten start."), new ClusterOptions(Durable: true), stopping.Token)
+        : null;
+    await GartenServer.PrepareAsync(app, cluster?.ConnectionStringTo(DatabaseMigrations.DatabaseName) ?? shared!, stopping.Token);
     await app.StartAsync(stopping.Token);
     Console.WriteLine($"Garten is ready at http://{settings.Listen}:{settings.Port} (stop it with Ctrl-C)");
     using var registration = stopping.Token.Register(() => app.Lifetime.StopApplication());

@@ -37,6 +37,7 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         ["POST /api/specimens"] = Right.Look,
         ["POST /api/specimens.csv"] = Right.Look,
         ["PUT /api/rounds/settings"] = Right.Look,
+        ["POST /api/rounds/seek"] = Right.Look,
         ["POST /api/plants/{plant:int}/determinations/{determination:int}/reviews"] = Right.Review,
         ["POST /api/import"] = Right.Steward,
         ["PUT /api/map/ground"] = Right.Steward,

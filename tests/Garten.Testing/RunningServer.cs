@@ -1,5 +1,6 @@
 using Garten.Server.Hosting;
 using Microsoft.AspNetCore.Builder;
+using Npgsql;
 
 namespace Garten.Testing;
 
@@ -52,7 +53,13 @@ public sealed class RunningServer : IAsyncDisposable
     /// <summary>Starts another server before the same database.</summary>
     public Task<RunningServer> SecondAsync() => StartAsync(_demo, _database);
 
-    private static async Task<RunningServer> StartAsync(bool demo, string database)
+    /// <summary>Starts another server before the same database that may only read it, as before a replica.</summary>
+    public Task<RunningServer> ReadingAsync() => StartAsync(false, new NpgsqlConnectionStringBuilder(_database) { Options = "-c default_transaction_read_only=on" }.ConnectionString);
+
+    /// <summary>Starts a server before a database.</summary>
+    /// <param name="demo">True to load the demo survey.</param>
+    /// <param name="database">Connects to it.</param>
+    public static async Task<RunningServer> StartAsync(bool demo, string database)
     {
         var clock = new SetClock(Today);
         var settings = ServerSettings.Default with
@@ -63,7 +70,9 @@ public sealed class RunningServer : IAsyncDisposable
             Web = Repository.PathTo("web", "dist"),
         };
         var app = GartenServer.Build(settings, clock);
-        await GartenServer.PrepareAsync(app, database, CancellationToken.None);
+
+        // All the servers of a test run share one PostgreSQL.
+        await GartenServer.PrepareAsync(app, new NpgsqlConnectionStringBuilder(database) { MaxPoolSize = 12 }.ConnectionString, CancellationToken.None);
         await app.StartAsync();
         return new(app, app.Urls.Single(), clock, database, demo);
     }

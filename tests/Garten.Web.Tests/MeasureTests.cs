@@ -121,6 +121,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Button("Use this height").Click();
         browser.See("On the sheet of");
         browser.Open("/bench/5");
+        browser.Button("Give a name");
         browser.Press("f");
         browser.Button("Habit").Click();
         browser.Wait("the height", d => d.FindElements(By.CssSelector("[role=group][aria-label='Height'] .character-said")).FirstOrDefault(s => s.Text.Contains('–', StringComparison.Ordinal)));
@@ -181,6 +182,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Button("Keep").Click();
         browser.See("63.0 ± 1.4 mm");
         browser.Open("/bench/4");
+        browser.Button("Give a name");
         browser.Press("f");
         browser.Button("Leaf").Click();
         browser.Find("input[aria-label='Blade width']").SendKeys("about two thumbs" + Keys.Enter);

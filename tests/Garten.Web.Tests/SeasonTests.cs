@@ -142,6 +142,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Wait("the threat", _ => browser.Find("[aria-label='Threats']").Text.Contains("a new path runs past it", StringComparison.Ordinal) ? browser : null);
 
         browser.Open("/bench/12");
+        browser.Button("Give a name");
         browser.Press("v");
         browser.Button("Told, or settled …").Click();
         browser.Field("Who was told").SendKeys("the warden");

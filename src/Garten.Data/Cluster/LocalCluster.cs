@@ -102,6 +102,15 @@ public sealed class LocalCluster : IAsyncDisposable
         _keeper.Dispose();
     }
 
+    /// <summary>Leaves a cluster whose content is of no more use at once, without writing anything out.</summary>
+    public void Abandon()
+    {
+        NpgsqlConnection.ClearAllPools();
+        _keeper.Kill(entireProcessTree: true);
+        _keeper.WaitForExit();
+        _keeper.Dispose();
+    }
+
     private static string SecretFile(string folder) => Path.Combine(folder, "database.secret");
 
     private static string LogFile(string folder) => Path.Combine(folder, "database.log");

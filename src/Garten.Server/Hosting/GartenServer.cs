@@ -53,7 +53,7 @@ public static class GartenServer
         builder.Services.AddSingleton(settings);
         builder.Services.AddSingleton(clock);
         builder.Services.AddSingleton<DatabaseAddress>();
-        builder.Services.AddSingleton(s => NpgsqlDataSource.Create(
+        builder.Services.AddSingleton(s => ConnectionPool.Open(
             s.GetRequiredService<DatabaseAddress>().ConnectionString ?? throw new InvalidOperationException("The database is not open yet.")));
         builder.Services.AddSingleton<CurrentGuide>();
         builder.Services.AddSingleton<CurrentPerson>();
@@ -86,6 +86,8 @@ public static class GartenServer
         builder.Services.AddSingleton<PlantSheets>();
         builder.Services.AddSingleton<PlantCares>();
         builder.Services.AddSingleton<CountViews>();
+        builder.Services.AddSingleton<CountedSurvey>();
+        builder.Services.AddSingleton<ReportPlants>();
         builder.Services.AddSingleton<CoarseRecords>();
         builder.Services.AddSingleton<DemoSurvey>();
 
@@ -127,6 +129,9 @@ public static class GartenServer
         ShowsFeature.Map(api);
         CareFeature.Map(api);
         CountsFeature.Map(api);
+        FiguresFeature.Map(api);
+        ReportFeature.Map(api);
+        PaperFeature.Map(api);
         ImportFeature.Map(api);
         WeatherFeature.Map(api);
         app.MapOpenApi("/api/openapi.json").Needs(Right.Enter);
@@ -142,6 +147,8 @@ public static class GartenServer
     public static async Task PrepareAsync(WebApplication app, string connectionString, CancellationToken cancel)
     {
         var settings = app.Services.GetRequiredService<ServerSettings>();
+        DatabaseMigrations.Ensure(connectionString);
+        await using var turn = await StartingTurn.TakeAsync(connectionString, cancel);
         DatabaseMigrations.Apply(connectionString);
         app.Services.GetRequiredService<DatabaseAddress>().ConnectionString = connectionString;
         var package = PackageFiles.Read(Path.Combine(settings.Guides, "tamsin-fork"));

@@ -84,6 +84,8 @@ public static partial class Problems
             NotInStoreException e => (StatusCodes.Status404NotFound, "Not found", e.Message),
             TakenException e => (StatusCodes.Status409Conflict, "Taken", e.Message),
             ChangedMeanwhileException e => (StatusCodes.Status409Conflict, "Changed by somebody else", e.Message),
+            PostgresException { SqlState: PostgresErrorCodes.ReadOnlySqlTransaction } => (StatusCodes.Status503ServiceUnavailable, "Only reading here",
+                "This server stands before a copy of the survey, which only answers questions. Nothing was saved: make changes at the survey's main address."),
             NpgsqlException { IsTransient: true } => (StatusCodes.Status503ServiceUnavailable, "Database not reached",
                 "The database does not answer just now. Nothing was saved; it is tried again by itself."),
             _ => (StatusCodes.Status500InternalServerError, "Something went wrong", "Garten met a fault of its own. Nothing was saved. Try again; if it stays, restart Garten."),

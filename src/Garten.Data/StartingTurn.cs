@@ -1,0 +1,34 @@
+using Npgsql;
+
+namespace Garten.Data;
+
+/// <summary>The turn of one server to bring a database up to date while others wait: several may start at once before the same one.</summary>
+public sealed class StartingTurn : IAsyncDisposable
+{
+    private readonly NpgsqlConnection _connection;
+
+    private StartingTurn(NpgsqlConnection connection) => _connection = connection;
+
+    /// <summary>Waits for the turn. It ends when this is disposed of, or the server is gone.</summary>
+    /// <param name="connectionString">Connects to the database, which must be there.</param>
+    /// <param name="cancel">Gives up waiting.</param>
+    public static async Task<StartingTurn> TakeAsync(string connectionString, CancellationToken cancel)
+    {
+        // A connection of its own, which is closed for good: a pooled one would keep the lock.
+        var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connectionString) { Pooling = false }.ConnectionString);
+        try
+        {
+            await connection.OpenAsync(cancel);
+            await connection.ExecuteAsync("select pg_advisory_lock(hashtext('starting'))", [], cancel);
+            return new(connection);
+        }
+        catch
+        {
+            await connection.DisposeAsync();
+            throw;
+        }
+    }
+
+    /// <inheritdoc/>
+    public ValueTask DisposeAsync() => _connection.DisposeAsync();
+}

@@ -10,7 +10,6 @@ using Garten.Server.Demo;
 using Garten.Server.Devices;
 using Garten.Server.Features;
 using Microsoft.AspNetCore.Http.Json;
-using Npgsql;
 using Serilog;
 using Serilog.Events;
 

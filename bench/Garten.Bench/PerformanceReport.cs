@@ -59,7 +59,7 @@ internal static class PerformanceReport
                 .AppendLine("core all at work on the machine's two cores at once.");
         }
 
-        File.WriteAllText(path, text.ToString());
+        PerformancePage.SetSection(path, "", text.ToString());
     }
 
     private static string Time(double nanoseconds) => string.Create(CultureInfo.InvariantCulture, $"{nanoseconds / 1e6:0.###} ms");

@@ -1,6 +1,7 @@
 using BenchmarkDotNet.Running;
 using Garten.Bench;
 using Garten.Bench.Accuracy;
+using Garten.Bench.Records;
 
 if (args is ["accuracy", "photographs", "table"])
 {
@@ -23,6 +24,13 @@ if (args is ["accuracy", "years"])
 if (args is ["accuracy", .. var rest])
 {
     AccuracyCommand.Run(Environment.GetEnvironmentVariable("GARTEN_GUIDE")!, rest, Environment.GetEnvironmentVariable("GARTEN_REPORT"));
+    return;
+}
+
+if (args is ["records", .. var many])
+{
+    var lines = many is [var said] && int.TryParse(said, out var given) ? given : 1_000_000;
+    await RecordsBench.RunAsync(Environment.GetEnvironmentVariable("GARTEN_GUIDE")!, lines, Environment.GetEnvironmentVariable("GARTEN_REPORT"));
     return;
 }
 

@@ -41,13 +41,23 @@ public sealed record CountSheet(int Id, string SiteName, string Recorder, int Li
 /// <param name="Note">A note.</param>
 public sealed record StoredLine(int Id, int Plot, string Taxon, string Name, Qualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount, string Note);
 
+/// <summary>Which counts.</summary>
+/// <param name="Site">Number of a site; null for all.</param>
+/// <param name="Protocol">A protocol; null for all.</param>
+/// <param name="Year">A year; null for all.</param>
+public readonly record struct CountChoice(int? Site, Protocol? Protocol, int? Year)
+{
+    /// <summary>All counts.</summary>
+    public static readonly CountChoice All;
+}
+
 /// <summary>Counts made on visits.</summary>
 /// <param name="source">The database.</param>
 public sealed class CountStore(NpgsqlDataSource source)
 {
     private const string Sheets =
         """
-        select c.id, s.name, h.name, (select count(*)::int from count_line l where l.sheet = c.id and l.removed_at is null),
+        select c.id, s.name, h.name, c.lines,
                v.site, v.visited_on, c.protocol, c.plots, c.plot_area_m2, c.length_m, c.started, c.ended, c.companions, c.weather, c.note, c.request
         from count_sheet c
         join visit v on v.id = c.visit
@@ -63,12 +73,68 @@ public sealed class CountStore(NpgsqlDataSource source)
         where l.removed_at is null
         """;
 
-    /// <summary>All sheets, the latest first.</summary>
+    private const string Chosen =
+        "($1::int is null or v.site = $1) and ($2::text is null or c.protocol = $2) and ($3::date is null or v.visited_on >= $3) and ($4::date is null or v.visited_on <= $4)";
+
+    /// <summary>Sheets, the latest first.</summary>
+    /// <param name="choice">Which.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<List<CountSheet>> SheetsAsync(CancellationToken cancel)
+    public async Task<List<CountSheet>> SheetsAsync(CountChoice choice, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync($"{Sheets} order by v.visited_on desc, c.id desc", [], ReadSheet, cancel);
+        return await connection.QueryAsync($"{Sheets} where {Chosen} order by v.visited_on desc, c.id desc", Values(choice), ReadSheet, cancel);
+    }
+
+    /// <summary>A page of sheets, the latest first.</summary>
+    /// <param name="site">Number of a site; null for all.</param>
+    /// <param name="before">Day and number of the sheet the page before ended with; null for the first page.</param>
+    /// <param name="take">Most sheets to give.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<CountSheet>> PageAsync(int? site, (DateOnly Day, int Id)? before, int take, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            $"""
+            {Sheets}
+            where ($1::int is null or v.site = $1) and ($2::date is null or (v.visited_on <= $2 and (v.visited_on, c.id) < ($2, $3::int)))
+            order by v.visited_on desc, c.id desc limit $4
+            """,
+            [site, before?.Day, before?.Id, take], ReadSheet, cancel);
+    }
+
+    /// <summary>Years in which something was counted, the first first.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<int>> YearsAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            "select distinct extract(year from v.visited_on)::integer from visit v where exists (select from count_sheet c where c.visit = v.id) order by 1", [], r => r.GetInt32(0), cancel);
+    }
+
+    /// <summary>The last visit to the site of a sheet by the same protocol before it; null when there is none.</summary>
+    /// <param name="sheet">The sheet.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<CountSheet?> BeforeAsync(CountSheet sheet, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return (await connection.QueryAsync(
+            $"{Sheets} where v.site = $1 and c.protocol = $2 and (v.visited_on, c.id) < ($3, $4) order by v.visited_on desc, c.id desc limit 1",
+            [sheet.Content.Site, sheet.Content.Protocol.ToString(), sheet.Content.Date, sheet.Id], ReadSheet, cancel)).FirstOrDefault();
+    }
+
+    /// <summary>Where and when taxa were counted.</summary>
+    /// <param name="taxa">The taxa.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<(string Taxon, DateOnly Date, double? Latitude, double? Longitude)>> PlacesOfAsync(string[] taxa, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select l.taxon, v.visited_on, s.latitude, s.longitude
+            from count_line l join count_sheet c on c.id = l.sheet join visit v on v.id = c.visit join site s on s.id = v.site
+            where l.removed_at is null and l.taxon = any($1)
+            """,
+            [taxa], r => (r.GetString(0), r.GetFieldValue<DateOnly>(1), r.NumberOrNull(2), r.NumberOrNull(3)), cancel);
     }
 
     /// <summary>A sheet.</summary>
@@ -144,12 +210,15 @@ public sealed class CountStore(NpgsqlDataSource source)
         return await connection.QueryAsync($"{Lines} and l.sheet = $1 order by l.plot, l.id", [sheet], ReadLine, cancel);
     }
 
-    /// <summary>The lines of all sheets.</summary>
+    /// <summary>The lines of sheets.</summary>
+    /// <param name="choice">Of which.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<List<(int Sheet, StoredLine Line)>> AllLinesAsync(CancellationToken cancel)
+    public async Task<List<(int Sheet, StoredLine Line)>> LinesAsync(CountChoice choice, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync($"{Lines} order by l.sheet, l.plot, l.id", [], r => (r.GetInt32(9), ReadLine(r)), cancel);
+        return await connection.QueryAsync(
+            $"{Lines} and l.sheet in (select c.id from count_sheet c join visit v on v.id = c.visit where {Chosen}) order by l.sheet, l.plot, l.id",
+            Values(choice), r => (r.GetInt32(9), ReadLine(r)), cancel);
     }
 
     /// <summary>Enters lines, all or none. Counts of the same name in the same plot and unit are added up.</summary>
@@ -239,6 +308,9 @@ public sealed class CountStore(NpgsqlDataSource source)
             return false;
         }
     }
+
+    private static object?[] Values(CountChoice choice) =>
+        [choice.Site, choice.Protocol?.ToString(), choice.Year is { } first ? new DateOnly(first, 1, 1) : null, choice.Year is { } last ? new DateOnly(last, 12, 31) : null];
 
     private static CountSheet ReadSheet(NpgsqlDataReader r) => new(
         r.GetInt32(0), r.GetString(1), r.GetString(2), r.GetInt32(3),

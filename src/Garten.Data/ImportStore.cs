@@ -27,6 +27,9 @@ public sealed class ImportStore(NpgsqlDataSource source)
 {
     private const int Many = 500;
 
+    /// <summary>Number of the lock imports take turns by.</summary>
+    private const long Turn = 0x47_61_72_74_65_6E_49_6D;
+
     /// <summary>Brings visits in, all or none; what is there already is not brought in again.</summary>
     /// <param name="visits">The visits.</param>
     /// <param name="newSites">Sites to add before; those there already stay as they are.</param>
@@ -47,6 +50,10 @@ public sealed class ImportStore(NpgsqlDataSource source)
         }
 
         await CopyVisitsAsync(connection, visits, cancel);
+
+        // Imports take turns until they end, so that what is not there now is brought in by this one alone.
+        await connection.ExecuteAsync("select pg_advisory_xact_lock($1)", [Turn], cancel, patient: true);
+        await connection.ExecuteAsync("update arriving_sheet a set fresh = false from count_sheet s where s.request = a.request", [], cancel, patient: true);
         await CopyAsync(connection, visits, cancel);
         var people = await connection.QueryAsync("insert into person (name) select distinct recorder from arriving_sheet on conflict (name) do nothing returning name", [], r => r.GetString(0), cancel);
         await connection.ExecuteAsync(
@@ -54,7 +61,7 @@ public sealed class ImportStore(NpgsqlDataSource source)
             insert into visit (site, visited_on, recorder)
             select distinct s.id, a.day, p.id from arriving_sheet a join site s on s.name = a.site join person p on p.name = a.recorder on conflict do nothing
             """,
-            [], cancel);
+            [], cancel, patient: true);
         await CountAnewAsync(connection, "visit", visits.Count, cancel);
         var sheets = await connection.ExecuteAsync(
             """
@@ -64,30 +71,40 @@ public sealed class ImportStore(NpgsqlDataSource source)
             join visit v on v.site = s.id and v.visited_on = a.day and v.recorder = p.id
             on conflict (request) do nothing
             """,
-            [], cancel);
+            [], cancel, patient: true);
         await CountAnewAsync(connection, "count_sheet", sheets, cancel);
 
-        // Girths stand side by side, one a stem: the same girth of the same name on the same sheet is the one brought in before.
+        // A sheet that has just begun has no lines yet that these could meet.
         var lines = await connection.ExecuteAsync(
             """
             insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
             select s.id, a.plot, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
-            from arriving a join count_sheet s on s.request = a.request
-            where a.unit <> 'GirthCentimetres' or not exists (
-                select from count_line l where l.sheet = s.id and l.plot = a.plot and l.taxon = a.taxon and l.unit = a.unit and l.amount = a.amount and l.removed_at is null)
+            from arriving_sheet h join count_sheet s on s.request = h.request join arriving a on a.request = h.request
+            where h.fresh order by s.id
+            """,
+            [guideVersion, person], cancel, patient: true);
+
+        // Girths stand side by side, one a stem: the same girth of the same name on the same sheet is the one brought in before.
+        lines += await connection.ExecuteAsync(
+            """
+            insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
+            select s.id, a.plot, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
+            from arriving_sheet h join count_sheet s on s.request = h.request join arriving a on a.request = h.request
+            where not h.fresh and (a.unit <> 'GirthCentimetres' or not exists (
+                select from count_line l where l.sheet = s.id and l.plot = a.plot and l.taxon = a.taxon and l.unit = a.unit and l.amount = a.amount and l.removed_at is null))
             on conflict (sheet, plot, taxon, qualifier, origin, unit) where removed_at is null and unit <> 'GirthCentimetres' do nothing
             """,
-            [guideVersion, person], cancel);
+            [guideVersion, person], cancel, patient: true);
         await CountAnewAsync(connection, "count_line", lines, cancel);
         var differing = await connection.QueryAsync(
             """
             select a.line
-            from arriving a join count_sheet s on s.request = a.request
+            from arriving_sheet h join count_sheet s on s.request = h.request and not h.fresh join arriving a on a.request = h.request
             join count_line l on l.sheet = s.id and l.plot = a.plot and l.taxon = a.taxon and l.qualifier = a.qualifier and l.origin = a.origin and l.unit = a.unit and l.removed_at is null
             where a.unit <> 'GirthCentimetres' and l.amount is distinct from a.amount
             order by a.line
             """,
-            [], r => r.GetInt32(0), cancel);
+            [], r => r.GetInt32(0), cancel, patient: true);
         if (keep)
         {
             await transaction.CommitAsync(cancel);
@@ -98,7 +115,7 @@ public sealed class ImportStore(NpgsqlDataSource source)
 
     /// <summary>After many new rows the database is told of them at once; by what it knew before, it would join them one by one.</summary>
     private static Task CountAnewAsync(NpgsqlConnection connection, string table, int rows, CancellationToken cancel) =>
-        rows < Many ? Task.CompletedTask : connection.ExecuteAsync($"analyze {table}", [], cancel);
+        rows < Many ? Task.CompletedTask : connection.ExecuteAsync($"analyze {table}", [], cancel, patient: true);
 
     private static async Task CopyVisitsAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, CancellationToken cancel)
     {
@@ -106,7 +123,7 @@ public sealed class ImportStore(NpgsqlDataSource source)
             """
             create temporary table arriving_sheet (
                 request uuid not null, site text not null, day date not null, recorder text not null, protocol text not null, plots integer not null, plot_area_m2 double precision,
-                length_m double precision, started time, ended time, weather text not null, note text not null) on commit drop
+                length_m double precision, started time, ended time, weather text not null, note text not null, fresh boolean not null default true) on commit drop
             """,
             [], cancel);
         await using (var copy = await connection.BeginBinaryImportAsync(

@@ -23,10 +23,16 @@ internal static class Sql
     }
 
     /// <summary>Runs a statement that gives no rows.</summary>
+    /// <param name="connection">An open connection.</param>
+    /// <param name="text">The statement.</param>
+    /// <param name="values">The parameters in order.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <param name="patient">True where it may take as long as it needs.</param>
     /// <returns>How many rows it touched.</returns>
-    public static async Task<int> ExecuteAsync(this NpgsqlConnection connection, string text, object?[] values, CancellationToken cancel)
+    public static async Task<int> ExecuteAsync(this NpgsqlConnection connection, string text, object?[] values, CancellationToken cancel, bool patient = false)
     {
         await using var command = connection.Command(text, values);
+        command.CommandTimeout = patient ? 0 : command.CommandTimeout;
         return await command.ExecuteNonQueryAsync(cancel);
     }
 
@@ -38,10 +44,17 @@ internal static class Sql
     }
 
     /// <summary>Runs a query and reads all its rows.</summary>
+    /// <param name="connection">An open connection.</param>
+    /// <param name="text">The query.</param>
+    /// <param name="values">The parameters in order.</param>
+    /// <param name="read">Reads a row.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <param name="patient">True where it may take as long as it needs.</param>
     public static async Task<List<T>> QueryAsync<T>(
-        this NpgsqlConnection connection, string text, object?[] values, Func<NpgsqlDataReader, T> read, CancellationToken cancel)
+        this NpgsqlConnection connection, string text, object?[] values, Func<NpgsqlDataReader, T> read, CancellationToken cancel, bool patient = false)
     {
         await using var command = connection.Command(text, values);
+        command.CommandTimeout = patient ? 0 : command.CommandTimeout;
         await using var reader = await command.ExecuteReaderAsync(cancel);
         var rows = new List<T>();
         while (await reader.ReadAsync(cancel))

@@ -43,6 +43,31 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     }
 
     [Fact]
+    public async Task A_sheet_knows_how_many_lines_it_has_whatever_becomes_of_them()
+    {
+        var sheet = await BeginAsync(Protocol.WalkThrough);
+        async Task ShouldKnowAsync(int lines)
+        {
+            (await _counts.SheetAsync(sheet, None)).Lines.ShouldBe(lines);
+            (await _counts.LinesAsync(sheet, None)).Count.ShouldBe(lines);
+        }
+
+        await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 2), Line("acer-macrophyllum", CountUnit.Individuals, 1));
+        await ShouldKnowAsync(2);
+        await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 5));
+        await ShouldKnowAsync(2);
+        var line = (await _counts.LinesAsync(sheet, None))[0].Id;
+        await _counts.TakeAwayAsync(line, true, None);
+        await _counts.TakeAwayAsync(line, true, None);
+        await ShouldKnowAsync(1);
+        await _counts.OneMoreAsync((await _counts.LinesAsync(sheet, None)).Single().Id, None);
+        await _counts.TakeAwayAsync(line, false, None);
+        await ShouldKnowAsync(2);
+        await Task.WhenAll(Enumerable.Range(1, 8).Select(i => EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.GirthCentimetres, 40 + i))));
+        await ShouldKnowAsync(10);
+    }
+
+    [Fact]
     public async Task What_is_brought_in_is_looked_through_kept_once_and_given_up_whole()
     {
         var store = new ImportStore(fixture.Source);
@@ -51,25 +76,25 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
             new(Guid.NewGuid(), fixture.Site.Name, new(2020, 5, 1), "N. Okafor", ImportedEffort.List("from a test"), [Row(2, "acer-macrophyllum", CountUnit.Stems, 4), Row(3, "alnus-rubra", CountUnit.Presence, null), Row(4, "alnus-rubra", CountUnit.GirthCentimetres, 88)]),
             new(Guid.NewGuid(), fixture.Site.Name, new(2020, 5, 2), fixture.Person.Name, ImportedEffort.List("from a test"), [Row(5, "acer-macrophyllum", CountUnit.Stems, 1)]),
         ];
-        var before = (await _counts.SheetsAsync(None)).Count;
+        var before = (await _counts.SheetsAsync(CountChoice.All, None)).Count;
         var shown = await BringInAsync(visits, keep: false);
         (shown.Sheets, shown.Lines, shown.Known, shown.People.Single()).ShouldBe((2, 4, 0, "N. Okafor"));
-        (await _counts.SheetsAsync(None)).Count.ShouldBe(before);
+        (await _counts.SheetsAsync(CountChoice.All, None)).Count.ShouldBe(before);
         (await BringInAsync(visits, keep: true)).Lines.ShouldBe(4);
-        (await _counts.SheetsAsync(None)).Count.ShouldBe(before + 2);
+        (await _counts.SheetsAsync(CountChoice.All, None)).Count.ShouldBe(before + 2);
 
         // The same again brings nothing, girths too; another number is told and not taken.
         ImportVisit[] again = [visits[0] with { Rows = [Row(7, "acer-macrophyllum", CountUnit.Stems, 5), .. visits[0].Rows.Skip(1)] }];
         var second = await BringInAsync(again, keep: true);
         (second.Sheets, second.Lines, second.Known).ShouldBe((0, 0, 3));
         second.Differing.ShouldBe([7]);
-        var sheet = (await _counts.SheetsAsync(None)).Single(s => s.Recorder == "N. Okafor");
+        var sheet = (await _counts.SheetsAsync(CountChoice.All, None)).Single(s => s.Recorder == "N. Okafor");
         (await _counts.LinesAsync(sheet.Id, None)).Select(l => l.Amount).ShouldBe([4, null, 88], ignoreOrder: true);
 
         // A name the guide lacks in the last row: nothing of the others stays.
         ImportVisit[] bad = [visits[1] with { Request = Guid.NewGuid(), Date = new(2020, 6, 1) }, visits[1] with { Request = Guid.NewGuid(), Date = new(2020, 6, 2), Rows = [Row(9, "nessie", CountUnit.Presence, null)] }];
         await Should.ThrowAsync<Npgsql.PostgresException>(() => BringInAsync(bad, keep: true));
-        (await _counts.SheetsAsync(None)).ShouldNotContain(s => s.Content.Date.Month == 6);
+        (await _counts.SheetsAsync(CountChoice.All, None)).ShouldNotContain(s => s.Content.Date.Month == 6);
 
         Task<ImportChange> BringInAsync(ImportVisit[] what, bool keep) => store.BringInAsync(what, [], fixture.Version, fixture.Person.Id, keep, None);
     }
@@ -83,7 +108,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         ImportedSite site = new("New Ground", 300, new(45, -123.7), 50);
         (await store.BringInAsync(visits, [site], fixture.Version, fixture.Person.Id, keep: true, None)).Sites.ShouldBe(["New Ground"]);
         (await store.BringInAsync(visits, [site], fixture.Version, fixture.Person.Id, keep: true, None)).ShouldSatisfyAllConditions(c => c.Sites.ShouldBeEmpty(), c => c.Known.ShouldBe(2));
-        var sheet = (await _counts.SheetsAsync(None)).Single(s => s.SiteName == "New Ground");
+        var sheet = (await _counts.SheetsAsync(CountChoice.All, None)).Single(s => s.SiteName == "New Ground");
         sheet.Request.ShouldBe(visits[0].Request);
         var content = sheet.Content;
         (content.Protocol, content.Plots, content.PlotAreaM2, content.Started, content.Ended, content.Weather, content.Note).ShouldBe((Protocol.Quadrats, 3, 4.0, new TimeOnly(9, 0), new TimeOnly(11, 30), "sun", "north slope"));

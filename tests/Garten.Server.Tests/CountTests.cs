@@ -69,6 +69,33 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task A_watch_tells_when_flowers_began_against_the_usual_and_how_the_year_runs()
+    {
+        var last = 0;
+        foreach (var (date, percent) in new[] { ("2026-03-10", 0), ("2026-03-16", 0), ("2026-03-22", 15), ("2026-04-02", 80) })
+        {
+            last = await BeginAsync("phenologyWatch", date: date);
+            var view = await EnterAsync(last, $"ribsan flower {percent}");
+            ((double)view["lines"]![0]!["line"]!["amount"]!).ShouldBe(percent);
+        }
+
+        ((string?)(await Client.ProblemAsync(await TryEnterAsync(last, "ribsan flower 60"), HttpStatusCode.BadRequest))["detail"]).ShouldBe("Ribes sanguineum is on the sheet already. Change its line instead.");
+        await Client.ProblemAsync(await TryEnterAsync(last, "ribsan 60"), HttpStatusCode.BadRequest);
+        var watched = (await Me.GetAsync($"/api/counts/{last}/watched")).AsArray().ShouldHaveSingleItem()!;
+        ((string?)watched["begins"]!["date"]).ShouldBe("2026-03-19");
+        ((double)watched["begins"]!["within"]!).ShouldBe(3);
+        watched["days"]!.AsArray().Count.ShouldBe(4);
+        ((string?)watched["says"]).ShouldStartWith("Began about 19 Mar (± 3), ");
+
+        // What was seen to begin is a ground for how the year runs.
+        (await Me.GetAsync("/api/today"))["yearGrounds"]!.AsArray().ShouldContain(g => ((string)g!).StartsWith("Ribes sanguineum, in flower on 19 Mar", StringComparison.Ordinal));
+
+        // The archive carries shares of none too.
+        var archive = ArchiveReader.Read(await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative)));
+        archive.Tables.SelectMany(t => t.Rows).Count(r => r.ContainsValue("percent in flower") && r.ContainsValue("0")).ShouldBe(2);
+    }
+
+    [Fact]
     public async Task Letters_that_stand_for_several_names_ask_which_and_take_the_one_chosen()
     {
         var id = await BeginAsync("walkThrough");
@@ -159,7 +186,7 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         IReadOnlyList<Dictionary<string, string>> Rows(string type) => archive.Tables.Single(t => t.Table.RowType == Dwc + type).Rows;
     }
 
-    private static object Count(
+    internal static object Count(
         string protocol, int plots = 1, double? area = null, int site = 1, string date = "2026-05-01", bool safe = true, string? started = null, string? ended = null, Guid? request = null) => new
         {
             request = request ?? Guid.NewGuid(),

@@ -33,7 +33,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         {
             "/api/plants", "/api/today", "/api/rounds", "/api/rounds/calendar.ics", "/api/records?take=200", "/api/records?text=culvert", "/api/records?site=1", "/api/records.csv",
             $"/api/records.csv?text={tag}", "/api/map", "/api/map.gpx", "/api/map.geojson", "/api/year", "/api/shows?site=1", "/api/figures",
-            "/api/report", "/api/report?site=1", "/api/labels", "/api/checklist?site=1", "/api/figures/not-seen?site=1", "/api/figures/changes?before=2025&after=2026",
+            "/api/finds?take=200", "/api/finds?text=culvert", $"/api/finds?text={tag}", "/api/finds.csv", "/api/report", "/api/report?site=1", "/api/labels", "/api/checklist?site=1", "/api/figures/not-seen?site=1", "/api/figures/changes?before=2025&after=2026",
         })
         {
             var text = await (await other.Http.GetAsync(new Uri(path, UriKind.Relative))).Content.ReadAsStringAsync();
@@ -136,7 +136,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         ((string?)own["lines"]![0]!["line"]!["taxon"]).ShouldBe("calypso-bulbosa");
         await stranger.PostAsync($"/api/count-lines/{own["lines"]![0]!["line"]!["id"]}/one-more", new { });
 
-        var meadow = (await Me.GetAsync("/api/counts")).AsArray().Single(c => (string?)c!["siteName"] == "Quarry Bald" && (string?)c["content"]!["protocol"] == "quadrats")!;
+        var meadow = (await Me.GetAsync("/api/counts"))["sheets"]!.AsArray().Single(c => (string?)c!["siteName"] == "Quarry Bald" && (string?)c["content"]!["protocol"] == "quadrats")!;
         var lines = (await Me.GetAsync($"/api/counts/{meadow["id"]}"))["lines"]!.AsArray();
         var hidden = (int)lines.First(l => (string?)l!["line"]!["taxon"] == "fritillaria-affinis")!["line"]!["id"]!;
         await Client.ProblemAsync(await stranger.TryPutAsync($"/api/count-lines/{hidden}", new { amount = 1.0, origin = "wild", note = "" }), HttpStatusCode.NotFound);
@@ -176,7 +176,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
     {
         using var reader = new Client(Address);
         await reader.BeAsync("reader");
-        var sheets = (await reader.GetAsync("/api/counts")).AsArray();
+        var sheets = (await reader.GetAsync("/api/counts"))["sheets"]!.AsArray();
         var withheld = 0;
         foreach (var sheet in sheets)
         {

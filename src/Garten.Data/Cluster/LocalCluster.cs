@@ -235,6 +235,9 @@ public sealed class LocalCluster : IAsyncDisposable
             Path.Combine(tools, "postgres"), "-D", data, "-p", port.ToString(CultureInfo.InvariantCulture),
             "-c", "listen_addresses=127.0.0.1", "-c", "unix_socket_directories=", "-c", "max_connections=120", "-c", "timezone=UTC",
         ];
+
+        // Questions are answered in milliseconds; compiling them would take longer than most of them.
+        server.AddRange(["-c", "jit=off", "-c", "max_wal_size=2GB", "-c", "shared_buffers=256MB"]);
         if (!options.Durable)
         {
             server.AddRange(["-c", "fsync=off", "-c", "synchronous_commit=off", "-c", "full_page_writes=off"]);

@@ -30,13 +30,13 @@ public static class ArchiveFeature
             archive.Add(await sheets.ReadAsync(tag.Id, cancel), all[tag.Id]);
         }
 
-        var lines = (await counts.AllLinesAsync(cancel)).Where(l => !leaving.Taxa.Contains(l.Line.Taxon)).ToLookup(l => l.Sheet, l => l.Line);
-        foreach (var sheet in await counts.SheetsAsync(cancel))
+        var lines = (await counts.LinesAsync(CountChoice.All, cancel)).Where(l => !leaving.Taxa.Contains(l.Line.Taxon)).ToLookup(l => l.Sheet, l => l.Line);
+        foreach (var sheet in await counts.SheetsAsync(CountChoice.All, cancel))
         {
             archive.Add(sheet, lines[sheet.Id]);
         }
 
-        foreach (var withheld in await coarse.OfAsync(leaving.Plants, leaving.Taxa, RecordFilter.All, cancel))
+        foreach (var withheld in await coarse.OfAsync(leaving.Plants, leaving.Taxa, true, null, cancel))
         {
             archive.Add(withheld);
         }

@@ -25,8 +25,7 @@ public sealed class CountViews(CountStore store, CurrentGuide current, Veil veil
         var hidden = HiddenOn(sheet);
         var all = await store.LinesAsync(id, cancel);
         var lines = all.FindAll(l => !hidden.Contains(l.Taxon));
-        var before = (await store.SheetsAsync(cancel)).Find(s =>
-            s.Id != id && s.Content.Site == sheet.Content.Site && s.Content.Protocol == sheet.Content.Protocol && (s.Content.Date, s.Id).CompareTo((sheet.Content.Date, id)) < 0);
+        var before = await store.BeforeAsync(sheet, cancel);
         var own = lines.Select(l => l.Taxon).ToHashSet();
         var seen = before is null ? [] : (await store.LinesAsync(before.Id, cancel)).Select(l => l.Taxon).Distinct().Where(t => !own.Contains(t) && !HiddenOn(before).Contains(t));
         return new(
@@ -35,7 +34,7 @@ public sealed class CountViews(CountStore store, CurrentGuide current, Veil veil
                 .. lines.Select(l => new CountLineView(
                     l, current.Guide.FindTaxon(new(l.Taxon)) is { } taxon ? DeterminationName.Full(taxon, l.Qualifier) : l.Name, QuickEntry.InWords(l.Unit), ProtocolRules.AddsUp(l.Unit))),
             ],
-            ProtocolRules.HasPlots(sheet.Content.Protocol), QuickEntry.InWords(ProtocolRules.UnitsOf(sheet.Content.Protocol).First(u => u != CountUnit.Presence)), before?.Content.Date,
+            ProtocolRules.HasPlots(sheet.Content.Protocol), ProtocolRules.UsualInWords(sheet.Content.Protocol), before?.Content.Date,
             [.. seen.Select(t => current.Guide.FindTaxon(new(t))).OfType<Taxon>().Select(t => new SeenBefore(TaxonName.Of(t), t.Rank == TaxonRank.Genus ? $"{t.Name} sp" : t.Name))],
             all.Count - lines.Count);
     }

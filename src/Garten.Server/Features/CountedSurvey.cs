@@ -5,31 +5,23 @@ using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
 
-/// <summary>Which counts.</summary>
-/// <param name="Site">Number of a site; null for all.</param>
-/// <param name="Protocol">A protocol; null for all.</param>
-/// <param name="Year">A year; null for all.</param>
-public readonly record struct CountChoice(int? Site, Protocol? Protocol, int? Year)
+/// <summary>A choice of counts as it is sent.</summary>
+public static class SentChoice
 {
-    /// <summary>All counts.</summary>
-    public static readonly CountChoice All;
+    private const int FirstYear = 1;
+    private const int LastYear = 9999;
 
-    /// <summary>Reads a choice as it is sent.</summary>
+    /// <summary>Reads it.</summary>
     /// <param name="site">Number of a site.</param>
     /// <param name="protocol">Name of a protocol.</param>
     /// <param name="year">A year.</param>
-    /// <exception cref="RuleException">There is no such protocol.</exception>
+    /// <exception cref="RuleException">There is no such protocol or year.</exception>
     public static CountChoice Of(int? site, string? protocol, int? year) => new(
         site,
         string.IsNullOrEmpty(protocol) ? null
         : Enum.TryParse<Protocol>(protocol, ignoreCase: true, out var known) && Enum.IsDefined(known) ? known
         : throw new RuleException("protocol", $"“{protocol}” is no protocol. Choose one from the list."),
-        year);
-
-    /// <summary>True for a sheet of the choice.</summary>
-    /// <param name="sheet">The sheet.</param>
-    public bool Takes(CountSheet sheet) =>
-        (Site is null || sheet.Content.Site == Site) && (Protocol is null || sheet.Content.Protocol == Protocol) && (Year is null || sheet.Content.Date.Year == Year);
+        year is null or (>= FirstYear and <= LastYear) ? year : throw new RuleException("year", $"{year} is no year that can be counted in."));
 }
 
 /// <summary>Counts chosen, as far as the person who asks may see them.</summary>
@@ -72,8 +64,8 @@ public sealed class CountedSurvey(CountStore store, Veil veil, CurrentGuide curr
     /// <param name="cancel">Gives up.</param>
     public async Task<ChosenCounts> OfAsync(CountChoice choice, IReadOnlySet<string> hidden, CancellationToken cancel)
     {
-        var sheets = (await store.SheetsAsync(cancel)).FindAll(choice.Takes).ToDictionary(s => s.Id);
-        var all = (await store.AllLinesAsync(cancel)).FindAll(l => sheets.ContainsKey(l.Sheet) && current.Guide.FindTaxon(new(l.Line.Taxon)) is not null);
+        var sheets = (await store.SheetsAsync(choice, cancel)).ToDictionary(s => s.Id);
+        var all = (await store.LinesAsync(choice, cancel)).FindAll(l => sheets.ContainsKey(l.Sheet) && current.Guide.FindTaxon(new(l.Line.Taxon)) is not null);
         var lines = all.FindAll(l => !hidden.Contains(l.Line.Taxon));
         return new(
             [.. sheets.Values.OrderBy(s => s.Content.Date).ThenBy(s => s.Id)],

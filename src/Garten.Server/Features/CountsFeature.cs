@@ -7,6 +7,11 @@ using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
 
+/// <summary>A page of counts.</summary>
+/// <param name="Sheets">The sheets, the latest first.</param>
+/// <param name="More">True when there are earlier ones.</param>
+public sealed record CountPage(IReadOnlyList<CountSheet> Sheets, bool More);
+
 /// <summary>A count to begin.</summary>
 /// <param name="Request">Number of the request; the same begins it once.</param>
 /// <param name="Content">How the visit is made.</param>
@@ -53,6 +58,7 @@ public sealed record LineChange(double? Amount, Origin Origin, string Note);
 public static class CountsFeature
 {
     private const int MostPlots = 500;
+    private const int MostSheets = 100;
     private const double LargestPlot = 100_000;
     private const double LongestLine = 50_000;
 
@@ -61,7 +67,14 @@ public static class CountsFeature
     public static void Map(IEndpointRouteBuilder api)
     {
         var counts = api.MapGroup("/counts");
-        counts.MapGet("/", (CountStore store, CancellationToken cancel) => store.SheetsAsync(cancel)).WithName("counts").Produces<List<CountSheet>>();
+        counts.MapGet("/", async (int? site, DateOnly? beforeDay, int? beforeId, int? take, CountStore store, CancellationToken cancel) =>
+        {
+            var most = Math.Clamp(take ?? MostSheets, 1, MostSheets);
+            var sheets = await store.PageAsync(site, beforeDay is { } day && beforeId is { } id ? (day, id) : null, most + 1, cancel);
+            return new CountPage([.. sheets.Take(most)], sheets.Count > most);
+        }).WithName("counts").Produces<CountPage>();
+
+        counts.MapGet("/years", (CountStore store, CancellationToken cancel) => store.YearsAsync(cancel)).WithName("countYears").Produces<List<int>>();
 
         counts.MapPost("/", async (BeginCount input, CountStore store, CountViews views, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {
@@ -91,6 +104,12 @@ public static class CountsFeature
             await store.SetAsync(sheet, content, cancel);
             return await views.OfAsync(sheet, cancel);
         }).WithName("setCount").Produces<CountView>();
+
+        counts.MapGet("/{sheet:int}/watched", async (int sheet, CountStore store, PhenologyWatches watches, CancellationToken cancel) =>
+        {
+            var content = (await store.SheetAsync(sheet, cancel)).Content;
+            return await watches.OfAsync(content.Site, content.Date.Year, cancel);
+        }).WithName("watched").Produces<IReadOnlyList<WatchedPhase>>();
 
         counts.MapGet("/{sheet:int}/reading", async (int sheet, string text, CountStore store, CurrentGuide current, CancellationToken cancel) =>
             QuickEntry.Read(current.Guide, (await store.SheetAsync(sheet, cancel)).Content.Protocol, Rules.Text("text", "The line", text, 200)))

@@ -14,7 +14,7 @@ public static class FiguresFeature
         var figures = api.MapGroup("/figures");
         figures.MapGet("", async (int? site, string? protocol, int? year, CountedSurvey survey, CurrentGuide current, CancellationToken cancel) =>
         {
-            var chosen = await survey.OfAsync(CountChoice.Of(site, protocol, year), cancel);
+            var chosen = await survey.OfAsync(SentChoice.Of(site, protocol, year), cancel);
             return SurveyFigures.Of(current.Guide, chosen.Units(), chosen.Lines) with { Withheld = chosen.Withheld };
         }).WithName("figures").Produces<SurveyFigures>();
 

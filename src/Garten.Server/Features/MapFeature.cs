@@ -40,6 +40,11 @@ public sealed record MapPlant(PlantTag Plant, GeoPoint At, string Written, doubl
 /// <param name="Unplaced">Plants of which neither their own position nor their site's is known.</param>
 public sealed record MapView(string Ground, string Tiles, IReadOnlyList<PlaceView> Places, IReadOnlyList<Site> Sites, IReadOnlyList<MapPlant> Plants, IReadOnlyList<PlantTag> Unplaced);
 
+/// <summary>What a map is drawn on.</summary>
+/// <param name="Ground">The ground as GeoJSON; empty where there is none.</param>
+/// <param name="Tiles">Address of pictures of the ground; empty for none.</param>
+public sealed record MapGround(string Ground, string Tiles);
+
 /// <summary>A place to be kept.</summary>
 /// <param name="Request">Number of the request; the same keeps it once.</param>
 /// <param name="Name">Its name.</param>
@@ -83,6 +88,9 @@ public static class MapFeature
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/map", ViewAsync).WithName("map").Produces<MapView>();
+
+        api.MapGet("/map/ground", async (MapStore store, ServerSettings settings, CancellationToken cancel) =>
+            new MapGround(await store.BaseAsync(cancel) ?? "", settings.Tiles)).WithName("ground").Produces<MapGround>();
 
         api.MapGet("/positions", (string text) => Coordinates.Read(Rules.Text("text", "The position", text, 100), out var fault) is { } read
             ? new PositionReading(read.At, read.At.ToString(), Coordinates.InDegreesMinutesSeconds(read.At), read.FinenessM)

@@ -19,11 +19,12 @@ public sealed record PlantGrade(ReturnAnswer Answer, GradeOverrule? Overrule);
 /// <param name="reviews">What others say of the names.</param>
 /// <param name="grades">Their grades as noted.</param>
 /// <param name="weather">The weather.</param>
+/// <param name="watches">Watches of phenophases.</param>
 /// <param name="veil">What is hidden from the person who asks.</param>
 /// <param name="current">The guide.</param>
 /// <param name="clock">The clock.</param>
 public sealed class PlantGrades(
-    PlantStore plants, PlantSheets sheets, DeterminationStore determinations, ReviewStore reviews, GradeStore grades, SurveyWeather weather, Veil veil, CurrentGuide current, TimeProvider clock)
+    PlantStore plants, PlantSheets sheets, DeterminationStore determinations, ReviewStore reviews, GradeStore grades, SurveyWeather weather, PhenologyWatches watches, Veil veil, CurrentGuide current, TimeProvider clock)
 {
     /// <summary>The grade of a plant, and what would raise it.</summary>
     /// <param name="plant">The plant.</param>
@@ -55,7 +56,7 @@ public sealed class PlantGrades(
     public async Task<YearRun> RunAsync(CancellationToken cancel)
     {
         var today = Rules.Today(clock);
-        var firsts = await plants.FirstDatesAsync(today.Year, cancel);
+        var firsts = (await plants.FirstDatesAsync(today.Year, cancel)).Concat(await watches.FirstsAsync(today.Year, cancel));
 
         // A first date tells the day, and how late it is tells the height.
         var hidden = veil.Taxa;

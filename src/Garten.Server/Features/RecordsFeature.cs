@@ -53,7 +53,7 @@ public static class RecordsFeature
         {
             var hidden = await veil.HiddenAsync(cancel);
             var filter = query.Page(Math.Max(0, skip ?? 0), Math.Clamp(take ?? 50, 1, MostRows), hidden);
-            return new RecordPage(await store.CountAsync(filter, cancel), await store.ListAsync(filter, cancel), await coarse.OfAsync(hidden, veil.Taxa, filter, cancel));
+            return new RecordPage(await store.CountAsync(filter, cancel), await store.ListAsync(filter, cancel), await coarse.OfAsync(hidden, veil.Taxa, filter.ByNameAlone, filter.Taxon, cancel));
         }).WithName("records").Produces<RecordPage>();
 
         api.MapGet("/records.csv", [Noted] async (
@@ -62,7 +62,7 @@ public static class RecordsFeature
             var leaving = await veil.LeavingAsync(exact ?? false, cancel);
             var filter = query.Page(0, int.MaxValue, leaving.Plants);
             var content = new MemoryStream();
-            DarwinCoreCsv.Write(await store.ListAsync(filter, cancel), await coarse.OfAsync(leaving.Plants, leaving.Taxa, filter, cancel), content);
+            DarwinCoreCsv.Write(await store.ListAsync(filter, cancel), await coarse.OfAsync(leaving.Plants, leaving.Taxa, filter.ByNameAlone, filter.Taxon, cancel), content);
             var day = Rules.Today(clock).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
             return TypedResults.File(content.ToArray(), "text/csv; charset=utf-8", $"garten-records-{day}.csv");
         }).WithName("recordsCsv").Produces<string>(contentType: "text/csv");

@@ -36,7 +36,7 @@ public static class ReportFeature
         var sites = await places.SitesAsync(cancel);
         var at = site is null ? null : sites.Find(s => s.Id == site) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
         var leaving = await veil.LeavingAsync(false, cancel);
-        var counted = await survey.OfAsync(CountChoice.Of(site, null, year), leaving.Taxa, cancel);
+        var counted = await survey.OfAsync(SentChoice.Of(site, null, year), leaving.Taxa, cancel);
         var plants = await reported.OfAsync(leaving.Plants, at?.Name, year, cancel);
         var figures = SurveyFigures.Of(current.Guide, counted.Units(), counted.Lines);
         CountedVisit[] visits =
@@ -50,7 +50,7 @@ public static class ReportFeature
             [.. counted.Sheets.Select(s => s.Recorder).Concat(plants.SelectMany(p => p.Recorders)).Distinct().Order(StringComparer.Ordinal)],
             $"{guide.Title}, version {guide.Version}", await map.BaseAsync(cancel) ?? "", at is null ? sites : [at],
             SurveyReport.Of(current.Guide, visits, counted.Lines, figures, [.. plants.Select(p => p.Plant)]), figures,
-            await coarse.OfAsync(leaving.Plants, leaving.Taxa, RecordFilter.All, cancel));
+            await coarse.OfAsync(leaving.Plants, leaving.Taxa, true, null, cancel));
     }).WithName("report").Produces<ReportView>();
 }
 

@@ -67,6 +67,7 @@ public static class GartenServer
         builder.Services.AddSingleton<DeterminationStore>();
         builder.Services.AddSingleton<ReviewStore>();
         builder.Services.AddSingleton<RecordStore>();
+        builder.Services.AddSingleton<FindStore>();
         builder.Services.AddSingleton<SettingStore>();
         builder.Services.AddSingleton<PhotoStore>();
         builder.Services.AddSingleton<YardstickStore>();
@@ -81,6 +82,7 @@ public static class GartenServer
         builder.Services.AddSingleton<CareStore>();
         builder.Services.AddSingleton<CountStore>();
         builder.Services.AddSingleton<GradeStore>();
+        builder.Services.AddSingleton<PhenologyWatches>();
         builder.Services.AddSingleton<PlantGrades>();
         builder.Services.AddSingleton<PlantSheets>();
         builder.Services.AddSingleton<PlantCares>();
@@ -115,6 +117,7 @@ public static class GartenServer
         DeterminationsFeature.Map(api);
         ReviewsFeature.Map(api);
         RecordsFeature.Map(api);
+        FindsFeature.Map(api);
         ArchiveFeature.Map(api);
         SpecimensFeature.Map(api);
         PhotosFeature.Map(api);

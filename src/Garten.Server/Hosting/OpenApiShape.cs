@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Garten.Core.Guides;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
@@ -34,6 +35,17 @@ public static class OpenApiShape
             {
                 // A struct can be left out in C#, but what the server writes always has all its parts.
                 schema.Required = properties.Keys.ToHashSet();
+            }
+
+            return Task.CompletedTask;
+        });
+
+        // What is asked in the address is written as everything else is, also where it comes from a record's parts.
+        options.AddOperationTransformer((operation, _, _) =>
+        {
+            foreach (var parameter in (operation.Parameters ?? []).OfType<OpenApiParameter>().Where(p => p.In == ParameterLocation.Query))
+            {
+                parameter.Name = JsonNamingPolicy.CamelCase.ConvertName(parameter.Name!);
             }
 
             return Task.CompletedTask;

@@ -2,13 +2,12 @@ import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
-import { useChanges, useCounts } from './countQueries'
+import { useChanges, useCountYears } from './countQueries'
 import { inFigures } from './FiguresView'
 
 /** At how many sites each species was seen in one year and in another. */
 export function ChangesTable() {
-  const counts = useCounts().data ?? []
-  const years = [...new Set(counts.map((c) => Number(c.content.date.slice(0, 4))))].sort((a, b) => a - b)
+  const years = useCountYears().data ?? []
   const [chosen, setChosen] = useState<{ before?: number; after?: number }>({})
   if (years.length < 2) return null
   const after = chosen.after ?? years.at(-1) ?? 0

@@ -8,6 +8,7 @@ import { LineEntry } from './LineEntry'
 import { SheetFields } from './SheetFields'
 import { useCount, useOneMore, useSetCount, useSetLine, useTakeAway } from './countQueries'
 import { protocols } from './protocols'
+import { WatchedTable } from './WatchedTable'
 
 /** One count: quick entry at the top, its lines below, and what was seen on the visit before. */
 export function CountPanel({ id }: { id: number }) {
@@ -89,6 +90,7 @@ export function CountPanel({ id }: { id: number }) {
           </tbody>
         </table>
       )}
+      {sheet.content.protocol === 'phenologyWatch' && <WatchedTable sheet={id} />}
       {before && seenBefore.length > 0 && (
         <div className="no-print">
           <h3>Seen on {day(before)}, not yet today</h3>

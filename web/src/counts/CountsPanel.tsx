@@ -1,8 +1,10 @@
 import { Button } from '@mui/material'
 import { useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { useSession } from '../api/queries'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
+import { SiteField } from '../shared/SiteField'
 import { BeginCountForm } from './BeginCountForm'
 import { CountPanel } from './CountPanel'
 import { useCounts } from './countQueries'
@@ -11,9 +13,15 @@ import { protocols } from './protocols'
 
 /** Counts by protocol: the list of them, and the one that is open. */
 export function CountsPanel() {
-  const { data, error } = useCounts()
   const mayRecord = useSession().data?.mayRecord
-  const [open, setOpen] = useState<number | 'new' | null>(null)
+  const [params, setParams] = useSearchParams()
+  const [site, setSite] = useState<number | null>(null)
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useCounts(site)
+  const sheets = data?.pages.flatMap((p) => p.sheets)
+  const sheet = params.get('sheet')
+  const open = sheet === null || sheet === 'new' ? sheet : Number(sheet)
+  const setOpen = (what: number | 'new' | null) =>
+    setParams(what === null ? { what: 'counts' } : { what: 'counts', sheet: String(what) })
   return (
     <div className={open === null ? 'count-desk' : 'count-desk count-one'}>
       <nav className="count-list no-print" aria-label="Counts">
@@ -21,9 +29,10 @@ export function CountsPanel() {
           Begin a count
         </Button>
         <ProblemNote error={error} />
-        {data?.length === 0 && <p className="soft">No count yet.</p>}
+        {sheets?.length === 0 && <p className="soft">No count yet.</p>}
+        {(site !== null || hasNextPage) && <SiteField value={site} onChange={setSite} all />}
         <ul>
-          {data?.map((c) => (
+          {sheets?.map((c) => (
             <li key={c.id}>
               <button
                 type="button"
@@ -39,6 +48,11 @@ export function CountsPanel() {
             </li>
           ))}
         </ul>
+        {hasNextPage && (
+          <Button onClick={() => void fetchNextPage()} loading={isFetchingNextPage}>
+            Earlier counts
+          </Button>
+        )}
       </nav>
       <div className="count-open">
         {open !== null && (
@@ -49,7 +63,7 @@ export function CountsPanel() {
         {open === null && (
           <p className="soft">
             Choose a count, or begin one: a list of a walk, a timed search, quadrats with cover, a line, a
-            plot of trees, or a population.
+            plot of trees, a population, or a watch of leaves, flowers and fruit.
           </p>
         )}
         {open === 'new' && <BeginCountForm onBegun={setOpen} />}

@@ -109,6 +109,12 @@ export function FiguresView({ of }: { of: SurveyFigures }) {
           </table>
         </div>
       </section>
+      {of.sites.length === 0 && (of.siteCount ?? 0) > 2 && (
+        <p className="soft">
+          How alike sites are is worked out for a few at a time; these are {of.siteCount}. Choose a year or a
+          way of counting.
+        </p>
+      )}
       {of.sites.length > 0 && (
         <section aria-label="How alike the sites are">
           <h2>How alike the sites are</h2>

@@ -41,11 +41,11 @@ export function LineEntry({ view, plot, text, onText }: Props) {
         inputRef={field}
         autoFocus
         label={`Name and number (${view.usual})`}
-        placeholder="acemac 12"
+        placeholder={view.sheet.content.protocol === 'phenologyWatch' ? 'acemac flower 20' : 'acemac 12'}
         value={text}
         onChange={(e) => onText(e.target.value)}
         autoComplete="off"
-        sx={{ width: 280 }}
+        sx={{ width: 330 }}
       />
       <Button type="submit" variant="contained" disabled={enter.isPending || text.trim() === ''}>
         Enter

@@ -1,15 +1,37 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../api/client'
 import type { BeginCount, CountView, LineInput, Protocol, SheetContent, StoredLine } from '../api/types'
 
 const counts = ['counts']
 
-export const useCounts = () => useQuery({ queryKey: counts, queryFn: () => answer(api.GET('/api/counts')) })
+/** Counts, the latest first, page by page as far as they were asked for. */
+export const useCounts = (site: number | null) =>
+  useInfiniteQuery({
+    queryKey: [...counts, 'list', site],
+    initialPageParam: {} as { beforeDay?: string; beforeId?: number },
+    queryFn: ({ pageParam }) =>
+      answer(api.GET('/api/counts', { params: { query: { site: site ?? undefined, ...pageParam } } })),
+    getNextPageParam: (page) => {
+      const last = page.sheets.at(-1)
+      return page.more && last ? { beforeDay: last.content.date, beforeId: last.id } : undefined
+    },
+  })
+
+/** Years in which something was counted, the first first. */
+export const useCountYears = () =>
+  useQuery({ queryKey: [...counts, 'years'], queryFn: () => answer(api.GET('/api/counts/years')) })
 
 export const useCount = (sheet: number) =>
   useQuery({
     queryKey: [...counts, sheet],
     queryFn: () => answer(api.GET('/api/counts/{sheet}', { params: { path: { sheet } } })),
+  })
+
+/** What watches saw at the site of one of them, in its year. */
+export const useWatched = (sheet: number) =>
+  useQuery({
+    queryKey: [...counts, sheet, 'watched'],
+    queryFn: () => answer(api.GET('/api/counts/{sheet}/watched', { params: { path: { sheet } } })),
   })
 
 /** What a typed line would be taken for; asked as it is typed. */
@@ -29,7 +51,10 @@ function useCountChange<T>(change: (input: T) => Promise<CountView>) {
     mutationFn: change,
     onSuccess: (view) => {
       client.setQueryData([...counts, view.sheet.id], view)
-      void client.invalidateQueries({ queryKey: counts, exact: true })
+      void client.invalidateQueries({ queryKey: [...counts, view.sheet.id, 'watched'] })
+      void client.invalidateQueries({ queryKey: [...counts, 'list'] })
+      void client.invalidateQueries({ queryKey: [...counts, 'years'] })
+      void client.invalidateQueries({ queryKey: ['finds'] })
       void client.invalidateQueries({ queryKey: ['figures'] })
     },
   })

@@ -8,6 +8,10 @@ export const protocols: Record<Protocol, { label: string; hint: string }> = {
   lineTransect: { label: 'Line transect', hint: 'Individuals met along a line of known length.' },
   treePlot: { label: 'Trees with girth', hint: 'Every tree of a plot with its girth at breast height.' },
   population: { label: 'Population count', hint: 'All plants of a few species, counted.' },
+  phenologyWatch: {
+    label: 'Phenology watch',
+    hint: 'The share of the same plants in leaf, flower or fruit, each time you pass; 0 is a finding too.',
+  },
 }
 
 export const protocolOrder = Object.keys(protocols) as Protocol[]

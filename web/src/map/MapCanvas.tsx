@@ -1,5 +1,5 @@
 import type { Feature } from 'geojson'
-import type { LatLngExpression, PathOptions } from 'leaflet'
+import type { LatLngExpression } from 'leaflet'
 import 'leaflet/dist/leaflet.css'
 import { useEffect, useMemo, useState } from 'react'
 import {
@@ -16,6 +16,7 @@ import {
   useMapEvents,
 } from 'react-leaflet'
 import type { GeoPoint, MapView, PlaceView } from '../api/types'
+import { groundStyle } from './ground'
 import { kinds } from './kinds'
 import type { Doing } from './doing'
 
@@ -30,16 +31,6 @@ interface Props {
 const named = 14
 
 const at = (p: GeoPoint): LatLngExpression => [p.latitude, p.longitude]
-
-const kindOf = (feature?: Feature) => {
-  const kind: unknown = feature?.properties?.kind
-  return typeof kind === 'string' ? kind : 'other'
-}
-
-const groundStyle = (feature?: Feature): PathOptions => ({
-  className: `ground ground-${kindOf(feature)}`,
-  interactive: false,
-})
 
 /** Drawing: the ground first, then places, then plants, then what is being drawn. */
 export function MapCanvas({ map, doing, onClick, onChoose }: Props) {

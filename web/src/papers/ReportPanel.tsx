@@ -1,7 +1,7 @@
 import { Button, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { ReportView } from '../api/types'
-import { useCounts } from '../counts/countQueries'
+import { useCountYears } from '../counts/countQueries'
 import { FiguresView } from '../counts/FiguresView'
 import { WithheldList } from '../records/WithheldList'
 import { capital, day } from '../shared/format'
@@ -16,8 +16,7 @@ const empty = { inputLabel: { shrink: true }, select: { displayEmpty: true } }
 
 /** The report of a survey, of one site or all and of one year or all, ready to print. */
 export function ReportPanel() {
-  const counts = useCounts().data ?? []
-  const years = [...new Set(counts.map((c) => c.content.date.slice(0, 4)))].sort().reverse()
+  const years = (useCountYears().data ?? []).toReversed()
   const [site, setSite] = useState<number | null>(null)
   const [year, setYear] = useState('')
   const { data, error } = useReport({

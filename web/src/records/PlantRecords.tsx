@@ -1,13 +1,13 @@
-import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material'
+import { Button, Checkbox, FormControlLabel } from '@mui/material'
 import { DataGrid, type GridColDef, type GridSortModel } from '@mui/x-data-grid'
 import { useState } from 'react'
-import { type RecordFilter, useGuide, useRecords, useSession, useSites } from '../api/queries'
+import { type RecordFilter, useRecords, useSession } from '../api/queries'
 import type { SurveyRecord } from '../api/types'
 import { day, words } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
-import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
 import { RecordDialog } from './RecordDialog'
+import { RecordFields } from './RecordFields'
 import { WithheldList } from './WithheldList'
 
 const sortable = ['date', 'tag', 'name', 'site', 'recorder', 'determiner'] as const
@@ -51,10 +51,7 @@ const address = (filter: RecordFilter, exact: boolean) => {
 
 /** Records of plants with a name: filtered, sorted, opened for their grounds, and exported as shown. */
 export function PlantRecords({ nonce }: { nonce: string }) {
-  const guide = useGuide().data
-  const sites = useSites().data
   const session = useSession().data
-  const people = session?.people
   const [exact, setExact] = useState(false)
   const [filter, setFilter] = useState<RecordFilter>({ sort: 'date', descending: true })
   const [page, setPage] = useState({ page: 0, pageSize: 50 })
@@ -88,67 +85,11 @@ export function PlantRecords({ nonce }: { nonce: string }) {
           Export what is shown (CSV)
         </Button>
       </div>
-      <div className="records-filter" role="search">
-        <TextField
-          label="Search"
-          type="search"
-          value={filter.text ?? ''}
-          onChange={(e) => set({ text: e.target.value || undefined })}
-        />
-        <TextField
-          select
-          label="Site"
-          value={filter.site ?? ''}
-          onChange={(e) => set({ site: e.target.value ? Number(e.target.value) : undefined })}
-          sx={{ minWidth: 150 }}
-        >
-          <MenuItem value="">all</MenuItem>
-          {(sites ?? []).map((s) => (
-            <MenuItem key={s.id} value={s.id}>
-              {s.name}
-            </MenuItem>
-          ))}
-        </TextField>
-        <div className="records-taxon">
-          <TaxonPicker
-            taxa={guide?.taxa ?? []}
-            label="Taxon, with all below it"
-            value={filter.taxon ?? null}
-            onPick={(t) => set({ taxon: t ?? undefined })}
-          />
-        </div>
-        <TextField
-          select
-          label="Person"
-          value={filter.person ?? ''}
-          onChange={(e) => set({ person: e.target.value ? Number(e.target.value) : undefined })}
-          sx={{ minWidth: 130 }}
-        >
-          <MenuItem value="">all</MenuItem>
-          {(people ?? []).map((p) => (
-            <MenuItem key={p.id} value={p.id}>
-              {p.name}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          label="From"
-          type="date"
-          value={filter.from ?? ''}
-          onChange={(e) => set({ from: e.target.value || undefined })}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        <TextField
-          label="To"
-          type="date"
-          value={filter.to ?? ''}
-          onChange={(e) => set({ to: e.target.value || undefined })}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        <Button color="inherit" onClick={() => setFilter({ sort: 'date', descending: true })}>
-          Show all
-        </Button>
-      </div>
+      <RecordFields
+        filter={filter}
+        onChange={set}
+        onClear={() => setFilter({ sort: 'date', descending: true })}
+      />
       <ProblemNote error={error} />
       <div className="records-grid">
         <DataGrid

@@ -2,6 +2,7 @@ import { useSearchParams } from 'react-router'
 import { useSession } from '../api/queries'
 import { CountsPanel } from '../counts/CountsPanel'
 import { FiguresPanel } from '../counts/FiguresPanel'
+import { FindsPanel } from '../finds/FindsPanel'
 import { ChecklistPanel } from '../papers/ChecklistPanel'
 import { LabelsPanel } from '../papers/LabelsPanel'
 import { ReportPanel } from '../papers/ReportPanel'
@@ -12,6 +13,7 @@ import './RecordsPage.css'
 
 const tabs: { id: string | null; label: string }[] = [
   { id: null, label: 'Plants' },
+  { id: 'finds', label: 'All finds' },
   { id: 'counts', label: 'Counts' },
   { id: 'figures', label: 'Figures' },
   { id: 'report', label: 'Report' },
@@ -37,6 +39,7 @@ export function RecordsPage({ nonce }: { nonce: string }) {
         onChoose={(id) => setParams(id ? { what: id } : {})}
       />
       {what === null && <PlantRecords nonce={nonce} />}
+      {what === 'finds' && <FindsPanel nonce={nonce} />}
       {what === 'counts' && <CountsPanel />}
       {what === 'figures' && <FiguresPanel />}
       {what === 'report' && <ReportPanel />}

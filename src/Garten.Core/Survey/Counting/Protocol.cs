@@ -1,3 +1,5 @@
+using Garten.Core.Seasons;
+
 namespace Garten.Core.Survey.Counting;
 
 /// <summary>How a survey visit is made.</summary>
@@ -20,6 +22,9 @@ public enum Protocol
 
     /// <summary>All plants of a few species, counted.</summary>
     Population,
+
+    /// <summary>The same plants of a few species looked at again and again: what share of them is in leaf, flower or fruit.</summary>
+    PhenologyWatch,
 }
 
 /// <summary>What a number in a count counts.</summary>
@@ -48,6 +53,18 @@ public enum CountUnit
 
     /// <summary>Girth of one stem at breast height, in centimetres.</summary>
     GirthCentimetres,
+
+    /// <summary>Share of the plants watched that are in leaf, in percent; 0 where none is yet or any more.</summary>
+    InLeafPercent,
+
+    /// <summary>Share of the plants watched that are in flower, in percent.</summary>
+    InFlowerPercent,
+
+    /// <summary>Share of the plants watched that bear ripe or ripening fruit, in percent.</summary>
+    InFruitPercent,
+
+    /// <summary>Share of the plants watched whose leaves are colouring, in percent.</summary>
+    ColouringPercent,
 }
 
 /// <summary>What belongs to a protocol.</summary>
@@ -59,6 +76,7 @@ public static class ProtocolRules
     /// <summary>Largest count.</summary>
     public const double MostCounted = 10_000_000;
 
+    private static readonly CountUnit[] Watched = [CountUnit.InLeafPercent, CountUnit.InFlowerPercent, CountUnit.InFruitPercent, CountUnit.ColouringPercent];
     private static readonly CountUnit[] Counts = [CountUnit.Individuals, CountUnit.Stems, CountUnit.Rosettes, CountUnit.Clumps];
 
     /// <summary>The units a protocol takes, the usual one first.</summary>
@@ -69,6 +87,7 @@ public static class ProtocolRules
         Protocol.LineTransect => [.. Counts],
         Protocol.TreePlot => [CountUnit.GirthCentimetres],
         Protocol.Population => [.. Counts, CountUnit.SquareMetres],
+        Protocol.PhenologyWatch => Watched,
         _ => [CountUnit.Presence, .. Counts, CountUnit.SquareMetres],
     };
 
@@ -78,7 +97,23 @@ public static class ProtocolRules
 
     /// <summary>True when several numbers of a species in one plot are one number: they are added up.</summary>
     /// <param name="unit">The unit.</param>
-    public static bool AddsUp(CountUnit unit) => unit is not (CountUnit.Presence or CountUnit.CoverPercent or CountUnit.GirthCentimetres);
+    public static bool AddsUp(CountUnit unit) => unit is CountUnit.SquareMetres || Counts.Contains(unit);
+
+    /// <summary>The phenophase whose share of plants a unit tells; null for a unit that counts.</summary>
+    /// <param name="unit">The unit.</param>
+    public static Phenophase? PhaseOf(CountUnit unit) => unit switch
+    {
+        CountUnit.InLeafPercent => Phenophase.Leaf,
+        CountUnit.InFlowerPercent => Phenophase.Flower,
+        CountUnit.InFruitPercent => Phenophase.Fruit,
+        CountUnit.ColouringPercent => Phenophase.LeafColour,
+        _ => null,
+    };
+
+    /// <summary>What is typed after a name on a visit, in words.</summary>
+    /// <param name="protocol">The protocol.</param>
+    public static string UsualInWords(Protocol protocol) =>
+        protocol == Protocol.PhenologyWatch ? "leaf, flower, fruit or colour, and percent" : QuickEntry.InWords(UnitsOf(protocol).First(u => u != CountUnit.Presence));
 
     /// <summary>What is wrong with a number in a unit, as a sentence; empty when nothing is.</summary>
     /// <param name="unit">The unit.</param>
@@ -87,7 +122,9 @@ public static class ProtocolRules
     {
         (CountUnit.Presence, null) => "",
         (CountUnit.Presence, _) => "What is only seen has no number. Choose what the number counts.",
+        (_, null) when PhaseOf(unit) is not null => "Write what share of the plants shows it, in percent; 0 where none does.",
         (_, null) => "Write the number after the name.",
+        (_, not (>= 0 and <= 100)) when PhaseOf(unit) is not null => "A share lies from 0 to 100 percent.",
         (CountUnit.CoverPercent, not (> 0 and <= 100)) => "Cover lies above 0 and at most at 100 percent.",
         (CountUnit.GirthCentimetres, not (> 0 and <= WidestGirth)) => FormattableString.Invariant($"A girth lies above 0 and at most at {WidestGirth:0} cm."),
         (CountUnit.SquareMetres, not (> 0 and <= MostCounted)) => "The ground taken up must be more than 0 square metres.",

@@ -12,6 +12,7 @@ public static class ProtocolWords
         Protocol.Quadrats => "quadrats with cover in percent",
         Protocol.LineTransect => "line transect",
         Protocol.TreePlot => "plot of trees with girth at breast height",
+        Protocol.PhenologyWatch => "phenology watch",
         _ => "population count",
     };
 
@@ -24,6 +25,7 @@ public static class ProtocolWords
         Protocol.Quadrats => "In plots of a stated area the cover of every species was judged from above, in percent; plots without a species count as 0 for it.",
         Protocol.LineTransect => "Individuals met along a line of a stated length were counted.",
         Protocol.TreePlot => "Every tree of a plot was measured round at breast height, 1.3 m.",
+        Protocol.PhenologyWatch => "The same plants were looked at again and again, and the share of them in leaf, in flower, in fruit or colouring was noted, none too.",
         _ => "All plants of the species named were counted at the site.",
     };
 }

@@ -16,7 +16,7 @@ public sealed record QuickReading(ImmutableArray<TaxonName> Taxa, Qualifier Qual
 
 /// <summary>
 /// Reads lines such as "ace mac 12", "acemac 12 stems", "cf alnrub", "acer sp 3" or, in a quadrat, "pol mun 2a" and "pol mun 35%":
-/// three or more letters of genus and species, the number, and what it counts where that is not the usual.
+/// on a phenology watch, "ace mac flower 20": three or more letters of genus and species, the number, and what it counts where that is not the usual.
 /// </summary>
 public static class QuickEntry
 {
@@ -35,6 +35,13 @@ public static class QuickEntry
         ["m²"] = CountUnit.SquareMetres,
         ["%"] = CountUnit.CoverPercent,
         ["cm"] = CountUnit.GirthCentimetres,
+        ["leaf"] = CountUnit.InLeafPercent,
+        ["leaves"] = CountUnit.InLeafPercent,
+        ["flower"] = CountUnit.InFlowerPercent,
+        ["flowers"] = CountUnit.InFlowerPercent,
+        ["fruit"] = CountUnit.InFruitPercent,
+        ["colour"] = CountUnit.ColouringPercent,
+        ["color"] = CountUnit.ColouringPercent,
     };
 
     /// <summary>Reads a line.</summary>
@@ -65,6 +72,11 @@ public static class QuickEntry
 
         var usual = ProtocolRules.UnitsOf(protocol);
         var (amounts, unit, fault) = Numbers(tokens[at..], protocol);
+        if (protocol == Protocol.PhenologyWatch && unit is null && fault.Length == 0)
+        {
+            fault = "Say what was looked at: leaf, flower, fruit or colour, then the percent of plants that show it.";
+        }
+
         unit ??= amounts is [null] || usual[0] != CountUnit.Presence ? usual[0] : usual[1];
         var taxa = TaxaOf(guide, name);
         if (fault.Length == 0)
@@ -92,6 +104,10 @@ public static class QuickEntry
         CountUnit.SquareMetres => "square metres",
         CountUnit.CoverPercent => "percent of cover",
         CountUnit.GirthCentimetres => "centimetres of girth",
+        CountUnit.InLeafPercent => "percent in leaf",
+        CountUnit.InFlowerPercent => "percent in flower",
+        CountUnit.InFruitPercent => "percent in fruit",
+        CountUnit.ColouringPercent => "percent colouring",
         _ => unit.ToString().ToLowerInvariant(),
     };
 
@@ -105,7 +121,11 @@ public static class QuickEntry
         CountUnit? unit = null;
         foreach (var token in tokens)
         {
-            if (Units.TryGetValue(token, out var said))
+            if (token == "%" && protocol == Protocol.PhenologyWatch)
+            {
+                // Every share is in percent here; the sign adds nothing.
+            }
+            else if (Units.TryGetValue(token, out var said))
             {
                 unit = said;
             }

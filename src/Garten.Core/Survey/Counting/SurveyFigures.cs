@@ -78,6 +78,15 @@ public sealed record SurveyFigures(
     /// <summary>Points of the curve by individuals.</summary>
     private const int CurvePoints = 40;
 
+    /// <summary>Most points of the curve by units.</summary>
+    private const int MostCurvePoints = 200;
+
+    /// <summary>Most sites compared in pairs; a table of more pairs nobody reads.</summary>
+    public const int MostSites = 40;
+
+    /// <summary>Sites there are; where they are more than <see cref="MostSites"/>, none are compared.</summary>
+    public int SiteCount { get; init; }
+
     /// <summary>Lines of sensitive species left out of the figures, because the person who asks may not know where they grow.</summary>
     public int Withheld { get; init; }
 
@@ -93,6 +102,10 @@ public sealed record SurveyFigures(
         (CountLine Line, TaxonId Taxon)[] named = [.. own, .. Named(lines.Where(l => l.Origin == Origin.Planted)).Where(n => !wild.Contains(n.Taxon))];
         var byUnit = own.ToLookup(n => (n.Line.Sheet, n.Line.Plot), n => n.Taxon.Value);
         var inUnits = new SpeciesInUnits(units.Select(u => byUnit[(u.Sheet, u.Plot)]));
+        string[] sites = [.. units.Select(u => u.Site).Distinct().Order(StringComparer.Ordinal)];
+        var unitsOn = units.ToLookup(u => u.Sheet);
+        var withArea = units.Where(u => u.Area is not null).Select(u => u.Sheet).ToHashSet();
+        var sheetsIn = lines.Select(l => (l.Unit, l.Sheet)).Distinct().ToLookup(l => l.Unit, l => l.Sheet);
         CountUnit[] countable = [CountUnit.Individuals, CountUnit.Stems, CountUnit.Rosettes, CountUnit.Clumps];
         CountUnit? countedIn = own.Where(n => countable.Contains(n.Line.Unit)).GroupBy(n => n.Line.Unit).MaxBy(g => g.Count())?.Key;
         var counts = new SpeciesCounts(own.Where(n => n.Line.Unit == countedIn).GroupBy(n => n.Taxon).Select(g => (int)g.Sum(n => n.Line.Amount ?? 0)));
@@ -101,8 +114,8 @@ public sealed record SurveyFigures(
             [.. named.GroupBy(n => n.Taxon).Select(SpeciesOf).OrderBy(s => s.Planted).ThenByDescending(s => s.Seen.Of).ThenBy(s => s.Taxon.Name, StringComparer.Ordinal)],
             lines.Count(l => l.Origin != Origin.Planted) - own.Length, countedIn, counts.Individuals, counts.Species,
             Richness.Chao1(counts), Richness.Chao2(inUnits), Richness.Jackknife1(inUnits), Richness.Jackknife2(inUnits), Richness.Bootstrap(inUnits),
-            Diversity.Shannon(counts), Diversity.Simpson(counts), Diversity.Hill(counts, 1), Diversity.Hill(counts, 2), Rarefaction.Curve(inUnits), Rarefaction.Curve(counts, CurvePoints),
-            FloristicQuality.OfNative(Judged()), FloristicQuality.OfAll(Judged()), PairsOf());
+            Diversity.Shannon(counts), Diversity.Simpson(counts), Diversity.Hill(counts, 1), Diversity.Hill(counts, 2), Rarefaction.Curve(inUnits, MostCurvePoints), Rarefaction.Curve(counts, CurvePoints),
+            FloristicQuality.OfNative(Judged()), FloristicQuality.OfAll(Judged()), sites.Length > MostSites ? [] : PairsOf()) { SiteCount = sites.Length };
 
         IEnumerable<(bool Native, int? Conservatism)> Judged() =>
             wild.Select(guide.Taxon).Where(t => t.IsSpeciesLevel && t.Status != AreaStatus.Unknown).Select(t => (t.Status == AreaStatus.Native, t.Conservatism));
@@ -117,25 +130,27 @@ public sealed record SurveyFigures(
         {
             CountLine[] of = [.. group.Select(g => g.Line)];
             var areas = of.Any(l => l.Unit == CountUnit.GirthCentimetres) ? UnitsOf(CountUnit.GirthCentimetres).Sum(u => u.Area ?? 0) : 0;
-            var covers = UnitsOf(CountUnit.CoverPercent).Select(u => of.Where(l => l.Sheet == u.Sheet && l.Plot == u.Plot && l.Unit == CountUnit.CoverPercent).Sum(l => l.Amount ?? 0));
-            var unit = of.Where(l => countable.Contains(l.Unit) && units.Any(u => u.Sheet == l.Sheet && u.Area is not null)).GroupBy(l => l.Unit).MaxBy(g => g.Count())?.Key;
+            var unit = of.Where(l => countable.Contains(l.Unit) && withArea.Contains(l.Sheet)).GroupBy(l => l.Unit).MaxBy(g => g.Count())?.Key;
             return new(
-                TaxonName.Of(guide.Taxon(group.Key)), new(units.Count(u => of.Any(l => l.Sheet == u.Sheet && l.Plot == u.Plot)), units.Count),
+                TaxonName.Of(guide.Taxon(group.Key)), new(of.Select(l => (l.Sheet, l.Plot)).Distinct().Count(), units.Count),
                 of.Where(l => ProtocolRules.AddsUp(l.Unit)).GroupBy(l => l.Unit).ToImmutableSortedDictionary(g => g.Key, g => g.Sum(l => l.Amount ?? 0)),
-                unit is { } counted
-                    ? Amounts.Density([.. UnitsOf(counted).Where(u => u.Area is not null).Select(u => of.Where(l => l.Sheet == u.Sheet && l.Plot == u.Plot && l.Unit == counted).Sum(l => l.Amount ?? 0) / u.Area!.Value)])
-                    : null,
-                of.Any(l => l.Unit == CountUnit.CoverPercent) ? Amounts.Cover([.. covers]) : null,
+                unit is { } counted ? Amounts.Density([.. SumsIn(of, counted).Where(u => u.Unit.Area is not null).Select(u => u.Sum / u.Unit.Area!.Value)]) : null,
+                of.Any(l => l.Unit == CountUnit.CoverPercent) ? Amounts.Cover([.. SumsIn(of, CountUnit.CoverPercent).Select(u => u.Sum)]) : null,
                 areas > 0 ? Amounts.BasalAreaPerHectare(of.Where(l => l.Unit == CountUnit.GirthCentimetres).Select(l => l.Amount!.Value / 100), areas) : null,
                 of.Min(l => l.Date), of.Max(l => l.Date), of.All(l => l.Origin == Origin.Planted));
         }
 
         // Plots of a visit on which something was so measured: where the species is not, it is 0.
-        IEnumerable<SamplingUnit> UnitsOf(CountUnit unit) => units.Where(u => lines.Any(l => l.Sheet == u.Sheet && l.Unit == unit));
+        IEnumerable<SamplingUnit> UnitsOf(CountUnit unit) => sheetsIn[unit].SelectMany(s => unitsOn[s]);
+
+        IEnumerable<(SamplingUnit Unit, double Sum)> SumsIn(CountLine[] of, CountUnit unit)
+        {
+            var sums = of.Where(l => l.Unit == unit).GroupBy(l => (l.Sheet, l.Plot)).ToDictionary(g => g.Key, g => g.Sum(l => l.Amount ?? 0));
+            return UnitsOf(unit).Select(u => (u, sums.GetValueOrDefault((u.Sheet, u.Plot))));
+        }
 
         ImmutableArray<SitePair> PairsOf()
         {
-            string[] sites = [.. units.Select(u => u.Site).Distinct().Order(StringComparer.Ordinal)];
             var seen = sites.Select(site => units.Where(u => u.Site == site)
                 .SelectMany(u => byUnit[(u.Sheet, u.Plot)].Distinct())
                 .CountBy(t => t).ToDictionary(c => c.Key, c => (double)c.Value)).ToArray();

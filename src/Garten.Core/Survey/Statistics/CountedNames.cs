@@ -22,8 +22,12 @@ public static class CountedNames
     /// <returns>What each name counts as, in the same order; null for those that add nothing.</returns>
     public static ImmutableArray<TaxonId?> Of(Guide guide, IReadOnlyList<RecordedName> names)
     {
-        var sure = names.Where(n => n.Qualifier == Qualifier.None && SpeciesOf(guide, n.Taxon) is not null).Select(n => SpeciesOf(guide, n.Taxon)!.Value).ToHashSet();
-        return [.. names.Select(CountsAs)];
+        // A long list bears few names: each is judged once.
+        RecordedName[] own = [.. names.Distinct()];
+        var groups = own.Select(n => GroupOf(n.Taxon)).Distinct().ToArray();
+        var sure = own.Where(n => n.Qualifier == Qualifier.None && SpeciesOf(guide, n.Taxon) is not null).Select(n => SpeciesOf(guide, n.Taxon)!.Value).ToHashSet();
+        var counts = own.ToDictionary(n => n, CountsAs);
+        return [.. names.Select(n => counts[n])];
 
         TaxonId? CountsAs(RecordedName name)
         {
@@ -35,7 +39,7 @@ public static class CountedNames
             var group = GroupOf(name.Taxon);
 
             // A family adds nothing where a genus of it counts.
-            return sure.Any(s => guide.IsWithin(s, group)) || names.Select(n => GroupOf(n.Taxon)).Any(g => g != group && guide.IsWithin(g, group)) ? null : group;
+            return sure.Any(s => guide.IsWithin(s, group)) || groups.Any(g => g != group && guide.IsWithin(g, group)) ? null : group;
         }
 
         TaxonId GroupOf(TaxonId taxon) => guide.Taxon(taxon).Rank < TaxonRank.Species ? taxon : guide.At(taxon, TaxonRank.Genus)?.Id ?? taxon;

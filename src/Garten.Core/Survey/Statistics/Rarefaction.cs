@@ -56,13 +56,16 @@ public static class Rarefaction
 
     /// <summary>The accumulation curve over all units.</summary>
     /// <param name="units">Species of the units.</param>
-    public static ImmutableArray<CurvePoint> Curve(SpeciesInUnits units) => [.. Enumerable.Range(0, units.Units + 1).Select(n => OfUnits(units, n))];
+    /// <param name="points">Most points, at least 2: one for every number of units where these are fewer, else evenly spread from none to all.</param>
+    public static ImmutableArray<CurvePoint> Curve(SpeciesInUnits units, int points) => [.. Efforts(units.Units, Math.Min(points, units.Units + 1)).Select(n => OfUnits(units, n))];
 
     /// <summary>The curve over all individuals.</summary>
     /// <param name="counts">Counts of individuals.</param>
     /// <param name="points">About how many points, at least 2, evenly spread from none to all.</param>
     public static ImmutableArray<CurvePoint> Curve(SpeciesCounts counts, int points) =>
-        counts.Individuals == 0 ? [] : [.. Enumerable.Range(0, points).Select(i => (int)Math.Round((double)counts.Individuals * i / (points - 1))).Distinct().Select(n => OfIndividuals(counts, n))];
+        counts.Individuals == 0 ? [] : [.. Efforts(counts.Individuals, points).Select(n => OfIndividuals(counts, n))];
+
+    private static IEnumerable<int> Efforts(int all, int points) => Enumerable.Range(0, points).Select(i => points == 1 ? 0 : (int)Math.Round((double)all * i / (points - 1))).Distinct();
 
     private static void CheckEffort(int effort, int most)
     {

@@ -34,12 +34,12 @@ public sealed class RarefactionTests
     [Fact]
     public void The_curve_of_individuals_ends_at_all_of_them_and_large_counts_agree_with_the_limit_of_drawing_with_putting_back()
     {
-        var few = Rarefaction.Curve(new([3, 2, 1]), 40);
+        var few = Rarefaction.Curve(new SpeciesCounts([3, 2, 1]), 40);
         few.Select(p => p.Effort).ShouldBe([0, 1, 2, 3, 4, 5, 6]);
         few[0].Species.ShouldBe(0);
         few[1].Species.ShouldBe(1, 1e-12);
         few[^1].Species.ShouldBe(3, 1e-12);
-        Rarefaction.Curve(new([]), 40).ShouldBeEmpty();
+        Rarefaction.Curve(new SpeciesCounts([]), 40).ShouldBeEmpty();
 
         // Of a million each of four species ten individuals leave one out with (3/4)^10.
         Rarefaction.OfIndividuals(new([1_000_000, 1_000_000, 1_000_000, 1_000_000]), 10).Species.ShouldBe(4 * (1 - Math.Pow(0.75, 10)), 1e-4);
@@ -49,7 +49,7 @@ public sealed class RarefactionTests
     public void The_curve_rises_from_nothing_to_all_species_and_its_error_is_by_hand()
     {
         SpeciesInUnits units = new([["a", "b"], ["a", "b", "c"], ["a", "c", "d"], ["a", "e"]]);
-        var curve = Rarefaction.Curve(units);
+        var curve = Rarefaction.Curve(units, 200);
         curve.Select(p => p.Species).ShouldBeInOrder();
         (curve[0].Species, curve[^1].Species).ShouldBe((0.0, 5.0));
 

@@ -1,0 +1,185 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Garten.Core.Guides;
+using Garten.Data;
+using Garten.Data.Cluster;
+using Garten.Server.Hosting;
+using Microsoft.Extensions.DependencyInjection;
+using Npgsql;
+
+namespace Garten.Bench.Records;
+
+/// <summary>Loads a survey of a million lines into a PostgreSQL of its own, and times what the server answers about it, one request at a time.</summary>
+internal static class RecordsBench
+{
+    private const int OnVisit = 25;
+    private const int Sites = 2000;
+    private const int People = 100;
+    private const int Warm = 2;
+    private const int Times = 15;
+
+    /// <summary>Runs it.</summary>
+    /// <param name="guide">Folder of the demo guide.</param>
+    /// <param name="lines">How many lines to make.</param>
+    /// <param name="report">Page whose section to write anew; null to print only.</param>
+    public static async Task RunAsync(string guide, int lines, string? report)
+    {
+        var folder = Directory.CreateTempSubdirectory("garten-bench-").FullName;
+        File.SetUnixFileMode(folder, (UnixFileMode)0b111_101_101);
+        try
+        {
+            await using var cluster = await LocalCluster.StartAsync(folder, new ClusterOptions(Durable: true), CancellationToken.None);
+            var database = cluster.ConnectionStringTo(DatabaseMigrations.DatabaseName);
+            var guides = Path.GetDirectoryName(Path.GetFullPath(guide))!;
+            await using var app = GartenServer.Build(ServerSettings.Default with { Port = 0, Guides = guides, Web = Path.Combine(guides, "none") }, TimeProvider.System);
+            await GartenServer.PrepareAsync(app, database, CancellationToken.None);
+            await using var pool = NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(database) { CommandTimeout = 0 }.ConnectionString);
+            var load = await LoadAsync(pool, app.Services.GetRequiredService<CurrentGuide>().Guide, lines);
+            await app.StartAsync();
+            using var http = new HttpClient { BaseAddress = new(app.Urls.Single()), Timeout = TimeSpan.FromMinutes(5) };
+            List<AnswerTime> answers = [];
+            foreach (var (work, held, path) in await QuestionsAsync(http, pool))
+            {
+                answers.Add(await TimeAsync(http, work, held, path));
+            }
+
+            var size = await SizeAsync(pool);
+            RecordsReport.Write(lines, load, answers, size, report);
+        }
+        finally
+        {
+            Directory.Delete(folder, recursive: true);
+        }
+    }
+
+    /// <summary>Brings the lines in as an import does, and copies the same rows raw, into a bare table and into one with the same keys and indexes.</summary>
+    private static async Task<LoadTime> LoadAsync(NpgsqlDataSource pool, Guide guide, int lines)
+    {
+        var sites = GeneratedSurvey.Sites(Sites);
+        var visits = GeneratedSurvey.Visits(guide, sites, People, lines, OnVisit);
+        await using var connection = await pool.OpenConnectionAsync();
+        var version = await ScalarAsync<int>(connection, "select max(id) from guide_version");
+        var person = await ScalarAsync<int>(connection, "select min(id) from person");
+        var watch = Stopwatch.StartNew();
+        await new ImportStore(pool).BringInAsync(visits, sites, version, person, keep: true, CancellationToken.None);
+        var brought = watch.Elapsed;
+
+        // What a survey of years has behind it: the database's own upkeep has run.
+        await ExecuteAsync(connection, "vacuum analyze");
+        const string Columns = "sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person";
+        await ExecuteAsync(connection, "create table raw_bare (like count_line including defaults including generated including identity)");
+        await ExecuteAsync(connection, "create table raw_kept (like count_line including all, foreign key (sheet) references count_sheet (id), foreign key (person) references person (id), foreign key (guide_version, taxon) references guide_taxon (guide_version, taxon))");
+        var rows = new MemoryStream();
+        await using (var export = await connection.BeginRawBinaryCopyAsync($"copy (select {Columns} from count_line) to stdout (format binary)"))
+        {
+            await export.CopyToAsync(rows);
+        }
+
+        async Task<TimeSpan> CopyAsync(string table)
+        {
+            rows.Position = 0;
+            watch.Restart();
+            await using (var copy = await connection.BeginRawBinaryCopyAsync($"copy {table} ({Columns}) from stdin (format binary)"))
+            {
+                await rows.CopyToAsync(copy);
+            }
+
+            return watch.Elapsed;
+        }
+
+        var (bare, kept) = (await CopyAsync("raw_bare"), await CopyAsync("raw_kept"));
+        await ExecuteAsync(connection, "drop table raw_bare, raw_kept");
+        return new(lines, visits.Count, brought, bare, kept);
+    }
+
+    private static async Task<List<(string Work, double? Held, string Path)>> QuestionsAsync(HttpClient http, NpgsqlDataSource pool)
+    {
+        const double Bound = 200;
+        await EnterAsync(http, "steward");
+        await using var connection = await pool.OpenConnectionAsync();
+        var common = await ScalarAsync<string>(connection, "select taxon from count_line group by taxon order by count(*) desc limit 1");
+        var rare = await ScalarAsync<string>(connection, "select taxon from count_line group by taxon order by count(*) limit 1");
+        var genus = (await ScalarAsync<string>(connection, $"select genus from guide_taxon where taxon = '{common}' limit 1"))!;
+        var site = await ScalarAsync<int>(connection, "select id from site where name = 'Square 0042'");
+        var person = await ScalarAsync<int>(connection, "select id from person where name = 'Recorder 042'");
+        var middle = await ScalarAsync<int>(connection, "select l.id from count_line l join count_sheet c on c.id = l.sheet join visit v on v.id = c.visit where v.visited_on = '2016-06-15' limit 1");
+        var list = new (string Work, string Query)[]
+        {
+            ("all, the latest first", ""),
+            ("a page in the middle", $"?after=2016-06-15.line.{middle.ToString(CultureInfo.InvariantCulture)}"),
+            ("the commonest species", $"?taxon={common}"),
+            ("the rarest species", $"?taxon={rare}"),
+            ("one site", $"?site={site}"),
+            ("one person", $"?person={person}"),
+            ("one year", "?from=2015-01-01&to=2015-12-31"),
+            ("words: a genus", $"?text={genus}"),
+            ("words: a genus and a site", $"?text={genus}%20Square%200042"),
+            ("words: in a few notes", $"?text={GeneratedSurvey.RareWord}"),
+            ("words: nowhere", "?text=nowherewort"),
+        };
+        return
+        [
+            .. list.Select(q => ($"list: {q.Work}", (double?)Bound, $"/api/finds{q.Query}")),
+            .. list.Where(q => !q.Query.Contains("after", StringComparison.Ordinal)).Select(q => ($"summary: {q.Work.Replace(", the latest first", "", StringComparison.Ordinal)}", (double?)Bound, $"/api/finds/summary{q.Query}")),
+            ("map: all, from afar", Bound, "/api/finds/map?zoom=8"),
+            ("map: all, nearer", Bound, "/api/finds/map?zoom=11&south=44.3&north=44.7&west=-122.7&east=-122.3"),
+            ("map: the commonest species", Bound, $"/api/finds/map?zoom=9&taxon={common}"),
+            ("map: one year", Bound, "/api/finds/map?zoom=9&from=2015-01-01&to=2015-12-31"),
+            ("the latest counts", Bound, "/api/counts"),
+            ("followed plants", Bound, "/api/records"),
+            ("figures of one site", null, $"/api/figures?site={site}"),
+            ("figures of one year", null, "/api/figures?year=2015"),
+        ];
+    }
+
+    private static async Task EnterAsync(HttpClient http, string role)
+    {
+        var session = (await http.GetFromJsonAsync<JsonNode>("/api/session"))!;
+        var person = session["demoEntries"]!.AsArray().First(p => (string?)p!["role"] == role)!;
+        (await http.PutAsJsonAsync("/api/session", new { person = (int)person["id"]! })).EnsureSuccessStatusCode();
+    }
+
+    private static async Task<AnswerTime> TimeAsync(HttpClient http, string work, double? held, string path)
+    {
+        List<double> times = [];
+        for (var i = 0; i < Warm + Times; i++)
+        {
+            var watch = Stopwatch.StartNew();
+            using var answer = await http.GetAsync(new Uri(path, UriKind.Relative));
+            var content = await answer.Content.ReadAsByteArrayAsync();
+            if (!answer.IsSuccessStatusCode)
+            {
+                throw new InvalidOperationException($"{path}: {answer.StatusCode} {System.Text.Encoding.UTF8.GetString(content)}");
+            }
+
+            if (i >= Warm)
+            {
+                times.Add(watch.Elapsed.TotalMilliseconds);
+            }
+        }
+
+        times.Sort();
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{work}: {times[times.Count / 2]:0} ms, at most {times[^1]:0} ms"));
+        return new(work, times[times.Count / 2], times[^1], held);
+    }
+
+    private static async Task<string> SizeAsync(NpgsqlDataSource pool)
+    {
+        await using var connection = await pool.OpenConnectionAsync();
+        return (await ScalarAsync<string>(connection, "select pg_size_pretty(pg_table_size('count_line')) || ' and ' || pg_size_pretty(pg_indexes_size('count_line')) || ' of indexes'"))!;
+    }
+
+    private static async Task<T?> ScalarAsync<T>(NpgsqlConnection connection, string text)
+    {
+        await using var command = new NpgsqlCommand(text, connection);
+        return (T?)await command.ExecuteScalarAsync();
+    }
+
+    private static async Task ExecuteAsync(NpgsqlConnection connection, string text)
+    {
+        await using var command = new NpgsqlCommand(text, connection);
+        await command.ExecuteNonQueryAsync();
+    }
+}

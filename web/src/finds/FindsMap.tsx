@@ -1,0 +1,114 @@
+import type { FeatureCollection } from 'geojson'
+import 'leaflet/dist/leaflet.css'
+import { useEffect, useMemo, useState } from 'react'
+import {
+  CircleMarker,
+  GeoJSON,
+  MapContainer,
+  ScaleControl,
+  TileLayer,
+  Tooltip,
+  useMap,
+  useMapEvents,
+} from 'react-leaflet'
+import type { FindCluster } from '../api/types'
+import '../map/map.css'
+import { groundStyle } from '../map/ground'
+import { type FindFilter, type MapWindow, useFindMap, useGround } from './findQueries'
+
+interface Props {
+  filter: FindFilter
+  /** Called with the site whose mark is chosen. */
+  onSite: (site: number) => void
+}
+
+/** Leaflet asks for a view before anything is known; what is found sets the real one. */
+const whole: [[number, number], [number, number]] = [
+  [-60, -170],
+  [75, 170],
+]
+
+/** Area grows with the number, as far as the mark stays small enough for its neighbours. */
+const radius = (finds: number) => Math.min(22, 5 + 1.7 * Math.log2(finds))
+
+const short = (n: number) =>
+  n < 1000 ? String(n) : n < 100_000 ? `${(n / 1000).toFixed(1)}k` : `${Math.round(n / 1000)}k`
+
+/** Where the finds lie, gathered in squares that get smaller as one comes nearer. */
+export function FindsMap({ filter, onSite }: Props) {
+  const ground = useGround().data
+  const [window, setWindow] = useState<MapWindow | null>(null)
+  const all = useFindMap(filter, everywhere)
+  const shown = useFindMap(filter, window).data ?? []
+  const drawn = useMemo(
+    () => (ground?.ground ? (JSON.parse(ground.ground) as FeatureCollection) : null),
+    [ground],
+  )
+  return (
+    <MapContainer bounds={whole} className="finds-map" attributionControl={false} maxZoom={19}>
+      <Windows onWindow={setWindow} />
+      <Fit clusters={all.isPlaceholderData ? undefined : all.data} />
+      {ground?.tiles && <TileLayer url={ground.tiles} maxZoom={19} />}
+      {drawn && <GeoJSON data={drawn} style={groundStyle} />}
+      <ScaleControl imperial={false} />
+      {shown.map((c) => (
+        <Mark key={`${c.latitude} ${c.longitude} ${c.finds}`} cluster={c} onSite={onSite} />
+      ))}
+    </MapContainer>
+  )
+}
+
+const everywhere: MapWindow = { south: -90, west: -180, north: 90, east: 180, zoom: 12 }
+
+/** A mark of one site chooses it; one of several brings nearer. */
+function Mark({ cluster: c, onSite }: { cluster: FindCluster; onSite: (site: number) => void }) {
+  const map = useMap()
+  const choose = () => {
+    if (c.site !== null) onSite(c.site)
+    else map.setView([c.latitude, c.longitude], Math.min(map.getZoom() + 2, 19), { animate: false })
+  }
+  return (
+    <CircleMarker
+      center={[c.latitude, c.longitude]}
+      radius={radius(c.finds)}
+      className="find-mark"
+      eventHandlers={{ click: choose }}
+    >
+      <Tooltip direction="center" permanent className="find-number">
+        {short(c.finds)}
+      </Tooltip>
+      <Tooltip direction="top" className="map-label">
+        {c.site === null ? `${c.sites} sites` : c.siteName}: {c.finds.toLocaleString('en')}{' '}
+        {c.finds === 1 ? 'find' : 'finds'}
+      </Tooltip>
+    </CircleMarker>
+  )
+}
+
+/** Brings all that was found into view when it changes. */
+function Fit({ clusters }: { clusters?: FindCluster[] }) {
+  const map = useMap()
+  useEffect(() => {
+    if (clusters && clusters.length > 0)
+      map.fitBounds(
+        clusters.map((c) => [c.latitude, c.longitude]),
+        { maxZoom: 16, padding: [30, 30], animate: false },
+      )
+  }, [map, clusters])
+  return null
+}
+
+function Windows({ onWindow }: { onWindow: (window: MapWindow) => void }) {
+  const tell = () => {
+    const bounds = map.getBounds()
+    onWindow({
+      south: bounds.getSouth(),
+      west: bounds.getWest(),
+      north: bounds.getNorth(),
+      east: bounds.getEast(),
+      zoom: map.getZoom(),
+    })
+  }
+  const map = useMapEvents({ moveend: tell })
+  return null
+}

@@ -92,7 +92,7 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
 
         // The archive carries shares of none too.
         var archive = ArchiveReader.Read(await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative)));
-        archive.Tables.SelectMany(t => t.Rows).Count(r => r.ContainsValue("percent in flower") && r.ContainsValue("0")).ShouldBe(2);
+        archive.Tables.SelectMany(t => t.Rows).Count(r => r.ContainsValue("percent in flower") && r.ContainsValue("0") && r.ContainsValue("Ribes sanguineum Pursh")).ShouldBe(2);
     }
 
     [Fact]

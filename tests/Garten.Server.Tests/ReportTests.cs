@@ -11,7 +11,7 @@ public sealed class ReportTests(ServerFixture server) : ServerTest(server)
         var report = await Me.GetAsync("/api/report");
         ((string?)report["title"]).ShouldBe("Plants of Tamsin Fork");
         report["people"]!.AsArray().Select(p => (string?)p).ShouldBe(["J. Adeyemi", "M. Falk", "R. Ostrow", "T. Lindqvist"]);
-        report["report"]!["effort"]!.AsArray().Select(e => (string?)e!["protocol"]).ShouldBe(["walkThrough", "timedSearch", "quadrats", "treePlot", "population"]);
+        report["report"]!["effort"]!.AsArray().Select(e => (string?)e!["protocol"]).ShouldBe(["walkThrough", "timedSearch", "quadrats", "treePlot", "population", "phenologyWatch"]);
         var species = report["report"]!["species"]!.AsArray();
         species.Select(s => ((string?)s!["family"], (string?)s["taxon"]!["name"])).ShouldBeInOrder();
         species.Select(s => (string?)s!["taxon"]!["id"]).ShouldBeUnique();

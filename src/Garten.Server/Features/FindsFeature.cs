@@ -117,7 +117,7 @@ public static class FindsFeature
 
     private static FindView View(Find find, Guide guide) => new(
         KeyOf(find), find, guide.FindTaxon(new(find.Taxon)) is { } taxon ? DeterminationName.Full(taxon, find.Qualifier) : find.Name,
-        find.Amount is { } amount ? string.Create(CultureInfo.InvariantCulture, $"{amount:0.##} {QuickEntry.InWords(find.Unit)}") : "");
+        QuickEntry.Briefly(find.Unit, find.Amount));
 
     private static string KeyOf(Find find) => string.Create(CultureInfo.InvariantCulture, $"{find.Date:yyyy-MM-dd}.{(find.Counted ? "line" : "plant")}.{find.Id}");
 

@@ -1,16 +1,8 @@
 import type { FeatureCollection } from 'geojson'
+import { divIcon } from 'leaflet'
 import 'leaflet/dist/leaflet.css'
 import { useEffect, useMemo, useState } from 'react'
-import {
-  CircleMarker,
-  GeoJSON,
-  MapContainer,
-  ScaleControl,
-  TileLayer,
-  Tooltip,
-  useMap,
-  useMapEvents,
-} from 'react-leaflet'
+import { GeoJSON, MapContainer, Marker, ScaleControl, TileLayer, useMap, useMapEvents } from 'react-leaflet'
 import type { FindCluster } from '../api/types'
 import '../map/map.css'
 import { groundStyle } from '../map/ground'
@@ -29,7 +21,7 @@ const whole: [[number, number], [number, number]] = [
 ]
 
 /** Area grows with the number, as far as the mark stays small enough for its neighbours. */
-const radius = (finds: number) => Math.min(22, 5 + 1.7 * Math.log2(finds))
+const radius = (finds: number) => Math.round(Math.min(22, 9 + 1.2 * Math.log2(finds)))
 
 const short = (n: number) =>
   n < 1000 ? String(n) : n < 100_000 ? `${(n / 1000).toFixed(1)}k` : `${Math.round(n / 1000)}k`
@@ -67,21 +59,16 @@ function Mark({ cluster: c, onSite }: { cluster: FindCluster; onSite: (site: num
     if (c.site !== null) onSite(c.site)
     else map.setView([c.latitude, c.longitude], Math.min(map.getZoom() + 2, 19), { animate: false })
   }
+  const side = 2 * radius(c.finds)
+  const words = `${c.site === null ? `${c.sites} sites` : c.siteName}: ${c.finds.toLocaleString('en')} ${c.finds === 1 ? 'find' : 'finds'}`
   return (
-    <CircleMarker
-      center={[c.latitude, c.longitude]}
-      radius={radius(c.finds)}
-      className="find-mark"
+    <Marker
+      position={[c.latitude, c.longitude]}
+      icon={divIcon({ className: 'find-mark', html: short(c.finds), iconSize: [side, side] })}
+      title={words}
+      alt={words}
       eventHandlers={{ click: choose }}
-    >
-      <Tooltip direction="center" permanent className="find-number">
-        {short(c.finds)}
-      </Tooltip>
-      <Tooltip direction="top" className="map-label">
-        {c.site === null ? `${c.sites} sites` : c.siteName}: {c.finds.toLocaleString('en')}{' '}
-        {c.finds === 1 ? 'find' : 'finds'}
-      </Tooltip>
-    </CircleMarker>
+    />
   )
 }
 

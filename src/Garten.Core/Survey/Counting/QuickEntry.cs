@@ -111,6 +111,21 @@ public static class QuickEntry
         _ => unit.ToString().ToLowerInvariant(),
     };
 
+    /// <summary>A number with its unit as short as it can be read, for tables; empty where nothing was counted.</summary>
+    /// <param name="unit">The unit.</param>
+    /// <param name="amount">The number; null where nothing was counted.</param>
+    public static string Briefly(CountUnit unit, double? amount) => amount is null ? "" : string.Create(CultureInfo.InvariantCulture, $"{amount:0.##} {unit switch
+    {
+        CountUnit.SquareMetres => "m²",
+        CountUnit.CoverPercent => "% cover",
+        CountUnit.GirthCentimetres => "cm girth",
+        CountUnit.InLeafPercent => "% in leaf",
+        CountUnit.InFlowerPercent => "% in flower",
+        CountUnit.InFruitPercent => "% in fruit",
+        CountUnit.ColouringPercent => "% colouring",
+        _ => InWords(unit),
+    }}");
+
     // A lone r is a class of cover once there is a name before it.
     private static bool IsName(string token, int before, Protocol protocol) =>
         char.IsLetter(token[0]) && !(before > 0 && Units.ContainsKey(token)) && !(before > 0 && protocol == Protocol.Quadrats && CoverClass.PercentOf(token) is not null);

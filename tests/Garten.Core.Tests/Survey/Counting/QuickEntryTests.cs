@@ -89,4 +89,12 @@ public sealed class QuickEntryTests
     [InlineData(CountUnit.GirthCentimetres, 4000.0, "A girth lies above 0 and at most at 3000 cm.")]
     [InlineData(CountUnit.Stems, null, "Write the number after the name.")]
     public void Numbers_are_checked_against_their_unit(CountUnit unit, double? amount, string fault) => ProtocolRules.FaultOf(unit, amount).ShouldBe(fault);
+
+    [Theory]
+    [InlineData(CountUnit.Individuals, 12.0, "12 individuals")]
+    [InlineData(CountUnit.CoverPercent, 8.75, "8.75 % cover")]
+    [InlineData(CountUnit.GirthCentimetres, 41.0, "41 cm girth")]
+    [InlineData(CountUnit.InFlowerPercent, 0.0, "0 % in flower")]
+    [InlineData(CountUnit.Presence, null, "")]
+    public void A_number_stands_briefly_in_a_table(CountUnit unit, double? amount, string brief) => QuickEntry.Briefly(unit, amount).ShouldBe(brief);
 }

@@ -1,5 +1,6 @@
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
+using Garten.Core.Survey;
 using Garten.Core.Survey.Counting;
 using Npgsql;
 
@@ -18,7 +19,11 @@ namespace Garten.Data;
 /// <param name="Weather">The weather.</param>
 /// <param name="Note">A note.</param>
 public sealed record SheetContent(
-    int Site, DateOnly Date, Protocol Protocol, int Plots, double? PlotAreaM2, double? LengthM, TimeOnly? Started, TimeOnly? Ended, string Companions, string Weather, string Note);
+    int Site, DateOnly Date, Protocol Protocol, int Plots, double? PlotAreaM2, double? LengthM, TimeOnly? Started, TimeOnly? Ended, string Companions, string Weather, string Note)
+{
+    /// <summary>Number of the plot or transect on the map it was made at; null where it was made at the site at large.</summary>
+    public int? Place { get; init; }
+}
 
 /// <summary>A count sheet.</summary>
 /// <param name="Id">Its number.</param>
@@ -27,7 +32,14 @@ public sealed record SheetContent(
 /// <param name="Lines">How many lines it has.</param>
 /// <param name="Content">How the visit was made.</param>
 /// <param name="Request">Number that is the same wherever the sheet is brought in.</param>
-public sealed record CountSheet(int Id, string SiteName, string Recorder, int Lines, SheetContent Content, Guid Request);
+public sealed record CountSheet(int Id, string SiteName, string Recorder, int Lines, SheetContent Content, Guid Request)
+{
+    /// <summary>Name of the plot or transect; empty where there is none.</summary>
+    public string PlaceName { get; init; } = "";
+
+    /// <summary>Where that lies; null where there is none.</summary>
+    public GeoPoint? At { get; init; }
+}
 
 /// <summary>A line of a count sheet.</summary>
 /// <param name="Id">Its number.</param>
@@ -58,11 +70,13 @@ public sealed class CountStore(NpgsqlDataSource source)
     private const string Sheets =
         """
         select c.id, s.name, h.name, c.lines,
-               v.site, v.visited_on, c.protocol, c.plots, c.plot_area_m2, c.length_m, c.started, c.ended, c.companions, c.weather, c.note, c.request
+               v.site, v.visited_on, c.protocol, c.plots, c.plot_area_m2, c.length_m, c.started, c.ended, c.companions, c.weather, c.note, c.request,
+               c.place, w.name, w.latitude, w.longitude
         from count_sheet c
         join visit v on v.id = c.visit
         join site s on s.id = v.site
         join person h on h.id = v.recorder
+        left join place w on w.id = c.place
         """;
 
     private const string Lines =
@@ -172,14 +186,14 @@ public sealed class CountStore(NpgsqlDataSource source)
             [content.Site, content.Date, person], cancel);
         var id = await connection.ScalarAsync<int>(
             """
-            insert into count_sheet (request, visit, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note)
-            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
+            insert into count_sheet (request, visit, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place)
+            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)
             on conflict (request) do update set request = excluded.request
             returning id
             """,
             [
                 request, visit, content.Protocol.ToString(), content.Plots, content.PlotAreaM2, content.LengthM, content.Started, content.Ended, content.Companions,
-                content.Weather, content.Note,
+                content.Weather, content.Note, content.Place,
             ],
             cancel);
         await transaction.CommitAsync(cancel);
@@ -195,10 +209,10 @@ public sealed class CountStore(NpgsqlDataSource source)
         await using var connection = await source.OpenConnectionAsync(cancel);
         await connection.ExecuteAsync(
             """
-            update count_sheet set plots = $2, plot_area_m2 = $3, length_m = $4, started = $5, ended = $6, companions = $7, weather = $8, note = $9
+            update count_sheet set plots = $2, plot_area_m2 = $3, length_m = $4, started = $5, ended = $6, companions = $7, weather = $8, note = $9, place = $10
             where id = $1
             """,
-            [id, content.Plots, content.PlotAreaM2, content.LengthM, content.Started, content.Ended, content.Companions, content.Weather, content.Note], cancel);
+            [id, content.Plots, content.PlotAreaM2, content.LengthM, content.Started, content.Ended, content.Companions, content.Weather, content.Note, content.Place], cancel);
     }
 
     /// <summary>The lines of a sheet, plot by plot in the order they were entered.</summary>
@@ -316,8 +330,15 @@ public sealed class CountStore(NpgsqlDataSource source)
         r.GetInt32(0), r.GetString(1), r.GetString(2), r.GetInt32(3),
         new(
             r.GetInt32(4), r.GetFieldValue<DateOnly>(5), r.Named<Protocol>(6), r.GetInt32(7), r.NumberOrNull(8), r.NumberOrNull(9),
-            r.IsDBNull(10) ? null : r.GetFieldValue<TimeOnly>(10), r.IsDBNull(11) ? null : r.GetFieldValue<TimeOnly>(11), r.GetString(12), r.GetString(13), r.GetString(14)),
-        r.GetGuid(15));
+            r.IsDBNull(10) ? null : r.GetFieldValue<TimeOnly>(10), r.IsDBNull(11) ? null : r.GetFieldValue<TimeOnly>(11), r.GetString(12), r.GetString(13), r.GetString(14))
+        {
+            Place = r.IsDBNull(16) ? null : r.GetInt32(16),
+        },
+        r.GetGuid(15))
+    {
+        PlaceName = r.TextOrNull(17) ?? "",
+        At = r.IsDBNull(18) ? null : new(r.GetDouble(18), r.GetDouble(19)),
+    };
 
     private static StoredLine ReadLine(NpgsqlDataReader r) => new(
         r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.GetString(3), r.Named<Qualifier>(4), r.Named<Origin>(5), r.Named<CountUnit>(6), r.NumberOrNull(7), r.GetString(8));

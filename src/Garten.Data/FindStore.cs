@@ -41,6 +41,8 @@ public sealed class FindStore(NpgsqlDataSource source)
 {
     private const string Lines = "from visit v join count_sheet c on c.visit = v.id join count_line l on l.sheet = c.id and l.removed_at is null";
 
+    private const string AtPlace = "left join place w on w.id = c.place";
+
     private const string Plants =
         """
         from plant_visit pv
@@ -82,9 +84,9 @@ public sealed class FindStore(NpgsqlDataSource source)
                 order by v.visited_on {order}, l.id {order} limit {most})
             select * from (
                 select true as counted, l.id, n.sheet as whole, '' as tag, n.visited_on as day, s.id as site, s.name, r.name, l.taxon, t.name, t.common_name, l.qualifier, l.origin,
-                       l.unit, l.amount, c.protocol, l.note, s.latitude, s.longitude, s.uncertainty_m
+                       l.unit, l.amount, c.protocol, l.note, coalesce(w.latitude, s.latitude), coalesce(w.longitude, s.longitude), case when w.id is null then s.uncertainty_m end
                 from line n join count_line l on l.id = n.id join count_sheet c on c.id = n.sheet join visit v on v.id = n.visit
-                join site s on s.id = v.site join person r on r.id = v.recorder
+                join site s on s.id = v.site join person r on r.id = v.recorder {AtPlace}
                 join guide_taxon t on t.guide_version = l.guide_version and t.taxon = l.taxon
                 union all (
                 select false, pv.id, p.id, p.tag, v.visited_on, s.id, s.name, r.name, d.taxon, t.name, t.common_name, d.qualifier, p.origin,
@@ -185,11 +187,11 @@ public sealed class FindStore(NpgsqlDataSource source)
     private static string Found(FindConditions ask)
     {
         var counted = ask.OnLines
-            ? $"select v.site, v.visited_on, 1, null::double precision, null::double precision {Lines} where {ask.OfLines}"
+            ? $"select v.site, v.visited_on, 1, w.latitude, w.longitude {Lines} {AtPlace} where {ask.OfLines}"
             : $"""
-              select v.site, v.visited_on, c.lines, null::double precision, null::double precision from visit v join count_sheet c on c.visit = v.id where {ask.OfVisits}
+              select v.site, v.visited_on, c.lines, w.latitude, w.longitude from visit v join count_sheet c on c.visit = v.id {AtPlace} where {ask.OfVisits}
               union all
-              select v.site, v.visited_on, -1, null, null {Lines} where l.taxon = any({ask.HiddenTaxa}) and {ask.OfVisits}
+              select v.site, v.visited_on, -1, w.latitude, w.longitude {Lines} {AtPlace} where l.taxon = any({ask.HiddenTaxa}) and {ask.OfVisits}
               """;
         return $"""
             found (site, day, n, latitude, longitude) as (

@@ -61,10 +61,10 @@ public sealed class MapStore(NpgsqlDataSource source)
             var place = places[i];
             await connection.ExecuteAsync(
                 """
-                insert into place (request, name, kind, form, points, site, note, person)
-                values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (request) do nothing
+                insert into place (request, name, kind, form, points, site, note, person, latitude, longitude)
+                values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (request) do nothing
                 """,
-                [Numbered(request, i), place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), PointsOf(place.Shape), place.Site, place.Note, person], cancel);
+                [Numbered(request, i), place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), PointsOf(place.Shape), place.Site, place.Note, person, place.Shape.Middle.Latitude, place.Shape.Middle.Longitude], cancel);
         }
 
         await transaction.CommitAsync(cancel);
@@ -79,8 +79,8 @@ public sealed class MapStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         Found(await connection.ExecuteAsync(
-            "update place set name = $2, kind = $3, form = $4, points = $5, site = $6, note = $7 where id = $1 and removed_at is null",
-            [id, place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), PointsOf(place.Shape), place.Site, place.Note], cancel));
+            "update place set name = $2, kind = $3, form = $4, points = $5, site = $6, note = $7, latitude = $8, longitude = $9 where id = $1 and removed_at is null",
+            [id, place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), PointsOf(place.Shape), place.Site, place.Note, place.Shape.Middle.Latitude, place.Shape.Middle.Longitude], cancel));
     }
 
     /// <summary>Takes a place away, or puts it back.</summary>

@@ -96,6 +96,52 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task A_count_at_a_plot_on_the_map_has_its_size_and_lies_where_it_lies()
+    {
+        async Task<int> DrawAsync(string name, string kind, string form, params (double Latitude, double Longitude)[] points)
+        {
+            var shape = new { form, points = points.Select(p => new { latitude = p.Latitude, longitude = p.Longitude }) };
+            var map = await Me.PostAsync("/api/places", new { request = Guid.NewGuid(), name, kind, shape, site = 1, note = "" });
+            return (int)map["places"]!.AsArray().Single(p => (string?)p!["name"] == name)!["id"]!;
+        }
+
+        // A square of a thousandth of a degree of latitude, 111.2 m, and as wide in metres.
+        var wide = 0.001 / Math.Cos(45 * Math.PI / 180);
+        var plot = await DrawAsync("Ford plot", "plot", "area", (45.1, -123.5), (45.101, -123.5), (45.101, -123.5 + wide), (45.1, -123.5 + wide));
+        var line = await DrawAsync("Ford line", "transect", "line", (45.1, -123.5), (45.101, -123.5));
+        var way = await DrawAsync("Ford way", "way", "line", (45.1, -123.5), (45.101, -123.5));
+
+        var trees = await Me.PostAsync("/api/counts", At(plot, "treePlot", 1));
+        ((double)trees["sheet"]!["content"]!["plotAreaM2"]!).ShouldBe(111.2 * 111.2, 60);
+        ((string?)trees["sheet"]!["placeName"]).ShouldBe("Ford plot");
+        var walked = await Me.PostAsync("/api/counts", At(line, "lineTransect", 2));
+        ((double)walked["sheet"]!["content"]!["lengthM"]!).ShouldBe(111.2, 0.3);
+
+        // Its finds lie there, and not in the middle of the site.
+        var id = (int)trees["sheet"]!["id"]!;
+        await EnterAsync(id, "acemac 80");
+        var find = (await Me.GetAsync("/api/finds?from=2025-03-01&to=2025-03-02"))["finds"]!.AsArray().Single(f => (int)f!["find"]!["of"]! == id)!["find"]!;
+        ((double)find["latitude"]!).ShouldBe(45.1005, 1e-6);
+        find["uncertaintyM"].ShouldBeNull();
+        (await Me.GetAsync("/api/finds/map?zoom=18&from=2025-03-01&to=2025-03-02")).AsArray().ShouldContain(c => Math.Abs((double)c!["latitude"]! - 45.1005) < 1e-6);
+
+        // Several plots of a visit have a size of their own; what is no plot or lies elsewhere is refused; a place can be left again.
+        await Client.ProblemAsync(await Me.TryPostAsync("/api/counts", At(plot, "quadrats", 4)), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(await Me.TryPostAsync("/api/counts", At(way, "walkThrough", 1)), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(await Me.TryPostAsync("/api/counts", At(plot, "walkThrough", 1, site: 2)), HttpStatusCode.BadRequest);
+        var content = trees["sheet"]!["content"]!.DeepClone();
+        content["place"] = null;
+        (await Me.PutAsync($"/api/counts/{id}", content))["sheet"]!["content"]!["place"].ShouldBeNull();
+
+        static object At(int place, string protocol, int plots, int site = 1) => new
+        {
+            request = Guid.NewGuid(),
+            safe = true,
+            content = new { site, date = "2025-03-01", protocol, plots, plotAreaM2 = (double?)null, lengthM = (double?)null, started = (string?)null, ended = (string?)null, companions = "", weather = "", note = "", place },
+        };
+    }
+
+    [Fact]
     public async Task Letters_that_stand_for_several_names_ask_which_and_take_the_one_chosen()
     {
         var id = await BeginAsync("walkThrough");

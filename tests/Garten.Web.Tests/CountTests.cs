@@ -51,6 +51,48 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
     }
 
     [Fact]
+    public void A_watch_is_entered_by_phase_and_percent_and_tells_when_it_began()
+    {
+        using var browser = server.Open("/records?what=counts");
+        browser.Button("Begin a count").Click();
+        browser.Choose("How", "Phenology watch");
+        browser.Choose("Site", "Millrace Bottom");
+        var day = browser.Field("On");
+        browser.Run("const e = arguments[0]; Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(e, '2025-04-14'); e.dispatchEvent(new Event('input', { bubbles: true }))", day);
+        browser.Find(".count-safe input").Click();
+        browser.Find(".count-form [type=submit]").Click();
+        var field = browser.Field("Name and number (leaf, flower, fruit or colour, and percent)");
+        field.SendKeys("acemac 20");
+        browser.See("Say what was looked at: leaf, flower, fruit or colour");
+        field.Clear();
+        field.SendKeys("sam rac flower 0" + Keys.Enter);
+        Line(browser, "Sambucus racemosa", "0");
+        browser.Wait("its strip", d => d.FindElements(By.CssSelector(".watched tr")).FirstOrDefault(r => r.Text.Contains("Sambucus racemosa", StringComparison.Ordinal) && r.Text.Contains("Not seen on any of 1 look", StringComparison.Ordinal)));
+        browser.Wait("what others saw this year", d => d.FindElements(By.CssSelector(".watched tr")).FirstOrDefault(r => r.Text.Contains("Oemleria cerasiformis", StringComparison.Ordinal) && r.Text.Contains("10 days later than usual here", StringComparison.Ordinal)));
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Labels_of_specimens_are_shown_and_those_not_wanted_are_left_out_of_print()
+    {
+        using var browser = server.Open("/records?what=labels");
+        browser.See("No specimen was kept yet.");
+        browser.RunAsync(
+            """
+            const [done] = arguments;
+            fetch('/api/plants/1/vouchers', { method: 'POST', headers: { 'Content-Type': 'application/json' },
+              body: JSON.stringify({ number: 'RO 7', keptAt: 'reserve hut, box 1', takenOn: '2026-05-02', stand: 60, taken: 1, permit: '' }) }).then((r) => done(r.status))
+            """).ShouldBe(200L);
+        browser.Reload();
+        browser.Find("[aria-label='Label RO 7']").Text.ShouldContain("Acer macrophyllum");
+        browser.See("1 of 1 label");
+        browser.Find(".labels input[type=checkbox]").Click();
+        browser.See("0 of 1 label");
+        browser.Button("Print the labels").Enabled.ShouldBeFalse();
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void A_list_to_tick_follows_the_site_and_the_day()
     {
         using var browser = server.Open("/records?what=checklist");

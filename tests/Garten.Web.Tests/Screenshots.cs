@@ -71,9 +71,9 @@ public sealed class Screenshots
         browser.See("400 m², four pegs");
         Take(browser, "map");
 
-        browser.Open("/records");
-        browser.See("20 shown");
-        browser.See("Mahonia nervosa");
+        browser.Open("/records?what=finds");
+        browser.See("Achillea millefolium");
+        browser.Find(".find-mark");
         Take(browser, "records");
         browser.Open("/records?what=counts");
         browser.Wait("the walk", d => d.FindElements(By.CssSelector(".count-list li button")).FirstOrDefault(b => b.Text.StartsWith("Millrace Bottom", StringComparison.Ordinal))).Click();

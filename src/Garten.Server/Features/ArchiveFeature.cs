@@ -98,7 +98,7 @@ public static class ArchiveFeature
             var plots = ProtocolRules.HasPlots(content.Protocol);
             (string, string)[] size = content.LengthM is { } length ? [("sampleSizeValue", DarwinCoreCsv.Number(length)), ("sampleSizeUnit", "metre")] : [];
             AddEvent(
-                whole, "", content.Date, site,
+                whole, "", content.Date, At(site, sheet.At),
                 [
                     ("samplingProtocol", ProtocolWords.Name(content.Protocol)), ("eventTime", Time(content)), ("samplingEffort", Effort(content)),
                     ("fieldNotes", DarwinCoreCsv.Text(content.Weather)), ("eventRemarks", DarwinCoreCsv.Text(content.Note)), .. size,
@@ -106,7 +106,7 @@ public static class ArchiveFeature
             for (var plot = 1; plots && plot <= content.Plots; plot++)
             {
                 AddEvent(
-                    $"{whole}:{DarwinCoreCsv.Number(plot)}", whole, content.Date, site, ("samplingProtocol", ProtocolWords.Name(content.Protocol)), ("sampleSizeValue", DarwinCoreCsv.Number(content.PlotAreaM2!.Value)), ("sampleSizeUnit", "square metre"));
+                    $"{whole}:{DarwinCoreCsv.Number(plot)}", whole, content.Date, At(site, sheet.At), ("samplingProtocol", ProtocolWords.Name(content.Protocol)), ("sampleSizeValue", DarwinCoreCsv.Number(content.PlotAreaM2!.Value)), ("sampleSizeUnit", "square metre"));
             }
 
             foreach (var line in lines)
@@ -195,6 +195,9 @@ public static class ArchiveFeature
             ["measurementDeterminedDate"] = DarwinCoreCsv.Date(o.Date),
             ["measurementRemarks"] = DarwinCoreCsv.Text(o.Note),
         });
+
+        /// <summary>A site, known to lie where a plot or transect of it does.</summary>
+        private static Site At(Site site, GeoPoint? place) => place is { } at ? site with { Latitude = at.Latitude, Longitude = at.Longitude, UncertaintyM = null } : site;
 
         private static string Time(SheetContent content) => content.Started is not { } from ? ""
             : content.Ended is { } to ? string.Create(CultureInfo.InvariantCulture, $"{from:HH:mm}/{to:HH:mm}") : from.ToString("HH:mm", CultureInfo.InvariantCulture);

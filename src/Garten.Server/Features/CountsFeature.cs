@@ -2,6 +2,7 @@ using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Survey.Counting;
+using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Server.Hosting;
 
@@ -76,14 +77,14 @@ public static class CountsFeature
 
         counts.MapGet("/years", (CountStore store, CancellationToken cancel) => store.YearsAsync(cancel)).WithName("countYears").Produces<List<int>>();
 
-        counts.MapPost("/", async (BeginCount input, CountStore store, CountViews views, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+        counts.MapPost("/", async (BeginCount input, CountStore store, MapStore places, CountViews views, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {
             if (!input.Safe)
             {
                 throw new RuleException("safe", "Make the checks before you set out, and tick that they are made.");
             }
 
-            var id = await store.BeginAsync(input.Request, Check(input.Content, clock), person.Required, cancel);
+            var id = await store.BeginAsync(input.Request, await CheckAsync(input.Content, places, clock, cancel), person.Required, cancel);
             return await views.OfAsync(id, cancel);
         }).WithName("beginCount").Produces<CountView>();
 
@@ -91,11 +92,11 @@ public static class CountsFeature
             .WithName("count").Produces<CountView>();
 
         counts.MapPut("/{sheet:int}", async (
-            int sheet, SheetContent input, CountStore store, CountViews views, TimeProvider clock, CancellationToken cancel) =>
+            int sheet, SheetContent input, CountStore store, MapStore places, CountViews views, TimeProvider clock, CancellationToken cancel) =>
         {
             var before = await store.SheetAsync(sheet, cancel);
             var lines = await store.LinesAsync(sheet, cancel);
-            var content = Check(input with { Protocol = before.Content.Protocol, Site = before.Content.Site, Date = before.Content.Date }, clock);
+            var content = await CheckAsync(input with { Protocol = before.Content.Protocol, Site = before.Content.Site, Date = before.Content.Date }, places, clock, cancel);
             if (lines.Exists(l => l.Plot > content.Plots))
             {
                 throw new RuleException("plots", $"Plot {lines.Max(l => l.Plot)} has lines already. Take them away first, or leave the number of plots.");
@@ -166,6 +167,31 @@ public static class CountsFeature
         return await store.TakeAwayAsync(line, away, cancel)
             ? await views.OfAsync(sheet, cancel)
             : throw new RuleException("line", $"{content.Name} was entered anew in the meantime. Change that line instead.");
+    }
+
+    /// <summary>Checks a visit. At a place on the map its size is that of the place, where it is not said otherwise.</summary>
+    private static async Task<SheetContent> CheckAsync(SheetContent input, MapStore places, TimeProvider clock, CancellationToken cancel)
+    {
+        if (input.Place is not { } place)
+        {
+            return Check(input, clock);
+        }
+
+        var at = (await places.PlacesAsync(cancel)).Find(p => p.Id == place && p.Content.Kind is (PlaceKind.Plot or PlaceKind.Transect))
+            ?? throw new RuleException("place", "There is no such plot or transect on the map. Choose one from the list, or none.");
+        if (at.Content.Site is { } site && site != input.Site)
+        {
+            throw new RuleException("place", $"{at.Content.Name} belongs to another site. Choose one of this site, or none.");
+        }
+
+        var shape = at.Content.Shape;
+        return Check(
+            input with
+            {
+                PlotAreaM2 = input.PlotAreaM2 ?? (input.Plots == 1 && shape.Area > 0 ? Math.Round(shape.Area, 1) : null),
+                LengthM = input.LengthM ?? (shape.Form == ShapeForm.Line ? Math.Round(shape.Length, 1) : null),
+            },
+            clock);
     }
 
     private static SheetContent Check(SheetContent input, TimeProvider clock)

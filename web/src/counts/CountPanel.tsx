@@ -25,7 +25,13 @@ export function CountPanel({ id }: { id: number }) {
       <h2>
         {protocols[sheet.content.protocol].label}, {sheet.siteName}, {day(sheet.content.date)}
       </h2>
-      <Effort key={sheet.id} id={id} content={sheet.content} recorder={sheet.recorder} />
+      <Effort
+        key={sheet.id}
+        id={id}
+        content={sheet.content}
+        recorder={sheet.recorder}
+        place={sheet.placeName ?? ''}
+      />
       {hasPlots && (
         <div className="row no-print" role="group" aria-label="Plot">
           <TextField
@@ -107,11 +113,19 @@ export function CountPanel({ id }: { id: number }) {
   )
 }
 
-function Effort({ id, content, recorder }: { id: number; content: SheetContent; recorder: string }) {
+interface EffortProps {
+  id: number
+  content: SheetContent
+  recorder: string
+  place: string
+}
+
+function Effort({ id, content, recorder, place }: EffortProps) {
   const [change, setChange] = useState<SheetContent | null>(null)
   const set = useSetCount(id)
   const facts = [
     `by ${recorder}${content.companions ? ` with ${content.companions}` : ''}`,
+    place && `at ${place}`,
     content.plotAreaM2 && `${content.plots} plots of ${content.plotAreaM2} m²`,
     content.lengthM && `a line of ${content.lengthM} m`,
     content.started &&

@@ -1,5 +1,6 @@
-import { TextField } from '@mui/material'
+import { MenuItem, TextField } from '@mui/material'
 import type { SheetContent } from '../api/types'
+import { useMap } from '../map/mapQueries'
 
 interface Props {
   sheet: SheetContent
@@ -21,8 +22,29 @@ const Time = (props: { label: string; value: string | null; onChange: (time: str
 /** Effort, plots, weather and company of a count. */
 export function SheetFields({ sheet, onChange }: Props) {
   const plots = sheet.protocol === 'quadrats' || sheet.protocol === 'treePlot'
+  const places = (useMap().data?.places ?? []).filter(
+    (p) => (p.kind === 'plot' || p.kind === 'transect') && (p.site === null || p.site === sheet.site),
+  )
   return (
     <div className="row">
+      {places.length > 0 && (
+        <TextField
+          select
+          label="Plot or transect on the map"
+          value={sheet.place ?? ''}
+          onChange={(e) => onChange({ place: e.target.value === '' ? null : Number(e.target.value) })}
+          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+          sx={{ minWidth: 210 }}
+        >
+          <MenuItem value="">the site at large</MenuItem>
+          {places.map((p) => (
+            <MenuItem key={p.id} value={p.id}>
+              {p.name}
+              {p.size && `, ${p.size}`}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
       {plots && (
         <>
           <TextField
@@ -35,6 +57,7 @@ export function SheetFields({ sheet, onChange }: Props) {
           <TextField
             type="number"
             label="Area of a plot, m²"
+            placeholder={sheet.place && sheet.plots === 1 ? 'as drawn' : undefined}
             value={sheet.plotAreaM2 ?? ''}
             onChange={(e) => onChange({ plotAreaM2: number(e.target.value) })}
             sx={{ width: 150 }}
@@ -46,6 +69,7 @@ export function SheetFields({ sheet, onChange }: Props) {
         <TextField
           type="number"
           label="Length, m"
+          placeholder={sheet.place ? 'as drawn' : undefined}
           value={sheet.lengthM ?? ''}
           onChange={(e) => onChange({ lengthM: number(e.target.value) })}
           sx={{ width: 120 }}

@@ -1,8 +1,9 @@
-import { DataGrid, type GridColDef, type GridPaginationModel, type GridSortModel } from '@mui/x-data-grid'
+import { type GridColDef, type GridPaginationModel, type GridSortModel } from '@mui/x-data-grid'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { FindView } from '../api/types'
 import { protocols } from '../counts/protocols'
+import { RecordGrid } from '../records/RecordGrid'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
@@ -90,29 +91,19 @@ export function FindsList({ filter, total, nonce }: Props) {
   return (
     <div className="finds-list">
       <ProblemNote error={error} />
-      <DataGrid
+      <RecordGrid
         nonce={nonce}
         rows={data?.finds ?? []}
         getRowId={(row) => row.key}
         columns={columns}
         rowCount={total}
         loading={isFetching && !data}
-        density="compact"
-        paginationMode="server"
-        sortingMode="server"
-        pageSizeOptions={[25, 50, 100]}
         paginationModel={page}
         onPaginationModelChange={turn}
         sortModel={[{ field: 'date', sort: oldest ? 'asc' : 'desc' }]}
         sortingOrder={['desc', 'asc']}
         onSortModelChange={sort}
-        onRowClick={({ row }) => open(row)}
-        onCellKeyDown={(params, event) => {
-          if (event.key === 'Enter') open(params.row)
-        }}
-        disableColumnFilter
-        disableColumnMenu
-        disableRowSelectionOnClick
+        onOpen={open}
         localeText={{ noRowsLabel: 'Nothing found that fits.' }}
       />
     </div>

@@ -1,5 +1,5 @@
 import { Button, Checkbox, FormControlLabel } from '@mui/material'
-import { DataGrid, type GridColDef, type GridSortModel } from '@mui/x-data-grid'
+import { type GridColDef, type GridSortModel } from '@mui/x-data-grid'
 import { useState } from 'react'
 import { type RecordFilter, useRecords, useSession } from '../api/queries'
 import type { SurveyRecord } from '../api/types'
@@ -8,6 +8,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { RecordDialog } from './RecordDialog'
 import { RecordFields } from './RecordFields'
+import { RecordGrid } from './RecordGrid'
 import { WithheldList } from './WithheldList'
 
 const sortable = ['date', 'tag', 'name', 'site', 'recorder', 'determiner'] as const
@@ -92,27 +93,17 @@ export function PlantRecords({ nonce }: { nonce: string }) {
       />
       <ProblemNote error={error} />
       <div className="records-grid">
-        <DataGrid
+        <RecordGrid
           nonce={nonce}
           rows={data?.records ?? []}
           columns={columns}
           rowCount={data?.total ?? 0}
           loading={isFetching && !data}
-          density="compact"
-          paginationMode="server"
-          sortingMode="server"
-          pageSizeOptions={[25, 50, 100]}
           paginationModel={page}
           onPaginationModelChange={setPage}
           sortModel={[{ field: filter.sort ?? 'date', sort: filter.descending ? 'desc' : 'asc' }]}
           onSortModelChange={sort}
-          onRowClick={({ row }) => setOpen(row)}
-          onCellKeyDown={(params, event) => {
-            if (event.key === 'Enter') setOpen(params.row)
-          }}
-          disableColumnFilter
-          disableColumnMenu
-          disableRowSelectionOnClick
+          onOpen={setOpen}
           localeText={{ noRowsLabel: 'No record fits. A plant has a record once it has a name.' }}
         />
       </div>

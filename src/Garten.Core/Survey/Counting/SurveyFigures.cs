@@ -115,7 +115,8 @@ public sealed record SurveyFigures(
             lines.Count(l => l.Origin != Origin.Planted) - own.Length, countedIn, counts.Individuals, counts.Species,
             Richness.Chao1(counts), Richness.Chao2(inUnits), Richness.Jackknife1(inUnits), Richness.Jackknife2(inUnits), Richness.Bootstrap(inUnits),
             Diversity.Shannon(counts), Diversity.Simpson(counts), Diversity.Hill(counts, 1), Diversity.Hill(counts, 2), Rarefaction.Curve(inUnits, MostCurvePoints), Rarefaction.Curve(counts, CurvePoints),
-            FloristicQuality.OfNative(Judged()), FloristicQuality.OfAll(Judged()), sites.Length > MostSites ? [] : PairsOf()) { SiteCount = sites.Length };
+            FloristicQuality.OfNative(Judged()), FloristicQuality.OfAll(Judged()), sites.Length > MostSites ? [] : PairsOf())
+        { SiteCount = sites.Length };
 
         IEnumerable<(bool Native, int? Conservatism)> Judged() =>
             wild.Select(guide.Taxon).Where(t => t.IsSpeciesLevel && t.Status != AreaStatus.Unknown).Select(t => (t.Status == AreaStatus.Native, t.Conservatism));

@@ -127,12 +127,21 @@ public sealed class FindStore(NpgsqlDataSource source)
     /// <param name="cancel">Gives up.</param>
     public async Task<FindSums> SumsAsync(FindFilter filter, CancellationToken cancel)
     {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        var ask = await FindConditions.OfAsync(connection, filter, cancel);
+        FindConditions ask;
+        await using (var connection = await source.OpenConnectionAsync(cancel))
+        {
+            ask = await FindConditions.OfAsync(connection, filter, cancel);
+        }
 
-        // The two questions are as long as each other; the database answers them side by side.
-        await using var beside = await source.OpenConnectionAsync(cancel);
-        var summing = connection.QueryAsync(
+        // The two questions are as long as each other; the database answers them side by side. Each takes a connection and gives it back
+        // by itself: many who held one and waited for another would wait for each other.
+        async Task<List<T>> AskAsync<T>(string question, Func<NpgsqlDataReader, T> read)
+        {
+            await using var connection = await source.OpenConnectionAsync(cancel);
+            return await connection.QueryAsync(question, ask.Values, read, cancel);
+        }
+
+        var summing = AskAsync(
             $"""
             with {Found(ask)}, sum as (
                 select site, extract(year from day)::integer as year, sum(n)::bigint as n, coalesce(sum(n) filter (where latitude is null), 0)::bigint as at_site
@@ -140,8 +149,8 @@ public sealed class FindStore(NpgsqlDataSource source)
             select sum.year, sum.n, case when s.latitude is null or s.longitude is null then sum.at_site else 0 end
             from sum left join site s on s.id = sum.site order by sum.year
             """,
-            ask.Values, r => (Year: r.IsDBNull(0) ? (int?)null : r.GetInt32(0), Finds: r.GetInt64(1), Unplaced: r.GetInt64(2)), cancel);
-        var naming = beside.QueryAsync(
+            r => (Year: r.IsDBNull(0) ? (int?)null : r.GetInt32(0), Finds: r.GetInt64(1), Unplaced: r.GetInt64(2)));
+        var naming = AskAsync(
             $"""
             select taxon, qualifier, sum(n)::bigint from (
                 select l.taxon, l.qualifier, count(*) as n {(ask.OnVisits ? Lines : "from count_line l")} where {(ask.OnVisits ? "" : "l.removed_at is null and ")}{ask.OfLines} group by 1, 2
@@ -149,7 +158,8 @@ public sealed class FindStore(NpgsqlDataSource source)
                 select d.taxon, d.qualifier, count(*) {Plants} where {ask.OfPlants} group by 1, 2) b
             group by taxon, qualifier order by taxon, qualifier
             """,
-            ask.Values, r => new NameFinds(r.GetString(0), r.Named<Qualifier>(1), r.GetInt64(2)), cancel);
+            r => new NameFinds(r.GetString(0), r.Named<Qualifier>(1), r.GetInt64(2)));
+        await Task.WhenAll(summing, naming);
         var (sums, names) = (await summing, await naming);
         var sites = sums.FindAll(s => s.Year is null);
         return new(sites.Sum(s => s.Finds), sites.Count, sites.Sum(s => s.Unplaced), [.. sums.Where(s => s.Year is not null).Select(s => new YearOfFinds(s.Year!.Value, s.Finds))], names);

@@ -72,6 +72,13 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task Many_who_ask_for_sums_at_once_do_not_wait_for_each_other()
+    {
+        var sums = await Task.WhenAll(Enumerable.Range(0, 60).Select(_ => Me.GetAsync("/api/finds/summary?taxon=quercus-garryana")));
+        sums.Select(s => (int)s["finds"]!).Distinct().ShouldHaveSingleItem().ShouldBeGreaterThan(0);
+    }
+
+    [Fact]
     public async Task A_line_entered_taken_away_and_put_back_counts_once_while_it_stands()
     {
         const string Query = "taxon=arbutus-menziesii";

@@ -27,6 +27,12 @@ if (args is ["accuracy", .. var rest])
     return;
 }
 
+if (args is ["rounds"])
+{
+    RoundsReport.Write(Environment.GetEnvironmentVariable("GARTEN_GUIDE")!, Environment.GetEnvironmentVariable("GARTEN_REPORT"));
+    return;
+}
+
 if (args is ["records", .. var many])
 {
     var lines = many is [var said] && int.TryParse(said, out var given) ? given : 1_000_000;

@@ -44,6 +44,7 @@ internal sealed class YearTrial
     private readonly RoundSite _start = new(0, new GeoPoint(45, -123.7), 100);
     private readonly Studied[] _plants;
     private readonly double _late;
+    private readonly List<RoundQuestion> _asked = [];
 
     private YearTrial(Guide guide, CandidateModel model, int seed)
     {
@@ -72,6 +73,14 @@ internal sealed class YearTrial
 
     /// <summary>A year planned round by round from the return lists.</summary>
     public static YearOutcome Planned(Guide guide, CandidateModel model, int seed) => new YearTrial(guide, model, seed).Run(t => t.NextPlanned);
+
+    /// <summary>What a year planned round by round asks of the planner.</summary>
+    public static ImmutableArray<RoundQuestion> Questions(Guide guide, CandidateModel model, int seed)
+    {
+        YearTrial year = new(guide, model, seed);
+        year.Run(t => t.NextPlanned);
+        return [.. year._asked];
+    }
 
     /// <summary>A year in which every site is seen in the middle of every month.</summary>
     public static YearOutcome Monthly(Guide guide, CandidateModel model, int seed) => new YearTrial(guide, model, seed).Run(t =>
@@ -130,7 +139,8 @@ internal sealed class YearTrial
         }
 
         var days = Enumerable.Range(0, Last.DayNumber - today.DayNumber + 1).Select(today.AddDays).Where(d => d.DayOfWeek is DayOfWeek.Saturday or DayOfWeek.Sunday);
-        var plan = RoundPlanner.Plan(new([.. needs], _sites, _start, [.. days], MinutesADay));
+        _asked.Add(new([.. needs], _sites, _start, [.. days], MinutesADay));
+        var plan = RoundPlanner.Plan(_asked[^1]);
         return plan.Rounds.IsEmpty ? null : (plan.Rounds[0].Date, plan.Rounds[0].Sites);
     }
 

@@ -1,23 +1,37 @@
 using System.Numerics;
+using System.Runtime.Intrinsics;
 
 namespace Garten.Core.Seasons.Rounds;
 
 /// <summary>The most that can be had of one day when each need has its weight.</summary>
 /// <remarks>
-/// Over all sets of sites, the time left beside the way being filled with the needs that weigh most for their minutes, the last in part
-/// (Dantzig 1957); the few minutes to a plant are shared out among all that shows on it that day. So no round of the day weighs more.
-/// Most sets need not be filled: at a price for each minute a set is worth no more than its time and what its needs gain above that price.
+/// Over all sets of sites, the time left beside the way being filled with what weighs most for its minutes, the last in part
+/// (Dantzig 1957). The way to a plant is walked once for all that is seen on it: the needs of a plant that together weigh most for their
+/// minutes and that way come as one piece, its others singly after them, so that a plant seen in part is walked to in the same part (the
+/// linear relaxation of the knapsack with setups). So no round of the day weighs more. Most sets need not be filled: at whatever
+/// price for each minute a set is worth no more than its time and what its pieces gain above that price. Sets with no time for one thing at each of
+/// their sites make no round.
 /// </remarks>
 internal sealed class DayLoad
 {
+    /// <summary>Prices tried, as shares of what a minute more would bring at the set that was best the last time; the lowest first.</summary>
+    private static readonly Vector256<double> Prices = Vector256.Create(0.82, 0.94, 1.04, 1.2);
+
     private readonly int[] _needs;
+    private readonly int[] _plant;
     private readonly int[] _bit;
     private readonly double[] _minutes;
     private readonly int[] _sites;
     private readonly double[] _left;
-    private readonly double[] _gain;
+    private readonly int[] _sets;
+    private readonly Vector256<double>[] _gain;
+    private readonly double[] _worth;
     private readonly double[] _rates;
     private readonly int[] _order;
+    private readonly int[] _pieceOf;
+    private readonly int[] _firstOf;
+    private readonly double[] _share;
+    private readonly Piece[] _pieces;
     private int _count;
     private int _likely;
 
@@ -27,14 +41,20 @@ internal sealed class DayLoad
     public DayLoad(PlanningTask task, int day)
     {
         _needs = [.. Enumerable.Range(0, task.Needs.Length).Where(n => task.Shows(n, day))];
-        var showing = _needs.CountBy(n => task.Plant[n]).ToDictionary();
-        _minutes = [.. _needs.Select(n => task.Needs[n].Minutes + (RoundPlanner.MinutesToNextPlant / showing[task.Plant[n]]))];
+        int[] plants = [.. _needs.Select(n => task.Plant[n]).Distinct()];
+        _plant = [.. _needs.Select(n => Array.IndexOf(plants, task.Plant[n]))];
+        _minutes = [.. _needs.Select(n => task.Needs[n].Minutes)];
         _sites = [.. _needs.Select(n => task.Site[n]).Distinct().Order()];
         _bit = [.. _needs.Select(n => 1 << Array.IndexOf(_sites, task.Site[n]))];
-        _left = [.. Enumerable.Range(0, 1 << _sites.Length).Select(set => task.MinutesADay + 1e-9 - task.Walking.Of(Wide(set)))];
-        _gain = new double[_left.Length];
+        (_left, _sets) = TimeLeft(task);
+        _gain = new Vector256<double>[_left.Length];
+        _worth = new double[_left.Length];
         _rates = new double[_needs.Length];
         _order = new int[_needs.Length];
+        _pieceOf = new int[_needs.Length];
+        _pieces = new Piece[_needs.Length];
+        _share = new double[_needs.Length];
+        _firstOf = new int[plants.Length];
     }
 
     /// <summary>The sites something shows at, a bit for each.</summary>
@@ -61,16 +81,50 @@ internal sealed class DayLoad
             best &= ~(1 << BitOperations.Log2((uint)(best & ~must)));
         }
 
-        var (most, price) = _left[best] > 0 ? Fill(best, weights) : (double.NegativeInfinity, 0);
-        Array.Clear(_gain);
-        for (var k = 0; k < _count && -_rates[k] > price; k++)
+        var (most, price) = _left[best] > 0 ? Fill(best) : (double.NegativeInfinity, 0);
+        Worth(price, must, not);
+        var filled = 1;
+        TryFill(Array.IndexOf(_worth, _worth.Max()));
+        foreach (var set in _sets)
         {
-            var i = _order[k];
-            _gain[_bit[i]] += weights[_needs[i]] - (price * _minutes[i]);
+            TryFill(set);
         }
 
-        var filled = 1;
-        for (var set = 0; set < _gain.Length; set++)
+        _likely = double.IsFinite(most) ? best : 0;
+        effort.Spend(_sets.Length + _count + (filled * _count / 2));
+        return (most, Wide(best));
+
+        void TryFill(int set)
+        {
+            if (_worth[set] <= most + 1e-12)
+            {
+                return;
+            }
+
+            filled++;
+            _worth[set] = 0;
+            if (Fill(set).Weight is var weight && weight > most)
+            {
+                (most, best) = (weight, set);
+            }
+        }
+    }
+
+    /// <summary>What each set of sites is worth at most; nothing where it is not asked for.</summary>
+    private void Worth(double price, int must, int not)
+    {
+        for (var bit = 1; bit < _gain.Length; bit <<= 1)
+        {
+            _gain[bit] = default;
+        }
+
+        var prices = Prices * price;
+        for (var k = 0; k < _count && _pieces[_order[k]] is var piece && piece.Rate > prices[0]; k++)
+        {
+            _gain[piece.Bit] += Vector256.Max(Vector256.Create(piece.Weight) - (prices * piece.Minutes), default);
+        }
+
+        foreach (var set in _sets)
         {
             var lowest = set & -set;
             if (set != lowest)
@@ -78,19 +132,9 @@ internal sealed class DayLoad
                 _gain[set] = _gain[set ^ lowest] + _gain[lowest];
             }
 
-            if ((set & must) == must && (set & not) == 0 && _left[set] > 0 && _gain[set] + (price * _left[set]) > most + 1e-12)
-            {
-                filled++;
-                if (Fill(set, weights).Weight is var weight && weight > most)
-                {
-                    (most, best) = (weight, set);
-                }
-            }
+            var worth = _gain[set] + (prices * _left[set]);
+            _worth[set] = _left[set] > 0 && (set & must) == must && (set & not) == 0 ? Math.Min(Math.Min(worth[0], worth[1]), Math.Min(worth[2], worth[3])) : 0;
         }
-
-        _likely = double.IsFinite(most) ? best : 0;
-        effort.Spend(_gain.Length + (filled * _count / 2));
-        return (most, Wide(best));
     }
 
     /// <summary>Takes what the heaviest round sees from how often each need is still to be seen.</summary>
@@ -100,55 +144,108 @@ internal sealed class DayLoad
     public void See(double[] weights, int sites, double[] open)
     {
         Sort(weights);
+        Array.Clear(_share);
         var set = Narrow(sites);
         var left = _left[set];
         for (var k = 0; k < _count && left > 0; k++)
         {
-            var i = _order[k];
-            if ((set & _bit[i]) != 0)
+            var piece = _pieces[_order[k]];
+            if ((set & piece.Bit) != 0)
             {
-                var share = Math.Min(left / _minutes[i], 1);
-                open[_needs[i]] -= share;
-                left -= share * _minutes[i];
+                _share[_order[k]] = Math.Min(left / piece.Minutes, 1);
+                left -= _share[_order[k]] * piece.Minutes;
+            }
+        }
+
+        for (var i = 0; i < _needs.Length; i++)
+        {
+            if (_pieceOf[i] >= 0)
+            {
+                open[_needs[i]] -= _share[_pieceOf[i]];
             }
         }
     }
 
-    /// <summary>The needs that weigh anything, those that weigh most for their minutes first.</summary>
+    /// <summary>The minutes left beside the way through each set of sites, none where they do not make a round; and the sets that do, with those they grow from.</summary>
+    private (double[] Left, int[] Sets) TimeLeft(PlanningTask task)
+    {
+        double[] shortest = [.. _sites.Select((_, s) => RoundPlanner.MinutesToNextPlant + Enumerable.Range(0, _needs.Length).Where(i => _bit[i] == 1 << s).Min(i => _minutes[i]))];
+        double[] left = [.. Enumerable.Range(0, 1 << _sites.Length).Select(set => task.MinutesADay + 1e-9 - task.Walking.Of(Wide(set)))];
+        var grown = new bool[left.Length];
+        for (var set = left.Length - 1; set >= 0; set--)
+        {
+            if (left[set] < shortest.Where((_, s) => ((set >> s) & 1) != 0).Sum())
+            {
+                left[set] = 0;
+            }
+
+            grown[set] |= left[set] > 0;
+            grown[set & (set - 1)] |= grown[set];
+        }
+
+        return (left, [.. Enumerable.Range(0, left.Length).Where(set => grown[set])]);
+    }
+
+    /// <summary>Puts the needs that weigh anything into pieces, and these in order, those that weigh most for their minutes first.</summary>
     private void Sort(double[] weights)
     {
-        _count = 0;
+        var weighing = 0;
+        Array.Fill(_pieceOf, -1);
         for (var i = 0; i < _needs.Length; i++)
         {
             if (weights[_needs[i]] > 0)
             {
-                _rates[_count] = -weights[_needs[i]] / _minutes[i];
-                _order[_count++] = i;
+                _rates[weighing] = -weights[_needs[i]] / _minutes[i];
+                _order[weighing++] = i;
             }
+        }
+
+        Array.Sort(_rates, _order, 0, weighing);
+        Array.Fill(_firstOf, -1);
+        _count = 0;
+        for (var k = 0; k < weighing; k++)
+        {
+            var i = _order[k];
+            ref var first = ref _firstOf[_plant[i]];
+            if (first >= 0 && -_rates[k] > _pieces[first].Rate)
+            {
+                _pieces[first] = _pieces[first].With(weights[_needs[i]], _minutes[i]);
+                _pieceOf[i] = first;
+                continue;
+            }
+
+            _pieces[_count] = new(_bit[i], weights[_needs[i]], _minutes[i] + (first < 0 ? RoundPlanner.MinutesToNextPlant : 0));
+            first = first < 0 ? _count : first;
+            _pieceOf[i] = _count++;
+        }
+
+        for (var k = 0; k < _count; k++)
+        {
+            (_order[k], _rates[k]) = (k, -_pieces[k].Rate);
         }
 
         Array.Sort(_rates, _order, 0, _count);
     }
 
     /// <summary>Fills the time left at some sites: the weight, and what a minute more would bring.</summary>
-    private (double Weight, double Price) Fill(int set, double[] weights)
+    private (double Weight, double Price) Fill(int set)
     {
         var (weight, left) = (0.0, _left[set]);
         for (var k = 0; k < _count; k++)
         {
-            var i = _order[k];
-            if ((set & _bit[i]) == 0)
+            ref readonly var piece = ref _pieces[_order[k]];
+            if ((set & piece.Bit) == 0)
             {
                 continue;
             }
 
-            if (_minutes[i] > left)
+            if (piece.Minutes > left)
             {
-                return (weight - (left * _rates[k]), -_rates[k]);
+                return (weight + (left * piece.Rate), piece.Rate);
             }
 
-            weight += weights[_needs[i]];
-            left -= _minutes[i];
+            weight += piece.Weight;
+            left -= piece.Minutes;
         }
 
         return (weight, 0);
@@ -174,5 +271,16 @@ internal sealed class DayLoad
         }
 
         return set;
+    }
+
+    /// <summary>Needs of one plant that are taken together.</summary>
+    /// <param name="Bit">The bit of the site.</param>
+    /// <param name="Weight">What they weigh.</param>
+    /// <param name="Minutes">What they take.</param>
+    private readonly record struct Piece(int Bit, double Weight, double Minutes)
+    {
+        public double Rate { get; } = Weight / Minutes;
+
+        public Piece With(double weight, double minutes) => new(Bit, Weight + weight, Minutes + minutes);
     }
 }

@@ -6,7 +6,7 @@ namespace Garten.Core.Seasons.Rounds;
 /// there is no plan, however the weights are. Good weights are sought by the subgradient method with Polyak's step and the
 /// directions of before mixed in (Camerini, Fratta and Maffioli 1975). Where that does not settle it, it is asked twice: the
 /// third round, say, being before a day or not; and once all days are settled, a round coming to a site or not. Weights that settled
-/// one question are tried first on the next.
+/// one question are tried first on the next. A proof that ran out of effort goes on where it stood.
 /// </remarks>
 internal sealed class RoundCountProof
 {
@@ -29,43 +29,44 @@ internal sealed class RoundCountProof
     private const double Fading = 0.9;
 
     private readonly PlanningTask _task;
-    private readonly PlanningEffort _effort;
     private readonly DayLoad[] _days;
     private readonly double[] _first;
     private readonly List<(double[] Weights, double[] OfDays)> _remembered = [];
+    private readonly Dictionary<int, Stack<Question>> _open = [];
+    private PlanningEffort _effort = new(0);
 
     /// <summary>Readies proofs.</summary>
     /// <param name="task">The task, with at least one need.</param>
-    /// <param name="effort">When to give up.</param>
-    public RoundCountProof(PlanningTask task, PlanningEffort effort)
+    public RoundCountProof(PlanningTask task)
     {
-        (_task, _effort) = (task, effort);
+        _task = task;
         _days = [.. task.Fullest.Select(d => new DayLoad(task, d))];
         _first = Sharing([.. task.Needs.Select(n => n.Minutes + RoundPlanner.MinutesToNextPlant)]);
     }
 
-    /// <summary>True when it is proven; false when not, for what reason ever.</summary>
+    /// <summary>True when it is proven that no plan has so few rounds, or fewer; false when not, for what reason ever.</summary>
     /// <param name="rounds">How many rounds, at least one.</param>
-    public bool CannotBe(int rounds)
+    /// <param name="effort">When to give up.</param>
+    public bool CannotBe(int rounds, PlanningEffort effort)
     {
-        Stack<(RoundSlot[] Slots, double[] Weights)> open = [];
-        open.Push(([.. Enumerable.Repeat(new RoundSlot(0, _days.Length - 1, 0, 0), rounds)], _first));
-        for (var tries = 5 * Tries; open.TryPop(out var question); tries = Tries)
+        _effort = effort;
+        if (!_open.TryGetValue(rounds, out var open))
+        {
+            _open[rounds] = open = new([new([.. Enumerable.Repeat(new RoundSlot(0, _days.Length - 1, 0, 0), rounds)], _first, 5 * Tries)]);
+        }
+
+        while (open.TryPeek(out var question))
         {
             if (Ordered(question.Slots) is not { } slots || SomeNeedHasNoRound(slots) || IsRefusedByRemembered(slots))
             {
+                open.Pop();
                 continue;
             }
 
             SlotTrial trial = new(this, slots, question.Weights);
-            for (var i = 0; i < tries && !trial.IsRefused && !_effort.IsSpent; i++)
+            for (var i = 0; i < question.Tries && !trial.IsRefused && !_effort.IsSpent; i++)
             {
                 trial.Step();
-            }
-
-            if (_effort.IsSpent)
-            {
-                return false;
             }
 
             if (trial.IsRefused || !slots.Any(s => s is not { With: 0, Without: 0 }))
@@ -75,16 +76,19 @@ internal sealed class RoundCountProof
 
             if (trial.IsRefused)
             {
+                open.Pop();
                 continue;
             }
 
-            if (trial.Halves() is not { } halves)
+            open.Pop();
+            if (_effort.IsSpent || trial.Halves() is not { } halves)
             {
+                open.Push(question with { Weights = trial.Best });
                 return false;
             }
 
-            open.Push((halves.One, trial.Best));
-            open.Push((halves.Other, trial.Best));
+            open.Push(new(halves.One, trial.Best, Tries));
+            open.Push(new(halves.Other, trial.Best, Tries));
         }
 
         return true;
@@ -302,4 +306,10 @@ internal sealed class RoundCountProof
             }
         }
     }
+
+    /// <summary>Rounds of which it is asked whether they can see everything.</summary>
+    /// <param name="Slots">The rounds.</param>
+    /// <param name="Weights">Weights to begin with.</param>
+    /// <param name="Tries">How many weights are tried.</param>
+    private sealed record Question(RoundSlot[] Slots, double[] Weights, int Tries);
 }

@@ -147,6 +147,7 @@ public sealed class RoundPlanner
     {
         var best = known;
         var least = Math.Min(Bound(Enumerable.Range(0, _task.Needs.Length)), best.Count);
+        RoundCountProof? proof = null;
 
         // What is soon found or soon proven need not wait for the whole effort of the other.
         foreach (var part in Parts)
@@ -157,13 +158,19 @@ public sealed class RoundPlanner
                 best = fewer;
             }
 
-            PlanningEffort proving = new(_effort.OfProof() / part, _cancel);
-            while (least < best.Count && new RoundCountProof(_task, proving).CannotBe(least))
+            // That one round fewer cannot be says the same of all below.
+            if (least < best.Count && (proof ??= new(_task)).CannotBe(best.Count - 1, new(_effort.OfProof() / part, _cancel)))
             {
-                least++;
+                least = best.Count;
             }
 
             (best, least) = part == Parts[0] ? Searched(best, least) : (best, least);
+        }
+
+        PlanningEffort counting = new(_effort.OfProof() / Parts[1], _cancel);
+        while (least < best.Count - 1 && proof?.CannotBe(least, counting) == true)
+        {
+            least++;
         }
 
         return (best, least);

@@ -37,6 +37,7 @@ public sealed class GuideStore(NpgsqlDataSource source)
         }
 
         await CopyTaxaAsync(connection, version, guide, cancel);
+        await CopyStandingsAsync(connection, version, guide, cancel);
         await using (var writer = await connection.BeginBinaryImportAsync(
             "copy guide_character (guide_version, character) from stdin (format binary)", cancel))
         {
@@ -80,6 +81,21 @@ public sealed class GuideStore(NpgsqlDataSource source)
             await writer.WriteAsync(GenusOf(guide, taxon), cancel);
             await writer.WriteAsync(taxon.CommonNames.FirstOrDefault() ?? "", cancel);
             await writer.WriteAsync(taxon.Status.ToString(), cancel);
+        }
+
+        await writer.CompleteAsync(cancel);
+    }
+
+    private static async Task CopyStandingsAsync(NpgsqlConnection connection, int version, Guide guide, CancellationToken cancel)
+    {
+        await using var writer = await connection.BeginBinaryImportAsync("copy guide_taxon_area (guide_version, taxon, area, status) from stdin (format binary)", cancel);
+        foreach (var (taxon, area) in guide.Taxa.SelectMany(t => guide.Areas.Select(a => (t, a.Id))).Where(x => guide.StatusIn(x.t.Id, x.Id) != x.t.Status))
+        {
+            await writer.StartRowAsync(cancel);
+            await writer.WriteAsync(version, cancel);
+            await writer.WriteAsync(taxon.Id.Value, cancel);
+            await writer.WriteAsync(area, cancel);
+            await writer.WriteAsync(guide.StatusIn(taxon.Id, area).ToString(), cancel);
         }
 
         await writer.CompleteAsync(cancel);

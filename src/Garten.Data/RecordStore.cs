@@ -63,6 +63,7 @@ public sealed class RecordStore(NpgsqlDataSource source)
         join lateral (select * from determination where plant = p.id order by id desc limit 1) d on true
         join person det on det.id = d.determined_by
         join guide_taxon t on t.guide_version = d.guide_version and t.taxon = d.taxon
+        left join guide_taxon_area ta on ta.guide_version = d.guide_version and ta.taxon = d.taxon and ta.area = s.flora_area
         where ($1::int is null or p.site = $1)
           and ($2::text is null or d.taxon in (
               with recursive below (taxon) as (
@@ -106,7 +107,7 @@ public sealed class RecordStore(NpgsqlDataSource source)
             $"""
             select pv.id, p.id, p.tag, v.id, v.visited_on, rec.name, s.name, s.elevation_m, s.latitude, s.longitude, s.uncertainty_m,
                    p.description, p.origin, pv.stage, pv.sex, pv.parts, pv.note,
-                   d.full_name, d.qualifier, d.taxon, t.name, t.author, t.rank, t.family, t.genus, t.common_name, t.status,
+                   d.full_name, d.qualifier, d.taxon, t.name, t.author, t.rank, t.family, t.genus, t.common_name, coalesce(ta.status, t.status),
                    det.name, d.determined_on, d.remarks, d.id
             {From}
             order by {column} {(filter.Descending ? "desc" : "asc")}, p.tag, pv.id

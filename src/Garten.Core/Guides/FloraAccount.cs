@@ -56,6 +56,9 @@ public sealed record FloraAccount(
     ImmutableArray<AccountLookAlike> LookAlikes,
     ImmutableArray<KeyEnding> Keys)
 {
+    /// <summary>Areas where it stands otherwise.</summary>
+    public ImmutableArray<StatusThere> StatusElsewhere { get; init; } = [];
+
     /// <summary>Writes the account of a taxon of any rank.</summary>
     /// <param name="guide">The guide.</param>
     /// <param name="id">A taxon of the guide.</param>
@@ -79,7 +82,10 @@ public sealed record FloraAccount(
             held.Seasons,
             held.Cautions,
             held.LookAlikes,
-            [.. guide.Reach.EndsAt(id).Select(at => new KeyEnding(at, guide.Key(at.Key).Title, WayTo(guide, at, id)))]);
+            [.. guide.Reach.EndsAt(id).Select(at => new KeyEnding(at, guide.Key(at.Key).Title, WayTo(guide, at, id)))])
+        {
+            StatusElsewhere = [.. guide.Areas.Select(a => new StatusThere(a.Name, guide.StatusIn(id, a.Id))).Where(a => a.Status != taxon.Status)],
+        };
     }
 
     /// <summary>How a state is worded that only says that the part is not there; others, such as "entire", describe something.</summary>

@@ -48,7 +48,14 @@ public sealed record GuideTables(
     ImmutableArray<PhenologyWindow> Windows,
     ImmutableArray<GlossaryTerm> Glossary,
     ImmutableArray<Misreading> Misreadings,
-    ImmutableArray<NameNeeds> Needs);
+    ImmutableArray<NameNeeds> Needs)
+{
+    /// <summary>Areas whose floras are told of apart; may be empty.</summary>
+    public ImmutableArray<FloraArea> Areas { get; init; } = [];
+
+    /// <summary>Where taxa stand unlike in areas.</summary>
+    public ImmutableArray<AreaStanding> AreaStandings { get; init; } = [];
+}
 
 /// <summary>The taxa, characters, statements, keys, seasons and cautions of one area, in one version. Immutable.</summary>
 public sealed class Guide
@@ -58,6 +65,7 @@ public sealed class Guide
     private readonly FrozenDictionary<CharacterId, Character> _characters;
     private readonly FrozenDictionary<KeyId, DichotomousKey> _keys;
     private readonly StatementIndex _statements;
+    private readonly FrozenDictionary<(TaxonId Taxon, string Area), AreaStatus> _standings;
 
     /// <summary>Compiles sound tables.</summary>
     /// <param name="tables">Tables whose references all resolve and whose keys pass <see cref="KeyChecks"/>.</param>
@@ -68,6 +76,7 @@ public sealed class Guide
         _characters = tables.Characters.ToFrozenDictionary(c => c.Id);
         _keys = tables.Keys.ToFrozenDictionary(k => k.Id);
         _statements = new StatementIndex(tables);
+        _standings = tables.AreaStandings.ToFrozenDictionary(s => (s.Taxon, s.Area), s => s.Status);
         Reach = new KeyReach(this);
     }
 
@@ -97,6 +106,9 @@ public sealed class Guide
 
     /// <summary>All pairs that must be kept apart.</summary>
     public ImmutableArray<LookAlike> LookAlikes => _tables.LookAlikes;
+
+    /// <summary>Areas whose floras are told of apart, in order.</summary>
+    public ImmutableArray<FloraArea> Areas => _tables.Areas;
 
     /// <summary>Ways one organ is taken for another.</summary>
     public ImmutableArray<Misreading> Misreadings => _tables.Misreadings;
@@ -140,6 +152,22 @@ public sealed class Guide
     /// <summary>The couplet of that key and number, or null.</summary>
     /// <param name="at">Any reference.</param>
     public Couplet? FindCouplet(CoupletRef at) => FindKey(at.Key)?.Couplets.GetValueOrDefault(at.Couplet);
+
+    /// <summary>How a taxon came to an area: as said of it there, or of the nearest taxon above it, or else of it at large.</summary>
+    /// <param name="id">A taxon of this guide.</param>
+    /// <param name="area">Identifier of an area; empty, or one the guide does not know, for the country at large.</param>
+    public AreaStatus StatusIn(TaxonId id, string area)
+    {
+        foreach (var taxon in area.Length > 0 && _standings.Count > 0 ? Lineage(id) : [])
+        {
+            if (_standings.TryGetValue((taxon.Id, area), out var status))
+            {
+                return status;
+            }
+        }
+
+        return Taxon(id).Status;
+    }
 
     /// <summary>A taxon and the taxa above it, itself first.</summary>
     /// <param name="id">A taxon of this guide.</param>

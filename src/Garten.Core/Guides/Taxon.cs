@@ -28,7 +28,7 @@ public enum TaxonRank
     Nothotaxon,
 }
 
-/// <summary>How a taxon came to the guide's area.</summary>
+/// <summary>How a taxon came to an area.</summary>
 public enum AreaStatus
 {
     /// <summary>The guide does not say.</summary>
@@ -65,7 +65,7 @@ public enum Commonness
 /// <param name="Author">Author of the name; empty where the guide leaves it blank.</param>
 /// <param name="CommonNames">Common names, the preferred first; may be empty.</param>
 /// <param name="Synonyms">Other scientific names in use; may be empty.</param>
-/// <param name="Status">Native or introduced in the area.</param>
+/// <param name="Status">Native or introduced in the guide's country at large; areas may differ (<see cref="AreaStanding"/>).</param>
 /// <param name="Commonness">How often it is met.</param>
 /// <param name="Protection">Why it is protected or to be spared, in a sentence; empty when it is not.</param>
 public sealed record Taxon(

@@ -30,6 +30,7 @@ public sealed partial class GuideReader
     private readonly Dictionary<string, Taxon> _taxa = [];
     private readonly Dictionary<string, Character> _characters = [];
     private readonly Dictionary<string, GlossaryTerm> _terms = [];
+    private readonly Dictionary<string, FloraArea> _areas = [];
 
     private GuideReader(PackageFiles package) => _package = package;
 
@@ -46,7 +47,8 @@ public sealed partial class GuideReader
         var statements = ReadStatements();
         var keys = ReadKeys();
         var tables = new GuideTables(
-            title, taxa, characters, statements, keys, ReadCautions(), ReadLookAlikes(), ReadCrosses(), ReadWindows(), glossary, ReadMisreadings(), ReadNeeds());
+            title, taxa, characters, statements, keys, ReadCautions(), ReadLookAlikes(), ReadCrosses(), ReadWindows(), glossary, ReadMisreadings(), ReadNeeds())
+        { Areas = ReadAreas(), AreaStandings = ReadAreaStandings() };
         return _faults.Count > 0
             ? new(null, [.. _faults.OrderBy(f => f.File, StringComparer.Ordinal).ThenBy(f => f.Line)])
             : new(new Guide(tables), []);
@@ -459,6 +461,34 @@ public sealed partial class GuideReader
         }
 
         return windows.ToImmutable();
+    }
+
+    private ImmutableArray<FloraArea> ReadAreas()
+    {
+        foreach (var row in Table("areas.csv", false, ["id", "name"]))
+        {
+            FloraArea area = new(Identifier(row, "id"), row.Required("name"));
+            Once(row, "id", _areas.TryAdd(area.Id, area));
+        }
+
+        return [.. _areas.Values];
+    }
+
+    private ImmutableArray<AreaStanding> ReadAreaStandings()
+    {
+        Dictionary<(TaxonId Taxon, string Area), AreaStanding> standings = [];
+        foreach (var row in Table("area_status.csv", false, ["taxon", "area", "status"]))
+        {
+            if (Taxon(row, "taxon") is not { } taxon || Known(row, "area", _areas, "an area in areas.csv") is not { } area || row.Required("status").Length == 0)
+            {
+                continue;
+            }
+
+            AreaStanding standing = new(taxon.Id, area.Id, row.Choice("status", AreaStatus.Unknown));
+            Once(row, "taxon", standings.TryAdd((taxon.Id, area.Id), standing));
+        }
+
+        return [.. standings.Values];
     }
 
     private Taxon? Taxon(Row row, string column) => Known(row, column, _taxa, "a taxon in taxa.csv");

@@ -4,6 +4,7 @@ using CsvHelper;
 using CsvHelper.Configuration;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
+using Garten.Core.Guides;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 
@@ -42,7 +43,7 @@ public static class DarwinCoreCsv
         ("sex", r => r.Sex switch { Sex.Male => "male", Sex.Female => "female", Sex.Both => "hermaphrodite", _ => "" }),
         ("reproductiveCondition", r => string.Join(" | ", r.Parts.Where(p => p is PlantPart.Flowers or PlantPart.Fruit).Select(p => p.ToString().ToLowerInvariant()))),
         ("degreeOfEstablishment", r => Establishment(r.Origin, r.Status == "Native")),
-        ("establishmentMeans", r => r.Status switch { "Native" => "native", "Introduced" => "introduced", _ => "" }),
+        ("establishmentMeans", r => Means(Enum.Parse<AreaStatus>(r.Status))),
         ("occurrenceStatus", _ => "present"),
         ("organismRemarks", r => Text(r.Description)),
         ("occurrenceRemarks", r => Text(r.Note)),
@@ -102,6 +103,10 @@ public static class DarwinCoreCsv
         Origin.Wild => native ? "native" : "reproducing",
         _ => "",
     };
+
+    /// <summary>How a taxon came to where it was found, in the words of the term; empty when not known.</summary>
+    /// <param name="status">Native or introduced there.</param>
+    public static string Means(AreaStatus status) => status switch { AreaStatus.Native => "native", AreaStatus.Introduced => "introduced", _ => "" };
 
     /// <summary>Writes records.</summary>
     /// <param name="records">The records, in the order they are written.</param>

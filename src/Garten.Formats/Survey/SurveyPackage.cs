@@ -12,7 +12,8 @@ namespace Garten.Formats.Survey;
 
 /// <summary>A site of a survey package.</summary>
 public sealed record SurveySite(
-    string Name, string Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, ImmutableArray<string> Habitats, DayInYear? SnowGone);
+    string Name, string Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, ImmutableArray<string> Habitats, DayInYear? SnowGone,
+    string FloraArea);
 
 /// <summary>A plant of a survey package.</summary>
 public sealed record SurveyPlant(string Tag, string Site, string Description, Origin Origin, double? Latitude, double? Longitude, double? UncertaintyM);
@@ -76,9 +77,9 @@ public sealed record SurveyPackage(
         var survey = new SurveyPackage(
             [.. Rows("people.csv", ["name"], "role", "trusted").Select(r => new SurveyPerson(r.Required("name"), r.Choice("role", Role.Reader), r["trusted"] == "yes"))],
             [
-                .. Rows("sites.csv", ["name"], "description", "elevation_m", "latitude", "longitude", "uncertainty_m", "habitats", "snow_gone").Select(r => new SurveySite(
+                .. Rows("sites.csv", ["name"], "description", "elevation_m", "latitude", "longitude", "uncertainty_m", "habitats", "snow_gone", "flora_area").Select(r => new SurveySite(
                     r.Required("name"), r["description"], r.Number("elevation_m"), r.Number("latitude"), r.Number("longitude"), r.Number("uncertainty_m"),
-                    r.List("habitats"), r.Day("snow_gone"))),
+                    r.List("habitats"), r.Day("snow_gone"), r["flora_area"])),
             ],
             [
                 .. Rows("plants.csv", ["tag", "site"], "description", "origin", "latitude", "longitude", "uncertainty_m").Select(r => new SurveyPlant(

@@ -80,7 +80,7 @@ public sealed class DemoSurvey(
         var known = (await places.SitesAsync(cancel)).ToDictionary(s => s.Name, s => s.Id);
         foreach (var s in survey.Sites.Where(s => !known.ContainsKey(s.Name)))
         {
-            var site = new Site(0, s.Name, s.Description, s.ElevationM, s.Latitude, s.Longitude, s.UncertaintyM, [.. s.Habitats], s.SnowGone);
+            var site = new Site(0, s.Name, s.Description, s.ElevationM, s.Latitude, s.Longitude, s.UncertaintyM, [.. s.Habitats], s.SnowGone, s.FloraArea);
             known[s.Name] = (await places.AddSiteAsync(site, cancel)).Id;
         }
 

@@ -126,6 +126,7 @@ public static class ArchiveFeature
         private void AddLine(CountSheet sheet, StoredLine line, string on)
         {
             var taxon = guide.FindTaxon(new(line.Taxon));
+            var status = taxon is null ? AreaStatus.Unknown : guide.StatusIn(taxon.Id, sites[sheet.Content.Site].FloraArea);
             Occurrences.Add(new()
             {
                 ["eventID"] = on,
@@ -139,7 +140,8 @@ public static class ArchiveFeature
                 ["taxonRank"] = taxon is null ? "" : DarwinCoreCsv.Rank(taxon.Rank.ToString()),
                 ["kingdom"] = "Plantae",
                 ["identificationQualifier"] = DeterminationName.Written(line.Qualifier),
-                ["degreeOfEstablishment"] = DarwinCoreCsv.Establishment(line.Origin, taxon?.Status == AreaStatus.Native),
+                ["degreeOfEstablishment"] = DarwinCoreCsv.Establishment(line.Origin, status == AreaStatus.Native),
+                ["establishmentMeans"] = DarwinCoreCsv.Means(status),
                 ["occurrenceStatus"] = "present",
                 ["occurrenceRemarks"] = DarwinCoreCsv.Text(line.Note),
                 ["organismQuantity"] = line.Amount is { } amount ? DarwinCoreCsv.Number(amount) : "",

@@ -12,10 +12,11 @@ public static class FiguresFeature
     public static void Map(IEndpointRouteBuilder api)
     {
         var figures = api.MapGroup("/figures");
-        figures.MapGet("", async (int? site, string? protocol, int? year, CountedSurvey survey, CurrentGuide current, CancellationToken cancel) =>
+        figures.MapGet("", async (
+            int? site, string? protocol, int? year, CountedSurvey survey, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>
         {
             var chosen = await survey.OfAsync(SentChoice.Of(site, protocol, year), cancel);
-            return SurveyFigures.Of(current.Guide, chosen.Units(), chosen.Lines) with { Withheld = chosen.Withheld };
+            return SurveyFigures.Of(current.Guide, chosen.Units(), chosen.Lines, current.FloraOf(await places.SitesAsync(cancel))) with { Withheld = chosen.Withheld };
         }).WithName("figures").Produces<SurveyFigures>();
 
         figures.MapGet("/not-seen", async (int site, CountedSurvey survey, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>

@@ -103,12 +103,13 @@ public static class FindsFeature
             .WithName("findMap").Produces<List<FindCluster>>();
 
         api.MapGet("/finds.csv", [Noted] async (
-            [AsParameters] FindQuery query, bool? exact, FindStore store, Veil veil, CoarseRecords coarse, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+            [AsParameters] FindQuery query, bool? exact, FindStore store, Veil veil, CoarseRecords coarse, PlaceStore places, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
         {
             var leaving = await veil.LeavingAsync(exact ?? false, cancel);
             var filter = query.Filter(leaving.Taxa, leaving.Plants);
             var withheld = await coarse.OfAsync(leaving.Plants, leaving.Taxa, query.ByNameAlone, query.TaxonOrAll, cancel);
-            var finds = store.StreamAsync(filter, cancel).Select(f => (f, current.Guide.FindTaxon(new(f.Taxon))));
+            var flora = current.FloraOf(await places.SitesAsync(cancel));
+            var finds = store.StreamAsync(filter, cancel).Select(f => current.Guide.FindTaxon(new(f.Taxon)) is { } taxon ? (f, taxon, flora.At(taxon.Id, f.Site)) : (f, null, AreaStatus.Unknown));
             return TypedResults.Stream(
                 stream => FindsCsv.WriteAsync(finds, withheld, stream, cancel), "text/csv; charset=utf-8",
                 string.Create(CultureInfo.InvariantCulture, $"garten-finds-{Rules.Today(clock):yyyy-MM-dd}.csv"));

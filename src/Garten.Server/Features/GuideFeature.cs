@@ -57,9 +57,10 @@ public sealed record KeyView(string Id, string Title, string UseWhen, int Start,
 /// <param name="Taxa">Its taxa.</param>
 /// <param name="Keys">Its keys.</param>
 /// <param name="Terms">Its glossary.</param>
+/// <param name="Areas">Areas whose floras it tells of apart.</param>
 public sealed record GuideView(
     string Title, string Version, IReadOnlyList<CharacterView> Characters, IReadOnlyList<TaxonView> Taxa, IReadOnlyList<KeyView> Keys,
-    IReadOnlyList<GlossaryTerm> Terms);
+    IReadOnlyList<GlossaryTerm> Terms, IReadOnlyList<FloraArea> Areas);
 
 /// <summary>The guide as read by the bench.</summary>
 public static class GuideFeature
@@ -88,5 +89,5 @@ public static class GuideFeature
                 k.Id.Value, k.Title, k.UseWhen, k.Start, [.. k.Couplets.Keys], guide.Reach.From(k.First).Length,
                 k.Scope is { } s ? TaxonName.Of(guide.Taxon(s)) : null)),
         ],
-        guide.Glossary);
+        guide.Glossary, guide.Areas);
 }

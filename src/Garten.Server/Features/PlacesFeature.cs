@@ -6,7 +6,7 @@ using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
 
-/// <summary>A site to be added.</summary>
+/// <summary>A site to be added, or as it shall be.</summary>
 /// <param name="Name">Its name.</param>
 /// <param name="Description">What it is.</param>
 /// <param name="ElevationM">Metres above sea level.</param>
@@ -15,9 +15,10 @@ namespace Garten.Server.Features;
 /// <param name="UncertaintyM">Radius in metres within which the coordinates hold.</param>
 /// <param name="Habitats">States of the character <c>habitat</c>.</param>
 /// <param name="SnowGone">The day on which snow is usually gone, for example "5 Jun"; empty where none lies.</param>
+/// <param name="FloraArea">Identifier of the guide's area it lies in; empty where none is said.</param>
 public sealed record SiteInput(
     string Name, string? Description = null, double? ElevationM = null, double? Latitude = null, double? Longitude = null,
-    double? UncertaintyM = null, string[]? Habitats = null, string? SnowGone = null);
+    double? UncertaintyM = null, string[]? Habitats = null, string? SnowGone = null, string? FloraArea = null);
 
 /// <summary>The sites of the survey.</summary>
 public static class PlacesFeature
@@ -37,6 +38,9 @@ public static class PlacesFeature
 
         api.MapPost("/sites", (SiteInput input, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>
             places.AddSiteAsync(Check(input, current), cancel)).WithName("addSite").Produces<Site>();
+
+        api.MapPut("/sites/{id:int}", (int id, SiteInput input, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>
+            places.ChangeSiteAsync(Check(input, current) with { Id = id }, cancel)).WithName("changeSite").Produces<Site>();
     }
 
     private static Site Check(SiteInput input, CurrentGuide current)
@@ -60,9 +64,14 @@ public static class PlacesFeature
             throw new RuleException("habitats", $"“{unknown}” is no kind of place the guide knows. Choose from the list.");
         }
 
+        if (!string.IsNullOrEmpty(input.FloraArea) && !current.Guide.Areas.Any(a => a.Id == input.FloraArea))
+        {
+            throw new RuleException("floraArea", $"“{input.FloraArea}” is no area the guide tells of apart. Choose from the list.");
+        }
+
         return new(
             0, Rules.Text("name", "The name", input.Name, 120, required: true), Rules.Text("description", "The description", input.Description, 2000),
-            input.ElevationM, input.Latitude, input.Longitude, input.UncertaintyM, input.Habitats ?? [], SnowGone(input.SnowGone));
+            input.ElevationM, input.Latitude, input.Longitude, input.UncertaintyM, input.Habitats ?? [], SnowGone(input.SnowGone), input.FloraArea ?? "");
     }
 
     private static DayInYear? SnowGone(string? typed) => string.IsNullOrWhiteSpace(typed) ? null

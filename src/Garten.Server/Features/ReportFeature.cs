@@ -38,7 +38,7 @@ public static class ReportFeature
         var leaving = await veil.LeavingAsync(false, cancel);
         var counted = await survey.OfAsync(SentChoice.Of(site, null, year), leaving.Taxa, cancel);
         var plants = await reported.OfAsync(leaving.Plants, at?.Name, year, cancel);
-        var figures = SurveyFigures.Of(current.Guide, counted.Units(), counted.Lines);
+        var figures = SurveyFigures.Of(current.Guide, counted.Units(), counted.Lines, current.FloraOf(sites));
         CountedVisit[] visits =
         [
             .. counted.Sheets.Select(s => s.Content).Zip(counted.Sheets.Select(s => s.SiteName), (c, name) => new CountedVisit(
@@ -49,7 +49,7 @@ public static class ReportFeature
             $"{at?.Name ?? guide.Title}{(year is { } y ? $", {y}" : "")}", Rules.Today(clock), person.Member!.Name,
             [.. counted.Sheets.Select(s => s.Recorder).Concat(plants.SelectMany(p => p.Recorders)).Distinct().Order(StringComparer.Ordinal)],
             $"{guide.Title}, version {guide.Version}", await map.BaseAsync(cancel) ?? "", at is null ? sites : [at],
-            SurveyReport.Of(current.Guide, visits, counted.Lines, figures, [.. plants.Select(p => p.Plant)]), figures,
+            SurveyReport.Of(current.Guide, visits, counted.Lines, figures, [.. plants.Select(p => p.Plant)], current.FloraOf(sites)), figures,
             await coarse.OfAsync(leaving.Plants, leaving.Taxa, true, null, cancel));
     }).WithName("report").Produces<ReportView>();
 }

@@ -2,6 +2,8 @@ using System.Text.Json;
 using Garten.Core.Bench;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
+using Garten.Core.Survey;
+using Garten.Data;
 
 namespace Garten.Server.Hosting;
 
@@ -22,6 +24,10 @@ public sealed class CurrentGuide
 
     /// <summary>Its tables as the browser's copy of the core reads them.</summary>
     public string TablesJson => _tables ??= JsonSerializer.Serialize(Guide.Tables, BenchJson.Default.GuideTables);
+
+    /// <summary>How taxa came to sites.</summary>
+    /// <param name="sites">The sites.</param>
+    public SiteFlora FloraOf(IEnumerable<Site> sites) => new(Guide, sites.Select(s => (s.Name, s.FloraArea)));
 
     private (CandidateModel Model, int Version) Loaded => _loaded ?? throw new InvalidOperationException("No guide is loaded yet.");
 

@@ -94,11 +94,14 @@ public sealed record SurveyFigures(
     /// <param name="guide">The guide.</param>
     /// <param name="units">All sampling units, those without a find too.</param>
     /// <param name="lines">All lines; each belongs to one of the units.</param>
-    public static SurveyFigures Of(Guide guide, IReadOnlyCollection<SamplingUnit> units, IReadOnlyList<CountLine> lines)
+    /// <param name="flora">How taxa came to the sites; null where all lie in the guide's country at large.</param>
+    public static SurveyFigures Of(Guide guide, IReadOnlyCollection<SamplingUnit> units, IReadOnlyList<CountLine> lines, SiteFlora? flora = null)
     {
         // What was planted neither adds a species nor hides one.
         var own = Named(lines.Where(l => l.Origin != Origin.Planted));
         var wild = own.Select(n => n.Taxon).ToHashSet();
+        var sitesOf = own.Select(n => (n.Taxon, n.Line.Site)).Distinct().ToLookup(n => n.Taxon, n => n.Site);
+        flora ??= new(guide, []);
         (CountLine Line, TaxonId Taxon)[] named = [.. own, .. Named(lines.Where(l => l.Origin == Origin.Planted)).Where(n => !wild.Contains(n.Taxon))];
         var byUnit = own.ToLookup(n => (n.Line.Sheet, n.Line.Plot), n => n.Taxon.Value);
         var inUnits = new SpeciesInUnits(units.Select(u => byUnit[(u.Sheet, u.Plot)]));
@@ -119,7 +122,8 @@ public sealed record SurveyFigures(
         { SiteCount = sites.Length };
 
         IEnumerable<(bool Native, int? Conservatism)> Judged() =>
-            wild.Select(guide.Taxon).Where(t => t.IsSpeciesLevel && t.Status != AreaStatus.Unknown).Select(t => (t.Status == AreaStatus.Native, t.Conservatism));
+            wild.Select(guide.Taxon).Where(t => t.IsSpeciesLevel).Select(t => (Status: flora.Among(t.Id, sitesOf[t.Id]), t.Conservatism))
+                .Where(t => t.Status != AreaStatus.Unknown).Select(t => (t.Status == AreaStatus.Native, t.Conservatism));
 
         (CountLine Line, TaxonId Taxon)[] Named(IEnumerable<CountLine> some)
         {

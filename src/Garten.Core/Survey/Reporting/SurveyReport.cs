@@ -11,13 +11,13 @@ namespace Garten.Core.Survey.Reporting;
 /// <param name="Taxon">The species, or the genus where nothing surer is known.</param>
 /// <param name="Author">Author of its name; may be empty.</param>
 /// <param name="Family">Its family.</param>
-/// <param name="Status">Native or introduced.</param>
+/// <param name="Status">Native or introduced, in words, area by area where the sites it was found at differ; empty when not known.</param>
 /// <param name="Grade">The surest grade of a plant of it; null where it was only met on counts.</param>
 /// <param name="Evidence">What the name rests on, in words.</param>
 /// <param name="First">First day seen.</param>
 /// <param name="Last">Last day seen.</param>
 /// <param name="Planted">True when all of it was planted.</param>
-public sealed record ReportSpecies(TaxonName Taxon, string Author, string Family, AreaStatus Status, Grade? Grade, string Evidence, DateOnly First, DateOnly Last, bool Planted);
+public sealed record ReportSpecies(TaxonName Taxon, string Author, string Family, string Status, Grade? Grade, string Evidence, DateOnly First, DateOnly Last, bool Planted);
 
 /// <summary>A record that is in doubt, told apart from the species.</summary>
 /// <param name="What">The name as it was written, or what the plant looks like.</param>
@@ -39,8 +39,12 @@ public sealed record SurveyReport(ImmutableArray<EffortLine> Effort, int Followe
     /// <param name="lines">What was counted on them.</param>
     /// <param name="figures">What the counts come to.</param>
     /// <param name="plants">Plants followed over the seasons.</param>
-    public static SurveyReport Of(Guide guide, IReadOnlyCollection<CountedVisit> visits, IReadOnlyCollection<CountLine> lines, SurveyFigures figures, IReadOnlyList<ReportPlant> plants)
+    /// <param name="flora">How taxa came to the sites; null where all lie in the guide's country at large.</param>
+    public static SurveyReport Of(
+        Guide guide, IReadOnlyCollection<CountedVisit> visits, IReadOnlyCollection<CountLine> lines, SurveyFigures figures, IReadOnlyList<ReportPlant> plants, SiteFlora? flora = null)
     {
+        flora ??= new(guide, []);
+        var sitesCounted = lines.Select(l => (Taxon: guide.At(l.Taxon, TaxonRank.Species)?.Id ?? l.Taxon, l.Site)).Distinct().ToLookup(l => l.Taxon, l => l.Site);
         var standing = plants.Where(p => p.Stands(guide)).ToLookup(p => guide.At(p.Taxon!.Value, TaxonRank.Species)?.Id ?? p.Taxon!.Value);
         var counted = figures.Species.ToDictionary(s => s.Taxon.Id);
 
@@ -49,7 +53,7 @@ public sealed record SurveyReport(ImmutableArray<EffortLine> Effort, int Followe
         return new(
             EffortLine.Of(visits), plants.Count,
             [
-                .. taxa.Select(t => SpeciesOf(guide, t, [.. standing[t]], counted.GetValueOrDefault(t)))
+                .. taxa.Select(t => SpeciesOf(guide, t, [.. standing[t]], counted.GetValueOrDefault(t), flora.InWords(t, standing[t].Select(p => p.Site).Concat(sitesCounted[t]))))
                     .OrderBy(s => s.Family, StringComparer.Ordinal).ThenBy(s => s.Taxon.Name, StringComparer.Ordinal),
             ],
             [
@@ -62,7 +66,7 @@ public sealed record SurveyReport(ImmutableArray<EffortLine> Effort, int Followe
             ]);
     }
 
-    private static ReportSpecies SpeciesOf(Guide guide, TaxonId taxon, ReportPlant[] plants, SpeciesLine? counted)
+    private static ReportSpecies SpeciesOf(Guide guide, TaxonId taxon, ReportPlant[] plants, SpeciesLine? counted, string status)
     {
         List<string> evidence =
         [
@@ -83,7 +87,7 @@ public sealed record SurveyReport(ImmutableArray<EffortLine> Effort, int Followe
         var own = guide.Taxon(taxon);
         DateOnly[] days = [.. plants.SelectMany(p => new[] { p.First, p.Last }), .. counted is null ? [] : new[] { counted.First, counted.Last }];
         return new(
-            TaxonName.Of(own), own.Author, guide.At(taxon, TaxonRank.Family)?.Name ?? "", own.Status, plants.Length > 0 ? plants.Max(p => p.Grade) : null,
+            TaxonName.Of(own), own.Author, guide.At(taxon, TaxonRank.Family)?.Name ?? "", status, plants.Length > 0 ? plants.Max(p => p.Grade) : null,
             string.Join("; ", evidence), days.Min(), days.Max(), Array.TrueForAll(plants, p => p.Planted) && counted?.Planted != false);
     }
 

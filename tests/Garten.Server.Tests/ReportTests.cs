@@ -21,6 +21,36 @@ public sealed class ReportTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task What_is_native_in_the_valley_and_introduced_above_is_told_so_everywhere()
+    {
+        var (currant, burn) = ("Ribes sanguineum", "Ridge Burn");
+        var flora = await Me.GetAsync("/api/guide/taxa/ribes-sanguineum");
+        flora["statusElsewhere"]!.AsArray().Single()!.ToJsonString().ShouldBe("""{"area":"Tamsin high country","status":"introduced"}""");
+        (await StatusAsync("/api/report")).ShouldBe("introduced");
+        var site = (await Me.GetAsync("/api/sites")).AsArray().Single(s => (string?)s!["name"] == burn)!;
+        (await StatusAsync($"/api/report?site={site["id"]}")).ShouldBe("introduced");
+        var csv = await Me.Http.GetStringAsync(new Uri($"/api/finds.csv?taxon=ribes-sanguineum&site={site["id"]}", UriKind.Relative));
+        csv.Split("\r\n").Where(l => l.Contains(burn, StringComparison.Ordinal)).ShouldAllBe(l => l.Contains(",reproducing,introduced,", StringComparison.Ordinal));
+
+        // A site that is said to lie elsewhere is told of otherwise from then on.
+        var body = site.DeepClone().AsObject();
+        (body["floraArea"], body["snowGone"]) = ("valley", "");
+        (await Me.PutAsync($"/api/sites/{site["id"]}", body))["floraArea"]!.ToString().ShouldBe("valley");
+        (await StatusAsync("/api/report")).ShouldBe("native");
+        body["floraArea"] = "moon";
+        ((string?)(await Client.ProblemAsync(await Me.TryPutAsync($"/api/sites/{site["id"]}", body), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("no area the guide tells of apart");
+        body["floraArea"] = "high-country";
+        await Client.ProblemAsync(await Me.TryPutAsync("/api/sites/99999", body), HttpStatusCode.NotFound);
+        body["name"] = "Quarry Bald";
+        await Client.ProblemAsync(await Me.TryPutAsync($"/api/sites/{site["id"]}", body), HttpStatusCode.Conflict);
+        body["name"] = burn;
+        await Me.PutAsync($"/api/sites/{site["id"]}", body);
+
+        async Task<string?> StatusAsync(string path) =>
+            (string?)(await Me.GetAsync(path))["report"]!["species"]!.AsArray().Single(s => (string?)s!["taxon"]!["name"] == currant)!["status"];
+    }
+
+    [Fact]
     public async Task A_report_of_a_site_and_year_holds_nothing_of_others()
     {
         var site = (await Me.GetAsync("/api/sites")).AsArray().Single(s => (string?)s!["name"] == "Quarry Bald")!;

@@ -24,20 +24,20 @@ internal static class RoundsReport
     {
         var guide = GuideReader.Read(PackageFiles.Read(guidePath)).Guide ?? throw new InvalidOperationException($"{guidePath} is no sound guide.");
         var model = new CandidateModel(guide);
-        ImmutableArray<RoundQuestion> asked = [.. Enumerable.Range(1, Reserves).AsParallel().AsOrdered().SelectMany(seed => YearTrial.Questions(guide, model, seed)).Where(q => q.Needs.Length > 71)];
+        ImmutableArray<RoundQuestion> asked = [.. Enumerable.Range(1, Reserves).AsParallel().AsOrdered().SelectMany(seed => YearTrial.Questions(guide, model, seed)).Where(q => q.Needs.Length >= 170)];
         Console.Error.WriteLine($"{asked.Length} plans ...");
 
         // The first plan of a run pays for the compiler.
         RoundPlanner.Plan(asked[0]);
         var quick = asked.Select(q => Timed(q, RoundEffort.Quick)).ToArray();
         foreach (var x in quick.Where(x => !x.Plan.IsFewest)) { Console.Error.WriteLine($"quick {x.Needs} {x.Plan.LeastPossible}/{x.Plan.Rounds.Length} {x.Seconds:0.0}"); }
-        foreach (var (words, from, to) in Sizes[2..])
+        foreach (var (words, from, to) in Sizes[3..])
         {
             var of = quick.Where(x => x.Needs >= from && x.Needs <= to).ToArray();
             Console.Error.WriteLine($"{words}: {of.Length} {of.Count(x => x.Plan.IsFewest)} {of.Sum(x => x.Plan.Rounds.Length - x.Plan.LeastPossible)} mean {of.Average(x => x.Seconds):0.00} max {of.Max(x => x.Seconds):0.00}");
         }
         if (Environment.GetEnvironmentVariable("THOROUGH") is null) { return; }
-        foreach (var q in asked.Where((q, i) => !quick[i].Plan.IsFewest))
+        foreach (var q in asked.Where((q, i) => !quick[i].Plan.IsFewest && q.Needs.Length >= 170))
         {
             var x = Timed(q, RoundEffort.Thorough);
             Console.Error.WriteLine($"thorough {x.Needs} {x.Plan.LeastPossible}/{x.Plan.Rounds.Length} {x.Seconds:0.0}");

@@ -31,6 +31,7 @@ public sealed record KeyEnding(CoupletRef At, string KeyTitle, string Way);
 /// <param name="CommonNames">Its common names.</param>
 /// <param name="Synonyms">Other scientific names.</param>
 /// <param name="Status">Native or introduced.</param>
+/// <param name="StatusElsewhere">Areas where it stands otherwise.</param>
 /// <param name="Commonness">How often it is met.</param>
 /// <param name="Protection">Why it is spared; empty when it is not.</param>
 /// <param name="Paragraphs">The description, organ by organ.</param>
@@ -47,6 +48,7 @@ public sealed record FloraAccount(
     ImmutableArray<string> CommonNames,
     ImmutableArray<string> Synonyms,
     AreaStatus Status,
+    ImmutableArray<StatusThere> StatusElsewhere,
     Commonness Commonness,
     string Protection,
     ImmutableArray<FloraParagraph> Paragraphs,
@@ -56,9 +58,6 @@ public sealed record FloraAccount(
     ImmutableArray<AccountLookAlike> LookAlikes,
     ImmutableArray<KeyEnding> Keys)
 {
-    /// <summary>Areas where it stands otherwise.</summary>
-    public ImmutableArray<StatusThere> StatusElsewhere { get; init; } = [];
-
     /// <summary>Writes the account of a taxon of any rank.</summary>
     /// <param name="guide">The guide.</param>
     /// <param name="id">A taxon of the guide.</param>
@@ -74,6 +73,7 @@ public sealed record FloraAccount(
             taxon.CommonNames,
             taxon.Synonyms,
             taxon.Status,
+            [.. guide.Areas.Select(a => new StatusThere(a.Name, guide.StatusIn(id, a.Id))).Where(a => a.Status != taxon.Status)],
             taxon.Commonness,
             taxon.Protection,
             [.. Enum.GetValues<Organ>().Where(o => o != Organ.Place).Select(o => Describe(guide, id, o)).Where(p => p.Features.Length + p.Without.Length > 0)],
@@ -82,10 +82,7 @@ public sealed record FloraAccount(
             held.Seasons,
             held.Cautions,
             held.LookAlikes,
-            [.. guide.Reach.EndsAt(id).Select(at => new KeyEnding(at, guide.Key(at.Key).Title, WayTo(guide, at, id)))])
-        {
-            StatusElsewhere = [.. guide.Areas.Select(a => new StatusThere(a.Name, guide.StatusIn(id, a.Id))).Where(a => a.Status != taxon.Status)],
-        };
+            [.. guide.Reach.EndsAt(id).Select(at => new KeyEnding(at, guide.Key(at.Key).Title, WayTo(guide, at, id)))]);
     }
 
     /// <summary>How a state is worded that only says that the part is not there; others, such as "entire", describe something.</summary>

@@ -42,6 +42,23 @@ public sealed class GuideReaderTests
     }
 
     [Fact]
+    public void Areas_tell_of_status_apart_and_must_be_known()
+    {
+        var told = new Dictionary<string, string>(Sound) { ["areas.csv"] = "id,name\nhigh,High country\n", ["area_status.csv"] = "taxon,area,status\nalba,high,introduced\nalba-prima,high,native\n" };
+        var guide = Read(told).Guide.ShouldNotBeNull();
+        guide.Areas.ShouldBe([new FloraArea("high", "High country")]);
+        guide.StatusIn(new("alba-secunda"), "high").ShouldBe(AreaStatus.Introduced);
+        told["area_status.csv"] += "alba-prima,high,introduced\nalba-prima,low,native\nnobody,high,native\nalba-secunda,high,wild\n";
+        Read(told).Faults.Select(f => f.ToString()).ShouldBe(
+        [
+            "area_status.csv, line 4, column taxon: found “alba-prima” a second time; expected each identifier once",
+            "area_status.csv, line 5, column area: found “low”; expected the identifier of an area in areas.csv",
+            "area_status.csv, line 6, column taxon: found “nobody”; expected the identifier of a taxon in taxa.csv",
+            "area_status.csv, line 7, column status: found “wild”; expected one of unknown, native, introduced",
+        ]);
+    }
+
+    [Fact]
     public void A_sensitive_taxon_is_marked_with_yes_and_with_nothing_else()
     {
         var marked = new Dictionary<string, string>(Sound) { ["taxa.csv"] = "id,parent,rank,name,sensitive\nalba,,genus,Alba,\nalba-prima,alba,species,Alba prima,yes\nalba-secunda,alba,species,Alba secunda,\n" };

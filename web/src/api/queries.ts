@@ -264,11 +264,15 @@ export const useNameSpecimens = () =>
       ),
   })
 
-export function useAddSite() {
+/** Adds a site, or changes one; much of what is shown depends on where sites lie. */
+export function useSaveSite(id: number | undefined) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (site: SiteInput) => answer(api.POST('/api/sites', { body: site })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['sites'] }),
+    mutationFn: (body: SiteInput) =>
+      id === undefined
+        ? answer(api.POST('/api/sites', { body }))
+        : answer(api.PUT('/api/sites/{id}', { params: { path: { id } }, body })),
+    onSuccess: () => client.invalidateQueries(),
   })
 }
 

@@ -94,6 +94,7 @@ export type Separation = Schemas['Separation']
 export type SheetPicture = Schemas['SheetPicture']
 export type SheetQuestion = Schemas['SheetQuestion']
 export type Sex = NonNullable<Schemas['Observation']['sex']>
+export type Site = Schemas['Site']
 export type SiteInput = Schemas['SiteInput']
 export type SpeciesAccount = Schemas['SpeciesAccount']
 export type Standing = Schemas['Standing']

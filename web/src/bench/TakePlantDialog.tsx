@@ -1,9 +1,10 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
-import { useAddSite, useGuide, useSession, useSites, useTakePlant } from '../api/queries'
+import { useSession, useSites, useTakePlant } from '../api/queries'
 import { useHere } from '../api/devices'
 import type { Origin, VisitInput } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
+import { SiteDialog } from '../shared/SiteDialog'
 import { useDraft } from '../shared/useDraft'
 import { OriginField } from './OriginField'
 import { blankVisit, VisitFields } from './VisitFields'
@@ -109,98 +110,14 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
         </DialogActions>
       </form>
       {adding && (
-        <NewSiteDialog
+        <SiteDialog
           onClose={() => setAdding(false)}
-          onAdded={(id) => {
+          onSaved={(id) => {
             setSite(id)
             setAdding(false)
           }}
         />
       )}
-    </Dialog>
-  )
-}
-
-function NewSiteDialog({ onClose, onAdded }: { onClose: () => void; onAdded: (site: number) => void }) {
-  const add = useAddSite()
-  const habitats = useGuide().data?.characters.find((c) => c.id === 'habitat')?.states ?? []
-  const [name, setName] = useState('')
-  const [elevation, setElevation] = useState('')
-  const [snowGone, setSnowGone] = useState('')
-  const [chosen, setChosen] = useState<string[]>([])
-  const wrong = elevation.trim() !== '' && !Number.isFinite(Number(elevation))
-  return (
-    <Dialog open onClose={onClose}>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault()
-          e.stopPropagation()
-          add.mutate(
-            {
-              name,
-              description: '',
-              elevationM: elevation.trim() === '' ? null : Number(elevation),
-              latitude: null,
-              longitude: null,
-              uncertaintyM: null,
-              habitats: chosen,
-              snowGone,
-            },
-            { onSuccess: (s) => onAdded(s.id) },
-          )
-        }}
-      >
-        <DialogTitle>New site</DialogTitle>
-        <DialogContent>
-          <ProblemNote error={add.error} />
-          <TextField
-            autoFocus
-            label="Name"
-            fullWidth
-            margin="dense"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-          <TextField
-            label="Elevation in metres"
-            fullWidth
-            margin="dense"
-            value={elevation}
-            error={wrong}
-            helperText={wrong ? 'Write a number, for example 118' : 'Leave it empty when not known'}
-            onChange={(e) => setElevation(e.target.value)}
-          />
-          <TextField
-            label="Snow usually gone by"
-            fullWidth
-            margin="dense"
-            value={snowGone}
-            helperText="Day and month, for example 5 Jun; leave it empty where no snow lies"
-            onChange={(e) => setSnowGone(e.target.value)}
-          />
-          <fieldset className="checks">
-            <legend>Kind of place</legend>
-            {habitats.map((h) => (
-              <label key={h.id}>
-                <input
-                  type="checkbox"
-                  checked={chosen.includes(h.id)}
-                  onChange={(e) =>
-                    setChosen(e.target.checked ? [...chosen, h.id] : chosen.filter((x) => x !== h.id))
-                  }
-                />{' '}
-                {h.label}
-              </label>
-            ))}
-          </fieldset>
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={!name.trim() || wrong || add.isPending}>
-            Add
-          </Button>
-        </DialogActions>
-      </form>
     </Dialog>
   )
 }

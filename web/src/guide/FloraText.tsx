@@ -44,7 +44,14 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
         {[
           a.commonNames.join(', '),
           a.synonyms.length > 0 && `also called ${a.synonyms.join(', ')}`,
-          status[a.status],
+          [
+            status[a.status],
+            ...a.statusElsewhere.map(
+              (x) => `${x.status === 'unknown' ? 'not known' : x.status} in the ${x.area}`,
+            ),
+          ]
+            .filter(Boolean)
+            .join(', '),
           commonness[a.commonness],
         ]
           .filter(Boolean)

@@ -1,8 +1,9 @@
 import { Button } from '@mui/material'
 import { useState } from 'react'
-import { useSession } from '../api/queries'
-import type { GeoPoint } from '../api/types'
+import { useGuide, useSession, useSites } from '../api/queries'
+import type { GeoPoint, Site } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
+import { SiteDialog } from '../shared/SiteDialog'
 import { BringInPlaces } from './BringInPlaces'
 import type { Doing } from './doing'
 import { DrawPanel } from './DrawPanel'
@@ -18,6 +19,9 @@ export function MapPage() {
   const { data, error } = useMap()
   const session = useSession().data
   const back = usePutPlaceBack()
+  const sites = useSites().data ?? []
+  const guide = useGuide().data
+  const [site, setSite] = useState<Site | null>(null)
   const [doing, setDoing] = useState<Doing>({ what: 'look' })
   const [away, setAway] = useState<{ id: number; name: string } | null>(null)
   const [exact, setExact] = useState(false)
@@ -70,6 +74,25 @@ export function MapPage() {
                     <small>
                       {kinds[p.kind].label.toLowerCase()}
                       {p.size && `, ${p.size}`}
+                    </small>
+                  </button>
+                </li>
+              ))}
+            </ul>
+            <h2>Sites</h2>
+            <ul className="map-list">
+              {sites.map((s) => (
+                <li key={s.id}>
+                  <button type="button" disabled={!session?.mayRecord} onClick={() => setSite(s)}>
+                    {s.name}{' '}
+                    <small>
+                      {[
+                        s.elevationM !== null && `${s.elevationM} m`,
+                        guide?.areas.find((a) => a.id === s.floraArea)?.name,
+                        s.latitude === null && 'not on the map yet',
+                      ]
+                        .filter(Boolean)
+                        .join(', ')}
                     </small>
                   </button>
                 </li>
@@ -149,6 +172,7 @@ export function MapPage() {
         )}
         {doing.what === 'file' && <BringInPlaces onDone={look} />}
       </aside>
+      {site && <SiteDialog site={site} onClose={() => setSite(null)} onSaved={() => setSite(null)} />}
     </main>
   )
 }

@@ -147,7 +147,7 @@ function Report({ of }: { of: ReportView }) {
                     <TaxonText name={s.taxon.name} /> <small>{s.author}</small>
                     {s.taxon.common && <div className="soft">{s.taxon.common}</div>}
                   </td>
-                  <td>{s.planted ? 'planted' : s.status === 'unknown' ? '' : s.status}</td>
+                  <td>{s.planted ? 'planted' : s.status}</td>
                   <td>{s.grade}</td>
                   <td>{s.evidence}</td>
                   <td className="day">{day(s.first)}</td>

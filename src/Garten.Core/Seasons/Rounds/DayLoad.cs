@@ -49,6 +49,7 @@ internal sealed class DayLoad
         (_left, _sets) = TimeLeft(task);
         _gain = new Vector256<double>[_left.Length];
         _worth = new double[_left.Length];
+        Array.Fill(_worth, double.NegativeInfinity);
         _rates = new double[_needs.Length];
         _order = new int[_needs.Length];
         _pieceOf = new int[_needs.Length];
@@ -102,7 +103,7 @@ internal sealed class DayLoad
             }
 
             filled++;
-            _worth[set] = 0;
+            _worth[set] = double.NegativeInfinity;
             if (Fill(set).Weight is var weight && weight > most)
             {
                 (most, best) = (weight, set);
@@ -133,7 +134,7 @@ internal sealed class DayLoad
             }
 
             var worth = _gain[set] + (prices * _left[set]);
-            _worth[set] = _left[set] > 0 && (set & must) == must && (set & not) == 0 ? Math.Min(Math.Min(worth[0], worth[1]), Math.Min(worth[2], worth[3])) : 0;
+            _worth[set] = _left[set] > 0 && (set & must) == must && (set & not) == 0 ? Math.Min(Math.Min(worth[0], worth[1]), Math.Min(worth[2], worth[3])) : double.NegativeInfinity;
         }
     }
 

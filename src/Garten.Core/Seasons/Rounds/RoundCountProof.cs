@@ -1,12 +1,13 @@
 namespace Garten.Core.Seasons.Rounds;
 
-/// <summary>Proves that no plan has so few rounds.</summary>
+/// <summary>Proves that no plan has so few rounds, or comes upon one that has.</summary>
 /// <remarks>
 /// Lagrangian relaxation (Held and Karp 1971): when each need weighs something and no choice of so many days holds all the weight there is,
 /// there is no plan, however the weights are. Good weights are sought by the subgradient method with Polyak's step and the
 /// directions of before mixed in (Camerini, Fratta and Maffioli 1975). Where that does not settle it, it is asked twice: the
-/// third round, say, being before a day or not; and once all days are settled, a round coming to a site or not. Weights that settled
-/// one question are tried first on the next. A proof that ran out of effort goes on where it stood.
+/// third round, say, being before a day or not; and once all days are settled, a round coming to a site or not; and at last, whether a
+/// need is seen on a round or on others. Weights that settled one question are tried first on the next. Where all days are settled, a
+/// plan on them is sought (<see cref="RoundSqueeze"/>). A proof that ran out of effort goes on where it stood.
 /// </remarks>
 internal sealed class RoundCountProof
 {
@@ -15,6 +16,9 @@ internal sealed class RoundCountProof
 
     /// <summary>Weights remembered.</summary>
     private const int MostRemembered = 300;
+
+    /// <summary>Steps to seek a plan on days that are settled.</summary>
+    private const int StepsToSqueeze = 300_000;
 
     /// <summary>Share of all weight that must be left over: far above the errors of arithmetic.</summary>
     private const double Clearly = 1e-6;
@@ -44,15 +48,16 @@ internal sealed class RoundCountProof
         _first = Sharing([.. task.Needs.Select(n => n.Minutes + RoundPlanner.MinutesToNextPlant)]);
     }
 
-    /// <summary>True when it is proven that no plan has so few rounds, or fewer; false when not, for what reason ever.</summary>
+    /// <summary>Asks whether a plan can have so few rounds, or fewer.</summary>
     /// <param name="rounds">How many rounds, at least one.</param>
     /// <param name="effort">When to give up.</param>
-    public bool CannotBe(int rounds, PlanningEffort effort)
+    /// <returns>True when none can; false when it is not known. A plan come upon, where one is.</returns>
+    public (bool CannotBe, List<GrowingRound>? Plan) Ask(int rounds, PlanningEffort effort)
     {
         _effort = effort;
         if (!_open.TryGetValue(rounds, out var open))
         {
-            _open[rounds] = open = new([new([.. Enumerable.Repeat(new RoundSlot(0, _days.Length - 1, 0, 0), rounds)], _first, 5 * Tries)]);
+            _open[rounds] = open = new([new([.. Enumerable.Repeat(new RoundSlot(0, _days.Length - 1, 0, 0, []), rounds)], _first, 5 * Tries)]);
         }
 
         while (open.TryPeek(out var question))
@@ -69,7 +74,7 @@ internal sealed class RoundCountProof
                 trial.Step();
             }
 
-            if (trial.IsRefused || !slots.Any(s => s is not { With: 0, Without: 0 }))
+            if (trial.IsRefused || Array.TrueForAll(slots, s => s.IsFree))
             {
                 Remember(trial.Best);
             }
@@ -84,14 +89,42 @@ internal sealed class RoundCountProof
             if (_effort.IsSpent || trial.Halves() is not { } halves)
             {
                 open.Push(question with { Weights = trial.Best });
-                return false;
+                return (false, null);
+            }
+
+            if (Array.TrueForAll(slots, s => s.IsOnOneDay) && PlanOn(slots) is { } plan)
+            {
+                return (false, plan);
             }
 
             open.Push(new(halves.One, trial.Best, Tries));
             open.Push(new(halves.Other, trial.Best, Tries));
         }
 
-        return true;
+        return (true, null);
+    }
+
+    /// <summary>A plan on the days of slots; null when none is found.</summary>
+    private List<GrowingRound>? PlanOn(RoundSlot[] slots)
+    {
+        if (slots.Length > _task.Days.Length)
+        {
+            return null;
+        }
+
+        HashSet<int> taken = [];
+        List<GrowingRound> rounds = [];
+        foreach (var day in slots.Select(s => _task.Fullest[s.First]))
+        {
+            // Where two rounds are on a day as full as it gets, one of them takes the day that shows most of the same.
+            var own = Enumerable.Range(0, _task.Days.Length).Where(d => !taken.Contains(d))
+                .MaxBy(d => (d == day ? 1 : 0) + Enumerable.Range(0, _task.Needs.Length).Count(n => _task.Shows(n, day) && _task.Shows(n, d)));
+            taken.Add(own);
+            rounds.Add(new(_task, own));
+        }
+
+        _effort.Spend(StepsToSqueeze);
+        return new RoundSqueeze(_task, rounds, new(StepsToSqueeze)).Find();
     }
 
     /// <summary>The slots with the days their order leaves them; null when it leaves one none.</summary>
@@ -112,7 +145,7 @@ internal sealed class RoundCountProof
     }
 
     private bool SomeNeedHasNoRound(RoundSlot[] slots) => Enumerable.Range(0, _task.Needs.Length).Any(n =>
-        !Array.Exists(slots, s => ((s.Without >> _task.Site[n]) & 1) == 0 && Enumerable.Range(s.First, s.Last - s.First + 1).Any(d => _task.Shows(n, _task.Fullest[d]))));
+        !Array.Exists(slots, s => ((s.Without >> _task.Site[n]) & 1) == 0 && !s.Not.Contains(n) && Enumerable.Range(s.First, s.Last - s.First + 1).Any(d => _task.Shows(n, _task.Fullest[d]))));
 
     private bool IsRefusedByRemembered(RoundSlot[] slots) => _remembered.Exists(r => 1 - Chosen(slots, (_, d) => r.OfDays[d])[0, 0] > Clearly);
 
@@ -162,6 +195,7 @@ internal sealed class RoundCountProof
         private readonly double[] _day;
         private readonly double[] _daySquare;
         private readonly double[,] _siteShare;
+        private readonly double[,] _needShare;
         private readonly (int Day, int Sites)[] _chosen;
         private double[] _weights;
         private double _best = double.NegativeInfinity;
@@ -176,6 +210,7 @@ internal sealed class RoundCountProof
             _day = new double[slots.Length];
             _daySquare = new double[slots.Length];
             _siteShare = new double[slots.Length, WalkingTimes.MostSites];
+            _needShare = new double[slots.Length, weights.Length];
             _chosen = new (int, int)[slots.Length];
         }
 
@@ -207,9 +242,14 @@ internal sealed class RoundCountProof
             Note();
             var open = new double[_weights.Length];
             Array.Fill(open, 1);
-            foreach (var (day, sites) in _chosen)
+            for (var j = 0; j < _slots.Length; j++)
             {
-                _proof._days[day].See(_weights, sites, open);
+                var before = (double[])open.Clone();
+                _proof._days[_chosen[j].Day].See(Left(_slots[j]), _chosen[j].Sites, open);
+                for (var n = 0; n < open.Length; n++)
+                {
+                    _needShare[j, n] = (_needShare[j, n] * Fading) + before[n] - open[n];
+                }
             }
 
             var square = 0.0;
@@ -248,12 +288,37 @@ internal sealed class RoundCountProof
                 .Where(x => (((_proof._days[_slots[x.Slot].First].Sites & ~_slots[x.Slot].With & ~_slots[x.Slot].Without) >> x.Site) & 1) != 0).ToArray();
             if (unsettled.Length == 0)
             {
-                return null;
+                return OfNeeds();
             }
 
             var (slot, site) = unsettled.MinBy(x => Math.Abs((_siteShare[x.Slot, x.Site] / _seen) - 0.5));
             return (With(slot, _slots[slot] with { With = _slots[slot].With | (1 << site) }), With(slot, _slots[slot] with { Without = _slots[slot].Without | (1 << site) }));
         }
+
+        /// <summary>A need seen on one round, or not on it.</summary>
+        private (RoundSlot[] One, RoundSlot[] Other)? OfNeeds()
+        {
+            (int Slot, int Need)? asked = null;
+            var nearest = double.MaxValue;
+            for (var n = 0; n < _weights.Length; n++)
+            {
+                var rounds = Enumerable.Range(0, _slots.Length).Where(j => !_slots[j].Not.Contains(n) && ((_slots[j].With >> _proof._task.Site[n]) & 1) != 0
+                    && _proof._task.Shows(n, _proof._task.Fullest[_slots[j].First])).ToArray();
+                foreach (var j in rounds.Length > 1 ? rounds : [])
+                {
+                    var far = Math.Abs((_needShare[j, n] / _seen) - 0.5) - (0.01 * _weights[n]);
+                    if (far < nearest)
+                    {
+                        (asked, nearest) = ((j, n), far);
+                    }
+                }
+            }
+
+            return asked is not { } at ? null
+                : ([.. _slots.Select((s, j) => j == at.Slot ? s : s with { Not = s.Not.Add(at.Need) })], With(at.Slot, _slots[at.Slot] with { Not = _slots[at.Slot].Not.Add(at.Need) }));
+        }
+
+        private double[] Left(RoundSlot slot) => slot.Not.IsEmpty ? _weights : [.. _weights.Select((w, n) => slot.Not.Contains(n) ? 0 : w)];
 
         private RoundSlot[] With(int slot, RoundSlot settled) => [.. _slots.Select((s, j) => j == slot ? settled : s)];
 
@@ -264,10 +329,11 @@ internal sealed class RoundCountProof
             var on = new (double Weight, int Sites)[_slots.Length, days];
             for (var j = 0; j < _slots.Length; j++)
             {
+                var weights = Left(_slots[j]);
                 for (var d = _slots[j].First; d <= _slots[j].Last; d++)
                 {
-                    var like = Array.FindIndex(_slots, 0, j, s => s.HasSitesOf(_slots[j]) && s.MayBeOn(d));
-                    on[j, d] = like >= 0 ? on[like, d] : _proof._days[d].Heaviest(_weights, _slots[j].With, _slots[j].Without, _proof._effort);
+                    var like = Array.FindIndex(_slots, 0, j, s => s.IsLike(_slots[j]) && s.MayBeOn(d));
+                    on[j, d] = like >= 0 ? on[like, d] : _proof._days[d].Heaviest(weights, _slots[j].With, _slots[j].Without, _proof._effort);
                 }
             }
 

@@ -159,16 +159,24 @@ public sealed class RoundPlanner
             }
 
             // That one round fewer cannot be says the same of all below.
-            if (least < best.Count && (proof ??= new(_task)).CannotBe(best.Count - 1, new(_effort.OfProof() / part, _cancel)))
+            PlanningEffort proving = new(_effort.OfProof() / part, _cancel);
+            while (least < best.Count && !proving.IsSpent)
             {
-                least = best.Count;
+                var (cannotBe, plan) = (proof ??= new(_task)).Ask(best.Count - 1, proving);
+                least = cannotBe ? best.Count : least;
+                if (plan is null)
+                {
+                    break;
+                }
+
+                best = plan;
             }
 
             (best, least) = part == Parts[0] ? Searched(best, least) : (best, least);
         }
 
         PlanningEffort counting = new(_effort.OfProof() / Parts[1], _cancel);
-        while (least < best.Count - 1 && proof?.CannotBe(least, counting) == true)
+        while (least < best.Count - 1 && proof?.Ask(least, counting).CannotBe == true)
         {
             least++;
         }

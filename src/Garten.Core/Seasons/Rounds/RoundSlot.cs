@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+
 namespace Garten.Core.Seasons.Rounds;
 
 /// <summary>What is settled of one of the rounds of a plan, counted by their days.</summary>
@@ -5,16 +7,20 @@ namespace Garten.Core.Seasons.Rounds;
 /// <param name="Last">The latest.</param>
 /// <param name="With">Sites it comes to, a bit for each.</param>
 /// <param name="Without">Sites it does not come to.</param>
-internal readonly record struct RoundSlot(int First, int Last, int With, int Without)
+/// <param name="Not">Places of needs that are seen on other rounds.</param>
+internal readonly record struct RoundSlot(int First, int Last, int With, int Without, ImmutableHashSet<int> Not)
 {
     /// <summary>True when the day is settled.</summary>
     public bool IsOnOneDay => First == Last;
+
+    /// <summary>True when nothing but the day is settled.</summary>
+    public bool IsFree => With == 0 && Without == 0 && Not.IsEmpty;
 
     /// <summary>True when the round may be on a day.</summary>
     /// <param name="day">Place of the day among the fullest.</param>
     public bool MayBeOn(int day) => day >= First && day <= Last;
 
-    /// <summary>True when the sites are settled as for another round.</summary>
+    /// <summary>True when sites and needs are settled as for another round.</summary>
     /// <param name="other">The other.</param>
-    public bool HasSitesOf(RoundSlot other) => With == other.With && Without == other.Without;
+    public bool IsLike(RoundSlot other) => With == other.With && Without == other.Without && Not.SetEquals(other.Not);
 }

@@ -251,7 +251,14 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         return [.. rows.Select(x => x.Observation with { Content = x.Observation.Content with { Parts = [.. parts[x.Id]] } })];
     }
 
-    private static async Task PutAsync(
+    /// <summary>Puts an observation in the place of one there may be.</summary>
+    /// <param name="connection">A connection in a transaction.</param>
+    /// <param name="guideVersion">The guide its character is of.</param>
+    /// <param name="plantVisit">The plant's visit.</param>
+    /// <param name="character">The character.</param>
+    /// <param name="content">What it says; null to take it away.</param>
+    /// <param name="cancel">Gives up.</param>
+    internal static async Task PutAsync(
         NpgsqlConnection connection, int guideVersion, int plantVisit, string character, ObservationContent? content, CancellationToken cancel)
     {
         await connection.ExecuteAsync("delete from observation where plant_visit = $1 and character = $2", [plantVisit, character], cancel);

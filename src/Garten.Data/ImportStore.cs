@@ -1,4 +1,5 @@
 using Garten.Core.Survey.Importing;
+using Garten.Core.Survey.Places;
 using Npgsql;
 
 namespace Garten.Data;
@@ -10,7 +11,15 @@ namespace Garten.Data;
 /// <param name="Differing">Lines of the file whose number differs from the one there already, which stays.</param>
 /// <param name="People">People they name who stand on no record yet.</param>
 /// <param name="Sites">Sites they add.</param>
-public sealed record ImportChange(int Sheets, int Lines, int Known, IReadOnlyList<int> Differing, IReadOnlyList<string> People, IReadOnlyList<string> Sites);
+/// <param name="Plants">Followed plants they add, or add to.</param>
+public sealed record ImportChange(int Sheets, int Lines, int Known, IReadOnlyList<int> Differing, IReadOnlyList<string> People, IReadOnlyList<string> Sites, PlantChange Plants);
+
+/// <summary>A plot or transect visits were made at, drawn anew where it is not on the map.</summary>
+/// <param name="Request">Number that is the same whenever the same place is brought in.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Kind">What it is.</param>
+/// <param name="Shape">Where it lies.</param>
+public sealed record ImportPlace(Guid Request, string Name, PlaceKind Kind, PlaceShape Shape);
 
 /// <summary>Visits of one person to one site on one day, as a file tells them.</summary>
 /// <param name="Request">Number that is the same whenever the same visit is brought in.</param>
@@ -19,7 +28,11 @@ public sealed record ImportChange(int Sheets, int Lines, int Known, IReadOnlyLis
 /// <param name="Recorder">Who recorded.</param>
 /// <param name="Effort">How it was made.</param>
 /// <param name="Rows">What was seen; each name, origin and unit once in a plot.</param>
-public sealed record ImportVisit(Guid Request, string Site, DateOnly Date, string Recorder, ImportedEffort Effort, IReadOnlyList<ImportedRow> Rows);
+public sealed record ImportVisit(Guid Request, string Site, DateOnly Date, string Recorder, ImportedEffort Effort, IReadOnlyList<ImportedRow> Rows)
+{
+    /// <summary>The plot or transect it was made at; null where it was made at the site at large.</summary>
+    public ImportPlace? Place { get; init; }
+}
 
 /// <summary>Brings records in.</summary>
 /// <param name="source">The database.</param>
@@ -32,12 +45,14 @@ public sealed class ImportStore(NpgsqlDataSource source)
 
     /// <summary>Brings visits in, all or none; what is there already is not brought in again.</summary>
     /// <param name="visits">The visits.</param>
+    /// <param name="plants">Followed plants.</param>
     /// <param name="newSites">Sites to add before; those there already stay as they are.</param>
     /// <param name="guideVersion">The guide the names are of.</param>
     /// <param name="person">Who brings them in.</param>
     /// <param name="keep">False to find out what would change, and change nothing.</param>
     /// <param name="cancel">Gives up; then nothing was brought in.</param>
-    public async Task<ImportChange> BringInAsync(IReadOnlyList<ImportVisit> visits, IReadOnlyList<ImportedSite> newSites, int guideVersion, int person, bool keep, CancellationToken cancel)
+    public async Task<ImportChange> BringInAsync(
+        IReadOnlyList<ImportVisit> visits, IReadOnlyList<ArrivingPlant> plants, IReadOnlyList<ImportedSite> newSites, int guideVersion, int person, bool keep, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -45,11 +60,18 @@ public sealed class ImportStore(NpgsqlDataSource source)
         foreach (var site in newSites)
         {
             sites.AddRange(await connection.QueryAsync(
-                "insert into site (name, elevation_m, latitude, longitude, uncertainty_m) values ($1, $2, $3, $4, $5) on conflict (name) do nothing returning name",
-                [site.Name, site.ElevationM, site.At?.Latitude, site.At?.Longitude, site.UncertaintyM], r => r.GetString(0), cancel));
+                """
+                insert into site (name, elevation_m, latitude, longitude, uncertainty_m, description, habitats, snow_gone_month, snow_gone_day, flora_area)
+                values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (name) do nothing returning name
+                """,
+                [
+                    site.Name, site.ElevationM, site.At?.Latitude, site.At?.Longitude, site.UncertaintyM, site.Description, site.Habitats.ToArray(), (short?)site.SnowGone?.Month,
+                    (short?)site.SnowGone?.Day, site.FloraArea,
+                ],
+                r => r.GetString(0), cancel));
         }
 
-        await CopyVisitsAsync(connection, visits, cancel);
+        await CopyVisitsAsync(connection, visits, await PlacesAsync(connection, visits, person, cancel), cancel);
 
         // Imports take turns until they end, so that what is not there now is brought in by this one alone.
         await connection.ExecuteAsync("select pg_advisory_xact_lock($1)", [Turn], cancel, patient: true);
@@ -65,8 +87,8 @@ public sealed class ImportStore(NpgsqlDataSource source)
         await CountAnewAsync(connection, "visit", visits.Count, cancel);
         var sheets = await connection.ExecuteAsync(
             """
-            insert into count_sheet (request, visit, protocol, plots, plot_area_m2, length_m, started, ended, weather, note)
-            select a.request, v.id, a.protocol, a.plots, a.plot_area_m2, a.length_m, a.started, a.ended, a.weather, a.note
+            insert into count_sheet (request, visit, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place)
+            select a.request, v.id, a.protocol, a.plots, a.plot_area_m2, a.length_m, a.started, a.ended, a.companions, a.weather, a.note, a.place
             from arriving_sheet a join site s on s.name = a.site join person p on p.name = a.recorder
             join visit v on v.site = s.id and v.visited_on = a.day and v.recorder = p.id
             on conflict (request) do nothing
@@ -105,29 +127,54 @@ public sealed class ImportStore(NpgsqlDataSource source)
             order by a.line
             """,
             [], r => r.GetInt32(0), cancel, patient: true);
+        ArrivingPlants arriving = new(connection, guideVersion);
+        var followed = await arriving.BringInAsync(plants, cancel);
         if (keep)
         {
             await transaction.CommitAsync(cancel);
         }
 
-        return new(sheets, lines, visits.Sum(v => v.Rows.Count) - lines, differing, people, sites);
+        return new(sheets, lines, visits.Sum(v => v.Rows.Count) - lines, differing, [.. people, .. arriving.NewPeople], sites, followed);
+    }
+
+    /// <summary>Plots and transects by what they are called and where they lie; those that are not on the map are drawn.</summary>
+    private static async Task<Dictionary<Guid, int>> PlacesAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, int person, CancellationToken cancel)
+    {
+        Dictionary<Guid, int> ids = [];
+        foreach (var (place, site) in visits.Where(v => v.Place is not null).GroupBy(v => v.Place!.Request).Select(g => (g.First().Place!, g.First().Site)))
+        {
+            var points = MapStore.PointsOf(place.Shape);
+            ids[place.Request] = await connection.ScalarAsync<int?>(
+                "select id from place where name = $1 and kind = $2 and form = $3 and points = $4 and removed_at is null order by id limit 1",
+                [place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), points], cancel)
+                ?? await connection.ScalarAsync<int>(
+                    """
+                    insert into place (request, name, kind, form, points, site, person, latitude, longitude)
+                    select $1, $2, $3, $4, $5, s.id, $7, $8, $9 from site s where s.name = $6
+                    on conflict (request) do update set removed_at = null returning id
+                    """,
+                    [place.Request, place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), points, site, person, place.Shape.Middle.Latitude, place.Shape.Middle.Longitude], cancel);
+        }
+
+        return ids;
     }
 
     /// <summary>After many new rows the database is told of them at once; by what it knew before, it would join them one by one.</summary>
     private static Task CountAnewAsync(NpgsqlConnection connection, string table, int rows, CancellationToken cancel) =>
         rows < Many ? Task.CompletedTask : connection.ExecuteAsync($"analyze {table}", [], cancel, patient: true);
 
-    private static async Task CopyVisitsAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, CancellationToken cancel)
+    private static async Task CopyVisitsAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, Dictionary<Guid, int> places, CancellationToken cancel)
     {
         await connection.ExecuteAsync(
             """
             create temporary table arriving_sheet (
                 request uuid not null, site text not null, day date not null, recorder text not null, protocol text not null, plots integer not null, plot_area_m2 double precision,
-                length_m double precision, started time, ended time, weather text not null, note text not null, fresh boolean not null default true) on commit drop
+                length_m double precision, started time, ended time, companions text not null, weather text not null, note text not null,
+                place integer, fresh boolean not null default true) on commit drop
             """,
             [], cancel);
         await using (var copy = await connection.BeginBinaryImportAsync(
-            "copy arriving_sheet (request, site, day, recorder, protocol, plots, plot_area_m2, length_m, started, ended, weather, note) from stdin (format binary)", cancel))
+            "copy arriving_sheet (request, site, day, recorder, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place) from stdin (format binary)", cancel))
         {
             foreach (var visit in visits)
             {
@@ -142,8 +189,10 @@ public sealed class ImportStore(NpgsqlDataSource source)
                 await WriteAsync(copy, visit.Effort.LengthM, cancel);
                 await WriteAsync(copy, visit.Effort.Started, cancel);
                 await WriteAsync(copy, visit.Effort.Ended, cancel);
+                await copy.WriteAsync(visit.Effort.Companions, cancel);
                 await copy.WriteAsync(visit.Effort.Weather, cancel);
                 await copy.WriteAsync(visit.Effort.Note, cancel);
+                await WriteAsync<int>(copy, visit.Place is { } place ? places[place.Request] : null, cancel);
             }
 
             await copy.CompleteAsync(cancel);

@@ -147,7 +147,7 @@ public sealed class MapStore(NpgsqlDataSource source)
         }
     }
 
-    private static double[] PointsOf(PlaceShape shape) => [.. shape.Points.SelectMany(p => (double[])[p.Latitude, p.Longitude])];
+    internal static double[] PointsOf(PlaceShape shape) => [.. shape.Points.SelectMany(p => (double[])[p.Latitude, p.Longitude])];
 
     /// <summary>A request number of its own for each place of one request.</summary>
     private static Guid Numbered(Guid request, int number)

@@ -272,9 +272,7 @@ public sealed class PlantStore(NpgsqlDataSource source)
         }
 
         await RequireAsync(connection, plant.Site, plant.Visit.Person, cancel);
-        tag ??= await connection.ScalarAsync<string>(
-            "select $1 || '-' || lpad((coalesce(max(substring(tag from '[0-9]+$')::int), 0) + 1)::text, 3, '0') from plant where tag like $1 || '-%'",
-            [TagLetters], cancel);
+        tag ??= await NextTagAsync(connection, cancel);
         var id = await connection.ScalarAsync<int>(
             "insert into plant (tag, request, site, description, origin, taken_by) values ($1, $2, $3, $4, $5, $6) returning id",
             [tag, plant.Request, plant.Site, plant.Description, plant.Origin.ToString(), plant.Visit.Person], cancel);
@@ -297,6 +295,20 @@ public sealed class PlantStore(NpgsqlDataSource source)
         var id = await InsertVisitAsync(connection, plant, card.Site.Id, visit, cancel);
         await transaction.CommitAsync(cancel);
         return id;
+    }
+
+    /// <summary>The next free tag.</summary>
+    /// <param name="connection">A connection in whose transaction no other plant is taken.</param>
+    /// <param name="cancel">Gives up.</param>
+    internal static Task<string?> NextTagAsync(NpgsqlConnection connection, CancellationToken cancel) => connection.ScalarAsync<string>(
+        "select $1 || '-' || lpad((coalesce(max(substring(tag from '[0-9]+$')::int), 0) + 1)::text, 3, '0') from plant where tag like $1 || '-%'", [TagLetters], cancel);
+
+    /// <summary>Numbers of plants that are the same wherever they are brought in.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<Dictionary<int, Guid>> RequestsAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return (await connection.QueryAsync("select id, request from plant", [], r => (Id: r.GetInt32(0), Request: r.GetGuid(1)), cancel)).ToDictionary(p => p.Id, p => p.Request);
     }
 
     private static async Task RequireAsync(NpgsqlConnection connection, int site, int person, CancellationToken cancel)

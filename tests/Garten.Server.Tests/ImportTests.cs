@@ -62,7 +62,7 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
         (Number(back["change"]!, "sheets"), Number(back["change"]!, "lines"), Number(back, "faultCount")).ShouldBe((0, 0, 0));
         Number(back["change"]!, "known").ShouldBeGreaterThan(400);
         back["change"]!["sites"]!.AsArray().ShouldBeEmpty();
-        back["left"]!.AsArray().ShouldHaveSingleItem()!.GetValue<string>().ShouldContain("plants followed over the seasons stay out");
+        back["left"]!.AsArray().ShouldHaveSingleItem()!.GetValue<string>().ShouldContain("do not travel in an archive");
 
         await using var empty = await RunningServer.StartAsync(demo: false);
         using var other = new Client(empty.Address);
@@ -71,10 +71,90 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
         Number(brought, "faultCount").ShouldBe(0);
         brought["change"]!["sites"]!.AsArray().Count.ShouldBeGreaterThan(5);
 
-        // Figures, curves and all, are the same; so is what leaves the other survey again.
+        // Figures, curves and all, are the same, and the sites; so is what leaves the other survey again.
+        (await SitesAsync(other)).ShouldBe(await SitesAsync(Me));
         Agree(await other.GetAsync("/api/figures"), await Me.GetAsync("/api/figures"), "figures");
         var again = await SendAsync(await other.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative)), "keep=false");
         (Number(again["change"]!, "sheets"), Number(again["change"]!, "lines")).ShouldBe((0, 0));
+
+        static async Task<string[]> SitesAsync(Client from) => [.. (await from.GetAsync("/api/sites")).AsArray().Select(s =>
+        {
+            var site = s!.DeepClone().AsObject();
+            site.Remove("id");
+            return site.ToJsonString();
+        })];
+    }
+
+    [Fact]
+    public async Task Followed_plants_come_back_with_their_visits_features_places_and_names()
+    {
+        var archive = await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative));
+        await using var elsewhere = await RunningServer.StartAsync(demo: false);
+        using var other = new Client(elsewhere.Address);
+        await other.BeFirstStewardAsync();
+        var plants = (await SendAsync(archive, "keep=true", other))["change"]!["plants"]!;
+        var own = (await Me.GetAsync("/api/plants")).AsArray();
+        var there = (await other.GetAsync("/api/plants")).AsArray();
+        Number(plants, "plants").ShouldBe(own.Count);
+        there.Select(Brief).ShouldBe(own.Select(Brief));
+        own.Select(p => (string?)p!["name"]).ShouldContain((string?)null, "a plant nobody named comes along");
+        foreach (var tag in own.Select(p => (string)p!["tag"]!))
+        {
+            var (before, after) = (await SheetAsync(Me, own, tag), await SheetAsync(other, there, tag));
+            Told(after["visits"]!, "id").ShouldBe(Told(before["visits"]!, "id"));
+            Told(after["observations"]!, "visit", "revision").ShouldBe(Told(before["observations"]!, "visit", "revision"));
+            Told(after["determinations"]!, "id", "reviews").ShouldBe(Told(before["determinations"]!, "id", "reviews"));
+        }
+
+        // Where they stand, too, and bringing them in again adds nothing.
+        (await PlacedAsync(other)).ShouldBe(await PlacedAsync(Me));
+        var again = (await SendAsync(archive, "keep=true", other))["change"]!;
+        again["plants"]!.ToJsonString().ShouldBe("""{"plants":0,"visits":0,"features":0,"names":0}""");
+        (await SendAsync(archive, "keep=false"))["change"]!["plants"]!.ToJsonString().ShouldBe("""{"plants":0,"visits":0,"features":0,"names":0}""");
+
+        static (string?, string?, string?, string?, int, int) Brief(JsonNode? p) =>
+            ((string?)p!["tag"], (string?)p["site"], (string?)p["description"], (string?)p["name"], (int)p["features"]!, (int)p["visits"]!);
+
+        static Task<JsonNode> SheetAsync(Client from, JsonArray all, string tag) => from.GetAsync($"/api/plants/{all.Single(p => (string?)p!["tag"] == tag)!["id"]}");
+
+        static string[] Told(JsonNode rows, params string[] but) => [.. rows.AsArray().Select(r =>
+        {
+            var row = r!.DeepClone().AsObject();
+            foreach (var field in but)
+            {
+                row.Remove(field);
+            }
+
+            return row.ToJsonString();
+        }).Order(StringComparer.Ordinal)];
+
+        static async Task<string[]> PlacedAsync(Client from) => [.. (await from.GetAsync("/api/map"))["plants"]!.AsArray().Where(p => (bool)p!["own"]!)
+            .Select(p => $"{p!["plant"]!["tag"]} {p["at"]!.ToJsonString()} {p["uncertaintyM"]}").Order(StringComparer.Ordinal)];
+    }
+
+    [Fact]
+    public async Task A_count_at_a_plot_returns_to_it_with_who_came_along_and_one_without_finds_returns_too()
+    {
+        var site = (await Me.GetAsync("/api/sites")).AsArray().Single(s => (string?)s!["name"] == "Quarry Bald")!["id"]!;
+        await Me.PostAsync("/api/places", new { request = Guid.NewGuid(), name = "Bald plot 9", kind = "plot", form = "point", points = new[] { new { latitude = 44.9905, longitude = -123.685 } }, site = (int)site, note = "" });
+        var plot = (await Me.GetAsync("/api/map"))["places"]!.AsArray().Single(p => (string?)p!["name"] == "Bald plot 9")!["id"]!;
+        var empty = await Me.PostAsync("/api/counts", new { request = Guid.NewGuid(), site = (int)site, date = "2026-03-03", protocol = "timedSearch", plots = 1, started = "09:00", ended = "10:30", companions = "M. Falk", weather = "fog", note = "", place = (int)plot });
+        var archive = await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative));
+        await using var elsewhere = await RunningServer.StartAsync(demo: false);
+        using var other = new Client(elsewhere.Address);
+        await other.BeFirstStewardAsync();
+        await SendAsync(archive, "keep=true", other);
+        var sheets = (await other.GetAsync("/api/counts")).AsObject()["sheets"]!.AsArray();
+        var back = await other.GetAsync($"/api/counts/{sheets.Single(s => (string?)s!["content"]!["date"] == "2026-03-03")!["id"]}");
+        var content = back["sheet"]!["content"]!;
+        ((string?)back["sheet"]!["recorder"], (string?)back["sheet"]!["placeName"], (string?)content["companions"], (string?)content["weather"], (string?)content["started"])
+            .ShouldBe(((string?)empty["sheet"]!["recorder"], "Bald plot 9", "M. Falk", "fog", "09:00:00"));
+        back["lines"]!.AsArray().ShouldBeEmpty();
+        (await other.GetAsync("/api/map"))["places"]!.AsArray().Count(p => (string?)p!["name"] == "Bald plot 9").ShouldBe(1);
+
+        // Once more: the plot is not drawn twice.
+        await SendAsync(archive, "keep=true", other);
+        (await other.GetAsync("/api/map"))["places"]!.AsArray().Count(p => (string?)p!["name"] == "Bald plot 9").ShouldBe(1);
     }
 
     [Fact]

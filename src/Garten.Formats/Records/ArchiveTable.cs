@@ -15,7 +15,7 @@ public sealed record ArchiveTable(string File, string RowType, IReadOnlyList<str
     [
         "eventID", "parentEventID", "eventDate", "eventTime", "samplingProtocol", "sampleSizeValue", "sampleSizeUnit", "samplingEffort", "locality",
         "minimumElevationInMeters", "maximumElevationInMeters", "decimalLatitude", "decimalLongitude", "geodeticDatum", "coordinateUncertaintyInMeters", "fieldNotes", "eventRemarks",
-        "informationWithheld", "dataGeneralizations",
+        "dynamicProperties", "informationWithheld", "dataGeneralizations",
     ];
 
     /// <summary>Events of an archive.</summary>
@@ -27,7 +27,7 @@ public sealed record ArchiveTable(string File, string RowType, IReadOnlyList<str
     /// <param name="rows">The rows.</param>
     public static ArchiveTable Occurrences(IReadOnlyList<IReadOnlyDictionary<string, string>> rows) => Of(
         "occurrence.csv", "Occurrence", rows,
-        ["eventID", .. DarwinCoreCsv.ColumnNames.Where(n => n != "eventID"), "organismQuantity", "organismQuantityType"]);
+        ["eventID", .. DarwinCoreCsv.ColumnNames.Where(n => n != "eventID"), "organismQuantity", "organismQuantityType", "dynamicProperties"]);
 
     /// <summary>Every name ever given, with who gave it.</summary>
     /// <param name="rows">The rows.</param>

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
@@ -19,11 +20,13 @@ public static class ArchiveFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/records/archive.zip", [Noted] async (
-        bool? exact, RecordStore records, PlantStore plants, PlantSheets sheets, Veil veil, CoarseRecords coarse, CountStore counts, PlaceStore places, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+        bool? exact, RecordStore records, PlantStore plants, PlantSheets sheets, Veil veil, CoarseRecords coarse, CountStore counts, PlaceStore places, MapStore map, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
     {
         var today = Rules.Today(clock);
         var leaving = await veil.LeavingAsync(exact ?? false, cancel);
-        var archive = new Tables(current.Guide, (await places.SitesAsync(cancel)).ToDictionary(s => s.Id));
+        var archive = new Tables(
+            current.Guide, (await places.SitesAsync(cancel)).ToDictionary(s => s.Id), (await map.PlacesAsync(cancel)).ToDictionary(p => p.Id, p => p.Content),
+            await plants.RequestsAsync(cancel), (await map.PositionsAsync(cancel)).ToDictionary(p => p.Plant));
         var all = (await records.ListAsync(RecordFilter.All, cancel)).ToLookup(r => r.Plant);
         foreach (var tag in (await plants.TagsAsync(cancel)).Where(t => !leaving.Plants.Contains(t.Id)))
         {
@@ -33,7 +36,11 @@ public static class ArchiveFeature
         var lines = (await counts.LinesAsync(CountChoice.All, cancel)).Where(l => !leaving.Taxa.Contains(l.Line.Taxon)).ToLookup(l => l.Sheet, l => l.Line);
         foreach (var sheet in await counts.SheetsAsync(CountChoice.All, cancel))
         {
-            archive.Add(sheet, lines[sheet.Id]);
+            // A visit all of whose finds are withheld would read as one on which nothing was found.
+            if (sheet.Lines == 0 || lines.Contains(sheet.Id))
+            {
+                archive.Add(sheet, lines[sheet.Id]);
+            }
         }
 
         foreach (var withheld in await coarse.OfAsync(leaving.Plants, leaving.Taxa, true, null, cancel))
@@ -53,7 +60,7 @@ public static class ArchiveFeature
     }).WithName("archive").Produces<string>(contentType: "application/zip");
 
     /// <summary>The tables as they fill.</summary>
-    private sealed class Tables(Guide guide, Dictionary<int, Site> sites)
+    private sealed class Tables(Guide guide, Dictionary<int, Site> sites, Dictionary<int, PlaceContent> places, Dictionary<int, Guid> plants, Dictionary<int, PlantPosition> positions)
     {
         private readonly HashSet<string> _events = [];
 
@@ -65,21 +72,23 @@ public static class ArchiveFeature
 
         public List<Dictionary<string, string>> Measurements { get; } = [];
 
-        /// <summary>Adds a plant with its records; plants without a name have none, and are left out.</summary>
+        /// <summary>Adds a plant with its records, one a visit.</summary>
         public void Add(PlantSheet sheet, IEnumerable<SurveyRecord> records)
         {
-            foreach (var record in records)
+            var named = records.ToDictionary(r => r.Id);
+            foreach (var visit in sheet.Visits)
             {
-                var cells = DarwinCoreCsv.CellsOf(record);
+                var cells = named.TryGetValue(visit.Id, out var record) ? DarwinCoreCsv.CellsOf(record) : Unnamed(sheet.Plant, visit);
+                cells["dynamicProperties"] = ArchiveExtras.Write(MoreOf(sheet, visit));
                 Occurrences.Add(cells);
-                AddEvent(cells["eventID"], "", record.Date, sheet.Plant.Site, ("samplingProtocol", ArchivedSurvey.FollowedProtocol));
-                foreach (var o in sheet.Observations.Where(o => o.Visit == record.Id && o.Finding != Finding.Hidden))
+                AddEvent(cells["eventID"], "", visit.Date, sheet.Plant.Site, ("samplingProtocol", ArchivedSurvey.FollowedProtocol));
+                foreach (var o in sheet.Observations.Where(o => o.Visit == visit.Id && o.Finding != Finding.Hidden))
                 {
                     AddMeasurement(cells["eventID"], cells["occurrenceID"], o);
                 }
 
                 // All names hang on the plant's latest record, the one whose occurrence they concern through the organism.
-                if (record.Id == sheet.Visits[^1].Id)
+                if (visit.Id == sheet.Visits[^1].Id)
                 {
                     foreach (var given in sheet.Determinations)
                     {
@@ -88,6 +97,41 @@ public static class ArchiveFeature
                 }
             }
         }
+
+        /// <summary>What the terms of the standard have no column for.</summary>
+        private PlantExtras MoreOf(PlantSheet sheet, PlantVisit visit)
+        {
+            var position = positions.GetValueOrDefault(sheet.Plant.Id);
+            return new(
+                MoreOf(sheet.Plant.Site), plants[sheet.Plant.Id], sheet.Plant.Origin, visit.Stage, visit.Sex, [.. visit.Parts], [.. visit.Altered], position?.At, position?.UncertaintyM,
+                [
+                    .. sheet.Observations.Where(o => o.Visit == visit.Id).Select(o => new ExtraFeature(
+                        o.Character, o.Finding, [.. o.States], [.. o.Parts.Select((p, i) => new ExtraPart(p, o.Places[i].Exposure, o.Places[i].Position))], o.Rough.Length > 0 ? o.Rough : null, o.Hidden,
+                        o.Certainty, o.Source, [.. o.Altered], o.Exposure, o.Position, o.Tool, o.Note, o.Recorder)),
+                ],
+                visit.Id != sheet.Visits[^1].Id ? []
+                    : [.. sheet.Determinations.Reverse().Select(d => new ExtraName(d.Taxon, d.Qualifier, d.Person, d.Date, d.Remarks, JsonSerializer.SerializeToElement(d.Grounds, PlantSheets.GroundsJson)))]);
+        }
+
+        private static ExtraSite MoreOf(Site site) => new(site.Description, [.. site.Habitats], site.SnowGone, site.FloraArea);
+
+        /// <summary>A plant nobody has named yet, on a visit.</summary>
+        private static Dictionary<string, string> Unnamed(PlantCard plant, PlantVisit visit) => new()
+        {
+            ["eventID"] = $"plant-visit:{DarwinCoreCsv.Number(visit.Id)}",
+            ["occurrenceID"] = $"{plant.Tag}:{DarwinCoreCsv.Number(visit.Id)}",
+            ["organismID"] = plant.Tag,
+            ["basisOfRecord"] = "HumanObservation",
+            ["eventDate"] = DarwinCoreCsv.Date(visit.Date),
+            ["recordedBy"] = DarwinCoreCsv.Text(visit.Recorder),
+            ["locality"] = DarwinCoreCsv.Text(plant.Site.Name),
+            ["scientificName"] = "Plantae",
+            ["taxonRank"] = "kingdom",
+            ["kingdom"] = "Plantae",
+            ["occurrenceStatus"] = "present",
+            ["organismRemarks"] = DarwinCoreCsv.Text(plant.Description),
+            ["occurrenceRemarks"] = DarwinCoreCsv.Text(visit.Note),
+        };
 
         /// <summary>Adds a count with its plots and lines.</summary>
         public void Add(CountSheet sheet, IEnumerable<StoredLine> lines)
@@ -101,7 +145,8 @@ public static class ArchiveFeature
                 whole, "", content.Date, At(site, sheet.At),
                 [
                     ("samplingProtocol", ProtocolWords.Name(content.Protocol)), ("eventTime", Time(content)), ("samplingEffort", Effort(content)),
-                    ("fieldNotes", DarwinCoreCsv.Text(content.Weather)), ("eventRemarks", DarwinCoreCsv.Text(content.Note)), .. size,
+                    ("fieldNotes", DarwinCoreCsv.Text(content.Weather)), ("eventRemarks", DarwinCoreCsv.Text(content.Note)),
+                    ("dynamicProperties", ArchiveExtras.Write(new CountExtras(MoreOf(site), sheet.Recorder, content.Companions, PlaceOf(content)))), .. size,
                 ]);
             for (var plot = 1; plots && plot <= content.Plots; plot++)
             {
@@ -122,6 +167,9 @@ public static class ArchiveFeature
             Occurrences.Add(cells);
             Events.Add(cells.Where(c => ArchiveTable.EventTerms.Contains(c.Key)).ToDictionary(c => c.Key, c => c.Value));
         }
+
+        private ExtraPlace? PlaceOf(SheetContent content) =>
+            content.Place is { } id && places.TryGetValue(id, out var place) ? new(place.Name, place.Kind, place.Shape.Form, place.Shape.Points) : null;
 
         private void AddLine(CountSheet sheet, StoredLine line, string on)
         {

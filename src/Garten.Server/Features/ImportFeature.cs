@@ -1,9 +1,12 @@
+using System.Collections.Immutable;
 using System.Security.Cryptography;
 using System.Text;
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Importing;
+using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Formats.Records;
 using Garten.Server.Access;
@@ -42,10 +45,10 @@ public static class ImportFeature
     private const long MostFile = 40 * 1024 * 1024;
     private const int ShownFaults = 50;
 
-    /// <summary>What the numbers of visits begin with that were counted with Garten.</summary>
-    private const string CountSheets = "count:";
-
     private const int FirstRows = 3;
+    private const int MostName = 120;
+    private const int MostCompanions = 500;
+    private const int MostDescription = 2000;
 
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
@@ -56,17 +59,18 @@ public static class ImportFeature
         var content = await Uploads.ReadAsync(request, MostFile, "table", cancel);
         var sites = (await places.SitesAsync(cancel)).ConvertAll(s => s.Name);
         var today = Rules.Today(clock);
-        var arriving = DarwinCoreArchiveReader.IsArchive(content) ? OfArchive(content, current.Guide, sites, today) : OfTable(content, columns, name, current.Guide, sites, today, cancel);
 
         // A name in another case is the same person, in the survey and within the file.
         Dictionary<string, string> names = new((await places.PeopleAsync(cancel)).Select(p => KeyValuePair.Create(p.Name, p.Name)), StringComparer.OrdinalIgnoreCase);
         string Known(string recorder) => names.TryGetValue(recorder, out var known) ? known : names[recorder] = recorder;
+        var arriving = DarwinCoreArchiveReader.IsArchive(content) ? OfArchive(content, current, sites, today, Known) : OfTable(content, columns, name, current.Guide, sites, today, cancel);
         var visits = arriving.Visits.Select(v => (Visit: v, Recorder: Known(v.Recorder.Length > 0 ? v.Recorder : person.Member!.Name)))
-            .GroupBy(v => RequestOf(v.Visit, v.Recorder)).Select(g => new ImportVisit(g.Key, g.First().Visit.Site, g.First().Visit.Date, g.First().Recorder, g.First().Visit.Effort, Once(g.SelectMany(v => v.Visit.Rows)))).ToList();
+            .GroupBy(v => RequestOf(v.Visit, v.Recorder))
+            .Select(g => new ImportVisit(g.Key, g.First().Visit.Site, g.First().Visit.Date, g.First().Recorder, g.First().Visit.Effort, Once(g.SelectMany(v => v.Visit.Rows))) { Place = g.First().Visit.Place }).ToList();
         ImportChange? change = null;
         if (arriving.Faults.Count == 0)
         {
-            change = await store.BringInAsync(visits, arriving.NewSites, current.Version, person.Required, keep ?? false, cancel);
+            change = await store.BringInAsync(visits, arriving.Plants, arriving.NewSites, current.Version, person.Required, keep ?? false, cancel);
         }
         else if (keep == true)
         {
@@ -105,17 +109,24 @@ public static class ImportFeature
 
         return new(
             [.. table.Headers.Select((h, i) => new ImportColumnView(h, holds[i], [.. table.Rows.Take(FirstRows).Select(r => r.Cells[i])]))], table.Rows.Count, faults,
-            [.. rows.GroupBy(r => (r.Site, r.Date, r.Recorder)).Select(v => new ArchivedVisit("", v.Key.Date, v.Key.Site, v.Key.Recorder, ImportedEffort.List($"Brought in from {file}"), [.. v]))], [], []);
+            [.. rows.GroupBy(r => (r.Site, r.Date, r.Recorder)).Select(v => new ArrivingVisit("", v.Key.Date, v.Key.Site, v.Key.Recorder, ImportedEffort.List($"Brought in from {file}"), [.. v], null))], [], [], []);
     }
 
-    private static Arriving OfArchive(byte[] content, Guide guide, List<string> sites, DateOnly today)
+    private static Arriving OfArchive(byte[] content, CurrentGuide current, List<string> sites, DateOnly today, Func<string, string> personOf)
     {
         var archive = DarwinCoreArchiveReader.Read(content);
-        var survey = ArchivedSurvey.Read(guide, sites, today, archive.Events, archive.Occurrences);
+        var survey = ArchivedSurvey.Read(current.Guide, sites, today, archive.Events, archive.Occurrences);
+        ReturningPlants returning = new(current, sites.Concat(survey.NewSites.Select(s => s.Name)), today, personOf);
+        var plants = returning.Read(survey.Followed);
         List<string> left = [];
-        if (survey.Followed > 0)
+        if (returning.Bare > 0)
         {
-            left.Add($"{survey.Followed} records of single plants followed over the seasons stay out: they belong to plants with their features, which an archive does not carry whole.");
+            left.Add($"{returning.Bare} records of single plants followed over the seasons stay out: they belong to plants with their features, which this archive does not carry.");
+        }
+
+        if (plants.Count > 0)
+        {
+            left.Add("Photographs, landmarks, specimens, reviews and walks of keys do not travel in an archive; a backup holds them.");
         }
 
         if (survey.Withheld > 0)
@@ -123,8 +134,36 @@ public static class ImportFeature
             left.Add($"{survey.Withheld} records whose place and day are withheld stay out.");
         }
 
-        return new([], archive.Occurrences.Count, [.. archive.Faults.Concat(survey.Faults).Select(f => new ImportFault(f.File, f.Line, f.Column, f.Says))], survey.Visits, survey.NewSites, left);
+        return new([], archive.Occurrences.Count, [.. archive.Faults.Concat(survey.Faults).Select(f => new ImportFault(f.File, f.Line, f.Column, f.Says)), .. returning.Faults],
+            [.. survey.Visits.Select(v => Whole(v, returning.Sites))], plants, [.. survey.NewSites.Select(s => returning.Sites.TryGetValue(s.Name, out var more) ? Whole(s, more, current.Guide) : s)], left);
     }
+
+    /// <summary>A site with what its archive carries beside the terms of the standard, as far as the guide knows it.</summary>
+    private static ImportedSite Whole(ImportedSite site, ExtraSite more, Guide guide) => site with
+    {
+        Description = Cut(more.Description, MostDescription),
+        Habitats = [.. more.Habitats.Where(h => guide.FindCharacter(PlaceEvidence.Habitat)?.State(h) is not null)],
+        SnowGone = more.SnowGone,
+        FloraArea = guide.Areas.Any(a => a.Id == more.FloraArea) ? more.FloraArea : "",
+    };
+
+    /// <summary>A visit with what its archive carries beside the terms of the standard.</summary>
+    private static ArrivingVisit Whole(ArchivedVisit visit, Dictionary<string, ExtraSite> sites)
+    {
+        var more = ArchiveExtras.TryRead(visit.More, out CountExtras? read) ? read : null;
+        if (more is not null)
+        {
+            sites.TryAdd(visit.Site, more.Site);
+        }
+
+        var place = more?.Place is { } told && told.Name.Length is > 0 and <= MostName && new PlaceShape(told.Form, told.Points).Fault.Length == 0
+            ? new ImportPlace(Numbered($"garten place {told.Name}\n{told.Kind}\n{told.Form}\n{string.Join(' ', told.Points)}"), told.Name, told.Kind, new(told.Form, told.Points)) : null;
+        return new(
+            visit.Event, visit.Date, visit.Site, visit.Recorder.Length > 0 ? visit.Recorder : Cut(more?.Recorder, MostName), visit.Effort with { Companions = Cut(more?.Companions, MostCompanions) },
+            visit.Rows, place);
+    }
+
+    private static string Cut(string? text, int most) => text is null ? "" : text.Length > most ? text[..most] : text;
 
     private static IEnumerable<ImportFault> Missing(IEnumerable<ImportColumn?> holds) =>
         ((ImportColumn[])[ImportColumn.Date, ImportColumn.Site, ImportColumn.Name]).Except(holds.OfType<ImportColumn>())
@@ -154,17 +193,31 @@ public static class ImportFeature
     ];
 
     /// <summary>The same number for the same visit in every file, so that none is brought in twice; a visit of a survey kept with Garten brings its own.</summary>
-    private static Guid RequestOf(ArchivedVisit visit, string recorder) =>
-        visit.Event.StartsWith(CountSheets, StringComparison.Ordinal) && Guid.TryParseExact(visit.Event.AsSpan(CountSheets.Length), "D", out var own) ? own
-        : new(SHA256.HashData(Encoding.UTF8.GetBytes($"garten import {(visit.Event.Contains('\n', StringComparison.Ordinal) ? "" : visit.Event)}{visit.Site}\n{visit.Date:O}\n{recorder}")).AsSpan(0, 16));
+    private static Guid RequestOf(ArrivingVisit visit, string recorder) =>
+        visit.Event.StartsWith(ArchivedSurvey.CountedEvents, StringComparison.Ordinal) && Guid.TryParseExact(visit.Event.AsSpan(ArchivedSurvey.CountedEvents.Length), "D", out var own) ? own
+        : Numbered($"garten import {(visit.Event.Contains('\n', StringComparison.Ordinal) ? "" : visit.Event)}{visit.Site}\n{visit.Date:O}\n{recorder}");
+
+    private static Guid Numbered(string what) => new(SHA256.HashData(Encoding.UTF8.GetBytes(what)).AsSpan(0, 16));
 
     /// <summary>A file that arrives.</summary>
     /// <param name="Columns">Its columns; none of an archive.</param>
     /// <param name="Rows">How many rows it has.</param>
     /// <param name="Faults">What is wrong.</param>
     /// <param name="Visits">The visits read.</param>
+    /// <param name="Plants">Followed plants.</param>
     /// <param name="NewSites">Sites they add.</param>
     /// <param name="Left">What was left out.</param>
     private sealed record Arriving(
-        IReadOnlyList<ImportColumnView> Columns, int Rows, List<ImportFault> Faults, IReadOnlyList<ArchivedVisit> Visits, IReadOnlyList<ImportedSite> NewSites, IReadOnlyList<string> Left);
+        IReadOnlyList<ImportColumnView> Columns, int Rows, List<ImportFault> Faults, IReadOnlyList<ArrivingVisit> Visits, IReadOnlyList<ArrivingPlant> Plants, IReadOnlyList<ImportedSite> NewSites,
+        IReadOnlyList<string> Left);
+
+    /// <summary>A visit that arrives.</summary>
+    /// <param name="Event">What its archive calls it; empty for a table.</param>
+    /// <param name="Date">The day.</param>
+    /// <param name="Site">Name of the site.</param>
+    /// <param name="Recorder">Who recorded; empty where nothing says.</param>
+    /// <param name="Effort">How it was made.</param>
+    /// <param name="Rows">What was seen.</param>
+    /// <param name="Place">The plot or transect; null where it was made at the site at large.</param>
+    private sealed record ArrivingVisit(string Event, DateOnly Date, string Site, string Recorder, ImportedEffort Effort, ImmutableArray<ImportedRow> Rows, ImportPlace? Place);
 }

@@ -133,7 +133,7 @@ export function ImportPanel() {
           {!view.kept && (
             <Button
               variant="contained"
-              disabled={!view.change || view.change.lines === 0 || bring.isPending}
+              disabled={!view.change || added(view.change) === 0 || bring.isPending}
               onClick={() => send(file, view.columns.length > 0 ? matched : null, true)}
             >
               Keep these records
@@ -145,11 +145,18 @@ export function ImportPanel() {
   )
 }
 
+/** How much there is to keep. */
+const added = ({ sheets, lines, plants }: NonNullable<ImportView['change']>) =>
+  sheets + lines + plants.plants + plants.visits + plants.names
+
 function summary({ rows, faultCount, merged, change, kept }: ImportView) {
   if (!change)
     return `${some(rows, 'row')}. Nothing can be kept while ${some(faultCount, 'fault')} ${faultCount === 1 ? 'stands' : 'stand'} in the way.`
+  const { plants } = change
   const parts = [
     `${some(rows, 'row')}: ${kept ? 'brought in were' : 'it would bring'} ${some(change.lines, 'record')} on ${some(change.sheets, 'new list')}.`,
+    plants.visits + plants.names > 0 &&
+      `${some(plants.plants, 'followed plant')}, ${some(plants.visits, 'visit')} to them, ${some(plants.features, 'feature')} and ${some(plants.names, 'name')} ${kept ? 'were added' : 'would be added'}.`,
     change.known > 0 && `${some(change.known, 'record is', 'records are')} here already.`,
     merged > 0 &&
       `${some(merged, 'row names', 'rows name')} a plant again on the same list; the numbers are added up.`,

@@ -29,18 +29,25 @@ public sealed record ArchivedFault(string File, int Line, string Column, string 
 /// <param name="Site">Name of the site.</param>
 /// <param name="Recorder">Who recorded; empty where the archive does not say.</param>
 /// <param name="Effort">How it was made.</param>
-/// <param name="Rows">What was seen.</param>
-public sealed record ArchivedVisit(string Event, DateOnly Date, string Site, string Recorder, ImportedEffort Effort, ImmutableArray<ImportedRow> Rows);
+/// <param name="Rows">What was seen; nothing where nothing was found.</param>
+public sealed record ArchivedVisit(string Event, DateOnly Date, string Site, string Recorder, ImportedEffort Effort, ImmutableArray<ImportedRow> Rows)
+{
+    /// <summary>What the archive carries of it beside the terms of the standard; empty for nothing.</summary>
+    public string More { get; init; } = "";
+}
 
 /// <summary>A survey read from the events and occurrences of a Darwin Core archive: visits with their plots and what was seen on them.</summary>
 /// <param name="Visits">The visits.</param>
 /// <param name="NewSites">Sites they name that are not there yet.</param>
 /// <param name="Faults">What is wrong.</param>
-/// <param name="Followed">Records of single plants followed over the seasons, which are left out: they belong to a plant with its features.</param>
+/// <param name="Followed">Records of single plants followed over the seasons.</param>
 /// <param name="Withheld">Records told coarsely, which are left out.</param>
 public sealed record ArchivedSurvey(
-    ImmutableArray<ArchivedVisit> Visits, ImmutableArray<ImportedSite> NewSites, ImmutableArray<ArchivedFault> Faults, int Followed, int Withheld)
+    ImmutableArray<ArchivedVisit> Visits, ImmutableArray<ImportedSite> NewSites, ImmutableArray<ArchivedFault> Faults, ImmutableArray<ArchivedRow> Followed, int Withheld)
 {
+    /// <summary>What the numbers of visits begin with that were counted with Garten.</summary>
+    public const string CountedEvents = "count:";
+
     /// <summary>What the sampling protocol is called of plants followed over the seasons.</summary>
     public const string FollowedProtocol = "plants followed over the seasons";
 
@@ -87,7 +94,8 @@ public sealed record ArchivedSurvey(
 
         faults.AddRange(added.Keys.Where(n => n.Length > MostSite).Select(n => new ArchivedFault("", 0, "locality", $"The name of the site “{n[..40]}…” has more than {MostSite} characters.")));
         var reader = new RowReader(guide, known.Concat(added.Keys), today);
-        var (followed, withheld) = (0, 0);
+        List<ArchivedRow> followed = [];
+        var withheld = 0;
         List<(string Event, ImportedRow Row)> read = [];
         foreach (var row in occurrences)
         {
@@ -104,7 +112,7 @@ public sealed record ArchivedSurvey(
             }
             else if (own is not null && own["samplingProtocol"] == FollowedProtocol)
             {
-                followed++;
+                followed.Add(row);
             }
             else if (row["occurrenceStatus"] is "" or "present")
             {
@@ -113,7 +121,8 @@ public sealed record ArchivedSurvey(
         }
 
         var visits = VisitsOf();
-        return new([.. visits], [.. added.Values.Where(s => visits.Exists(v => v.Site.Equals(s.Name, StringComparison.OrdinalIgnoreCase)))], [.. faults], followed, withheld);
+        HashSet<string> used = new([.. visits.Select(v => v.Site), .. followed.Select(r => r["locality"])], StringComparer.OrdinalIgnoreCase);
+        return new([.. visits], [.. added.Values.Where(s => used.Contains(s.Name))], [.. faults], [.. followed], withheld);
 
         void Take(ArchivedRow row, ArchivedRow[] from)
         {
@@ -162,7 +171,21 @@ public sealed record ArchivedSurvey(
                 var effort = byId.TryGetValue(visit.Key, out var top) ? EffortOf(top, PlotsOf(visit.Key)) : ImportedEffort.List("");
                 all.Add(new(
                     visit.Key, rows[0].Date, rows[0].Site, rows.Select(r => r.Recorder).FirstOrDefault(r => r.Length > 0) ?? "", effort,
-                    ProtocolRules.HasPlots(effort.Protocol) ? rows : [.. rows.Select(r => r with { Plot = 1 })]));
+                    ProtocolRules.HasPlots(effort.Protocol) ? rows : [.. rows.Select(r => r with { Plot = 1 })])
+                {
+                    More = top?["dynamicProperties"] ?? "",
+                });
+            }
+
+            // A visit on which nothing was found tells as much as another: where somebody looked.
+            var found = all.Select(v => v.Event).ToHashSet(StringComparer.Ordinal);
+            foreach (var (id, row) in byId.Where(e => e.Key.StartsWith(CountedEvents, StringComparison.Ordinal) && TopOf(e.Key) == e.Key && !found.Contains(e.Key)))
+            {
+                if (DateOnly.TryParseExact(row["eventDate"], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date) && date <= today && row["locality"].Length > 0)
+                {
+                    var site = sites.FirstOrDefault(s => s.Equals(row["locality"], StringComparison.OrdinalIgnoreCase)) ?? row["locality"];
+                    all.Add(new(id, date, site, "", EffortOf(row, PlotsOf(id)), []) { More = row["dynamicProperties"] });
+                }
             }
 
             return all;

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using Garten.Core.Seasons;
 using Garten.Core.Survey.Counting;
 
 namespace Garten.Core.Survey.Importing;
@@ -13,6 +15,9 @@ namespace Garten.Core.Survey.Importing;
 /// <param name="Note">A note.</param>
 public sealed record ImportedEffort(Protocol Protocol, int Plots, double? PlotAreaM2, double? LengthM, TimeOnly? Started, TimeOnly? Ended, string Weather, string Note)
 {
+    /// <summary>Who else was there; may be empty.</summary>
+    public string Companions { get; init; } = "";
+
     /// <summary>A list of what was met, of which nothing else is known.</summary>
     /// <param name="note">Where it comes from.</param>
     public static ImportedEffort List(string note) => new(Protocol.WalkThrough, 1, null, null, null, null, "", note);
@@ -23,4 +28,17 @@ public sealed record ImportedEffort(Protocol Protocol, int Plots, double? PlotAr
 /// <param name="ElevationM">Metres above sea level; null when not known.</param>
 /// <param name="At">Where it is; null when not known.</param>
 /// <param name="UncertaintyM">Radius within which the coordinates hold; null when not known.</param>
-public sealed record ImportedSite(string Name, double? ElevationM, GeoPoint? At, double? UncertaintyM);
+public sealed record ImportedSite(string Name, double? ElevationM, GeoPoint? At, double? UncertaintyM)
+{
+    /// <summary>What it is; may be empty.</summary>
+    public string Description { get; init; } = "";
+
+    /// <summary>Kinds of place it is.</summary>
+    public ImmutableArray<string> Habitats { get; init; } = [];
+
+    /// <summary>The day on which snow is usually gone; null where none lies.</summary>
+    public DayInYear? SnowGone { get; init; }
+
+    /// <summary>The guide's area it lies in; empty where none is said.</summary>
+    public string FloraArea { get; init; } = "";
+}

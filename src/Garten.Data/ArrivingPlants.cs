@@ -1,0 +1,168 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Survey;
+using Npgsql;
+
+namespace Garten.Data;
+
+/// <summary>A feature of a plant that is brought in.</summary>
+/// <param name="Content">What it says; its visit and person are given by the store.</param>
+/// <param name="Recorder">Who recorded it.</param>
+public sealed record ArrivingFeature(ObservationContent Content, string Recorder);
+
+/// <summary>A visit to a plant that is brought in.</summary>
+/// <param name="Date">The day.</param>
+/// <param name="Recorder">Who recorded.</param>
+/// <param name="Stage">Life stage.</param>
+/// <param name="Sex">Sex.</param>
+/// <param name="Parts">Parts on it that day.</param>
+/// <param name="Altered">Damage to it.</param>
+/// <param name="Note">A note.</param>
+/// <param name="Features">Features recorded.</param>
+public sealed record ArrivingLook(
+    DateOnly Date, string Recorder, LifeStage? Stage, Sex? Sex, IReadOnlyList<PlantPart> Parts, IReadOnlyList<Alteration> Altered, string Note, IReadOnlyList<ArrivingFeature> Features);
+
+/// <summary>A name of a plant that is brought in.</summary>
+/// <param name="Request">Number that is the same whenever the same name is brought in.</param>
+/// <param name="Taxon">The taxon.</param>
+/// <param name="Qualifier">The reserve.</param>
+/// <param name="FullName">The name as written on the slip.</param>
+/// <param name="Person">Who gave it.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Remarks">Remarks.</param>
+/// <param name="Grounds">What it rests on, as JSON.</param>
+public sealed record ArrivingName(Guid Request, string Taxon, Qualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds);
+
+/// <summary>A followed plant that is brought in.</summary>
+/// <param name="Request">Number that is the same wherever the plant is brought in.</param>
+/// <param name="Tag">Its tag; another is given where a plant here bears it.</param>
+/// <param name="Site">Name of its site.</param>
+/// <param name="Description">What it looks like.</param>
+/// <param name="Origin">Wild, naturalised, planted or not known.</param>
+/// <param name="At">Where it stands; null when not known apart from its site.</param>
+/// <param name="UncertaintyM">Radius in metres within which that holds.</param>
+/// <param name="Looks">Its visits, the earliest first; at least one.</param>
+/// <param name="Names">Every name it was given, the earliest first.</param>
+public sealed record ArrivingPlant(
+    Guid Request, string Tag, string Site, string Description, Origin Origin, GeoPoint? At, double? UncertaintyM, IReadOnlyList<ArrivingLook> Looks, IReadOnlyList<ArrivingName> Names);
+
+/// <summary>What followed plants that are brought in change.</summary>
+/// <param name="Plants">Plants added.</param>
+/// <param name="Visits">Visits added to plants.</param>
+/// <param name="Features">Features added.</param>
+/// <param name="Names">Names added.</param>
+public sealed record PlantChange(int Plants, int Visits, int Features, int Names);
+
+/// <summary>Brings followed plants in, within the transaction of an import. What is there already stays as it is.</summary>
+/// <param name="connection">A connection in a transaction.</param>
+/// <param name="guideVersion">The guide characters and names are of.</param>
+internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersion)
+{
+    private readonly Dictionary<string, int> _people = [];
+
+    /// <summary>People who stood on no record yet.</summary>
+    public List<string> NewPeople { get; } = [];
+
+    /// <summary>Brings plants in.</summary>
+    /// <param name="plants">The plants; their sites are there.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<PlantChange> BringInAsync(IReadOnlyList<ArrivingPlant> plants, CancellationToken cancel)
+    {
+        PlantChange change = new(0, 0, 0, 0);
+        foreach (var plant in plants)
+        {
+            var (id, site, isNew) = await PlantAsync(plant, cancel);
+            change = change with { Plants = change.Plants + (isNew ? 1 : 0) };
+            foreach (var look in plant.Looks)
+            {
+                if (await LookAsync(id, site, look, cancel) is { } visit)
+                {
+                    foreach (var feature in look.Features)
+                    {
+                        await EvidenceStore.PutAsync(
+                            connection, guideVersion, visit, feature.Content.Character, feature.Content with { RecordedBy = await PersonAsync(feature.Recorder, cancel) }, cancel);
+                    }
+
+                    change = change with { Visits = change.Visits + 1, Features = change.Features + look.Features.Count };
+                }
+            }
+
+            foreach (var name in plant.Names)
+            {
+                change = change with { Names = change.Names + await NameAsync(id, name, cancel) };
+            }
+        }
+
+        return change;
+    }
+
+    private async Task<(int Id, int Site, bool IsNew)> PlantAsync(ArrivingPlant plant, CancellationToken cancel)
+    {
+        if (await connection.QueryAsync("select id, site from plant where request = $1", [plant.Request], r => (r.GetInt32(0), r.GetInt32(1)), cancel) is [var known])
+        {
+            return (known.Item1, known.Item2, false);
+        }
+
+        // One plant is taken at a time, so that no two get the same tag.
+        await connection.ExecuteAsync("select pg_advisory_xact_lock(hashtext('plant_tag'))", [], cancel);
+        var tag = await connection.ScalarAsync<int?>("select id from plant where tag = $1", [plant.Tag], cancel) is null ? plant.Tag : await PlantStore.NextTagAsync(connection, cancel);
+        var site = await connection.ScalarAsync<int>("select id from site where name = $1", [plant.Site], cancel);
+        var person = await PersonAsync(plant.Looks[0].Recorder, cancel);
+        var id = await connection.ScalarAsync<int>(
+            "insert into plant (tag, request, site, description, origin, taken_by) values ($1, $2, $3, $4, $5, $6) returning id",
+            [tag, plant.Request, site, plant.Description, plant.Origin.ToString(), person], cancel);
+        if (plant is { At: { } at, UncertaintyM: { } uncertainty })
+        {
+            await connection.ExecuteAsync(
+                "insert into plant_position (plant, latitude, longitude, uncertainty_m, person) values ($1, $2, $3, $4, $5)", [id, at.Latitude, at.Longitude, uncertainty, person], cancel);
+        }
+
+        return (id, site, true);
+    }
+
+    /// <summary>Number of the plant's visit; null where it is there already.</summary>
+    private async Task<int?> LookAsync(int plant, int site, ArrivingLook look, CancellationToken cancel)
+    {
+        var person = await PersonAsync(look.Recorder, cancel);
+        await connection.ExecuteAsync("insert into visit (site, visited_on, recorder) values ($1, $2, $3) on conflict do nothing", [site, look.Date, person], cancel);
+        return await connection.ScalarAsync<int?>(
+            """
+            insert into plant_visit (plant, visit, stage, sex, parts, altered, note)
+            select $1, v.id, $5, $6, $7, $8, $9 from visit v where v.site = $2 and v.visited_on = $3 and v.recorder = $4
+            on conflict (plant, visit) do nothing returning id
+            """,
+            [plant, site, look.Date, person, look.Stage?.ToString(), look.Sex?.ToString(), Sql.Names(look.Parts), Sql.Names(look.Altered), look.Note], cancel);
+    }
+
+    private async Task<int> NameAsync(int plant, ArrivingName name, CancellationToken cancel) => await connection.ExecuteAsync(
+        """
+        insert into determination (plant, request, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, grounds)
+        select $1, $2, $3, $4, $5, $6, $7, $8, $9, $10
+        where not exists (select from determination d where d.plant = $1 and d.taxon = $4 and d.qualifier = $5 and d.determined_by = $7 and d.determined_on = $8)
+        on conflict (request) do nothing
+        """,
+        [
+            plant, name.Request, guideVersion, name.Taxon, name.Qualifier.ToString(), name.FullName, await PersonAsync(name.Person, cancel), name.Date, name.Remarks, Sql.Jsonb(name.Grounds),
+        ],
+        cancel);
+
+    private async Task<int> PersonAsync(string name, CancellationToken cancel)
+    {
+        if (!_people.TryGetValue(name, out var id))
+        {
+            if (await connection.ScalarAsync<int?>("insert into person (name) values ($1) on conflict (name) do nothing returning id", [name], cancel) is { } added)
+            {
+                NewPeople.Add(name);
+                id = added;
+            }
+            else
+            {
+                id = await connection.ScalarAsync<int>("select id from person where name = $1", [name], cancel);
+            }
+
+            _people[name] = id;
+        }
+
+        return id;
+    }
+}

@@ -1,0 +1,139 @@
+using System.Collections.Immutable;
+using System.Diagnostics.CodeAnalysis;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Seasons;
+using Garten.Core.Survey;
+using Garten.Core.Survey.Places;
+
+namespace Garten.Formats.Records;
+
+/// <summary>A site, as far as the terms of the standard do not tell of it.</summary>
+/// <param name="Description">What it is.</param>
+/// <param name="Habitats">Kinds of place it is.</param>
+/// <param name="SnowGone">The day on which snow is usually gone; null where none lies.</param>
+/// <param name="FloraArea">The guide's area it lies in; empty where none is said.</param>
+public sealed record ExtraSite(string Description, ImmutableArray<string> Habitats, DayInYear? SnowGone, string FloraArea);
+
+/// <summary>A plot or transect a count was made at, as an archive carries it.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Kind">What it is.</param>
+/// <param name="Form">Point, line or area.</param>
+/// <param name="Points">Its points.</param>
+public sealed record ExtraPlace(string Name, PlaceKind Kind, ShapeForm Form, ImmutableArray<GeoPoint> Points);
+
+/// <summary>What an archive carries of a count beside the terms of the standard.</summary>
+/// <param name="Site">The site.</param>
+/// <param name="Recorder">Who counted.</param>
+/// <param name="Companions">Who else was there.</param>
+/// <param name="Place">The plot or transect; null where it was made at the site at large.</param>
+public sealed record CountExtras(ExtraSite Site, string Recorder, string Companions, ExtraPlace? Place);
+
+/// <summary>A part of a sample as typed, and where it grew.</summary>
+/// <param name="Typed">What the person wrote.</param>
+/// <param name="Exposure">Light it grew in.</param>
+/// <param name="Position">Where it grew.</param>
+public sealed record ExtraPart(string Typed, Exposure? Exposure, PartPosition? Position);
+
+/// <summary>A feature as it was recorded.</summary>
+/// <param name="Character">The character.</param>
+/// <param name="Finding">What kind of thing was found.</param>
+/// <param name="States">States seen.</param>
+/// <param name="Parts">Parts measured or counted.</param>
+/// <param name="Rough">A rough value as typed; null for none.</param>
+/// <param name="Hidden">Why it could not be seen.</param>
+/// <param name="Certainty">How sure.</param>
+/// <param name="Source">Where the part came from.</param>
+/// <param name="Altered">Damage to the part.</param>
+/// <param name="Exposure">Light it grew in.</param>
+/// <param name="Position">Where it grew.</param>
+/// <param name="Tool">What it was seen with.</param>
+/// <param name="Note">A note.</param>
+/// <param name="Recorder">Who recorded it.</param>
+public sealed record ExtraFeature(
+    string Character, Finding Finding, ImmutableArray<string> States, ImmutableArray<ExtraPart> Parts, string? Rough, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source,
+    ImmutableArray<Alteration> Altered, Exposure? Exposure, PartPosition? Position, Tool? Tool, string Note, string Recorder);
+
+/// <summary>A name given to a plant.</summary>
+/// <param name="Taxon">Identifier of the taxon in the guide.</param>
+/// <param name="Qualifier">The reserve.</param>
+/// <param name="Person">Who gave it.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Remarks">Remarks.</param>
+/// <param name="Grounds">What it rests on.</param>
+public sealed record ExtraName(string Taxon, Qualifier Qualifier, string Person, DateOnly Date, string Remarks, JsonElement Grounds);
+
+/// <summary>What an archive carries of a followed plant on a visit beside the terms of the standard.</summary>
+/// <param name="Site">The site.</param>
+/// <param name="Plant">Number that is the same wherever the plant is brought in.</param>
+/// <param name="Origin">Wild, naturalised, planted or not known.</param>
+/// <param name="Stage">Life stage.</param>
+/// <param name="Sex">Sex.</param>
+/// <param name="Parts">Parts on it that day.</param>
+/// <param name="Altered">Damage to the plant.</param>
+/// <param name="At">Where it stands; null when not known apart from its site.</param>
+/// <param name="UncertaintyM">Radius in metres within which that holds.</param>
+/// <param name="Features">Features recorded.</param>
+/// <param name="Names">Every name it was given, the earliest first; on its last visit only.</param>
+public sealed record PlantExtras(
+    ExtraSite Site, Guid Plant, Origin Origin, LifeStage? Stage, Sex? Sex, ImmutableArray<PlantPart> Parts, ImmutableArray<Alteration> Altered, GeoPoint? At, double? UncertaintyM,
+    ImmutableArray<ExtraFeature> Features, ImmutableArray<ExtraName> Names);
+
+/// <summary>What the terms of Darwin Core have no column for, as JSON in the term dynamicProperties, so that a survey returns from its archive whole.</summary>
+public static class ArchiveExtras
+{
+    /// <summary>Writes what is told of a count.</summary>
+    /// <param name="extras">What is told.</param>
+    public static string Write(CountExtras extras) => JsonSerializer.Serialize(extras, ArchiveJson.Default.CountExtras);
+
+    /// <summary>Writes what is told of a plant on a visit.</summary>
+    /// <param name="extras">What is told.</param>
+    public static string Write(PlantExtras extras) => JsonSerializer.Serialize(extras, ArchiveJson.Default.PlantExtras);
+
+    /// <summary>Reads what is told of a count.</summary>
+    /// <param name="text">The cell.</param>
+    /// <param name="extras">What is told.</param>
+    /// <returns>False for anything else.</returns>
+    public static bool TryRead(string text, [NotNullWhen(true)] out CountExtras? extras)
+    {
+        extras = null;
+        try
+        {
+            extras = JsonSerializer.Deserialize(text, ArchiveJson.Default.CountExtras);
+            return extras is not null;
+        }
+        catch (JsonException)
+        {
+            return false;
+        }
+    }
+
+    /// <summary>Reads what is told of a plant on a visit.</summary>
+    /// <param name="text">The cell.</param>
+    /// <param name="extras">What is told.</param>
+    /// <returns>False for anything else.</returns>
+    public static bool TryRead(string text, [NotNullWhen(true)] out PlantExtras? extras)
+    {
+        extras = null;
+        try
+        {
+            extras = JsonSerializer.Deserialize(text, ArchiveJson.Default.PlantExtras);
+            return extras is not null;
+        }
+        catch (JsonException)
+        {
+            return false;
+        }
+    }
+}
+
+/// <summary>How it is written.</summary>
+[JsonSerializable(typeof(CountExtras))]
+[JsonSerializable(typeof(PlantExtras))]
+[JsonSourceGenerationOptions(
+    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase, UseStringEnumConverter = true, MaxDepth = 32, RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true,
+    DefaultIgnoreCondition = JsonIgnoreCondition.Never)]
+internal sealed partial class ArchiveJson : JsonSerializerContext;

@@ -1,0 +1,127 @@
+using System.Globalization;
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.RegularExpressions;
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Survey.Importing;
+using Garten.Data;
+using Garten.Formats.Records;
+using Garten.Server.Hosting;
+
+namespace Garten.Server.Features;
+
+/// <summary>Reads followed plants from the rows of an archive: each is a plant on a visit, with all it carries beside the terms of the standard.</summary>
+/// <param name="current">The guide.</param>
+/// <param name="sites">Names of the sites there are.</param>
+/// <param name="today">Today; no visit lies after it.</param>
+/// <param name="personOf">A person's name as it is written here.</param>
+public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<string> sites, DateOnly today, Func<string, string> personOf)
+{
+    private const int MostName = 120;
+    private const int MostGrounds = 1_000_000;
+
+    private readonly Dictionary<string, string> _sites = sites.ToDictionary(s => s, StringComparer.OrdinalIgnoreCase);
+
+    /// <summary>What is wrong with rows.</summary>
+    public List<ImportFault> Faults { get; } = [];
+
+    /// <summary>Rows that carry nothing but the terms of the standard, and so no plant with its features.</summary>
+    public int Bare { get; private set; }
+
+    /// <summary>What is told of their sites.</summary>
+    public Dictionary<string, ExtraSite> Sites { get; } = new(StringComparer.OrdinalIgnoreCase);
+
+    /// <summary>Reads plants.</summary>
+    /// <param name="rows">Rows of plants on visits.</param>
+    public List<ArrivingPlant> Read(IEnumerable<ArchivedRow> rows)
+    {
+        List<(Guid Plant, ArchivedRow Row, PlantExtras More, ArrivingLook Look)> looks = [];
+        foreach (var row in rows)
+        {
+            if (row["dynamicProperties"].Length == 0)
+            {
+                Bare++;
+            }
+            else if (!ArchiveExtras.TryRead(row["dynamicProperties"], out PlantExtras? more))
+            {
+                Faults.Add(new(row.File, row.Line, "dynamicProperties", "What stands here cannot be read as a plant with its features."));
+            }
+            else if (Checked(row, () => LookOf(row, more)) is { } look)
+            {
+                looks.Add((more.Plant, row, more, look));
+                Sites.TryAdd(row["locality"], more.Site);
+            }
+        }
+
+        return [.. looks.GroupBy(l => l.Plant).Select(g => Checked(g.First().Row, () => PlantOf(g.Key, [.. g.OrderBy(l => l.Look.Date)]))).OfType<ArrivingPlant>()];
+    }
+
+    private ArrivingPlant PlantOf(Guid request, (Guid Plant, ArchivedRow Row, PlantExtras More, ArrivingLook Look)[] looks)
+    {
+        var (_, row, more, _) = looks[^1];
+        if (!_sites.TryGetValue(row["locality"], out var site))
+        {
+            throw new RuleException("locality", "The site is missing.");
+        }
+
+        var tag = TagForm().IsMatch(row["organismID"]) ? row["organismID"] : $"{PlantStore.TagLetters}-001";
+        var at = more is { At: { Latitude: >= -90 and <= 90, Longitude: >= -180 and <= 180 }, UncertaintyM: > 0 };
+        return new(
+            request, tag, site, Rules.Text("organismRemarks", "The description", row["organismRemarks"], 500), more.Origin, at ? more.At : null, at ? more.UncertaintyM : null,
+            [.. looks.Select(l => l.Look)], [.. looks.SelectMany(l => l.More.Names).Select(n => NameOf(request, n))]);
+    }
+
+    private ArrivingLook LookOf(ArchivedRow row, PlantExtras more) => new(
+        DayOf(row["eventDate"], "eventDate"), PersonOf(row["recordedBy"], "recordedBy"), more.Stage, more.Sex, more.Parts, more.Altered,
+        Rules.Text("occurrenceRemarks", "The note", row["occurrenceRemarks"], 2000),
+        [
+            .. more.Features.Select(f => new ArrivingFeature(
+                ObservationsFeature.Check(
+                    0, f.Character,
+                    new(
+                        f.Finding, [.. f.States], [.. f.Parts.Select(p => p.Typed)], f.Rough, null, f.Hidden, f.Certainty, f.Source, [.. f.Altered], f.Exposure, f.Position, f.Note, null, f.Tool,
+                        [.. f.Parts.Select(p => new PartPlace(p.Exposure, p.Position))]),
+                    current, 0),
+                PersonOf(f.Recorder, f.Character))),
+        ]);
+
+    private ArrivingName NameOf(Guid plant, ExtraName name)
+    {
+        var taxon = current.Guide.FindTaxon(new TaxonId(name.Taxon)) ?? throw new RuleException("dynamicProperties", $"The guide has no taxon “{name.Taxon}”.");
+        var grounds = name.Grounds.GetRawText();
+        if (grounds.Length > MostGrounds)
+        {
+            throw new RuleException("dynamicProperties", $"The grounds of {taxon.Name} are longer than any that were kept here.");
+        }
+
+        var person = PersonOf(name.Person, "dynamicProperties");
+        var date = DayOf(name.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), "dynamicProperties");
+        var request = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"garten name {plant:D}\n{name.Taxon}\n{name.Qualifier}\n{person}\n{date:O}")).AsSpan(0, 16));
+        return new(request, name.Taxon, name.Qualifier, DeterminationName.Full(taxon, name.Qualifier), person, date, Rules.Text("dynamicProperties", "The remark", name.Remarks, 2000), grounds);
+    }
+
+    [GeneratedRegex("^[A-Z]{1,4}-[0-9]{3,6}$")]
+    private static partial Regex TagForm();
+
+    private DateOnly DayOf(string text, string field) =>
+        DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day <= today ? day
+        : throw new RuleException(field, $"“{text}” is no day up to today.");
+
+    private string PersonOf(string name, string field) => personOf(Rules.Text(field, "The person's name", name, MostName, required: true));
+
+    private T? Checked<T>(ArchivedRow row, Func<T> read)
+        where T : class
+    {
+        try
+        {
+            return read();
+        }
+        catch (RuleException e)
+        {
+            Faults.Add(new(row.File, row.Line, e.Field, e.Message));
+            return null;
+        }
+    }
+}

@@ -39,6 +39,7 @@ public sealed record ImportVisit(Guid Request, string Site, DateOnly Date, strin
 public sealed class ImportStore(NpgsqlDataSource source)
 {
     private const int Many = 500;
+    private const int Parts = 8;
 
     /// <summary>Number of the lock imports take turns by.</summary>
     private const long Turn = 0x47_61_72_74_65_6E_49_6D;
@@ -50,9 +51,11 @@ public sealed class ImportStore(NpgsqlDataSource source)
     /// <param name="guideVersion">The guide the names are of.</param>
     /// <param name="person">Who brings them in.</param>
     /// <param name="keep">False to find out what would change, and change nothing.</param>
+    /// <param name="progress">Told what share is done; null for nobody.</param>
     /// <param name="cancel">Gives up; then nothing was brought in.</param>
     public async Task<ImportChange> BringInAsync(
-        IReadOnlyList<ImportVisit> visits, IReadOnlyList<ArrivingPlant> plants, IReadOnlyList<ImportedSite> newSites, int guideVersion, int person, bool keep, CancellationToken cancel)
+        IReadOnlyList<ImportVisit> visits, IReadOnlyList<ArrivingPlant> plants, IReadOnlyList<ImportedSite> newSites, int guideVersion, int person, bool keep, IProgress<double>? progress,
+        CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -76,7 +79,8 @@ public sealed class ImportStore(NpgsqlDataSource source)
         // Imports take turns until they end, so that what is not there now is brought in by this one alone.
         await connection.ExecuteAsync("select pg_advisory_xact_lock($1)", [Turn], cancel, patient: true);
         await connection.ExecuteAsync("update arriving_sheet a set fresh = false from count_sheet s where s.request = a.request", [], cancel, patient: true);
-        await CopyAsync(connection, visits, cancel);
+        progress?.Report(0.05);
+        await CopyAsync(connection, visits, share => progress?.Report(0.05 + (0.25 * share)), cancel);
         var people = await connection.QueryAsync("insert into person (name) select distinct recorder from arriving_sheet on conflict (name) do nothing returning name", [], r => r.GetString(0), cancel);
         await connection.ExecuteAsync(
             """
@@ -96,15 +100,22 @@ public sealed class ImportStore(NpgsqlDataSource source)
             [], cancel, patient: true);
         await CountAnewAsync(connection, "count_sheet", sheets, cancel);
 
-        // A sheet that has just begun has no lines yet that these could meet.
-        var lines = await connection.ExecuteAsync(
-            """
-            insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
-            select s.id, a.plot, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
-            from arriving_sheet h join count_sheet s on s.request = h.request join arriving a on a.request = h.request
-            where h.fresh order by s.id
-            """,
-            [guideVersion, person], cancel, patient: true);
+        // A sheet that has just begun has no lines yet that these could meet. Many come in parts, so that it can be told how far it is.
+        progress?.Report(0.35);
+        var parts = visits.Sum(v => v.Rows.Count) < Many ? 1 : Parts;
+        var lines = 0;
+        for (var part = 0; part < parts; part++)
+        {
+            lines += await connection.ExecuteAsync(
+                """
+                insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
+                select s.id, a.plot, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
+                from arriving_sheet h join count_sheet s on s.request = h.request join arriving a on a.request = h.request
+                where h.fresh and s.id % $3 = $4 order by s.id
+                """,
+                [guideVersion, person, parts, part], cancel, patient: true);
+            progress?.Report(0.35 + (0.55 * (part + 1) / parts));
+        }
 
         // Girths stand side by side, one a stem: the same girth of the same name on the same sheet is the one brought in before.
         lines += await connection.ExecuteAsync(
@@ -204,7 +215,7 @@ public sealed class ImportStore(NpgsqlDataSource source)
     private static Task WriteAsync<T>(NpgsqlBinaryImporter copy, T? value, CancellationToken cancel)
         where T : struct => value is { } there ? copy.WriteAsync(there, cancel) : copy.WriteNullAsync(cancel);
 
-    private static async Task CopyAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, CancellationToken cancel)
+    private static async Task CopyAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, Action<double> told, CancellationToken cancel)
     {
         await connection.ExecuteAsync(
             """
@@ -215,8 +226,10 @@ public sealed class ImportStore(NpgsqlDataSource source)
             [], cancel);
         await using (var copy = await connection.BeginBinaryImportAsync("copy arriving (request, plot, line, taxon, qualifier, origin, unit, amount, note) from stdin (format binary)", cancel))
         {
-            foreach (var visit in visits)
+            for (var i = 0; i < visits.Count; i++)
             {
+                var visit = visits[i];
+                told((double)i / visits.Count);
                 foreach (var row in visit.Rows)
                 {
                     await copy.StartRowAsync(cancel);

@@ -96,7 +96,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await Should.ThrowAsync<Npgsql.PostgresException>(() => BringInAsync(bad, keep: true));
         (await _counts.SheetsAsync(CountChoice.All, None)).ShouldNotContain(s => s.Content.Date.Month == 6);
 
-        Task<ImportChange> BringInAsync(ImportVisit[] what, bool keep) => store.BringInAsync(what, [], [], fixture.Version, fixture.Person.Id, keep, None);
+        Task<ImportChange> BringInAsync(ImportVisit[] what, bool keep) => store.BringInAsync(what, [], [], fixture.Version, fixture.Person.Id, keep, null, None);
     }
 
     [Fact]
@@ -106,8 +106,8 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         ImportedEffort effort = new(Protocol.Quadrats, 3, 4, null, new(9, 0), new(11, 30), "sun", "north slope");
         ImportVisit[] visits = [new(Guid.NewGuid(), "New Ground", new(2021, 5, 1), fixture.Person.Name, effort, [Row(2, "alnus-rubra", CountUnit.CoverPercent, 20), Row(3, "alnus-rubra", CountUnit.CoverPercent, 30) with { Plot = 3 }])];
         ImportedSite site = new("New Ground", 300, new(45, -123.7), 50);
-        (await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Person.Id, keep: true, None)).Sites.ShouldBe(["New Ground"]);
-        (await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Person.Id, keep: true, None)).ShouldSatisfyAllConditions(c => c.Sites.ShouldBeEmpty(), c => c.Known.ShouldBe(2));
+        (await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Person.Id, keep: true, null, None)).Sites.ShouldBe(["New Ground"]);
+        (await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Person.Id, keep: true, null, None)).ShouldSatisfyAllConditions(c => c.Sites.ShouldBeEmpty(), c => c.Known.ShouldBe(2));
         var sheet = (await _counts.SheetsAsync(CountChoice.All, None)).Single(s => s.SiteName == "New Ground");
         sheet.Request.ShouldBe(visits[0].Request);
         var content = sheet.Content;

@@ -136,9 +136,9 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
     public async Task A_count_at_a_plot_returns_to_it_with_who_came_along_and_one_without_finds_returns_too()
     {
         var site = (await Me.GetAsync("/api/sites")).AsArray().Single(s => (string?)s!["name"] == "Quarry Bald")!["id"]!;
-        await Me.PostAsync("/api/places", new { request = Guid.NewGuid(), name = "Bald plot 9", kind = "plot", form = "point", points = new[] { new { latitude = 44.9905, longitude = -123.685 } }, site = (int)site, note = "" });
+        await Me.PostAsync("/api/places", new { request = Guid.NewGuid(), name = "Bald plot 9", kind = "plot", shape = new { form = "point", points = new[] { new { latitude = 44.9905, longitude = -123.685 } } }, site = (int)site, note = "" });
         var plot = (await Me.GetAsync("/api/map"))["places"]!.AsArray().Single(p => (string?)p!["name"] == "Bald plot 9")!["id"]!;
-        var empty = await Me.PostAsync("/api/counts", new { request = Guid.NewGuid(), site = (int)site, date = "2026-03-03", protocol = "timedSearch", plots = 1, started = "09:00", ended = "10:30", companions = "M. Falk", weather = "fog", note = "", place = (int)plot });
+        var empty = await Me.PostAsync("/api/counts", new { request = Guid.NewGuid(), safe = true, content = new { site = (int)site, date = "2026-03-03", protocol = "timedSearch", plots = 1, plotAreaM2 = (double?)null, lengthM = (double?)null, started = "09:00:00", ended = "10:30:00", companions = "M. Falk", weather = "fog", note = "", place = (int)plot } });
         var archive = await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative));
         await using var elsewhere = await RunningServer.StartAsync(demo: false);
         using var other = new Client(elsewhere.Address);
@@ -155,6 +155,34 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
         // Once more: the plot is not drawn twice.
         await SendAsync(archive, "keep=true", other);
         (await other.GetAsync("/api/map"))["places"]!.AsArray().Count(p => (string?)p!["name"] == "Bald plot 9").ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task Who_accepts_lines_is_told_how_far_it_is_and_at_last_what_came_of_it()
+    {
+        var many = "species,date,site\n" + string.Concat(Enumerable.Range(0, 3000).Select(i => $"Alnus rubra,{new DateOnly(2001, 1, 1).AddDays(i):yyyy-MM-dd},Heron Slough\n"));
+        var lines = await LinesAsync(many, "keep=false");
+        var shares = lines[..^1].Select(l => (double)l["share"]!).ToArray();
+        shares.Length.ShouldBeGreaterThan(20);
+        shares.ShouldBeInOrder();
+        shares.ShouldAllBe(s => s > 0 && s <= 1);
+        shares[0].ShouldBeLessThan(0.05);
+        shares[^1].ShouldBeGreaterThan(0.85);
+        Number(lines[^1]["answer"]!["change"]!, "lines").ShouldBe(3000);
+
+        // What went wrong comes as a line too.
+        var wrong = await LinesAsync("species,date,site\nnobody,2001-01-01,Heron Slough\n", "keep=true");
+        ((string?)wrong[^1]["problem"]!["detail"])!.ShouldEndWith("Nothing was brought in.");
+        ((int)wrong[^1]["problem"]!["status"]!).ShouldBe(400);
+
+        async Task<JsonNode[]> LinesAsync(string table, string query)
+        {
+            using HttpRequestMessage request = new(HttpMethod.Post, $"/api/import?file=long.csv&{query}") { Content = new StringContent(table, Encoding.UTF8, "text/csv") };
+            request.Headers.Accept.ParseAdd("application/x-ndjson");
+            using var response = await Me.Http.SendAsync(request, TestContext.Current.CancellationToken);
+            response.Content.Headers.ContentType!.MediaType.ShouldBe("application/x-ndjson");
+            return [.. (await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(l => JsonNode.Parse(l)!)];
+        }
     }
 
     [Fact]

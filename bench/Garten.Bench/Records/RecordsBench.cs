@@ -63,7 +63,7 @@ internal static class RecordsBench
         var version = await ScalarAsync<int>(connection, "select max(id) from guide_version");
         var person = await ScalarAsync<int>(connection, "select min(id) from person");
         var watch = Stopwatch.StartNew();
-        await new ImportStore(pool).BringInAsync(visits, [], sites, version, person, keep: true, CancellationToken.None);
+        await new ImportStore(pool).BringInAsync(visits, [], sites, version, person, keep: true, null, CancellationToken.None);
         var brought = watch.Elapsed;
 
         // What a survey of years has behind it: the database's own upkeep has run.

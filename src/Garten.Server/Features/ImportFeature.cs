@@ -46,6 +46,9 @@ public static class ImportFeature
     private const int ShownFaults = 50;
 
     private const int FirstRows = 3;
+
+    /// <summary>The share of the work that is reading rows; the rest is bringing them in.</summary>
+    private const double ShareOfReading = 0.3;
     private const int MostName = 120;
     private const int MostCompanions = 500;
     private const int MostDescription = 2000;
@@ -57,22 +60,29 @@ public static class ImportFeature
     {
         var name = Rules.Text("file", "The file's name", file ?? "records.csv", 200);
         var content = await Uploads.ReadAsync(request, MostFile, "table", cancel);
+        return await LongWork.AnswerAsync(request, progress => BringInAsync(content, name, columns, keep ?? false, progress, store, places, current, person, clock, cancel));
+    }).Needs(Right.Steward).WithName("bringInRecords").Accepts<string>("text/csv", "application/zip").Produces<ImportView>();
+
+    private static async Task<ImportView> BringInAsync(
+        byte[] content, string name, string? columns, bool keep, IProgress<double> progress, ImportStore store, PlaceStore places, CurrentGuide current, CurrentPerson person, TimeProvider clock,
+        CancellationToken cancel)
+    {
         var sites = (await places.SitesAsync(cancel)).ConvertAll(s => s.Name);
         var today = Rules.Today(clock);
 
         // A name in another case is the same person, in the survey and within the file.
         Dictionary<string, string> names = new((await places.PeopleAsync(cancel)).Select(p => KeyValuePair.Create(p.Name, p.Name)), StringComparer.OrdinalIgnoreCase);
         string Known(string recorder) => names.TryGetValue(recorder, out var known) ? known : names[recorder] = recorder;
-        var arriving = DarwinCoreArchiveReader.IsArchive(content) ? OfArchive(content, current, sites, today, Known) : OfTable(content, columns, name, current.Guide, sites, today, cancel);
+        var arriving = DarwinCoreArchiveReader.IsArchive(content) ? OfArchive(content, current, sites, today, Known) : OfTable(content, columns, name, current.Guide, sites, today, progress, cancel);
         var visits = arriving.Visits.Select(v => (Visit: v, Recorder: Known(v.Recorder.Length > 0 ? v.Recorder : person.Member!.Name)))
             .GroupBy(v => RequestOf(v.Visit, v.Recorder))
             .Select(g => new ImportVisit(g.Key, g.First().Visit.Site, g.First().Visit.Date, g.First().Recorder, g.First().Visit.Effort, Once(g.SelectMany(v => v.Visit.Rows))) { Place = g.First().Visit.Place }).ToList();
         ImportChange? change = null;
         if (arriving.Faults.Count == 0)
         {
-            change = await store.BringInAsync(visits, arriving.Plants, arriving.NewSites, current.Version, person.Required, keep ?? false, cancel);
+            change = await store.BringInAsync(visits, arriving.Plants, arriving.NewSites, current.Version, person.Required, keep, new Part(progress, ShareOfReading), cancel);
         }
-        else if (keep == true)
+        else if (keep)
         {
             var first = arriving.Faults[0];
             throw new RuleException("file", $"{arriving.Faults.Count} faults stand in the way, the first in {(first.File.Length > 0 ? $"{first.File}, " : "")}line {first.Line}: {first.Says} Nothing was brought in.");
@@ -80,10 +90,10 @@ public static class ImportFeature
 
         return new ImportView(
             arriving.Columns, arriving.Rows, [.. arriving.Faults.OrderBy(f => f.File, StringComparer.Ordinal).ThenBy(f => f.Line).Take(ShownFaults)], arriving.Faults.Count,
-            arriving.Visits.Sum(v => v.Rows.Length) - visits.Sum(v => v.Rows.Count), change, arriving.Left, keep == true);
-    }).Needs(Right.Steward).WithName("bringInRecords").Accepts<string>("text/csv", "application/zip").Produces<ImportView>();
+            arriving.Visits.Sum(v => v.Rows.Length) - visits.Sum(v => v.Rows.Count), change, arriving.Left, keep);
+    }
 
-    private static Arriving OfTable(byte[] content, string? columns, string file, Guide guide, List<string> sites, DateOnly today, CancellationToken cancel)
+    private static Arriving OfTable(byte[] content, string? columns, string file, Guide guide, List<string> sites, DateOnly today, IProgress<double> progress, CancellationToken cancel)
     {
         var table = DelimitedText.Read(content);
         var holds = columns is null ? ColumnMatch.Guess(table.Headers) : [.. ColumnsOf(columns, table.Headers.Count)];
@@ -97,6 +107,7 @@ public static class ImportFeature
             foreach (var (line, cells) in table.Rows)
             {
                 cancel.ThrowIfCancellationRequested();
+                progress.Report(ShareOfReading * line / (table.Rows.Count + 1));
                 found.Clear();
                 if (reader.Read(line, c => at[c] < 0 ? "" : cells[at[c]], found) is { } row)
                 {
@@ -198,6 +209,12 @@ public static class ImportFeature
         : Numbered($"garten import {(visit.Event.Contains('\n', StringComparison.Ordinal) ? "" : visit.Event)}{visit.Site}\n{visit.Date:O}\n{recorder}");
 
     private static Guid Numbered(string what) => new(SHA256.HashData(Encoding.UTF8.GetBytes(what)).AsSpan(0, 16));
+
+    /// <summary>The later part of some work.</summary>
+    private sealed class Part(IProgress<double> whole, double from) : IProgress<double>
+    {
+        public void Report(double value) => whole.Report(from + ((1 - from) * value));
+    }
 
     /// <summary>A file that arrives.</summary>
     /// <param name="Columns">Its columns; none of an archive.</param>

@@ -74,6 +74,27 @@ public static partial class Problems
     public static async Task AnswerAsync(HttpContext context)
     {
         var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
+        var (status, title, detail) = Of(error, context.RequestServices);
+        var extensions = new Dictionary<string, object?>();
+        if (error is RuleException { Field.Length: > 0 } rule)
+        {
+            extensions["field"] = rule.Field;
+        }
+
+        if (error is ChangedMeanwhileException changed)
+        {
+            extensions["theirs"] = Features.ObservationView.FromTheirs(changed.Theirs, context.RequestServices.GetRequiredService<CurrentGuide>().Guide);
+        }
+
+        ProblemHttpResult result = TypedResults.Problem(detail, statusCode: status, title: title, extensions: extensions);
+        await result.ExecuteAsync(context);
+    }
+
+    /// <summary>What went wrong, in words that say what to do; a fault of Garten's own is noted in the log.</summary>
+    /// <param name="error">What was thrown.</param>
+    /// <param name="services">Services of the request.</param>
+    public static (int Status, string Title, string Detail) Of(Exception? error, IServiceProvider services)
+    {
         var (status, title, detail) = error switch
         {
             RuleException e => (StatusCodes.Status400BadRequest, "Not recorded", e.Message),
@@ -90,24 +111,12 @@ public static partial class Problems
                 "The database does not answer just now. Nothing was saved; it is tried again by itself."),
             _ => (StatusCodes.Status500InternalServerError, "Something went wrong", "Garten met a fault of its own. Nothing was saved. Try again; if it stays, restart Garten."),
         };
-        var extensions = new Dictionary<string, object?>();
-        if (error is RuleException { Field.Length: > 0 } rule)
-        {
-            extensions["field"] = rule.Field;
-        }
-
-        if (error is ChangedMeanwhileException changed)
-        {
-            extensions["theirs"] = Features.ObservationView.FromTheirs(changed.Theirs, context.RequestServices.GetRequiredService<CurrentGuide>().Guide);
-        }
-
         if (status >= 500)
         {
-            LogFault(context.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(Problems)), context.Request.Path, error);
+            LogFault(services.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(Problems)), error);
         }
 
-        ProblemHttpResult result = TypedResults.Problem(detail, statusCode: status, title: title, extensions: extensions);
-        await result.ExecuteAsync(context);
+        return (status, title, detail);
     }
 
     /// <summary>Says what an answer means that has only a status, as the framework gives for some refusals.</summary>
@@ -125,6 +134,6 @@ public static partial class Problems
         return TypedResults.Problem(detail, statusCode: status.HttpContext.Response.StatusCode).ExecuteAsync(status.HttpContext);
     }
 
-    [LoggerMessage(Level = LogLevel.Error, Message = "Fault at {Path}")]
-    private static partial void LogFault(ILogger logger, string path, Exception? error);
+    [LoggerMessage(Level = LogLevel.Error, Message = "Fault")]
+    private static partial void LogFault(ILogger logger, Exception? error);
 }

@@ -24,10 +24,15 @@ export function ImportPanel() {
   const stop = useRef<AbortController | null>(null)
   const [file, setFile] = useState<File | null>(null)
   const [view, setView] = useState<ImportView | null>(null)
+  const [share, setShare] = useState(0)
   const send = (chosen: File, columns: (ImportColumn | null)[] | null, keep: boolean) => {
     stop.current?.abort()
     stop.current = new AbortController()
-    bring.mutate({ file: chosen, columns, keep, signal: stop.current.signal }, { onSuccess: setView })
+    setShare(0)
+    bring.mutate(
+      { file: chosen, columns, keep, signal: stop.current.signal, onShare: setShare },
+      { onSuccess: setView },
+    )
   }
   const matched = view?.columns.map((c) => c.holds) ?? []
   return (
@@ -56,7 +61,8 @@ export function ImportPanel() {
       </Button>
       {bring.isPending && (
         <div className="import-wait" role="status">
-          <LinearProgress aria-label="Reading the table" />
+          <LinearProgress variant="determinate" value={100 * share} aria-label="How far it is" />
+          <span>{Math.floor(100 * share)}&nbsp;%</span>
           <Button
             onClick={() => {
               stop.current?.abort()

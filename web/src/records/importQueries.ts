@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../api/client'
-import type { ImportColumn } from '../api/types'
+import { answerOf } from '../api/longWork'
+import type { ImportColumn, ImportView } from '../api/types'
 
 interface Sending {
   file: File
@@ -8,6 +9,8 @@ interface Sending {
   columns: (ImportColumn | null)[] | null
   keep: boolean
   signal: AbortSignal
+  /** Told what share is done, from 0 to 1. */
+  onShare: (share: number) => void
 }
 
 /** Sends a table of records: to see what it would change, or to keep it. */
@@ -15,8 +18,8 @@ export function useImport() {
   const client = useQueryClient()
   return useMutation({
     retry: false,
-    mutationFn: ({ file, columns, keep, signal }: Sending) =>
-      answer(
+    mutationFn: async ({ file, columns, keep, signal, onShare }: Sending) => {
+      const lines = await answer(
         api.POST('/api/import', {
           params: {
             query: {
@@ -27,10 +30,16 @@ export function useImport() {
           },
           body: file as unknown as string,
           bodySerializer: (body: unknown) => body as File,
-          headers: { 'Content-Type': file.name.endsWith('.zip') ? 'application/zip' : 'text/csv' },
+          headers: {
+            'Content-Type': file.name.endsWith('.zip') ? 'application/zip' : 'text/csv',
+            Accept: 'application/x-ndjson',
+          },
+          parseAs: 'stream',
           signal,
         }),
-      ),
+      )
+      return answerOf<ImportView>(lines as ReadableStream<Uint8Array>, onShare)
+    },
     onSuccess: (_, { keep }) => (keep ? client.invalidateQueries() : undefined),
   })
 }

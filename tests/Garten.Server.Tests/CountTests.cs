@@ -8,6 +8,17 @@ namespace Garten.Server.Tests;
 public sealed class CountTests(ServerFixture server) : ServerTest(server)
 {
     [Fact]
+    public async Task Counts_go_into_a_calendar_with_their_hours()
+    {
+        var calendar = (await Me.Http.GetStringAsync(new Uri("/api/counts/calendar.ics?year=2026&protocol=quadrats", UriKind.Relative))).Replace("\r\n ", "", StringComparison.Ordinal);
+        calendar.ShouldContain("SUMMARY:Tollgate Meadow: quadrats with cover in percent");
+        calendar.ShouldContain("DTSTART:20260512T092000\r\nDTEND:20260512T120500\r\n");
+        calendar.ShouldContain(@"DESCRIPTION:R. Ostrow\nM. Falk\ndry\, light wind");
+        calendar.ShouldNotContain("timed search");
+        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/counts/calendar.ics?protocol=guessing", UriKind.Relative)), HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
     public async Task A_walk_is_counted_line_by_line_counts_add_up_and_a_line_taken_away_comes_back()
     {
         var id = await BeginAsync("walkThrough");
@@ -221,9 +232,11 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
             there.ShouldContain(row[Dwc + "occurrenceID"]);
         }
 
-        // As many plants' records as the list shows, and every line of the demo's counts among them.
+        // As many named plants' records as the list shows, the unnamed beside them, and every line of the demo's counts among them.
         var listed = (int)(await Me.GetAsync("/api/records"))["total"]!;
-        occurrences.Count(o => o[Dwc + "organismID"].Length > 0).ShouldBe(listed);
+        var plants = occurrences.Where(o => o[Dwc + "organismID"].Length > 0).ToLookup(o => o[Dwc + "taxonRank"] == "kingdom");
+        plants[false].Count().ShouldBe(listed);
+        plants[true].ShouldNotBeEmpty();
         occurrences.ShouldContain(o => o[Dwc + "scientificName"] == "Camassia quamash (Pursh) Greene" && o[Dwc + "organismQuantity"] == "418" && o[Dwc + "organismQuantityType"] == "stems");
         events.ShouldContain(e => e[Dwc + "samplingEffort"] == "165 minutes by 2 people");
         Rows("Identification").Count(i => i[Dwc + "organismID"] == "TF-001").ShouldBeGreaterThanOrEqualTo(2);

@@ -7,6 +7,36 @@ namespace Garten.Server.Tests;
 /// <summary>Places and positions over the API.</summary>
 public sealed class MapTests(ServerFixture server) : ServerTest(server)
 {
+    [Theory]
+    [InlineData("/api/map.geojson?exact=true", "places.geojson")]
+    [InlineData("/api/map.gpx?exact=true", "places.gpx")]
+    public async Task Places_and_plants_are_read_by_another_program(string path, string file)
+    {
+        Assert.SkipUnless(File.Exists("/usr/bin/ogrinfo"), "ogrinfo is not installed here.");
+        var folder = Directory.CreateTempSubdirectory("garten-places-");
+        try
+        {
+            var at = Path.Combine(folder.FullName, file);
+            await File.WriteAllBytesAsync(at, await Me.Http.GetByteArrayAsync(new Uri(path, UriKind.Relative)), TestContext.Current.CancellationToken);
+            using var ogrinfo = System.Diagnostics.Process.Start(new System.Diagnostics.ProcessStartInfo("/usr/bin/ogrinfo", ["-ro", "-al", at]) { RedirectStandardOutput = true, RedirectStandardError = true })!;
+            var read = await ogrinfo.StandardOutput.ReadToEndAsync(TestContext.Current.CancellationToken);
+            var complaints = await ogrinfo.StandardError.ReadToEndAsync(TestContext.Current.CancellationToken);
+            await ogrinfo.WaitForExitAsync(TestContext.Current.CancellationToken);
+            ogrinfo.ExitCode.ShouldBe(0, complaints);
+            complaints.ShouldBeEmpty();
+            var map = await Me.GetAsync("/api/map");
+            read.ShouldContain("WGS 84");
+            foreach (var name in map["places"]!.AsArray().Concat(map["plants"]!.AsArray().Where(p => (bool)p!["own"]!).Select(p => p!["plant"])).Select(p => (string?)(p!["tag"] ?? p["name"])))
+            {
+                read.ShouldContain(name!);
+            }
+        }
+        finally
+        {
+            folder.Delete(recursive: true);
+        }
+    }
+
     [Fact]
     public async Task The_demo_has_its_ground_places_and_plants_and_the_reserve_its_size()
     {

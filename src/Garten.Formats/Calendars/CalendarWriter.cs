@@ -8,7 +8,14 @@ namespace Garten.Formats.Calendars;
 /// <param name="Date">The day.</param>
 /// <param name="Title">What it is.</param>
 /// <param name="Text">What there is to do; may have several lines.</param>
-public sealed record CalendarDay(string Id, DateOnly Date, string Title, string Text);
+public sealed record CalendarDay(string Id, DateOnly Date, string Title, string Text)
+{
+    /// <summary>When it began, by the clock of the place; null where it takes the day.</summary>
+    public TimeOnly? Started { get; init; }
+
+    /// <summary>When it ended, after it began; null where that was not noted.</summary>
+    public TimeOnly? Ended { get; init; }
+}
 
 /// <summary>Writes days as an iCalendar file (RFC 5545).</summary>
 public static class CalendarWriter
@@ -23,14 +30,18 @@ public static class CalendarWriter
         var text = new StringBuilder();
         Line("BEGIN:VCALENDAR");
         Line("VERSION:2.0");
-        Line("PRODID:-//Garten//Rounds//EN");
+        Line("PRODID:-//Garten//Survey//EN");
         foreach (var day in days)
         {
             Line("BEGIN:VEVENT");
             Line($"UID:{Escaped(day.Id)}@garten");
             Line(string.Create(CultureInfo.InvariantCulture, $"DTSTAMP:{written:yyyyMMdd'T'HHmmss'Z'}"));
-            Line(string.Create(CultureInfo.InvariantCulture, $"DTSTART;VALUE=DATE:{day.Date:yyyyMMdd}"));
-            Line(string.Create(CultureInfo.InvariantCulture, $"DTEND;VALUE=DATE:{day.Date.AddDays(1):yyyyMMdd}"));
+            Line(day.Started is { } from ? At("DTSTART", day.Date, from) : string.Create(CultureInfo.InvariantCulture, $"DTSTART;VALUE=DATE:{day.Date:yyyyMMdd}"));
+            if (day.Started is null || day.Ended is not null)
+            {
+                Line(day is { Started: not null, Ended: { } to } ? At("DTEND", day.Date, to) : string.Create(CultureInfo.InvariantCulture, $"DTEND;VALUE=DATE:{day.Date.AddDays(1):yyyyMMdd}"));
+            }
+
             Line($"SUMMARY:{Escaped(day.Title)}");
             Line($"DESCRIPTION:{Escaped(day.Text)}");
             Line("END:VEVENT");
@@ -58,6 +69,8 @@ public static class CalendarWriter
             text.Append("\r\n");
         }
     }
+
+    private static string At(string what, DateOnly date, TimeOnly time) => string.Create(CultureInfo.InvariantCulture, $"{what}:{date:yyyyMMdd}T{time:HHmmss}");
 
     private static string Escaped(string text) =>
         text.Replace("\\", "\\\\", StringComparison.Ordinal).Replace(";", "\\;", StringComparison.Ordinal).Replace(",", "\\,", StringComparison.Ordinal)

@@ -4,6 +4,7 @@ using Garten.Core.Identification;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Places;
 using Garten.Data;
+using Garten.Formats.Calendars;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -76,6 +77,16 @@ public static class CountsFeature
         }).WithName("counts").Produces<CountPage>();
 
         counts.MapGet("/years", (CountStore store, CancellationToken cancel) => store.YearsAsync(cancel)).WithName("countYears").Produces<List<int>>();
+
+        counts.MapGet("/calendar.ics", async (int? site, string? protocol, int? year, CountStore store, TimeProvider clock, CancellationToken cancel) =>
+        {
+            var sheets = await store.SheetsAsync(SentChoice.Of(site, protocol, year), cancel);
+            var days = sheets.Select(s => new CalendarDay(
+                $"count-{s.Request:D}", s.Content.Date, $"{s.SiteName}{(s.PlaceName.Length > 0 ? $", {s.PlaceName}" : "")}: {ProtocolWords.Name(s.Content.Protocol)}",
+                string.Join('\n', new[] { s.Recorder, s.Content.Companions, s.Content.Weather, s.Content.Note }.Where(t => t.Length > 0)))
+            { Started = s.Content.Started, Ended = s.Content.Ended });
+            return TypedResults.Text(CalendarWriter.Write(days, clock.GetUtcNow().UtcDateTime), "text/calendar");
+        }).WithName("countsCalendar").Produces<string>(200, "text/calendar");
 
         counts.MapPost("/", async (BeginCount input, CountStore store, MapStore places, CountViews views, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {

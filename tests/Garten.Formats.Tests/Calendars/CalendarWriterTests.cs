@@ -11,9 +11,21 @@ public sealed class CalendarWriterTests
         CalendarWriter.Write([new("round-2026-05-12", new(2026, 5, 12), "Round: Quarry Bald, Heron Slough", "TF-007; fruit\nTF-009")], new(2026, 1, 12, 8, 5, 0, DateTimeKind.Utc))
             .ShouldBe(string.Join(
                 "\r\n",
-                "BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Garten//Rounds//EN", "BEGIN:VEVENT", "UID:round-2026-05-12@garten", "DTSTAMP:20260112T080500Z",
+                "BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Garten//Survey//EN", "BEGIN:VEVENT", "UID:round-2026-05-12@garten", "DTSTAMP:20260112T080500Z",
                 "DTSTART;VALUE=DATE:20260512", "DTEND;VALUE=DATE:20260513", @"SUMMARY:Round: Quarry Bald\, Heron Slough", @"DESCRIPTION:TF-007\; fruit\nTF-009",
                 "END:VEVENT", "END:VCALENDAR", ""));
+
+    [Fact]
+    public void Hours_are_written_by_the_clock_of_the_place_and_an_end_only_where_it_was_noted()
+    {
+        CalendarDay day = new("count-1", new(2026, 5, 12), "Quadrats", "") { Started = new(9, 20), Ended = new(12, 5) };
+        Dates(day).ShouldBe(["DTSTART:20260512T092000", "DTEND:20260512T120500"]);
+        Dates(day with { Ended = null }).ShouldBe(["DTSTART:20260512T092000"]);
+        Dates(day with { Started = null }).ShouldBe(["DTSTART;VALUE=DATE:20260512", "DTEND;VALUE=DATE:20260513"]);
+
+        static string[] Dates(CalendarDay day) =>
+            [.. CalendarWriter.Write([day], new(2026, 1, 1, 0, 0, 0, DateTimeKind.Utc)).Split("\r\n").Where(l => l.StartsWith("DTSTART", StringComparison.Ordinal) || l.StartsWith("DTEND", StringComparison.Ordinal))];
+    }
 
     [Fact]
     public void Long_lines_are_folded_between_characters_and_read_back_whole()

@@ -48,6 +48,11 @@ export function CountsPanel() {
             </li>
           ))}
         </ul>
+        {sheets && sheets.length > 0 && (
+          <Button href={`/api/counts/calendar.ics${site === null ? '' : `?site=${site}`}`} download size="small">
+            As a calendar
+          </Button>
+        )}
         {hasNextPage && (
           <Button onClick={() => void fetchNextPage()} loading={isFetchingNextPage}>
             Earlier counts

@@ -49,7 +49,11 @@ export function CountsPanel() {
           ))}
         </ul>
         {sheets && sheets.length > 0 && (
-          <Button href={`/api/counts/calendar.ics${site === null ? '' : `?site=${site}`}`} download size="small">
+          <Button
+            href={`/api/counts/calendar.ics${site === null ? '' : `?site=${site}`}`}
+            download
+            size="small"
+          >
             As a calendar
           </Button>
         )}

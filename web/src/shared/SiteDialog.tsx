@@ -36,10 +36,11 @@ export function SiteDialog({ site, onClose, onSaved }: Props) {
   const wrong = (['elevationM', 'latitude', 'longitude', 'uncertaintyM'] as const).filter(
     (k) => !Number.isFinite(number(text[k]) ?? 0),
   )
-  const field = (key: keyof typeof text, label: string, help?: string) => (
+  const field = (key: keyof typeof text, label: string, help?: string, short = false) => (
     <TextField
       label={label}
-      fullWidth
+      fullWidth={!short}
+      sx={short ? { flex: 1, minWidth: 140 } : undefined}
       margin="dense"
       autoFocus={key === 'name'}
       value={text[key]}
@@ -73,16 +74,14 @@ export function SiteDialog({ site, onClose, onSaved }: Props) {
           {field('name', 'Name')}
           {field('description', 'What it is')}
           <div className="row">
-            {field('latitude', 'Latitude', 'In degrees; south is negative')}
-            {field('longitude', 'Longitude', 'In degrees; west is negative')}
-            {field('uncertaintyM', 'Within metres')}
+            {field('latitude', 'Latitude', 'In degrees; south −', true)}
+            {field('longitude', 'Longitude', 'In degrees; west −', true)}
+            {field('uncertaintyM', 'Within metres', 'How near that is', true)}
           </div>
-          {field('elevationM', 'Elevation in metres', 'Leave it empty when not known')}
-          {field(
-            'snowGone',
-            'Snow usually gone by',
-            'Day and month, for example 5 Jun; leave it empty where no snow lies',
-          )}
+          <div className="row">
+            {field('elevationM', 'Elevation in metres', 'Empty when not known', true)}
+            {field('snowGone', 'Snow usually gone by', 'As 5 Jun; empty where none lies', true)}
+          </div>
           {areas.length > 0 && (
             <TextField
               select

@@ -22,6 +22,13 @@ public sealed record ArrivingFeature(ObservationContent Content, string Recorder
 public sealed record ArrivingLook(
     DateOnly Date, string Recorder, LifeStage? Stage, Sex? Sex, IReadOnlyList<PlantPart> Parts, IReadOnlyList<Alteration> Altered, string Note, IReadOnlyList<ArrivingFeature> Features);
 
+/// <summary>What somebody said of a name that is brought in.</summary>
+/// <param name="Person">Who.</param>
+/// <param name="Verdict">What.</param>
+/// <param name="Remark">Why, or what to look at.</param>
+/// <param name="At">When.</param>
+public sealed record ArrivingReview(string Person, Verdict Verdict, string Remark, DateTimeOffset At);
+
 /// <summary>A name of a plant that is brought in.</summary>
 /// <param name="Request">Number that is the same whenever the same name is brought in.</param>
 /// <param name="Taxon">The taxon.</param>
@@ -31,7 +38,9 @@ public sealed record ArrivingLook(
 /// <param name="Date">The day.</param>
 /// <param name="Remarks">Remarks.</param>
 /// <param name="Grounds">What it rests on, as JSON.</param>
-public sealed record ArrivingName(Guid Request, string Taxon, Qualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds);
+/// <param name="Reviews">What others said of it, the earliest first.</param>
+public sealed record ArrivingName(
+    Guid Request, string Taxon, Qualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds, IReadOnlyList<ArrivingReview> Reviews);
 
 /// <summary>A followed plant that is brought in.</summary>
 /// <param name="Request">Number that is the same wherever the plant is brought in.</param>
@@ -43,8 +52,10 @@ public sealed record ArrivingName(Guid Request, string Taxon, Qualifier Qualifie
 /// <param name="UncertaintyM">Radius in metres within which that holds.</param>
 /// <param name="Looks">Its visits, the earliest first; at least one.</param>
 /// <param name="Names">Every name it was given, the earliest first.</param>
+/// <param name="Specimens">Specimens taken of it.</param>
 public sealed record ArrivingPlant(
-    Guid Request, string Tag, string Site, string Description, Origin Origin, GeoPoint? At, double? UncertaintyM, IReadOnlyList<ArrivingLook> Looks, IReadOnlyList<ArrivingName> Names);
+    Guid Request, string Tag, string Site, string Description, Origin Origin, GeoPoint? At, double? UncertaintyM, IReadOnlyList<ArrivingLook> Looks, IReadOnlyList<ArrivingName> Names,
+    IReadOnlyList<Voucher> Specimens);
 
 /// <summary>What followed plants that are brought in change.</summary>
 /// <param name="Plants">Plants added.</param>
@@ -90,6 +101,17 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             foreach (var name in plant.Names)
             {
                 change = change with { Names = change.Names + await NameAsync(id, name, cancel) };
+                foreach (var review in name.Reviews)
+                {
+                    await ReviewAsync(id, name, review, cancel);
+                }
+            }
+
+            foreach (var (content, person) in plant.Specimens)
+            {
+                await connection.ExecuteAsync(
+                    "insert into voucher (number, plant, kept_at, taken_on, stand, taken, permit, person) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (number) do nothing",
+                    [content.Number, id, content.KeptAt, content.TakenOn, content.Stand, content.Taken, content.Permit, await PersonAsync(person, cancel)], cancel);
             }
         }
 
@@ -143,6 +165,21 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
         """,
         [
             plant, name.Request, guideVersion, name.Taxon, name.Qualifier.ToString(), name.FullName, await PersonAsync(name.Person, cancel), name.Date, name.Remarks, Sql.Jsonb(name.Grounds),
+        ],
+        cancel);
+
+    private async Task ReviewAsync(int plant, ArrivingName name, ArrivingReview review, CancellationToken cancel) => await connection.ExecuteAsync(
+        """
+        insert into review (determination, reviewer, verdict, remark, given_at)
+        select d.id, $6, $7, $8, $9
+        from determination d
+        where d.plant = $1 and d.taxon = $2 and d.qualifier = $3 and d.determined_by = $4 and d.determined_on = $5
+          and not exists (select from review r where r.determination = d.id and r.reviewer = $6 and r.verdict = $7 and r.given_at = $9)
+        order by d.id limit 1
+        """,
+        [
+            plant, name.Taxon, name.Qualifier.ToString(), await PersonAsync(name.Person, cancel), name.Date, await PersonAsync(review.Person, cancel), review.Verdict.ToString(), review.Remark,
+            review.At.ToUniversalTime(),
         ],
         cancel);
 

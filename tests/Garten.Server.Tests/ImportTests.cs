@@ -86,8 +86,14 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
-    public async Task Followed_plants_come_back_with_their_visits_features_places_and_names()
+    public async Task Followed_plants_come_back_with_their_visits_features_places_names_reviews_and_specimens()
     {
+        var first = (await Me.GetAsync("/api/plants")).AsArray().Single(p => (string?)p!["tag"] == "TF-001")!["id"]!;
+        var name = (await Me.GetAsync($"/api/plants/{first}"))["determinations"]![0]!["id"]!;
+        await Me.BeAsync("determiner");
+        await Me.PostAsync($"/api/plants/{first}/determinations/{name}/reviews", new { verdict = "agrees", remark = "seen in fruit" });
+        await Me.BeAsync("steward");
+        await Me.PostAsync($"/api/plants/{first}/vouchers", new { number = "RO 2026-77", keptAt = "Reserve house", takenOn = "2026-06-01", stand = 40, taken = 0, permit = "" });
         var archive = await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative));
         await using var elsewhere = await RunningServer.StartAsync(demo: false);
         using var other = new Client(elsewhere.Address);
@@ -104,6 +110,8 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
             Told(after["visits"]!, "id").ShouldBe(Told(before["visits"]!, "id"));
             Told(after["observations"]!, "visit", "revision").ShouldBe(Told(before["observations"]!, "visit", "revision"));
             Told(after["determinations"]!, "id", "reviews").ShouldBe(Told(before["determinations"]!, "id", "reviews"));
+            Told(new JsonArray([.. Reviews(after)]), "id", "determination").ShouldBe(Told(new JsonArray([.. Reviews(before)]), "id", "determination"));
+            after["vouchers"]!.ToJsonString().ShouldBe(before["vouchers"]!.ToJsonString());
         }
 
         // Where they stand, too, and bringing them in again adds nothing.
@@ -111,6 +119,8 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
         var again = (await SendAsync(archive, "keep=true", other))["change"]!;
         again["plants"]!.ToJsonString().ShouldBe("""{"plants":0,"visits":0,"features":0,"names":0}""");
         (await SendAsync(archive, "keep=false"))["change"]!["plants"]!.ToJsonString().ShouldBe("""{"plants":0,"visits":0,"features":0,"names":0}""");
+
+        static IEnumerable<JsonNode> Reviews(JsonNode sheet) => sheet["determinations"]!.AsArray().SelectMany(d => d!["reviews"]!.AsArray()).Select(r => r!.DeepClone());
 
         static (string?, string?, string?, string?, int, int) Brief(JsonNode? p) =>
             ((string?)p!["tag"], (string?)p["site"], (string?)p["description"], (string?)p["name"], (int)p["features"]!, (int)p["visits"]!);

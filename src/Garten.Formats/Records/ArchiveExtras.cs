@@ -57,6 +57,23 @@ public sealed record ExtraFeature(
     string Character, Finding Finding, ImmutableArray<string> States, ImmutableArray<ExtraPart> Parts, string? Rough, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source,
     ImmutableArray<Alteration> Altered, Exposure? Exposure, PartPosition? Position, Tool? Tool, string Note, string Recorder);
 
+/// <summary>What somebody said of a name.</summary>
+/// <param name="Person">Who.</param>
+/// <param name="Verdict">What.</param>
+/// <param name="Remark">Why, or what to look at.</param>
+/// <param name="At">When.</param>
+public sealed record ExtraReview(string Person, Verdict Verdict, string Remark, DateTimeOffset At);
+
+/// <summary>A specimen taken of a plant.</summary>
+/// <param name="Number">Its number.</param>
+/// <param name="KeptAt">Where it is kept.</param>
+/// <param name="TakenOn">When it was taken.</param>
+/// <param name="Stand">Plants in the stand before.</param>
+/// <param name="Taken">Whole plants taken; 0 for a twig.</param>
+/// <param name="Permit">The permit; may be empty.</param>
+/// <param name="Person">Who took it.</param>
+public sealed record ExtraSpecimen(string Number, string KeptAt, DateOnly TakenOn, int Stand, int Taken, string Permit, string Person);
+
 /// <summary>A name given to a plant.</summary>
 /// <param name="Taxon">Identifier of the taxon in the guide.</param>
 /// <param name="Qualifier">The reserve.</param>
@@ -64,7 +81,8 @@ public sealed record ExtraFeature(
 /// <param name="Date">The day.</param>
 /// <param name="Remarks">Remarks.</param>
 /// <param name="Grounds">What it rests on.</param>
-public sealed record ExtraName(string Taxon, Qualifier Qualifier, string Person, DateOnly Date, string Remarks, JsonElement Grounds);
+/// <param name="Reviews">What others said of it, the earliest first.</param>
+public sealed record ExtraName(string Taxon, Qualifier Qualifier, string Person, DateOnly Date, string Remarks, JsonElement Grounds, ImmutableArray<ExtraReview> Reviews);
 
 /// <summary>What an archive carries of a followed plant on a visit beside the terms of the standard.</summary>
 /// <param name="Site">The site.</param>
@@ -78,9 +96,10 @@ public sealed record ExtraName(string Taxon, Qualifier Qualifier, string Person,
 /// <param name="UncertaintyM">Radius in metres within which that holds.</param>
 /// <param name="Features">Features recorded.</param>
 /// <param name="Names">Every name it was given, the earliest first; on its last visit only.</param>
+/// <param name="Specimens">Specimens taken of it; on its last visit only.</param>
 public sealed record PlantExtras(
     ExtraSite Site, Guid Plant, Origin Origin, LifeStage? Stage, Sex? Sex, ImmutableArray<PlantPart> Parts, ImmutableArray<Alteration> Altered, GeoPoint? At, double? UncertaintyM,
-    ImmutableArray<ExtraFeature> Features, ImmutableArray<ExtraName> Names);
+    ImmutableArray<ExtraFeature> Features, ImmutableArray<ExtraName> Names, ImmutableArray<ExtraSpecimen> Specimens);
 
 /// <summary>What the terms of Darwin Core have no column for, as JSON in the term dynamicProperties, so that a survey returns from its archive whole.</summary>
 public static class ArchiveExtras

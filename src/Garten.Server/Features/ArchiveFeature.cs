@@ -109,8 +109,15 @@ public static class ArchiveFeature
                         o.Character, o.Finding, [.. o.States], [.. o.Parts.Select((p, i) => new ExtraPart(p, o.Places[i].Exposure, o.Places[i].Position))], o.Rough.Length > 0 ? o.Rough : null, o.Hidden,
                         o.Certainty, o.Source, [.. o.Altered], o.Exposure, o.Position, o.Tool, o.Note, o.Recorder)),
                 ],
-                visit.Id != sheet.Visits[^1].Id ? []
-                    : [.. sheet.Determinations.Reverse().Select(d => new ExtraName(d.Taxon, d.Qualifier, d.Person, d.Date, d.Remarks, JsonSerializer.SerializeToElement(d.Grounds, PlantSheets.GroundsJson)))]);
+                [
+                    .. sheet.Determinations.Reverse().Where(_ => visit.Id == sheet.Visits[^1].Id).Select(d => new ExtraName(
+                        d.Taxon, d.Qualifier, d.Person, d.Date, d.Remarks, JsonSerializer.SerializeToElement(d.Grounds, PlantSheets.GroundsJson),
+                        [.. d.Reviews.OrderBy(r => r.Id).Select(r => new ExtraReview(r.Person, r.Verdict, r.Remark, r.At))])),
+                ],
+                [
+                    .. sheet.Vouchers.Where(_ => visit.Id == sheet.Visits[^1].Id).Select(v => new ExtraSpecimen(
+                        v.Content.Number, v.Content.KeptAt, v.Content.TakenOn, v.Content.Stand, v.Content.Taken, v.Content.Permit, v.Person)),
+                ]);
         }
 
         private static ExtraSite MoreOf(Site site) => new(site.Description, [.. site.Habitats], site.SnowGone, site.FloraArea);

@@ -137,7 +137,7 @@ public static class ImportFeature
 
         if (plants.Count > 0)
         {
-            left.Add("Photographs, landmarks, specimens, reviews and walks of keys do not travel in an archive; a backup holds them.");
+            left.Add("Photographs, landmarks, threats and walks of keys do not travel in an archive; a backup holds them.");
         }
 
         if (survey.Withheld > 0)

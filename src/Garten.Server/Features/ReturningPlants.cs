@@ -70,7 +70,8 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
         var at = more is { At: { Latitude: >= -90 and <= 90, Longitude: >= -180 and <= 180 }, UncertaintyM: > 0 };
         return new(
             request, tag, site, Rules.Text("organismRemarks", "The description", row["organismRemarks"], 500), more.Origin, at ? more.At : null, at ? more.UncertaintyM : null,
-            [.. looks.Select(l => l.Look)], [.. looks.SelectMany(l => l.More.Names).Select(n => NameOf(request, n))]);
+            [.. looks.Select(l => l.Look)], [.. looks.SelectMany(l => l.More.Names).Select(n => NameOf(request, n))],
+            [.. looks.SelectMany(l => l.More.Specimens).Select(SpecimenOf)]);
     }
 
     private ArrivingLook LookOf(ArchivedRow row, PlantExtras more) => new(
@@ -99,8 +100,21 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
         var person = PersonOf(name.Person, "dynamicProperties");
         var date = DayOf(name.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), "dynamicProperties");
         var request = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"garten name {plant:D}\n{name.Taxon}\n{name.Qualifier}\n{person}\n{date:O}")).AsSpan(0, 16));
-        return new(request, name.Taxon, name.Qualifier, DeterminationName.Full(taxon, name.Qualifier), person, date, Rules.Text("dynamicProperties", "The remark", name.Remarks, 2000), grounds);
+        return new(request, name.Taxon, name.Qualifier, DeterminationName.Full(taxon, name.Qualifier), person, date, Rules.Text("dynamicProperties", "The remark", name.Remarks, 2000), grounds,
+            [
+                .. name.Reviews.Select(r => r.Verdict == Verdict.Agrees || r.Remark.Trim().Length > 0
+                    ? new ArrivingReview(PersonOf(r.Person, "dynamicProperties"), r.Verdict, Rules.Text("dynamicProperties", "The remark", r.Remark, 2000), r.At)
+                    : throw new RuleException("dynamicProperties", $"{r.Person} differs from {taxon.Name} and does not say why.")),
+            ]);
     }
+
+    private Voucher SpecimenOf(ExtraSpecimen s) => s is { Stand: >= 1, Taken: >= 0 }
+        ? new(
+            new(
+                Rules.Text("dynamicProperties", "The specimen's number", s.Number, 60, required: true), Rules.Text("dynamicProperties", "Where the specimen is kept", s.KeptAt, 200, required: true),
+                DayOf(s.TakenOn.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), "dynamicProperties"), s.Stand, s.Taken, Rules.Text("dynamicProperties", "The permit", s.Permit, 200)),
+            PersonOf(s.Person, "dynamicProperties"))
+        : throw new RuleException("dynamicProperties", $"Specimen {s.Number} was taken from a stand of {s.Stand}; that cannot be.");
 
     [GeneratedRegex("^[A-Z]{1,4}-[0-9]{3,6}$")]
     private static partial Regex TagForm();

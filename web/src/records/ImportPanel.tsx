@@ -40,8 +40,8 @@ export function ImportPanel() {
       <p>
         A table as CSV, one record a row, whatever its columns are called and in whatever order: the day, the
         site and the plant must be there. Each day, site and recorder becomes one walk-through list among the
-        counts. Or a Darwin Core archive: its events become visits with their plots, and sites it names are
-        added.
+        counts. Or a Darwin Core archive: its events become visits with their plots, sites it names are added,
+        and plants followed with Garten return with their visits, features and names.
       </p>
       <Button component="label" variant="outlined">
         Choose a table or an archive

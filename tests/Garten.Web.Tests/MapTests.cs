@@ -55,4 +55,30 @@ public sealed class MapTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("Way, 1.1 km");
         browser.Complaints.ShouldBeEmpty();
     }
+
+    [Fact]
+    public void A_site_is_changed_and_its_report_tells_what_is_native_there()
+    {
+        using var browser = server.Open("/records?what=report");
+        browser.See("Ribes sanguineum");
+        Status().ShouldBe("introduced");
+        Move("Tamsin valley");
+        browser.Open("/records?what=report");
+        browser.See("Ribes sanguineum");
+        Status().ShouldBe("native");
+        Move("Tamsin high country");
+        browser.Complaints.ShouldBeEmpty();
+
+        string Status() => browser.Wait("the row", d => d.FindElements(By.CssSelector("tr")).FirstOrDefault(r => r.Text.Contains("Ribes sanguineum", StringComparison.Ordinal)))
+            .FindElements(By.TagName("td"))[2].Text;
+
+        void Move(string area)
+        {
+            browser.Open("/map");
+            browser.Button("Ridge Burn").Click();
+            browser.Choose("Area of the flora", area);
+            browser.Button("Save").Click();
+            browser.Wait("the site in its area", d => d.FindElements(By.CssSelector(".map-list button")).FirstOrDefault(b => b.Text.StartsWith("Ridge Burn", StringComparison.Ordinal) && b.Text.Contains(area, StringComparison.Ordinal)));
+        }
+    }
 }

@@ -2,6 +2,8 @@ using System.Collections.Immutable;
 using System.Diagnostics.CodeAnalysis;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
+using Garten.Core.Bench;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
@@ -116,43 +118,49 @@ public static class ArchiveExtras
     /// <param name="text">The cell.</param>
     /// <param name="extras">What is told.</param>
     /// <returns>False for anything else.</returns>
-    public static bool TryRead(string text, [NotNullWhen(true)] out CountExtras? extras)
-    {
-        extras = null;
-        try
-        {
-            extras = JsonSerializer.Deserialize(text, ArchiveJson.Default.CountExtras);
-            return extras is not null;
-        }
-        catch (JsonException)
-        {
-            return false;
-        }
-    }
+    public static bool TryRead(string text, [NotNullWhen(true)] out CountExtras? extras) => (extras = Read(text, ArchiveJson.Default.CountExtras, e => e.Site)) is not null;
 
     /// <summary>Reads what is told of a plant on a visit.</summary>
     /// <param name="text">The cell.</param>
     /// <param name="extras">What is told.</param>
     /// <returns>False for anything else.</returns>
-    public static bool TryRead(string text, [NotNullWhen(true)] out PlantExtras? extras)
+    public static bool TryRead(string text, [NotNullWhen(true)] out PlantExtras? extras) => (extras = Read(text, ArchiveJson.Default.PlantExtras, e => e.Site)) is not null;
+
+    private static T? Read<T>(string text, JsonTypeInfo<T> type, Func<T, ExtraSite> siteOf)
+        where T : class
     {
-        extras = null;
         try
         {
-            extras = JsonSerializer.Deserialize(text, ArchiveJson.Default.PlantExtras);
-            return extras is not null;
+            using var document = JsonDocument.Parse(text, new() { MaxDepth = ArchiveJson.Depth });
+            return !HoldsNothing(document.RootElement) && document.Deserialize(type) is { } read && siteOf(read).SnowGone is null or { Month: >= 1 and <= 12, Day: >= 1 and <= 31 } ? read : null;
         }
         catch (JsonException)
         {
-            return false;
+            return null;
         }
     }
+
+    /// <summary>True where a list holds nothing in the place of something, which the reader of records lets through; grounds are kept as they are.</summary>
+    private static bool HoldsNothing(JsonElement element) => element.ValueKind switch
+    {
+        JsonValueKind.Array => element.EnumerateArray().Any(e => e.ValueKind == JsonValueKind.Null || HoldsNothing(e)),
+        JsonValueKind.Object => element.EnumerateObject().Any(p => p.Name != "grounds" && HoldsNothing(p.Value)),
+        _ => false,
+    };
 }
 
 /// <summary>How it is written.</summary>
 [JsonSerializable(typeof(CountExtras))]
 [JsonSerializable(typeof(PlantExtras))]
 [JsonSourceGenerationOptions(
-    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase, UseStringEnumConverter = true, MaxDepth = 32, RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true,
-    DefaultIgnoreCondition = JsonIgnoreCondition.Never)]
-internal sealed partial class ArchiveJson : JsonSerializerContext;
+    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase, MaxDepth = Depth, RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true,
+    Converters =
+    [
+        typeof(CamelCase<Alteration>), typeof(CamelCase<Certainty>), typeof(CamelCase<EvidenceSource>), typeof(CamelCase<Exposure>), typeof(CamelCase<Finding>), typeof(CamelCase<HiddenReason>),
+        typeof(CamelCase<LifeStage>), typeof(CamelCase<Origin>), typeof(CamelCase<PartPosition>), typeof(CamelCase<PlaceKind>), typeof(CamelCase<PlantPart>), typeof(CamelCase<Qualifier>),
+        typeof(CamelCase<Sex>), typeof(CamelCase<ShapeForm>), typeof(CamelCase<Tool>), typeof(CamelCase<Verdict>),
+    ])]
+internal sealed partial class ArchiveJson : JsonSerializerContext
+{
+    public const int Depth = 32;
+}

@@ -1,0 +1,54 @@
+using System.Text.Json;
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Survey.Places;
+using Garten.Formats.Records;
+
+namespace Garten.Formats.Tests.Records;
+
+/// <summary>What an archive carries beside the terms of the standard.</summary>
+public sealed class ArchiveExtrasTests
+{
+    private static readonly ExtraSite Mill = new("Flat “by the mill”", ["river-bank"], new(6, 5), "valley");
+
+    [Fact]
+    public void A_count_is_read_as_it_was_written()
+    {
+        CountExtras count = new(Mill, "R. Ostrow", "M. Falk", new("Plot 1", PlaceKind.Plot, ShapeForm.Area, [new(45, -123.7), new(45.001, -123.7), new(45.001, -123.699)]));
+        ArchiveExtras.TryRead(ArchiveExtras.Write(count), out CountExtras? read).ShouldBeTrue();
+        read!.Place!.Points.ShouldBe(count.Place!.Points);
+        (read with { Place = null, Site = Mill }).ShouldBe(count with { Place = null });
+        (read.Site.Description, read.Site.SnowGone, read.Site.FloraArea).ShouldBe((Mill.Description, Mill.SnowGone, Mill.FloraArea));
+    }
+
+    [Fact]
+    public void A_plant_is_read_as_it_was_written()
+    {
+        using var grounds = JsonDocument.Parse("""{"mass":0.97}""");
+        ExtraFeature measured = new("leaf-length", Finding.Sample, [], [new("6.4 cm", Exposure.Shade, PartPosition.LowBranch), new("58 mm", null, null)], null, null, Certainty.Fairly, EvidenceSource.Fallen, [Alteration.Browsed], null, null, Tool.Ruler, "wet", "M. Falk");
+        PlantExtras plant = new(
+            Mill, Guid.NewGuid(), Origin.Wild, LifeStage.Sapling, null, [PlantPart.Flowers], [], new(45, -123.7), 8, [measured],
+            [new("acer-macrophyllum", Qualifier.Cf, "R. Ostrow", new(2026, 5, 1), "by the bark", grounds.RootElement, [new("M. Falk", Verdict.Differs, "no sap", DateTimeOffset.UnixEpoch)])],
+            [new("RO 1", "hut", new(2026, 5, 2), 40, 1, "", "R. Ostrow")]);
+        ArchiveExtras.TryRead(ArchiveExtras.Write(plant), out PlantExtras? read).ShouldBeTrue();
+        ArchiveExtras.Write(read!).ShouldBe(ArchiveExtras.Write(plant));
+        read!.Features[0].Parts.ShouldBe(measured.Parts);
+        read.Names[0].Grounds.GetProperty("mass").GetDouble().ShouldBe(0.97);
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("no JSON")]
+    [InlineData("null")]
+    [InlineData("[]")]
+    [InlineData("""{"recorder":"A"}""")]
+    [InlineData("""{"site":null,"recorder":"A","companions":"","place":null}""")]
+    [InlineData("""{"site":{"description":"","habitats":null,"snowGone":null,"floraArea":""},"recorder":"A","companions":"","place":null}""")]
+    [InlineData("""{"site":{"description":"","habitats":[null],"snowGone":null,"floraArea":""},"recorder":"A","companions":"","place":null}""")]
+    [InlineData("""{"site":{"description":"","habitats":[],"snowGone":{"month":13,"day":1},"floraArea":""},"recorder":"A","companions":"","place":null}""")]
+    [InlineData("""{"site":{"description":"","habitats":[],"snowGone":null,"floraArea":""},"recorder":"A","companions":"","place":{"name":"P","kind":"plot","form":"area","points":null}}""")]
+    [InlineData("""{"site":{"description":"","habitats":[],"snowGone":null,"floraArea":""},"recorder":"A","companions":"","place":{"name":"P","kind":"moon","form":"area","points":[]}}""")]
+    [InlineData("""{"site":{"description":"","habitats":[],"snowGone":null,"floraArea":""},"recorder":"A","companions":"","place":{"name":"P","kind":99,"form":"area","points":[]}}""")]
+    public void Anything_else_is_refused(string text) => ArchiveExtras.TryRead(text, out CountExtras? _).ShouldBeFalse();
+}

@@ -100,20 +100,24 @@ public sealed class ImportStore(NpgsqlDataSource source)
             [], cancel, patient: true);
         await CountAnewAsync(connection, "count_sheet", sheets, cancel);
 
-        // A sheet that has just begun has no lines yet that these could meet. Many come in parts, so that it can be told how far it is.
+        // A sheet that has just begun has no lines yet that these could meet. Many come in parts, so that it can be told how far it is, and
+        // in the order of the sheets, so that the lines of one lie together and the indexes stay full.
         progress?.Report(0.35);
+        var (first, last) = (await connection.QueryAsync(
+            "select coalesce(min(s.id), 1), coalesce(max(s.id), 0) from arriving_sheet h join count_sheet s on s.request = h.request where h.fresh", [], r => (r.GetInt32(0), r.GetInt32(1)), cancel, patient: true))[0];
         var parts = visits.Sum(v => v.Rows.Count) < Many ? 1 : Parts;
         var lines = 0;
         for (var part = 0; part < parts; part++)
         {
+            var (from, to) = (first + (int)((last - first + 1L) * part / parts), first + (int)((last - first + 1L) * (part + 1) / parts));
             lines += await connection.ExecuteAsync(
                 """
                 insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
                 select s.id, a.plot, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
                 from arriving_sheet h join count_sheet s on s.request = h.request join arriving a on a.request = h.request
-                where h.fresh and s.id % $3 = $4 order by s.id
+                where h.fresh and s.id >= $3 and s.id < $4 order by s.id
                 """,
-                [guideVersion, person, parts, part], cancel, patient: true);
+                [guideVersion, person, from, to], cancel, patient: true);
             progress?.Report(0.35 + (0.55 * (part + 1) / parts));
         }
 

@@ -4,9 +4,9 @@ namespace Garten.Core.Seasons.Rounds;
 /// <remarks>
 /// Lagrangian relaxation (Held and Karp 1971): when each need weighs something and no choice of so many days holds all the weight there is,
 /// there is no plan, however the weights are. Good weights are sought by the subgradient method with Polyak's step and the
-/// directions of before mixed in (Camerini, Fratta and Maffioli 1975). Where that does not settle it, it is asked twice: the
-/// third round, say, being before a day or not; and once all days are settled, a round coming to a site or not; and at last, whether a
-/// need is seen on a round or on others. Weights that settled one question are tried first on the next. Where all days are settled, a
+/// directions of before mixed in (Camerini, Fratta and Maffioli 1975). Where that does not settle it, it is asked twice: with the
+/// third round, say, before a day and not before it; once all days are settled, with a round coming to a site and not coming to it; at last, with a
+/// need seen on a round and seen on others. Weights that settled one question are tried first on the next. Where all days are settled, a
 /// plan on them is sought (<see cref="RoundSqueeze"/>). A proof that ran out of effort goes on where it stood.
 /// </remarks>
 internal sealed class RoundCountProof

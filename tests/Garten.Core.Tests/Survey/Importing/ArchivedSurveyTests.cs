@@ -73,7 +73,7 @@ public sealed class ArchivedSurveyTests
             Seen(2, "v3", ("scientificName", "Alba prima")), Seen(3, "v1", ("scientificName", "Alba prima"), ("informationWithheld", "the place")),
             Seen(4, "v1", ("scientificName", "Alba secunda"), ("occurrenceStatus", "absent")),
         ]);
-        (survey.Followed, survey.Withheld, survey.Visits.Length, survey.Faults.Length).ShouldBe((1, 1, 0, 0));
+        (survey.Followed.Length, survey.Withheld, survey.Visits.Length, survey.Faults.Length).ShouldBe((1, 1, 0, 0));
     }
 
     [Fact]

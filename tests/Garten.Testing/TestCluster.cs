@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Garten.Data;
 using Garten.Data.Cluster;
 using Npgsql;
@@ -52,16 +53,10 @@ public static class TestCluster
         var cluster = await LocalCluster.StartAsync(folder, new ClusterOptions(Durable: false), CancellationToken.None);
         AppDomain.CurrentDomain.ProcessExit += (_, _) =>
         {
-            // There are but seconds to end a process in, and a busy machine would take longer to write all these databases out.
+            // There are but seconds to end a process in, and a busy machine would take longer to write all these databases out, or to remove
+            // them: that is left to another process, which also waits for the server's last process to see that it is alone.
             cluster.Abandon();
-            try
-            {
-                Directory.Delete(folder, recursive: true);
-            }
-            catch (IOException)
-            {
-                // The server's last process is still about to see that it is alone; the folder lies among temporary files.
-            }
+            using var removal = Process.Start("/bin/sh", ["-c", "(sleep 3; rm -rf \"$0\") </dev/null >/dev/null 2>&1 &", folder]);
         };
         DatabaseMigrations.Apply(cluster.ConnectionStringTo(Template));
 

@@ -31,6 +31,7 @@ public sealed record ArrivingReview(string Person, Verdict Verdict, string Remar
 
 /// <summary>A name of a plant that is brought in.</summary>
 /// <param name="Request">Number that is the same whenever the same name is brought in.</param>
+/// <param name="Time">Counts from 1 how often this person gave the plant just this name that day: somebody may come back to a name.</param>
 /// <param name="Taxon">The taxon.</param>
 /// <param name="Qualifier">The reserve.</param>
 /// <param name="FullName">The name as written on the slip.</param>
@@ -40,7 +41,7 @@ public sealed record ArrivingReview(string Person, Verdict Verdict, string Remar
 /// <param name="Grounds">What it rests on, as JSON.</param>
 /// <param name="Reviews">What others said of it, the earliest first.</param>
 public sealed record ArrivingName(
-    Guid Request, string Taxon, Qualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds, IReadOnlyList<ArrivingReview> Reviews);
+    Guid Request, int Time, string Taxon, Qualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds, IReadOnlyList<ArrivingReview> Reviews);
 
 /// <summary>A followed plant that is brought in.</summary>
 /// <param name="Request">Number that is the same wherever the plant is brought in.</param>
@@ -160,11 +161,12 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
         """
         insert into determination (plant, request, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, grounds)
         select $1, $2, $3, $4, $5, $6, $7, $8, $9, $10
-        where not exists (select from determination d where d.plant = $1 and d.taxon = $4 and d.qualifier = $5 and d.determined_by = $7 and d.determined_on = $8)
+        where (select count(*) from determination d where d.plant = $1 and d.taxon = $4 and d.qualifier = $5 and d.determined_by = $7 and d.determined_on = $8) < $11
         on conflict (request) do nothing
         """,
         [
             plant, name.Request, guideVersion, name.Taxon, name.Qualifier.ToString(), name.FullName, await PersonAsync(name.Person, cancel), name.Date, name.Remarks, Sql.Jsonb(name.Grounds),
+            name.Time,
         ],
         cancel);
 
@@ -172,14 +174,15 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
         """
         insert into review (determination, reviewer, verdict, remark, given_at)
         select d.id, $6, $7, $8, $9
-        from determination d
-        where d.plant = $1 and d.taxon = $2 and d.qualifier = $3 and d.determined_by = $4 and d.determined_on = $5
-          and not exists (select from review r where r.determination = d.id and r.reviewer = $6 and r.verdict = $7 and r.given_at = $9)
-        order by d.id limit 1
+        from (
+            select id from determination
+            where plant = $1 and taxon = $2 and qualifier = $3 and determined_by = $4 and determined_on = $5
+            order by id offset $10 limit 1) d
+        where not exists (select from review r where r.determination = d.id and r.reviewer = $6 and r.verdict = $7 and r.given_at = $9)
         """,
         [
             plant, name.Taxon, name.Qualifier.ToString(), await PersonAsync(name.Person, cancel), name.Date, await PersonAsync(review.Person, cancel), review.Verdict.ToString(), review.Remark,
-            review.At.ToUniversalTime(),
+            review.At.ToUniversalTime(), name.Time - 1,
         ],
         cancel);
 

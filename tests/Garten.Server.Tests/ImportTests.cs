@@ -90,6 +90,14 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
     {
         var first = (await Me.GetAsync("/api/plants")).AsArray().Single(p => (string?)p!["tag"] == "TF-001")!["id"]!;
         var name = (await Me.GetAsync($"/api/plants/{first}"))["determinations"]![0]!["id"]!;
+
+        // Somebody wavers and comes back to a name on one day: it is the last that counts, there too.
+        var wavering = (await Me.TakeAsync("a shrub nobody agrees on", "2026-05-02"))["plant"]!["id"]!;
+        foreach (var taxon in new[] { "ribes-sanguineum", "ribes-lacustre", "ribes-sanguineum" })
+        {
+            await Me.PostAsync($"/api/plants/{wavering}/determinations", new { request = Guid.NewGuid(), taxon, qualifier = "none", origin = "wild", date = "2026-05-02", remarks = "" });
+        }
+
         await Me.BeAsync("determiner");
         await Me.PostAsync($"/api/plants/{first}/determinations/{name}/reviews", new { verdict = "agrees", remark = "seen in fruit" });
         await Me.BeAsync("steward");

@@ -70,7 +70,7 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
         var at = more is { At: { Latitude: >= -90 and <= 90, Longitude: >= -180 and <= 180 }, UncertaintyM: > 0 };
         return new(
             request, tag, site, Rules.Text("organismRemarks", "The description", row["organismRemarks"], 500), more.Origin, at ? more.At : null, at ? more.UncertaintyM : null,
-            [.. looks.Select(l => l.Look)], [.. looks.SelectMany(l => l.More.Names).Select(n => NameOf(request, n))],
+            [.. looks.Select(l => l.Look)], [.. NamesOf(request, looks.SelectMany(l => l.More.Names))],
             [.. looks.SelectMany(l => l.More.Specimens).Select(SpecimenOf)]);
     }
 
@@ -88,7 +88,18 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
                 PersonOf(f.Recorder, f.Character))),
         ]);
 
-    private ArrivingName NameOf(Guid plant, ExtraName name)
+    private IEnumerable<ArrivingName> NamesOf(Guid plant, IEnumerable<ExtraName> names)
+    {
+        Dictionary<(string, Qualifier, string, DateOnly), int> times = [];
+        foreach (var name in names)
+        {
+            var same = (name.Taxon, name.Qualifier, name.Person, name.Date);
+            times[same] = times.GetValueOrDefault(same) + 1;
+            yield return NameOf(plant, name, times[same]);
+        }
+    }
+
+    private ArrivingName NameOf(Guid plant, ExtraName name, int time)
     {
         var taxon = current.Guide.FindTaxon(new TaxonId(name.Taxon)) ?? throw new RuleException("dynamicProperties", $"The guide has no taxon “{name.Taxon}”.");
         var grounds = name.Grounds.GetRawText();
@@ -99,8 +110,8 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
 
         var person = PersonOf(name.Person, "dynamicProperties");
         var date = DayOf(name.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), "dynamicProperties");
-        var request = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"garten name {plant:D}\n{name.Taxon}\n{name.Qualifier}\n{person}\n{date:O}")).AsSpan(0, 16));
-        return new(request, name.Taxon, name.Qualifier, DeterminationName.Full(taxon, name.Qualifier), person, date, Rules.Text("dynamicProperties", "The remark", name.Remarks, 2000), grounds,
+        var request = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"garten name {plant:D}\n{name.Taxon}\n{name.Qualifier}\n{person}\n{date:O}{(time > 1 ? $"\n{time}" : "")}")).AsSpan(0, 16));
+        return new(request, time, name.Taxon, name.Qualifier, DeterminationName.Full(taxon, name.Qualifier), person, date, Rules.Text("dynamicProperties", "The remark", name.Remarks, 2000), grounds,
             [
                 .. name.Reviews.Select(r => r.Verdict == Verdict.Agrees || r.Remark.Trim().Length > 0
                     ? new ArrivingReview(PersonOf(r.Person, "dynamicProperties"), r.Verdict, Rules.Text("dynamicProperties", "The remark", r.Remark, 2000), r.At)

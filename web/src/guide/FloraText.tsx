@@ -47,7 +47,7 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
           [
             status[a.status],
             ...a.statusElsewhere.map(
-              (x) => `${x.status === 'unknown' ? 'not known' : x.status} in the ${x.area}`,
+              (x) => `${x.status === 'unknown' ? 'not known' : x.status} in ${x.area}`,
             ),
           ]
             .filter(Boolean)

@@ -223,36 +223,47 @@ public sealed class RoundPlannerTests
         iter: 500);
 
     [Fact]
+    public void What_settled_sites_hold_is_the_best_of_all_choices() => Gen.Select(
+        Gen.Select(Gen.Int[1, 240], Gen.Int[0, 9], Gen.Int[0, 3], Gen.Int[1, 2]).Array[1, 8], Gen.Int[20, 260], Gen.Int[0, 3]).Sample(
+        (needs, minutes, sites) =>
+        {
+            // Minutes in quarters: nothing is rounded.
+            RoundNeed[] all = [.. needs.Select((n, i) => new RoundNeed(i, (10 * n.Item4) + n.Item3, n.Item4, May, May, n.Item1 / 4.0, 4))];
+            double[] weights = [.. needs.Select(n => (double)n.Item2)];
+            List<int> seen = [];
+            var weight = new SettledLoad(TaskOf(new([.. all], [Near, Far], Start, Days(1), minutes))).Heaviest(weights, 0, sites, seen, new(long.MaxValue));
+            var way = new WalkingTimes(Start, [Near, Far]).Of(sites);
+            double[] loads = [.. Enumerable.Range(0, 1 << all.Length).Select(set => all.Where((_, i) => (set & (1 << i)) != 0).ToArray()).Where(Fits).Select(own => own.Sum(n => weights[n.Id]))];
+            weight.ShouldBe(loads.DefaultIfEmpty(double.NegativeInfinity).Max());
+            if (double.IsFinite(weight))
+            {
+                seen.ShouldBeUnique();
+                Fits([.. seen.Select(i => all[i])]).ShouldBeTrue("what is seen fits");
+                seen.Sum(i => weights[i]).ShouldBe(weight);
+            }
+
+            bool Fits(RoundNeed[] own) => Array.TrueForAll(own, n => ((sites >> (n.Site - 1)) & 1) != 0)
+                && way + own.Sum(n => n.Minutes) + (4 * own.Select(n => n.Plant).Distinct().Count()) <= minutes + 1e-6;
+        },
+        iter: 1000);
+
+    [Fact]
     public void Needs_are_squeezed_into_rounds_known_to_hold_them() => Gen.Int[0, 10_000].Sample(
         seed =>
         {
-            // Four rounds filled at random, their needs then thrown together with wider windows.
-            var random = new Random(seed);
-            RoundSite[] sites = [.. Enumerable.Range(1, 6).Select(i => new RoundSite(i, new GeoPoint(45, -123.7).Moved(random.Next(-2000, 2000), random.Next(-2000, 2000)), 100))];
-            List<RoundNeed> needs = [];
-            foreach (var day in new[] { 3, 10, 17, 24 })
-            {
-                var on = TaskOf(new([.. Enumerable.Range(0, 60).Select(i => Need(i, day, day, random.Next(3, 12), random.Next(1, 7)))], [.. sites], Start, Days(30), 360));
-                GrowingRound round = new(on, day);
-                foreach (var n in Enumerable.Range(0, 60).Where(round.Takes))
-                {
-                    if (round.Minutes < 320 && round.Takes(n))
-                    {
-                        round.Add(n);
-                    }
-                }
-
-                needs.AddRange(round.NeedsOf.Select(n => n with { Id = needs.Count + n.Id, Plant = (100 * day) + n.Plant, From = n.From.AddDays(-random.Next(0, 4)), To = n.To.AddDays(random.Next(0, 4)) }));
-            }
-
-            var task = TaskOf(new([.. needs], [.. sites], Start, Days(30), 360));
+            var task = Filled(seed, [3, 10, 17, 24], 320);
             var found = new RoundSqueeze(task, new[] { 2, 11, 16, 25 }.Select(d => new GrowingRound(task, d)), new(50_000_000)).Find();
             found.ShouldNotBeNull();
-            found.SelectMany(r => r.Needs).Order().ShouldBe(Enumerable.Range(0, needs.Count));
+            found.SelectMany(r => r.Needs).Order().ShouldBe(Enumerable.Range(0, task.Needs.Length));
             found.ShouldAllBe(r => r.Minutes <= 360 + 1e-6);
             found.ShouldAllBe(r => r.Needs.All(n => task.Shows(n, r.Day)));
         },
         iter: 20);
+
+    [Fact]
+    public void Rounds_that_are_alike_but_for_their_order_are_not_proven_impossible() => Gen.Int[0, 10_000].Sample(
+        seed => new RoundCountProof(Filled(seed, [3, 4, 5, 20, 21], 345)).Ask(5, new(60_000_000)).CannotBe.ShouldBeFalse(),
+        iter: 12);
 
     [Fact]
     public void A_thorough_plan_is_never_worse_than_a_quick_one()
@@ -262,6 +273,30 @@ public sealed class RoundPlannerTests
         Holds(question, thorough);
         thorough.Rounds.Length.ShouldBeLessThanOrEqualTo(quick.Rounds.Length);
         thorough.LeastPossible.ShouldBeGreaterThanOrEqualTo(quick.LeastPossible);
+    }
+
+    /// <summary>Needs of rounds filled at random up to so many minutes, thrown together with wider windows.</summary>
+    private static PlanningTask Filled(int seed, int[] days, double minutes)
+    {
+        var random = new Random(seed);
+        RoundSite[] sites = [.. Enumerable.Range(1, 6).Select(i => new RoundSite(i, new GeoPoint(45, -123.7).Moved(random.Next(-2000, 2000), random.Next(-2000, 2000)), 100))];
+        List<RoundNeed> needs = [];
+        foreach (var day in days)
+        {
+            var on = TaskOf(new([.. Enumerable.Range(0, 60).Select(i => Need(i, day, day, random.Next(3, 12), random.Next(1, 7)))], [.. sites], Start, Days(30), 360));
+            GrowingRound round = new(on, day);
+            foreach (var n in Enumerable.Range(0, 60).Where(round.Takes))
+            {
+                if (round.Minutes < minutes && round.Takes(n))
+                {
+                    round.Add(n);
+                }
+            }
+
+            needs.AddRange(round.NeedsOf.Select(n => n with { Id = needs.Count + n.Id, Plant = (100 * day) + n.Plant, From = n.From.AddDays(-random.Next(0, 4)), To = n.To.AddDays(random.Next(0, 4)) }));
+        }
+
+        return TaskOf(new([.. needs], [.. sites], Start, Days(30), 360));
     }
 
     /// <summary>Everything a plan must keep: days, windows, hours, and every need met once or named.</summary>

@@ -5,12 +5,21 @@ namespace Garten.Core.Seasons.Rounds;
 /// <param name="cancel">Ends it before that.</param>
 internal sealed class PlanningEffort(long steps, CancellationToken cancel = default)
 {
-    private long _left = steps;
+    /// <summary>Steps there still are; below 0 when more were taken.</summary>
+    public long Left { get; private set; } = steps;
 
     /// <summary>True when nothing is left, or nobody waits any more.</summary>
-    public bool IsSpent => _left <= 0 || cancel.IsCancellationRequested;
+    public bool IsSpent => Left <= 0 || cancel.IsCancellationRequested;
 
     /// <summary>Takes steps.</summary>
     /// <param name="steps">How many.</param>
-    public void Spend(long steps) => _left -= steps;
+    public void Spend(long steps) => Left -= steps;
+
+    /// <summary>Takes steps for a part of the work.</summary>
+    /// <param name="part">How many.</param>
+    public PlanningEffort Part(long part)
+    {
+        Spend(part);
+        return new(part, cancel);
+    }
 }

@@ -5,9 +5,11 @@ namespace Garten.Core.Seasons.Rounds;
 /// Lagrangian relaxation (Held and Karp 1971): when each need weighs something and no choice of so many days holds all the weight there is,
 /// there is no plan, however the weights are. Good weights are sought by the subgradient method with Polyak's step and the
 /// directions of before mixed in (Camerini, Fratta and Maffioli 1975). Where that does not settle it, it is asked twice: with the
-/// third round, say, before a day and not before it; once all days are settled, with a round coming to a site and not coming to it; at last, with a
-/// need seen on a round and seen on others. Weights that settled one question are tried first on the next. Where all days are settled, a
-/// plan on them is sought (<see cref="RoundSqueeze"/>). A proof that ran out of effort goes on where it stood.
+/// third round, say, before a day and not before it, until the days of all rounds are settled, which leaves few sets of days; then with a round coming to a site
+/// and not coming to it; at last, with a need seen on a round and seen on others. Rounds on one day of which the same is settled are alike: where one of
+/// them is not to come to a site, none is. A round whose sites are settled holds whole needs only. Weights that settled one question are tried first on the next. Where
+/// days are settled, and again where sites are, a plan is sought from what the rounds saw most often (<see cref="RoundSqueeze"/>). A proof that ran out of
+/// effort goes on where it stood.
 /// </remarks>
 internal sealed class RoundCountProof
 {
@@ -17,8 +19,20 @@ internal sealed class RoundCountProof
     /// <summary>Weights remembered.</summary>
     private const int MostRemembered = 300;
 
-    /// <summary>Steps to seek a plan on days that are settled.</summary>
-    private const int StepsToSqueeze = 300_000;
+    /// <summary>Steps to seek a plan on days that are settled, at least.</summary>
+    private const long LeastToSqueeze = 50_000;
+
+    /// <summary>At most, the first time.</summary>
+    private const long MostToSqueeze = 15_000_000;
+
+    /// <summary>At most, once sites are settled too: then a plan is found soon, if at all.</summary>
+    private const long MostToSqueezeAgain = 1_000_000;
+
+    /// <summary>The part of what is left of the effort that goes into it.</summary>
+    private const long SharesToSqueeze = 100;
+
+    /// <summary>Needs seen on a slot more often than this begin on it.</summary>
+    private const double OftenSeen = 0.2;
 
     /// <summary>Share of all weight that must be left over: far above the errors of arithmetic.</summary>
     private const double Clearly = 1e-6;
@@ -34,9 +48,10 @@ internal sealed class RoundCountProof
 
     private readonly PlanningTask _task;
     private readonly DayLoad[] _days;
+    private readonly SettledLoad _settled;
     private readonly double[] _first;
     private readonly List<(double[] Weights, double[] OfDays)> _remembered = [];
-    private readonly Dictionary<int, Stack<Question>> _open = [];
+    private readonly Dictionary<int, OpenQuestions> _open = [];
     private PlanningEffort _effort = new(0);
 
     /// <summary>Readies proofs.</summary>
@@ -45,6 +60,7 @@ internal sealed class RoundCountProof
     {
         _task = task;
         _days = [.. task.Fullest.Select(d => new DayLoad(task, d))];
+        _settled = new(task);
         _first = Sharing([.. task.Needs.Select(n => n.Minutes + RoundPlanner.MinutesToNextPlant)]);
     }
 
@@ -57,14 +73,15 @@ internal sealed class RoundCountProof
         _effort = effort;
         if (!_open.TryGetValue(rounds, out var open))
         {
-            _open[rounds] = open = new([new([.. Enumerable.Repeat(new RoundSlot(0, _days.Length - 1, 0, 0, []), rounds)], _first, 5 * Tries)]);
+            _open[rounds] = open = new();
+            open.OfDays.Push(new([.. Enumerable.Repeat(new RoundSlot(0, _days.Length - 1, 0, 0, []), rounds)], _first, 5 * Tries));
         }
 
-        while (open.TryPeek(out var question))
+        while (open.Next() is { } from)
         {
+            var question = from.Pop();
             if (Ordered(question.Slots) is not { } slots || SomeNeedHasNoRound(slots) || IsRefusedByRemembered(slots))
             {
-                open.Pop();
                 continue;
             }
 
@@ -81,31 +98,41 @@ internal sealed class RoundCountProof
 
             if (trial.IsRefused)
             {
-                open.Pop();
                 continue;
             }
 
-            open.Pop();
-            if (_effort.IsSpent || trial.Halves() is not { } halves)
+            if (_effort.IsSpent)
             {
-                open.Push(question with { Weights = trial.Best });
+                from.Push(question with { Weights = trial.Best });
                 return (false, null);
             }
 
-            if (Array.TrueForAll(slots, s => s.IsOnOneDay) && PlanOn(slots) is { } plan)
+            var settlesDays = from == open.OfDays && Array.TrueForAll(slots, s => s.IsOnOneDay);
+            if ((settlesDays || trial.HasSettledSites) && PlanOn(slots, trial, settlesDays ? MostToSqueeze : MostToSqueezeAgain) is { } plan)
             {
                 return (false, plan);
             }
 
-            open.Push(new(halves.One, trial.Best, Tries));
-            open.Push(new(halves.Other, trial.Best, Tries));
+            if (settlesDays)
+            {
+                open.Settle(new(slots, trial.Best, Tries));
+            }
+            else if (trial.Halves() is { } halves)
+            {
+                from.Push(new(halves.One, trial.Best, Tries));
+                from.Push(new(halves.Other, trial.Best, Tries));
+            }
+            else
+            {
+                open.IsUndecided = true;
+            }
         }
 
-        return (true, null);
+        return (!open.IsUndecided, null);
     }
 
-    /// <summary>A plan on the days of slots; null when none is found.</summary>
-    private List<GrowingRound>? PlanOn(RoundSlot[] slots)
+    /// <summary>A plan on the days of slots, begun with what they saw most often; null when none is found.</summary>
+    private List<GrowingRound>? PlanOn(RoundSlot[] slots, SlotTrial trial, long most)
     {
         if (slots.Length > _task.Days.Length)
         {
@@ -123,8 +150,16 @@ internal sealed class RoundCountProof
             rounds.Add(new(_task, own));
         }
 
-        _effort.Spend(StepsToSqueeze);
-        return new RoundSqueeze(_task, rounds, new(StepsToSqueeze)).Find();
+        var seen = Enumerable.Range(0, slots.Length).SelectMany(j => Enumerable.Range(0, _task.Needs.Length).Select(n => (Slot: j, Need: n, Share: trial.ShareOf(j, n))));
+        foreach (var (slot, need, _) in seen.Where(x => x.Share > OftenSeen).OrderByDescending(x => x.Share))
+        {
+            if (rounds[slot].Takes(need) && !rounds.Exists(r => r.Needs.Contains(need)))
+            {
+                rounds[slot].Add(need);
+            }
+        }
+
+        return new RoundSqueeze(_task, rounds, _effort.Part(Math.Clamp(_effort.Left / SharesToSqueeze, LeastToSqueeze, most))).Find();
     }
 
     /// <summary>The slots with the days their order leaves them; null when it leaves one none.</summary>
@@ -197,6 +232,7 @@ internal sealed class RoundCountProof
         private readonly double[,] _siteShare;
         private readonly double[,] _needShare;
         private readonly (int Day, int Sites)[] _chosen;
+        private readonly List<int>[] _sees;
         private double[] _weights;
         private double _best = double.NegativeInfinity;
         private double _seen;
@@ -212,6 +248,7 @@ internal sealed class RoundCountProof
             _siteShare = new double[slots.Length, WalkingTimes.MostSites];
             _needShare = new double[slots.Length, weights.Length];
             _chosen = new (int, int)[slots.Length];
+            _sees = [.. slots.Select(_ => new List<int>())];
         }
 
         /// <summary>The weights with which most was left over.</summary>
@@ -245,7 +282,15 @@ internal sealed class RoundCountProof
             for (var j = 0; j < _slots.Length; j++)
             {
                 var before = (double[])open.Clone();
-                _proof._days[_chosen[j].Day].See(Left(_slots[j]), _chosen[j].Sites, open);
+                if (IsSettled(j))
+                {
+                    _sees[j].ForEach(n => open[n]--);
+                }
+                else
+                {
+                    _proof._days[_chosen[j].Day].See(Left(_slots[j]), _chosen[j].Sites, open);
+                }
+
                 for (var n = 0; n < open.Length; n++)
                 {
                     _needShare[j, n] = (_needShare[j, n] * Fading) + before[n] - open[n];
@@ -273,6 +318,14 @@ internal sealed class RoundCountProof
             }
         }
 
+        /// <summary>True when the sites of all slots are settled.</summary>
+        public bool HasSettledSites => Enumerable.Range(0, _slots.Length).All(IsSettled);
+
+        /// <summary>How often a need was seen on a slot of late.</summary>
+        /// <param name="slot">Place of the slot.</param>
+        /// <param name="need">Place of the need.</param>
+        public double ShareOf(int slot, int need) => _needShare[slot, need] / _seen;
+
         /// <summary>The question in two; null when all is settled.</summary>
         public (RoundSlot[] One, RoundSlot[] Other)? Halves()
         {
@@ -291,8 +344,9 @@ internal sealed class RoundCountProof
                 return OfNeeds();
             }
 
-            var (slot, site) = unsettled.MinBy(x => Math.Abs((_siteShare[x.Slot, x.Site] / _seen) - 0.5));
-            return (With(slot, _slots[slot] with { With = _slots[slot].With | (1 << site) }), With(slot, _slots[slot] with { Without = _slots[slot].Without | (1 << site) }));
+            // What changes most: sites where much is to be seen, and that are neither always chosen nor never.
+            var (slot, site) = unsettled.MaxBy(x => (0.52 - Math.Abs((_siteShare[x.Slot, x.Site] / _seen) - 0.5)) * WeightAt(x.Slot, x.Site));
+            return (With(slot, _slots[slot] with { With = _slots[slot].With | (1 << site) }), WithAlike(slot, s => s with { Without = s.Without | (1 << site) }));
         }
 
         /// <summary>A need seen on one round, or not on it.</summary>
@@ -315,12 +369,29 @@ internal sealed class RoundCountProof
             }
 
             return asked is not { } at ? null
-                : ([.. _slots.Select((s, j) => j == at.Slot ? s : s with { Not = s.Not.Add(at.Need) })], With(at.Slot, _slots[at.Slot] with { Not = _slots[at.Slot].Not.Add(at.Need) }));
+                : ([.. _slots.Select((s, j) => j == at.Slot ? s : s with { Not = s.Not.Add(at.Need) })], WithAlike(at.Slot, s => s with { Not = s.Not.Add(at.Need) }));
         }
+
+        private bool IsSettled(int slot) => _slots[slot].IsOnOneDay && (_proof._days[_slots[slot].First].Sites & ~_slots[slot].With & ~_slots[slot].Without) == 0;
+
+        /// <summary>What a slot whose sites are settled holds at most, each need whole.</summary>
+        private double Whole(int slot, double[] weights)
+        {
+            _sees[slot].Clear();
+            return _proof._settled.Heaviest(weights, _proof._task.Fullest[_slots[slot].First], _slots[slot].With, _sees[slot], _proof._effort);
+        }
+
+        /// <summary>What can be seen at a site on the day of a slot weighs so much.</summary>
+        private double WeightAt(int slot, int site) => Enumerable.Range(0, Best.Length)
+            .Where(n => _proof._task.Site[n] == site && _proof._task.Shows(n, _proof._task.Fullest[_slots[slot].First])).Sum(n => Best[n]);
 
         private double[] Left(RoundSlot slot) => slot.Not.IsEmpty ? _weights : [.. _weights.Select((w, n) => slot.Not.Contains(n) ? 0 : w)];
 
         private RoundSlot[] With(int slot, RoundSlot settled) => [.. _slots.Select((s, j) => j == slot ? settled : s)];
+
+        /// <summary>Settles a slot and all that are like it: if any of them were otherwise, it could as well be this one.</summary>
+        private RoundSlot[] WithAlike(int slot, Func<RoundSlot, RoundSlot> settle) =>
+            [.. _slots.Select(s => s.First == _slots[slot].First && s.IsLike(_slots[slot]) ? settle(s) : s)];
 
         /// <summary>The share of all weight that no choice of days holds; the choice that holds most stays at hand.</summary>
         private double LeftOver()
@@ -333,7 +404,8 @@ internal sealed class RoundCountProof
                 for (var d = _slots[j].First; d <= _slots[j].Last; d++)
                 {
                     var like = Array.FindIndex(_slots, 0, j, s => s.IsLike(_slots[j]) && s.MayBeOn(d));
-                    on[j, d] = like >= 0 ? on[like, d] : _proof._days[d].Heaviest(weights, _slots[j].With, _slots[j].Without, _proof._effort);
+                    on[j, d] = like >= 0 && !IsSettled(j) ? on[like, d] : IsSettled(j) ? (Whole(j, weights), _slots[j].With)
+                        : _proof._days[d].Heaviest(weights, _slots[j].With, _slots[j].Without, _proof._effort);
                 }
             }
 
@@ -370,6 +442,52 @@ internal sealed class RoundCountProof
                     _siteShare[j, s] = (_siteShare[j, s] * Fading) + ((sites >> s) & 1);
                 }
             }
+        }
+    }
+
+    /// <summary>What of a number of rounds is still open.</summary>
+    private sealed class OpenQuestions
+    {
+        /// <summary>Questions on the same days that are asked before those on others have their turn.</summary>
+        private const int ATurn = 150;
+
+        private readonly Queue<Stack<Question>> _ofSites = [];
+        private int _asked;
+
+        /// <summary>Questions whose days are not settled; they come first.</summary>
+        public Stack<Question> OfDays { get; } = [];
+
+        /// <summary>True when all of a question was settled and it was neither refused nor a plan found.</summary>
+        public bool IsUndecided { get; set; }
+
+        /// <summary>Puts a question whose days are settled with its like.</summary>
+        /// <param name="question">The question.</param>
+        public void Settle(Question question) => _ofSites.Enqueue(new([question]));
+
+        /// <summary>Where the next question lies; null when none is left.</summary>
+        public Stack<Question>? Next()
+        {
+            if (OfDays.Count > 0)
+            {
+                return OfDays;
+            }
+
+            while (_ofSites.TryPeek(out var first))
+            {
+                if (first.Count > 0 && _asked++ < ATurn)
+                {
+                    return first;
+                }
+
+                _asked = 0;
+                _ofSites.Dequeue();
+                if (first.Count > 0)
+                {
+                    _ofSites.Enqueue(first);
+                }
+            }
+
+            return null;
         }
     }
 

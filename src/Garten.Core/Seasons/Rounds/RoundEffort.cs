@@ -15,7 +15,7 @@ internal static class RoundEfforts
 {
     /// <summary>Steps to squeeze needs into fewer rounds.</summary>
     /// <param name="effort">The effort.</param>
-    public static long OfSqueeze(this RoundEffort effort) => effort == RoundEffort.Quick ? 8_000_000 : 80_000_000;
+    public static long OfSqueeze(this RoundEffort effort) => effort == RoundEffort.Quick ? 8_000_000 : 240_000_000;
 
     /// <summary>Steps to prove that there cannot be fewer.</summary>
     /// <param name="effort">The effort.</param>

@@ -153,7 +153,7 @@ public sealed class RoundPlanner
         foreach (var part in Parts)
         {
             PlanningEffort squeezing = new(_effort.OfSqueeze() / part, _cancel);
-            while (least < best.Count && new RoundSqueeze(_task, best.OrderByDescending(r => r.Needs.Count).SkipLast(1), squeezing).Find() is { } fewer)
+            while (least < best.Count && Squeezed(best, squeezing) is { } fewer)
             {
                 best = fewer;
             }
@@ -182,6 +182,23 @@ public sealed class RoundPlanner
         }
 
         return (best, least);
+    }
+
+    /// <summary>A plan with a round fewer; null when none is found.</summary>
+    private List<GrowingRound>? Squeezed(List<GrowingRound> known, PlanningEffort effort)
+    {
+        // Some rounds can be spared and others not, and how many needs they have does not tell which: each is given up in turn.
+        GrowingRound[] spare = [.. known.OrderBy(r => r.Needs.Count)];
+        for (var i = 0; i < spare.Length; i++)
+        {
+            var part = effort.Part(effort.Left / Math.Min(spare.Length - i, 3));
+            if (new RoundSqueeze(_task, known.Where(r => r != spare[i]), part).Find() is { } fewer)
+            {
+                return fewer;
+            }
+        }
+
+        return null;
     }
 
     /// <summary>All plans with fewer rounds searched through, number by number, as far as the steps go.</summary>

@@ -20,6 +20,7 @@ internal sealed class FindConditions
     private readonly List<string> _visits = [];
     private readonly List<string> _lines = [];
     private readonly List<string> _plants = [];
+    private readonly HashSet<string> _taxa = [];
 
     private FindConditions()
     {
@@ -33,6 +34,9 @@ internal sealed class FindConditions
 
     /// <summary>True when something is asked of the lines themselves.</summary>
     public bool OnLines => _lines.Count > 0;
+
+    /// <summary>True when nothing is asked but which taxa lines bear.</summary>
+    public bool OnTaxaOnly => !OnVisits && _lines.TrueForAll(_taxa.Contains);
 
     /// <summary>The parameter that holds the hidden taxa.</summary>
     public string HiddenTaxa { get; private set; } = "";
@@ -92,7 +96,7 @@ internal sealed class FindConditions
                 select taxon from below
                 """,
                 [taxon], r => r.GetString(0), cancel)).ToArray());
-            made._lines.Add($"l.taxon = any({below})");
+            made.OfTaxa($"l.taxon = any({below})");
             made._plants.Add($"d.taxon = any({below})");
         }
 
@@ -114,6 +118,12 @@ internal sealed class FindConditions
     }
 
     private static string And(List<string> conditions) => conditions.Count == 0 ? "true" : string.Join(" and ", conditions);
+
+    private void OfTaxa(string condition)
+    {
+        _lines.Add(condition);
+        _taxa.Add(condition);
+    }
 
     private void Both(string condition)
     {
@@ -142,7 +152,7 @@ internal sealed class FindConditions
         }
         else if (visits.Count == 0 && !noted)
         {
-            _lines.Add($"l.taxon = any({byName})");
+            OfTaxa($"l.taxon = any({byName})");
         }
         else
         {

@@ -150,13 +150,14 @@ public sealed class FindStore(NpgsqlDataSource source)
             from sum left join site s on s.id = sum.site order by sum.year
             """,
             r => (Year: r.IsDBNull(0) ? (int?)null : r.GetInt32(0), Finds: r.GetInt64(1), Unplaced: r.GetInt64(2)));
+        var named = ask.OnTaxaOnly ? "sum(l.lines) as n from count_tally l where " : $"count(*) as n {(ask.OnVisits ? Lines : "from count_line l")} where {(ask.OnVisits ? "" : "l.removed_at is null and ")}";
         var naming = AskAsync(
             $"""
             select taxon, qualifier, sum(n)::bigint from (
-                select l.taxon, l.qualifier, count(*) as n {(ask.OnVisits ? Lines : "from count_line l")} where {(ask.OnVisits ? "" : "l.removed_at is null and ")}{ask.OfLines} group by 1, 2
+                select l.taxon, l.qualifier, {named}{ask.OfLines} group by 1, 2
                 union all
                 select d.taxon, d.qualifier, count(*) {Plants} where {ask.OfPlants} group by 1, 2) b
-            group by taxon, qualifier order by taxon, qualifier
+            group by taxon, qualifier having sum(n) > 0 order by taxon, qualifier
             """,
             r => new NameFinds(r.GetString(0), r.Named<Qualifier>(1), r.GetInt64(2)));
         await Task.WhenAll(summing, naming);

@@ -68,6 +68,44 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     }
 
     [Fact]
+    public async Task The_tally_of_names_is_what_counting_the_lines_would_say()
+    {
+        FindStore finds = new(fixture.Source);
+        FindFilter all = new(null, null, null, null, null, null, new HashSet<string>(), new HashSet<int>());
+        async Task ShouldTallyAsync()
+        {
+            // The same question with a condition on visits is answered by counting.
+            var tallied = await finds.SumsAsync(all, None);
+            var counted = await finds.SumsAsync(all with { From = new(1800, 1, 1) }, None);
+            tallied.Names.ShouldBe(counted.Names);
+            (await finds.SumsAsync(all with { Text = "alnus" }, None)).Names.ShouldBe(counted.Names.Where(n => n.Taxon == "alnus-rubra"));
+        }
+
+        var sheet = await BeginAsync(Protocol.WalkThrough);
+        await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 2), Line("acer-macrophyllum", CountUnit.Individuals, 1));
+        await ShouldTallyAsync();
+        await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 5));
+        await ShouldTallyAsync();
+        var line = (await _counts.LinesAsync(sheet, None))[0].Id;
+        await _counts.TakeAwayAsync(line, true, None);
+        await ShouldTallyAsync();
+        await _counts.TakeAwayAsync(line, false, None);
+
+        // So many that the rows of a name become one more than once, by several at a time.
+        int[] sheets = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => BeginAsync(Protocol.TreePlot)));
+        await Task.WhenAll(sheets.Select(async s =>
+        {
+            for (var i = 0; i < 30; i++)
+            {
+                await EnterAsync(s, [.. Enumerable.Range(0, 10).Select(j => Line(j % 3 == 0 ? "alnus-rubra" : "acer-macrophyllum", CountUnit.GirthCentimetres, 40 + i + j))]);
+            }
+        }));
+        await ShouldTallyAsync();
+        await using var asked = fixture.Source.CreateCommand("select count(*) from count_tally");
+        ((long)(await asked.ExecuteScalarAsync(None))!).ShouldBeLessThan(6 * 30 * 2, "rows were gathered");
+    }
+
+    [Fact]
     public async Task What_is_brought_in_is_looked_through_kept_once_and_given_up_whole()
     {
         var store = new ImportStore(fixture.Source);

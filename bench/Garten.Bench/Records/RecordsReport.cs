@@ -29,13 +29,14 @@ internal static class RecordsReport
         | `visit_recorder` (person) | one person |
         | the key of `visit` (site, day, person) | one site; the same visit is kept once |
         | `count_sheet_visit`, `count_line_sheet` | from a visit to its lines |
-        | `count_line_taxon` (taxon, reserve) where not taken away | one species, words that are names; the species of all are read from it alone, and it is small, since each name stands in it once with its lines |
+        | `count_line_taxon` (taxon, reserve) where not taken away | one species, words that are names; it is small, since each name stands in it once with its lines |
         | `count_line_note` (letters by three) where there is a note | words in notes |
         | `count_line_once` | a name, origin and unit once in a plot |
         | `determination_plant`, `plant_position_latest` | the latest name and place of a followed plant |
 
         Each sheet keeps how many lines it has (triggers on statements keep the number), so that sums over visits, the map and the years read a row a
-        visit and not a row a line.
+        visit and not a row a line. A tally keeps how many lines bear each name, so that the names of all, and of a genus, are summed without reading
+        lines: every statement adds rows of its own to it, for which nobody waits, and now and then they become one again.
         """;
 
     /// <summary>Writes it.</summary>

@@ -46,6 +46,34 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task A_table_of_plots_becomes_quadrats_once()
+    {
+        const string Plots = "date;site;plot;plot area;species;cover\n"
+            + "2024-06-01;Millrace Bottom;1;4;Acer macrophyllum;30\n"
+            + "2024-06-01;Millrace Bottom;3;4;Acer macrophyllum;2,5\n"
+            + "2024-06-01;Millrace Bottom;3;4;Alnus rubra;60\n"
+            + "2024-06-01;Millrace Bottom;1;100;Alnus rubra;10\n"
+            + "2024-06-01;Millrace Bottom;;;Taxus brevifolia;\n";
+        var change = (await SendAsync(Plots, "keep=true"))["change"]!;
+        (Number(change, "sheets"), Number(change, "lines")).ShouldBe((3, 5), "small plots, a large one, and what stood outside");
+        List<JsonNode> counts = [];
+        foreach (var sheet in (await Me.GetAsync("/api/counts"))["sheets"]!.AsArray().Where(s => (string?)s!["content"]!["date"] == "2024-06-01"))
+        {
+            counts.Add(await Me.GetAsync($"/api/counts/{sheet!["id"]}"));
+        }
+
+        var small = counts.Single(c => (double?)c["sheet"]!["content"]!["plotAreaM2"] == 4);
+        ((string?)small["sheet"]!["content"]!["protocol"], Number(small["sheet"]!["content"]!, "plots")).ShouldBe(("quadrats", 3));
+        small["lines"]!.AsArray().Select(l => (Number(l!["line"]!, "plot"), (string?)l["fullName"], (double?)l["line"]!["amount"], (string?)l["line"]!["unit"])).ShouldBe(
+            [(1, "Acer macrophyllum", 30.0, "coverPercent"), (3, "Acer macrophyllum", 2.5, "coverPercent"), (3, "Alnus rubra", 60.0, "coverPercent")], ignoreOrder: true);
+        counts.Select(c => (string?)c["sheet"]!["content"]!["protocol"]).ShouldBe(["quadrats", "quadrats", "walkThrough"], ignoreOrder: true);
+        var again = (await SendAsync(Plots, "keep=true"))["change"]!;
+        (Number(again, "sheets"), Number(again, "lines"), Number(again, "known")).ShouldBe((0, 0, 5));
+        (await SendAsync(Plots.Replace(";3;4;Alnus", ";B;;Alnus", StringComparison.Ordinal), "keep=false"))["faults"]!.AsArray()
+            .Select(f => ((int)f!["line"]!, (string?)f["column"])).ShouldBe([(4, "plot"), (4, "plot area")], ignoreOrder: true);
+    }
+
+    [Fact]
     public async Task A_recorder_in_another_case_is_the_same_person()
     {
         const string Twice = "name,date,site,observer\nTaxus brevifolia,2022-05-12,Quarry Bald,r. OSTROW\nAlnus rubra,2022-05-12,Quarry Bald,R. Ostrow\nAlnus rubra,2022-05-13,Quarry Bald,p. new\nTaxus brevifolia,2022-05-13,Quarry Bald,P. NEW\n";

@@ -102,7 +102,7 @@ public static class ImportFeature
         if (faults.TrueForAll(f => f.Line != 1 && f.Line != 0))
         {
             var at = Enum.GetValues<ImportColumn>().ToDictionary(c => c, c => holds.IndexOf(c));
-            var reader = new RowReader(guide, sites, today);
+            var reader = new RowReader(guide, sites, today, at[ImportColumn.Amount] < 0 ? CountUnit.Individuals : ColumnMatch.UnitOf(table.Headers[at[ImportColumn.Amount]]));
             List<(ImportColumn Column, string Says)> found = [];
             foreach (var (line, cells) in table.Rows)
             {
@@ -120,7 +120,8 @@ public static class ImportFeature
 
         return new(
             [.. table.Headers.Select((h, i) => new ImportColumnView(h, holds[i], [.. table.Rows.Take(FirstRows).Select(r => r.Cells[i])]))], table.Rows.Count, faults,
-            [.. rows.GroupBy(r => (r.Site, r.Date, r.Recorder)).Select(v => new ArrivingVisit("", v.Key.Date, v.Key.Site, v.Key.Recorder, ImportedEffort.List($"Brought in from {file}"), [.. v], null))], [], [], []);
+            [.. rows.GroupBy(r => (r.Site, r.Date, r.Recorder, r.PlotAreaM2)).Select(v => new ArrivingVisit(
+                v.Key.PlotAreaM2 is { } area ? $"plots of {area:R} " : "", v.Key.Date, v.Key.Site, v.Key.Recorder, ImportedEffort.Of([.. v], $"Brought in from {file}"), [.. v], null))], [], [], []);
     }
 
     private static Arriving OfArchive(byte[] content, CurrentGuide current, List<string> sites, DateOnly today, Func<string, string> personOf)
@@ -192,7 +193,7 @@ public static class ImportFeature
             : Enum.TryParse<ImportColumn>(w, ignoreCase: true, out var column) && Enum.IsDefined(column) ? column
             : throw new RuleException("columns", $"“{w}” is nothing a column can hold.")).ToArray();
         return holds.OfType<ImportColumn>().GroupBy(c => c).FirstOrDefault(g => g.Count() > 1) is { } twice
-            ? throw new RuleException("columns", $"Two columns cannot both hold the {twice.Key.ToString().ToLowerInvariant()}.")
+            ? throw new RuleException("columns", $"Two columns cannot both hold the {(twice.Key == ImportColumn.PlotArea ? "size of a plot" : twice.Key.ToString().ToLowerInvariant())}.")
             : holds;
     }
 
@@ -229,7 +230,7 @@ public static class ImportFeature
         IReadOnlyList<string> Left);
 
     /// <summary>A visit that arrives.</summary>
-    /// <param name="Event">What its archive calls it; empty for a table.</param>
+    /// <param name="Event">What its archive calls it; for a table empty, or how large its plots are.</param>
     /// <param name="Date">The day.</param>
     /// <param name="Site">Name of the site.</param>
     /// <param name="Recorder">Who recorded; empty where nothing says.</param>

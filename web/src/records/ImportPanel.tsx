@@ -13,6 +13,8 @@ const holds: Record<ImportColumn, string> = {
   recorder: 'who recorded',
   origin: 'wild, naturalised or planted',
   note: 'a note',
+  plot: 'the number of the plot',
+  plotArea: 'the size of a plot, m²',
 }
 
 const some = (count: number, one: string, many = `${one}s`) =>
@@ -40,8 +42,9 @@ export function ImportPanel() {
       <p>
         A table as CSV, one record a row, whatever its columns are called and in whatever order: the day, the
         site and the plant must be there. Each day, site and recorder becomes one walk-through list among the
-        counts. Or a Darwin Core archive: its events become visits with their plots, sites it names are added,
-        and plants followed with Garten return with their visits, features and names.
+        counts, or quadrats where the table numbers its plots and says how large they are. Or a Darwin Core
+        archive: its events become visits with their plots, sites it names are added, and plants followed with
+        Garten return with their visits, features and names.
       </p>
       <Button component="label" variant="outlined">
         Choose a table or an archive

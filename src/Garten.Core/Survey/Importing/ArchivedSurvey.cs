@@ -222,6 +222,9 @@ public sealed record ArchivedSurvey(
                 return row["organismQuantity"].Length > 0 ? row["organismQuantity"] : row["individualCount"];
             case ImportColumn.Unit:
                 return row["organismQuantity"].Length > 0 ? row["organismQuantityType"] : "";
+            case ImportColumn.Plot or ImportColumn.PlotArea:
+                // An archive tells its plots as events.
+                return "";
             default:
                 var term = TermOf(column);
                 return from.Select(r => r[term]).FirstOrDefault(c => c.Length > 0) ?? "";

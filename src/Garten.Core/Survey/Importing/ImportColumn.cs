@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Garten.Core.Survey.Counting;
 
 namespace Garten.Core.Survey.Importing;
 
@@ -28,21 +29,42 @@ public enum ImportColumn
 
     /// <summary>A note.</summary>
     Note,
+
+    /// <summary>Number of the plot.</summary>
+    Plot,
+
+    /// <summary>Area of a plot, in square metres.</summary>
+    PlotArea,
 }
 
 /// <summary>Guesses which column of a table holds what, by the names people give columns.</summary>
 public static class ColumnMatch
 {
+    private static readonly Dictionary<string, CountUnit> Telling = new()
+    {
+        ["cover"] = CountUnit.CoverPercent,
+        ["coverpercent"] = CountUnit.CoverPercent,
+        ["percentcover"] = CountUnit.CoverPercent,
+        ["girth"] = CountUnit.GirthCentimetres,
+        ["girthcm"] = CountUnit.GirthCentimetres,
+        ["individuals"] = CountUnit.Individuals,
+        ["stems"] = CountUnit.Stems,
+        ["rosettes"] = CountUnit.Rosettes,
+        ["clumps"] = CountUnit.Clumps,
+    };
+
     private static readonly (ImportColumn Column, string[] Words)[] Known =
     [
         (ImportColumn.Date, ["eventdate", "date", "day", "seenon", "observed", "observedon", "visitdate"]),
         (ImportColumn.Site, ["locality", "site", "place", "location", "sitename", "plot"]),
         (ImportColumn.Name, ["scientificname", "species", "taxon", "name", "plant", "plantname", "latinname"]),
-        (ImportColumn.Amount, ["organismquantity", "individualcount", "amount", "number", "count", "abundance", "quantity", "cover"]),
+        (ImportColumn.Amount, ["organismquantity", "individualcount", "amount", "number", "count", "abundance", "quantity", .. Telling.Keys]),
         (ImportColumn.Unit, ["organismquantitytype", "unit", "units", "countunit"]),
         (ImportColumn.Recorder, ["recordedby", "recorder", "observer", "person", "collector", "seenby"]),
         (ImportColumn.Origin, ["degreeofestablishment", "origin", "wild", "establishmentmeans"]),
         (ImportColumn.Note, ["occurrenceremarks", "note", "notes", "remarks", "comment", "comments"]),
+        (ImportColumn.Plot, ["plotnumber", "plotno", "plot", "quadrat", "quadratnumber", "subplot"]),
+        (ImportColumn.PlotArea, ["plotarea", "plotaream2", "plotsize", "plotsizem2", "samplesizevalue", "quadratarea", "quadratsize"]),
     ];
 
     /// <summary>For each column of a table what it seems to hold; null where it is not taken. Nothing is guessed twice.</summary>
@@ -62,6 +84,10 @@ public static class ColumnMatch
 
         return [.. guess];
     }
+
+    /// <summary>What numbers count in a column whose name says so; individuals where it does not.</summary>
+    /// <param name="header">Name of the column.</param>
+    public static CountUnit UnitOf(string header) => Telling.GetValueOrDefault(Plain(header), CountUnit.Individuals);
 
     private static string Plain(string header)
     {

@@ -21,6 +21,16 @@ public sealed record ImportedEffort(Protocol Protocol, int Plots, double? PlotAr
     /// <summary>A list of what was met, of which nothing else is known.</summary>
     /// <param name="note">Where it comes from.</param>
     public static ImportedEffort List(string note) => new(Protocol.WalkThrough, 1, null, null, null, null, "", note);
+
+    /// <summary>Plots of one size, or a list where rows lie in none.</summary>
+    /// <param name="rows">What was seen, at least one row.</param>
+    /// <param name="note">Where it comes from.</param>
+    public static ImportedEffort Of(IReadOnlyList<ImportedRow> rows, string note) => rows[0].PlotAreaM2 is not { } area ? List(note) : List(note) with
+    {
+        Protocol = rows.All(r => r.Unit == CountUnit.GirthCentimetres) ? Protocol.TreePlot : Protocol.Quadrats,
+        Plots = rows.Max(r => r.Plot),
+        PlotAreaM2 = area,
+    };
 }
 
 /// <summary>A site that is brought in with the records made there.</summary>

@@ -22,16 +22,24 @@ public sealed record ImportedRow(
 {
     /// <summary>Number of the plot; 1 where there are none.</summary>
     public int Plot { get; init; } = 1;
+
+    /// <summary>Area of its plot in square metres; null for a row of a table that lies in none.</summary>
+    public double? PlotAreaM2 { get; init; }
 }
 
 /// <summary>Reads rows of a table of records.</summary>
 /// <param name="guide">The guide.</param>
 /// <param name="sites">Names of the sites there are.</param>
 /// <param name="today">Today; no record lies after it.</param>
-public sealed class RowReader(Guide guide, IEnumerable<string> sites, DateOnly today)
+/// <param name="usual">What numbers count where nothing says.</param>
+public sealed class RowReader(Guide guide, IEnumerable<string> sites, DateOnly today, CountUnit usual = CountUnit.Individuals)
 {
+    /// <summary>Most plots of a visit.</summary>
+    public const int MostPlots = 500;
+
     private const int MostNote = 500;
     private const int MostName = 120;
+    private const double MostArea = 100_000;
 
     private static readonly string[] DateForms = ["yyyy-MM-dd", "yyyy/MM/dd", "d.M.yyyy", "d MMM yyyy", "d MMMM yyyy", "yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss", "yyyy-MM-ddTHH:mm:ssZ"];
 
@@ -72,8 +80,9 @@ public sealed class RowReader(Guide guide, IEnumerable<string> sites, DateOnly t
             faults.Add((ImportColumn.Note, $"The note has more than {MostNote} characters."));
         }
 
+        var (plot, area) = PlotOf(cell(ImportColumn.Plot).Trim(), cell(ImportColumn.PlotArea).Trim(), faults);
         return faults.Count > before ? null
-            : new(line, date!.Value, site!, recorder, name!.Value.Taxon.Id, name.Value.Qualifier, OriginOf(cell(ImportColumn.Origin).Trim(), cultivar), unit, amount, note.Replace("\0", "", StringComparison.Ordinal));
+            : new ImportedRow(line, date!.Value, site!, recorder, name!.Value.Taxon.Id, name.Value.Qualifier, OriginOf(cell(ImportColumn.Origin).Trim(), cultivar), unit, amount, note.Replace("\0", "", StringComparison.Ordinal)) { Plot = plot, PlotAreaM2 = area };
     }
 
     private DateOnly? DateOf(string text, ICollection<(ImportColumn Column, string Says)> faults)
@@ -94,7 +103,27 @@ public sealed class RowReader(Guide guide, IEnumerable<string> sites, DateOnly t
         return null;
     }
 
-    private static (CountUnit Unit, double? Amount) AmountOf(string amount, string unit, ICollection<(ImportColumn Column, string Says)> faults)
+    private static (int Plot, double? AreaM2) PlotOf(string plot, string area, ICollection<(ImportColumn Column, string Says)> faults)
+    {
+        if (plot.Length == 0)
+        {
+            return (1, null);
+        }
+
+        if (!int.TryParse(plot, NumberStyles.None, CultureInfo.InvariantCulture, out var number) || number is < 1 or > MostPlots)
+        {
+            faults.Add((ImportColumn.Plot, $"“{plot}” is no number of a plot. Number the plots of a visit from 1 to {MostPlots}."));
+        }
+
+        if (!double.TryParse(area.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var metres) || metres is not (> 0 and <= MostArea))
+        {
+            faults.Add((ImportColumn.PlotArea, area.Length == 0 ? "The size of the plot is missing. Write its area in square metres." : $"“{area}” is no area of a plot. Write square metres, from above 0 to {MostArea:0}."));
+        }
+
+        return (number, metres);
+    }
+
+    private (CountUnit Unit, double? Amount) AmountOf(string amount, string unit, ICollection<(ImportColumn Column, string Says)> faults)
     {
         if (amount.Length == 0)
         {
@@ -107,7 +136,7 @@ public sealed class RowReader(Guide guide, IEnumerable<string> sites, DateOnly t
             return (CountUnit.Presence, null);
         }
 
-        var counted = unit.Length > 0 ? QuickEntry.UnitNamed(unit) : amount.EndsWith('%') ? CountUnit.CoverPercent : CountUnit.Individuals;
+        var counted = unit.Length > 0 ? QuickEntry.UnitNamed(unit) : amount.EndsWith('%') ? CountUnit.CoverPercent : usual;
         if (counted is null)
         {
             faults.Add((ImportColumn.Unit, $"“{unit}” is no unit. Write individuals, stems, rosettes, clumps, m² or %."));

@@ -103,6 +103,60 @@ public sealed class ImportingTests
         faults.Select(f => f.Says).ShouldBe(["2027-01-01 lies in the future.", "“hands” is no unit. Write individuals, stems, rosettes, clumps, m² or %."]);
     }
 
+    [Theory]
+    [InlineData("3", "4", 3, 4.0)]
+    [InlineData(" 12 ", "0,25", 12, 0.25)]
+    [InlineData("", "4", 1, null)]
+    public void A_row_lies_in_a_plot_where_it_names_one(string plot, string area, int number, double? metres)
+    {
+        List<(ImportColumn Column, string Says)> faults = [];
+        var row = Reader.Read(7, InPlot(plot, area), faults);
+        faults.ShouldBeEmpty();
+        (row!.Plot, row.PlotAreaM2).ShouldBe((number, metres));
+    }
+
+    [Theory]
+    [InlineData("A1", "4", ImportColumn.Plot)]
+    [InlineData("0", "4", ImportColumn.Plot)]
+    [InlineData("501", "4", ImportColumn.Plot)]
+    [InlineData("1", "", ImportColumn.PlotArea)]
+    [InlineData("1", "-4", ImportColumn.PlotArea)]
+    [InlineData("1", "NaN", ImportColumn.PlotArea)]
+    public void A_plot_without_number_or_size_is_refused(string plot, string area, ImportColumn column)
+    {
+        List<(ImportColumn Column, string Says)> faults = [];
+        Reader.Read(7, InPlot(plot, area), faults).ShouldBeNull();
+        faults.Single().Column.ShouldBe(column);
+    }
+
+    [Fact]
+    public void What_a_number_counts_is_told_by_its_column_where_no_unit_is()
+    {
+        ColumnMatch.Guess(["date", "site", "plot no.", "plot size (m2)", "species", "Cover %"]).ShouldBe(
+            [ImportColumn.Date, ImportColumn.Site, ImportColumn.Plot, ImportColumn.PlotArea, ImportColumn.Name, ImportColumn.Amount]);
+        ColumnMatch.UnitOf("Cover %").ShouldBe(CountUnit.CoverPercent);
+        ColumnMatch.UnitOf("count").ShouldBe(CountUnit.Individuals);
+        RowReader covers = new(Guide, ["Quarry Bald"], new(2026, 11, 20), ColumnMatch.UnitOf("cover"));
+        covers.Read(1, Cells("2026-05-12", "Quarry Bald", "Acer macrophyllum", "20", ""), [])!.Unit.ShouldBe(CountUnit.CoverPercent);
+        covers.Read(1, Cells("2026-05-12", "Quarry Bald", "Acer macrophyllum", "20", "stems"), [])!.Unit.ShouldBe(CountUnit.Stems);
+    }
+
+    [Fact]
+    public void Rows_in_plots_are_quadrats_girths_a_plot_of_trees_and_others_a_list()
+    {
+        var row = Reader.Read(7, InPlot("3", "4"), [])!;
+        ImportedEffort.Of([row with { Plot = 2 }, row], "n").ShouldBe(ImportedEffort.List("n") with { Protocol = Protocol.Quadrats, Plots = 3, PlotAreaM2 = 4 });
+        ImportedEffort.Of([row with { Unit = CountUnit.GirthCentimetres, Amount = 80 }], "n").Protocol.ShouldBe(Protocol.TreePlot);
+        ImportedEffort.Of([row with { PlotAreaM2 = null }], "n").ShouldBe(ImportedEffort.List("n"));
+    }
+
+    private static Func<ImportColumn, string> InPlot(string plot, string area) => column => column switch
+    {
+        ImportColumn.Plot => plot,
+        ImportColumn.PlotArea => area,
+        _ => Cells("2026-05-12", "Quarry Bald", "Acer macrophyllum", "20", "%")(column),
+    };
+
     private static Func<ImportColumn, string> Cells(string date, string site, string name, string amount, string unit) => column => column switch
     {
         ImportColumn.Date => date,

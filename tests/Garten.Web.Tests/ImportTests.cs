@@ -16,13 +16,30 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find(".import button.MuiButton-contained").Enabled.ShouldBeFalse();
 
         Choose(browser, "species;date;site;count\nAcer macrophyllum Pursh;2024-05-12;Millrace Bottom;4\nAlnus rubra;2024-05-12;Millrace Bottom;7\n");
-        browser.See("it would bring 2 records on 1 new list.");
+        browser.See("it would bring 2 records on 1 new count.");
         browser.Button("Keep these records").Click();
-        browser.See("brought in were 2 records on 1 new list.");
+        browser.See("brought in were 2 records on 1 new count.");
         browser.Button("Counts").Click();
-        browser.Wait("the new list", d => d.FindElements(By.CssSelector(".count-list li button")).FirstOrDefault(b => b.Text.Contains("12 May 2024", StringComparison.Ordinal))).Click();
+        browser.Wait("the new count", d => d.FindElements(By.CssSelector(".count-list li button")).FirstOrDefault(b => b.Text.Contains("12 May 2024", StringComparison.Ordinal))).Click();
         browser.See("Alnus rubra");
         browser.See("Brought in from old-list.csv");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_table_of_plots_is_brought_in_as_quadrats()
+    {
+        using var browser = server.Open("/records?what=import");
+        Choose(browser, "date;site;plot no;species;cover\n2023-06-01;Millrace Bottom;1;Acer macrophyllum;30\n2023-06-01;Millrace Bottom;2;Alnus rubra;60\n");
+        browser.See("The size of the plot is missing. Write its area in square metres.");
+        Choose(browser, "date;site;plot no;plot size m2;species;cover\n2023-06-01;Millrace Bottom;1;4;Acer macrophyllum;30\n2023-06-01;Millrace Bottom;2;4;Alnus rubra;60\n");
+        browser.See("it would bring 2 records on 1 new count.");
+        browser.Button("Keep these records").Click();
+        browser.See("brought in were 2 records on 1 new count.");
+        browser.Button("Counts").Click();
+        browser.Wait("the new count", d => d.FindElements(By.CssSelector(".count-list li button")).FirstOrDefault(b => b.Text.Contains("1 Jun 2023", StringComparison.Ordinal))).Click();
+        browser.See("percent of cover");
+        browser.See("Acer macrophyllum");
         browser.Complaints.ShouldBeEmpty();
     }
 

@@ -13,8 +13,8 @@ const holds: Record<ImportColumn, string> = {
   recorder: 'who recorded',
   origin: 'wild, naturalised or planted',
   note: 'a note',
-  plot: 'the number of the plot',
-  plotArea: 'the size of a plot, m²',
+  plot: 'number of the plot',
+  plotArea: 'size of a plot, m²',
 }
 
 const some = (count: number, one: string, many = `${one}s`) =>
@@ -163,7 +163,7 @@ function summary({ rows, faultCount, merged, change, kept }: ImportView) {
     return `${some(rows, 'row')}. Nothing can be kept while ${some(faultCount, 'fault')} ${faultCount === 1 ? 'stands' : 'stand'} in the way.`
   const { plants } = change
   const parts = [
-    `${some(rows, 'row')}: ${kept ? 'brought in were' : 'it would bring'} ${some(change.lines, 'record')} on ${some(change.sheets, 'new list')}.`,
+    `${some(rows, 'row')}: ${kept ? 'brought in were' : 'it would bring'} ${some(change.lines, 'record')} on ${some(change.sheets, 'new count')}.`,
     plants.visits + plants.names > 0 &&
       `${some(plants.plants, 'followed plant')}, ${some(plants.visits, 'visit')} to them, ${some(plants.features, 'feature')} and ${some(plants.names, 'name')} ${kept ? 'were added' : 'would be added'}.`,
     change.known > 0 && `${some(change.known, 'record is', 'records are')} here already.`,

@@ -43,6 +43,12 @@ public sealed record ArrivingReview(string Person, Verdict Verdict, string Remar
 public sealed record ArrivingName(
     Guid Request, int Time, string Taxon, Qualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds, IReadOnlyList<ArrivingReview> Reviews);
 
+/// <summary>How a plant that is brought in is found again and kept.</summary>
+/// <param name="Landmarks">What it is found again by.</param>
+/// <param name="Threats">What threatens it, and who saw that.</param>
+/// <param name="Counts">Rosettes marked and flowering, year by year.</param>
+public sealed record ArrivingCare(IReadOnlyList<Landmark> Landmarks, IReadOnlyList<(ThreatContent Content, string Person)> Threats, IReadOnlyList<PopulationCount> Counts);
+
 /// <summary>A followed plant that is brought in.</summary>
 /// <param name="Request">Number that is the same wherever the plant is brought in.</param>
 /// <param name="Tag">Its tag; another is given where a plant here bears it.</param>
@@ -54,9 +60,10 @@ public sealed record ArrivingName(
 /// <param name="Looks">Its visits, the earliest first; at least one.</param>
 /// <param name="Names">Every name it was given, the earliest first.</param>
 /// <param name="Specimens">Specimens taken of it.</param>
+/// <param name="Care">How it is found again and kept.</param>
 public sealed record ArrivingPlant(
     Guid Request, string Tag, string Site, string Description, Origin Origin, GeoPoint? At, double? UncertaintyM, IReadOnlyList<ArrivingLook> Looks, IReadOnlyList<ArrivingName> Names,
-    IReadOnlyList<Voucher> Specimens);
+    IReadOnlyList<Voucher> Specimens, ArrivingCare Care);
 
 /// <summary>What followed plants that are brought in change.</summary>
 /// <param name="Plants">Plants added.</param>
@@ -114,9 +121,38 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
                     "insert into voucher (number, plant, kept_at, taken_on, stand, taken, permit, person) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (number) do nothing",
                     [content.Number, id, content.KeptAt, content.TakenOn, content.Stand, content.Taken, content.Permit, await PersonAsync(person, cancel)], cancel);
             }
+
+            await CareAsync(id, plant, cancel);
         }
 
         return change;
+    }
+
+    /// <summary>Landmarks come to a plant that has none; threats and years that are known stay as they are here.</summary>
+    private async Task CareAsync(int id, ArrivingPlant plant, CancellationToken cancel)
+    {
+        if (!await connection.ScalarAsync<bool>("select exists (select from plant_landmark where plant = $1)", [id], cancel))
+        {
+            await CareStore.PutAsync(connection, id, plant.Care.Landmarks, cancel);
+        }
+
+        foreach (var (threat, person) in plant.Care.Threats)
+        {
+            await connection.ExecuteAsync(
+                """
+                insert into threat (plant, kind, note, seen_on, told, told_on, outcome, settled_on, person)
+                select $1, $2, $3, $4, $5, $6, $7, $8, $9
+                where not exists (select from threat where plant = $1 and kind = $2 and seen_on = $4 and person = $9)
+                """,
+                [id, threat.Kind.ToString(), threat.Note, threat.SeenOn, threat.Told, threat.ToldOn, threat.Outcome, threat.SettledOn, await PersonAsync(person, cancel)], cancel);
+        }
+
+        foreach (var count in plant.Care.Counts)
+        {
+            await connection.ExecuteAsync(
+                "insert into population_count (plant, year, marked, marked_on, flowering, flowering_on, person) values ($1, $2, $3, $4, $5, $6, $7) on conflict (plant, year) do nothing",
+                [id, count.Year, count.Marked, count.MarkedOn, count.Flowering, count.FloweringOn, await PersonAsync(plant.Looks[0].Recorder, cancel)], cancel);
+        }
     }
 
     private async Task<(int Id, int Site, bool IsNew)> PlantAsync(ArrivingPlant plant, CancellationToken cancel)

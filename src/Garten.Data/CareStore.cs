@@ -65,14 +65,23 @@ public sealed class CareStore(NpgsqlDataSource source)
         // Two people who set them at once would otherwise both find the places free.
         await connection.ExecuteAsync("select id from plant where id = $1 for update", [plant], cancel);
         await connection.ExecuteAsync("delete from plant_landmark where plant = $1", [plant], cancel);
+        await PutAsync(connection, plant, landmarks, cancel);
+        await transaction.CommitAsync(cancel);
+    }
+
+    /// <summary>Puts landmarks down for a plant that has none.</summary>
+    /// <param name="connection">An open connection.</param>
+    /// <param name="plant">The plant.</param>
+    /// <param name="landmarks">The landmarks.</param>
+    /// <param name="cancel">Gives up.</param>
+    internal static async Task PutAsync(NpgsqlConnection connection, int plant, IReadOnlyList<Landmark> landmarks, CancellationToken cancel)
+    {
         for (var i = 0; i < landmarks.Count; i++)
         {
             await connection.ExecuteAsync(
                 "insert into plant_landmark (plant, place, name, bearing, metres) values ($1, $2, $3, $4, $5)",
                 [plant, (short)(i + 1), landmarks[i].Name, landmarks[i].Bearing, landmarks[i].Metres], cancel);
         }
-
-        await transaction.CommitAsync(cancel);
     }
 
     /// <summary>The threats to a plant, the latest first.</summary>

@@ -130,6 +130,9 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
         await Me.PostAsync($"/api/plants/{first}/determinations/{name}/reviews", new { verdict = "agrees", remark = "seen in fruit" });
         await Me.BeAsync("steward");
         await Me.PostAsync($"/api/plants/{first}/vouchers", new { number = "RO 2026-77", keptAt = "Reserve house", takenOn = "2026-06-01", stand = 40, taken = 0, permit = "" });
+        await Me.PutAsync($"/api/plants/{first}/landmarks", new { landmarks = new[] { new { name = "the split boulder", bearing = 40.0, metres = 12.5 }, new { name = "the gate", bearing = 0.0, metres = 90.0 } } });
+        await Me.PostAsync($"/api/plants/{first}/threats", new { kind = "mowing", note = "edge of the path", seenOn = "2026-05-03", told = "the landowner", toldOn = "2026-05-04", outcome = "", settledOn = (string?)null });
+        await Me.PutAsync($"/api/plants/{first}/population", new { year = 2026, marked = 40, markedOn = "2026-02-01", flowering = 11, floweringOn = "2026-06-01" });
         var archive = await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative));
         await using var elsewhere = await RunningServer.StartAsync(demo: false);
         using var other = new Client(elsewhere.Address);
@@ -148,6 +151,7 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
             Told(after["determinations"]!, "id", "reviews").ShouldBe(Told(before["determinations"]!, "id", "reviews"));
             Told(new JsonArray([.. Reviews(after)]), "id", "determination").ShouldBe(Told(new JsonArray([.. Reviews(before)]), "id", "determination"));
             after["vouchers"]!.ToJsonString().ShouldBe(before["vouchers"]!.ToJsonString());
+            await ShouldBeKeptAlikeAsync(tag);
         }
 
         // Where they stand, too, and bringing them in again adds nothing.
@@ -155,6 +159,19 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
         var again = (await SendAsync(archive, "keep=true", other))["change"]!;
         again["plants"]!.ToJsonString().ShouldBe("""{"plants":0,"visits":0,"features":0,"names":0}""");
         (await SendAsync(archive, "keep=false"))["change"]!["plants"]!.ToJsonString().ShouldBe("""{"plants":0,"visits":0,"features":0,"names":0}""");
+
+        await ShouldBeKeptAlikeAsync("TF-001");
+
+        async Task ShouldBeKeptAlikeAsync(string tag)
+        {
+            var (before, after) = (await CareAsync(Me, own, tag), await CareAsync(other, there, tag));
+            after["landmarks"]!.ToJsonString().ShouldBe(before["landmarks"]!.ToJsonString());
+            Told(after["threats"]!, "id", "plant").ShouldBe(Told(before["threats"]!, "id", "plant"));
+            after["population"]!.ToJsonString().ShouldBe(before["population"]!.ToJsonString());
+            (before["landmarks"]!.AsArray().Count > 1 && before["threats"]!.AsArray().Count > 0 && before["population"]!.AsArray().Count > 0).ShouldBe(tag == "TF-001");
+        }
+
+        static Task<JsonNode> CareAsync(Client from, JsonArray all, string tag) => from.GetAsync($"/api/plants/{all.Single(p => (string?)p!["tag"] == tag)!["id"]}/care");
 
         static IEnumerable<JsonNode> Reviews(JsonNode sheet) => sheet["determinations"]!.AsArray().SelectMany(d => d!["reviews"]!.AsArray()).Select(r => r!.DeepClone());
 

@@ -86,6 +86,37 @@ public sealed record ExtraSpecimen(string Number, string KeptAt, DateOnly TakenO
 /// <param name="Reviews">What others said of it, the earliest first.</param>
 public sealed record ExtraName(string Taxon, Qualifier Qualifier, string Person, DateOnly Date, string Remarks, JsonElement Grounds, ImmutableArray<ExtraReview> Reviews);
 
+/// <summary>What a plant is found again by.</summary>
+/// <param name="Name">The landmark.</param>
+/// <param name="Bearing">Bearing from it to the plant, in degrees from 0 to below 360.</param>
+/// <param name="Metres">The way from it to the plant.</param>
+public sealed record ExtraLandmark(string Name, double Bearing, double Metres);
+
+/// <summary>A threat to a plant.</summary>
+/// <param name="Kind">What threatens it.</param>
+/// <param name="Note">More about it; may be empty.</param>
+/// <param name="SeenOn">When it was seen.</param>
+/// <param name="Told">Who was told; empty when nobody was.</param>
+/// <param name="ToldOn">When; null when nobody was.</param>
+/// <param name="Outcome">What came of it; may be empty.</param>
+/// <param name="SettledOn">When it was settled; null while it is not.</param>
+/// <param name="Person">Who saw it.</param>
+public sealed record ExtraThreat(ThreatKind Kind, string Note, DateOnly SeenOn, string Told, DateOnly? ToldOn, string Outcome, DateOnly? SettledOn, string Person);
+
+/// <summary>Rosettes marked, and how many of them flowered in a year.</summary>
+/// <param name="Year">The year.</param>
+/// <param name="Marked">How many were marked.</param>
+/// <param name="MarkedOn">When.</param>
+/// <param name="Flowering">How many flowered; null when not counted yet.</param>
+/// <param name="FloweringOn">When they were counted.</param>
+public sealed record ExtraRosettes(int Year, int Marked, DateOnly MarkedOn, int? Flowering, DateOnly? FloweringOn);
+
+/// <summary>How a plant is found again and kept.</summary>
+/// <param name="Landmarks">What it is found again by.</param>
+/// <param name="Threats">What threatens it.</param>
+/// <param name="Rosettes">Rosettes marked and flowering, year by year.</param>
+public sealed record ExtraCare(ImmutableArray<ExtraLandmark> Landmarks, ImmutableArray<ExtraThreat> Threats, ImmutableArray<ExtraRosettes> Rosettes);
+
 /// <summary>What an archive carries of a followed plant on a visit beside the terms of the standard.</summary>
 /// <param name="Site">The site.</param>
 /// <param name="Plant">Number that is the same wherever the plant is brought in.</param>
@@ -99,9 +130,10 @@ public sealed record ExtraName(string Taxon, Qualifier Qualifier, string Person,
 /// <param name="Features">Features recorded.</param>
 /// <param name="Names">Every name it was given, the earliest first; on its last visit only.</param>
 /// <param name="Specimens">Specimens taken of it; on its last visit only.</param>
+/// <param name="Care">How it is found again and kept; on its last visit only.</param>
 public sealed record PlantExtras(
     ExtraSite Site, Guid Plant, Origin Origin, LifeStage? Stage, Sex? Sex, ImmutableArray<PlantPart> Parts, ImmutableArray<Alteration> Altered, GeoPoint? At, double? UncertaintyM,
-    ImmutableArray<ExtraFeature> Features, ImmutableArray<ExtraName> Names, ImmutableArray<ExtraSpecimen> Specimens);
+    ImmutableArray<ExtraFeature> Features, ImmutableArray<ExtraName> Names, ImmutableArray<ExtraSpecimen> Specimens, ExtraCare? Care = null);
 
 /// <summary>What the terms of Darwin Core have no column for, as JSON in the term dynamicProperties, so that a survey returns from its archive whole.</summary>
 public static class ArchiveExtras
@@ -158,7 +190,7 @@ public static class ArchiveExtras
     [
         typeof(CamelCase<Alteration>), typeof(CamelCase<Certainty>), typeof(CamelCase<EvidenceSource>), typeof(CamelCase<Exposure>), typeof(CamelCase<Finding>), typeof(CamelCase<HiddenReason>),
         typeof(CamelCase<LifeStage>), typeof(CamelCase<Origin>), typeof(CamelCase<PartPosition>), typeof(CamelCase<PlaceKind>), typeof(CamelCase<PlantPart>), typeof(CamelCase<Qualifier>),
-        typeof(CamelCase<Sex>), typeof(CamelCase<ShapeForm>), typeof(CamelCase<Tool>), typeof(CamelCase<Verdict>),
+        typeof(CamelCase<Sex>), typeof(CamelCase<ShapeForm>), typeof(CamelCase<ThreatKind>), typeof(CamelCase<Tool>), typeof(CamelCase<Verdict>),
     ])]
 internal sealed partial class ArchiveJson : JsonSerializerContext
 {

@@ -20,7 +20,7 @@ public static class ArchiveFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/records/archive.zip", [Noted] async (
-        bool? exact, RecordStore records, PlantStore plants, PlantSheets sheets, Veil veil, CoarseRecords coarse, CountStore counts, PlaceStore places, MapStore map, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+        bool? exact, RecordStore records, PlantStore plants, PlantSheets sheets, Veil veil, CoarseRecords coarse, CountStore counts, PlaceStore places, MapStore map, CareStore care, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
     {
         var today = Rules.Today(clock);
         var leaving = await veil.LeavingAsync(exact ?? false, cancel);
@@ -30,7 +30,7 @@ public static class ArchiveFeature
         var all = (await records.ListAsync(RecordFilter.All, cancel)).ToLookup(r => r.Plant);
         foreach (var tag in (await plants.TagsAsync(cancel)).Where(t => !leaving.Plants.Contains(t.Id)))
         {
-            archive.Add(await sheets.ReadAsync(tag.Id, cancel), all[tag.Id]);
+            archive.Add(await sheets.ReadAsync(tag.Id, cancel), await CareOfAsync(care, tag.Id, cancel), all[tag.Id]);
         }
 
         var lines = (await counts.LinesAsync(CountChoice.All, cancel)).Where(l => !leaving.Taxa.Contains(l.Line.Taxon)).ToLookup(l => l.Sheet, l => l.Line);
@@ -59,6 +59,14 @@ public static class ArchiveFeature
         return TypedResults.File(content.ToArray(), "application/zip", string.Create(CultureInfo.InvariantCulture, $"garten-survey-{today:yyyy-MM-dd}.zip"));
     }).WithName("archive").Produces<string>(contentType: "application/zip");
 
+    private static async Task<ExtraCare> CareOfAsync(CareStore care, int plant, CancellationToken cancel) => new(
+        [.. (await care.LandmarksAsync(plant, cancel)).Select(l => new ExtraLandmark(l.Name, l.Bearing, l.Metres))],
+        [
+            .. (await care.ThreatsAsync(plant, cancel)).OrderBy(t => t.Id).Select(t => new ExtraThreat(
+                t.Content.Kind, t.Content.Note, t.Content.SeenOn, t.Content.Told, t.Content.ToldOn, t.Content.Outcome, t.Content.SettledOn, t.Person)),
+        ],
+        [.. (await care.CountsAsync(plant, cancel)).Select(c => new ExtraRosettes(c.Year, c.Marked, c.MarkedOn, c.Flowering, c.FloweringOn))]);
+
     /// <summary>The tables as they fill.</summary>
     private sealed class Tables(Guide guide, Dictionary<int, Site> sites, Dictionary<int, PlaceContent> places, Dictionary<int, Guid> plants, Dictionary<int, PlantPosition> positions)
     {
@@ -73,13 +81,13 @@ public static class ArchiveFeature
         public List<Dictionary<string, string>> Measurements { get; } = [];
 
         /// <summary>Adds a plant with its records, one a visit.</summary>
-        public void Add(PlantSheet sheet, IEnumerable<SurveyRecord> records)
+        public void Add(PlantSheet sheet, ExtraCare care, IEnumerable<SurveyRecord> records)
         {
             var named = records.ToDictionary(r => r.Id);
             foreach (var visit in sheet.Visits)
             {
                 var cells = named.TryGetValue(visit.Id, out var record) ? DarwinCoreCsv.CellsOf(record) : Unnamed(sheet.Plant, visit);
-                cells["dynamicProperties"] = ArchiveExtras.Write(MoreOf(sheet, visit));
+                cells["dynamicProperties"] = ArchiveExtras.Write(MoreOf(sheet, visit, visit.Id == sheet.Visits[^1].Id ? care : null));
                 Occurrences.Add(cells);
                 AddEvent(cells["eventID"], "", visit.Date, sheet.Plant.Site, ("samplingProtocol", ArchivedSurvey.FollowedProtocol));
                 foreach (var o in sheet.Observations.Where(o => o.Visit == visit.Id && o.Finding != Finding.Hidden))
@@ -99,7 +107,7 @@ public static class ArchiveFeature
         }
 
         /// <summary>What the terms of the standard have no column for.</summary>
-        private PlantExtras MoreOf(PlantSheet sheet, PlantVisit visit)
+        private PlantExtras MoreOf(PlantSheet sheet, PlantVisit visit, ExtraCare? care)
         {
             var position = positions.GetValueOrDefault(sheet.Plant.Id);
             return new(
@@ -117,7 +125,8 @@ public static class ArchiveFeature
                 [
                     .. sheet.Vouchers.Where(_ => visit.Id == sheet.Visits[^1].Id).Select(v => new ExtraSpecimen(
                         v.Content.Number, v.Content.KeptAt, v.Content.TakenOn, v.Content.Stand, v.Content.Taken, v.Content.Permit, v.Person)),
-                ]);
+                ],
+                care);
         }
 
         private static ExtraSite MoreOf(Site site) => new(site.Description, [.. site.Habitats], site.SnowGone, site.FloraArea);

@@ -68,7 +68,9 @@ public static class CareFeature
     public static string Way(IEnumerable<Landmark> landmarks) =>
         string.Join("; ", landmarks.Select(l => FormattableString.Invariant($"{l.Metres:0.#} m at {l.Bearing:0}° from {l.Name}")));
 
-    private static Landmark[] Check(LandmarksInput input)
+    /// <summary>Landmarks as they are kept.</summary>
+    /// <param name="input">What was written.</param>
+    public static Landmark[] Check(LandmarksInput input)
     {
         if (input.Landmarks.Length > MostLandmarks)
         {
@@ -94,6 +96,13 @@ public static class CareFeature
     private static ThreatContent Check(ThreatContent input, TimeProvider clock)
     {
         Rules.Past(input.SeenOn, clock);
+        return Check(input);
+    }
+
+    /// <summary>A threat as it is kept, whatever day it is.</summary>
+    /// <param name="input">What was written.</param>
+    public static ThreatContent Check(ThreatContent input)
+    {
         var told = Rules.Text("told", "Who was told", input.Told, 200);
         if (told.Length > 0 != input.ToldOn is not null)
         {
@@ -118,6 +127,18 @@ public static class CareFeature
     private static PopulationCount Check(PopulationCount input, TimeProvider clock)
     {
         Rules.Past(input.MarkedOn, clock);
+        if (input.FloweringOn is { } counted)
+        {
+            Rules.Past(counted, clock);
+        }
+
+        return Check(input);
+    }
+
+    /// <summary>A count of a population as it is kept, whatever day it is.</summary>
+    /// <param name="input">What was written.</param>
+    public static PopulationCount Check(PopulationCount input)
+    {
         if (input.Marked is not (>= 1 and <= MostMarked))
         {
             throw new RuleException("marked", $"From 1 to {MostMarked:N0} can be marked.");
@@ -131,11 +152,6 @@ public static class CareFeature
         if (input.Flowering < 0 || input.Flowering > input.Marked)
         {
             throw new RuleException("flowering", FormattableString.Invariant($"{input.Flowering} cannot have flowered of {input.Marked} marked. Count only those marked."));
-        }
-
-        if (input.FloweringOn is { } counted)
-        {
-            Rules.Past(counted, clock);
         }
 
         if (input.FloweringOn < input.MarkedOn)

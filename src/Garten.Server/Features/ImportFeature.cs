@@ -138,7 +138,7 @@ public static class ImportFeature
 
         if (plants.Count > 0)
         {
-            left.Add("Photographs, landmarks, threats and walks of keys do not travel in an archive; a backup holds them.");
+            left.Add("Photographs and walks of keys do not travel in an archive; a backup holds them.");
         }
 
         if (survey.Withheld > 0)

@@ -71,8 +71,19 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
         return new(
             request, tag, site, Rules.Text("organismRemarks", "The description", row["organismRemarks"], 500), more.Origin, at ? more.At : null, at ? more.UncertaintyM : null,
             [.. looks.Select(l => l.Look)], [.. NamesOf(request, looks.SelectMany(l => l.More.Names))],
-            [.. looks.SelectMany(l => l.More.Specimens).Select(SpecimenOf)]);
+            [.. looks.SelectMany(l => l.More.Specimens).Select(SpecimenOf)], CareOf([.. looks.Select(l => l.More.Care).OfType<ExtraCare>()]));
     }
+
+    private ArrivingCare CareOf(ExtraCare[] cares) => new(
+        CareFeature.Check(new LandmarksInput([.. cares.SelectMany(c => c.Landmarks).Select(l => new Landmark(l.Name, l.Bearing, l.Metres))])),
+        [
+            .. cares.SelectMany(c => c.Threats).Select(t => (
+                CareFeature.Check(new ThreatContent(t.Kind, t.Note, DayOf(t.SeenOn), t.Told, t.ToldOn, t.Outcome, t.SettledOn)), PersonOf(t.Person, "dynamicProperties"))),
+        ],
+        [
+            .. cares.SelectMany(c => c.Rosettes).Select(r =>
+                CareFeature.Check(new PopulationCount(r.Year, r.Marked, DayOf(r.MarkedOn), r.Flowering, r.FloweringOn is { } counted ? DayOf(counted) : null))),
+        ]);
 
     private ArrivingLook LookOf(ArchivedRow row, PlantExtras more) => new(
         DayOf(row["eventDate"], "eventDate"), PersonOf(row["recordedBy"], "recordedBy"), more.Stage, more.Sex, more.Parts, more.Altered,
@@ -109,7 +120,7 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
         }
 
         var person = PersonOf(name.Person, "dynamicProperties");
-        var date = DayOf(name.Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), "dynamicProperties");
+        var date = DayOf(name.Date);
         var request = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"garten name {plant:D}\n{name.Taxon}\n{name.Qualifier}\n{person}\n{date:O}{(time > 1 ? $"\n{time}" : "")}")).AsSpan(0, 16));
         return new(request, time, name.Taxon, name.Qualifier, DeterminationName.Full(taxon, name.Qualifier), person, date, Rules.Text("dynamicProperties", "The remark", name.Remarks, 2000), grounds,
             [
@@ -123,7 +134,7 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
         ? new(
             new(
                 Rules.Text("dynamicProperties", "The specimen's number", s.Number, 60, required: true), Rules.Text("dynamicProperties", "Where the specimen is kept", s.KeptAt, 200, required: true),
-                DayOf(s.TakenOn.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), "dynamicProperties"), s.Stand, s.Taken, Rules.Text("dynamicProperties", "The permit", s.Permit, 200)),
+                DayOf(s.TakenOn), s.Stand, s.Taken, Rules.Text("dynamicProperties", "The permit", s.Permit, 200)),
             PersonOf(s.Person, "dynamicProperties"))
         : throw new RuleException("dynamicProperties", $"Specimen {s.Number} was taken from a stand of {s.Stand}; that cannot be.");
 
@@ -133,6 +144,8 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
     private DateOnly DayOf(string text, string field) =>
         DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day <= today ? day
         : throw new RuleException(field, $"“{text}” is no day up to today.");
+
+    private DateOnly DayOf(DateOnly day) => DayOf(day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), "dynamicProperties");
 
     private string PersonOf(string name, string field) => personOf(Rules.Text(field, "The person's name", name, MostName, required: true));
 

@@ -122,14 +122,14 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
                     [content.Number, id, content.KeptAt, content.TakenOn, content.Stand, content.Taken, content.Permit, await PersonAsync(person, cancel)], cancel);
             }
 
-            await CareAsync(id, plant, cancel);
+            await CareAsync(id, plant, isNew, cancel);
         }
 
         return change;
     }
 
     /// <summary>Landmarks come to a plant that has none; threats and years that are known stay as they are here.</summary>
-    private async Task CareAsync(int id, ArrivingPlant plant, CancellationToken cancel)
+    private async Task CareAsync(int id, ArrivingPlant plant, bool isNew, CancellationToken cancel)
     {
         if (!await connection.ScalarAsync<bool>("select exists (select from plant_landmark where plant = $1)", [id], cancel))
         {
@@ -142,9 +142,9 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
                 """
                 insert into threat (plant, kind, note, seen_on, told, told_on, outcome, settled_on, person)
                 select $1, $2, $3, $4, $5, $6, $7, $8, $9
-                where not exists (select from threat where plant = $1 and kind = $2 and seen_on = $4 and person = $9)
+                where $10 or not exists (select from threat where plant = $1 and kind = $2 and seen_on = $4 and person = $9)
                 """,
-                [id, threat.Kind.ToString(), threat.Note, threat.SeenOn, threat.Told, threat.ToldOn, threat.Outcome, threat.SettledOn, await PersonAsync(person, cancel)], cancel);
+                [id, threat.Kind.ToString(), threat.Note, threat.SeenOn, threat.Told, threat.ToldOn, threat.Outcome, threat.SettledOn, await PersonAsync(person, cancel), isNew], cancel);
         }
 
         foreach (var count in plant.Care.Counts)

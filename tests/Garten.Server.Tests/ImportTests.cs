@@ -130,9 +130,7 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
         await Me.PostAsync($"/api/plants/{first}/determinations/{name}/reviews", new { verdict = "agrees", remark = "seen in fruit" });
         await Me.BeAsync("steward");
         await Me.PostAsync($"/api/plants/{first}/vouchers", new { number = "RO 2026-77", keptAt = "Reserve house", takenOn = "2026-06-01", stand = 40, taken = 0, permit = "" });
-        await Me.PutAsync($"/api/plants/{first}/landmarks", new { landmarks = new[] { new { name = "the split boulder", bearing = 40.0, metres = 12.5 }, new { name = "the gate", bearing = 0.0, metres = 90.0 } } });
-        await Me.PostAsync($"/api/plants/{first}/threats", new { kind = "mowing", note = "edge of the path", seenOn = "2026-05-03", told = "the landowner", toldOn = "2026-05-04", outcome = "", settledOn = (string?)null });
-        await Me.PutAsync($"/api/plants/{first}/population", new { year = 2026, marked = 40, markedOn = "2026-02-01", flowering = 11, floweringOn = "2026-06-01" });
+        await CareForAsync((int)first);
         var archive = await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative));
         await using var elsewhere = await RunningServer.StartAsync(demo: false);
         using var other = new Client(elsewhere.Address);
@@ -195,6 +193,14 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
             .Select(p => $"{p!["plant"]!["tag"]} {p["at"]!.ToJsonString()} {p["uncertaintyM"]}").Order(StringComparer.Ordinal)];
     }
 
+    /// <summary>Lets a plant be found again, threatened and counted.</summary>
+    private async Task CareForAsync(int plant)
+    {
+        await Me.PutAsync($"/api/plants/{plant}/landmarks", new { landmarks = new[] { new { name = "the split boulder", bearing = 40.0, metres = 12.5 }, new { name = "the gate", bearing = 0.0, metres = 90.0 } } });
+        await Me.PostAsync($"/api/plants/{plant}/threats", new { kind = "mowing", note = "edge of the path", seenOn = "2026-05-03", told = "the landowner", toldOn = "2026-05-04", outcome = "", settledOn = (string?)null });
+        await Me.PutAsync($"/api/plants/{plant}/population", new { year = 2026, marked = 40, markedOn = "2026-02-01", flowering = 11, floweringOn = "2026-06-01" });
+    }
+
     [Fact]
     public async Task A_count_at_a_plot_returns_to_it_with_who_came_along_and_one_without_finds_returns_too()
     {
@@ -248,9 +254,15 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
         }
     }
 
-    [Fact]
-    public async Task An_archive_with_a_fault_keeps_nothing_and_names_table_and_line()
+    [Theory]
+    [InlineData("Camassia quamash", "Camassia nessie", "scientificName", "The guide has no name “Camassia nessie")]
+    [InlineData("\"\"bearing\"\":40,", "\"\"bearing\"\":400,", "bearing", "The bearing from the landmark to the plant must lie")]
+    [InlineData("\"\"kind\"\":\"\"mowing\"\"", "\"\"kind\"\":\"\"moon\"\"", "dynamicProperties", "What stands here cannot be read")]
+    [InlineData("\"\"flowering\"\":11,", "\"\"flowering\"\":110,", "flowering", "110 cannot have flowered of 40 marked")]
+    [InlineData("\"\"seenOn\"\":\"\"2026-05-03", "\"\"seenOn\"\":\"\"2096-05-03", "dynamicProperties", "“2096-05-03” is no day up to today")]
+    public async Task An_archive_with_a_fault_keeps_nothing_and_names_table_and_line(string sound, string faulty, string column, string says)
     {
+        await CareForAsync((int)(await Me.GetAsync("/api/plants")).AsArray().Single(p => (string?)p!["tag"] == "TF-001")!["id"]!);
         var damaged = await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip", UriKind.Relative));
         using MemoryStream content = new();
         content.Write(damaged);
@@ -265,14 +277,14 @@ public sealed class ImportTests(ServerFixture server) : ServerTest(server)
 
             entry.Delete();
             await using StreamWriter writer = new(zip.CreateEntry("occurrence.csv").Open());
-            await writer.WriteAsync(text.Replace("Camassia quamash", "Camassia nessie", StringComparison.Ordinal));
+            await writer.WriteAsync(text.Replace(sound, faulty, StringComparison.Ordinal));
         }
 
         var shown = await SendAsync(content.ToArray(), "keep=false");
         shown["change"].ShouldBeNull();
         var fault = shown["faults"]![0]!;
-        (((string?)fault["file"], (string?)fault["column"])).ShouldBe(("occurrence.csv", "scientificName"));
-        ((string)fault["says"]!).ShouldStartWith("The guide has no name “Camassia nessie");
+        (((string?)fault["file"], (string?)fault["column"])).ShouldBe(("occurrence.csv", column));
+        ((string)fault["says"]!).ShouldStartWith(says);
     }
 
     [Fact]

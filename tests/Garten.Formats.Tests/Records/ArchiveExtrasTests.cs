@@ -2,6 +2,7 @@ using System.Text.Json;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 using Garten.Formats.Records;
 
@@ -30,11 +31,17 @@ public sealed class ArchiveExtrasTests
         PlantExtras plant = new(
             Mill, Guid.NewGuid(), Origin.Wild, LifeStage.Sapling, null, [PlantPart.Flowers], [], new(45, -123.7), 8, [measured],
             [new("acer-macrophyllum", Qualifier.Cf, "R. Ostrow", new(2026, 5, 1), "by the bark", grounds.RootElement, [new("M. Falk", Verdict.Differs, "no sap", DateTimeOffset.UnixEpoch)])],
-            [new("RO 1", "hut", new(2026, 5, 2), 40, 1, "", "R. Ostrow")]);
+            [new("RO 1", "hut", new(2026, 5, 2), 40, 1, "", "R. Ostrow")],
+            new([new("the gate", 40, 12.5)], [new(ThreatKind.Mowing, "", new(2026, 5, 3), "the owner", new(2026, 5, 4), "", null, "M. Falk")], [new(2026, 40, new(2026, 2, 1), null, null)]));
         ArchiveExtras.TryRead(ArchiveExtras.Write(plant), out PlantExtras? read).ShouldBeTrue();
         ArchiveExtras.Write(read!).ShouldBe(ArchiveExtras.Write(plant));
         read!.Features[0].Parts.ShouldBe(measured.Parts);
         read.Names[0].Grounds.GetProperty("mass").GetDouble().ShouldBe(0.97);
+        read.Care!.Threats.ShouldBe(plant.Care!.Threats);
+
+        // Archives written before carry nothing of this.
+        ArchiveExtras.TryRead(ArchiveExtras.Write(plant with { Care = null }).Replace(",\"care\":null", "", StringComparison.Ordinal), out PlantExtras? older).ShouldBeTrue();
+        older!.Care.ShouldBeNull();
     }
 
     [Theory]

@@ -15,7 +15,7 @@ internal sealed class SettledLoad
     private readonly PlanningTask _task;
     private readonly int[][] _plants;
     private readonly int[] _quarters;
-    private readonly double[][] _rows;
+    private readonly List<double[]> _rows = [];
     private readonly List<Choice> _choices = [];
 
     /// <summary>Readies what is reckoned again and again.</summary>
@@ -25,7 +25,6 @@ internal sealed class SettledLoad
         _task = task;
         _plants = [.. Enumerable.Range(0, task.Needs.Length).GroupBy(n => task.Plant[n]).Select(g => g.ToArray())];
         _quarters = [.. task.Needs.Select(n => (int)((n.Minutes * QuartersAMinute) + 1e-9))];
-        _rows = [.. Enumerable.Range(0, 1 + task.Needs.Length + (2 * _plants.Length)).Select(_ => new double[Quarters(0) + 1])];
     }
 
     /// <summary>The greatest weight.</summary>
@@ -44,7 +43,7 @@ internal sealed class SettledLoad
         }
 
         _choices.Clear();
-        Array.Clear(_rows[0], 0, all + 1);
+        Array.Clear(Row(0), 0, all + 1);
         var (best, last) = (0, 0);
         foreach (var plant in _plants)
         {
@@ -63,17 +62,17 @@ internal sealed class SettledLoad
 
                 if (best == without)
                 {
-                    Walk(_rows[without], _rows[best = ++last], all);
+                    Walk(_rows[without], Row(best = ++last), all);
                 }
 
-                Either(_rows[best], _rows[best], _quarters[need], weights[need], _rows[++last], all);
+                Either(_rows[best], _rows[best], _quarters[need], weights[need], Row(++last), all);
                 _choices.Add(new(best, last, need));
                 best = last;
             }
 
             if (best != without)
             {
-                Either(_rows[without], _rows[best], 0, 0, _rows[++last], all);
+                Either(_rows[without], _rows[best], 0, 0, Row(++last), all);
                 _choices.Add(new(without, last, null));
                 best = last;
             }
@@ -82,6 +81,17 @@ internal sealed class SettledLoad
         effort.Spend(last * (all + 1) / 16);
         See(all, seen);
         return _rows[best][all];
+    }
+
+    /// <summary>A row; there are as many as were ever asked for.</summary>
+    private double[] Row(int at)
+    {
+        while (_rows.Count <= at)
+        {
+            _rows.Add(new double[Quarters(0) + 1]);
+        }
+
+        return _rows[at];
     }
 
     private int Quarters(int sites) => (int)Math.Floor((_task.MinutesADay - _task.Walking.Of(sites) + 1e-6) * QuartersAMinute);

@@ -20,7 +20,8 @@ internal sealed class FindConditions
     private readonly List<string> _visits = [];
     private readonly List<string> _lines = [];
     private readonly List<string> _plants = [];
-    private readonly HashSet<string> _taxa = [];
+
+    private int _taxa;
 
     private FindConditions()
     {
@@ -36,7 +37,7 @@ internal sealed class FindConditions
     public bool OnLines => _lines.Count > 0;
 
     /// <summary>True when nothing is asked but which taxa lines bear.</summary>
-    public bool OnTaxaOnly => !OnVisits && _lines.TrueForAll(_taxa.Contains);
+    public bool OnTaxaOnly => !OnVisits && _lines.Count == _taxa;
 
     /// <summary>The parameter that holds the hidden taxa.</summary>
     public string HiddenTaxa { get; private set; } = "";
@@ -122,7 +123,7 @@ internal sealed class FindConditions
     private void OfTaxa(string condition)
     {
         _lines.Add(condition);
-        _taxa.Add(condition);
+        _taxa++;
     }
 
     private void Both(string condition)

@@ -101,6 +101,17 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
             }
         }));
         await ShouldTallyAsync();
+
+        // What is only looked through leaves nothing behind; what is brought in counts, once.
+        ImportVisit[] visits = [new(Guid.NewGuid(), fixture.Site.Name, new(2019, 5, 1), fixture.Person.Name, ImportedEffort.List("tallied"), [Row(2, "alnus-rubra", CountUnit.Presence, null)])];
+        var before = (await finds.SumsAsync(all, None)).Names.Sum(n => n.Finds);
+        foreach (var (keep, more) in new[] { (false, 0), (true, 1), (true, 1) })
+        {
+            await new ImportStore(fixture.Source).BringInAsync(visits, [], [], fixture.Version, fixture.Person.Id, keep, null, None);
+            await ShouldTallyAsync();
+            (await finds.SumsAsync(all, None)).Names.Sum(n => n.Finds).ShouldBe(before + more);
+        }
+
         await using var asked = fixture.Source.CreateCommand("select count(*) from count_tally");
         ((long)(await asked.ExecuteScalarAsync(None))!).ShouldBeLessThan(6 * 30 * 2, "rows were gathered");
     }

@@ -12,7 +12,6 @@ namespace Garten.Bench.Accuracy;
 internal static class RoundsReport
 {
     private const string Section = "Rounds";
-    private const int Reserves = 5;
 
     private static readonly (string Words, int From, int To)[] Sizes = [("up to 40", 1, 40), ("41 to 71", 41, 71), ("72 to 169", 72, 169), ("170 to 240", 170, int.MaxValue)];
 
@@ -23,7 +22,7 @@ internal static class RoundsReport
     {
         var guide = GuideReader.Read(PackageFiles.Read(guidePath)).Guide ?? throw new InvalidOperationException($"{guidePath} is no sound guide.");
         var model = new CandidateModel(guide);
-        ImmutableArray<RoundQuestion> asked = [.. Enumerable.Range(1, Reserves).AsParallel().AsOrdered().SelectMany(seed => YearTrial.Questions(guide, model, seed)).Where(q => q.Needs.Length > 0)];
+        ImmutableArray<RoundQuestion> asked = [.. Enumerable.Range(1, YearReport.Reserves).AsParallel().AsOrdered().SelectMany(seed => YearTrial.Questions(guide, model, seed)).Where(q => q.Needs.Length > 0)];
         Console.Error.WriteLine($"{asked.Length} plans ...");
 
         // The first plan of a run pays for the compiler.

@@ -9,7 +9,8 @@ namespace Garten.Bench.Accuracy;
 /// <summary>What planned rounds are worth over a year, against fixed ones.</summary>
 internal static class YearReport
 {
-    private const int Reserves = 5;
+    /// <summary>How many made-up reserves are followed through a year.</summary>
+    public const int Reserves = 5;
 
     /// <summary>Prints the table.</summary>
     /// <param name="guidePath">Folder of the guide.</param>

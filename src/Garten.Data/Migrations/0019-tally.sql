@@ -13,7 +13,7 @@ begin
     if tg_op = 'INSERT' then
         insert into count_tally (taxon, qualifier, lines)
         select taxon, qualifier, count(*) from arrived where removed_at is null group by taxon, qualifier;
-        -- Now and then the rows of a name become one; those another is just gathering are left to him.
+        -- Now and then the rows of a name become one; those another statement is just gathering are left to it.
         if exists (select from arrived where id % 500 = 0) then
             with gone as (
                 delete from count_tally where ctid = any(array(select ctid from count_tally for update skip locked))

@@ -59,9 +59,7 @@ public sealed record LineChange(double? Amount, Origin Origin, string Note);
 /// <summary>Counts by protocol, and what they come to.</summary>
 public static class CountsFeature
 {
-    private const int MostPlots = 500;
     private const int MostSheets = 100;
-    private const double LargestPlot = 100_000;
     private const double LongestLine = 50_000;
 
     /// <summary>Adds the endpoints.</summary>
@@ -209,12 +207,12 @@ public static class CountsFeature
     {
         Rules.Past(input.Date, clock);
         var plots = ProtocolRules.HasPlots(input.Protocol);
-        if (plots && input.Plots is not (>= 1 and <= MostPlots))
+        if (plots && input.Plots is not (>= 1 and <= ProtocolRules.MostPlots))
         {
-            throw new RuleException("plots", $"A visit has from 1 to {MostPlots} plots.");
+            throw new RuleException("plots", $"A visit has from 1 to {ProtocolRules.MostPlots} plots.");
         }
 
-        if (plots && input.PlotAreaM2 is not (> 0 and <= LargestPlot))
+        if (plots && input.PlotAreaM2 is not (> 0 and <= ProtocolRules.LargestPlot))
         {
             throw new RuleException("plotAreaM2", "Give the area of a plot in square metres; density and basal area are worked out from it.");
         }

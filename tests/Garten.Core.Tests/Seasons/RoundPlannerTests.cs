@@ -248,6 +248,48 @@ public sealed class RoundPlannerTests
         iter: 1000);
 
     [Fact]
+    public void Whole_needs_at_settled_sites_weigh_no_less_than_any_load_and_no_more_than_needs_in_part() => Gen.Select(
+        Gen.Select(Gen.Double[0.3, 60], Gen.Int[0, 9], Gen.Int[0, 3], Gen.Int[1, 2]).Array[1, 8], Gen.Int[60, 260], Gen.Int[1, 3]).Sample(
+        (needs, minutes, sites) =>
+        {
+            // Minutes of any length: what is rounded is rounded so that nothing possible is missed, by less than a minute altogether here.
+            RoundNeed[] all = [.. needs.Select((n, i) => new RoundNeed(i, (10 * n.Item4) + n.Item3, n.Item4, May, May, n.Item1, 4))];
+            double[] weights = [.. needs.Select(n => (double)n.Item2)];
+            var whole = new SettledLoad(Task(minutes)).Heaviest(weights, 0, sites, [], new(long.MaxValue));
+            var way = new WalkingTimes(Start, [Near, Far]).Of(sites);
+            for (var set = 0; set < 1 << all.Length; set++)
+            {
+                RoundNeed[] own = [.. all.Where((n, i) => (set & (1 << i)) != 0 && ((sites >> (n.Site - 1)) & 1) != 0)];
+                if (way + own.Sum(n => n.Minutes) + (4 * own.Select(n => n.Plant).Distinct().Count()) <= minutes)
+                {
+                    whole.ShouldBeGreaterThanOrEqualTo(own.Sum(n => weights[n.Id]));
+                }
+            }
+
+            if (new DayLoad(Task(minutes + (all.Length / 4.0)), 0).Heaviest(weights, sites, ~sites & 3, new(long.MaxValue)).Weight is var inPart && double.IsFinite(inPart) && double.IsFinite(whole))
+            {
+                whole.ShouldBeLessThanOrEqualTo(inPart + 1e-9);
+            }
+
+            PlanningTask Task(double time) => TaskOf(new([.. all], [Near, Far], Start, Days(1), time));
+        },
+        iter: 1000);
+
+    [Fact]
+    public void Part_of_an_effort_is_taken_from_the_whole_and_ends_by_itself()
+    {
+        PlanningEffort whole = new(100);
+        var part = whole.Part(30);
+        (whole.Left, part.Left).ShouldBe((70, 30));
+        part.Spend(40);
+        (part.IsSpent, whole.IsSpent, whole.Left).ShouldBe((true, false, 70));
+        using CancellationTokenSource stop = new();
+        var stopped = new PlanningEffort(100, stop.Token).Part(50);
+        stop.Cancel();
+        stopped.IsSpent.ShouldBeTrue("nobody waits any more");
+    }
+
+    [Fact]
     public void Needs_are_squeezed_into_rounds_known_to_hold_them() => Gen.Int[0, 10_000].Sample(
         seed =>
         {

@@ -58,4 +58,20 @@ public sealed class ArchiveExtrasTests
     [InlineData("""{"site":{"description":"","habitats":[],"snowGone":null,"floraArea":""},"recorder":"A","companions":"","place":{"name":"P","kind":"moon","form":"area","points":[]}}""")]
     [InlineData("""{"site":{"description":"","habitats":[],"snowGone":null,"floraArea":""},"recorder":"A","companions":"","place":{"name":"P","kind":99,"form":"area","points":[]}}""")]
     public void Anything_else_is_refused(string text) => ArchiveExtras.TryRead(text, out CountExtras? _).ShouldBeFalse();
+
+    [Theory]
+    [InlineData("\"landmarks\":[{", "\"landmarks\":[null,{")]
+    [InlineData("\"threats\":[]", "\"threats\":null")]
+    [InlineData("\"threats\":[],", "")]
+    [InlineData("\"name\":\"the gate\"", "\"name\":null")]
+    [InlineData("\"bearing\":40", "\"bearing\":\"east\"")]
+    [InlineData("\"rosettes\":[]", "\"rosettes\":[7]")]
+    public void Care_that_is_none_is_refused(string sound, string faulty)
+    {
+        PlantExtras plant = new(Mill, Guid.NewGuid(), Origin.Wild, null, null, [], [], null, null, [], [], [], new([new("the gate", 40, 12.5)], [], []));
+        var text = ArchiveExtras.Write(plant);
+        text.ShouldContain(sound);
+        ArchiveExtras.TryRead(text, out PlantExtras? _).ShouldBeTrue();
+        ArchiveExtras.TryRead(text.Replace(sound, faulty, StringComparison.Ordinal), out PlantExtras? _).ShouldBeFalse();
+    }
 }

@@ -73,6 +73,12 @@ public static class ProtocolRules
     /// <summary>Longest girth taken for possible, in centimetres.</summary>
     public const double WidestGirth = 3000;
 
+    /// <summary>Most plots of a visit.</summary>
+    public const int MostPlots = 500;
+
+    /// <summary>Largest plot, in square metres.</summary>
+    public const double LargestPlot = 100_000;
+
     /// <summary>Largest count.</summary>
     public const double MostCounted = 10_000_000;
 

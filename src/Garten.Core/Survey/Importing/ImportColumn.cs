@@ -40,6 +40,7 @@ public enum ImportColumn
 /// <summary>Guesses which column of a table holds what, by the names people give columns.</summary>
 public static class ColumnMatch
 {
+    // Names that say what the numbers below them count.
     private static readonly Dictionary<string, CountUnit> Telling = new()
     {
         ["cover"] = CountUnit.CoverPercent,
@@ -64,7 +65,7 @@ public static class ColumnMatch
         (ImportColumn.Origin, ["degreeofestablishment", "origin", "wild", "establishmentmeans"]),
         (ImportColumn.Note, ["occurrenceremarks", "note", "notes", "remarks", "comment", "comments"]),
         (ImportColumn.Plot, ["plotnumber", "plotno", "plot", "quadrat", "quadratnumber", "subplot"]),
-        (ImportColumn.PlotArea, ["plotarea", "plotaream2", "plotsize", "plotsizem2", "samplesizevalue", "quadratarea", "quadratsize"]),
+        (ImportColumn.PlotArea, ["plotarea", "plotaream2", "plotsize", "plotsizem2", "quadratarea", "quadratsize"]),
     ];
 
     /// <summary>For each column of a table what it seems to hold; null where it is not taken. Nothing is guessed twice.</summary>

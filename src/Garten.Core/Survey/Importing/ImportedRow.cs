@@ -34,12 +34,8 @@ public sealed record ImportedRow(
 /// <param name="usual">What numbers count where nothing says.</param>
 public sealed class RowReader(Guide guide, IEnumerable<string> sites, DateOnly today, CountUnit usual = CountUnit.Individuals)
 {
-    /// <summary>Most plots of a visit.</summary>
-    public const int MostPlots = 500;
-
     private const int MostNote = 500;
     private const int MostName = 120;
-    private const double MostArea = 100_000;
 
     private static readonly string[] DateForms = ["yyyy-MM-dd", "yyyy/MM/dd", "d.M.yyyy", "d MMM yyyy", "d MMMM yyyy", "yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss", "yyyy-MM-ddTHH:mm:ssZ"];
 
@@ -110,14 +106,14 @@ public sealed class RowReader(Guide guide, IEnumerable<string> sites, DateOnly t
             return (1, null);
         }
 
-        if (!int.TryParse(plot, NumberStyles.None, CultureInfo.InvariantCulture, out var number) || number is < 1 or > MostPlots)
+        if (!int.TryParse(plot, NumberStyles.None, CultureInfo.InvariantCulture, out var number) || number is < 1 or > ProtocolRules.MostPlots)
         {
-            faults.Add((ImportColumn.Plot, $"“{plot}” is no number of a plot. Number the plots of a visit from 1 to {MostPlots}."));
+            faults.Add((ImportColumn.Plot, $"“{plot}” is no number of a plot. Number the plots of a visit from 1 to {ProtocolRules.MostPlots}."));
         }
 
-        if (!double.TryParse(area.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var metres) || metres is not (> 0 and <= MostArea))
+        if (!double.TryParse(area.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var metres) || metres is not (> 0 and <= ProtocolRules.LargestPlot))
         {
-            faults.Add((ImportColumn.PlotArea, area.Length == 0 ? "The size of the plot is missing. Write its area in square metres." : $"“{area}” is no area of a plot. Write square metres, from above 0 to {MostArea:0}."));
+            faults.Add((ImportColumn.PlotArea, area.Length == 0 ? "The size of the plot is missing. Write its area in square metres." : $"“{area}” is no area of a plot. Write square metres, from above 0 to {ProtocolRules.LargestPlot:0}."));
         }
 
         return (number, metres);

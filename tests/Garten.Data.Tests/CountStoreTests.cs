@@ -112,8 +112,9 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
             (await finds.SumsAsync(all, None)).Names.Sum(n => n.Finds).ShouldBe(before + more);
         }
 
+        // Each line was a statement, so a row of its own; gathered with every 500th number of a line, but for those on their way just then.
         await using var asked = fixture.Source.CreateCommand("select count(*) from count_tally");
-        ((long)(await asked.ExecuteScalarAsync(None))!).ShouldBeLessThan(6 * 30 * 2, "rows were gathered");
+        ((long)(await asked.ExecuteScalarAsync(None))!).ShouldBeLessThan(6 * 30 * 10 / 2, "rows were gathered");
     }
 
     [Fact]

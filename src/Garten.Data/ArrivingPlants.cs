@@ -1,5 +1,6 @@
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
+using Garten.Core.Keys;
 using Garten.Core.Survey;
 using Npgsql;
 
@@ -19,8 +20,17 @@ public sealed record ArrivingFeature(ObservationContent Content, string Recorder
 /// <param name="Altered">Damage to it.</param>
 /// <param name="Note">A note.</param>
 /// <param name="Features">Features recorded.</param>
+/// <param name="Pictures">Pictures features were read from.</param>
 public sealed record ArrivingLook(
-    DateOnly Date, string Recorder, LifeStage? Stage, Sex? Sex, IReadOnlyList<PlantPart> Parts, IReadOnlyList<Alteration> Altered, string Note, IReadOnlyList<ArrivingFeature> Features);
+    DateOnly Date, string Recorder, LifeStage? Stage, Sex? Sex, IReadOnlyList<PlantPart> Parts, IReadOnlyList<Alteration> Altered, string Note, IReadOnlyList<ArrivingFeature> Features,
+    IReadOnlyList<ArrivingPicture> Pictures);
+
+/// <summary>A picture that is brought in.</summary>
+/// <param name="Photo">What is known of it.</param>
+/// <param name="Content">Fetches its file.</param>
+/// <param name="Person">Who kept it.</param>
+/// <param name="Characters">The characters read from it.</param>
+public sealed record ArrivingPicture(KeptPhoto Photo, Func<byte[]> Content, string Person, IReadOnlyList<string> Characters);
 
 /// <summary>What somebody said of a name that is brought in.</summary>
 /// <param name="Person">Who.</param>
@@ -49,6 +59,12 @@ public sealed record ArrivingName(
 /// <param name="Counts">Rosettes marked and flowering, year by year.</param>
 public sealed record ArrivingCare(IReadOnlyList<Landmark> Landmarks, IReadOnlyList<(ThreatContent Content, string Person)> Threats, IReadOnlyList<PopulationCount> Counts);
 
+/// <summary>How the name of a plant that is brought in was worked out.</summary>
+/// <param name="Walk">The walk through the keys; null for none.</param>
+/// <param name="Overrules">Grades set against the one computed, the earliest first.</param>
+/// <param name="Colony">Numbers of plants said to be of the same colony, and who says so.</param>
+public sealed record ArrivingStudy(KeyWalk? Walk, IReadOnlyList<OverruledOnce> Overrules, IReadOnlyList<(Guid Plant, string Person)> Colony);
+
 /// <summary>A followed plant that is brought in.</summary>
 /// <param name="Request">Number that is the same wherever the plant is brought in.</param>
 /// <param name="Tag">Its tag; another is given where a plant here bears it.</param>
@@ -61,21 +77,24 @@ public sealed record ArrivingCare(IReadOnlyList<Landmark> Landmarks, IReadOnlyLi
 /// <param name="Names">Every name it was given, the earliest first.</param>
 /// <param name="Specimens">Specimens taken of it.</param>
 /// <param name="Care">How it is found again and kept.</param>
+/// <param name="Study">How its name was worked out.</param>
 public sealed record ArrivingPlant(
     Guid Request, string Tag, string Site, string Description, Origin Origin, GeoPoint? At, double? UncertaintyM, IReadOnlyList<ArrivingLook> Looks, IReadOnlyList<ArrivingName> Names,
-    IReadOnlyList<Voucher> Specimens, ArrivingCare Care);
+    IReadOnlyList<Voucher> Specimens, ArrivingCare Care, ArrivingStudy Study);
 
 /// <summary>What followed plants that are brought in change.</summary>
 /// <param name="Plants">Plants added.</param>
 /// <param name="Visits">Visits added to plants.</param>
 /// <param name="Features">Features added.</param>
 /// <param name="Names">Names added.</param>
-public sealed record PlantChange(int Plants, int Visits, int Features, int Names);
+/// <param name="Pictures">Pictures added.</param>
+public sealed record PlantChange(int Plants, int Visits, int Features, int Names, int Pictures);
 
 /// <summary>Brings followed plants in, within the transaction of an import. What is there already stays as it is.</summary>
 /// <param name="connection">A connection in a transaction.</param>
 /// <param name="guideVersion">The guide characters and names are of.</param>
-internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersion)
+/// <param name="keep">False when all will be taken back: then the files of pictures need not be fetched.</param>
+internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersion, bool keep)
 {
     private readonly Dictionary<string, int> _people = [];
 
@@ -87,14 +106,15 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
     /// <param name="cancel">Gives up.</param>
     public async Task<PlantChange> BringInAsync(IReadOnlyList<ArrivingPlant> plants, CancellationToken cancel)
     {
-        PlantChange change = new(0, 0, 0, 0);
+        PlantChange change = new(0, 0, 0, 0, 0);
         foreach (var plant in plants)
         {
             var (id, site, isNew) = await PlantAsync(plant, cancel);
             change = change with { Plants = change.Plants + (isNew ? 1 : 0) };
             foreach (var look in plant.Looks)
             {
-                if (await LookAsync(id, site, look, cancel) is { } visit)
+                var (visit, isNewVisit) = await LookAsync(id, site, look, cancel);
+                if (isNewVisit)
                 {
                     foreach (var feature in look.Features)
                     {
@@ -103,6 +123,11 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
                     }
 
                     change = change with { Visits = change.Visits + 1, Features = change.Features + look.Features.Count };
+                }
+
+                foreach (var picture in look.Pictures)
+                {
+                    change = change with { Pictures = change.Pictures + await PictureAsync(visit, picture, cancel) };
                 }
             }
 
@@ -123,9 +148,62 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             }
 
             await CareAsync(id, plant, isNew, cancel);
+            await StudyAsync(id, plant.Study, cancel);
+        }
+
+        // A colony may hold plants that come later in the file.
+        foreach (var plant in plants)
+        {
+            await ColonyAsync(plant, cancel);
         }
 
         return change;
+    }
+
+    /// <summary>1 when the picture was not here yet.</summary>
+    private async Task<int> PictureAsync(int visit, ArrivingPicture picture, CancellationToken cancel)
+    {
+        var isNew = !await connection.ScalarAsync<bool>("select exists (select from photo where id = $1)", [picture.Photo.Id], cancel);
+        if (isNew)
+        {
+            await PhotoStore.KeepAsync(connection, picture.Photo, keep ? picture.Content() : [], await PersonAsync(picture.Person, cancel), cancel);
+        }
+
+        await PhotoStore.UseAsync(connection, picture.Photo.Id, visit, picture.Characters, cancel);
+        return isNew ? 1 : 0;
+    }
+
+    /// <summary>A walk comes to a plant without one, grades set to a plant of which nobody set one.</summary>
+    private async Task StudyAsync(int id, ArrivingStudy study, CancellationToken cancel)
+    {
+        if (study.Walk is { } walk && !await connection.ScalarAsync<bool>("select exists (select from walk where plant = $1)", [id], cancel))
+        {
+            await EvidenceStore.PutWalkAsync(connection, id, walk, cancel);
+        }
+
+        if (study.Overrules.Count > 0 && !await connection.ScalarAsync<bool>("select exists (select from grade_overrule where plant = $1)", [id], cancel))
+        {
+            foreach (var overrule in study.Overrules)
+            {
+                await connection.ExecuteAsync(
+                    "insert into grade_overrule (plant, grade, reason, person, given_at) values ($1, $2, $3, $4, $5)",
+                    [id, overrule.Grade?.ToString(), overrule.Reason, await PersonAsync(overrule.Person, cancel), overrule.At.ToUniversalTime()], cancel);
+            }
+        }
+    }
+
+    private async Task ColonyAsync(ArrivingPlant plant, CancellationToken cancel)
+    {
+        foreach (var (other, person) in plant.Study.Colony)
+        {
+            await connection.ExecuteAsync(
+                """
+                insert into colony_link (plant, other, linked_by)
+                select least(p.id, o.id), greatest(p.id, o.id), $3 from plant p join plant o on o.request = $2 and o.id <> p.id where p.request = $1
+                on conflict do nothing
+                """,
+                [plant.Request, other, await PersonAsync(person, cancel)], cancel);
+        }
     }
 
     /// <summary>Landmarks come to a plant that has none; threats and years that are known stay as they are here.</summary>
@@ -179,18 +257,21 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
         return (id, site, true);
     }
 
-    /// <summary>Number of the plant's visit; null where it is there already.</summary>
-    private async Task<int?> LookAsync(int plant, int site, ArrivingLook look, CancellationToken cancel)
+    /// <summary>Number of the plant's visit, and whether it was not here yet.</summary>
+    private async Task<(int Id, bool IsNew)> LookAsync(int plant, int site, ArrivingLook look, CancellationToken cancel)
     {
         var person = await PersonAsync(look.Recorder, cancel);
         await connection.ExecuteAsync("insert into visit (site, visited_on, recorder) values ($1, $2, $3) on conflict do nothing", [site, look.Date, person], cancel);
-        return await connection.ScalarAsync<int?>(
+        var added = await connection.ScalarAsync<int?>(
             """
             insert into plant_visit (plant, visit, stage, sex, parts, altered, note)
             select $1, v.id, $5, $6, $7, $8, $9 from visit v where v.site = $2 and v.visited_on = $3 and v.recorder = $4
             on conflict (plant, visit) do nothing returning id
             """,
             [plant, site, look.Date, person, look.Stage?.ToString(), look.Sex?.ToString(), Sql.Names(look.Parts), Sql.Names(look.Altered), look.Note], cancel);
+        return added is { } id ? (id, true) : (await connection.ScalarAsync<int>(
+            "select p.id from plant_visit p join visit v on v.id = p.visit where p.plant = $1 and v.site = $2 and v.visited_on = $3 and v.recorder = $4",
+            [plant, site, look.Date, person], cancel), false);
     }
 
     private async Task<int> NameAsync(int plant, ArrivingName name, CancellationToken cancel) => await connection.ExecuteAsync(

@@ -311,7 +311,12 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         return walks[0] with { Walk = walks[0].Walk with { Answers = [.. answers] } };
     }
 
-    private static async Task PutWalkAsync(NpgsqlConnection connection, int plant, KeyWalk? walk, CancellationToken cancel)
+    /// <summary>Puts a walk in the place of one there may be.</summary>
+    /// <param name="connection">A connection in a transaction.</param>
+    /// <param name="plant">The plant.</param>
+    /// <param name="walk">The walk; null to put it away.</param>
+    /// <param name="cancel">Gives up.</param>
+    internal static async Task PutWalkAsync(NpgsqlConnection connection, int plant, KeyWalk? walk, CancellationToken cancel)
     {
         await connection.ExecuteAsync("delete from walk where plant = $1", [plant], cancel);
         if (walk is null)

@@ -10,6 +10,13 @@ namespace Garten.Data;
 /// <param name="On">When.</param>
 public sealed record GradeOverrule(Grade Grade, string Reason, string Person, DateOnly On);
 
+/// <summary>What a person once said of a grade.</summary>
+/// <param name="Grade">The grade set; null where the computed one was let stand again.</param>
+/// <param name="Reason">Why.</param>
+/// <param name="Person">Who.</param>
+/// <param name="At">When.</param>
+public sealed record OverruledOnce(Grade? Grade, string Reason, string Person, DateTimeOffset At);
+
 /// <summary>A grade that fell and has not risen again.</summary>
 /// <param name="Plant">The plant.</param>
 /// <param name="From">What it was.</param>
@@ -86,5 +93,16 @@ public sealed class GradeStore(NpgsqlDataSource source)
             """,
             [plant], r => (Grade: r.NamedOrNull<Grade>(0), Reason: r.GetString(1), Person: r.GetString(2), On: r.GetFieldValue<DateOnly>(3)), cancel);
         return latest is [{ Grade: { } grade } set] ? new(grade, set.Reason, set.Person, set.On) : null;
+    }
+
+    /// <summary>All that persons said of the grade of a plant, the earliest first.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<OverruledOnce>> OverrulesAsync(int plant, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            "select o.grade, o.reason, h.name, o.given_at from grade_overrule o join person h on h.id = o.person where o.plant = $1 order by o.id",
+            [plant], r => new OverruledOnce(r.NamedOrNull<Grade>(0), r.GetString(1), r.GetString(2), r.GetFieldValue<DateTimeOffset>(3)), cancel);
     }
 }

@@ -142,7 +142,7 @@ public sealed class ImportStore(NpgsqlDataSource source)
             order by a.line
             """,
             [], r => r.GetInt32(0), cancel, patient: true);
-        ArrivingPlants arriving = new(connection, guideVersion);
+        ArrivingPlants arriving = new(connection, guideVersion, keep);
         var followed = await arriving.BringInAsync(plants, cancel);
         if (keep)
         {

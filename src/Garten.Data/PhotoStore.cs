@@ -20,6 +20,13 @@ public sealed record KeptPhoto(Guid Id, string Name, string Type, int Width, int
 /// <param name="Character">The character.</param>
 public sealed record PhotoUse(Guid Photo, string Name, int Visit, string Character);
 
+/// <summary>A picture features of a plant were read from.</summary>
+/// <param name="Photo">The picture.</param>
+/// <param name="Person">Who kept it.</param>
+/// <param name="Visit">The plant's visit.</param>
+/// <param name="Characters">The characters read from it.</param>
+public sealed record PlantPicture(KeptPhoto Photo, string Person, int Visit, IReadOnlyList<string> Characters);
+
 /// <summary>Pictures, and the features read from them.</summary>
 /// <param name="source">The database.</param>
 public sealed class PhotoStore(NpgsqlDataSource source)
@@ -32,14 +39,23 @@ public sealed class PhotoStore(NpgsqlDataSource source)
     public async Task KeepAsync(KeptPhoto photo, byte[] content, int person, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(
+        await KeepAsync(connection, photo, content, person, cancel);
+    }
+
+    /// <summary>Keeps a picture; one that is there already stays as it is.</summary>
+    /// <param name="connection">A connection.</param>
+    /// <param name="photo">What is known of it.</param>
+    /// <param name="content">The file.</param>
+    /// <param name="person">Who keeps it.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <returns>How many were kept: 1 or 0.</returns>
+    internal static Task<int> KeepAsync(NpgsqlConnection connection, KeptPhoto photo, byte[] content, int person, CancellationToken cancel) => connection.ExecuteAsync(
             """
             insert into photo (id, name, type, width, height, taken_at, latitude, longitude, content, kept_by)
             values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
             on conflict (id) do nothing
             """,
             [photo.Id, photo.Name, photo.Type, photo.Width, photo.Height, photo.Taken, photo.Latitude, photo.Longitude, content, person], cancel);
-    }
 
     /// <summary>Said of a picture that is not there, and of one the person may not see.</summary>
     public const string NoSuchPhoto = "There is no such picture.";
@@ -63,9 +79,7 @@ public sealed class PhotoStore(NpgsqlDataSource source)
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
             "select id, name, type, width, height, taken_at, latitude, longitude from photo where id = $1", [id],
-            r => new KeptPhoto(
-                r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetInt32(4), r.IsDBNull(5) ? null : r.GetDateTime(5), r.NumberOrNull(6), r.NumberOrNull(7)),
-            cancel);
+            ReadPhoto, cancel);
         return found is [var photo] ? photo : throw new NotInStoreException(NoSuchPhoto);
     }
 
@@ -87,13 +101,42 @@ public sealed class PhotoStore(NpgsqlDataSource source)
     public async Task UseAsync(Guid photo, int visit, IReadOnlyList<string> characters, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(
+        await UseAsync(connection, photo, visit, characters, cancel);
+    }
+
+    /// <summary>Notes that features of a plant were read from a picture.</summary>
+    /// <param name="connection">A connection.</param>
+    /// <param name="photo">The picture.</param>
+    /// <param name="visit">The plant's visit.</param>
+    /// <param name="characters">The characters.</param>
+    /// <param name="cancel">Gives up.</param>
+    internal static Task UseAsync(NpgsqlConnection connection, Guid photo, int visit, IReadOnlyList<string> characters, CancellationToken cancel) => connection.ExecuteAsync(
             """
             insert into photo_use (photo, plant_visit, character)
             select $1, $2, c from unnest($3::text[]) c
             on conflict do nothing
             """,
             [photo, visit, characters.ToArray()], cancel);
+
+    /// <summary>The pictures features of a plant were read from, visit by visit, the one used first in front.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<PlantPicture>> PicturesAsync(int plant, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select p.id, p.name, p.type, p.width, p.height, p.taken_at, p.latitude, p.longitude, h.name, u.plant_visit, u.characters
+            from (
+                select n.photo, n.plant_visit, array_agg(n.character order by n.used_at, n.character) as characters, min(n.used_at) as used_at
+                from photo_use n join plant_visit v on v.id = n.plant_visit
+                where v.plant = $1
+                group by n.photo, n.plant_visit) u
+            join photo p on p.id = u.photo
+            join person h on h.id = p.kept_by
+            order by u.plant_visit, u.used_at, p.id
+            """,
+            [plant], r => new PlantPicture(ReadPhoto(r), r.GetString(8), r.GetInt32(9), r.GetFieldValue<string[]>(10)), cancel);
     }
 
     /// <summary>The features of a plant that were read from pictures.</summary>
@@ -113,4 +156,7 @@ public sealed class PhotoStore(NpgsqlDataSource source)
             """,
             [plant], r => new PhotoUse(r.GetGuid(0), r.GetString(1), r.GetInt32(2), r.GetString(3)), cancel);
     }
+
+    private static KeptPhoto ReadPhoto(NpgsqlDataReader r) => new(
+        r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetInt32(4), r.IsDBNull(5) ? null : r.GetDateTime(5), r.NumberOrNull(6), r.NumberOrNull(7));
 }

@@ -41,6 +41,16 @@ public sealed record ArchiveTable(string File, string RowType, IReadOnlyList<str
         "measurementorfact.csv", "MeasurementOrFact", rows, "eventID", "measurementID", "occurrenceID", "measurementType", "measurementValue", "measurementUnit", "measurementDeterminedBy",
         "measurementDeterminedDate", "measurementRemarks");
 
+    /// <summary>Pictures whose files lie beside the tables (Audiovisual Core, TDWG).</summary>
+    /// <param name="rows">The rows.</param>
+    public static ArchiveTable Pictures(IReadOnlyList<IReadOnlyDictionary<string, string>> rows) => new(
+        "multimedia.csv", "http://rs.tdwg.org/ac/terms/Multimedia",
+        [
+            DarwinCore + "eventID", "http://purl.org/dc/terms/identifier", DarwinCore + "occurrenceID", "http://purl.org/dc/elements/1.1/type", "http://purl.org/dc/elements/1.1/format",
+            "http://rs.tdwg.org/ac/terms/accessURI", "http://purl.org/dc/terms/title", "http://purl.org/dc/elements/1.1/creator", "http://purl.org/dc/terms/created", "http://rs.tdwg.org/ac/terms/caption",
+        ],
+        rows);
+
     private static ArchiveTable Of(string file, string rowType, IReadOnlyList<IReadOnlyDictionary<string, string>> rows, params string[] names) =>
         new(file, DarwinCore + rowType, [.. names.Select(n => DarwinCore + n)], rows);
 }

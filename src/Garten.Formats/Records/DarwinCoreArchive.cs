@@ -26,8 +26,11 @@ public static class DarwinCoreArchive
     /// <param name="core">The core; its first column numbers its rows.</param>
     /// <param name="extensions">The extensions; their first column refers to the core's.</param>
     /// <param name="about">What the archive says of itself.</param>
+    /// <param name="pictures">Pictures whose files lie beside the tables; each is asked for when its turn comes, so that they need not all be at hand.</param>
     /// <param name="stream">Where to; left open.</param>
-    public static void Write(ArchiveTable core, IReadOnlyList<ArchiveTable> extensions, ArchiveAbout about, Stream stream)
+    /// <param name="cancel">Gives up.</param>
+    public static async Task WriteAsync(
+        ArchiveTable core, IReadOnlyList<ArchiveTable> extensions, ArchiveAbout about, IAsyncEnumerable<ArchivePicture> pictures, Stream stream, CancellationToken cancel)
     {
         using var zip = new ZipArchive(stream, ZipArchiveMode.Create, leaveOpen: true);
         foreach (var table in extensions.Prepend(core))
@@ -38,6 +41,12 @@ public static class DarwinCoreArchive
 
         Xml(zip, "meta.xml", xml => WriteMeta(core, extensions, xml));
         Xml(zip, "eml.xml", xml => WriteAbout(about, xml));
+        await foreach (var picture in pictures.WithCancellation(cancel))
+        {
+            // Pictures are packed already.
+            await using var file = zip.CreateEntry(ArchivePicture.FileOf(picture.Id, picture.Type), CompressionLevel.NoCompression).Open();
+            await file.WriteAsync(picture.Content, cancel);
+        }
     }
 
     private static void WriteTable(ArchiveTable table, Stream stream)

@@ -21,8 +21,8 @@ public static class DarwinCoreArchiveReader
     /// <summary>Most bytes unpacked of one archive.</summary>
     public const long MostUnpacked = 100L * 1024 * 1024;
 
-    /// <summary>Most files in an archive.</summary>
-    public const int MostFiles = 200;
+    /// <summary>Most files in an archive, pictures among them.</summary>
+    public const int MostFiles = 20_000;
 
     private const long MostMeta = 1024 * 1024;
     private const int LongestCell = 100_000;
@@ -32,12 +32,12 @@ public static class DarwinCoreArchiveReader
     public static bool IsArchive(ReadOnlySpan<byte> content) => content is [0x50, 0x4B, 0x03 or 0x05, 0x04 or 0x06, ..];
 
     /// <summary>Reads an archive.</summary>
-    /// <param name="content">The zip file.</param>
-    public static ReadArchive Read(byte[] content)
+    /// <param name="content">The zip file, which can be searched; left open.</param>
+    public static ReadArchive Read(Stream content)
     {
         try
         {
-            using ZipArchive zip = new(new MemoryStream(content, writable: false));
+            using ZipArchive zip = new(content, ZipArchiveMode.Read, leaveOpen: true);
             return Read(zip);
         }
         catch (InvalidDataException)
@@ -62,7 +62,7 @@ public static class DarwinCoreArchiveReader
         }
 
         var left = MostUnpacked;
-        var meta = Unpack(zip, "meta.xml", Math.Min(MostMeta, left), ref left) ?? throw new ArchiveException("", 0, "The archive has no meta.xml that says what its tables hold.");
+        var meta = ZipFiles.Unpack(zip, "meta.xml", Math.Min(MostMeta, left), ref left) ?? throw new ArchiveException("", 0, "The archive has no meta.xml that says what its tables hold.");
         XmlReaderSettings settings = new() { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, MaxCharactersInDocument = MostMeta };
         using var xml = XmlReader.Create(new MemoryStream(meta), settings);
         var root = XDocument.Load(xml).Root!;
@@ -96,7 +96,7 @@ public static class DarwinCoreArchiveReader
             throw new ArchiveException(file, 0, $"It is written in {Attribute(table, "encoding", "")}. Write it in UTF-8.");
         }
 
-        var content = Unpack(zip, file, left, ref left) ?? throw new ArchiveException("meta.xml", 0, $"The archive has no file “{file}”.");
+        var content = ZipFiles.Unpack(zip, file, left, ref left) ?? throw new ArchiveException("meta.xml", 0, $"The archive has no file “{file}”.");
         string text;
         try
         {
@@ -160,31 +160,6 @@ public static class DarwinCoreArchiveReader
         }
     }
 
-    /// <summary>Unpacks a file; null when there is none. What comes out is counted, whatever size the archive states.</summary>
-    private static byte[]? Unpack(ZipArchive zip, string name, long most, ref long left)
-    {
-        if (zip.Entries.FirstOrDefault(e => e.FullName == name) is not { } entry)
-        {
-            return null;
-        }
-
-        using var packed = entry.Open();
-        using MemoryStream content = new();
-        var buffer = new byte[81_920];
-        for (int read; (read = packed.Read(buffer)) > 0;)
-        {
-            if (content.Length + read > most)
-            {
-                throw new ArchiveException(name, 0, FormattableString.Invariant($"It unpacks to more than {most / (1024 * 1024)} MB."));
-            }
-
-            content.Write(buffer, 0, read);
-        }
-
-        left -= content.Length;
-        return content.ToArray();
-    }
-
     private static string Attribute(XElement element, string name, string usual) => element.Attribute(name)?.Value ?? usual;
 
     private static string Unescaped(string sign) => sign.Replace(@"\t", "\t", StringComparison.Ordinal);
@@ -192,12 +167,4 @@ public static class DarwinCoreArchiveReader
     private static string Last(string term) => term[(term.LastIndexOfAny(['/', '#', ':']) + 1)..];
 
     private static ReadArchive Unreadable(string file, int line, string says) => new([], [], [new(file, line, "", says)]);
-
-    /// <summary>An archive that cannot be read.</summary>
-    private sealed class ArchiveException(string file, int line, string message) : Exception(message)
-    {
-        public string File => file;
-
-        public int Line => line;
-    }
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Runtime.CompilerServices;
 using System.Text.Json;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
@@ -20,17 +21,22 @@ public static class ArchiveFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/records/archive.zip", [Noted] async (
-        bool? exact, RecordStore records, PlantStore plants, PlantSheets sheets, Veil veil, CoarseRecords coarse, CountStore counts, PlaceStore places, MapStore map, CareStore care, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+        bool? exact, bool? pictures, RecordStore records, PlantStore plants, PlantSheets sheets, PlantsInFull full, PhotoStore photos, Veil veil, CoarseRecords coarse, CountStore counts, PlaceStore places,
+        MapStore map, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
     {
         var today = Rules.Today(clock);
         var leaving = await veil.LeavingAsync(exact ?? false, cancel);
+        var requests = await plants.RequestsAsync(cancel);
         var archive = new Tables(
             current.Guide, (await places.SitesAsync(cancel)).ToDictionary(s => s.Id), (await map.PlacesAsync(cancel)).ToDictionary(p => p.Id, p => p.Content),
-            await plants.RequestsAsync(cancel), (await map.PositionsAsync(cancel)).ToDictionary(p => p.Plant));
+            requests, (await map.PositionsAsync(cancel)).ToDictionary(p => p.Plant));
         var all = (await records.ListAsync(RecordFilter.All, cancel)).ToLookup(r => r.Plant);
+        Dictionary<Guid, KeptPhoto> kept = [];
         foreach (var tag in (await plants.TagsAsync(cancel)).Where(t => !leaving.Plants.Contains(t.Id)))
         {
-            archive.Add(await sheets.ReadAsync(tag.Id, cancel), await CareOfAsync(care, tag.Id, cancel), all[tag.Id]);
+            var shown = pictures ?? true ? await full.PicturesAsync(tag.Id, leaving.Plants, cancel) : null;
+            shown?.ForEach(p => kept.TryAdd(p.Photo.Id, p.Photo));
+            archive.Add(await sheets.ReadAsync(tag.Id, cancel), await full.CareAsync(tag.Id, cancel), await full.StudyAsync(tag.Id, requests, leaving.Plants, cancel), shown, all[tag.Id]);
         }
 
         var lines = (await counts.LinesAsync(CountChoice.All, cancel)).Where(l => !leaving.Taxa.Contains(l.Line.Taxon)).ToLookup(l => l.Sheet, l => l.Line);
@@ -49,23 +55,37 @@ public static class ArchiveFeature
         }
 
         var people = (await places.PeopleAsync(cancel)).ConvertAll(p => p.Name);
-        var content = new MemoryStream();
-        DarwinCoreArchive.Write(
-            ArchiveTable.Events(archive.Events), [ArchiveTable.Occurrences(archive.Occurrences), ArchiveTable.Identifications(archive.Identifications), ArchiveTable.Measurements(archive.Measurements)],
-            new(
-                $"Survey of {current.Guide.Title.Title}",
-                "Plants followed over the seasons with the features their names rest on, and counts by protocol. Names follow the guide named in the title.", people.Count > 0 ? people : ["not named"], today),
-            content);
-        return TypedResults.File(content.ToArray(), "application/zip", string.Create(CultureInfo.InvariantCulture, $"garten-survey-{today:yyyy-MM-dd}.zip"));
+        var content = Uploads.Aside();
+        try
+        {
+            await DarwinCoreArchive.WriteAsync(
+                ArchiveTable.Events(archive.Events),
+                [
+                    ArchiveTable.Occurrences(archive.Occurrences), ArchiveTable.Identifications(archive.Identifications), ArchiveTable.Measurements(archive.Measurements),
+                    .. archive.Pictures.Count > 0 ? [ArchiveTable.Pictures(archive.Pictures)] : Array.Empty<ArchiveTable>(),
+                ],
+                new(
+                    $"Survey of {current.Guide.Title.Title}",
+                    "Plants followed over the seasons with the features their names rest on, and counts by protocol. Names follow the guide named in the title.", people.Count > 0 ? people : ["not named"], today),
+                FilesOfAsync(kept.Values, photos, cancel), content, cancel);
+        }
+        catch
+        {
+            await content.DisposeAsync();
+            throw;
+        }
+
+        content.Position = 0;
+        return TypedResults.Stream(content, "application/zip", string.Create(CultureInfo.InvariantCulture, $"garten-survey-{today:yyyy-MM-dd}.zip"));
     }).WithName("archive").Produces<string>(contentType: "application/zip");
 
-    private static async Task<ExtraCare> CareOfAsync(CareStore care, int plant, CancellationToken cancel) => new(
-        [.. (await care.LandmarksAsync(plant, cancel)).Select(l => new ExtraLandmark(l.Name, l.Bearing, l.Metres))],
-        [
-            .. (await care.ThreatsAsync(plant, cancel)).OrderBy(t => t.Id).Select(t => new ExtraThreat(
-                t.Content.Kind, t.Content.Note, t.Content.SeenOn, t.Content.Told, t.Content.ToldOn, t.Content.Outcome, t.Content.SettledOn, t.Person)),
-        ],
-        [.. (await care.CountsAsync(plant, cancel)).Select(c => new ExtraRosettes(c.Year, c.Marked, c.MarkedOn, c.Flowering, c.FloweringOn))]);
+    private static async IAsyncEnumerable<ArchivePicture> FilesOfAsync(IEnumerable<KeptPhoto> kept, PhotoStore photos, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        foreach (var photo in kept)
+        {
+            yield return new(photo.Id, photo.Type, await photos.ContentAsync(photo.Id, cancel));
+        }
+    }
 
     /// <summary>The tables as they fill.</summary>
     private sealed class Tables(Guide guide, Dictionary<int, Site> sites, Dictionary<int, PlaceContent> places, Dictionary<int, Guid> plants, Dictionary<int, PlantPosition> positions)
@@ -80,19 +100,31 @@ public static class ArchiveFeature
 
         public List<Dictionary<string, string>> Measurements { get; } = [];
 
+        public List<Dictionary<string, string>> Pictures { get; } = [];
+
         /// <summary>Adds a plant with its records, one a visit.</summary>
-        public void Add(PlantSheet sheet, ExtraCare care, IEnumerable<SurveyRecord> records)
+        public void Add(PlantSheet sheet, ExtraCare care, ExtraStudy study, List<PlantPicture>? pictures, IEnumerable<SurveyRecord> records)
         {
             var named = records.ToDictionary(r => r.Id);
             foreach (var visit in sheet.Visits)
             {
                 var cells = named.TryGetValue(visit.Id, out var record) ? DarwinCoreCsv.CellsOf(record) : Unnamed(sheet.Plant, visit);
-                cells["dynamicProperties"] = ArchiveExtras.Write(MoreOf(sheet, visit, visit.Id == sheet.Visits[^1].Id ? care : null));
+                cells["dynamicProperties"] = ArchiveExtras.Write(MoreOf(sheet, visit) with
+                {
+                    Care = visit.Id == sheet.Visits[^1].Id ? care : null,
+                    Study = visit.Id == sheet.Visits[^1].Id ? study : null,
+                    Pictures = pictures?.Where(p => p.Visit == visit.Id).Select(p => new ExtraPicture(p.Photo.Id, p.Photo.Type, p.Photo.Name, p.Person, [.. p.Characters])).ToList(),
+                });
                 Occurrences.Add(cells);
                 AddEvent(cells["eventID"], "", visit.Date, sheet.Plant.Site, ("samplingProtocol", ArchivedSurvey.FollowedProtocol));
                 foreach (var o in sheet.Observations.Where(o => o.Visit == visit.Id && o.Finding != Finding.Hidden))
                 {
                     AddMeasurement(cells["eventID"], cells["occurrenceID"], o);
+                }
+
+                foreach (var picture in pictures?.Where(p => p.Visit == visit.Id) ?? [])
+                {
+                    AddPicture(cells["eventID"], cells["occurrenceID"], picture);
                 }
 
                 // All names hang on the plant's latest record, the one whose occurrence they concern through the organism.
@@ -107,7 +139,7 @@ public static class ArchiveFeature
         }
 
         /// <summary>What the terms of the standard have no column for.</summary>
-        private PlantExtras MoreOf(PlantSheet sheet, PlantVisit visit, ExtraCare? care)
+        private PlantExtras MoreOf(PlantSheet sheet, PlantVisit visit)
         {
             var position = positions.GetValueOrDefault(sheet.Plant.Id);
             return new(
@@ -125,8 +157,7 @@ public static class ArchiveFeature
                 [
                     .. sheet.Vouchers.Where(_ => visit.Id == sheet.Visits[^1].Id).Select(v => new ExtraSpecimen(
                         v.Content.Number, v.Content.KeptAt, v.Content.TakenOn, v.Content.Stand, v.Content.Taken, v.Content.Permit, v.Person)),
-                ],
-                care);
+                ]);
         }
 
         private static ExtraSite MoreOf(Site site) => new(site.Description, [.. site.Habitats], site.SnowGone, site.FloraArea);
@@ -260,6 +291,20 @@ public static class ArchiveFeature
             ["measurementDeterminedBy"] = DarwinCoreCsv.Text(o.Recorder),
             ["measurementDeterminedDate"] = DarwinCoreCsv.Date(o.Date),
             ["measurementRemarks"] = DarwinCoreCsv.Text(o.Note),
+        });
+
+        private void AddPicture(string on, string occurrence, PlantPicture picture) => Pictures.Add(new()
+        {
+            ["eventID"] = on,
+            ["identifier"] = picture.Photo.Id.ToString("D"),
+            ["occurrenceID"] = occurrence,
+            ["type"] = "StillImage",
+            ["format"] = picture.Photo.Type,
+            ["accessURI"] = ArchivePicture.FileOf(picture.Photo.Id, picture.Photo.Type),
+            ["title"] = DarwinCoreCsv.Text(picture.Photo.Name),
+            ["creator"] = DarwinCoreCsv.Text(picture.Person),
+            ["created"] = picture.Photo.Taken?.ToString("s", CultureInfo.InvariantCulture) ?? "",
+            ["caption"] = DarwinCoreCsv.Text(string.Join(", ", picture.Characters.Select(c => guide.FindCharacter(new(c))?.Label ?? c))),
         });
 
         /// <summary>A site, known to lie where a plot or transect of it does.</summary>

@@ -9,6 +9,7 @@ using Garten.Core.Survey.Importing;
 using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Formats.Records;
+using Garten.Pictures;
 using Garten.Server.Access;
 using Garten.Server.Hosting;
 
@@ -42,7 +43,11 @@ public sealed record ImportView(
 /// <summary>Brings tables of records in: what would change is shown first, and all of it is kept or nothing.</summary>
 public static class ImportFeature
 {
-    private const long MostFile = 40 * 1024 * 1024;
+    private const long MostTable = 40 * 1024 * 1024;
+    private const long MostArchive = 1024 * 1024 * 1024;
+
+    /// <summary>Pictures are looked at when they are shown and fetched when they are kept.</summary>
+    private const long MostUnpacked = 2 * MostArchive;
     private const int ShownFaults = 50;
 
     private const int FirstRows = 3;
@@ -59,12 +64,12 @@ public static class ImportFeature
         string? file, string? columns, bool? keep, HttpRequest request, ImportStore store, PlaceStore places, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
     {
         var name = Rules.Text("file", "The file's name", file ?? "records.csv", 200);
-        var content = await Uploads.ReadAsync(request, MostFile, "table", cancel);
+        var content = await Uploads.PutAsideAsync(request, MostArchive, "archive", cancel);
         return await LongWork.AnswerAsync(request, progress => BringInAsync(content, name, columns, keep ?? false, progress, store, places, current, person, clock, cancel));
     }).Needs(Right.Steward).WithName("bringInRecords").Accepts<string>("text/csv", "application/zip").Produces<ImportView>();
 
     private static async Task<ImportView> BringInAsync(
-        byte[] content, string name, string? columns, bool keep, IProgress<double> progress, ImportStore store, PlaceStore places, CurrentGuide current, CurrentPerson person, TimeProvider clock,
+        Stream content, string name, string? columns, bool keep, IProgress<double> progress, ImportStore store, PlaceStore places, CurrentGuide current, CurrentPerson person, TimeProvider clock,
         CancellationToken cancel)
     {
         var sites = (await places.SitesAsync(cancel)).ConvertAll(s => s.Name);
@@ -73,7 +78,9 @@ public static class ImportFeature
         // A name in another case is the same person, in the survey and within the file.
         Dictionary<string, string> names = new((await places.PeopleAsync(cancel)).Select(p => KeyValuePair.Create(p.Name, p.Name)), StringComparer.OrdinalIgnoreCase);
         string Known(string recorder) => names.TryGetValue(recorder, out var known) ? known : names[recorder] = recorder;
-        var arriving = DarwinCoreArchiveReader.IsArchive(content) ? OfArchive(content, current, sites, today, Known) : OfTable(content, columns, name, current.Guide, sites, today, progress, cancel);
+        using ArchivedPictures pictures = new(content, PictureReader.MostBytes, MostUnpacked);
+        var arriving = await IsArchiveAsync(content, cancel)
+            ? OfArchive(content, pictures, current, sites, today, Known) : OfTable(await TableAsync(content, cancel), columns, name, current.Guide, sites, today, progress, cancel);
         var visits = arriving.Visits.Select(v => (Visit: v, Recorder: Known(v.Recorder.Length > 0 ? v.Recorder : person.Member!.Name)))
             .GroupBy(v => RequestOf(v.Visit, v.Recorder))
             .Select(g => new ImportVisit(g.Key, g.First().Visit.Site, g.First().Visit.Date, g.First().Recorder, g.First().Visit.Effort, Once(g.SelectMany(v => v.Visit.Rows))) { Place = g.First().Visit.Place }).ToList();
@@ -91,6 +98,27 @@ public static class ImportFeature
         return new ImportView(
             arriving.Columns, arriving.Rows, [.. arriving.Faults.OrderBy(f => f.File, StringComparer.Ordinal).ThenBy(f => f.Line).Take(ShownFaults)], arriving.Faults.Count,
             arriving.Visits.Sum(v => v.Rows.Length) - visits.Sum(v => v.Rows.Count), change, arriving.Left, keep);
+    }
+
+    private static async Task<bool> IsArchiveAsync(Stream content, CancellationToken cancel)
+    {
+        content.Position = 0;
+        var first = new byte[4];
+        var read = await content.ReadAtLeastAsync(first, first.Length, throwOnEndOfStream: false, cancel);
+        content.Position = 0;
+        return DarwinCoreArchiveReader.IsArchive(first.AsSpan(0, read));
+    }
+
+    private static async Task<byte[]> TableAsync(Stream content, CancellationToken cancel)
+    {
+        if (content.Length > MostTable)
+        {
+            throw Uploads.TooLarge(MostTable, "table");
+        }
+
+        var table = new byte[content.Length];
+        await content.ReadExactlyAsync(table, cancel);
+        return table;
     }
 
     private static Arriving OfTable(byte[] content, string? columns, string file, Guide guide, List<string> sites, DateOnly today, IProgress<double> progress, CancellationToken cancel)
@@ -124,11 +152,11 @@ public static class ImportFeature
                 v.Key.PlotAreaM2 is { } area ? $"plots of {area:R} " : "", v.Key.Date, v.Key.Site, v.Key.Recorder, ImportedEffort.Of([.. v], $"Brought in from {file}"), [.. v], null))], [], [], []);
     }
 
-    private static Arriving OfArchive(byte[] content, CurrentGuide current, List<string> sites, DateOnly today, Func<string, string> personOf)
+    private static Arriving OfArchive(Stream content, ArchivedPictures pictures, CurrentGuide current, List<string> sites, DateOnly today, Func<string, string> personOf)
     {
         var archive = DarwinCoreArchiveReader.Read(content);
         var survey = ArchivedSurvey.Read(current.Guide, sites, today, archive.Events, archive.Occurrences);
-        ReturningPlants returning = new(current, sites.Concat(survey.NewSites.Select(s => s.Name)), today, personOf);
+        ReturningPlants returning = new(current, sites.Concat(survey.NewSites.Select(s => s.Name)), pictures, today, personOf);
         var plants = returning.Read(survey.Followed);
         List<string> left = [];
         if (returning.Bare > 0)
@@ -136,9 +164,14 @@ public static class ImportFeature
             left.Add($"{returning.Bare} records of single plants followed over the seasons stay out: they belong to plants with their features, which this archive does not carry.");
         }
 
-        if (plants.Count > 0)
+        if (returning.Absent > 0)
         {
-            left.Add("Photographs and walks of keys do not travel in an archive; a backup holds them.");
+            left.Add($"{(returning.Absent == 1 ? "One picture stays" : $"{returning.Absent} pictures stay")} out: the archive tells of what was read from it, and does not hold its file.");
+        }
+
+        if (returning.Strange > 0)
+        {
+            left.Add($"{(returning.Strange == 1 ? "One walk of a key stays" : $"{returning.Strange} walks of keys stay")} out: this guide has no such couplet.");
         }
 
         if (survey.Withheld > 0)

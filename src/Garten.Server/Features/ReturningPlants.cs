@@ -5,9 +5,11 @@ using System.Text.RegularExpressions;
 using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Keys;
 using Garten.Core.Survey.Importing;
 using Garten.Data;
 using Garten.Formats.Records;
+using Garten.Pictures;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;
@@ -15,12 +17,14 @@ namespace Garten.Server.Features;
 /// <summary>Reads followed plants from the rows of an archive: each is a plant on a visit, with all it carries beside the terms of the standard.</summary>
 /// <param name="current">The guide.</param>
 /// <param name="sites">Names of the sites there are.</param>
+/// <param name="pictures">The pictures of the archive.</param>
 /// <param name="today">Today; no visit lies after it.</param>
 /// <param name="personOf">A person's name as it is written here.</param>
-public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<string> sites, DateOnly today, Func<string, string> personOf)
+public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<string> sites, ArchivedPictures pictures, DateOnly today, Func<string, string> personOf)
 {
     private const int MostName = 120;
     private const int MostGrounds = 1_000_000;
+    private const int MostLinks = 1000;
 
     private readonly Dictionary<string, string> _sites = sites.ToDictionary(s => s, StringComparer.OrdinalIgnoreCase);
 
@@ -29,6 +33,12 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
 
     /// <summary>Rows that carry nothing but the terms of the standard, and so no plant with its features.</summary>
     public int Bare { get; private set; }
+
+    /// <summary>Pictures that are told of, and whose files are not there.</summary>
+    public int Absent { get; private set; }
+
+    /// <summary>Walks that begin in a key the guide has not.</summary>
+    public int Strange { get; private set; }
 
     /// <summary>What is told of their sites.</summary>
     public Dictionary<string, ExtraSite> Sites { get; } = new(StringComparer.OrdinalIgnoreCase);
@@ -71,7 +81,73 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
         return new(
             request, tag, site, Rules.Text("organismRemarks", "The description", row["organismRemarks"], 500), more.Origin, at ? more.At : null, at ? more.UncertaintyM : null,
             [.. looks.Select(l => l.Look)], [.. NamesOf(request, looks.SelectMany(l => l.More.Names))],
-            [.. looks.SelectMany(l => l.More.Specimens).Select(SpecimenOf)], CareOf([.. looks.Select(l => l.More.Care).OfType<ExtraCare>()]));
+            [.. looks.SelectMany(l => l.More.Specimens).Select(SpecimenOf)], CareOf([.. looks.Select(l => l.More.Care).OfType<ExtraCare>()]),
+            StudyOf([.. looks.Select(l => l.More.Study).OfType<ExtraStudy>()]));
+    }
+
+    private ArrivingStudy StudyOf(ExtraStudy[] studies)
+    {
+        var links = studies.SelectMany(s => s.Colony).ToList();
+        return links.Count > MostLinks ? throw new RuleException("dynamicProperties", $"A plant stands in a colony with {links.Count} others; {MostLinks} is the most.")
+            : new(
+                studies.Select(s => s.Walk).OfType<ExtraWalk>().Select(WalkOf).FirstOrDefault(),
+                [
+                    .. studies.SelectMany(s => s.Overrules).Select(o => new OverruledOnce(
+                        o.Grade, Rules.Text("dynamicProperties", "The reason", o.Reason, 2000, required: true), PersonOf(o.Person, "dynamicProperties"), o.At)),
+                ],
+                links.ConvertAll(l => (l.Plant, PersonOf(l.Person, "dynamicProperties"))));
+    }
+
+    /// <summary>The walk as far as the guide has its couplets; null when it has not even the first.</summary>
+    private KeyWalk? WalkOf(ExtraWalk walk)
+    {
+        if (At(walk.Key, walk.Couplet) is not { } start)
+        {
+            Strange++;
+            return null;
+        }
+
+        var answers = walk.Answers.Select(a => (At: At(a.Key, a.Couplet), a.Lead))
+            .Where(a => a.At is { } at && (a.Lead is null || current.Guide.FindCouplet(at)!.Leads.Any(l => l.Number == a.Lead))).Select(a => new WalkAnswer(a.At!.Value, a.Lead)).DistinctBy(a => a.At);
+        return new(start, [.. answers], walk.Reopened is { } again ? At(again.Key, again.Couplet) : null);
+    }
+
+    private CoupletRef? At(string key, int couplet) => new CoupletRef(new KeyId(key), couplet) is var at && current.Guide.FindCouplet(at) is not null ? at : null;
+
+    private ArrivingPicture? PictureOf(ExtraPicture picture)
+    {
+        if (Found(picture) is not { } file)
+        {
+            Absent++;
+            return null;
+        }
+
+        PictureFacts facts;
+        try
+        {
+            facts = PictureReader.Facts(file);
+        }
+        catch (PictureException e)
+        {
+            throw new RuleException("dynamicProperties", $"{ArchivePicture.FileOf(picture.Id, picture.Type)}: {e.Message}");
+        }
+
+        var name = Rules.Text("dynamicProperties", "The picture's name", Path.GetFileName(picture.Name), 200, required: true);
+        return new(
+            new(picture.Id, name, facts.Type, facts.Width, facts.Height, facts.Taken, facts.Latitude, facts.Longitude), () => Found(picture)!, PersonOf(picture.Person, "dynamicProperties"),
+            [.. picture.Characters.Where(c => current.Guide.FindCharacter(new(c)) is not null).Distinct()]);
+    }
+
+    private byte[]? Found(ExtraPicture picture)
+    {
+        try
+        {
+            return pictures.Find(picture.Id, picture.Type);
+        }
+        catch (InvalidDataException e)
+        {
+            throw new RuleException("dynamicProperties", e.Message);
+        }
     }
 
     private ArrivingCare CareOf(ExtraCare[] cares) => new(
@@ -97,7 +173,8 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
                         [.. f.Parts.Select(p => new PartPlace(p.Exposure, p.Position))]),
                     current, 0),
                 PersonOf(f.Recorder, f.Character))),
-        ]);
+        ],
+        [.. (more.Pictures ?? []).Select(PictureOf).OfType<ArrivingPicture>()]);
 
     private IEnumerable<ArrivingName> NamesOf(Guid plant, IEnumerable<ExtraName> names)
     {

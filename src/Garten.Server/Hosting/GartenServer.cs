@@ -85,6 +85,7 @@ public static class GartenServer
         builder.Services.AddSingleton<PhenologyWatches>();
         builder.Services.AddSingleton<PlantGrades>();
         builder.Services.AddSingleton<PlantSheets>();
+        builder.Services.AddSingleton<PlantsInFull>();
         builder.Services.AddSingleton<PlantCares>();
         builder.Services.AddSingleton<CountViews>();
         builder.Services.AddSingleton<CountedSurvey>();

@@ -32,16 +32,21 @@ public sealed class ArchiveExtrasTests
             Mill, Guid.NewGuid(), Origin.Wild, LifeStage.Sapling, null, [PlantPart.Flowers], [], new(45, -123.7), 8, [measured],
             [new("acer-macrophyllum", Qualifier.Cf, "R. Ostrow", new(2026, 5, 1), "by the bark", grounds.RootElement, [new("M. Falk", Verdict.Differs, "no sap", DateTimeOffset.UnixEpoch)])],
             [new("RO 1", "hut", new(2026, 5, 2), 40, 1, "", "R. Ostrow")],
-            new([new("the gate", 40, 12.5)], [new(ThreatKind.Mowing, "", new(2026, 5, 3), "the owner", new(2026, 5, 4), "", null, "M. Falk")], [new(2026, 40, new(2026, 2, 1), null, null)]));
+            new([new("the gate", 40, 12.5)], [new(ThreatKind.Mowing, "", new(2026, 5, 3), "the owner", new(2026, 5, 4), "", null, "M. Falk")], [new(2026, 40, new(2026, 2, 1), null, null)]),
+            new(new("roses", 1, [new("roses", 1, 2), new("roses", 2, null)], new("roses", 1, null)), [new(Grade.Leaning, "far away", "M. Falk", DateTimeOffset.UnixEpoch), new(null, "seen", "M. Falk", DateTimeOffset.UnixEpoch)], [new(Guid.NewGuid(), "M. Falk")]),
+            [new(Guid.NewGuid(), "image/jpeg", "leaf.jpg", "M. Falk", ["leaf-length"])]);
         ArchiveExtras.TryRead(ArchiveExtras.Write(plant), out PlantExtras? read).ShouldBeTrue();
         ArchiveExtras.Write(read!).ShouldBe(ArchiveExtras.Write(plant));
         read!.Features[0].Parts.ShouldBe(measured.Parts);
         read.Names[0].Grounds.GetProperty("mass").GetDouble().ShouldBe(0.97);
         read.Care!.Threats.ShouldBe(plant.Care!.Threats);
+        read.Study!.Walk!.Answers.ShouldBe(plant.Study!.Walk!.Answers);
 
         // Archives written before carry nothing of this.
-        ArchiveExtras.TryRead(ArchiveExtras.Write(plant with { Care = null }).Replace(",\"care\":null", "", StringComparison.Ordinal), out PlantExtras? older).ShouldBeTrue();
-        older!.Care.ShouldBeNull();
+        var bare = ArchiveExtras.Write(plant with { Care = null, Study = null, Pictures = null });
+        ArchiveExtras.TryRead(bare.Replace(",\"care\":null,\"study\":null,\"pictures\":null", "", StringComparison.Ordinal), out PlantExtras? older).ShouldBeTrue();
+        (older!.Care, older.Study, older.Pictures).ShouldBe((null, null, null));
+        ArchiveExtras.Write(older).ShouldBe(bare);
     }
 
     [Theory]

@@ -29,7 +29,7 @@ public sealed class DarwinCoreArchiveReaderTests
     [Fact]
     public void Tables_are_read_as_the_description_says_and_what_is_not_asked_for_is_left()
     {
-        var read = DarwinCoreArchiveReader.Read(Zip(("meta.xml", Meta), ("event.csv", Events), ("occurrence.txt", Occurrences)));
+        var read = ReadBytes(Zip(("meta.xml", Meta), ("event.csv", Events), ("occurrence.txt", Occurrences)));
         read.Faults.ShouldBeEmpty();
         read.Events.Select(e => (e.Line, e["eventID"], e["eventDate"], e["locality"])).ShouldBe([(2, "e1", "2024-05-12", "Mill, lower"), (3, "e2", "2024-05-13", "Ridge")]);
         read.Occurrences.Select(o => (o.File, o["eventID"], o["scientificName"], o["recordedBy"])).ShouldBe(
@@ -40,7 +40,7 @@ public sealed class DarwinCoreArchiveReaderTests
     public void What_belongs_to_an_event_may_say_so_by_the_number_of_the_core_alone()
     {
         var bare = Meta.Replace("<field index=\"0\" term=\"http://rs.tdwg.org/dwc/terms/eventID\"/>", "", StringComparison.Ordinal);
-        DarwinCoreArchiveReader.Read(Zip(("meta.xml", bare), ("event.csv", Events), ("occurrence.txt", Occurrences))).Occurrences.Select(o => o["eventID"]).ShouldBe(["e1", "e2"]);
+        ReadBytes(Zip(("meta.xml", bare), ("event.csv", Events), ("occurrence.txt", Occurrences))).Occurrences.Select(o => o["eventID"]).ShouldBe(["e1", "e2"]);
     }
 
     [Theory]
@@ -76,9 +76,9 @@ public sealed class DarwinCoreArchiveReaderTests
         }
         ));
         bomb.Length.ShouldBeLessThan(1024 * 1024);
-        DarwinCoreArchiveReader.Read(bomb).Faults.ShouldHaveSingleItem().Says.ShouldBe("It unpacks to more than 99 MB.");
-        DarwinCoreArchiveReader.Read(ZipOf([.. Enumerable.Range(0, 201).Select(i => ($"{i}.csv", (Action<Stream>)(_ => { })))])).Faults.ShouldHaveSingleItem().Says
-            .ShouldBe("The archive holds 201 files; 200 is the most.");
+        ReadBytes(bomb).Faults.ShouldHaveSingleItem().Says.ShouldBe("It unpacks to more than 99 MB.");
+        ReadBytes(ZipOf([.. Enumerable.Range(0, 20_001).Select(i => ($"{i}.csv", (Action<Stream>)(_ => { })))])).Faults.ShouldHaveSingleItem().Says
+            .ShouldBe("The archive holds 20001 files; 20000 is the most.");
     }
 
     [Fact]
@@ -86,10 +86,10 @@ public sealed class DarwinCoreArchiveReaderTests
     {
         Fault(("meta.xml", Meta), ("event.csv", "id,day,place\ne1,\"" + new string('x', 200_000)), ("occurrence.txt", Occurrences)).Says.ShouldStartWith("A cell has more than 100,000 characters.");
         var mixed = ZipOf(("meta.xml", s => s.Write(Encoding.UTF8.GetBytes(Meta))), ("event.csv", s => s.Write([.. Encoding.UTF8.GetBytes("id,day,place\ne1,2024-05-12,Søvik\ne2,2024-05-12,S"), 0xF8, .. "vik\n"u8])));
-        DarwinCoreArchiveReader.Read(mixed).Faults.ShouldHaveSingleItem().Says.ShouldBe("It is said to be UTF-8, and is not. Write it anew.");
+        ReadBytes(mixed).Faults.ShouldHaveSingleItem().Says.ShouldBe("It is said to be UTF-8, and is not. Write it anew.");
 
         // Semicolons where commas were promised: all lands in the first column, and the others are empty.
-        DarwinCoreArchiveReader.Read(Zip(("meta.xml", Meta), ("event.csv", Events.Replace(',', ';')), ("occurrence.txt", Occurrences))).Events[1]["eventDate"].ShouldBe("");
+        ReadBytes(Zip(("meta.xml", Meta), ("event.csv", Events.Replace(',', ';')), ("occurrence.txt", Occurrences))).Events[1]["eventDate"].ShouldBe("");
     }
 
     [Fact]
@@ -98,12 +98,14 @@ public sealed class DarwinCoreArchiveReaderTests
         DarwinCoreArchiveReader.IsArchive("PK\u0003\u0004"u8).ShouldBeTrue();
         DarwinCoreArchiveReader.IsArchive("name,date"u8).ShouldBeFalse();
         var whole = Zip(("meta.xml", Meta), ("event.csv", Events), ("occurrence.txt", Occurrences));
-        DarwinCoreArchiveReader.Read(whole[..(whole.Length / 2)]).Faults.ShouldHaveSingleItem().Says.ShouldBe("The file is no archive, or is damaged. Fetch it again.");
+        ReadBytes(whole[..(whole.Length / 2)]).Faults.ShouldHaveSingleItem().Says.ShouldBe("The file is no archive, or is damaged. Fetch it again.");
         Fault(("readme.txt", "")).Says.ShouldBe("The archive has no meta.xml that says what its tables hold.");
         Fault(("meta.xml", "<archive xmlns=\"http://rs.tdwg.org/dwc/text/\"/>")).Says.ShouldBe("It names no table of events or occurrences.");
     }
 
-    private static Core.Survey.Importing.ArchivedFault Fault(params (string Name, string Text)[] files) => DarwinCoreArchiveReader.Read(Zip(files)).Faults.ShouldHaveSingleItem();
+    private static ReadArchive ReadBytes(byte[] content) => DarwinCoreArchiveReader.Read(new MemoryStream(content));
+
+    private static Core.Survey.Importing.ArchivedFault Fault(params (string Name, string Text)[] files) => ReadBytes(Zip(files)).Faults.ShouldHaveSingleItem();
 
     private static byte[] Zip(params (string Name, string Text)[] files) => ZipOf([.. files.Select(f => (f.Name, (Action<Stream>)(s => s.Write(Encoding.UTF8.GetBytes(f.Text)))))]);
 

@@ -20,9 +20,9 @@ public sealed class DarwinCoreArchiveTests
     ]);
 
     [Fact]
-    public void What_meta_xml_says_is_what_the_tables_hold()
+    public async Task What_meta_xml_says_is_what_the_tables_hold()
     {
-        var archive = ArchiveReader.Read(Written());
+        var archive = ArchiveReader.Read(await WrittenAsync());
         var (core, rows) = archive.Tables.Single(t => t.Table.File == "event.csv");
         core.RowType.ShouldBe("http://rs.tdwg.org/dwc/terms/Event");
         rows.ShouldHaveSingleItem()["http://rs.tdwg.org/dwc/terms/locality"].ShouldBe("Mill, \"upper\"\nrace");
@@ -32,9 +32,9 @@ public sealed class DarwinCoreArchiveTests
     }
 
     [Fact]
-    public void The_archive_tells_of_itself_in_sound_xml()
+    public async Task The_archive_tells_of_itself_in_sound_xml()
     {
-        var about = ArchiveReader.Read(Written()).About;
+        var about = ArchiveReader.Read(await WrittenAsync()).About;
         about.Name.ShouldBe(XName.Get("eml", "eml://ecoinformatics.org/eml-2.1.1"));
         about.Descendants("title").Single().Value.ShouldBe("Survey of <Here> & there");
         about.Descendants("creator").Select(c => c.Value).ShouldBe(["R. Ostrow", "M. Falk"]);
@@ -42,17 +42,48 @@ public sealed class DarwinCoreArchiveTests
     }
 
     [Fact]
-    public void Lines_of_every_table_end_as_meta_xml_says()
+    public async Task Lines_of_every_table_end_as_meta_xml_says()
     {
-        using var zip = new ZipArchive(new MemoryStream(Written()));
+        using var zip = new ZipArchive(new MemoryStream(await WrittenAsync()));
         using var reader = new StreamReader(zip.GetEntry("occurrence.csv")!.Open(), Encoding.UTF8);
         reader.ReadToEnd().Split("\r\n").Length.ShouldBe(4);
     }
 
-    private static byte[] Written()
+    [Fact]
+    public async Task Pictures_lie_beside_the_tables_byte_for_byte()
     {
-        var stream = new MemoryStream();
-        DarwinCoreArchive.Write(Events, [Occurrences], About, stream);
+        ArchivePicture[] pictures = [new(Guid.NewGuid(), "image/jpeg", [1, 2, 3]), new(Guid.NewGuid(), "image/png", [4, 5])];
+        using MemoryStream stream = new(await WrittenAsync(pictures));
+        using ArchivedPictures found = new(stream, 3, 5);
+        pictures.ShouldAllBe(p => found.Find(p.Id, p.Type)!.SequenceEqual(p.Content));
+        found.Find(Guid.NewGuid(), "image/png").ShouldBeNull();
+        found.Find(pictures[0].Id, "image/png").ShouldBeNull("it is of another type");
+
+        // All that may be unpacked of the archive has been.
+        Should.Throw<InvalidDataException>(() => found.Find(pictures[0].Id, "image/jpeg")).Message.ShouldContain("unpacks to too much");
+        using ArchivedPictures small = new(stream, 2, 100);
+        Should.Throw<InvalidDataException>(() => small.Find(pictures[0].Id, "image/jpeg")).Message.ShouldStartWith($"picture-{pictures[0].Id:D}.jpg ");
+        using ArchivedPictures none = new(new MemoryStream([1, 2, 3]), 2, 100);
+        none.Find(pictures[0].Id, "image/jpeg").ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task A_damaged_picture_says_so()
+    {
+        ArchivePicture picture = new(Guid.NewGuid(), "image/jpeg", [.. Enumerable.Range(0, 4000).Select(i => (byte)i)]);
+        var archive = await WrittenAsync([picture]);
+
+        // The picture's own head in the zip, where its name stands for the first time.
+        var head = archive.AsSpan().IndexOf(Encoding.ASCII.GetBytes(ArchivePicture.FileOf(picture.Id, picture.Type)));
+        archive.AsSpan(head - 30, 4).Clear();
+        using ArchivedPictures found = new(new MemoryStream(archive), 10_000, 10_000);
+        Should.Throw<InvalidDataException>(() => found.Find(picture.Id, picture.Type)).Message.ShouldEndWith("is damaged. Fetch the archive again.");
+    }
+
+    private static async Task<byte[]> WrittenAsync(params ArchivePicture[] pictures)
+    {
+        MemoryStream stream = new();
+        await DarwinCoreArchive.WriteAsync(Events, [Occurrences], About, pictures.ToAsyncEnumerable(), stream, TestContext.Current.CancellationToken);
         return stream.ToArray();
     }
 }

@@ -44,7 +44,7 @@ export function ImportPanel() {
         site and the plant must be there. Each day, site and recorder becomes one walk-through list among the
         counts, or quadrats where the table numbers its plots and says how large they are. Or a Darwin Core
         archive: its events become visits with their plots, sites it names are added, and plants followed with
-        Garten return with their visits, features and names.
+        Garten return with their visits, features, photographs and names.
       </p>
       <Button component="label" variant="outlined">
         Choose a table or an archive
@@ -156,7 +156,7 @@ export function ImportPanel() {
 
 /** How much there is to keep. */
 const added = ({ sheets, lines, plants }: NonNullable<ImportView['change']>) =>
-  sheets + lines + plants.plants + plants.visits + plants.names
+  sheets + lines + plants.plants + plants.visits + plants.names + plants.pictures
 
 function summary({ rows, faultCount, merged, change, kept }: ImportView) {
   if (!change)
@@ -164,8 +164,8 @@ function summary({ rows, faultCount, merged, change, kept }: ImportView) {
   const { plants } = change
   const parts = [
     `${some(rows, 'row')}: ${kept ? 'brought in were' : 'it would bring'} ${some(change.lines, 'record')} on ${some(change.sheets, 'new count')}.`,
-    plants.visits + plants.names > 0 &&
-      `${some(plants.plants, 'followed plant')}, ${some(plants.visits, 'visit')} to them, ${some(plants.features, 'feature')} and ${some(plants.names, 'name')} ${kept ? 'were added' : 'would be added'}.`,
+    plants.visits + plants.names + plants.pictures > 0 &&
+      `${some(plants.plants, 'followed plant')}, ${some(plants.visits, 'visit')} to them, ${some(plants.features, 'feature')}, ${some(plants.pictures, 'photograph')} and ${some(plants.names, 'name')} ${kept ? 'were added' : 'would be added'}.`,
     change.known > 0 && `${some(change.known, 'record is', 'records are')} here already.`,
     merged > 0 &&
       `${some(merged, 'row names', 'rows name')} a plant again on the same list; the numbers are added up.`,

@@ -54,6 +54,7 @@ const address = (filter: RecordFilter, exact: boolean) => {
 export function PlantRecords({ nonce }: { nonce: string }) {
   const session = useSession().data
   const [exact, setExact] = useState(false)
+  const [pictures, setPictures] = useState(true)
   const [filter, setFilter] = useState<RecordFilter>({ sort: 'date', descending: true })
   const [page, setPage] = useState({ page: 0, pageSize: 50 })
   const [open, setOpen] = useState<SurveyRecord | null>(null)
@@ -79,9 +80,17 @@ export function PlantRecords({ nonce }: { nonce: string }) {
             label="with exact places of sensitive species"
           />
         )}
-        <Button variant="outlined" href={`/api/records/archive.zip?exact=${exact}`} download>
+        <Button
+          variant="outlined"
+          href={`/api/records/archive.zip?exact=${exact}&pictures=${pictures}`}
+          download
+        >
           Whole survey (Darwin Core archive)
         </Button>
+        <FormControlLabel
+          control={<Checkbox checked={pictures} onChange={(e) => setPictures(e.target.checked)} />}
+          label="its photographs too"
+        />
         <Button variant="contained" href={address(filter, exact)} download>
           Export what is shown (CSV)
         </Button>

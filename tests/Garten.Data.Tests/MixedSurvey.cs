@@ -1,0 +1,118 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Survey.Counting;
+
+namespace Garten.Data.Tests;
+
+/// <summary>A find as a reader of the survey would tell it, without asking the database.</summary>
+/// <param name="Counted">True for a line of a count.</param>
+/// <param name="Id">Its number.</param>
+/// <param name="Plant">The followed plant; 0 for a line.</param>
+/// <param name="Day">The day.</param>
+/// <param name="Site">Number of the site.</param>
+/// <param name="Recorder">Number of who recorded.</param>
+/// <param name="Determiner">Number of who named it; of a line, who recorded.</param>
+/// <param name="Taxon">The taxon.</param>
+public sealed record KnownFind(bool Counted, int Id, int Plant, DateOnly Day, int Site, int Recorder, int Determiner, string Taxon);
+
+/// <summary>Counts and followed plants thrown together at random, and known find by find.</summary>
+public sealed class MixedSurvey : IAsyncLifetime
+{
+    private static readonly string[] Names = ["alnus-rubra", "acer-macrophyllum", "acer-circinatum", "rubus-spectabilis", "rubus-ursinus", "acer"];
+
+    /// <summary>The database it lies in.</summary>
+    public DatabaseFixture Base { get; } = new();
+
+    /// <summary>All finds.</summary>
+    public List<KnownFind> Finds { get; } = [];
+
+    /// <summary>Numbers of its people.</summary>
+    public List<int> People { get; } = [];
+
+    /// <summary>Numbers of its sites; the last lies nowhere on a map.</summary>
+    public List<int> Sites { get; } = [];
+
+    public async ValueTask InitializeAsync()
+    {
+        await Base.InitializeAsync();
+        var places = new PlaceStore(Base.Source);
+        People.Add(Base.Person.Id);
+        People.Add((await places.AddPersonAsync("M. Falk", CancellationToken.None)).Id);
+        Sites.Add(Base.Site.Id);
+        Sites.Add((await places.AddSiteAsync(new(0, "Heron Slough", "", 40, 45.03, -123.74, 30, []), CancellationToken.None)).Id);
+        Sites.Add((await places.AddSiteAsync(new(0, "Nowhere yet", "", null, null, null, null, []), CancellationToken.None)).Id);
+        Random random = new(4);
+        for (var i = 0; i < 24; i++)
+        {
+            await CountAsync(random);
+        }
+
+        for (var i = 0; i < 10; i++)
+        {
+            await FollowAsync(random);
+        }
+    }
+
+    public ValueTask DisposeAsync() => Base.DisposeAsync();
+
+    /// <summary>The taxon and all below it.</summary>
+    /// <param name="taxon">The taxon.</param>
+    public HashSet<string> Below(string taxon)
+    {
+        HashSet<string> below = [taxon];
+        for (var before = 0; below.Count > before;)
+        {
+            before = below.Count;
+            below.UnionWith(Base.Guide.Taxa.Where(t => t.Parent is { } p && below.Contains(p.Value)).Select(t => t.Id.Value));
+        }
+
+        return below;
+    }
+
+    // Few days, so that many finds share one and only their numbers part them.
+    private static DateOnly Day(Random random) => new DateOnly(2024, 5, 1).AddDays(200 * random.Next(5));
+
+    private async Task CountAsync(Random random)
+    {
+        CountStore counts = new(Base.Source);
+        var (site, person, day) = (Sites[random.Next(3)], People[random.Next(2)], Day(random));
+        var sheet = await counts.BeginAsync(Guid.NewGuid(), new(site, day, Protocol.WalkThrough, 1, null, null, null, null, "", "", ""), person, CancellationToken.None);
+        var taxa = Names.Where(_ => random.Next(2) == 0).ToList();
+        await counts.EnterAsync(sheet, Base.Version, taxa.ConvertAll(t => new StoredLine(0, 1, t, "", Qualifier.None, Origin.Wild, CountUnit.Individuals, 1 + random.Next(9), "")), person, CancellationToken.None);
+        foreach (var line in await counts.LinesAsync(sheet, CancellationToken.None))
+        {
+            if (random.Next(6) == 0)
+            {
+                await counts.TakeAwayAsync(line.Id, true, CancellationToken.None);
+            }
+            else
+            {
+                Finds.Add(new(true, line.Id, 0, day, site, person, person, line.Taxon));
+            }
+        }
+    }
+
+    private async Task FollowAsync(Random random)
+    {
+        PlantStore plants = new(Base.Source);
+        var site = Sites[random.Next(3)];
+        var plant = await plants.TakeAsync(
+            new(Guid.NewGuid(), site, "a shrub", Origin.Wild, new(Day(random), People[random.Next(2)], null, null, [], [], "")), null, CancellationToken.None);
+        await plants.AddVisitAsync(plant, new(Day(random).AddDays(1), People[random.Next(2)], null, null, [], [], ""), CancellationToken.None);
+
+        // Of several names the last counts; some plants have none yet and are no find.
+        (string Taxon, int Person)? name = null;
+        for (var i = random.Next(3); i > 0; i--)
+        {
+            name = (Names[random.Next(Names.Length)], People[random.Next(2)]);
+            await new DeterminationStore(Base.Source).GiveAsync(
+                new(Guid.NewGuid(), plant, Base.Version, name.Value.Taxon, Qualifier.None, name.Value.Taxon, name.Value.Person, new(2026, 5, 2), "", "{}"), null, CancellationToken.None);
+        }
+
+        var people = (await new PlaceStore(Base.Source).PeopleAsync(CancellationToken.None)).ToDictionary(p => p.Name, p => p.Id);
+        foreach (var visit in name is null ? [] : await plants.VisitsAsync(plant, CancellationToken.None))
+        {
+            Finds.Add(new(false, visit.Id, plant, visit.Date, site, people[visit.Recorder], name!.Value.Person, name.Value.Taxon));
+        }
+    }
+}

@@ -1,0 +1,76 @@
+namespace Garten.Data.Tests;
+
+/// <summary>Records of followed plants against the plants themselves.</summary>
+public sealed class RecordStoreTests(MixedSurvey survey) : IClassFixture<MixedSurvey>
+{
+    private static readonly CancellationToken None = CancellationToken.None;
+    private readonly RecordStore _records = new(survey.Base.Source);
+
+    private IEnumerable<KnownFind> Known => survey.Finds.Where(f => !f.Counted);
+
+    [Fact]
+    public async Task Every_column_sorts_both_ways_and_parts_make_up_the_whole()
+    {
+        foreach (var sort in Enum.GetValues<RecordSort>())
+        {
+            foreach (var descending in new[] { false, true })
+            {
+                var whole = await _records.ListAsync(RecordFilter.All with { Sort = sort, Descending = descending }, None);
+                whole.Select(r => r.Id).ShouldBe(Known.Select(f => f.Id), ignoreOrder: true);
+                var keys = whole.ConvertAll(r => sort switch
+                {
+                    RecordSort.Tag => r.Tag,
+                    RecordSort.Name => r.FullName,
+                    RecordSort.Site => r.Site,
+                    RecordSort.Recorder => r.Recorder,
+                    RecordSort.Determiner => r.Determiner,
+                    _ => r.Date.ToString("O"),
+                });
+                keys.ShouldBe([.. descending ? keys.OrderDescending(StringComparer.Ordinal) : keys.Order(StringComparer.Ordinal)], $"{sort}");
+
+                List<int> inParts = [];
+                for (var skip = 0; skip < whole.Count; skip += 4)
+                {
+                    inParts.AddRange((await _records.ListAsync(RecordFilter.All with { Sort = sort, Descending = descending, Skip = skip, Take = 4 }, None)).Select(r => r.Id));
+                }
+
+                inParts.ShouldBe(whole.Select(r => r.Id), $"{sort}");
+            }
+        }
+    }
+
+    [Fact]
+    public async Task Filters_let_through_what_they_say()
+    {
+        foreach (var site in survey.Sites)
+        {
+            await ShouldBeAsync(RecordFilter.All with { Site = site }, f => f.Site == site);
+        }
+
+        foreach (var person in survey.People)
+        {
+            await ShouldBeAsync(RecordFilter.All with { Person = person }, f => f.Recorder == person || f.Determiner == person);
+        }
+
+        foreach (var taxon in new[] { "acer", "rubus", "rosaceae", "salix" })
+        {
+            await ShouldBeAsync(RecordFilter.All with { Taxon = taxon }, f => survey.Below(taxon).Contains(f.Taxon));
+        }
+
+        DateOnly middle = new(2025, 6, 1);
+        await ShouldBeAsync(RecordFilter.All with { From = middle }, f => f.Day >= middle);
+        await ShouldBeAsync(RecordFilter.All with { To = middle }, f => f.Day <= middle);
+        await ShouldBeAsync(RecordFilter.All with { From = middle, To = middle.AddDays(-1) }, _ => false);
+        var hidden = Known.Select(f => f.Plant).First();
+        await ShouldBeAsync(RecordFilter.All with { Hidden = new HashSet<int> { hidden } }, f => f.Plant != hidden);
+        await ShouldBeAsync(RecordFilter.All with { Text = "Heron" }, f => f.Site == survey.Sites[1]);
+        await ShouldBeAsync(RecordFilter.All with { Text = "_" }, _ => false);
+    }
+
+    private async Task ShouldBeAsync(RecordFilter filter, Func<KnownFind, bool> passes)
+    {
+        int[] known = [.. Known.Where(passes).Select(f => f.Id)];
+        (await _records.ListAsync(filter, None)).Select(r => r.Id).ShouldBe(known, ignoreOrder: true, filter.ToString());
+        (await _records.CountAsync(filter, None)).ShouldBe(known.Length, filter.ToString());
+    }
+}

@@ -1,3 +1,4 @@
+using Garten.Testing;
 using OpenQA.Selenium;
 
 namespace Garten.Web.Tests;
@@ -40,6 +41,46 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Wait("the new count", d => d.FindElements(By.CssSelector(".count-list li button")).FirstOrDefault(b => b.Text.Contains("1 Jun 2023", StringComparison.Ordinal))).Click();
         browser.See("percent of cover");
         browser.See("Acer macrophyllum");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task A_survey_leaves_as_an_archive_and_returns_in_an_empty_one_with_its_pictures()
+    {
+        using var browser = server.Open("/measure?plant=7");
+        browser.Be("R. Ostrow");
+        browser.Button("A leaf beside a card").Click();
+        browser.Find(".photo-readings > div");
+        browser.Button("Use these").Click();
+        browser.See("with this picture as evidence");
+        var tag = (string)browser.RunAsync("const done = arguments[0]; fetch('/api/plants/7').then(r => r.json()).then(sheet => done(sheet.plant.tag))")!;
+        browser.Open("/records");
+        browser.See("its photographs too");
+        browser.Wait("the link", d => d.FindElements(By.TagName("a")).FirstOrDefault(a => a.Text == "Whole survey (Darwin Core archive)")).Click();
+        var archive = browser.Wait("the archive", _ => Directory.EnumerateFiles(browser.Downloads, "garten-survey-*.zip").FirstOrDefault());
+
+        await using var empty = await RunningServer.StartAsync(demo: false);
+        using var there = new Browser(empty.Address, enter: null);
+        there.Open("/");
+        there.Field("Your name, as it stands on records").SendKeys("N. Okafor");
+        there.Field("A password").SendKeys("short of breath on the hill" + Keys.Enter);
+        there.See("Take the first one on the bench");
+        there.Open("/records?what=import");
+        there.Find(".import");
+        there.All(".import input[type=file]")[0].SendKeys(archive);
+        there.See("1 photograph and");
+        there.See("would be added.");
+        there.Button("Keep these records").Click();
+        there.See("were added.");
+
+        // The plant stands on the bench there, and the picture on it.
+        there.Button("Plants").Click();
+        there.See("Acer cf. glabrum");
+        var id = (long)there.RunAsync("const [tag, done] = arguments; fetch('/api/plants').then(r => r.json()).then(all => done(all.find(p => p.tag === tag).id))", tag)!;
+        there.Open($"/bench/{id}");
+        there.Button("Visits").Click();
+        there.Wait("the picture to be loaded", _ => there.Run("return document.querySelector('.plant-pictures img')?.naturalWidth ?? 0") is > 0L ? this : null);
+        there.Complaints.ShouldBeEmpty();
         browser.Complaints.ShouldBeEmpty();
     }
 

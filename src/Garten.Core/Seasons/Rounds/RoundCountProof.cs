@@ -3,12 +3,12 @@ namespace Garten.Core.Seasons.Rounds;
 /// <summary>Proves that no plan has so few rounds, or comes upon one that has.</summary>
 /// <remarks>
 /// Lagrangian relaxation (Held and Karp 1971): when each need weighs something and no choice of so many days holds all the weight there is,
-/// there is no plan, however the weights are. Good weights are sought by the subgradient method with Polyak's step and the
-/// directions of before mixed in (Camerini, Fratta and Maffioli 1975). Where that does not settle it, it is asked twice: with the
+/// there is no plan, however the weights are. Good weights are sought (<see cref="SlotTrial"/>). Where they do not settle it, it is asked twice: with the
 /// third round, say, before a day and not before it, until the days of all rounds are settled, which leaves few sets of days; then with a round coming to a site
 /// and not coming to it; at last, with a need seen on a round and seen on others. Rounds on one day of which the same is settled are alike: where one of
 /// them is not to come to a site, none is. A round whose sites are settled holds whole needs only. Weights that settled one question are tried first on the next. Where
-/// days are settled, and again where sites are, a plan is sought from what the rounds saw most often (<see cref="RoundSqueeze"/>). A proof that ran out of
+/// days are settled, and again where sites are, a plan is sought from what the rounds saw most often (<see cref="RoundSqueeze"/>); and each time settled days have
+/// their turn one is dived for on them (<see cref="RoundDive"/>). A proof that ran out of
 /// effort goes on where it stood.
 /// </remarks>
 internal sealed class RoundCountProof

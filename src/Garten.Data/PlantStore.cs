@@ -102,14 +102,14 @@ public sealed class PlantStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            """
+            $"""
             select p.id, p.tag, l.by
             from (
                 select case when k.plant = $1 then k.other else k.plant end as id, w.name as by
                 from colony_link k join person w on w.id = k.linked_by
                 where k.plant = $1 or k.other = $1) l
             join plant p on p.id = l.id
-            order by p.tag
+            order by {ByTag}
             """,
             [plant], r => new LinkedPlant(r.GetInt32(0), r.GetString(1), r.GetString(2)), cancel);
     }
@@ -144,13 +144,13 @@ public sealed class PlantStore(NpgsqlDataSource source)
         await connection.ExecuteAsync("delete from colony_link where plant = least($1, $2) and other = greatest($1, $2)", [plant, other], cancel);
     }
 
-    /// <summary>All plants, the latest seen first.</summary>
+    /// <summary>All plants, by their tags.</summary>
     /// <param name="cancel">Gives up.</param>
     public async Task<List<PlantTag>> TagsAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            """
+            $"""
             select p.id, p.tag, s.name, p.description, d.full_name, d.taxon,
                    (select count(*) from observation o join plant_visit v on v.id = o.plant_visit where v.plant = p.id and o.finding <> 'Hidden')::int,
                    seen.visits, seen.last
@@ -161,7 +161,7 @@ public sealed class PlantStore(NpgsqlDataSource source)
                 from plant_visit pv join visit v on v.id = pv.visit where pv.plant = p.id) seen on true
             left join lateral (
                 select full_name, taxon from determination where plant = p.id order by id desc limit 1) d on true
-            order by p.tag
+            order by {ByTag}
             """,
             [],
             r => new PlantTag(
@@ -301,7 +301,15 @@ public sealed class PlantStore(NpgsqlDataSource source)
     /// <param name="connection">A connection in whose transaction no other plant is taken.</param>
     /// <param name="cancel">Gives up.</param>
     internal static Task<string?> NextTagAsync(NpgsqlConnection connection, CancellationToken cancel) => connection.ScalarAsync<string>(
-        "select $1 || '-' || lpad((coalesce(max(substring(tag from '[0-9]+$')::int), 0) + 1)::text, 3, '0') from plant where tag like $1 || '-%'", [TagLetters], cancel);
+        """
+        -- Three digits at least: to fewer than a number has it would be cut.
+        select $1 || '-' || lpad(next::text, greatest(3, length(next::text)), '0')
+        from (select coalesce(max(substring(tag from '[0-9]+$')::int), 0) + 1 as next from plant where tag like $1 || '-%') n
+        """,
+        [TagLetters], cancel);
+
+    /// <summary>Tags in the order of their letters and numbers: TF-999 before TF-1000.</summary>
+    internal const string ByTag = "(split_part(p.tag, '-', 1), length(p.tag), p.tag)";
 
     /// <summary>Numbers of plants that are the same wherever they are brought in.</summary>
     /// <param name="cancel">Gives up.</param>

@@ -95,7 +95,7 @@ public sealed class RecordStore(NpgsqlDataSource source)
         // Only names of columns from this list ever become part of the statement.
         var column = filter.Sort switch
         {
-            RecordSort.Tag => "p.tag",
+            RecordSort.Tag => PlantStore.ByTag,
             RecordSort.Name => "d.full_name",
             RecordSort.Site => "s.name",
             RecordSort.Recorder => "rec.name",
@@ -110,7 +110,7 @@ public sealed class RecordStore(NpgsqlDataSource source)
                    d.full_name, d.qualifier, d.taxon, t.name, t.author, t.rank, t.family, t.genus, t.common_name, coalesce(ta.status, t.status),
                    det.name, d.determined_on, d.remarks, d.id
             {From}
-            order by {column} {(filter.Descending ? "desc" : "asc")}, p.tag, pv.id
+            order by {column} {(filter.Descending ? "desc" : "asc")}, {PlantStore.ByTag}, pv.id
             offset $8 limit $9
             """,
             [.. Values(filter), filter.Skip, filter.Take],

@@ -65,6 +65,25 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     }
 
     [Fact]
+    public async Task After_the_last_tag_of_three_digits_comes_one_of_four_and_stands_after_it()
+    {
+        await _plants.TakeAsync(new(Guid.NewGuid(), fixture.Site.Id, "the last of three digits", Origin.Wild, new(new(2026, 5, 1), fixture.Person.Id, null, null, [], [], "")), "TF-999", None);
+        for (var i = 0; i < 3; i++)
+        {
+            await fixture.TakeAsync();
+        }
+
+        (await _plants.TagsAsync(None)).Select(t => t.Tag).TakeLast(4).ShouldBe(["TF-999", "TF-1000", "TF-1001", "TF-1002"]);
+        foreach (var tag in new[] { "TF-1000", "TF-999" })
+        {
+            await new DeterminationStore(fixture.Source).GiveAsync(Name((await _plants.TagsAsync(None)).Single(t => t.Tag == tag).Id, "alnus-rubra"), null, None);
+        }
+
+        var records = await new RecordStore(fixture.Source).ListAsync(RecordFilter.All with { Sort = RecordSort.Tag, Descending = true }, None);
+        records.Select(r => r.Tag).Take(2).ShouldBe(["TF-1000", "TF-999"]);
+    }
+
+    [Fact]
     public async Task A_sample_comes_back_as_it_was_typed()
     {
         var (plant, visit) = await NewPlantAsync();

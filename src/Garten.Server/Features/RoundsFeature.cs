@@ -3,6 +3,7 @@ using System.Security.Cryptography;
 using System.Text.Json;
 using Garten.Core.Confirmation;
 using Garten.Core.Guides;
+using Garten.Core.Seasons;
 using Garten.Core.Seasons.Rounds;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
@@ -128,19 +129,7 @@ public static class RoundsFeature
         var chosen = await settings.GetAsync(SettingOf(person), cancel) is { } kept ? JsonSerializer.Deserialize<RoundSettings>(kept)! : RoundSettings.Usual;
         var today = Rules.Today(clock);
         var run = await grades.RunAsync(cancel);
-        List<WaitingStop> stops = [];
-        foreach (var tag in await veil.TagsAsync(cancel))
-        {
-            var sheet = await sheets.ReadAsync(tag.Id, cancel);
-            var answer = await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel);
-            string[] cautions = answer.Grade.Name is { } name ? [.. current.Guide.CautionsFor(name.Id).Select(c => c.Text)] : [];
-            var way = CareFeature.Way(await care.LandmarksAsync(tag.Id, cancel));
-            RoundStop[] own = [.. answer.Needs.Where(n => n.From is not null).OrderBy(n => n.From).Select(n => new RoundStop(tag, answer.Grade.Grade, n, way, cautions))];
-
-            // What shows on any day is looked at when one is there for what opens first; only a plant with nothing else is gone to for it.
-            var dated = Array.FindAll(own, s => s.Need.Part is not null);
-            stops.AddRange((dated.Length > 0 ? dated : own).Select((s, i) => new WaitingStop(s, sheet.Plant.Site.Id, i == 0 && dated.Length > 0 ? [.. own.Except(dated)] : [])));
-        }
+        var stops = (await SeveralAtOnce.SelectAsync(await veil.TagsAsync(cancel), tag => StopsAsync(tag, run, sheets, grades, care, current, cancel), cancel)).SelectMany(s => s).ToList();
 
         // Only sites with plants that wait.
         var sites = await places.SitesAsync(cancel);
@@ -154,6 +143,20 @@ public static class RoundsFeature
             chosen, [.. plan.Rounds.Select(r => ViewOf(r, stops, sites, start, current.Guide))],
             [.. plan.Unmet.Select(u => new UnmetStop(stops[u.Need].Stop.Plant, stops[u.Need].Stop.Need, u.Reason))],
             plan.LeastPossible, thorough);
+    }
+
+    /// <summary>What a plant waits for.</summary>
+    private static async Task<WaitingStop[]> StopsAsync(PlantTag tag, YearRun run, PlantSheets sheets, PlantGrades grades, CareStore care, CurrentGuide current, CancellationToken cancel)
+    {
+        var sheet = await sheets.ReadAsync(tag.Id, cancel);
+        var answer = await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel);
+        string[] cautions = answer.Grade.Name is { } name ? [.. current.Guide.CautionsFor(name.Id).Select(c => c.Text)] : [];
+        var way = CareFeature.Way(await care.LandmarksAsync(tag.Id, cancel));
+        RoundStop[] own = [.. answer.Needs.Where(n => n.From is not null).OrderBy(n => n.From).Select(n => new RoundStop(tag, answer.Grade.Grade, n, way, cautions))];
+
+        // What shows on any day is looked at when one is there for what opens first; only a plant with nothing else is gone to for it.
+        var dated = Array.FindAll(own, s => s.Need.Part is not null);
+        return [.. (dated.Length > 0 ? dated : own).Select((s, i) => new WaitingStop(s, sheet.Plant.Site.Id, i == 0 && dated.Length > 0 ? [.. own.Except(dated)] : []))];
     }
 
     /// <summary>The plan; one that was sought thoroughly for the very same question is kept.</summary>

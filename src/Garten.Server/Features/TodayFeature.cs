@@ -75,40 +75,34 @@ public static class TodayFeature
         var today = Rules.Today(clock);
         var run = await grades.RunAsync(cancel);
         var tags = await veil.TagsAsync(cancel);
-        List<TodayNeed> needs = [];
-        List<Grade> standing = [];
-        List<TodayDoubt> doubts = [];
-        List<TodayVisit> unwritten = [];
-        foreach (var tag in tags)
-        {
-            var request = await sheets.RequestAsync(tag.Id, cancel);
-            var answer = await grades.AnswerAsync(tag.Id, request, run, cancel);
-            needs.AddRange(answer.Needs.Where(n => n.Part is not null).Select(n => new TodayNeed(tag, answer.Grade.Grade, n)));
-            standing.Add(answer.Grade.Grade);
-            unwritten.AddRange(request.Visits.Where(v => request.Observations.All(o => o.Visit != v.Number)).Select(v => new TodayVisit(tag, v.Date)));
-            if (answer.Grade.Name is not null && answer.Grade.Grounds.FirstOrDefault(g => g is { Kind: GroundKind.Agreement, Met: false }) is { } against)
+        var plants = await SeveralAtOnce.SelectAsync(
+            tags, async tag =>
             {
-                doubts.Add(new(tag, against.Says));
-            }
-            else if (BenchDesk.Answer(current.Model, request).SecondOpinion is { Length: > 0 } opinion)
-            {
-                doubts.Add(new(tag, opinion));
-            }
-        }
-
+                var request = await sheets.RequestAsync(tag.Id, cancel);
+                var answer = await grades.AnswerAsync(tag.Id, request, run, cancel);
+                return (Tag: tag, Answer: answer, Doubt: DoubtOf(current, request, answer),
+                    Unwritten: request.Visits.Where(v => request.Observations.All(o => o.Visit != v.Number)).Select(v => new TodayVisit(tag, v.Date)).ToArray());
+            },
+            cancel);
+        TodayNeed[] needs = [.. plants.SelectMany(p => p.Answer.Needs.Where(n => n.Part is not null).Select(n => new TodayNeed(p.Tag, p.Answer.Grade.Grade, n)))];
         var byId = tags.ToDictionary(t => t.Id);
         return new TodayView(
             today, run.InWords(), [.. run.Grounds],
             [.. needs.Where(n => n.Need.Open).OrderBy(n => n.Need.To)],
             [.. needs.Where(n => !n.Need.Open && n.Need.From is { } from && from <= today.AddDays(SoonDays)).OrderBy(n => n.Need.From)],
             [.. (await store.FallsAsync(cancel)).Where(f => byId.ContainsKey(f.Plant)).Select(f => new TodayFall(byId[f.Plant], f))],
-            doubts, unwritten,
+            [.. plants.Where(p => p.Doubt is not null).Select(p => new TodayDoubt(p.Tag, p.Doubt!))], [.. plants.SelectMany(p => p.Unwritten)],
             [.. (await care.OpenThreatsAsync(cancel)).Where(t => byId.ContainsKey(t.Plant)).Select(t => new TodayThreat(byId[t.Plant], t))],
             [
                 .. (await reviews.LatestAsync(cancel)).Where(n => byId.ContainsKey(n.Plant) && n.Reviews.All(r => r.Verdict != Verdict.Agrees)).Select(n => new TodayName(
                     byId[n.Plant], n.Name, n.By, [.. n.Reviews.Select(r => $"{r.Person} {(r.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {r.Remark}")], person.Member?.Name == n.By))
                     .Where(n => n.Says.Count > 0 || (!n.Mine && person.Member!.May(Right.Review))),
             ],
-            [.. Enum.GetValues<Grade>().Select(g => new GradeCount(g, standing.Count(s => s == g)))]);
+            [.. Enum.GetValues<Grade>().Select(g => new GradeCount(g, plants.Count(p => p.Answer.Grade.Grade == g)))]);
     }).WithName("today").Produces<TodayView>();
+
+    /// <summary>What does not agree on a plant; null where all does. Where no key was walked none can disagree.</summary>
+    private static string? DoubtOf(CurrentGuide current, BenchRequest request, ReturnAnswer answer) =>
+        answer.Grade.Name is not null && answer.Grade.Grounds.FirstOrDefault(g => g is { Kind: GroundKind.Agreement, Met: false }) is { } against ? against.Says
+        : request.Walk is not null && BenchDesk.Answer(current.Model, request).SecondOpinion is { Length: > 0 } opinion ? opinion : null;
 }

@@ -88,7 +88,8 @@ public sealed record ArrivingPlant(
 /// <param name="Features">Features added.</param>
 /// <param name="Names">Names added.</param>
 /// <param name="Pictures">Pictures added.</param>
-public sealed record PlantChange(int Plants, int Visits, int Features, int Names, int Pictures);
+/// <param name="Details">Reviews, specimens, landmarks, threats, years of rosettes, walks, grades set and links of colonies added.</param>
+public sealed record PlantChange(int Plants, int Visits, int Features, int Names, int Pictures, int Details);
 
 /// <summary>Brings followed plants in, within the transaction of an import. What is there already stays as it is.</summary>
 /// <param name="connection">A connection in a transaction.</param>
@@ -106,7 +107,8 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
     /// <param name="cancel">Gives up.</param>
     public async Task<PlantChange> BringInAsync(IReadOnlyList<ArrivingPlant> plants, CancellationToken cancel)
     {
-        PlantChange change = new(0, 0, 0, 0, 0);
+        PlantChange change = new(0, 0, 0, 0, 0, 0);
+        var details = 0;
         foreach (var plant in plants)
         {
             var (id, site, isNew) = await PlantAsync(plant, cancel);
@@ -136,28 +138,27 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
                 change = change with { Names = change.Names + await NameAsync(id, name, cancel) };
                 foreach (var review in name.Reviews)
                 {
-                    await ReviewAsync(id, name, review, cancel);
+                    details += await ReviewAsync(id, name, review, cancel);
                 }
             }
 
             foreach (var (content, person) in plant.Specimens)
             {
-                await connection.ExecuteAsync(
+                details += await connection.ExecuteAsync(
                     "insert into voucher (number, plant, kept_at, taken_on, stand, taken, permit, person) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (number) do nothing",
                     [content.Number, id, content.KeptAt, content.TakenOn, content.Stand, content.Taken, content.Permit, await PersonAsync(person, cancel)], cancel);
             }
 
-            await CareAsync(id, plant, isNew, cancel);
-            await StudyAsync(id, plant.Study, cancel);
+            details += await CareAsync(id, plant, isNew, cancel) + await StudyAsync(id, plant.Study, cancel);
         }
 
         // A colony may hold plants that come later in the file.
         foreach (var plant in plants)
         {
-            await ColonyAsync(plant, cancel);
+            details += await ColonyAsync(plant, cancel);
         }
 
-        return change;
+        return change with { Details = details };
     }
 
     /// <summary>1 when the picture was not here yet.</summary>
@@ -174,29 +175,34 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
     }
 
     /// <summary>A walk comes to a plant without one, grades set to a plant of which nobody set one.</summary>
-    private async Task StudyAsync(int id, ArrivingStudy study, CancellationToken cancel)
+    private async Task<int> StudyAsync(int id, ArrivingStudy study, CancellationToken cancel)
     {
+        var added = 0;
         if (study.Walk is { } walk && !await connection.ScalarAsync<bool>("select exists (select from walk where plant = $1)", [id], cancel))
         {
             await EvidenceStore.PutWalkAsync(connection, id, walk, cancel);
+            added++;
         }
 
         if (study.Overrules.Count > 0 && !await connection.ScalarAsync<bool>("select exists (select from grade_overrule where plant = $1)", [id], cancel))
         {
             foreach (var overrule in study.Overrules)
             {
-                await connection.ExecuteAsync(
+                added += await connection.ExecuteAsync(
                     "insert into grade_overrule (plant, grade, reason, person, given_at) values ($1, $2, $3, $4, $5)",
                     [id, overrule.Grade?.ToString(), overrule.Reason, await PersonAsync(overrule.Person, cancel), overrule.At.ToUniversalTime()], cancel);
             }
         }
+
+        return added;
     }
 
-    private async Task ColonyAsync(ArrivingPlant plant, CancellationToken cancel)
+    private async Task<int> ColonyAsync(ArrivingPlant plant, CancellationToken cancel)
     {
+        var added = 0;
         foreach (var (other, person) in plant.Study.Colony)
         {
-            await connection.ExecuteAsync(
+            added += await connection.ExecuteAsync(
                 """
                 insert into colony_link (plant, other, linked_by)
                 select least(p.id, o.id), greatest(p.id, o.id), $3 from plant p join plant o on o.request = $2 and o.id <> p.id where p.request = $1
@@ -204,19 +210,23 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
                 """,
                 [plant.Request, other, await PersonAsync(person, cancel)], cancel);
         }
+
+        return added;
     }
 
     /// <summary>Landmarks come to a plant that has none; threats and years that are known stay as they are here.</summary>
-    private async Task CareAsync(int id, ArrivingPlant plant, bool isNew, CancellationToken cancel)
+    private async Task<int> CareAsync(int id, ArrivingPlant plant, bool isNew, CancellationToken cancel)
     {
+        var added = 0;
         if (!await connection.ScalarAsync<bool>("select exists (select from plant_landmark where plant = $1)", [id], cancel))
         {
             await CareStore.PutAsync(connection, id, plant.Care.Landmarks, cancel);
+            added += plant.Care.Landmarks.Count;
         }
 
         foreach (var (threat, person) in plant.Care.Threats)
         {
-            await connection.ExecuteAsync(
+            added += await connection.ExecuteAsync(
                 """
                 insert into threat (plant, kind, note, seen_on, told, told_on, outcome, settled_on, person)
                 select $1, $2, $3, $4, $5, $6, $7, $8, $9
@@ -227,10 +237,12 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
 
         foreach (var count in plant.Care.Counts)
         {
-            await connection.ExecuteAsync(
+            added += await connection.ExecuteAsync(
                 "insert into population_count (plant, year, marked, marked_on, flowering, flowering_on, person) values ($1, $2, $3, $4, $5, $6, $7) on conflict (plant, year) do nothing",
                 [id, count.Year, count.Marked, count.MarkedOn, count.Flowering, count.FloweringOn, await PersonAsync(plant.Looks[0].Recorder, cancel)], cancel);
         }
+
+        return added;
     }
 
     private async Task<(int Id, int Site, bool IsNew)> PlantAsync(ArrivingPlant plant, CancellationToken cancel)
@@ -287,7 +299,7 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
         ],
         cancel);
 
-    private async Task ReviewAsync(int plant, ArrivingName name, ArrivingReview review, CancellationToken cancel) => await connection.ExecuteAsync(
+    private async Task<int> ReviewAsync(int plant, ArrivingName name, ArrivingReview review, CancellationToken cancel) => await connection.ExecuteAsync(
         """
         insert into review (determination, reviewer, verdict, remark, given_at)
         select d.id, $6, $7, $8, $9

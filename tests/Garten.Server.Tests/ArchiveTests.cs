@@ -8,7 +8,7 @@ namespace Garten.Server.Tests;
 /// <summary>A survey that leaves as an archive and returns from it.</summary>
 public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
 {
-    private const string NothingNew = """{"plants":0,"visits":0,"features":0,"names":0,"pictures":0}""";
+    private const string NothingNew = """{"plants":0,"visits":0,"features":0,"names":0,"pictures":0,"details":0}""";
 
     public override async ValueTask InitializeAsync()
     {
@@ -216,6 +216,11 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
         (await SendAsync(archive, "keep=true", other))["change"]!["plants"]!.ToJsonString().ShouldBe(NothingNew);
         ((string?)(await other.GetAsync($"/api/plants/{there}/grade"))["overrule"]!["grade"]).ShouldBe("settled");
         (await other.GetAsync($"/api/plants/{there}/photos")).AsArray().Count.ShouldBe(2);
+
+        // A walk put away there comes back, and is all there is to keep.
+        await other.PostAsync($"/api/plants/{there}/walk", new { move = "putAway", key = (string?)null, couplet = (int?)null, lead = (int?)null, expected = (long?)back["walkRevision"] });
+        (await SendAsync(archive, "keep=true", other))["change"]!["plants"]!.ToJsonString().ShouldBe(NothingNew.Replace("\"details\":0", "\"details\":1", StringComparison.Ordinal));
+        (await other.GetAsync($"/api/plants/{there}"))["request"]!["walk"]!.ToJsonString().ShouldBe(own["request"]!["walk"]!.ToJsonString());
 
         // Without its photographs an archive is smaller, and those that were there come when it is brought in whole.
         var slim = await ArchiveAsync("&pictures=false");

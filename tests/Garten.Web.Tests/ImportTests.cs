@@ -72,6 +72,9 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         there.See("would be added.");
         there.Button("Keep these records").Click();
         there.See("were added.");
+        there.All(".import input[type=file]")[0].SendKeys(archive);
+        there.See("Nothing in them is new here, so there is nothing to keep.");
+        there.Find(".import button.MuiButton-contained").Enabled.ShouldBeFalse();
 
         // The plant stands on the bench there, and the picture on it.
         there.Button("Plants").Click();

@@ -71,6 +71,10 @@ public sealed class Screenshots
         browser.See("400 m², four pegs");
         Take(browser, "map");
 
+        browser.Open("/records");
+        browser.See("its photographs too");
+        browser.See("TF-012");
+        Take(browser, "records-plants");
         browser.Open("/records?what=finds");
         browser.See("Achillea millefolium");
         browser.Find(".find-mark");
@@ -100,9 +104,6 @@ public sealed class Screenshots
         browser.Open("/bench/10");
         browser.SeeCouplet("woody-in-leaf 5");
         Take(browser, "phone-sheet");
-        browser.Button("Standing").Click();
-        browser.See("Before you touch");
-        Take(browser, "phone-standing");
     }
 
     private static void Take(Browser browser, string name)

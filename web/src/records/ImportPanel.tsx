@@ -156,16 +156,20 @@ export function ImportPanel() {
 
 /** How much there is to keep. */
 const added = ({ sheets, lines, plants }: NonNullable<ImportView['change']>) =>
-  sheets + lines + plants.plants + plants.visits + plants.names + plants.pictures
+  sheets + lines + plants.plants + plants.visits + plants.names + plants.pictures + plants.details
 
 function summary({ rows, faultCount, merged, change, kept }: ImportView) {
   if (!change)
     return `${some(rows, 'row')}. Nothing can be kept while ${some(faultCount, 'fault')} ${faultCount === 1 ? 'stands' : 'stand'} in the way.`
+  if (added(change) === 0 && !kept)
+    return `${some(rows, 'row')}. Nothing in ${rows === 1 ? 'it' : 'them'} is new here, so there is nothing to keep.`
   const { plants } = change
   const parts = [
     `${some(rows, 'row')}: ${kept ? 'brought in were' : 'it would bring'} ${some(change.lines, 'record')} on ${some(change.sheets, 'new count')}.`,
     plants.visits + plants.names + plants.pictures > 0 &&
       `${some(plants.plants, 'followed plant')}, ${some(plants.visits, 'visit')} to them, ${some(plants.features, 'feature')}, ${some(plants.pictures, 'photograph')} and ${some(plants.names, 'name')} ${kept ? 'were added' : 'would be added'}.`,
+    plants.details > 0 &&
+      `${some(plants.details, 'detail')} of their care and study ${kept ? 'were added' : 'would be added'}: landmarks, threats, reviews, walks of keys and the like.`,
     change.known > 0 && `${some(change.known, 'record is', 'records are')} here already.`,
     merged > 0 &&
       `${some(merged, 'row names', 'rows name')} a plant again on the same list; the numbers are added up.`,

@@ -18,11 +18,11 @@ const columns: GridColDef<SurveyRecord>[] = [
   {
     field: 'name',
     headerName: 'Name',
-    flex: 2,
+    flex: 1.6,
     minWidth: 190,
     renderCell: ({ row }) => <TaxonText name={row.fullName} />,
   },
-  { field: 'commonName', headerName: 'Common name', flex: 1, minWidth: 120, sortable: false },
+  { field: 'commonName', headerName: 'Common name', flex: 1.4, minWidth: 165, sortable: false },
   { field: 'date', headerName: 'Seen on', width: 110, valueFormatter: (value: string) => day(value) },
   { field: 'site', headerName: 'Site', flex: 1, minWidth: 120 },
   {

@@ -132,6 +132,26 @@ public sealed class AccessTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Who_has_been_answered_finds_noted_what_was_done()
+    {
+        for (var site = 1; site <= 40; site++)
+        {
+            using HttpRequestMessage request = new(HttpMethod.Post, "/api/sites") { Content = JsonContent.Create(new { name = $"Site {site}" }) };
+            using var answer = await _steward.Http.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
+            answer.EnsureSuccessStatusCode();
+            (await NotedAsync("addSite")).ShouldBe(site);
+            using var table = await _steward.Http.GetAsync(new Uri("/api/records.csv", UriKind.Relative), HttpCompletionOption.ResponseHeadersRead);
+            table.EnsureSuccessStatusCode();
+            (await NotedAsync("recordsCsv")).ShouldBe(site);
+        }
+
+        (await _steward.TryPostAsync("/api/sites", new { name = "" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await NotedAsync("addSite")).ShouldBe(40);
+
+        async Task<int> NotedAsync(string what) => (await _steward.GetAsync("/api/deeds")).AsArray().Count(d => (string?)d!["what"] == what);
+    }
+
+    [Fact]
     public async Task A_page_of_another_site_can_change_nothing_with_the_cookie_of_a_person()
     {
         foreach (var (header, value) in new[] { ("Sec-Fetch-Site", "cross-site"), ("Origin", "https://elsewhere.example") })

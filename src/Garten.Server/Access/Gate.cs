@@ -22,6 +22,8 @@ public static partial class Gate
         RefuseForeignPage(context.Request);
         var visitor = await context.RequestServices.GetRequiredService<Visitor>().OfAsync(context, context.RequestAborted);
         context.RequestServices.GetRequiredService<CurrentPerson>().Enter(visitor);
+        var owed = right >= Right.Record || endpoint.Metadata.GetMetadata<NotedAttribute>() is not null;
+        context.Response.OnStarting(NoteOwedAsync);
         try
         {
             if (right != Right.Enter)
@@ -32,15 +34,28 @@ public static partial class Gate
 
             await next(context);
         }
-        catch (ForbiddenException e)
+        catch (Exception e)
         {
-            await NoteAsync(context, endpoint, e.Status);
+            owed = false;
+            if (e is ForbiddenException refused)
+            {
+                await NoteAsync(context, endpoint, refused.Status);
+            }
+
             throw;
         }
 
-        if (right >= Right.Record || endpoint.Metadata.GetMetadata<NotedAttribute>() is not null)
+        // An answer nobody waits for any more never starts; what was done is noted all the same.
+        await NoteOwedAsync();
+
+        // Before the answer leaves: who has been told that something is done finds it noted.
+        async Task NoteOwedAsync()
         {
-            await NoteAsync(context, endpoint, context.Response.StatusCode);
+            if (owed)
+            {
+                owed = false;
+                await NoteAsync(context, endpoint, context.Response.StatusCode);
+            }
         }
     });
 

@@ -37,21 +37,35 @@ passed=0
 failed=0
 skipped=0
 broken=()
-for project in "${projects[@]}"; do
+
+# Runs the tests of one project and adds up what they say of themselves.
+#   run_tests NAME COUNT COMMAND...   COUNT tells from the log how many passed, failed or were skipped
+run_tests() {
+  local name=$1 count=$2 status=0
+  shift 2
   log=$(mktemp)
-  status=0
-  dotnet test --project "tests/Garten.$project.Tests" -c Release --no-build --no-progress --no-ansi >"$log" 2>&1 || status=$?
-  count() { sed -n "s/^ *$1: *\([0-9]*\).*/\1/p" "$log" | tail -n 1; }
-  passed=$((passed + $(count succeeded || true) + 0))
-  failed=$((failed + $(count failed || true) + 0))
-  skipped=$((skipped + $(count skipped || true) + 0))
+  "$@" >"$log" 2>&1 || status=$?
+  passed=$((passed + $("$count" passed) + 0))
+  failed=$((failed + $("$count" failed) + 0))
+  skipped=$((skipped + $("$count" skipped) + 0))
   if [ $status != 0 ]; then
-    broken+=("$project")
+    broken+=("$name")
     cat "$log"
   else
-    echo "Garten.$project.Tests: $(count succeeded) passed"
+    echo "$name: $("$count" passed) passed"
   fi
   rm -f "$log"
+}
+count_web() { sed -n "s/^ *Tests .* \([0-9][0-9]*\) $1.*/\1/p" "$log" | tail -n 1; }
+count_dotnet() { sed -n "s/^ *${1/passed/succeeded}: *\([0-9]*\).*/\1/p" "$log" | tail -n 1; }
+
+if [ "$part" = all ] || [ "$part" = web ]; then
+  web_packages
+  run_tests web count_web env NO_COLOR=1 npm --prefix web run -s test
+fi
+for project in "${projects[@]}"; do
+  run_tests "Garten.$project.Tests" count_dotnet \
+    dotnet test --project "tests/Garten.$project.Tests" -c Release --no-build --no-progress --no-ansi
 done
 
 # A module that could not start counts no failed test, but its exit code tells.

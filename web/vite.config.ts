@@ -1,6 +1,6 @@
 import babel from '@rolldown/plugin-babel'
 import react, { reactCompilerPreset } from '@vitejs/plugin-react'
-import { defineConfig } from 'vite'
+import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   // The compiler keeps what did not change from being drawn again: a feature recorded redraws the standing alone.
@@ -11,6 +11,13 @@ export default defineConfig({
     // Everything stays a file of its own: the policy of the page allows no data: fonts or scripts.
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 900,
+  },
+  test: {
+    environment: 'jsdom',
+    setupFiles: 'src/testing/setup.ts',
+    restoreMocks: true,
+    testTimeout: 20_000,
+    css: false,
   },
   server: { proxy: { '/api': 'http://127.0.0.1:5080' } },
 })

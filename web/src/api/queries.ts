@@ -17,6 +17,7 @@ import type {
   BenchRequest,
   DeterminationInput,
   ObservationInput,
+  ObservationView,
   Organ,
   PlantInput,
   PlantSheet,
@@ -290,6 +291,8 @@ export function useSheetChange<T>(
     client.prefetchQuery(answerTo('standing', { ...request, choices: choicesOf(client, plant) }, plant))
   return useMutation({
     mutationFn: change,
+    // One after another: each is made on the sheet the one before left, and answers come in their order.
+    scope: { id: 'sheet' },
     onMutate: (input) => {
       const key = ['plant', forecast?.plant]
       const before = client.getQueryData<PlantSheet>(key)
@@ -331,25 +334,62 @@ export interface FeatureChange {
   /** What to record; null removes what was recorded. */
   input: ObservationInput | null
   expected: number | null
+  /** True where an entry joins the sample as it stands when its turn comes, after what was entered just before. */
+  joins?: boolean
 }
 
-export const useRecordFeature = (plant: number) =>
-  useSheetChange(
-    ({ visit, character, input, expected }: FeatureChange) =>
-      input
-        ? answer(
-            api.PUT('/api/plants/{plant}/visits/{visit}/features/{character}', {
-              params: { path: { plant, visit, character } },
-              body: input,
-            }),
-          )
-        : answer(
-            api.DELETE('/api/plants/{plant}/visits/{visit}/features/{character}', {
-              params: { path: { plant, visit, character }, query: { expected: expected ?? 0 } },
-            }),
-          ),
+/** What was recorded of a character on a visit. */
+export const recordedOn = (sheet: PlantSheet, visit: number, character: string) =>
+  sheet.observations.find((o) => o.visit === visit && o.character === character) ?? null
+
+/** An entry joined to what was recorded before: the parts measured so far are kept. */
+function joined(change: FeatureChange, now: ObservationView | null): FeatureChange {
+  const sample = now?.finding === 'sample' ? now : null
+  const expected = now?.revision ?? null
+  return {
+    ...change,
+    expected,
+    input: change.input && {
+      ...change.input,
+      parts: sample?.parts ?? [],
+      places: sample?.places ?? null,
+      expected,
+    },
+  }
+}
+
+/** Records a feature, or removes what was recorded. */
+export function useRecordFeature(plant: number) {
+  const client = useQueryClient()
+  const put = ({ visit, character, input, expected }: FeatureChange) =>
+    input
+      ? answer(
+          api.PUT('/api/plants/{plant}/visits/{visit}/features/{character}', {
+            params: { path: { plant, visit, character } },
+            body: input,
+          }),
+        )
+      : answer(
+          api.DELETE('/api/plants/{plant}/visits/{visit}/features/{character}', {
+            params: { path: { plant, visit, character }, query: { expected: expected ?? 0 } },
+          }),
+        )
+  return useSheetChange(
+    async (change: FeatureChange) => {
+      const sheet = client.getQueryData<PlantSheet>(['plant', plant])
+      if (!change.joins || !sheet) return put(change)
+      try {
+        return await put(joined(change, recordedOn(sheet, change.visit, change.character)))
+      } catch (e) {
+        // Somebody else measured another part of the same plant meanwhile: both belong to the sample.
+        if (e instanceof Problem && e.status === 409 && e.theirs?.finding === 'sample')
+          return put(joined(change, e.theirs))
+        throw e
+      }
+    },
     { plant, question: foresee },
   )
+}
 
 export const useWalk = (plant: number) =>
   useSheetChange((body: WalkInput) =>

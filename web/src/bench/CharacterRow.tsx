@@ -13,8 +13,9 @@ import type {
 import { useCalliper } from '../api/devices'
 import { Drawing } from '../shared/Drawing'
 import { day } from '../shared/format'
+import { EntryNotes } from '../shared/EntryNotes'
 import { ProblemNote } from '../shared/ProblemNote'
-import { useDraft } from '../shared/useDraft'
+import { useEntry } from '../shared/useEntry'
 import { DefinitionDialog } from './DefinitionDialog'
 import { featureInput } from './featureInput'
 import { inManner, type Manner } from './manner'
@@ -38,7 +39,8 @@ interface Props {
   manner: Manner
   busy: boolean
   error: Error | null
-  onRecord: (change: Omit<FeatureChange, 'visit'>, onDone?: () => void) => void
+  /** Records; the promise tells whether it was taken. */
+  onRecord: (change: Omit<FeatureChange, 'visit'>) => Promise<boolean>
 }
 
 const reasons: Record<HiddenReason, string> = {
@@ -77,44 +79,34 @@ function Row({
   error,
   onRecord,
 }: Props) {
-  const [typed, setTyped] = useDraft(slot)
+  const entry = useEntry(slot)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [defining, setDefining] = useState(false)
   const calliper = useCalliper()
   const expected = recorded?.revision ?? null
-  const send = (input: Partial<ObservationInput> & Pick<ObservationInput, 'finding'>, onDone?: () => void) =>
-    onRecord(
-      {
-        character: c.id,
-        expected,
-        input: featureInput({
-          ...input,
-          ...inManner(manner),
-          expected,
-        }),
-      },
-      onDone,
-    )
+  const send = (input: Partial<ObservationInput> & Pick<ObservationInput, 'finding'>, joins = false) =>
+    onRecord({
+      character: c.id,
+      expected,
+      joins,
+      input: featureInput({ ...input, ...inManner(manner), expected }),
+    })
   const remove = () => onRecord({ character: c.id, expected, input: null })
   const chosen = recorded?.finding === 'states' ? recorded.states : []
   const toggle = (state: string, also: boolean) => {
     if (chosen.includes(state)) {
       const left = chosen.filter((s) => s !== state)
-      if (left.length === 0) remove()
-      else send({ finding: 'states', states: left })
-    } else send({ finding: 'states', states: also ? [...chosen, state] : [state] })
+      if (left.length === 0) void remove()
+      else void send({ finding: 'states', states: left })
+    } else void send({ finding: 'states', states: also ? [...chosen, state] : [state] })
   }
   const parts = recorded?.finding === 'sample' ? recorded.parts : []
   const places = recorded?.finding === 'sample' ? recorded.places : []
-  const join = (entry: string, onDone?: () => void) =>
-    send({ finding: 'sample', parts, places, entry }, onDone)
-  const enter = () => {
-    if (typed.trim()) join(typed, () => setTyped(''))
-  }
+  const join = (typed: string) => send({ finding: 'sample', entry: typed }, true)
   const take = (index: number) => {
     const others = <T,>(all: T[]) => all.filter((_, i) => i !== index)
-    if (parts.length === 1) remove()
-    else send({ finding: 'sample', parts: others(parts), places: others(places) })
+    if (parts.length === 1) void remove()
+    else void send({ finding: 'sample', parts: others(parts), places: others(places) })
   }
   return (
     <div className="character" role="group" aria-label={c.label}>
@@ -168,24 +160,25 @@ function Row({
             <form
               onSubmit={(e) => {
                 e.preventDefault()
-                enter()
+                entry.send(join)
               }}
             >
               <TextField
-                value={typed}
-                onChange={(e) => setTyped(e.target.value)}
+                value={entry.text}
+                onChange={(e) => entry.setText(e.target.value)}
                 placeholder={c.unit ? `one part, in ${c.unit}` : 'one part'}
                 title="One part after another, each with Enter; or a rough value such as 7–9, mostly 9, or about 12 cm"
                 slotProps={{ htmlInput: { 'aria-label': c.label, autoComplete: 'off', maxLength: 200 } }}
                 sx={{ width: 190 }}
               />
             </form>
+            <EntryNotes entry={entry} />
             {c.kind === 'length' && c.unit !== 'm' && (
               <Button
                 color="inherit"
                 disabled={busy || calliper.isPending}
                 title="Takes the next reading of the calliper as one part. A stand-in closes its jaws on ten leaves of known length, one after another; a real one on a cable types into the field."
-                onClick={() => calliper.mutate(undefined, { onSuccess: (reading) => join(reading) })}
+                onClick={() => calliper.mutate(undefined, { onSuccess: (reading) => void join(reading) })}
               >
                 Calliper
               </Button>
@@ -207,7 +200,7 @@ function Row({
               key={r}
               onClick={() => {
                 setAnchor(null)
-                send({ finding: 'hidden', hidden: r })
+                void send({ finding: 'hidden', hidden: r })
               }}
             >
               {reasons[r]}
@@ -217,7 +210,7 @@ function Row({
             <MenuItem
               onClick={() => {
                 setAnchor(null)
-                send({ finding: 'absent' })
+                void send({ finding: 'absent' })
               }}
             >
               looked for in season, and not there
@@ -243,7 +236,7 @@ function Row({
               .filter(Boolean)
               .join(', ')}
           </span>
-          <Button color="inherit" onClick={remove} disabled={busy}>
+          <Button color="inherit" onClick={() => void remove()} disabled={busy}>
             Remove
           </Button>
         </div>
@@ -258,7 +251,7 @@ function Row({
             color="inherit"
             disabled={busy}
             onClick={() =>
-              send({
+              void send({
                 finding: 'sample',
                 parts: ratio.entries,
                 places: ratio.places.length > 0 ? ratio.places : null,

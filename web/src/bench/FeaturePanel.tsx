@@ -2,7 +2,7 @@ import { Button, MenuItem, TextField } from '@mui/material'
 import { useCallback, useState } from 'react'
 import { Link } from 'react-router'
 import { Problem } from '../api/client'
-import { type FeatureChange, useRecordFeature, useSamples, useTiles } from '../api/queries'
+import { type FeatureChange, recordedOn, useRecordFeature, useSamples, useTiles } from '../api/queries'
 import type {
   Alteration,
   Certainty,
@@ -50,6 +50,18 @@ const alterations: Alteration[] = ['mown', 'browsed', 'pruned', 'galled']
 
 const none: SampleView[] = []
 
+interface Failure {
+  change: FeatureChange
+  error: Error
+  /** Set where somebody else was quicker: told whether the change is done with, once it is decided. */
+  decide?: (done: boolean) => void
+}
+
+const theirsOf = ({ error }: Failure) => (error instanceof Problem ? error.theirs : null)
+
+/** Names a feature among all that are being recorded. */
+const keyOf = (visit: number, character: string) => `${visit} ${character}`
+
 function Choice<T extends string>(props: {
   label: string
   value: T | ''
@@ -93,14 +105,42 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
   const [tallying, setTallying] = useState(false)
   const counted = guide.characters.filter((c) => c.organ === organ && c.kind === 'count')
   const recording = useRecordFeature(sheet.plant.id)
-  const problem = recording.error
-  const failed = recording.variables
+  // Several features can be on their way at once, each with its own end.
+  const [underWay, setUnderWay] = useState<readonly string[]>([])
+  const [failures, setFailures] = useState<Readonly<Record<string, Failure | null>>>({})
+  const conflict = Object.values(failures).find((f) => f?.decide)
+  const failureOf = (character: string) => {
+    const failure = failures[keyOf(visit, character)]
+    return failure && !failure.decide ? failure.error : null
+  }
   const set = (part: Partial<Manner>) => setManner({ ...manner, ...part })
-  const { mutate } = recording
+  const { mutateAsync } = recording
+  const settle = useCallback((key: string, failure: Failure | null) => {
+    setFailures((all) => ({ ...all, [key]: failure }))
+  }, [])
+  const send = useCallback(
+    (change: FeatureChange) => {
+      const key = keyOf(change.visit, change.character)
+      setUnderWay((all) => [...all, key])
+      settle(key, null)
+      return mutateAsync(change)
+        .then(
+          () => true,
+          (error: Error) => {
+            if (!(error instanceof Problem && error.status === 409)) {
+              settle(key, { change, error })
+              return false
+            }
+            return new Promise<boolean>((decide) => settle(key, { change, error, decide }))
+          },
+        )
+        .finally(() => setUnderWay((all) => all.toSpliced(all.indexOf(key), 1)))
+    },
+    [mutateAsync, settle],
+  )
   const record = useCallback(
-    (change: Omit<FeatureChange, 'visit'>, onDone?: () => void) =>
-      mutate({ ...change, visit }, onDone ? { onSuccess: onDone } : {}),
-    [mutate, visit],
+    (change: Omit<FeatureChange, 'visit'>) => send({ ...change, visit }),
+    [send, visit],
   )
   return (
     <section className="features" aria-label="Features">
@@ -188,24 +228,14 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
         <Tally
           characters={counted}
           recorded={sheet.observations.filter((o) => o.visit === visit)}
-          busy={recording.isPending}
-          onCounted={(character, count) => {
-            const before = sheet.observations.find((o) => o.character === character && o.visit === visit)
-            const sample = before?.finding === 'sample' ? before : null
-            const expected = before?.revision ?? null
+          onCounted={(character, count) =>
             record({
               character,
-              expected,
-              input: featureInput({
-                finding: 'sample',
-                parts: sample?.parts ?? [],
-                places: sample?.places ?? null,
-                entry: String(count),
-                ...inManner(manner),
-                expected,
-              }),
+              expected: null,
+              joins: true,
+              input: featureInput({ finding: 'sample', entry: String(count), ...inManner(manner) }),
             })
-          }}
+          }
           onClose={() => setTallying(false)}
         />
       )}
@@ -224,7 +254,7 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
             character={c}
             drawn={tiles?.get(c.id)}
             slot={`${sheet.plant.id}/${visit}/${c.id}`}
-            recorded={sheet.observations.find((o) => o.character === c.id && o.visit === visit) ?? null}
+            recorded={recordedOn(sheet, visit, c.id)}
             elsewhere={sheet.observations.filter((o) => o.character === c.id && o.visit !== visit)}
             samples={samples?.samples.filter((s) => s.character === c.id && s.visit === number) ?? none}
             ratio={samples?.ratios.find((r) => r.character === c.id && r.visit === number)}
@@ -233,29 +263,30 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
               .map((n) => n.text)
               .join(' ')}
             manner={manner}
-            busy={recording.isPending && failed?.character === c.id}
-            error={
-              failed?.character === c.id && problem instanceof Problem && problem.status !== 409
-                ? problem
-                : null
-            }
+            busy={underWay.includes(keyOf(visit, c.id))}
+            error={failureOf(c.id)}
             onRecord={record}
           />
         ))}
-      {problem instanceof Problem && problem.status === 409 && failed && (
+      {conflict && (
         <ConflictDialog
-          character={guide.characters.find((c) => c.id === failed.character)}
-          message={problem.message}
-          theirs={problem.theirs}
-          mine={failed}
-          onKeepTheirs={() => recording.reset()}
+          character={guide.characters.find((c) => c.id === conflict.change.character)}
+          message={conflict.error.message}
+          theirs={theirsOf(conflict)}
+          mine={conflict.change}
+          onKeepTheirs={() => {
+            settle(keyOf(conflict.change.visit, conflict.change.character), null)
+            conflict.decide?.(true)
+          }}
           onKeepMine={() => {
-            const expected = problem.theirs?.revision ?? null
-            recording.mutate({
-              ...failed,
+            const { change, decide } = conflict
+            const expected = theirsOf(conflict)?.revision ?? null
+            void send({
+              ...change,
+              joins: false,
               expected,
-              input: failed.input ? { ...failed.input, expected } : null,
-            })
+              input: change.input && { ...change.input, expected },
+            }).then(decide)
           }}
         />
       )}

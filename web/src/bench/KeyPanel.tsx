@@ -30,6 +30,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
   const walking = useWalk(plant)
   const recording = useRecordFeature(plant)
   const [offers, setOffers] = useState<FeatureOffer[]>([])
+  const [refusal, setRefusal] = useState<Error | null>(null)
   const couplet = walk?.current ?? null
   const visit = sheet.visits.at(-1)
   const onlyEnd = walk?.ends.length === 1 && walk.open === 0 ? walk.ends[0]?.taxon.id : undefined
@@ -50,16 +51,27 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
   const record = async (chosen: { offer: FeatureOffer; state: string | null }[]) => {
     if (!visit) return
     setOffers([])
+    setRefusal(null)
+    const refused: FeatureOffer[] = []
     for (const { offer, state } of chosen) {
-      await recording.mutateAsync({
-        visit: visit.id,
-        character: offer.character,
-        expected: null,
-        input: featureInput(
-          state === null ? { finding: 'rough', rough: offer.rough } : { finding: 'states', states: [state] },
-        ),
-      })
+      await recording
+        .mutateAsync({
+          visit: visit.id,
+          character: offer.character,
+          expected: null,
+          input: featureInput(
+            state === null
+              ? { finding: 'rough', rough: offer.rough }
+              : { finding: 'states', states: [state] },
+          ),
+        })
+        .catch((error: Error) => {
+          refused.push(offer)
+          setRefusal(error)
+        })
     }
+    // What was not recorded is offered once more.
+    if (refused.length > 0) setOffers(refused)
   }
   const pick = (n: number) => () => {
     const lead = couplet?.leads.find((l) => l.number === n)
@@ -101,7 +113,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
           move({ ...plain, move: 'putAway' })
         }}
       />
-      <ProblemNote error={walking.error ?? recording.error} />
+      <ProblemNote error={walking.error ?? refusal} />
       {offers.length > 0 && visit && (
         <OfferStrip offers={offers} onRecord={(chosen) => void record(chosen)} onSkip={() => setOffers([])} />
       )}

@@ -1,4 +1,4 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material'
+import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material'
 import { type KeyboardEvent, useState } from 'react'
 import type { CharacterView, ObservationView } from '../api/types'
 
@@ -6,23 +6,31 @@ interface Props {
   characters: CharacterView[]
   /** What was counted on this visit before. */
   recorded: ObservationView[]
-  busy: boolean
-  onCounted: (character: string, count: number) => void
+  /** Records a count; the promise tells whether it was taken. */
+  onCounted: (character: string, count: number) => Promise<boolean>
   onClose: () => void
+}
+
+interface Counted {
+  id: string
+  count: number
 }
 
 /**
  * Counting several things on one part after another, each with a key of its own: press 1 for every leaflet and 2 for every
  * tooth, Enter when the leaf is done. What was never pressed is not recorded, and every leaf is kept as soon as it is done.
  */
-export function Tally({ characters, recorded, busy, onCounted, onClose }: Props) {
+export function Tally({ characters, recorded, onCounted, onClose }: Props) {
   const [counts, setCounts] = useState<Record<string, number>>({})
+  const [lost, setLost] = useState<Counted[]>([])
   const nothing = Object.keys(counts).length === 0
   const add = (id: string, by: number) =>
     setCounts((now) => ({ ...now, [id]: Math.max((now[id] ?? 0) + by, 0) }))
+  const keep = async (counted: Counted) => {
+    if (!(await onCounted(counted.id, counted.count))) setLost((all) => [...all, counted])
+  }
   const next = () => {
-    if (busy) return
-    for (const [id, count] of Object.entries(counts)) onCounted(id, count)
+    for (const [id, count] of Object.entries(counts)) void keep({ id, count })
     setCounts({})
   }
   const onKey = (e: KeyboardEvent) => {
@@ -33,7 +41,13 @@ export function Tally({ characters, recorded, busy, onCounted, onClose }: Props)
     e.preventDefault()
   }
   return (
-    <Dialog open onClose={() => nothing && onClose()} fullWidth maxWidth="sm" onKeyDown={onKey}>
+    <Dialog
+      open
+      onClose={() => nothing && lost.length === 0 && onClose()}
+      fullWidth
+      maxWidth="sm"
+      onKeyDown={onKey}
+    >
       <DialogTitle>Tally</DialogTitle>
       <DialogContent>
         <p className="soft">
@@ -67,9 +81,32 @@ export function Tally({ characters, recorded, busy, onCounted, onClose }: Props)
             )
           })}
         </ul>
+        {lost.length > 0 && (
+          <Alert
+            severity="error"
+            variant="outlined"
+            action={
+              <Button
+                color="inherit"
+                onClick={() => {
+                  setLost([])
+                  for (const counted of lost) void keep(counted)
+                }}
+              >
+                Try again
+              </Button>
+            }
+          >
+            Not recorded:{' '}
+            {lost
+              .map(({ id, count }) => `${characters.find((c) => c.id === id)?.label ?? id} ${count}`)
+              .join(', ')}
+            .
+          </Alert>
+        )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={next} variant="contained" disabled={nothing || busy}>
+        <Button onClick={next} variant="contained" disabled={nothing}>
           This one is done (Enter)
         </Button>
         <Button onClick={onClose} disabled={!nothing}>

@@ -4,6 +4,7 @@ import type { CountLineView, SheetContent, StoredLine } from '../api/types'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
+import { useEntry } from '../shared/useEntry'
 import { LineEntry } from './LineEntry'
 import { SheetFields } from './SheetFields'
 import { useCount, useOneMore, useSetCount, useSetLine, useTakeAway } from './countQueries'
@@ -14,7 +15,7 @@ import { WatchedTable } from './WatchedTable'
 export function CountPanel({ id }: { id: number }) {
   const { data, error } = useCount(id)
   const [plot, setPlot] = useState(1)
-  const [text, setText] = useState('')
+  const entry = useEntry(`count/${id}`)
   const [taken, setTaken] = useState<CountLineView | null>(null)
   const away = useTakeAway()
   if (!data) return <ProblemNote error={error} />
@@ -52,7 +53,7 @@ export function CountPanel({ id }: { id: number }) {
           </Button>
         </div>
       )}
-      <LineEntry view={data} plot={plot} text={text} onText={setText} />
+      <LineEntry view={data} plot={plot} entry={entry} />
       {taken && (
         <p role="status">
           {taken.fullName} was taken away.{' '}
@@ -102,7 +103,12 @@ export function CountPanel({ id }: { id: number }) {
           <h3>Seen on {day(before)}, not yet today</h3>
           <p className="count-before">
             {seenBefore.map((s) => (
-              <Button key={s.taxon.id} size="small" variant="outlined" onClick={() => setText(`${s.text} `)}>
+              <Button
+                key={s.taxon.id}
+                size="small"
+                variant="outlined"
+                onClick={() => entry.setText(`${s.text} `)}
+              >
                 <TaxonText name={s.taxon.name} />
               </Button>
             ))}
@@ -167,6 +173,8 @@ const origins: Record<StoredLine['origin'], string> = {
   unknown: 'not known',
 }
 
+const notANumber = new Error('Write a number, for example 12 or 0.5; the old one stands until then.')
+
 function Line({
   of: { line, fullName, unitWords, tally },
   onAway,
@@ -177,16 +185,20 @@ function Line({
   const set = useSetLine()
   const more = useOneMore()
   const [typed, setTyped] = useState<string | null>(null)
+  const number = Number(typed?.replace(',', '.'))
+  const wrong = typed !== null && !Number.isFinite(number)
   const keep = () => {
-    if (typed !== null && Number(typed) !== line.amount)
-      set.mutate({ ...line, amount: Number(typed) }, { onSettled: () => setTyped(null) })
+    if (wrong) return
+    // An emptied field says nothing: the number stays as it was. A 0 is typed.
+    if (typed?.trim() && number !== line.amount)
+      set.mutate({ ...line, amount: number }, { onSuccess: () => setTyped(null) })
     else setTyped(null)
   }
   return (
     <tr>
       <td>
         <TaxonText name={fullName} />
-        <ProblemNote error={set.error ?? more.error} />
+        <ProblemNote error={wrong ? notANumber : (set.error ?? more.error)} />
       </td>
       <td className="count-number">
         {line.amount !== null && (
@@ -196,7 +208,8 @@ function Line({
             value={typed ?? String(line.amount)}
             onChange={(e) => setTyped(e.target.value)}
             onBlur={keep}
-            onKeyDown={(e) => e.key === 'Enter' && keep()}
+            aria-invalid={wrong}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
           />
         )}
         {tally && (

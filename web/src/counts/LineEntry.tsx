@@ -1,33 +1,40 @@
 import { Button, TextField } from '@mui/material'
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
 import type { CountView } from '../api/types'
+import { EntryNotes } from '../shared/EntryNotes'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
+import type { useEntry } from '../shared/useEntry'
 import { useEnterLine, useReading } from './countQueries'
 
 interface Props {
   view: CountView
   plot: number
-  text: string
-  onText: (text: string) => void
+  /** What is typed, and what is on its way. */
+  entry: ReturnType<typeof useEntry>
 }
 
 /** Quick entry: letters of genus and species, the number, Enter. What was understood stands beside it as it is typed. */
-export function LineEntry({ view, plot, text, onText }: Props) {
+export function LineEntry({ view, plot, entry }: Props) {
   const field = useRef<HTMLInputElement>(null)
+  const [refusal, setRefusal] = useState<Error | null>(null)
+  const { text } = entry
   const enter = useEnterLine(view.sheet.id)
   const reading = useReading(view.sheet.id, text).data
   const read = text.trim() === '' ? undefined : reading
-  const send = (taxon: string | null) =>
-    enter.mutate(
-      { plot, text, taxon, origin: 'wild' },
-      {
-        onSuccess: () => {
-          onText('')
-          field.current?.focus()
+  const send = (taxon: string | null) => {
+    setRefusal(null)
+    field.current?.focus()
+    entry.send((line) =>
+      enter.mutateAsync({ plot, text: line, taxon, origin: 'wild' }).then(
+        () => true,
+        (error: Error) => {
+          setRefusal(error)
+          return false
         },
-      },
+      ),
     )
+  }
   return (
     <form
       className="count-entry no-print"
@@ -43,11 +50,11 @@ export function LineEntry({ view, plot, text, onText }: Props) {
         label={`Name and number (${view.usual})`}
         placeholder={view.sheet.content.protocol === 'phenologyWatch' ? 'acemac flower 20' : 'acemac 12'}
         value={text}
-        onChange={(e) => onText(e.target.value)}
+        onChange={(e) => entry.setText(e.target.value)}
         autoComplete="off"
         sx={{ width: 330 }}
       />
-      <Button type="submit" variant="contained" disabled={enter.isPending || text.trim() === ''}>
+      <Button type="submit" variant="contained" disabled={text.trim() === ''}>
         Enter
       </Button>
       <div className="count-reading" aria-live="polite">
@@ -74,7 +81,8 @@ export function LineEntry({ view, plot, text, onText }: Props) {
         {read && read.taxa.length !== 1 && read.fault && <span className="soft"> {read.fault}</span>}
         {read && read.taxa.length === 1 && read.fault && <span className="soft">: {read.fault}</span>}
       </div>
-      <ProblemNote error={enter.error} />
+      <EntryNotes entry={entry} />
+      <ProblemNote error={refusal} />
     </form>
   )
 }

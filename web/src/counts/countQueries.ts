@@ -49,6 +49,8 @@ function useCountChange<T>(change: (input: T) => Promise<CountView>) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: change,
+    // One after another, so that the sheet shown last is the one that holds them all.
+    scope: { id: 'counts' },
     onSuccess: (view) => {
       client.setQueryData([...counts, view.sheet.id], view)
       void client.invalidateQueries({ queryKey: [...counts, view.sheet.id, 'watched'] })

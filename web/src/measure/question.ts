@@ -62,9 +62,10 @@ const markHandles = (question: PhotoQuestion): Handle[] =>
 const edgePoints = 40
 
 /** The edge can be pulled where it was found wrong; a pull that goes on from the one before is one with it. */
-const edgeHandles = (outline: Place[]): Handle[] =>
-  Array.from({ length: Math.min(edgePoints, outline.length) }, (_, i) => {
-    const at = outline[Math.floor((i * outline.length) / edgePoints)] ?? { x: 0, y: 0 }
+function edgeHandles(outline: Place[]): Handle[] {
+  const held = Math.min(edgePoints, outline.length)
+  return Array.from({ length: held }, (_, i) => {
+    const at = outline[Math.floor((i * outline.length) / held)] ?? { x: 0, y: 0 }
     return {
       id: `edge ${i}`,
       label: `Point ${i + 1} of the edge`,
@@ -80,6 +81,7 @@ const edgeHandles = (outline: Place[]): Handle[] =>
       },
     }
   })
+}
 
 /** All points of a picture that can be dragged. */
 export const handlesOf = (

@@ -13,7 +13,7 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
   },
   test: {
-    environment: 'jsdom',
+    environment: 'happy-dom',
     setupFiles: 'src/testing/setup.ts',
     restoreMocks: true,
     testTimeout: 20_000,

@@ -7,7 +7,6 @@ import { CountsPanel } from './CountsPanel'
 
 const { sheet } = aCount()
 const usual = {
-  'GET /api/session': aSession(),
   'GET /api/sites': [aSite(), aSite({ id: 4, name: 'Fen' })],
   'GET /api/map': { places: [] },
   'GET /api/counts/41': aCount(),
@@ -42,12 +41,8 @@ describe('the list of counts', () => {
   })
 
   it('says when there is none, and is not begun by who only reads', async () => {
-    serve({
-      ...usual,
-      'GET /api/session': aSession({ mayRecord: false }),
-      'GET /api/counts': { sheets: [], more: false },
-    })
-    draw(<CountsPanel />)
+    serve({ ...usual, 'GET /api/counts': { sheets: [], more: false } })
+    draw(<CountsPanel />, { session: aSession({ mayRecord: false }) })
     expect(await screen.findByText('No count yet.')).toBeVisible()
     expect(screen.getByRole('button', { name: 'Begin a count' })).toBeDisabled()
   })
@@ -96,7 +91,7 @@ describe('a new count', () => {
       'GET /api/counts': { sheets: [], more: false },
       'POST /api/counts': new Says(400, { detail: 'Say first that the checks are made.' }),
     })
-    const { user } = draw(<CountsPanel />, '/?what=counts&sheet=new')
+    const { user } = draw(<CountsPanel />, { at: '/?what=counts&sheet=new' })
     const begin = await screen.findByRole('button', { name: 'Begin' })
     await waitFor(() => expect(begin).toBeEnabled())
     await user.click(begin)

@@ -71,7 +71,9 @@ export function PeoplePage() {
 
 function PersonRow({ person, onRenew }: { person: PersonAccess; onRenew: () => void }) {
   const set = useSetPerson()
-  const { id, name, role, trusted, closed } = person
+  const { id, name } = person
+  // What was chosen shows at once, and the next choice builds on it.
+  const { role, trusted, closed } = (set.isPending && set.variables?.change) || person
   const change = (part: Partial<{ role: Role; trusted: boolean; closed: boolean }>) =>
     role && set.mutate({ person: id, change: { role, trusted, closed, ...part } })
   if (!role)

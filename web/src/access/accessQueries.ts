@@ -46,6 +46,7 @@ export function useAddPerson() {
 export function useSetPerson() {
   const client = useQueryClient()
   return useMutation({
+    scope: { id: 'people' },
     mutationFn: ({ person, change }: { person: number; change: AccessChange }) =>
       answer(api.PUT('/api/people/{person}', { params: { path: { person } }, body: change })),
     onSuccess: (people) => {

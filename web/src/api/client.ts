@@ -30,14 +30,16 @@ interface ProblemBody {
   theirs?: ObservationView | null
 }
 
-/** Waits for an answer of the API and gives its content, or throws a Problem. */
+/** Waits for an answer of the API and gives its content, or throws a Problem; what was stopped throws an AbortError. */
 export async function answer<T>(
   call: Promise<{ data?: T; error?: unknown; response: Response }>,
 ): Promise<T> {
   let result
   try {
     result = await call
-  } catch {
+  } catch (e) {
+    // Who stopped it knows: it is neither told nor tried again.
+    if (e instanceof Error && e.name === 'AbortError') throw e
     throw new Problem(
       'Garten is not reached just now. What you typed is kept; it is tried again by itself.',
       0,

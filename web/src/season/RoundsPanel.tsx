@@ -20,7 +20,8 @@ export function RoundsPanel() {
   const seeking = useSeekRounds()
   const sites = useSites().data ?? []
   if (!data) return <ProblemNote error={error} />
-  const { settings } = data
+  // Planning takes a moment: what was chosen shows at once, and the next choice builds on it.
+  const settings = (setting.isPending && setting.variables) || data.settings
   const set = (part: Partial<RoundSettings>) => setting.mutate({ ...settings, ...part })
   return (
     <>

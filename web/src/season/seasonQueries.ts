@@ -58,6 +58,7 @@ export const useRounds = () =>
 export function useSetRounds() {
   const client = useQueryClient()
   return useMutation({
+    scope: { id: 'rounds' },
     mutationFn: (body: RoundSettings) => answer(api.PUT('/api/rounds/settings', { body })),
     onSuccess: (plan) => client.setQueryData(rounds, plan),
   })

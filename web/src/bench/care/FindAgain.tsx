@@ -9,7 +9,8 @@ const half = size / 2
 
 /** Where the plant stands among its landmarks: the plant in the middle, north up, ways at one scale. */
 function WaySketch({ landmarks }: { landmarks: Landmark[] }) {
-  const farthest = Math.max(...landmarks.map((l) => l.metres))
+  // All landmarks may touch the plant.
+  const farthest = Math.max(...landmarks.map((l) => l.metres)) || 1
   const at = (l: Landmark) => {
     // The bearing leads from the landmark to the plant, so the landmark lies the other way.
     const turn = ((l.bearing + 180) * Math.PI) / 180

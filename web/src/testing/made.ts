@@ -7,6 +7,7 @@ import type {
   GuideView,
   ObservationView,
   PlantSheet,
+  PlantTag,
   PlantVisit,
   Session,
   Site,
@@ -257,5 +258,18 @@ export const aCount = (part: Partial<CountView> = {}): CountView => ({
   before: null,
   seenBefore: [],
   withheld: 0,
+  ...part,
+})
+
+export const aPlantTag = (part: Partial<PlantTag> = {}): PlantTag => ({
+  id: 7,
+  tag: 'G-007',
+  site: 'Upper bench',
+  description: 'Shrub at the ditch',
+  name: null,
+  taxon: null,
+  features: 3,
+  visits: 1,
+  lastSeen: '2026-05-14',
   ...part,
 })

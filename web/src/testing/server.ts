@@ -5,6 +5,8 @@ export interface Asked {
   path: string
   /** What was sent, read as JSON where it is; undefined for nothing. */
   body: unknown
+  /** Told when the page gives the request up. */
+  signal: AbortSignal
 }
 
 type Answer = unknown
@@ -20,6 +22,9 @@ export class Says {
 
 /** What a request gets that does not reach the server. */
 export const unreached = Symbol('unreached')
+
+/** The time a server takes to think. */
+export const aMoment = () => new Promise((resolve) => setTimeout(resolve, 60))
 
 const read = (text: string): unknown => {
   if (text === '') return undefined
@@ -62,6 +67,7 @@ export function serve(answers: Record<string, Answer | Answerer>) {
       method: request.method,
       path: url.pathname + url.search,
       body: read(await request.clone().text()),
+      signal: request.signal,
     }
     asked.push(one)
     const slot = `${one.method} ${url.pathname}`

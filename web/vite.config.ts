@@ -17,6 +17,9 @@ export default defineConfig({
     setupFiles: 'src/testing/setup.ts',
     restoreMocks: true,
     testTimeout: 20_000,
+    // Loading the components takes longer than most tests; they are loaded once, and each test cleans up after itself.
+    pool: 'threads',
+    isolate: false,
     css: false,
   },
   server: { proxy: { '/api': 'http://127.0.0.1:5080' } },

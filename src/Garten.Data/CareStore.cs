@@ -114,7 +114,12 @@ public sealed class CareStore(NpgsqlDataSource source)
         await connection.ExecuteAsync(
             """
             insert into threat (plant, kind, note, seen_on, told, told_on, outcome, settled_on, person)
-            values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+            select $1, $2, $3, $4, $5, $6, $7, $8, $9
+            where not exists (
+                -- The same threat noted twice, because the first answer was lost on its way, is one.
+                select from threat t
+                where t.plant = $1 and t.kind = $2 and t.note = $3 and t.seen_on = $4 and t.told = $5 and t.told_on is not distinct from $6::date
+                    and t.outcome = $7 and t.settled_on is not distinct from $8::date and t.person = $9)
             """,
             [plant, threat.Kind.ToString(), threat.Note, threat.SeenOn, threat.Told, threat.ToldOn, threat.Outcome, threat.SettledOn, person], cancel);
     }

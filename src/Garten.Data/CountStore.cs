@@ -240,12 +240,18 @@ public sealed class CountStore(NpgsqlDataSource source)
     /// <param name="guideVersion">The guide the names are of.</param>
     /// <param name="lines">The lines; their numbers and names do not matter.</param>
     /// <param name="person">Who enters them.</param>
+    /// <param name="request">The number they were sent under: sent again they are not counted twice. Null for lines that are sent once.</param>
     /// <param name="cancel">Gives up.</param>
     /// <returns>False when the name stands there already in a unit that does not add up.</returns>
-    public async Task<bool> EnterAsync(int sheet, int guideVersion, IReadOnlyList<StoredLine> lines, int person, CancellationToken cancel)
+    public async Task<bool> EnterAsync(int sheet, int guideVersion, IReadOnlyList<StoredLine> lines, int person, Guid? request, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
+        if (!await connection.IsFirstAsync(request, cancel))
+        {
+            return true;
+        }
+
         foreach (var line in lines)
         {
             var id = await connection.ScalarAsync<int?>(
@@ -283,8 +289,18 @@ public sealed class CountStore(NpgsqlDataSource source)
 
     /// <summary>Counts one more on a line, whoever else counts on it at the same time.</summary>
     /// <param name="id">Number of the line.</param>
+    /// <param name="request">The number it was sent under: sent again it is not counted twice. Null for one that is sent once.</param>
     /// <param name="cancel">Gives up.</param>
-    public Task OneMoreAsync(int id, CancellationToken cancel) => ChangeAsync("update count_line set amount = amount + 1 where id = $1 and removed_at is null", [id], cancel);
+    public async Task OneMoreAsync(int id, Guid? request, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        if (await connection.IsFirstAsync(request, cancel))
+        {
+            await connection.ExecuteAsync("update count_line set amount = amount + 1 where id = $1 and removed_at is null", [id], cancel);
+            await transaction.CommitAsync(cancel);
+        }
+    }
 
     /// <summary>Said of a line that is not there, and of one the person may not see.</summary>
     public const string NoSuchLine = "There is no such line.";

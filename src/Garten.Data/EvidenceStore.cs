@@ -165,13 +165,19 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
     /// <param name="plant">The plant.</param>
     /// <param name="guideVersion">The guide's version.</param>
     /// <param name="redo">True to do again.</param>
+    /// <param name="request">The number it was sent under: sent again it goes no further back. Null for one that is sent once.</param>
     /// <param name="cancel">Gives up.</param>
     /// <returns>What was taken back or done again; null when there is nothing.</returns>
-    public async Task<string?> UndoAsync(int plant, int guideVersion, bool redo, CancellationToken cancel)
+    public async Task<string?> UndoAsync(int plant, int guideVersion, bool redo, Guid? request, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         await LockAsync(connection, plant, cancel);
+        if (!await connection.IsFirstAsync(request, cancel))
+        {
+            return null;
+        }
+
         var order = redo ? "undone order by id" : "not undone order by id desc";
         var changes = await connection.QueryAsync(
             $"select id, what, kind, plant_visit, character, before::text, after::text from change where plant = $1 and {order} limit 1",

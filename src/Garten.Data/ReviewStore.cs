@@ -90,8 +90,16 @@ public sealed class ReviewStore(NpgsqlDataSource source)
             throw new TakenException("You gave this name yourself; a second person reviews it.");
         }
 
+        // Said again in the same words, because the answer was lost on its way, it says nothing more.
         await connection.ExecuteAsync(
-            "insert into review (determination, reviewer, verdict, remark) values ($1, $2, $3, $4)", [determination, person, verdict.ToString(), remark], cancel);
+            """
+            insert into review (determination, reviewer, verdict, remark)
+            select $1, $2, $3, $4
+            where not exists (
+                select from (select verdict, remark from review where determination = $1 and reviewer = $2 order by id desc limit 1) latest
+                where latest.verdict = $3 and latest.remark = $4)
+            """,
+            [determination, person, verdict.ToString(), remark], cancel);
     }
 
     /// <summary>The specimens of a plant.</summary>
@@ -123,7 +131,8 @@ public sealed class ReviewStore(NpgsqlDataSource source)
             values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (number) do nothing
             """,
             [voucher.Number, plant, voucher.KeptAt, voucher.TakenOn, voucher.Stand, voucher.Taken, voucher.Permit, person], cancel);
-        if (added == 0)
+        // The same specimen noted twice, because the first answer was lost on its way, is one.
+        if (added == 0 && !(await VouchersAsync(plant, cancel)).Exists(v => v.Content == voucher))
         {
             throw new TakenException($"Number {voucher.Number} is given to another specimen. Each has a number of its own.");
         }

@@ -38,7 +38,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 9));
         (await _counts.TakeAwayAsync(line, false, None)).ShouldBeFalse();
         (await _counts.LinesAsync(sheet, None)).Single().Amount.ShouldBe(9);
-        await Task.WhenAll(Enumerable.Range(0, 12).Select(async _ => await _counts.OneMoreAsync((await _counts.LinesAsync(sheet, None)).Single().Id, None)));
+        await Task.WhenAll(Enumerable.Range(0, 12).Select(async _ => await _counts.OneMoreAsync((await _counts.LinesAsync(sheet, None)).Single().Id, null, None)));
         (await _counts.LinesAsync(sheet, None)).Single().Amount.ShouldBe(21);
     }
 
@@ -60,7 +60,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await _counts.TakeAwayAsync(line, true, None);
         await _counts.TakeAwayAsync(line, true, None);
         await ShouldKnowAsync(1);
-        await _counts.OneMoreAsync((await _counts.LinesAsync(sheet, None)).Single().Id, None);
+        await _counts.OneMoreAsync((await _counts.LinesAsync(sheet, None)).Single().Id, null, None);
         await _counts.TakeAwayAsync(line, false, None);
         await ShouldKnowAsync(2);
         await Task.WhenAll(Enumerable.Range(1, 8).Select(i => EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.GirthCentimetres, 40 + i))));
@@ -173,5 +173,5 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
 
     private Task<int> BeginAsync(Protocol protocol, Guid? request = null) => _counts.BeginAsync(request ?? Guid.NewGuid(), Content(protocol, fixture.Site.Id), fixture.Person.Id, None);
 
-    private Task<bool> EnterAsync(int sheet, params StoredLine[] lines) => _counts.EnterAsync(sheet, fixture.Version, lines, fixture.Person.Id, None);
+    private Task<bool> EnterAsync(int sheet, params StoredLine[] lines) => _counts.EnterAsync(sheet, fixture.Version, lines, fixture.Person.Id, null, None);
 }

@@ -31,12 +31,12 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
             switch (random.Next(8))
             {
                 case 0 or 1:
-                    (await _evidence.UndoAsync(plant, fixture.Version, redo: false, None)).ShouldBe(at > 0 ? words[at - 1] : null);
+                    (await _evidence.UndoAsync(plant, fixture.Version, redo: false, null, None)).ShouldBe(at > 0 ? words[at - 1] : null);
                     undone += at > 0 ? 1 : 0;
                     at = Math.Max(at - 1, 0);
                     break;
                 case 2 or 3:
-                    (await _evidence.UndoAsync(plant, fixture.Version, redo: true, None)).ShouldBe(at < words.Count ? words[at] : null);
+                    (await _evidence.UndoAsync(plant, fixture.Version, redo: true, null, None)).ShouldBe(at < words.Count ? words[at] : null);
                     redone += at < words.Count ? 1 : 0;
                     at = Math.Min(at + 1, words.Count);
                     break;

@@ -78,7 +78,7 @@ public sealed class MixedSurvey : IAsyncLifetime
         var (site, person, day) = (Sites[random.Next(3)], People[random.Next(2)], Day(random));
         var sheet = await counts.BeginAsync(Guid.NewGuid(), new(site, day, Protocol.WalkThrough, 1, null, null, null, null, "", "", ""), person, CancellationToken.None);
         var taxa = Names.Where(_ => random.Next(2) == 0).ToList();
-        await counts.EnterAsync(sheet, Base.Version, taxa.ConvertAll(t => new StoredLine(0, 1, t, "", Qualifier.None, Origin.Wild, CountUnit.Individuals, 1 + random.Next(9), "")), person, CancellationToken.None);
+        await counts.EnterAsync(sheet, Base.Version, taxa.ConvertAll(t => new StoredLine(0, 1, t, "", Qualifier.None, Origin.Wild, CountUnit.Individuals, 1 + random.Next(9), "")), person, null, CancellationToken.None);
         foreach (var line in await counts.LinesAsync(sheet, CancellationToken.None))
         {
             if (random.Next(6) == 0)

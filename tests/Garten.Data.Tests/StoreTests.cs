@@ -265,7 +265,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     private Task SetAsync(int plant, ObservationContent content, long? expected) => _evidence.SetObservationAsync(
         plant, fixture.Version, content.PlantVisit, content.Character, content, expected, fixture.Person.Id, $"record {content.Character}", None);
 
-    private Task<string?> UndoAsync(int plant, bool redo = false) => _evidence.UndoAsync(plant, fixture.Version, redo, None);
+    private Task<string?> UndoAsync(int plant, bool redo = false) => _evidence.UndoAsync(plant, fixture.Version, redo, null, None);
 
     private ObservationContent Content(int visit, string character, Finding finding) => new(
         visit, character, finding, [], [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, "", fixture.Person.Id);

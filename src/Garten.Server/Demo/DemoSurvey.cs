@@ -189,7 +189,7 @@ public sealed class DemoSurvey(
             }
         }
 
-        if (!await counts.EnterAsync(id, current.Version, lines, people[count.Person], cancel))
+        if (!await counts.EnterAsync(id, current.Version, lines, people[count.Person], null, cancel))
         {
             throw new SettingsException($"The demo count {count.Name} has a name twice in one plot.");
         }

@@ -48,7 +48,8 @@ public sealed record CountView(
 /// <param name="Text">What was typed.</param>
 /// <param name="Taxon">The taxon chosen where the letters stand for several; null otherwise.</param>
 /// <param name="Origin">Wild, planted or not known.</param>
-public sealed record LineInput(int Plot, string Text, string? Taxon, Origin Origin);
+/// <param name="Request">A number chosen by whoever sends it: sent again under it, the line is not counted twice. Null for none.</param>
+public sealed record LineInput(int Plot, string Text, string? Taxon, Origin Origin, Guid? Request = null);
 
 /// <summary>What is set of a line.</summary>
 /// <param name="Amount">The number; null where nothing is counted.</param>
@@ -129,7 +130,7 @@ public static class CountsFeature
         {
             var content = (await store.SheetAsync(sheet, cancel)).Content;
             var lines = Check(input, content, current.Guide);
-            if (!await store.EnterAsync(sheet, current.Version, lines, person.Required, cancel))
+            if (!await store.EnterAsync(sheet, current.Version, lines, person.Required, input.Request, cancel))
             {
                 throw new RuleException("text", $"{lines[0].Name} is on the sheet already{(ProtocolRules.HasPlots(content.Protocol) ? $" for plot {input.Plot}" : "")}. Change its line instead.");
             }
@@ -151,7 +152,7 @@ public static class CountsFeature
                 : throw new RuleException("origin", $"{before.Name} stands there already as growing so. Change that line's number instead.");
         }).WithName("setLine").Produces<CountView>();
 
-        line.MapPost("/one-more", async (int line, CountStore store, CountViews views, CancellationToken cancel) =>
+        line.MapPost("/one-more", async (int line, Guid? request, CountStore store, CountViews views, CancellationToken cancel) =>
         {
             var (sheet, before) = await views.LineAsync(line, cancel);
             if (!ProtocolRules.AddsUp(before.Unit))
@@ -159,7 +160,7 @@ public static class CountsFeature
                 throw new RuleException("line", "Only counts can be counted up one by one.");
             }
 
-            await store.OneMoreAsync(line, cancel);
+            await store.OneMoreAsync(line, request, cancel);
             return await views.OfAsync(sheet, cancel);
         }).WithName("oneMore").Produces<CountView>();
 

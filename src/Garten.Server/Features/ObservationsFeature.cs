@@ -55,18 +55,18 @@ public static class ObservationsFeature
             return await grades.ChangedAsync(plant, cancel);
         }).WithName("removeFeature").Produces<PlantSheet>();
 
-        api.MapPost("/plants/{plant:int}/undo", (int plant, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
-            UndoAsync(plant, false, store, grades, current, person, cancel)).WithName("undo").Produces<PlantSheet>();
+        api.MapPost("/plants/{plant:int}/undo", (int plant, Guid? request, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            UndoAsync(plant, false, request, store, grades, current, person, cancel)).WithName("undo").Produces<PlantSheet>();
 
-        api.MapPost("/plants/{plant:int}/redo", (int plant, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
-            UndoAsync(plant, true, store, grades, current, person, cancel)).WithName("redo").Produces<PlantSheet>();
+        api.MapPost("/plants/{plant:int}/redo", (int plant, Guid? request, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            UndoAsync(plant, true, request, store, grades, current, person, cancel)).WithName("redo").Produces<PlantSheet>();
     }
 
     private static async Task<PlantSheet> UndoAsync(
-        int plant, bool redo, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel)
+        int plant, bool redo, Guid? request, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel)
     {
         _ = person.Required;
-        await store.UndoAsync(plant, current.Version, redo, cancel);
+        await store.UndoAsync(plant, current.Version, redo, request, cancel);
         return await grades.ChangedAsync(plant, cancel);
     }
 

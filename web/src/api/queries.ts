@@ -404,12 +404,14 @@ export const useColony = (plant: number) =>
       : answer(api.DELETE('/api/plants/{plant}/colony/{other}', { params: { path: { plant, other } } })),
   )
 
+/** Takes the last change back, or makes it again; sent again under the same number it goes no further. */
 export const useUndo = (plant: number) =>
-  useSheetChange((redo: boolean) =>
-    redo
-      ? answer(api.POST('/api/plants/{plant}/redo', { params: { path: { plant } } }))
-      : answer(api.POST('/api/plants/{plant}/undo', { params: { path: { plant } } })),
-  )
+  useSheetChange(({ redo, request }: { redo: boolean; request: string }) => {
+    const params = { path: { plant }, query: { request } }
+    return redo
+      ? answer(api.POST('/api/plants/{plant}/redo', { params }))
+      : answer(api.POST('/api/plants/{plant}/undo', { params }))
+  })
 
 export const useDetermine = (plant: number) =>
   useSheetChange((body: DeterminationInput) =>

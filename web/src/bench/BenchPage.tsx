@@ -99,6 +99,7 @@ export function BenchPage() {
       input: featureInput({ finding: 'states', states: [state] }),
     })
   }
+  const takeBack = (redo: boolean) => undo.mutate({ redo, request: crypto.randomUUID() })
   useShortcuts({
     t: () => setTaking(true),
     j: () => step(1),
@@ -127,9 +128,9 @@ export function BenchPage() {
         },
       ]),
     ),
-    'ctrl+z': () => sheet?.undo.undo && undo.mutate(false),
-    'ctrl+y': () => sheet?.undo.redo && undo.mutate(true),
-    'ctrl+Z': () => sheet?.undo.redo && undo.mutate(true),
+    'ctrl+z': () => sheet?.undo.undo && takeBack(false),
+    'ctrl+y': () => sheet?.undo.redo && takeBack(true),
+    'ctrl+Z': () => sheet?.undo.redo && takeBack(true),
   })
 
   const ends = bench?.walk?.ends ?? []
@@ -173,7 +174,7 @@ export function BenchPage() {
                 <Button
                   color="inherit"
                   disabled={!sheet.undo.undo || undo.isPending}
-                  onClick={() => undo.mutate(false)}
+                  onClick={() => takeBack(false)}
                   title={sheet.undo.undo ? `Take back: ${sheet.undo.undo}` : 'Nothing to take back'}
                 >
                   Undo&nbsp;<kbd>Ctrl Z</kbd>
@@ -181,7 +182,7 @@ export function BenchPage() {
                 {sheet.undo.redo && (
                   <Button
                     color="inherit"
-                    onClick={() => undo.mutate(true)}
+                    onClick={() => takeBack(true)}
                     title={`Do again: ${sheet.undo.redo}`}
                   >
                     Redo&nbsp;<kbd>Ctrl Y</kbd>

@@ -27,6 +27,7 @@ const guide = aGuide({
 const account = (part = {}) => ({ alerts: [], lookAlikes: [], ...part })
 
 const usual = {
+  'GET /api/session': aSession(),
   'POST /api/bench/standing': {},
   'POST /api/bench/account': account(),
 }

@@ -217,7 +217,7 @@ function Line({
             type="button"
             className="count-tally no-print"
             aria-label={`One more ${fullName}`}
-            onClick={() => more.mutate(line.id)}
+            onClick={() => more.mutate({ line: line.id, request: crypto.randomUUID() })}
           >
             +1
           </button>

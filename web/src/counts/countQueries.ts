@@ -85,10 +85,10 @@ export const useSetLine = () =>
     ),
   )
 
-/** Counts one more; taps that follow each other quickly are all counted. */
+/** Counts one more under a number of its own: taps that follow each other quickly are all counted, one sent again is not. */
 export const useOneMore = () =>
-  useCountChange((line: number) =>
-    answer(api.POST('/api/count-lines/{line}/one-more', { params: { path: { line } } })),
+  useCountChange(({ line, request }: { line: number; request: string }) =>
+    answer(api.POST('/api/count-lines/{line}/one-more', { params: { path: { line }, query: { request } } })),
   )
 
 /** Takes a line away, or puts it back. */

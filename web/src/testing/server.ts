@@ -50,9 +50,13 @@ export class StubbedRequest extends Request {
   }
 }
 
-/** Nobody answers any more. */
-export const stopServing = () => {
+/** What was asked that a test knew nothing of. */
+const unexpected: string[] = []
+
+/** Nobody answers any more; gives what was asked without being foreseen. */
+export function stopServing() {
   answering = nobody
+  return unexpected.splice(0)
 }
 
 /**
@@ -71,7 +75,10 @@ export function serve(answers: Record<string, Answer | Answerer>) {
     }
     asked.push(one)
     const slot = `${one.method} ${url.pathname}`
-    if (!(slot in answers)) throw new Error(`Nobody answers ${slot}`)
+    if (!(slot in answers)) {
+      unexpected.push(slot)
+      throw new Error(`Nobody answers ${slot}`)
+    }
     const known = answers[slot]
     const answer = typeof known === 'function' ? await (known as Answerer)(one) : known
     if (answer === unreached) throw new TypeError('Failed to fetch')

@@ -1,0 +1,145 @@
+using Garten.Core.Confirmation;
+using Garten.Core.Evidence;
+using Garten.Core.Survey;
+using Garten.Core.Survey.Counting;
+
+namespace Garten.Data.Tests;
+
+/// <summary>A change whose answer was lost on its way is sent again by the page; it must not be made twice.</summary>
+public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<DatabaseFixture>
+{
+    private static readonly CancellationToken None = CancellationToken.None;
+    private readonly CountStore _counts = new(fixture.Source);
+    private readonly EvidenceStore _evidence = new(fixture.Source);
+
+    [Fact]
+    public async Task A_line_of_a_count_adds_up_once_under_its_number_and_again_under_another()
+    {
+        var sheet = await SheetAsync();
+        var request = Guid.NewGuid();
+        (await EnterAsync(sheet, 3, request)).ShouldBeTrue();
+        (await EnterAsync(sheet, 3, request)).ShouldBeTrue("to whoever sends it again it was made");
+        (await AmountAsync(sheet)).ShouldBe(3);
+        await EnterAsync(sheet, 3, Guid.NewGuid());
+        (await AmountAsync(sheet)).ShouldBe(6);
+        await EnterAsync(sheet, 3, null);
+        await EnterAsync(sheet, 3, null);
+        (await AmountAsync(sheet)).ShouldBe(12, "without a number every one counts");
+    }
+
+    [Fact]
+    public async Task Sent_many_times_at_once_a_change_is_made_once()
+    {
+        var sheet = await SheetAsync();
+        await EnterAsync(sheet, 10, null);
+        var line = (await _counts.LinesAsync(sheet, None)).Single().Id;
+        var taps = Enumerable.Range(0, 5).Select(_ => Guid.NewGuid()).ToArray();
+        await Task.WhenAll(Enumerable.Range(0, 40).Select(i => _counts.OneMoreAsync(line, taps[i % taps.Length], None)));
+        (await AmountAsync(sheet)).ShouldBe(15);
+        var request = Guid.NewGuid();
+        (await Task.WhenAll(Enumerable.Range(0, 20).Select(_ => EnterAsync(sheet, 7, request)))).ShouldAllBe(taken => taken);
+        (await AmountAsync(sheet)).ShouldBe(22);
+    }
+
+    [Fact]
+    public async Task A_change_that_was_refused_may_be_sent_again_under_its_number()
+    {
+        var sheet = await SheetAsync();
+        var request = Guid.NewGuid();
+        await _counts.EnterAsync(sheet, fixture.Version, [Line(20, CountUnit.CoverPercent)], fixture.Person.Id, null, None);
+        (await _counts.EnterAsync(sheet, fixture.Version, [Line(30, CountUnit.CoverPercent)], fixture.Person.Id, request, None)).ShouldBeFalse("cover stands once");
+        (await EnterAsync(sheet, 4, request)).ShouldBeTrue();
+        (await _counts.LinesAsync(sheet, None)).Select(l => (l.Unit, l.Amount)).ShouldBe([(CountUnit.CoverPercent, 20.0), (CountUnit.Individuals, 4.0)], ignoreOrder: true);
+    }
+
+    [Fact]
+    public async Task Undo_sent_again_goes_no_further_back()
+    {
+        var plant = await fixture.TakeAsync();
+        var visit = (await new PlantStore(fixture.Source).VisitsAsync(plant, None)).Single().Id;
+        var shown = fixture.Guide.Characters.Where(c => c.States.Any()).Take(2).ToArray();
+        var (first, second) = (shown[0].Id.Value, shown[1].Id.Value);
+        foreach (var character in new[] { first, second })
+        {
+            var states = fixture.Guide.FindCharacter(new(character))!.States.Take(1).Select(x => x.Id).ToArray();
+            await _evidence.SetObservationAsync(
+                plant, fixture.Version, visit, character,
+                new(visit, character, Finding.States, states, [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, "", fixture.Person.Id, null), null, fixture.Person.Id, $"record {character}", None);
+        }
+
+        var (back, again) = (Guid.NewGuid(), Guid.NewGuid());
+        (await UndoAsync(plant, back)).ShouldBe($"record {second}");
+        (await UndoAsync(plant, back)).ShouldBeNull();
+        (await _evidence.ObservationsAsync(plant, None)).ShouldHaveSingleItem().Content.Character.ShouldBe(first);
+        (await UndoAsync(plant, Guid.NewGuid())).ShouldBe($"record {first}");
+        (await UndoAsync(plant, again, redo: true)).ShouldBe($"record {first}");
+        (await UndoAsync(plant, again, redo: true)).ShouldBeNull();
+        (await _evidence.ObservationsAsync(plant, None)).ShouldHaveSingleItem();
+    }
+
+    [Fact]
+    public async Task A_threat_a_review_and_a_specimen_said_again_in_the_same_words_are_one()
+    {
+        var plant = await fixture.TakeAsync();
+        CareStore care = new(fixture.Source);
+        ThreatContent mowing = new(ThreatKind.Mowing, "verge", new(2026, 5, 3), "", null, "", null);
+        await care.AddThreatAsync(plant, mowing, fixture.Person.Id, None);
+        await care.AddThreatAsync(plant, mowing, fixture.Person.Id, None);
+        (await care.ThreatsAsync(plant, None)).ShouldHaveSingleItem();
+        await care.AddThreatAsync(plant, mowing with { SeenOn = new(2026, 6, 3) }, fixture.Person.Id, None);
+        (await care.ThreatsAsync(plant, None)).Count.ShouldBe(2);
+
+        ReviewStore reviews = new(fixture.Source);
+        VoucherContent voucher = new("RO 12", "field station", new(2026, 5, 3), 40, 1, "");
+        await reviews.AddVoucherAsync(plant, voucher, fixture.Person.Id, None);
+        await reviews.AddVoucherAsync(plant, voucher, fixture.Person.Id, None);
+        (await reviews.VouchersAsync(plant, None)).ShouldHaveSingleItem();
+        await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(plant, voucher with { Stand = 60 }, fixture.Person.Id, None));
+        var other = await fixture.TakeAsync();
+        await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(other, voucher, fixture.Person.Id, None));
+
+        DeterminationStore names = new(fixture.Source);
+        var falk = (await new PlaceStore(fixture.Source).AddPersonAsync("M. Falk", None)).Id;
+        await names.GiveAsync(
+            new(Guid.NewGuid(), plant, fixture.Version, "rubus-spectabilis", Qualifier.None, "Rubus spectabilis", fixture.Person.Id, new(2026, 5, 3), "", "{}"), null, None);
+        var name = (await names.OfAsync(plant, None))[0].Id;
+        foreach (var (verdict, remark) in new[] { (Verdict.AsksMore, "The fruit."), (Verdict.AsksMore, "The fruit."), (Verdict.Agrees, ""), (Verdict.AsksMore, "The fruit.") })
+        {
+            await reviews.GiveAsync(plant, name, falk, verdict, remark, None);
+        }
+
+        (await reviews.OfAsync(plant, None)).Select(r => r.Verdict).ShouldBe([Verdict.AsksMore, Verdict.Agrees, Verdict.AsksMore], ignoreOrder: true);
+    }
+
+    [Fact]
+    public async Task Numbers_nobody_waits_for_any_more_are_forgotten()
+    {
+        var sheet = await SheetAsync();
+        await EnterAsync(sheet, 1, Guid.NewGuid());
+        await using (var age = fixture.Source.CreateCommand("update done_request set done_at = now() - interval '31 days'"))
+        {
+            await age.ExecuteNonQueryAsync(None);
+        }
+
+        var old = await CountAsync();
+        await EnterAsync(sheet, 1, Guid.NewGuid());
+        (await CountAsync()).ShouldBe(old - Math.Min(old, 10) + 1);
+
+        async Task<long> CountAsync()
+        {
+            await using var count = fixture.Source.CreateCommand("select count(*) from done_request");
+            return (long)(await count.ExecuteScalarAsync(None))!;
+        }
+    }
+
+    private static StoredLine Line(double amount, CountUnit unit = CountUnit.Individuals) => new(0, 1, "acer-macrophyllum", "", Qualifier.None, Origin.Wild, unit, amount, "");
+
+    private Task<int> SheetAsync() => _counts.BeginAsync(
+        Guid.NewGuid(), new(fixture.Site.Id, new(2026, 5, 1), Protocol.Quadrats, 1, 1, null, null, null, "", "", ""), fixture.Person.Id, None);
+
+    private Task<bool> EnterAsync(int sheet, double amount, Guid? request) => _counts.EnterAsync(sheet, fixture.Version, [Line(amount)], fixture.Person.Id, request, None);
+
+    private async Task<double?> AmountAsync(int sheet) => (await _counts.LinesAsync(sheet, None)).Single().Amount;
+
+    private Task<string?> UndoAsync(int plant, Guid? request, bool redo = false) => _evidence.UndoAsync(plant, fixture.Version, redo, request, None);
+}

@@ -1,10 +1,10 @@
 import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { answer, api } from '../api/client'
 import { useClinometer } from '../api/devices'
 import type { TreeQuestion } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
+import { useKept } from '../shared/useKept'
 import { UseHeight } from './UseHeight'
 import { TreeSketch } from './TreeSketch'
 
@@ -28,9 +28,7 @@ type Field = { [K in keyof TreeQuestion]: TreeQuestion[K] extends string ? K : n
 
 /** A tree: girth, height and crown from what a tape, a stick, paces and a clinometer gave. */
 export function TreeBench({ plant, onPlant }: { plant: number | null; onPlant: (plant: number) => void }) {
-  const [question, setQuestion] = useState(blank)
-  const [paced, setPaced] = useState(false)
-  const set = (part: Partial<TreeQuestion>) => setQuestion({ ...question, ...part })
+  const [{ paced, ...question }, set, clear] = useKept('tree', { ...blank, paced: false })
   const { data, error } = useQuery({
     queryKey: ['tree', question],
     placeholderData: (before) => before,
@@ -38,7 +36,7 @@ export function TreeBench({ plant, onPlant }: { plant: number | null; onPlant: (
   })
   const clinometer = useClinometer()
   const read = (aim: 'top' | 'foot') =>
-    clinometer.mutate(aim, { onSuccess: (angle) => setQuestion((now) => ({ ...now, [aim]: angle })) })
+    clinometer.mutate(aim, { onSuccess: (angle) => set({ [aim]: angle }) })
   // What has not been typed yet is no mistake.
   const field = (name: Field & keyof TreeQuestion, label: string, hint: string, width = 150) => {
     const fault = question[name] ? data?.faults[name] : undefined
@@ -109,10 +107,7 @@ export function TreeBench({ plant, onPlant }: { plant: number | null; onPlant: (
                 control={
                   <Checkbox
                     checked={paced}
-                    onChange={(_, on) => {
-                      setPaced(on)
-                      set({ pace: '', distance: '' })
-                    }}
+                    onChange={(_, on) => set({ paced: on, pace: '', distance: '' })}
                   />
                 }
                 label="paced"
@@ -154,6 +149,7 @@ export function TreeBench({ plant, onPlant }: { plant: number | null; onPlant: (
           {field('crownLong', 'Longest spread', '9.5 m')}
           {field('crownAcross', 'Square to it', '8 m')}
         </div>
+        <Button onClick={clear}>Another tree: begin anew</Button>
       </form>
       <section aria-label="Worked out" aria-live="polite">
         <TreeSketch method={question.method} />

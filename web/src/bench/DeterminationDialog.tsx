@@ -11,6 +11,7 @@ import {
 import { useState } from 'react'
 import { useAccount, useDetermine, useSession } from '../api/queries'
 import type { GuideView, Origin, PlantSheet, Qualifier } from '../api/types'
+import { some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
@@ -99,8 +100,8 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
             />
           </div>
           <p className="soft">
-            Kept with it as grounds: {steps === 0 ? 'no key walked' : `${steps} couplets walked`}, {seen}{' '}
-            features seen
+            Kept with it as grounds: {steps === 0 ? 'no key walked' : `${some(steps, 'couplet')} walked`},{' '}
+            {some(seen, 'feature')} seen
             {sheet.determinations.length > 0 && '. Earlier names stay on the sheet'}.
           </p>
           {account?.alerts.map((a) => (

@@ -388,7 +388,7 @@ describe('the end of the key', () => {
     )
     const ends = within(screen.getByRole('region', { name: 'Names the key arrives at' }))
     expect(ends.getByRole('heading', { name: 'The key ends at several names' })).toBeVisible()
-    expect(ends.getAllByText('5 features agree, 1 conflict')).toHaveLength(2)
+    expect(ends.getAllByText('5 features agree, 1 conflicts')).toHaveLength(2)
     expect(ends.getByText(/By the answers alone/)).toHaveTextContent(
       /Salix lasiandra 70\s%, Salix sitchensis 30\s%/,
     )

@@ -10,7 +10,7 @@ import { BeginChooser } from './BeginChooser'
 import { LeadCard } from './LeadCard'
 import { OfferStrip } from './OfferStrip'
 import { featureInput } from './featureInput'
-import { percent } from '../shared/format'
+import { percent, some } from '../shared/format'
 import { WalkPath } from './WalkPath'
 
 interface Props {
@@ -186,7 +186,8 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
             <div className="end" key={e.taxon.id}>
               <TaxonText name={e.taxon.name} /> <span className="soft">{e.taxon.common}</span>
               <span className="end-marks">
-                {e.agreeing} features agree, {e.conflicting} conflict
+                {some(e.agreeing, 'feature')} {e.agreeing === 1 ? 'agrees' : 'agree'}, {e.conflicting}{' '}
+                {e.conflicting === 1 ? 'conflicts' : 'conflict'}
               </span>
               {!onlyEnd && <Button onClick={() => onAccount(e.taxon.id)}>Read its account</Button>}
               <Button variant="contained" onClick={() => onName(e.taxon.id)}>

@@ -2,7 +2,7 @@ import { memo } from 'react'
 import { Button } from '@mui/material'
 import { useSession } from '../api/queries'
 import type { PlantTag } from '../api/types'
-import { day } from '../shared/format'
+import { day, some } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
 
 interface Props {
@@ -18,7 +18,7 @@ export const PlantTags = memo(function PlantTags({ plants, current, onTake, onCh
   return (
     <nav className="tags no-print" aria-label="Plants on the bench">
       <h2>
-        On the bench <small>{plants.length} plants</small>
+        On the bench <small>{some(plants.length, 'plant')}</small>
       </h2>
       <Button
         variant="outlined"
@@ -45,7 +45,7 @@ export const PlantTags = memo(function PlantTags({ plants, current, onTake, onCh
               {p.name ? <TaxonText name={p.name} /> : <span>{p.description || 'not named yet'}</span>}
               <small>
                 {p.name ? '' : 'no name yet · '}
-                {p.features} features · seen {day(p.lastSeen, false)}
+                {some(p.features, 'feature')} · seen {day(p.lastSeen, false)}
               </small>
             </button>
           </li>

@@ -12,6 +12,7 @@ import {
 import { useState } from 'react'
 import { useReviewName } from '../api/queries'
 import type { DeterminationView, Verdict } from '../api/types'
+import { some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { useDraft } from '../shared/useDraft'
@@ -64,9 +65,8 @@ export function ReviewDialog({ plant, name, onClose }: Props) {
         <DialogContent>
           <ProblemNote error={review.error} />
           <p>
-            It rests on {name.grounds.features.length}{' '}
-            {name.grounds.features.length === 1 ? 'feature' : 'features'}
-            {name.grounds.path.length > 0 && ` and a walk of ${name.grounds.path.length} couplets`}
+            It rests on {some(name.grounds.features.length, 'feature')}
+            {name.grounds.path.length > 0 && ` and a walk of ${some(name.grounds.path.length, 'couplet')}`}
             {name.grounds.notRuledOut.length > 0 &&
               `; not ruled out: ${name.grounds.notRuledOut.slice(0, 4).join(', ')}`}
             .

@@ -131,7 +131,7 @@ describe('giving a name', () => {
       }),
     )
     expect(screen.getByText(/Kept with it as grounds/)).toHaveTextContent(
-      'no key walked, 1 features seen. Earlier names stay on the sheet.',
+      'no key walked, 1 feature seen. Earlier names stay on the sheet.',
     )
     expect(await screen.findByText('Not known from this area.')).toBeVisible()
     const open_ = screen.getByText(/Not ruled out yet/)
@@ -161,7 +161,7 @@ describe('a review', () => {
   it('says on what the name rests', () => {
     open()
     expect(screen.getByRole('dialog')).toHaveTextContent(
-      'It rests on 0 features and a walk of 1 couplets; not ruled out: Cornus nuttallii.',
+      'It rests on 0 features and a walk of 1 couplet; not ruled out: Cornus nuttallii.',
     )
   })
 

@@ -1,6 +1,7 @@
 import { Alert, Button, LinearProgress, MenuItem, TextField } from '@mui/material'
 import { useRef, useState } from 'react'
 import type { ImportColumn, ImportView } from '../api/types'
+import { some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useImport } from './importQueries'
 
@@ -16,9 +17,6 @@ const holds: Record<ImportColumn, string> = {
   plot: 'number of the plot',
   plotArea: 'size of a plot, m²',
 }
-
-const some = (count: number, one: string, many = `${one}s`) =>
-  `${count.toLocaleString('en')} ${count === 1 ? one : many}`
 
 /** Brings a table of records in: its columns are matched, what would change is shown, and all is kept or nothing. */
 export function ImportPanel() {

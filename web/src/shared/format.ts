@@ -18,6 +18,10 @@ export const sentence = (note: string) => (note === '' || /[.!?]$/.test(note) ? 
 /** The first letter in capitals. */
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
+/** A number with what is counted: "1 plant", "1,200 plants". */
+export const some = (count: number, one: string, many = `${one}s`) =>
+  `${count.toLocaleString('en')} ${count === 1 ? one : many}`
+
 /** A chance as people read it; never a plain 0 or 100. */
 export const percent = (mass: number) =>
   mass < 0.01 ? '<\u00a01\u00a0%' : mass > 0.99 ? '>\u00a099\u00a0%' : `${Math.round(mass * 100)}\u00a0%`

@@ -1,5 +1,7 @@
 import { Button } from '@mui/material'
 import { useState } from 'react'
+import { useMutation } from '@tanstack/react-query'
+import { answer, api } from '../api/client'
 import { useNameSpecimens } from '../api/queries'
 import type { NamedSpecimen } from '../api/types'
 import { percent } from '../shared/format'
@@ -27,20 +29,25 @@ export function SpecimensPage() {
     const file = files?.[0]
     if (file) name({ name: file.name, content: await file.text() }, flat)
   }
-  const download = async () => {
-    if (!table) return
-    const query = new URLSearchParams({ file: table.name, flat: String(flat) })
-    const response = await fetch(`/api/specimens.csv?${query}`, {
-      method: 'POST',
-      body: table.content,
-      headers: { 'Content-Type': 'text/csv' },
-    })
-    const link = document.createElement('a')
-    link.href = URL.createObjectURL(await response.blob())
-    link.download = `named-${table.name}`
-    link.click()
-    URL.revokeObjectURL(link.href)
-  }
+  const saving = useMutation({
+    mutationFn: ({ name: file, content }: Table) =>
+      answer(
+        api.POST('/api/specimens.csv', {
+          params: { query: { file, flat } },
+          body: content,
+          bodySerializer: (text: string) => text,
+          headers: { 'Content-Type': 'text/csv' },
+          parseAs: 'blob',
+        }),
+      ),
+    onSuccess: (named, { name: file }) => {
+      const link = document.createElement('a')
+      link.href = URL.createObjectURL(named as unknown as Blob)
+      link.download = `named-${file}`
+      link.click()
+      URL.revokeObjectURL(link.href)
+    },
+  })
   return (
     <main className="specimens">
       <h1>A table of specimens</h1>
@@ -66,7 +73,11 @@ export function SpecimensPage() {
           type="file"
           accept=".csv,text/csv"
           className="sr"
-          onChange={(e) => void take(e.target.files)}
+          onChange={(e) => {
+            // Chosen again after a change, the same file is read again.
+            const { files } = e.target
+            void take(files).finally(() => (e.target.value = ''))
+          }}
         />
         <b>{table ? table.name : 'Drop the file here, or choose it'}</b>
       </label>
@@ -82,12 +93,16 @@ export function SpecimensPage() {
         </label>
         <span className="fill" />
         {naming.data && (
-          <Button variant="contained" onClick={() => void download()}>
+          <Button
+            variant="contained"
+            disabled={saving.isPending}
+            onClick={() => table && saving.mutate(table)}
+          >
             Save as CSV
           </Button>
         )}
       </div>
-      <ProblemNote error={naming.error} />
+      <ProblemNote error={naming.error ?? saving.error} />
       {naming.isPending && <p role="status">Naming …</p>}
       {naming.data && <Results rows={naming.data} />}
     </main>

@@ -20,6 +20,11 @@ export class Says {
   ) {}
 }
 
+/** An answer of long work: a line for each thing said. */
+export class Lines {
+  constructor(readonly lines: object[]) {}
+}
+
 /** What a request gets that does not reach the server. */
 export const unreached = Symbol('unreached')
 
@@ -82,6 +87,11 @@ export function serve(answers: Record<string, Answer | Answerer>) {
     const known = answers[slot]
     const answer = typeof known === 'function' ? await (known as Answerer)(one) : known
     if (answer === unreached) throw new TypeError('Failed to fetch')
+    if (answer instanceof Lines)
+      return new Response(answer.lines.map((l) => `${JSON.stringify(l)}\n`).join(''), {
+        headers: { 'Content-Type': 'application/x-ndjson' },
+      })
+    if (answer instanceof Blob) return new Response(answer)
     const { status, body } = answer instanceof Says ? answer : { status: 200, body: answer }
     return new Response(status === 204 ? null : JSON.stringify(body), {
       status,

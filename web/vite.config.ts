@@ -14,7 +14,7 @@ export default defineConfig({
   },
   test: {
     environment: 'happy-dom',
-    setupFiles: 'src/testing/setup.ts',
+    setupFiles: 'tests/testing/setup.ts',
     restoreMocks: true,
     testTimeout: 20_000,
     // Loading the components takes longer than most tests; they are loaded once, and each test cleans up after itself.

@@ -1,0 +1,60 @@
+import { describe, expect, it } from 'vitest'
+import { bits, capital, day, gain, percent, sentence, words } from '../../src/shared/format'
+
+describe('days', () => {
+  it('are said with or without their year, whatever the clock of the device', () => {
+    expect(day('2026-04-22')).toBe('22 Apr 2026')
+    expect(day('2026-04-22', false)).toBe('22 Apr')
+    expect(day('2027-01-01')).toBe('1 Jan 2027')
+    expect(day('2024-02-29', false)).toBe('29 Feb')
+  })
+})
+
+describe('names of the contract', () => {
+  it.each([
+    ['LowBranch', 'low branch'],
+    ['lowBranch', 'low branch'],
+    ['tooEarly', 'too early'],
+    ['sun', 'sun'],
+  ])('%s reads as "%s"', (name, said) => expect(words(name)).toBe(said))
+
+  it('take a capital at the start of a line', () => {
+    expect(capital('low branch')).toBe('Low branch')
+    expect(capital('')).toBe('')
+  })
+})
+
+describe('notes', () => {
+  it.each([
+    ['', ''],
+    ['Mown twice', 'Mown twice.'],
+    ['Mown twice.', 'Mown twice.'],
+    ['Who mows?', 'Who mows?'],
+    ['Stop!', 'Stop!'],
+  ])('"%s" is followed by others as "%s"', (note, said) => expect(sentence(note)).toBe(said))
+})
+
+describe('chances', () => {
+  it.each([
+    [0, '<\u00a01\u00a0%'],
+    [0.0099, '<\u00a01\u00a0%'],
+    [0.01, '1\u00a0%'],
+    [0.504, '50\u00a0%'],
+    [0.99, '99\u00a0%'],
+    [0.991, '>\u00a099\u00a0%'],
+    [1, '>\u00a099\u00a0%'],
+  ])('%d is never a plain nought or a hundred: %s', (mass, said) => expect(percent(mass)).toBe(said))
+})
+
+describe('bits', () => {
+  it('push with a true minus', () => {
+    expect(bits(-1.25)).toBe('\u22121.3')
+    expect(bits(2)).toBe('2.0')
+  })
+
+  it('to gain are never a plain nought', () => {
+    expect(gain(0.04)).toBe('<\u00a00.1')
+    expect(gain(0.05)).toBe('0.1')
+    expect(gain(1.26)).toBe('1.3')
+  })
+})

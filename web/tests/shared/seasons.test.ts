@@ -1,0 +1,39 @@
+import { describe, expect, it } from 'vitest'
+import { inWords, spansOf } from '../../src/shared/seasons'
+import { lookAt } from '../../src/shared/lookAt'
+
+const on = (month: number, day: number, number: number) => ({ month, day, number })
+
+describe('a season on a strip of the year', () => {
+  it('is one span', () => {
+    expect(spansOf({ phase: 'leaf', from: on(4, 1, 91), to: on(11, 5, 309) })).toEqual([[91, 309]])
+  })
+
+  it('across New Year is two', () => {
+    expect(spansOf({ phase: 'fruit', from: on(11, 1, 305), to: on(2, 10, 41) })).toEqual([
+      [305, 365],
+      [1, 41],
+    ])
+  })
+
+  it('is said with its days', () => {
+    expect(inWords({ phase: 'leafColour', from: on(9, 20, 263), to: on(10, 31, 304) })).toBe(
+      'colour 20.9. to 31.10.',
+    )
+  })
+})
+
+describe('what to look at', () => {
+  it.each([
+    [[], ''],
+    [[{ label: 'Bud scales', again: false }], 'Look at bud scales'],
+    [
+      [
+        { label: 'Bud scales', again: false },
+        { label: 'Pith', again: true },
+        { label: 'Leaf scar', again: false },
+      ],
+      'Look once more at pith: not as the guide says. Look at bud scales, leaf scar',
+    ],
+  ])('%j', (features, said) => expect(lookAt(features)).toBe(said))
+})

@@ -1,5 +1,5 @@
-# Runs all tests, or one part: core (the core, formats and command line), server (database and API), web (the real
-# interface in a browser). Everything they need is installed first; the last line counts them.
+# Runs all tests, or one part: core (the core, formats and command line), server (database and API), web (its parts by
+# themselves, and the real interface in a browser). Everything they need is installed first; the last line counts them.
 
 part=${1:-all}
 case $part in

@@ -40,6 +40,13 @@ public sealed record ObservationContent(
 /// <param name="Revision">Grows with every change; a change must name the revision it starts from.</param>
 public sealed record StoredObservation(ObservationContent Content, string Recorder, long Revision);
 
+/// <summary>A change of what is known of one character on one visit.</summary>
+/// <param name="Character">The character.</param>
+/// <param name="Content">What to record; null to remove.</param>
+/// <param name="Expected">Revision the change starts from; null when nothing was there.</param>
+/// <param name="What">The change in words, for undo.</param>
+public sealed record ObservationChange(string Character, ObservationContent? Content, long? Expected, string What);
+
 /// <summary>A walk in the store.</summary>
 /// <param name="Walk">The walk.</param>
 /// <param name="Revision">Grows with every change.</param>
@@ -101,29 +108,48 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
     /// <param name="what">The change in words, for undo.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="ChangedMeanwhileException">Somebody else changed it; carries how it stands now.</exception>
-    public async Task SetObservationAsync(
+    public Task SetObservationAsync(
         int plant, int guideVersion, int plantVisit, string character, ObservationContent? content, long? expected, int person, string what,
-        CancellationToken cancel)
+        CancellationToken cancel) =>
+        SetObservationsAsync(plant, guideVersion, plantVisit, [new(character, content, expected, what)], person, null, cancel);
+
+    /// <summary>Records, changes or removes what is known of several characters on one visit, all or none.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="guideVersion">The guide's version.</param>
+    /// <param name="plantVisit">The plant's visit.</param>
+    /// <param name="changes">The changes, in the order in which they can be taken back.</param>
+    /// <param name="person">Who makes them.</param>
+    /// <param name="request">The number they were sent under: sent again they are not made twice. Null for changes that are sent once.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="ChangedMeanwhileException">Somebody else changed one of them; carries how it stands now.</exception>
+    public async Task SetObservationsAsync(
+        int plant, int guideVersion, int plantVisit, IReadOnlyList<ObservationChange> changes, int person, Guid? request, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         await LockAsync(connection, plant, cancel);
-        var current = await FindAsync(connection, plant, plantVisit, character, cancel);
-        if (current?.Revision != expected)
+        if (!await connection.IsFirstAsync(request, cancel))
         {
-            if (Json(current?.Content) == Json(content))
-            {
-                // The same change sent twice, because the first answer was lost on its way.
-                return;
-            }
-
-            throw new ChangedMeanwhileException(
-                current is null ? "Somebody else removed this feature in the meantime." : $"{current.Recorder} changed this feature in the meantime.",
-                current);
+            return;
         }
 
-        await PutAsync(connection, guideVersion, plantVisit, character, content, cancel);
-        await LogAsync(connection, plant, person, what, "Observation", plantVisit, character, Json(current?.Content), Json(content), cancel);
+        foreach (var (character, content, expected, what) in changes)
+        {
+            var current = await FindAsync(connection, plant, plantVisit, character, cancel);
+            if (current?.Revision == expected)
+            {
+                await PutAsync(connection, guideVersion, plantVisit, character, content, cancel);
+                await LogAsync(connection, plant, person, what, "Observation", plantVisit, character, Json(current?.Content), Json(content), cancel);
+            }
+            else if (Json(current?.Content) != Json(content))
+            {
+                // The same change sent twice, because the first answer was lost on its way, is none of these.
+                throw new ChangedMeanwhileException(
+                    current is null ? "Somebody else removed this feature in the meantime." : $"{current.Recorder} changed this feature in the meantime.",
+                    current);
+            }
+        }
+
         await transaction.CommitAsync(cancel);
     }
 

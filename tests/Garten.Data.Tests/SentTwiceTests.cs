@@ -78,6 +78,33 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
     }
 
     [Fact]
+    public async Task Features_kept_together_are_all_kept_or_none_and_once()
+    {
+        var plant = await fixture.TakeAsync();
+        var visit = (await new PlantStore(fixture.Source).VisitsAsync(plant, None)).Single().Id;
+        var shown = fixture.Guide.Characters.Where(c => c.States.Any()).Take(2).ToArray();
+        ObservationChange Change(int of, long? expected) => new(
+            shown[of].Id.Value,
+            new(visit, shown[of].Id.Value, Finding.States, [.. shown[of].States.Take(1).Select(s => s.Id)], [], null, null, Certainty.Sure, EvidenceSource.Picture, [], null, null, "", fixture.Person.Id),
+            expected, $"record {of}");
+        Task SetAsync(Guid? request, params ObservationChange[] changes) => _evidence.SetObservationsAsync(plant, fixture.Version, visit, changes, fixture.Person.Id, request, None);
+
+        var conflict = await Should.ThrowAsync<ChangedMeanwhileException>(() => SetAsync(Guid.NewGuid(), Change(0, null), Change(1, 999)));
+        conflict.Message.ShouldContain("removed");
+        (await _evidence.ObservationsAsync(plant, None)).ShouldBeEmpty();
+
+        var request = Guid.NewGuid();
+        await SetAsync(request, Change(0, null), Change(1, null));
+        var kept = await _evidence.ObservationsAsync(plant, None);
+        kept.Count.ShouldBe(2);
+        await SetAsync(request, Change(0, null), Change(1, null));
+        (await _evidence.ObservationsAsync(plant, None)).Select(o => o.Revision).ShouldBe(kept.Select(o => o.Revision), ignoreOrder: true);
+        (await UndoAsync(plant, null)).ShouldBe("record 1");
+        (await UndoAsync(plant, null)).ShouldBe("record 0");
+        (await UndoAsync(plant, null)).ShouldBeNull();
+    }
+
+    [Fact]
     public async Task A_threat_a_review_and_a_specimen_said_again_in_the_same_words_are_one()
     {
         var plant = await fixture.TakeAsync();

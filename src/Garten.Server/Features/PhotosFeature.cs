@@ -102,7 +102,7 @@ public static class PhotosFeature
         }).Needs(Right.Look).WithName("measurePhoto").Produces<PhotoMeasures>();
 
         photos.MapPost("/{id:guid}/uses", async (
-            Guid id, PhotoUseInput input, PhotoStore store, EvidenceStore evidence, PlantSheets sheets, PlantGrades grades, Veil veil, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            Guid id, Guid? request, PhotoUseInput input, PhotoStore store, EvidenceStore evidence, PlantSheets sheets, PlantGrades grades, Veil veil, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
         {
             await store.FindAsync(id, cancel);
             await veil.RequireAsync(input.Plant, cancel);
@@ -117,19 +117,15 @@ public static class PhotosFeature
                 throw new NotInStoreException("The plant has no such visit.");
             }
 
-            // All are checked before the first is kept.
             var known = sheet.Observations.Where(o => o.Visit == input.Visit).ToDictionary(o => o.Character);
-            var contents = input.Features.DistinctBy(f => f.Character).Select(f =>
-                (f.Character, Content: ObservationsFeature.Check(input.Visit, f.Character, InputOf(f, known.GetValueOrDefault(f.Character)), current, person.Required))).ToArray();
-            foreach (var (character, content) in contents)
+            var changes = input.Features.DistinctBy(f => f.Character).Select(f =>
             {
-                var label = current.Guide.Character(new(character)).Label;
-                await evidence.SetObservationAsync(
-                    input.Plant, current.Version, input.Visit, character, content, known.GetValueOrDefault(character)?.Revision, person.Required,
-                    $"record {label.ToLowerInvariant()}", cancel);
-            }
-
-            await store.UseAsync(id, input.Visit, [.. contents.Select(c => c.Character)], cancel);
+                var before = known.GetValueOrDefault(f.Character);
+                var content = ObservationsFeature.Check(input.Visit, f.Character, InputOf(f, before), current, person.Required);
+                return new ObservationChange(f.Character, content, before?.Revision, $"record {current.Guide.Character(new(f.Character)).Label.ToLowerInvariant()}");
+            }).ToArray();
+            await evidence.SetObservationsAsync(input.Plant, current.Version, input.Visit, changes, person.Required, request, cancel);
+            await store.UseAsync(id, input.Visit, [.. changes.Select(c => c.Character)], cancel);
             return await grades.ChangedAsync(input.Plant, cancel);
         }).WithName("usePhoto").Produces<PlantSheet>();
 

@@ -78,8 +78,7 @@ export function LineEntry({ view, plot, entry }: Props) {
             ))}
           </>
         )}
-        {read && read.taxa.length !== 1 && read.fault && <span className="soft"> {read.fault}</span>}
-        {read && read.taxa.length === 1 && read.fault && <span className="soft">: {read.fault}</span>}
+        {read?.fault && <span className="soft"> {read.fault}</span>}
       </div>
       <EntryNotes entry={entry} />
       <ProblemNote error={refusal} />

@@ -6,7 +6,7 @@ import { useShortcuts } from '../shared/useShortcuts'
 import { PhotoFindings } from './PhotoFindings'
 import { PhotoPicture } from './PhotoPicture'
 import { usePhotoMeasures, useSetShapeNaming } from './photoQueries'
-import { newMark, usualQuestion } from './question'
+import { freeLabel, newMark, usualQuestion } from './question'
 import { ScaleChoice } from './ScaleChoice'
 import { useHistory } from './useHistory'
 import { UsePhoto } from './UsePhoto'
@@ -29,19 +29,17 @@ export function PhotoBench({ photo, naming, plant, onPlant, onOther }: Props) {
   const { data: measures, error } = usePhotoMeasures(photo.id, question)
   const [zoom, setZoom] = useState(0)
   const [edge, setEdge] = useState(false)
-  const [counting, setCounting] = useState<number | null>(null)
+  const [countingOn, setCounting] = useState<string | null>(null)
   const marks = question.marks
+  // A count taken away, or taken back, is counted on no more.
+  const counting = marks.some((m) => m.label === countingOn) ? countingOn : null
   const add = (kind: PhotoMark['kind'], name: string) => {
-    const number = marks.filter((m) => m.kind === kind).length + 1
-    set({
-      ...question,
-      marks: [
-        ...marks,
-        newMark(kind, `${name} ${number}`, { x: photo.width / 2, y: photo.height / 2 }, photo.width / 12),
-      ],
-    })
-    setCounting(kind === 'count' ? marks.length : null)
+    const label = freeLabel(marks, name)
+    const middle = { x: photo.width / 2, y: photo.height / 2 }
+    set({ ...question, marks: [...marks, newMark(kind, label, middle, photo.width / 12)] })
+    setCounting(kind === 'count' ? label : null)
   }
+  const count = () => (counting === null ? add('count', 'Count') : setCounting(null))
   const larger = zoom < zooms.length - 1 ? () => setZoom(zoom + 1) : undefined
   const smaller = zoom > 0 ? () => setZoom(zoom - 1) : undefined
   useShortcuts({
@@ -49,7 +47,7 @@ export function PhotoBench({ photo, naming, plant, onPlant, onOther }: Props) {
     'ctrl+y': redo,
     l: () => add('length', 'Length'),
     a: () => add('angle', 'Angle'),
-    c: () => add('count', 'Count'),
+    c: count,
     e: () => setEdge(!edge),
     '+': larger,
     '-': smaller,
@@ -64,11 +62,7 @@ export function PhotoBench({ photo, naming, plant, onPlant, onOther }: Props) {
           <Button onClick={() => add('angle', 'Angle')} title="A">
             An angle
           </Button>
-          <Button
-            onClick={() => (counting === null ? add('count', 'Count') : setCounting(null))}
-            aria-pressed={counting !== null}
-            title="C"
-          >
+          <Button onClick={count} aria-pressed={counting !== null} title="C">
             {counting === null ? 'Count' : 'Counting: press done'}
           </Button>
           <Button
@@ -104,7 +98,7 @@ export function PhotoBench({ photo, naming, plant, onPlant, onOther }: Props) {
           onCount={(at) =>
             set({
               ...question,
-              marks: marks.map((m, i) => (i === counting ? { ...m, points: [...m.points, at] } : m)),
+              marks: marks.map((m) => (m.label === counting ? { ...m, points: [...m.points, at] } : m)),
             })
           }
           onChange={set}

@@ -11,7 +11,7 @@ export function PhotoChooser({ onPhoto }: { onPhoto: (photo: KeptPhoto) => void 
   const file = useRef<HTMLInputElement>(null)
   const [over, setOver] = useState(false)
   const keep = (from: File | number | undefined) =>
-    from !== undefined && keeping.mutate(from, { onSuccess: onPhoto })
+    from !== undefined && keeping.mutate({ from, id: crypto.randomUUID() }, { onSuccess: onPhoto })
   return (
     <section className="photo-chooser" aria-label="Choose a picture">
       <div

@@ -59,6 +59,7 @@ export function PhotoPicture({ photo, question, measures, zoom, counting, edge, 
             if (counting && e.target === svg.current) onCount(place(e))
           }}
           onPointerMove={(e) => held && setHeld({ ...held, at: place(e) })}
+          onPointerCancel={() => setHeld(null)}
           onPointerUp={(e) => {
             const handle = handles.find((h) => h.id === held?.id)
             setHeld(null)

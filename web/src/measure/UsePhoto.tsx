@@ -103,7 +103,14 @@ export function UsePhoto({ photo, marks, measures, plant, onPlant }: Props) {
         variant="contained"
         disabled={!sheet || !visit || chosen.length === 0 || using.isPending}
         onClick={() =>
-          sheet && visit && using.mutate({ plant: sheet.plant.id, visit: visit.id, features: chosen })
+          sheet &&
+          visit &&
+          using.mutate({
+            request: crypto.randomUUID(),
+            plant: sheet.plant.id,
+            visit: visit.id,
+            features: chosen,
+          })
         }
       >
         Use these

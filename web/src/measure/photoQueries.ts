@@ -60,8 +60,7 @@ export const useNearestSite = (latitude: number | null, longitude: number | null
 export function useKeepPhoto() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: async (from: File | number): Promise<KeptPhoto> => {
-      const id = crypto.randomUUID()
+    mutationFn: async ({ from, id }: { from: File | number; id: string }): Promise<KeptPhoto> => {
       if (typeof from === 'number')
         return answer(
           api.POST('/api/photos/samples/{number}', { params: { path: { number: from }, query: { id } } }),
@@ -81,12 +80,19 @@ export function useKeepPhoto() {
   })
 }
 
-/** Puts features read from a picture on a plant's sheet. */
+/** Puts features read from a picture on a plant's sheet; sent again under the same number they are not put twice. */
 export const useUsePhoto = (photo: string) =>
   useSheetChange(
-    (body: {
+    ({
+      request,
+      ...body
+    }: {
+      request: string
       plant: number
       visit: number
       features: { character: string; state: string | null; entry: string | null }[]
-    }) => answer(api.POST('/api/photos/{id}/uses', { params: { path: { id: photo } }, body })),
+    }) =>
+      answer(
+        api.POST('/api/photos/{id}/uses', { params: { path: { id: photo }, query: { request } }, body }),
+      ),
   )

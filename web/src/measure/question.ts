@@ -112,6 +112,13 @@ export const handlesOf = (
   ...markHandles(question),
 ]
 
+/** A name no other mark has: "Length 1", "Length 2", and the first again once that is taken away. */
+export function freeLabel(marks: PhotoMark[], name: string): string {
+  let number = 1
+  while (marks.some((m) => m.label === `${name} ${number}`)) number++
+  return `${name} ${number}`
+}
+
 /** A new mark laid in the middle of the picture, to be dragged where it belongs. */
 export function newMark(kind: PhotoMark['kind'], label: string, middle: Place, reach: number): PhotoMark {
   const { x, y } = middle

@@ -25,7 +25,7 @@ export function ChecklistPanel() {
           type="date"
           label="Day of the visit"
           value={date ?? today}
-          onChange={(e) => setDate(e.target.value)}
+          onChange={(e) => setDate(e.target.value || null)}
           slotProps={{ inputLabel: { shrink: true } }}
         />
         <Button variant="contained" disabled={!data} onClick={() => window.print()}>

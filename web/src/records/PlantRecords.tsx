@@ -59,10 +59,11 @@ export function PlantRecords({ nonce }: { nonce: string }) {
   const [page, setPage] = useState({ page: 0, pageSize: 50 })
   const [open, setOpen] = useState<SurveyRecord | null>(null)
   const { data, error, isFetching } = useRecords(filter, page.page * page.pageSize, page.pageSize)
-  const set = (part: Partial<RecordFilter>) => {
-    setFilter({ ...filter, ...part })
+  const show = (which: RecordFilter) => {
+    setFilter(which)
     setPage({ ...page, page: 0 })
   }
+  const set = (part: Partial<RecordFilter>) => show({ ...filter, ...part })
   const sort = (model: GridSortModel) => {
     const by = sortable.find((s) => s === model[0]?.field)
     set({ sort: by ?? 'date', descending: by ? model[0]?.sort === 'desc' : true })
@@ -95,11 +96,7 @@ export function PlantRecords({ nonce }: { nonce: string }) {
           Export what is shown (CSV)
         </Button>
       </div>
-      <RecordFields
-        filter={filter}
-        onChange={set}
-        onClear={() => setFilter({ sort: 'date', descending: true })}
-      />
+      <RecordFields filter={filter} onChange={set} onClear={() => show({ sort: 'date', descending: true })} />
       <ProblemNote error={error} />
       <div className="records-grid">
         <RecordGrid

@@ -328,12 +328,13 @@ describe('findings put on a sheet', () => {
   }
 
   it('are those that are ticked', async () => {
-    const { user, used } = open(measures({ offers }))
+    const { user, used, server } = open(measures({ offers }))
     await user.click(screen.getByRole('checkbox', { name: /^Shape/ }))
     await use(user)
     expect(used()).toEqual([
       { plant: 7, visit: 11, features: [{ character: 'blade-length', state: null, entry: '61.2 mm' }] },
     ])
+    expect(server.asked.find((a) => a.path.includes('/uses'))?.path).toMatch(/\?request=[0-9a-f-]{36}$/)
   })
 
   it('go to the visit of the day the picture was taken', async () => {

@@ -44,6 +44,24 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task A_line_and_a_tap_sent_again_under_their_number_count_once()
+    {
+        var id = await BeginAsync("walkThrough");
+        var (entered, tapped) = (Guid.NewGuid(), Guid.NewGuid());
+        JsonNode view = null!;
+        for (var i = 0; i < 3; i++)
+        {
+            view = await Me.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "acemac 12", taxon = (string?)null, origin = "wild", request = entered });
+        }
+
+        var line = view["lines"]!.AsArray().ShouldHaveSingleItem()!["line"]!;
+        ((double)line["amount"]!).ShouldBe(12);
+        await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => Me.PostAsync($"/api/count-lines/{line["id"]}/one-more?request={tapped}", new { })));
+        ((double)(await LinesAsync(id))[0]!["line"]!["amount"]!).ShouldBe(13);
+        await Client.ProblemAsync(await Me.TryPostAsync($"/api/count-lines/{line["id"]}/one-more?request=again", new { }), HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
     public async Task Taps_that_come_at_once_are_all_counted_and_no_line_becomes_the_same_as_another()
     {
         var id = await BeginAsync("walkThrough");

@@ -9,6 +9,7 @@ import { EntryPage } from './access/EntryPage'
 import { PeoplePage } from './access/PeoplePage'
 import { useSession } from './api/queries'
 import { startEngine } from './engine/engine'
+import { BrokenPage } from './shell/BrokenPage'
 import { Shell } from './shell/Shell'
 import { SpecimensPage } from './specimens/SpecimensPage'
 import { gartenTheme } from './theme/theme'
@@ -38,22 +39,24 @@ export function App({ nonce }: { nonce: string }) {
         <Shell themeName={themeName} onNextTheme={nextTheme} inside={inside}>
           {session && !inside && <EntryPage session={session} />}
           {inside && (
-            <Suspense fallback={null}>
-              <Routes>
-                <Route path="/bench/:plant?" element={<BenchPage />} />
-                <Route path="/season" element={<SeasonPage />} />
-                <Route path="/map" element={<MapPage />} />
-                <Route path="/records" element={<RecordsPage nonce={nonce} />} />
-                <Route path="/apart" element={<ApartPage />} />
-                <Route path="/guide/:taxon?" element={<GuidePage />} />
-                <Route path="/plate/:taxon" element={<PlatePage />} />
-                <Route path="/specimens" element={<SpecimensPage />} />
-                <Route path="/measure" element={<MeasurePage />} />
-                <Route path="/people" element={<PeoplePage />} />
-                <Route path="/words" element={<WordsPage />} />
-                <Route path="*" element={<Navigate to="/season" replace />} />
-              </Routes>
-            </Suspense>
+            <BrokenPage>
+              <Suspense fallback={null}>
+                <Routes>
+                  <Route path="/bench/:plant?" element={<BenchPage />} />
+                  <Route path="/season" element={<SeasonPage />} />
+                  <Route path="/map" element={<MapPage />} />
+                  <Route path="/records" element={<RecordsPage nonce={nonce} />} />
+                  <Route path="/apart" element={<ApartPage />} />
+                  <Route path="/guide/:taxon?" element={<GuidePage />} />
+                  <Route path="/plate/:taxon" element={<PlatePage />} />
+                  <Route path="/specimens" element={<SpecimensPage />} />
+                  <Route path="/measure" element={<MeasurePage />} />
+                  <Route path="/people" element={<PeoplePage />} />
+                  <Route path="/words" element={<WordsPage />} />
+                  <Route path="*" element={<Navigate to="/season" replace />} />
+                </Routes>
+              </Suspense>
+            </BrokenPage>
           )}
         </Shell>
       </BrowserRouter>

@@ -1,11 +1,12 @@
 import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { Protocol } from '../api/types'
+import { some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { SiteField } from '../shared/SiteField'
 import { ChangesTable } from './ChangesTable'
 import './counts.css'
-import { useFigures } from './countQueries'
+import { useCountYears, useFigures } from './countQueries'
 import { FiguresView } from './FiguresView'
 import { NotSeenTable } from './NotSeenTable'
 import { protocolOrder, protocols } from './protocols'
@@ -16,9 +17,12 @@ const empty = { inputLabel: { shrink: true }, select: { displayEmpty: true } }
 export function FiguresPanel() {
   const [site, setSite] = useState<number | null>(null)
   const [protocol, setProtocol] = useState<Protocol | ''>('')
+  const [year, setYear] = useState('')
+  const years = (useCountYears().data ?? []).toReversed()
   const { data, error } = useFigures({
     site: site ?? undefined,
     protocol: protocol || undefined,
+    year: year === '' ? undefined : Number(year),
   })
   return (
     <div className="figures">
@@ -39,10 +43,25 @@ export function FiguresPanel() {
             </MenuItem>
           ))}
         </TextField>
+        <TextField
+          select
+          label="Year"
+          value={year}
+          onChange={(e) => setYear(e.target.value)}
+          slotProps={empty}
+          sx={{ minWidth: 110 }}
+        >
+          <MenuItem value="">all</MenuItem>
+          {years.map((y) => (
+            <MenuItem key={y} value={String(y)}>
+              {y}
+            </MenuItem>
+          ))}
+        </TextField>
         {data && (
           <span role="status">
-            {data.units} sampling {data.units === 1 ? 'unit' : 'units'}
-            {!!data.withheld && `; ${data.withheld} lines of sensitive species left out`}
+            {some(data.units, 'sampling unit')}
+            {!!data.withheld && `; ${some(data.withheld, 'line')} of sensitive species left out`}
             {data.unnamed > 0 &&
               `; ${data.unnamed} ${data.unnamed === 1 ? 'line adds' : 'lines add'} no species: a genus or a reserve`}
           </span>

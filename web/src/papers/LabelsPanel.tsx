@@ -53,10 +53,10 @@ const Label = ({ of }: { of: LabelView }) => (
       <b>{of.survey}</b>
       <b>{of.number}</b>
     </header>
-    <p className="label-name">
+    <div className="label-name">
       {of.name ? <TaxonText name={of.name} /> : 'not named yet'} <small>{of.author}</small>
       {of.family && <div>{of.family}</div>}
-    </p>
+    </div>
     <p>
       {of.site}
       {of.elevationM !== null && `, ${of.elevationM} m`}

@@ -30,8 +30,9 @@ export function ReportMap({ ground, sites }: { ground: string; sites: ReportView
   const height = (Math.max(...north) - south) * scale + 2 * margin
   const x = (p: Position) => margin + ((p[0] ?? 0) - west) * narrow * scale
   const y = (p: Position) => height - margin - ((p[1] ?? 0) - south) * scale
-  const path = (lines: Position[][]) =>
-    lines.map((l) => `M${l.map((p) => `${x(p).toFixed(1)} ${y(p).toFixed(1)}`).join('L')}`).join('')
+  // Every ring of an area is closed by itself.
+  const path = (lines: Position[][], end: string) =>
+    lines.map((l) => `M${l.map((p) => `${x(p).toFixed(1)} ${y(p).toFixed(1)}`).join('L')}${end}`).join('')
   const metre = scale / 111_320
   return (
     <svg viewBox={`0 0 ${width} ${height.toFixed(0)}`} className="report-map" role="img">
@@ -39,7 +40,7 @@ export function ReportMap({ ground, sites }: { ground: string; sites: ReportView
       {shapes.map((f, i) => (
         <path
           key={i}
-          d={path(linesOf(f)) + (f.geometry.type.includes('Polygon') ? 'Z' : '')}
+          d={path(linesOf(f), f.geometry.type.includes('Polygon') ? 'Z' : '')}
           className={`ground-${String(f.properties?.['kind'] ?? '')} ${f.geometry.type.includes('Polygon') ? '' : 'report-line'}`}
         />
       ))}

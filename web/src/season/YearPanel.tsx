@@ -2,7 +2,7 @@ import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useSites } from '../api/queries'
 import type { YearRow } from '../api/types'
-import { day } from '../shared/format'
+import { day, some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { inWords, phases, spansOf } from '../shared/seasons'
 import { TaxonText } from '../shared/TaxonText'
@@ -98,7 +98,7 @@ export function YearPanel() {
           <MenuItem value="leafColour">in colour</MenuItem>
         </TextField>
         <span role="status">
-          {shown.length} taxa
+          {some(shown.length, 'taxon', 'taxa')}
           {site !== null &&
             data.delay !== 0 &&
             `; spring comes ${Math.abs(data.delay)} days ${data.delay > 0 ? 'later' : 'earlier'} than the guide says`}

@@ -4,6 +4,7 @@ import type {
   CountLineView,
   CountView,
   DeterminationView,
+  Figure,
   GuideView,
   ObservationView,
   PlantSheet,
@@ -11,6 +12,7 @@ import type {
   PlantVisit,
   Session,
   Site,
+  SurveyFigures,
   TaxonName,
   TaxonView,
 } from '../../src/api/types'
@@ -273,3 +275,40 @@ export const aPlantTag = (part: Partial<PlantTag> = {}): PlantTag => ({
   lastSeen: '2026-05-14',
   ...part,
 })
+
+const noFigure: Figure = {
+  value: null,
+  error: null,
+  low: null,
+  high: null,
+  lacking: 'Too little was counted.',
+}
+
+/** What counts come to while hardly anything was counted. */
+export const someFigures = (part: Partial<SurveyFigures> = {}): SurveyFigures => {
+  const quality = { mean: noFigure, index: noFigure, species: 0, without: 0 }
+  return {
+    units: 2,
+    mixed: false,
+    species: [],
+    unnamed: 0,
+    countedIn: null,
+    individuals: 0,
+    speciesCounted: 0,
+    chao1: noFigure,
+    chao2: noFigure,
+    jackknife1: noFigure,
+    jackknife2: noFigure,
+    bootstrap: noFigure,
+    shannon: noFigure,
+    simpson: noFigure,
+    hill1: noFigure,
+    hill2: noFigure,
+    curve: [],
+    individualCurve: [],
+    nativeQuality: quality,
+    allQuality: quality,
+    sites: [],
+    ...part,
+  }
+}

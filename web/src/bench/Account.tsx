@@ -4,6 +4,7 @@ import type { Organ, PlantSheet, SpeciesAccount } from '../api/types'
 import { capital } from '../shared/format'
 import { MarkSign } from '../shared/MarkSign'
 import { ProblemNote } from '../shared/ProblemNote'
+import { months } from '../shared/seasons'
 import { TaxonText } from '../shared/TaxonText'
 import { organs } from './organs'
 import { SeeOne } from './SeeOne'
@@ -14,7 +15,6 @@ const phases = {
   fruit: 'In fruit',
   leafColour: 'Leaves colour',
 } as const
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 
 function Standing({ account }: { account: SpeciesAccount }) {
   const status = { unknown: '', native: 'native here', introduced: 'introduced here' }[account.status]

@@ -2,20 +2,14 @@ import { memo } from 'react'
 import { useAccount, useSession } from '../api/queries'
 import type { PlantSheet } from '../api/types'
 import { day } from '../shared/format'
-import { inWords, phases, spansOf } from '../shared/seasons'
+import { dayInYear, inWords, months, phases, spansOf } from '../shared/seasons'
 import { TaxonText } from '../shared/TaxonText'
 
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 /** Leaves and their colours share the lower row, flowers and fruit the upper one. */
 const rows = { flower: 0, fruit: 0, leaf: 1, leafColour: 1 } as const
 
 const width = 730
 const x = (dayNumber: number) => (dayNumber / 365) * width
-
-function dayOfYear(date: string) {
-  const d = new Date(`${date}T00:00:00Z`)
-  return Math.min(365, Math.floor((d.getTime() - Date.UTC(d.getUTCFullYear(), 0, 1)) / 86_400_000) + 1)
-}
 
 /** The year of the plant: its visits, today, and the seasons of the name it bears. */
 export const SeasonStrip = memo(function SeasonStrip({
@@ -67,11 +61,11 @@ export const SeasonStrip = memo(function SeasonStrip({
         })}
         {sheet.visits.map((v) => (
           <g key={v.id}>
-            <path d={`M${x(dayOfYear(v.date))} 1V29`} stroke="var(--slate)" strokeWidth="1.6" />
-            <circle cx={x(dayOfYear(v.date))} cy="29" r="3.2" fill="var(--slate)" />
+            <path d={`M${x(dayInYear(v.date))} 1V29`} stroke="var(--slate)" strokeWidth="1.6" />
+            <circle cx={x(dayInYear(v.date))} cy="29" r="3.2" fill="var(--slate)" />
           </g>
         ))}
-        {today && <path d={`M${x(dayOfYear(today)) - 4} 0h8l-4 6z`} fill="var(--ink)" />}
+        {today && <path d={`M${x(dayInYear(today)) - 4} 0h8l-4 6z`} fill="var(--ink)" />}
       </svg>
       <figcaption className="soft">
         {account ? (

@@ -3,6 +3,7 @@ import { useSession, useSheetPicture } from '../api/queries'
 import type { GuideView, Organ, PlantSheet, TaxonName } from '../api/types'
 import { Drawing } from '../shared/Drawing'
 import { capital } from '../shared/format'
+import { quarterOf } from '../shared/seasons'
 import { TaxonText } from '../shared/TaxonText'
 import { organs } from './organs'
 
@@ -28,10 +29,6 @@ const sides: Record<Organ, 'left' | 'right'> = {
   leaf: 'right',
   fruit: 'right',
 }
-
-const seasons = ['winter', 'spring', 'summer', 'autumn'] as const
-/** December to February are winter, and so on. */
-const seasonOf = (date: string) => seasons[Math.floor((Number(date.slice(5, 7)) % 12) / 3)]
 
 /** The plant itself, drawn from what was recorded, with the words beside each organ; organs not looked at are ghosts. */
 export const SheetFigure = memo(function SheetFigure({
@@ -86,7 +83,7 @@ export const SheetFigure = memo(function SheetFigure({
     <section
       className="figure"
       aria-label="What was recorded, by organ"
-      data-season={today ? seasonOf(today) : undefined}
+      data-season={today ? quarterOf(today, (sheet.plant.site.latitude ?? 0) < 0) : undefined}
     >
       <div className="figure-side">{side('left')}</div>
       <div className="figure-middle">

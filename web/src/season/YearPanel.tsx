@@ -4,11 +4,10 @@ import { useSites } from '../api/queries'
 import type { YearRow } from '../api/types'
 import { day, some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
-import { inWords, phases, spansOf } from '../shared/seasons'
+import { dayInYear, inWords, months, phases, spansOf } from '../shared/seasons'
 import { TaxonText } from '../shared/TaxonText'
 import { useRounds, useYear } from './seasonQueries'
 
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 const width = 720
 const x = (number: number) => (number / 365) * width
 const rows = { leaf: 0, leafColour: 0, flower: 7, fruit: 14 } as const
@@ -37,7 +36,7 @@ export function YearPanel() {
       (!ours || r.seen.length + planned(r.taxon.id).length > 0) &&
       (!now || r.seasons.some((s) => s.phase === now && s.open)),
   )
-  const number = dayNumber(data.date)
+  const number = dayInYear(data.date)
   return (
     <>
       <div className="row no-print">
@@ -141,11 +140,6 @@ export function YearPanel() {
   )
 }
 
-const dayNumber = (date: string) => {
-  const d = new Date(`${date}T00:00:00Z`)
-  return Math.floor((d.getTime() - Date.UTC(d.getUTCFullYear(), 0, 1)) / 86_400_000) + 1
-}
-
 function Row({
   row,
   today,
@@ -180,15 +174,15 @@ function Row({
           )),
         )}
         {rounds.map((d) => (
-          <path key={d} d={`M${x(dayNumber(d))} 0V22`} className="year-round" />
+          <path key={d} d={`M${x(dayInYear(d))} 0V22`} className="year-round" />
         ))}
         {row.seen.map((d) => (
-          <ellipse key={d} cx={x(dayNumber(d))} cy="11" rx="4" ry="4" className="year-seen">
+          <ellipse key={d} cx={x(dayInYear(d))} cy="11" rx="4" ry="4" className="year-seen">
             <title>visited {day(d)}</title>
           </ellipse>
         ))}
         {planned.map((d) => (
-          <ellipse key={`to ${d}`} cx={x(dayNumber(d))} cy="11" rx="4" ry="4" className="year-planned">
+          <ellipse key={`to ${d}`} cx={x(dayInYear(d))} cy="11" rx="4" ry="4" className="year-planned">
             <title>a round on {day(d)}</title>
           </ellipse>
         ))}

@@ -2,6 +2,21 @@ import type { SpeciesAccount } from '../api/types'
 
 type Season = Pick<SpeciesAccount['seasons'][number], 'phase' | 'from' | 'to'>
 
+/** The months as they stand over strips of the year. */
+export const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+
+/** Day of a date in a year of 365 days, by month and day as the seasons are numbered; 29 February lies on 1 March. */
+export function dayInYear(date: string): number {
+  const [, month = 1, of = 1] = date.split('-').map(Number)
+  return (Date.UTC(2001, month - 1, of) - Date.UTC(2001, 0, 1)) / 86_400_000 + 1
+}
+
+const quarters = ['winter', 'spring', 'summer', 'autumn'] as const
+
+/** The quarter of the year a date lies in: from December winter in the north, summer in the south. */
+export const quarterOf = (date: string, south: boolean) =>
+  quarters[Math.floor(((Number(date.slice(5, 7)) + (south ? 6 : 0)) % 12) / 3)]
+
 /** How each phenophase is called and coloured in strips of the year. */
 export const phases = {
   leaf: { label: 'leaf', fill: 'var(--fern)' },

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { inWords, spansOf } from '../../src/shared/seasons'
+import { dayInYear, inWords, quarterOf, spansOf } from '../../src/shared/seasons'
 import { lookAt } from '../../src/shared/lookAt'
 
 const on = (month: number, day: number, number: number) => ({ month, day, number })
@@ -20,6 +20,29 @@ describe('a season on a strip of the year', () => {
     expect(inWords({ phase: 'leafColour', from: on(9, 20, 263), to: on(10, 31, 304) })).toBe(
       'colour 20.9. to 31.10.',
     )
+  })
+})
+
+describe('a date on a strip of the year', () => {
+  it.each([
+    ['2026-01-01', 1],
+    ['2026-03-01', 60],
+    ['2024-02-28', 59],
+    ['2024-02-29', 60],
+    ['2024-03-01', 60],
+    ['2024-12-31', 365],
+    ['2026-12-31', 365],
+  ])('%s lies on day %d, in leap years too', (date, number) => expect(dayInYear(date)).toBe(number))
+
+  it.each([
+    ['2026-12-01', 'winter', 'summer'],
+    ['2026-02-28', 'winter', 'summer'],
+    ['2026-03-01', 'spring', 'autumn'],
+    ['2026-06-30', 'summer', 'winter'],
+    ['2026-11-30', 'autumn', 'spring'],
+  ])('%s is %s in the north and %s in the south', (date, north, south) => {
+    expect(quarterOf(date, false)).toBe(north)
+    expect(quarterOf(date, true)).toBe(south)
   })
 })
 

@@ -120,14 +120,9 @@ describe('the server in its place', () => {
   })
 
   it('answers where a browser has no workers', async () => {
-    vi.stubGlobal(
-      'Worker',
-      class {
-        constructor() {
-          throw new Error('not here')
-        }
-      },
-    )
+    vi.stubGlobal('Worker', () => {
+      throw new Error('not here')
+    })
     serve({ 'POST /api/bench/standing': ofServer })
     const { ask, startEngine } = await opened()
     startEngine()

@@ -29,10 +29,12 @@ const ofWorker = { features: 2 }
 
 const where = () => document.documentElement.dataset.engine
 
+let times = 0
+
 /** The engine as a page that was just opened has it. */
-async function opened() {
-  vi.resetModules()
-  return import('../src/engine/engine')
+function opened() {
+  times++
+  return import(`../src/engine/engine.ts?opened=${times}`) as Promise<typeof import('../src/engine/engine')>
 }
 
 beforeEach(() => {

@@ -5,8 +5,9 @@ import { some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { SiteField } from '../shared/SiteField'
 import { ChangesTable } from './ChangesTable'
+import { CountedYearField } from './CountedYearField'
 import './counts.css'
-import { useCountYears, useFigures } from './countQueries'
+import { useFigures } from './countQueries'
 import { FiguresView } from './FiguresView'
 import { NotSeenTable } from './NotSeenTable'
 import { protocolOrder, protocols } from './protocols'
@@ -17,12 +18,11 @@ const empty = { inputLabel: { shrink: true }, select: { displayEmpty: true } }
 export function FiguresPanel() {
   const [site, setSite] = useState<number | null>(null)
   const [protocol, setProtocol] = useState<Protocol | ''>('')
-  const [year, setYear] = useState('')
-  const years = (useCountYears().data ?? []).toReversed()
+  const [year, setYear] = useState<number | null>(null)
   const { data, error } = useFigures({
     site: site ?? undefined,
     protocol: protocol || undefined,
-    year: year === '' ? undefined : Number(year),
+    year: year ?? undefined,
   })
   return (
     <div className="figures">
@@ -43,21 +43,7 @@ export function FiguresPanel() {
             </MenuItem>
           ))}
         </TextField>
-        <TextField
-          select
-          label="Year"
-          value={year}
-          onChange={(e) => setYear(e.target.value)}
-          slotProps={empty}
-          sx={{ minWidth: 110 }}
-        >
-          <MenuItem value="">all</MenuItem>
-          {years.map((y) => (
-            <MenuItem key={y} value={String(y)}>
-              {y}
-            </MenuItem>
-          ))}
-        </TextField>
+        <CountedYearField value={year} onChange={setYear} />
         {data && (
           <span role="status">
             {some(data.units, 'sampling unit')}

@@ -1,7 +1,7 @@
-import { Button, MenuItem, TextField } from '@mui/material'
+import { Button } from '@mui/material'
 import { useState } from 'react'
 import type { ReportView } from '../api/types'
-import { useCountYears } from '../counts/countQueries'
+import { CountedYearField } from '../counts/CountedYearField'
 import { FiguresView } from '../counts/FiguresView'
 import { WithheldList } from '../records/WithheldList'
 import { capital, day } from '../shared/format'
@@ -12,36 +12,19 @@ import { useReport } from './paperQueries'
 import './papers.css'
 import { ReportMap } from './ReportMap'
 
-const empty = { inputLabel: { shrink: true }, select: { displayEmpty: true } }
-
 /** The report of a survey, of one site or all and of one year or all, ready to print. */
 export function ReportPanel() {
-  const years = (useCountYears().data ?? []).toReversed()
   const [site, setSite] = useState<number | null>(null)
-  const [year, setYear] = useState('')
+  const [year, setYear] = useState<number | null>(null)
   const { data, error } = useReport({
     site: site ?? undefined,
-    year: year === '' ? undefined : Number(year),
+    year: year ?? undefined,
   })
   return (
     <div className="paper">
       <div className="row no-print">
         <SiteField value={site} onChange={setSite} all />
-        <TextField
-          select
-          label="Year"
-          value={year}
-          onChange={(e) => setYear(e.target.value)}
-          slotProps={empty}
-          sx={{ minWidth: 110 }}
-        >
-          <MenuItem value="">all</MenuItem>
-          {years.map((y) => (
-            <MenuItem key={y} value={y}>
-              {y}
-            </MenuItem>
-          ))}
-        </TextField>
+        <CountedYearField value={year} onChange={setYear} />
         <Button variant="contained" onClick={() => window.print()} disabled={!data}>
           Print the report
         </Button>

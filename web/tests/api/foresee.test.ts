@@ -1,25 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { featureInput } from '../../src/bench/featureInput'
-import { aRequest, aSheet, aVisit } from '../testing/made'
+import { aRequest, aSeen, aSheet, aVisit } from '../testing/made'
 import { foresee } from '../../src/api/foresee'
 
-const seen = (character: string, visit: number): ReturnType<typeof aRequest>['observations'][number] => ({
-  character,
-  visit,
-  date: '2026-05-14',
-  finding: 'states',
-  states: ['before'],
-  values: [],
-  rough: null,
-  hidden: null,
-  certainty: 'sure',
-  source: 'attached',
-  altered: [],
-  exposure: null,
-  position: null,
-  stage: null,
-  sex: null,
-})
+const seen = (character: string, visit: number) => aSeen(character, { visit, states: ['before'] })
 
 const sheet = aSheet({
   visits: [

@@ -9,6 +9,7 @@ import {
   anObservation,
   aRequest,
   aSample,
+  aSeen,
   aSheet,
   aVisit,
 } from '../testing/made'
@@ -411,25 +412,7 @@ describe('what the panel says beside the features', () => {
         aSample(['41', '43']),
       ],
       request: aRequest({
-        observations: [
-          {
-            character: 'blade-length',
-            visit: 2,
-            date: '2026-05-14',
-            finding: 'sample',
-            states: [],
-            values: [41, 43],
-            rough: null,
-            hidden: null,
-            certainty: 'sure',
-            source: 'attached',
-            altered: [],
-            exposure: null,
-            position: null,
-            stage: null,
-            sex: null,
-          },
-        ],
+        observations: [aSeen('blade-length', { visit: 2, finding: 'sample', values: [41, 43] })],
       }),
     })
     serve({

@@ -174,6 +174,29 @@ export const aRequest = (part: Partial<BenchRequest> = {}): BenchRequest => ({
   ...part,
 })
 
+/** A feature as the core is asked of it. */
+export const aSeen = (
+  character: string,
+  part: Partial<BenchRequest['observations'][number]> = {},
+): BenchRequest['observations'][number] => ({
+  character,
+  visit: 1,
+  date: '2026-05-14',
+  finding: 'states',
+  states: [],
+  values: [],
+  rough: null,
+  hidden: null,
+  certainty: 'sure',
+  source: 'attached',
+  altered: [],
+  exposure: null,
+  position: null,
+  stage: null,
+  sex: null,
+  ...part,
+})
+
 export const aSheet = (part: Partial<PlantSheet> = {}): PlantSheet => ({
   plant: { id: 7, tag: 'G-007', description: 'Shrub at the ditch', origin: 'wild', site: aSite() },
   visits: [aVisit()],

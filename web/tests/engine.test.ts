@@ -33,8 +33,8 @@ let times = 0
 
 /** The engine as a page that was just opened has it. */
 function opened() {
-  times++
-  return import(`../src/engine/engine.ts?opened=${times}`) as Promise<typeof import('../src/engine/engine')>
+  const address = `/src/engine/engine.ts?opened=${times++}`
+  return import(/* @vite-ignore */ address) as Promise<typeof import('../src/engine/engine')>
 }
 
 beforeEach(() => {

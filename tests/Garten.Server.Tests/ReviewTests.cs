@@ -63,7 +63,12 @@ public sealed class ReviewTests(ServerFixture server) : ServerTest(server)
         var kept = await Me.PostAsync($"{Plant}/vouchers", Voucher("RO 1", 40, 1));
         ((string?)kept["vouchers"]![0]!["content"]!["keptAt"]).ShouldBe("reserve hut, box 3");
         (await SecondAsync()).ShouldBe((true, "Voucher RO 1 stands for it."));
-        await Client.ProblemAsync(await Me.TryPostAsync($"{Plant}/vouchers", Voucher("RO 1", 40, 1)), HttpStatusCode.Conflict);
+
+        // The same specimen sent again is one; another cannot have its number.
+        (await Me.PostAsync($"{Plant}/vouchers", Voucher("RO 1", 40, 1)))["vouchers"]!.AsArray().ShouldHaveSingleItem();
+        await Client.ProblemAsync(await Me.TryPostAsync($"{Plant}/vouchers", Voucher("RO 1", 60, 2)), HttpStatusCode.Conflict);
+        await Client.ProblemAsync(await Me.TryPostAsync("/api/plants/1/vouchers", Voucher("RO 1", 40, 1)), HttpStatusCode.Conflict);
+        (await Me.GetAsync(Plant))["vouchers"]!.AsArray().ShouldHaveSingleItem();
     }
 
     [Fact]

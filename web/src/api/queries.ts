@@ -358,6 +358,9 @@ function joined(change: FeatureChange, now: ObservationView | null): FeatureChan
   }
 }
 
+/** How an entry was joined when it was first sent: sent again after a lost answer it is the same change, and not one more part. */
+const asFirstSent = new WeakMap<FeatureChange, FeatureChange>()
+
 /** Records a feature, or removes what was recorded. */
 export function useRecordFeature(plant: number) {
   const client = useQueryClient()
@@ -378,12 +381,17 @@ export function useRecordFeature(plant: number) {
     async (change: FeatureChange) => {
       const sheet = client.getQueryData<PlantSheet>(['plant', plant])
       if (!change.joins || !sheet) return put(change)
+      const join = (now: ObservationView | null) => {
+        const sent = joined(change, now)
+        asFirstSent.set(change, sent)
+        return put(sent)
+      }
       try {
-        return await put(joined(change, recordedOn(sheet, change.visit, change.character)))
+        const before = asFirstSent.get(change)
+        return await (before ? put(before) : join(recordedOn(sheet, change.visit, change.character)))
       } catch (e) {
         // Somebody else measured another part of the same plant meanwhile: both belong to the sample.
-        if (e instanceof Problem && e.status === 409 && e.theirs?.finding === 'sample')
-          return put(joined(change, e.theirs))
+        if (e instanceof Problem && e.status === 409 && e.theirs?.finding === 'sample') return join(e.theirs)
         throw e
       }
     },

@@ -2,11 +2,20 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { act, renderHook, waitFor } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import type { ObservationInput } from '../../src/api/types'
 import { useEnterLine, useOneMore } from '../../src/counts/countQueries'
-import { aCount, aSession, aSheet } from '../testing/made'
+import { featureInput } from '../../src/bench/featureInput'
+import { aCount, aSample, aSession, aSheet } from '../testing/made'
 import { type Asked, Says, serve, unreached } from '../testing/server'
 import { Problem } from '../../src/api/client'
-import { queryClient, usePlants, useSession, useTakePlant, useUndo } from '../../src/api/queries'
+import {
+  queryClient,
+  usePlants,
+  useRecordFeature,
+  useSession,
+  useTakePlant,
+  useUndo,
+} from '../../src/api/queries'
 
 /** The store of the application itself, with its rules of trying again. */
 const Store = ({ children }: { children: ReactNode }) => (
@@ -61,6 +70,36 @@ describe('a server that is not reached', () => {
     expect(sent).toHaveLength(2)
     expect(sent.map((a) => a.path)).toEqual([sent[0]?.path, sent[0]?.path])
     expect(sent[0]?.path).toContain(`request=${input.request}`)
+  })
+
+  it('is sent a part of a sample again as it was, though the sheet has been read anew meanwhile', async () => {
+    const part = aSample(['41'], { revision: 6 })
+    const inputs: ObservationInput[] = []
+    serve({
+      'PUT /api/plants/7/visits/11/features/blade-length': ({ body }: Asked) => {
+        inputs.push(body as ObservationInput)
+        // The part is kept, and the answer lost; what others see of the plant comes to this page as well.
+        queryClient.setQueryData(['plant', 7], aSheet({ observations: [part] }))
+        return inputs.length === 1 ? unreached : aSheet({ observations: [part] })
+      },
+      'POST /api/bench/standing': {},
+    })
+    queryClient.setQueryData(['plant', 7], aSheet())
+    const { result } = renderHook(() => useRecordFeature(7), { wrapper: Store })
+    const entry = featureInput({ finding: 'sample', entry: '41' })
+    act(() =>
+      result.current.mutate({
+        visit: 11,
+        character: 'blade-length',
+        input: entry,
+        expected: null,
+        joins: true,
+      }),
+    )
+    await waitFor(() => expect(result.current.isSuccess).toBe(true))
+    expect(inputs).toHaveLength(2)
+    expect(inputs[1]).toEqual(inputs[0])
+    expect(inputs[0]).toMatchObject({ parts: [], entry: '41', expected: null })
   })
 
   it('gets lines in their order, each when the one before is there', async () => {

@@ -70,8 +70,12 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
           setRefusal(error)
         })
     }
-    // What was not recorded is offered once more.
-    if (refused.length > 0) setOffers(refused)
+    // What was not recorded is offered once more, beside what a lead chosen meanwhile offers.
+    if (refused.length > 0)
+      setOffers((now) => [
+        ...refused,
+        ...now.filter((o) => refused.every((r) => r.character !== o.character)),
+      ])
   }
   const pick = (n: number) => () => {
     const lead = couplet?.leads.find((l) => l.number === n)

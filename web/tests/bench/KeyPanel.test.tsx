@@ -311,6 +311,27 @@ describe('what a lead says', () => {
     expect(screen.getByRole('region', { name: 'Record what the lead says' })).toBeVisible()
   })
 
+  it('that was not recorded does not push out what the next lead offers', async () => {
+    const [test] = aLead(1, 'opposite').tests
+    if (!test) throw new Error('no statement')
+    const offer = { character: 'pith', label: 'Pith', states: ['white'], stateLabels: ['white'], rough: '' }
+    const leads = [aLead(1, 'opposite'), aLead(2, '', { tests: [{ ...test, text: 'pith white', offer }] })]
+    let refuse: (says: Says) => void = () => {}
+    const { user } = open(aWalk({ current: aCouplet(1, { leads }) }), {
+      [`PUT ${feature}`]: () => new Promise<Says>((resolve) => (refuse = resolve)),
+    })
+    await user.keyboard('1')
+    await screen.findByRole('region', { name: 'Record what the lead says' })
+    await user.keyboard('r')
+    await user.click(
+      within(screen.getByRole('article', { name: 'Lead 2' })).getByRole('button', { name: /^2/ }),
+    )
+    expect(await screen.findByText(/pith: white/)).toBeVisible()
+    refuse(new Says(400, { detail: 'Not on this visit.' }))
+    expect(await screen.findByText(/leaf arrangement: opposite/)).toBeVisible()
+    expect(screen.getByText(/pith: white/)).toBeVisible()
+  })
+
   it('is recorded in part: one of several states is chosen, a number is rough', async () => {
     const [test] = aLead(1, 'opposite').tests
     if (!test?.offer) throw new Error('no offer')

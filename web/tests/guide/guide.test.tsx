@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { describe, expect, it } from 'vitest'
-import type { FloraAccount, GuideView } from '../../src/api/types'
+import type { GuideView } from '../../src/api/types'
 import { draw } from '../testing/draw'
 import { aCharacter, aGuide, aLength, aName, aTaxon } from '../testing/made'
 import { type Asked, serve } from '../testing/server'
@@ -99,8 +99,7 @@ describe('a name', () => {
   })
 
   it('opens its account at an address of its own', async () => {
-    const account = { taxon: aName('acer-circinatum', 'Acer circinatum') } as FloraAccount
-    const { user, server } = open({ 'GET /api/guide/taxa/acer-circinatum': () => new Promise(() => account) })
+    const { user, server } = open({ 'GET /api/guide/taxa/acer-circinatum': () => new Promise(() => {}) })
     await screen.findByRole('heading', { name: 'Flora of the Fork' })
     await user.click(document.querySelectorAll('.guide-tree summary')[1] as HTMLElement)
     await user.click(screen.getByRole('button', { name: /^Acer ?circinatum/ }))

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { describe, expect, it, vi } from 'vitest'
 import type { KeptPhoto, PhotoMark, PhotoMeasures, PhotoQuestion, TreeQuestion } from '../../src/api/types'
 import { draw } from '../testing/draw'
-import { aCharacter, aGuide, aLength, anObservation, aPlantTag, aSheet, aSite, aVisit } from '../testing/made'
+import { aCharacter, aGuide, aLength, anObservation, aPlantTag, aSheet, aVisit } from '../testing/made'
 import { type Asked, Says, serve } from '../testing/server'
 import { PhotoFindings } from '../../src/measure/PhotoFindings'
 import { usualQuestion } from '../../src/measure/question'
@@ -401,6 +401,5 @@ describe('findings put on a sheet', () => {
     )
     expect(await screen.findByText(/G-007 stands at Upper bench: is it the same plant\?/)).toBeVisible()
     expect(screen.getByRole('note')).toHaveTextContent('Taken 14 May 2026. The camera was 20 m from Fen.')
-    expect(aSite().id).not.toBe(4)
   })
 })

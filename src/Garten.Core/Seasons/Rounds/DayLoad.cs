@@ -111,6 +111,38 @@ internal sealed class DayLoad
         }
     }
 
+    /// <summary>The sets of sites at which a round could weigh more than so much, with the most it could weigh there, the heaviest first.</summary>
+    /// <param name="weights">What each need of the task weighs; none is below 0.</param>
+    /// <param name="with">Sites the round must come to, a bit for each.</param>
+    /// <param name="without">Sites it must not.</param>
+    /// <param name="than">What it must weigh more than.</param>
+    /// <param name="effort">What it takes.</param>
+    public List<(int Sites, double Most)> Heavier(double[] weights, int with, int without, double than, PlanningEffort effort)
+    {
+        var (must, not) = (Narrow(with), Narrow(without));
+        if (Wide(must) != with)
+        {
+            return [];
+        }
+
+        Sort(weights);
+        var likely = (_likely | must) & ~not;
+        Worth(_left[likely] > 0 ? Fill(likely).Price : 0, must, not);
+        List<(int Sites, double Most)> heavier = [];
+        var filled = 0;
+        foreach (var set in _sets.Where(s => _worth[s] > than))
+        {
+            filled++;
+            if (Fill(set).Weight is var most && most > than)
+            {
+                heavier.Add((Wide(set), most));
+            }
+        }
+
+        effort.Spend(_sets.Length + _count + (filled * _count / 2));
+        return [.. heavier.OrderByDescending(s => s.Most)];
+    }
+
     /// <summary>What each set of sites is worth at most; nothing where it is not asked for.</summary>
     private void Worth(double price, int must, int not)
     {

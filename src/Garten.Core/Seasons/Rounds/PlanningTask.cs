@@ -17,6 +17,8 @@ internal sealed class PlanningTask
         (Plant, Plants) = ([.. needs.Select(n => plants[(n.Plant, n.Site)])], plants.Count);
         First = [.. needs.Select(n => Array.FindIndex(days, d => d >= n.From))];
         Last = [.. needs.Select(n => Array.FindLastIndex(days, d => d <= n.To))];
+        string[] showing = [.. days.Select((_, d) => string.Join(',', Enumerable.Range(0, needs.Length).Where(n => Shows(n, d))))];
+        SameAs = [.. showing.Select(s => Array.IndexOf(showing, s))];
         Fullest = [.. FullestDays()];
     }
 
@@ -49,6 +51,27 @@ internal sealed class PlanningTask
 
     /// <summary>The days worth looking at, as places among the days: those whose needs do not all show on another of them.</summary>
     public int[] Fullest { get; }
+
+    /// <summary>For each day the first that shows the same, as a place among the days.</summary>
+    public int[] SameAs { get; }
+
+    /// <summary>True when all that shows on a day shows on another too.</summary>
+    /// <param name="day">Place of the day; something shows on it.</param>
+    /// <param name="other">Place of the other.</param>
+    public bool ShowsNoMore(int day, int other)
+    {
+        var any = false;
+        for (var n = 0; n < Needs.Length; n++)
+        {
+            any |= Shows(n, day);
+            if (Shows(n, day) && !Shows(n, other))
+            {
+                return false;
+            }
+        }
+
+        return any;
+    }
 
     /// <summary>True when a need shows on a day.</summary>
     /// <param name="need">Place of the need.</param>

@@ -4,12 +4,11 @@ namespace Garten.Core.Seasons.Rounds;
 /// <remarks>
 /// Lagrangian relaxation (Held and Karp 1971): when each need weighs something and no choice of so many days holds all the weight there is,
 /// there is no plan, however the weights are. Good weights are sought (<see cref="SlotTrial"/>). Where they do not settle it, it is asked twice: with the
-/// third round, say, before a day and not before it, until the days of all rounds are settled, which leaves few sets of days; then with a round coming to a site
-/// and not coming to it; at last, with a need seen on a round and seen on others. Rounds on one day of which the same is settled are alike: where one of
-/// them is not to come to a site, none is. A round whose sites are settled holds whole needs only. Weights that settled one question are tried first on the next. Where
-/// days are settled, and again where sites are, a plan is sought from what the rounds saw most often (<see cref="RoundSqueeze"/>); and each time settled days have
-/// their turn one is dived for on them (<see cref="RoundDive"/>). A proof that ran out of
-/// effort goes on where it stood.
+/// third round, say, before a day and not before it, until the days of all rounds are settled, which leaves few sets of days. On these, rounds are
+/// mixed (<see cref="RoundMix"/>), which weighs needs as well as can be; where that leaves nothing unseen it is asked with a round coming to a site and not
+/// coming to it, and with a need seen on a round and on others (branch and price, Barnhart et al. 1998). Rounds on one day of which
+/// the same is settled are alike: where one of them is not to come to a site, none is. From each mix a plan is squeezed (<see cref="RoundSqueeze"/>), and each time
+/// settled days have their turn one is dived for on them (<see cref="RoundDive"/>). A proof that ran out of effort goes on where it stood.
 /// </remarks>
 internal sealed class RoundCountProof
 {
@@ -19,32 +18,24 @@ internal sealed class RoundCountProof
     /// <summary>Weights remembered.</summary>
     private const int MostRemembered = 300;
 
-    /// <summary>Steps to seek a plan on days that are settled, at least.</summary>
-    private const long LeastToSqueeze = 50_000;
-
-    /// <summary>At most, the first time.</summary>
-    private const long MostToSqueeze = 15_000_000;
-
-    /// <summary>At most, once sites are settled too: then a plan is found soon, if at all.</summary>
-    private const long MostToSqueezeAgain = 1_000_000;
-
-    /// <summary>The part of what is left of the effort that goes into it.</summary>
-    private const long SharesToSqueeze = 100;
+    /// <summary>Steps to squeeze a plan from a mix.</summary>
+    private const long StepsToSqueeze = 300_000;
 
     /// <summary>With fewer steps left no plan is dived for.</summary>
     private const long LeastToDive = 30_000_000;
 
-    /// <summary>How often rounds are filled again each time days have their turn.</summary>
-    private const int DivesATurn = 300;
+    /// <summary>With fewer steps left rounds are not mixed before their days are settled.</summary>
+    private const long LeastToMix = 100_000_000;
 
-    /// <summary>Needs seen on a slot more often than this begin on it.</summary>
-    private const double OftenSeen = 0.2;
+    /// <summary>How often rounds are filled again each time days have their turn.</summary>
+    private const int DivesATurn = 20;
 
     private readonly PlanningTask _task;
     private readonly RoundWeighing _weighing;
     private readonly double[] _first;
     private readonly List<(double[] Weights, double[] OfDays)> _remembered = [];
     private readonly Dictionary<int, OpenQuestions> _open = [];
+    private readonly RoundColumns _known = new();
     private PlanningEffort _effort = new(0);
 
     /// <summary>Readies proofs.</summary>
@@ -66,58 +57,50 @@ internal sealed class RoundCountProof
         if (!_open.TryGetValue(rounds, out var open))
         {
             _open[rounds] = open = new();
-            open.OfDays.Questions.Push(new([.. Enumerable.Repeat(new RoundSlot(0, _weighing.Days.Length - 1, 0, 0, []), rounds)], _first, 5 * Tries));
+            open.OfDays.Push(new([.. Enumerable.Repeat(new RoundSlot(_task.Fullest[0], _task.Fullest[^1], 0, 0, []), rounds)], _first, 5 * Tries));
         }
 
-        while (open.Next() is { } from)
+        while (!open.IsEnded)
         {
-            if (open.BeginsTurn && _effort.Left >= LeastToDive && from.Dive?.GoOn(DivesATurn, _effort) is { } dived)
+            if (open.Next() is not { } from)
+            {
+                if (AskOfDays(open) is { } unanswered)
+                {
+                    open.OfDays.Push(unanswered);
+                    return (false, null);
+                }
+
+                continue;
+            }
+
+            if (open.BeginsTurn && _effort.Left >= LeastToDive && from.Dive.GoOn(DivesATurn, _effort) is { } dived)
             {
                 return (false, dived);
             }
 
             var question = from.Questions.Pop();
-            if (Ordered(question.Slots) is not { } slots || SomeNeedHasNoRound(slots) || IsRefusedByRemembered(slots))
-            {
-                continue;
-            }
-
-            SlotTrial trial = new(_weighing, slots, question.Weights, null, _effort);
-            for (var i = 0; i < question.Tries && !trial.IsRefused && !_effort.IsSpent; i++)
-            {
-                trial.Step();
-            }
-
-            if (trial.IsRefused || Array.TrueForAll(slots, s => s.IsFree))
-            {
-                Remember(trial.Best);
-            }
-
-            if (trial.IsRefused)
+            RoundMix mix = new(_weighing, question.Slots, null, _known, question.Weights, _effort);
+            mix.Mix(true);
+            if (mix.IsRefused)
             {
                 continue;
             }
 
             if (_effort.IsSpent)
             {
-                from.Questions.Push(question with { Weights = trial.Best });
+                from.Questions.Push(question);
                 return (false, null);
             }
 
-            var settlesDays = from == open.OfDays && Array.TrueForAll(slots, s => s.IsOnOneDay);
-            if ((settlesDays || trial.HasSettledSites) && PlanOn(slots, trial, settlesDays ? MostToSqueeze : MostToSqueezeAgain) is { } plan)
+            if (PlanOf(question.Slots, mix) is { } plan)
             {
                 return (false, plan);
             }
 
-            if (settlesDays)
+            if (mix.Halves() is { } halves)
             {
-                open.Settle(new(new([new(slots, trial.Best, Tries)]), slots.Length > _task.Days.Length ? null : new(_weighing, slots, DaysOf(slots), trial.Best), trial.MostLeftOver));
-            }
-            else if (trial.Halves() is { } halves)
-            {
-                from.Questions.Push(new(halves.One, trial.Best, Tries));
-                from.Questions.Push(new(halves.Other, trial.Best, Tries));
+                from.Questions.Push(new(halves.One, mix.Best ?? question.Weights));
+                from.Questions.Push(new(halves.Other, mix.Best ?? question.Weights));
             }
             else
             {
@@ -128,36 +111,94 @@ internal sealed class RoundCountProof
         return (!open.IsUndecided, null);
     }
 
-    /// <summary>A plan on the days of slots, begun with what they saw most often; null when none is found.</summary>
-    private List<GrowingRound>? PlanOn(RoundSlot[] slots, SlotTrial trial, long most)
+    /// <summary>Refuses a question of days, asks it in two, or puts it with those whose days are settled; the question when the effort ends before.</summary>
+    private DayQuestion? AskOfDays(OpenQuestions open)
     {
-        if (slots.Length > _task.Days.Length)
+        var question = open.OfDays.Pop();
+        if (Ordered(question.Slots) is not { } slots || SomeNeedHasNoRound(slots) || IsRefusedByRemembered(slots))
         {
             return null;
         }
 
-        List<GrowingRound> rounds = [.. DaysOf(slots).Select(d => new GrowingRound(_task, d))];
-        var seen = Enumerable.Range(0, slots.Length).SelectMany(j => Enumerable.Range(0, _task.Needs.Length).Select(n => (Slot: j, Need: n, Share: trial.ShareOf(j, n))));
-        foreach (var (slot, need, _) in seen.Where(x => x.Share > OftenSeen).OrderByDescending(x => x.Share))
+        SlotTrial trial = new(_weighing, slots, question.Weights, _effort);
+        var isSettled = Array.TrueForAll(slots, s => s.IsOnOneDay);
+        for (var i = 0; i < (isSettled ? 5 * Tries : question.Tries) && !trial.IsRefused && !_effort.IsSpent; i++)
         {
-            if (rounds[slot].Takes(need) && !rounds.Exists(r => r.Needs.Contains(need)))
+            trial.Step();
+        }
+
+        Remember(trial.Best);
+        if (!trial.IsRefused && _effort.IsSpent)
+        {
+            return question with { Weights = trial.Best };
+        }
+
+        if (trial.IsRefused)
+        {
+            return null;
+        }
+
+        if (isSettled)
+        {
+            foreach (var days in DayChoices.Of(_task, [.. slots.Select(s => s.First)]))
             {
-                rounds[slot].Add(need);
+                RoundSlot[] on = [.. days.Select(d => new RoundSlot(d, d, 0, 0, []))];
+                open.Settle(new(new([new(on, trial.Best)]), new(_weighing, on, DaysOf(on), _known)));
+            }
+
+            return null;
+        }
+
+        var (halves, weights) = (trial.Halves(), trial.Best);
+        if (_effort.Left >= LeastToMix)
+        {
+            RoundMix mix = new(_weighing, slots, null, _known, trial.Best, _effort);
+            mix.Mix(true);
+            if (mix.IsRefused)
+            {
+                return null;
+            }
+
+            if (_effort.IsSpent)
+            {
+                return question with { Weights = trial.Best };
+            }
+
+            (halves, weights) = (mix.Halves(), mix.Best is { } best && best.Sum() > 0 ? RoundWeighing.Sharing(best) : trial.Best);
+        }
+
+        open.OfDays.Push(new(halves!.Value.One, weights, Tries));
+        open.OfDays.Push(new(halves!.Value.Other, weights, Tries));
+        return null;
+    }
+
+    /// <summary>A plan of the rounds of a mix and what they leave room for; null when none is found.</summary>
+    private List<GrowingRound>? PlanOf(RoundSlot[] slots, RoundMix mix)
+    {
+        List<GrowingRound> rounds = [.. DaysOf(slots).Select(d => new GrowingRound(_task, d))];
+        var seen = new bool[_task.Needs.Length];
+        foreach (var (places, round, _) in mix.Rounds())
+        {
+            if (places.FirstOrDefault(j => rounds[j].Needs.Count == 0, -1) is var slot and >= 0)
+            {
+                foreach (var need in round.Needs.Where(n => !seen[n] && rounds[slot].Takes(n)))
+                {
+                    rounds[slot].Add(need);
+                    seen[need] = true;
+                }
             }
         }
 
-        return new RoundSqueeze(_task, rounds, _effort.Part(Math.Clamp(_effort.Left / SharesToSqueeze, LeastToSqueeze, most))).Find();
+        return new RoundSqueeze(_task, rounds, _effort.Part(Math.Min(_effort.Left / 2, StepsToSqueeze))).Find();
     }
 
     /// <summary>A day of its own for each slot whose day is settled.</summary>
     private int[] DaysOf(RoundSlot[] slots)
     {
         List<int> taken = [];
-        foreach (var day in slots.Select(s => _task.Fullest[s.First]))
+        foreach (var slot in slots)
         {
-            // Where two rounds are on a day as full as it gets, one of them takes the day that shows most of the same.
-            taken.Add(Enumerable.Range(0, _task.Days.Length).Where(d => !taken.Contains(d))
-                .MaxBy(d => (d == day ? 1 : 0) + Enumerable.Range(0, _task.Needs.Length).Count(n => _task.Shows(n, day) && _task.Shows(n, d))));
+            taken.Add(Enumerable.Range(0, _task.Days.Length).First(d => _task.SameAs[d] == slot.First && !taken.Contains(d)));
         }
 
         return [.. taken];
@@ -181,13 +222,13 @@ internal sealed class RoundCountProof
     }
 
     private bool SomeNeedHasNoRound(RoundSlot[] slots) => Enumerable.Range(0, _task.Needs.Length).Any(n =>
-        !Array.Exists(slots, s => ((s.Without >> _task.Site[n]) & 1) == 0 && !s.Not.Contains(n) && Enumerable.Range(s.First, s.Last - s.First + 1).Any(d => _task.Shows(n, _task.Fullest[d]))));
+        !Array.Exists(slots, s => _weighing.DaysOf(s).Any(d => _task.Shows(n, d))));
 
-    private bool IsRefusedByRemembered(RoundSlot[] slots) => _remembered.Exists(r => 1 - _weighing.Chosen(slots, (_, d) => r.OfDays[d])[0, 0] > RoundWeighing.Clearly);
+    private bool IsRefusedByRemembered(RoundSlot[] slots) => _remembered.Exists(r => 1 - _weighing.Chosen(slots, r.OfDays)[0, 0] > RoundWeighing.Clearly);
 
     private void Remember(double[] weights)
     {
-        _remembered.Add((weights, [.. _weighing.Days.Select(d => d.Heaviest(weights, 0, 0, _effort).Weight)]));
+        _remembered.Add((weights, [.. _task.Fullest.Select(d => _weighing.On(d).Heaviest(weights, 0, 0, _effort).Weight)]));
         if (_remembered.Count > MostRemembered)
         {
             _remembered.RemoveAt(0);
@@ -198,14 +239,18 @@ internal sealed class RoundCountProof
     private sealed class OpenQuestions
     {
         /// <summary>Questions on the same days that are asked before those on others have their turn.</summary>
-        private const int ATurn = 150;
+        private const int ATurn = 20;
 
-        private readonly List<OnDays> _settled = [];
-        private readonly Queue<OnDays> _ofSites = [];
+        private readonly Queue<OnDays> _settled = [];
+        private readonly Queue<OnDays> _inTurn = [];
+        private OnDays? _current;
         private int _asked;
 
-        /// <summary>Questions whose days are not settled; they come first.</summary>
-        public OnDays OfDays { get; } = new([], null, 0);
+        /// <summary>Questions whose days are not settled.</summary>
+        public Stack<DayQuestion> OfDays { get; } = [];
+
+        /// <summary>True when there is no question left.</summary>
+        public bool IsEnded => OfDays.Count + _settled.Count + _inTurn.Count == 0 && _current is not { Questions.Count: > 0 };
 
         /// <summary>True when the question that comes next is the first of a turn.</summary>
         public bool BeginsTurn => _asked == 1;
@@ -215,51 +260,41 @@ internal sealed class RoundCountProof
 
         /// <summary>Puts a question whose days are settled with its like.</summary>
         /// <param name="question">What is open on these days.</param>
-        public void Settle(OnDays question) => _settled.Add(question);
+        public void Settle(OnDays question) => _settled.Enqueue(question);
 
-        /// <summary>Where the next question lies; null when none is left.</summary>
+        /// <summary>Days on which the next question lies; null when it is of days, or there is none.</summary>
+        /// <remarks>Days that were just settled have a turn at once, as a plan may soon be found on them; the others when no question of days is left.</remarks>
         public OnDays? Next()
         {
-            if (OfDays.Questions.Count > 0)
+            if (_current is { Questions.Count: > 0 } && _asked++ < ATurn)
             {
-                return OfDays;
+                return _current;
             }
 
-            // Days that could hold most beside what there is come first: on them a plan is found soonest.
-            foreach (var settled in _settled.OrderBy(s => s.MostLeftOver))
+            if (_current is { Questions.Count: > 0 })
             {
-                _ofSites.Enqueue(settled);
+                _inTurn.Enqueue(_current);
             }
 
-            _settled.Clear();
-            while (_ofSites.TryPeek(out var first))
-            {
-                if (first.Questions.Count > 0 && _asked++ < ATurn)
-                {
-                    return first;
-                }
-
-                _asked = 0;
-                _ofSites.Dequeue();
-                if (first.Questions.Count > 0)
-                {
-                    _ofSites.Enqueue(first);
-                }
-            }
-
-            return null;
+            _current = _settled.TryDequeue(out var settled) ? settled : OfDays.Count == 0 && _inTurn.TryDequeue(out var next) ? next : null;
+            _asked = 1;
+            return _current;
         }
     }
 
     /// <summary>What is open on the same days.</summary>
     /// <param name="Questions">The questions, the next on top.</param>
-    /// <param name="Dive">Seeks a plan on these days; null where they are not settled, or there are not so many.</param>
-    /// <param name="MostLeftOver">The most weight that was left over on them, as a share of all; below 0 where they could hold more than there is.</param>
-    private sealed record OnDays(Stack<Question> Questions, RoundDive? Dive, double MostLeftOver);
+    /// <param name="Dive">Seeks a plan on these days.</param>
+    private sealed record OnDays(Stack<Question> Questions, RoundDive Dive);
 
-    /// <summary>Rounds of which it is asked whether they can see everything.</summary>
+    /// <summary>Rounds whose days are settled, of which it is asked whether they can see everything.</summary>
+    /// <param name="Slots">The rounds.</param>
+    /// <param name="Weights">Weights to begin with.</param>
+    private sealed record Question(RoundSlot[] Slots, double[] Weights);
+
+    /// <summary>Rounds on some of the days, of which it is asked whether they can see everything.</summary>
     /// <param name="Slots">The rounds.</param>
     /// <param name="Weights">Weights to begin with.</param>
     /// <param name="Tries">How many weights are tried.</param>
-    private sealed record Question(RoundSlot[] Slots, double[] Weights, int Tries);
+    private sealed record DayQuestion(RoundSlot[] Slots, double[] Weights, int Tries);
 }

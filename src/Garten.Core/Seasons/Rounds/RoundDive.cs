@@ -2,18 +2,11 @@ namespace Garten.Core.Seasons.Rounds;
 
 /// <summary>Seeks a plan on days that are settled: rounds are filled one after another with what weighs most, then a few at a time are emptied and filled again.</summary>
 /// <remarks>
-/// Weights are sought for all rounds still to fill (<see cref="SlotTrial"/>); one of them takes the needs that weigh most, whole
-/// (<see cref="SettledLoad"/>), and so on with what is left, as one dives through the columns of a linear program. Some needs stay over. Then, time
-/// and again, a few rounds are emptied and dived into anew together with what is over (large neighbourhood search, Shaw 1998).
+/// Of a mix of all rounds still to fill (<see cref="RoundMix"/>) one with a large share is taken whole, and so on with what is left. Some needs stay
+/// over. Then, time and again, a few rounds are emptied and filled anew with what is over (large neighbourhood search, Shaw 1998).
 /// </remarks>
 internal sealed class RoundDive
 {
-    /// <summary>Weights tried before a round is filled.</summary>
-    private const int Tries = 40;
-
-    /// <summary>Weights tried where only some rounds are filled again.</summary>
-    private const int TriesAgain = 25;
-
     /// <summary>Fewest rounds filled again at once.</summary>
     private const int Fewest = 2;
 
@@ -23,17 +16,14 @@ internal sealed class RoundDive
     /// <summary>Steps to squeeze in what is over in the end.</summary>
     private const long StepsToSqueeze = 2_000_000;
 
-    /// <summary>How much more than the others in the mean needs weigh that are over.</summary>
-    private const double Pressing = 2;
-
-    /// <summary>How much all needs weigh at least, as a share of the mean.</summary>
-    private const double Least = 0.05;
+    /// <summary>How much chance is added to shares when one is taken.</summary>
+    private const double Chance = 0.4;
 
     private readonly RoundWeighing _weighing;
     private readonly PlanningTask _task;
     private readonly RoundSlot[] _slots;
     private readonly int[] _days;
-    private readonly double[] _weights;
+    private readonly RoundColumns _known;
     private GrowingRound[]? _rounds;
     private PlanningEffort _effort = new(0);
 
@@ -44,10 +34,10 @@ internal sealed class RoundDive
     /// <param name="weighing">What rounds hold at most.</param>
     /// <param name="slots">The rounds; the day of each is settled, and nothing else.</param>
     /// <param name="days">Their days, as places among the days one can go; each once.</param>
-    /// <param name="weights">Weights of the needs to begin with.</param>
-    public RoundDive(RoundWeighing weighing, RoundSlot[] slots, int[] days, double[] weights)
+    /// <param name="known">Rounds to begin mixes with.</param>
+    public RoundDive(RoundWeighing weighing, RoundSlot[] slots, int[] days, RoundColumns known)
     {
-        (_weighing, _task, _slots, _days, _weights) = (weighing, weighing.Task, slots, days, weights);
+        (_weighing, _task, _slots, _days, _known) = (weighing, weighing.Task, slots, days, known);
     }
 
     /// <summary>Goes on where it stood.</summary>
@@ -60,10 +50,9 @@ internal sealed class RoundDive
         if (_rounds is null)
         {
             _rounds = new GrowingRound[_slots.Length];
-            Fill([.. Enumerable.Range(0, _slots.Length)], new bool[_task.Needs.Length], _weights, Tries, _rounds);
+            Fill([.. Enumerable.Range(0, _slots.Length)], new bool[_task.Needs.Length], _rounds);
         }
 
-        var mean = _weights.Average();
         for (var turn = 0; turn < turns && !_effort.IsSpent; turn++)
         {
             int[] over = [.. Over(_rounds)];
@@ -80,7 +69,7 @@ internal sealed class RoundDive
             }
 
             GrowingRound[] next = [.. _rounds.Select(r => r.Copy())];
-            Fill(again, seen, [.. _weights.Select((w, n) => w + (mean * (over.Contains(n) ? Pressing : Least)))], TriesAgain, next);
+            Fill(again, seen, next);
             PutWhereThereIsRoom(next);
             if (MinutesOver(next) <= MinutesOver(_rounds) + 1e-9)
             {
@@ -101,52 +90,30 @@ internal sealed class RoundDive
     /// <summary>Fills rounds one after another.</summary>
     /// <param name="which">Their places.</param>
     /// <param name="seen">True for needs seen on other rounds.</param>
-    /// <param name="weights">Weights to begin with.</param>
-    /// <param name="tries">Weights tried before each.</param>
     /// <param name="rounds">Where the filled rounds go.</param>
-    private void Fill(List<int> which, bool[] seen, double[] weights, int tries, GrowingRound[] rounds)
+    private void Fill(List<int> which, bool[] seen, GrowingRound[] rounds)
     {
-        // Those of one day lie together, in the order of the days.
-        which = [.. which.Order()];
         var settled = (bool[])seen.Clone();
-        List<int> load = [];
-        while (which.Count > 0)
+        which.ForEach(j => rounds[j] = new(_task, _days[j]));
+        while (which.Count > 0 && !Array.TrueForAll(settled, s => s))
         {
-            weights = Sought(which, settled, weights, tries);
-            var day = _slots[which[_random.Next(which.Count)]].First;
-            var slot = which.First(j => _slots[j].First == day);
+            RoundMix mix = new(_weighing, [.. which.Select(j => _slots[j])], settled, _known, null, _effort);
+            mix.Mix(false);
+            var (slots, round, _) = mix.Rounds().DefaultIfEmpty().MaxBy(m => m.Share + (Chance * _random.NextDouble()));
+            if (round is null)
+            {
+                return;
+            }
+
+            var slot = which[slots[0]];
             which.Remove(slot);
-            load.Clear();
-            var sites = _weighing.Days[day].Heaviest(weights, 0, 0, _effort).Sites;
-            _weighing.Settled.Heaviest(weights, _task.Fullest[day], sites, load, _effort);
-            rounds[slot] = new(_task, _days[slot]);
-            foreach (var need in load.Where(rounds[slot].Takes))
+            foreach (var need in round.Needs.Where(rounds[slot].Takes))
             {
                 rounds[slot].Add(need);
                 settled[need] = true;
             }
         }
     }
-
-    /// <summary>Weights sought for rounds still to fill; for the last of them minutes, where it cannot hold all that is left.</summary>
-    private double[] Sought(List<int> which, bool[] settled, double[] weights, int tries)
-    {
-        double[] left = [.. weights.Select((w, n) => settled[n] ? 0 : w)];
-        if (left.Sum() <= 0)
-        {
-            return Minutes(settled);
-        }
-
-        SlotTrial trial = new(_weighing, [.. which.Select(j => _slots[j])], RoundWeighing.Sharing(left), settled, _effort);
-        for (var i = 0; i < tries && !trial.IsRefused && !_effort.IsSpent; i++)
-        {
-            trial.Step();
-        }
-
-        return trial.IsRefused && which.Count == 1 ? Minutes(settled) : trial.Best;
-    }
-
-    private double[] Minutes(bool[] settled) => [.. _task.Needs.Select((n, i) => settled[i] ? 0 : n.Minutes)];
 
     private void PutWhereThereIsRoom(GrowingRound[] rounds)
     {

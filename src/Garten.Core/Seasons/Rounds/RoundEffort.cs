@@ -19,5 +19,5 @@ internal static class RoundEfforts
 
     /// <summary>Steps to prove that there cannot be fewer.</summary>
     /// <param name="effort">The effort.</param>
-    public static long OfProof(this RoundEffort effort) => effort == RoundEffort.Quick ? 20_000_000 : 1_600_000_000;
+    public static long OfProof(this RoundEffort effort) => effort == RoundEffort.Quick ? 20_000_000 : 20_000_000_000;
 }

@@ -3,7 +3,7 @@ using System.Collections.Immutable;
 namespace Garten.Core.Seasons.Rounds;
 
 /// <summary>What is settled of one of the rounds of a plan, counted by their days.</summary>
-/// <param name="First">The earliest day it can be on, as a place among the fullest days.</param>
+/// <param name="First">The earliest day it can be on, as a place among the days.</param>
 /// <param name="Last">The latest.</param>
 /// <param name="With">Sites it comes to, a bit for each.</param>
 /// <param name="Without">Sites it does not come to.</param>
@@ -13,14 +13,11 @@ internal readonly record struct RoundSlot(int First, int Last, int With, int Wit
     /// <summary>True when the day is settled.</summary>
     public bool IsOnOneDay => First == Last;
 
-    /// <summary>True when nothing but the day is settled.</summary>
-    public bool IsFree => With == 0 && Without == 0 && Not.IsEmpty;
-
     /// <summary>True when the round may be on a day.</summary>
-    /// <param name="day">Place of the day among the fullest.</param>
+    /// <param name="day">Place of the day.</param>
     public bool MayBeOn(int day) => day >= First && day <= Last;
 
-    /// <summary>True when sites and needs are settled as for another round.</summary>
+    /// <summary>True when the same is settled of another round.</summary>
     /// <param name="other">The other.</param>
-    public bool IsLike(RoundSlot other) => With == other.With && Without == other.Without && Not.SetEquals(other.Not);
+    public bool IsLike(RoundSlot other) => First == other.First && Last == other.Last && With == other.With && Without == other.Without && Not.SetEquals(other.Not);
 }

@@ -9,7 +9,7 @@ namespace Garten.Core.Seasons.Rounds;
 /// </remarks>
 internal sealed class SettledLoad
 {
-    private const int QuartersAMinute = 4;
+    private const int QuartersAMinute = 12;
     private const int WayToPlant = (int)(RoundPlanner.MinutesToNextPlant * QuartersAMinute);
 
     private readonly PlanningTask _task;

@@ -79,8 +79,9 @@ public static class RoundsFeature
 
         // Looked for thoroughly, which takes a while; what is found stays until anything changes.
         api.MapPost("/rounds/seek", (
-            SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person,
-            TimeProvider clock, CancellationToken cancel) => AnswerAsync(RoundEffort.Thorough, settings, veil, sheets, places, grades, care, current, person, clock, cancel))
+            HttpRequest request, SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person,
+            TimeProvider clock, CancellationToken cancel) =>
+            LongWork.AnswerAsync(request, progress => AnswerAsync(RoundEffort.Thorough, progress, settings, veil, sheets, places, grades, care, current, person, clock, cancel)))
             .Needs(Right.Look).WithName("seekRounds").Produces<RoundsView>();
 
         api.MapPut("/rounds/settings", async (
@@ -120,10 +121,10 @@ public static class RoundsFeature
 
     private static Task<RoundsView> PlanAsync(
         SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
-        AnswerAsync(RoundEffort.Quick, settings, veil, sheets, places, grades, care, current, person, clock, cancel);
+        AnswerAsync(RoundEffort.Quick, null, settings, veil, sheets, places, grades, care, current, person, clock, cancel);
 
     private static async Task<RoundsView> AnswerAsync(
-        RoundEffort effort, SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock,
+        RoundEffort effort, IProgress<double>? progress, SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock,
         CancellationToken cancel)
     {
         var chosen = await settings.GetAsync(SettingOf(person), cancel) is { } kept ? JsonSerializer.Deserialize<RoundSettings>(kept)! : RoundSettings.Usual;
@@ -138,7 +139,7 @@ public static class RoundsFeature
         RoundQuestion question = new(
             [.. stops.Select((s, i) => NeedOf(i, s, today))], [.. waiting.Select(SiteOf)], start is null ? new(0, null, null) : SiteOf(start),
             [.. Enumerable.Range(0, PlannedDays).Select(today.AddDays).Where(d => chosen.Weekdays.Contains(d.DayOfWeek) && !chosen.Lost.Contains(d))], chosen.Hours * 60);
-        var (plan, thorough) = await SoughtAsync(question, effort, settings, person, cancel);
+        var (plan, thorough) = await SoughtAsync(question, effort, progress, settings, person, cancel);
         return new(
             chosen, [.. plan.Rounds.Select(r => ViewOf(r, stops, sites, start, current.Guide))],
             [.. plan.Unmet.Select(u => new UnmetStop(stops[u.Need].Stop.Plant, stops[u.Need].Stop.Need, u.Reason))],
@@ -160,7 +161,8 @@ public static class RoundsFeature
     }
 
     /// <summary>The plan; one that was sought thoroughly for the very same question is kept.</summary>
-    private static async Task<(RoundPlan Plan, bool Thorough)> SoughtAsync(RoundQuestion question, RoundEffort effort, SettingStore settings, CurrentPerson person, CancellationToken cancel)
+    private static async Task<(RoundPlan Plan, bool Thorough)> SoughtAsync(
+        RoundQuestion question, RoundEffort effort, IProgress<double>? progress, SettingStore settings, CurrentPerson person, CancellationToken cancel)
     {
         var print = Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(question)));
         if (await settings.GetAsync(SoughtOf(person), cancel) is { } kept && JsonSerializer.Deserialize<SoughtPlan>(kept) is { } sought && sought.Print == print)
@@ -168,7 +170,7 @@ public static class RoundsFeature
             return (sought.Plan, true);
         }
 
-        var plan = await Task.Run(() => RoundPlanner.Plan(question, effort, cancel), cancel);
+        var plan = await Task.Run(() => RoundPlanner.Plan(question, effort, progress, cancel), cancel);
         cancel.ThrowIfCancellationRequested();
         if (effort == RoundEffort.Thorough)
         {

@@ -171,15 +171,15 @@ public sealed class RoundMixTests
         RoundColumn first = new(1, 1, [0]);
         known.Note(first);
         known.Note(new(2, 1, [0]));
-        for (var n = 1; n < 150; n++)
+        for (var n = 1; n < RoundColumns.MostOfADay; n++)
         {
             known.Note(new(1, 1, [n]));
         }
 
-        known.Of(1).Count.ShouldBe(150);
+        known.Of(1).Count.ShouldBe(RoundColumns.MostOfADay);
         known.Note(first);
         known.Note(new(1, 1, [200]));
-        known.Of(1).Count.ShouldBe(150);
+        known.Of(1).Count.ShouldBe(RoundColumns.MostOfADay);
         known.Of(1).ShouldContain(first);
         known.Of(1).ShouldNotContain(new RoundColumn(1, 1, [1]), "it served longest ago");
         known.Of(2).Count.ShouldBe(1);

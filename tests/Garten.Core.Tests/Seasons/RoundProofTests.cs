@@ -163,9 +163,20 @@ public sealed class RoundProofTests
         part.Spend(40);
         (part.IsSpent, whole.IsSpent, whole.Left).ShouldBe((true, false, 70));
         using CancellationTokenSource stop = new();
-        var stopped = new PlanningEffort(100, stop.Token).Part(50);
+        var stopped = new PlanningEffort(100, null, stop.Token).Part(50);
         stop.Cancel();
         stopped.IsSpent.ShouldBeTrue("nobody waits any more");
+    }
+
+    [Fact]
+    public void An_effort_tells_what_share_of_it_is_spent()
+    {
+        Shares shares = new();
+        PlanningEffort effort = new(200, shares);
+        effort.Spend(50);
+        effort.Part(100).Spend(70);
+        effort.Spend(90);
+        shares.Told.ShouldBe([0.25, 0.75, 1]);
     }
 
     [Fact]
@@ -265,6 +276,13 @@ public sealed class RoundProofTests
 
             return trial;
         }
+    }
+
+    private sealed class Shares : IProgress<double>
+    {
+        public List<double> Told { get; } = [];
+
+        public void Report(double value) => Told.Add(value);
     }
 
     private static RoundDive DiveOn(PlanningTask task, int[] days) => new(new(task), SlotsOn(task, days), days, new());

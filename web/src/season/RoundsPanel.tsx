@@ -92,12 +92,18 @@ export function RoundsPanel() {
       </p>
       {data.rounds.length > data.leastPossible && !data.sought && !seeking.isPending && (
         <p className="no-print">
-          <Button onClick={() => seeking.mutate()}>Seek longer for fewer</Button> It can take half a minute.
+          <Button onClick={() => seeking.mutate()}>Seek longer for fewer</Button> It can take minutes, and can
+          be stopped.
         </p>
       )}
       {seeking.isPending && (
         <div className="no-print">
-          <LinearProgress aria-label="Seeking fewer rounds" />
+          <LinearProgress
+            variant="determinate"
+            value={100 * seeking.share}
+            aria-label="Seeking fewer rounds"
+          />
+          <span>{Math.floor(100 * seeking.share)}&nbsp;% of the longest it can take</span>{' '}
           <Button onClick={seeking.stop}>Stop seeking</Button>
         </div>
       )}

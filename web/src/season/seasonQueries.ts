@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
 import { answer, api } from '../api/client'
-import type { Grade, PlantSheet, RoundSettings } from '../api/types'
+import { answerOf } from '../api/longWork'
+import type { Grade, PlantSheet, RoundSettings, RoundsView } from '../api/types'
 
 /** The grade of a plant and what would raise it; asked again whenever the plant changes. */
 export const useGrade = (sheet: PlantSheet) =>
@@ -68,14 +69,24 @@ export function useSetRounds() {
 export function useSeekRounds() {
   const client = useQueryClient()
   const stopper = useRef<AbortController | null>(null)
+  const [share, setShare] = useState(0)
   const seeking = useMutation({
-    mutationFn: () => {
+    retry: false,
+    mutationFn: async () => {
       stopper.current = new AbortController()
-      return answer(api.POST('/api/rounds/seek', { signal: stopper.current.signal }))
+      setShare(0)
+      const lines = await answer(
+        api.POST('/api/rounds/seek', {
+          headers: { Accept: 'application/x-ndjson' },
+          parseAs: 'stream',
+          signal: stopper.current.signal,
+        }),
+      )
+      return answerOf<RoundsView>(lines as unknown as ReadableStream<Uint8Array>, setShare)
     },
     onSuccess: (plan) => client.setQueryData(rounds, plan),
   })
-  return { ...seeking, stop: () => stopper.current?.abort() }
+  return { ...seeking, share, stop: () => stopper.current?.abort() }
 }
 
 export const useYear = (site: number | null) =>

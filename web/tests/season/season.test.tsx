@@ -3,7 +3,7 @@ import { describe, expect, it, vi } from 'vitest'
 import type { ReturnNeed, RoundSettings, RoundsView, RoundView } from '../../src/api/types'
 import { draw } from '../testing/draw'
 import { aPlantTag, aSite } from '../testing/made'
-import { aMoment, type Asked, Says, serve } from '../testing/server'
+import { aMoment, type Asked, Lines, Says, serve } from '../testing/server'
 import { RoundSketch } from '../../src/season/RoundSketch'
 import { RoundsPanel } from '../../src/season/RoundsPanel'
 import { TodayPanel } from '../../src/season/TodayPanel'
@@ -150,7 +150,10 @@ describe('rounds', () => {
 
     it('are sought longer when told to', async () => {
       const { user } = open(more, {
-        'POST /api/rounds/seek': plan({ rounds: [aRound('2026-05-16')], leastPossible: 1, sought: true }),
+        'POST /api/rounds/seek': new Lines([
+          { share: 0.25 },
+          { answer: plan({ rounds: [aRound('2026-05-16')], leastPossible: 1, sought: true }) },
+        ]),
       })
       expect(await screen.findByRole('status')).toHaveTextContent('Perhaps 1 would do')
       await user.click(screen.getByRole('button', { name: 'Seek longer for fewer' }))

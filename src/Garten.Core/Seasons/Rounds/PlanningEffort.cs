@@ -2,9 +2,12 @@ namespace Garten.Core.Seasons.Rounds;
 
 /// <summary>Effort a plan may take, counted in steps of arithmetic and not in time, so that the same question has the same answer everywhere.</summary>
 /// <param name="steps">Steps there are.</param>
+/// <param name="progress">Told what share is spent, again and again; null to tell nobody.</param>
 /// <param name="cancel">Ends it before that.</param>
-internal sealed class PlanningEffort(long steps, CancellationToken cancel = default)
+internal sealed class PlanningEffort(long steps, IProgress<double>? progress = null, CancellationToken cancel = default)
 {
+    private readonly long _all = steps;
+
     /// <summary>Steps there still are; below 0 when more were taken.</summary>
     public long Left { get; private set; } = steps;
 
@@ -13,13 +16,17 @@ internal sealed class PlanningEffort(long steps, CancellationToken cancel = defa
 
     /// <summary>Takes steps.</summary>
     /// <param name="steps">How many.</param>
-    public void Spend(long steps) => Left -= steps;
+    public void Spend(long steps)
+    {
+        Left -= steps;
+        progress?.Report(Math.Min((double)(_all - Left) / _all, 1));
+    }
 
     /// <summary>Takes steps for a part of the work.</summary>
     /// <param name="part">How many.</param>
     public PlanningEffort Part(long part)
     {
         Spend(part);
-        return new(part, cancel);
+        return new(part, null, cancel);
     }
 }

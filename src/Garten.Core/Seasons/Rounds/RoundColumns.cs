@@ -4,7 +4,7 @@ namespace Garten.Core.Seasons.Rounds;
 internal sealed class RoundColumns
 {
     /// <summary>Most kept of a day.</summary>
-    private const int MostOfADay = 150;
+    public const int MostOfADay = 80;
 
     private readonly Dictionary<int, LinkedList<RoundColumn>> _ofDays = [];
     private readonly Dictionary<RoundColumn, LinkedListNode<RoundColumn>> _all = [];

@@ -73,11 +73,6 @@ internal sealed class RoundCountProof
                 continue;
             }
 
-            if (open.BeginsTurn && _effort.Left >= LeastToDive && from.Dive.GoOn(DivesATurn, _effort) is { } dived)
-            {
-                return (false, dived);
-            }
-
             var question = from.Questions.Pop();
             RoundMix mix = new(_weighing, question.Slots, null, _known, question.Weights, _effort);
             mix.Mix(true);
@@ -95,6 +90,11 @@ internal sealed class RoundCountProof
             if (PlanOf(question.Slots, mix) is { } plan)
             {
                 return (false, plan);
+            }
+
+            if (open.BeginsTurn && _effort.Left >= LeastToDive && (from.Dive ??= DiveInto(question.Slots, mix)).GoOn(DivesATurn, _effort) is { } dived)
+            {
+                return (false, dived);
             }
 
             if (mix.Halves() is { } halves)
@@ -121,8 +121,7 @@ internal sealed class RoundCountProof
         }
 
         SlotTrial trial = new(_weighing, slots, question.Weights, _effort);
-        var isSettled = Array.TrueForAll(slots, s => s.IsOnOneDay);
-        for (var i = 0; i < (isSettled ? 5 * Tries : question.Tries) && !trial.IsRefused && !_effort.IsSpent; i++)
+        for (var i = 0; i < (Array.TrueForAll(slots, s => s.IsOnOneDay) ? 5 * Tries : question.Tries) && !trial.IsRefused && !_effort.IsSpent; i++)
         {
             trial.Step();
         }
@@ -138,12 +137,17 @@ internal sealed class RoundCountProof
             return null;
         }
 
-        if (isSettled)
+        if (RoundSlot.AreApart(slots))
+        {
+            open.Settle(new(new([new(slots, trial.Best)])));
+            return null;
+        }
+
+        if (Array.TrueForAll(slots, s => s.IsOnOneDay))
         {
             foreach (var days in DayChoices.Of(_task, [.. slots.Select(s => s.First)]))
             {
-                RoundSlot[] on = [.. days.Select(d => new RoundSlot(d, d, 0, 0, []))];
-                open.Settle(new(new([new(on, trial.Best)]), new(_weighing, on, DaysOf(on), _known)));
+                open.Settle(new(new([new([.. days.Select(d => new RoundSlot(d, d, 0, 0, []))], trial.Best)])));
             }
 
             return null;
@@ -175,7 +179,7 @@ internal sealed class RoundCountProof
     /// <summary>A plan of the rounds of a mix and what they leave room for; null when none is found.</summary>
     private List<GrowingRound>? PlanOf(RoundSlot[] slots, RoundMix mix)
     {
-        List<GrowingRound> rounds = [.. DaysOf(slots).Select(d => new GrowingRound(_task, d))];
+        GrowingRound[] rounds = [.. DaysOf(slots, mix).Select(d => new GrowingRound(_task, d))];
         var seen = new bool[_task.Needs.Length];
         foreach (var (places, round, _) in mix.Rounds())
         {
@@ -192,13 +196,21 @@ internal sealed class RoundCountProof
         return new RoundSqueeze(_task, rounds, _effort.Part(Math.Min(_effort.Left / 2, StepsToSqueeze))).Find();
     }
 
-    /// <summary>A day of its own for each slot whose day is settled.</summary>
-    private int[] DaysOf(RoundSlot[] slots)
+    /// <summary>A search on the days of a mix.</summary>
+    private RoundDive DiveInto(RoundSlot[] slots, RoundMix mix)
+    {
+        var days = DaysOf(slots, mix);
+        return new(_weighing, [.. days.Select(d => new RoundSlot(_task.SameAs[d], _task.SameAs[d], 0, 0, []))], days, _known);
+    }
+
+    /// <summary>A day of its own for each slot: that on which it is most in a mix, or one that shows the same.</summary>
+    private int[] DaysOf(RoundSlot[] slots, RoundMix mix)
     {
         List<int> taken = [];
-        foreach (var slot in slots)
+        for (var j = 0; j < slots.Length; j++)
         {
-            taken.Add(Enumerable.Range(0, _task.Days.Length).First(d => _task.SameAs[d] == slot.First && !taken.Contains(d)));
+            var on = mix.Rounds().Where(m => m.Slots.Contains(j)).Select(m => m.Round.Day).DefaultIfEmpty(slots[j].First).First();
+            taken.Add(Enumerable.Range(0, _task.Days.Length).First(d => _task.SameAs[d] == on && !taken.Contains(d)));
         }
 
         return [.. taken];
@@ -246,7 +258,7 @@ internal sealed class RoundCountProof
         private OnDays? _current;
         private int _asked;
 
-        /// <summary>Questions whose days are not settled.</summary>
+        /// <summary>Questions whose days are neither settled nor apart from each other.</summary>
         public Stack<DayQuestion> OfDays { get; } = [];
 
         /// <summary>True when there is no question left.</summary>
@@ -258,7 +270,7 @@ internal sealed class RoundCountProof
         /// <summary>True when all of a question was settled and it was neither refused nor a plan found.</summary>
         public bool IsUndecided { get; set; }
 
-        /// <summary>Puts a question whose days are settled with its like.</summary>
+        /// <summary>Puts a question whose days are settled, or apart from each other, with its like.</summary>
         /// <param name="question">What is open on these days.</param>
         public void Settle(OnDays question) => _settled.Enqueue(question);
 
@@ -284,10 +296,13 @@ internal sealed class RoundCountProof
 
     /// <summary>What is open on the same days.</summary>
     /// <param name="Questions">The questions, the next on top.</param>
-    /// <param name="Dive">Seeks a plan on these days.</param>
-    private sealed record OnDays(Stack<Question> Questions, RoundDive Dive);
+    private sealed record OnDays(Stack<Question> Questions)
+    {
+        /// <summary>Seeks a plan on these days; null before the first is sought.</summary>
+        public RoundDive? Dive { get; set; }
+    }
 
-    /// <summary>Rounds whose days are settled, of which it is asked whether they can see everything.</summary>
+    /// <summary>Rounds whose days are settled, or apart from each other, of which it is asked whether they can see everything.</summary>
     /// <param name="Slots">The rounds.</param>
     /// <param name="Weights">Weights to begin with.</param>
     private sealed record Question(RoundSlot[] Slots, double[] Weights);

@@ -6,7 +6,7 @@ public enum RoundEffort
     /// <summary>Well under a second.</summary>
     Quick,
 
-    /// <summary>Many seconds, where a quick plan is not proven to have the fewest.</summary>
+    /// <summary>Seconds to many minutes, where a quick plan is not proven to have the fewest.</summary>
     Thorough,
 }
 
@@ -20,4 +20,8 @@ internal static class RoundEfforts
     /// <summary>Steps to prove that there cannot be fewer.</summary>
     /// <param name="effort">The effort.</param>
     public static long OfProof(this RoundEffort effort) => effort == RoundEffort.Quick ? 20_000_000 : 20_000_000_000;
+
+    /// <summary>The parts of the effort, as fractions of it, that are spent one after another.</summary>
+    /// <param name="effort">The effort.</param>
+    public static int[] Parts(this RoundEffort effort) => effort == RoundEffort.Quick ? [40, 6, 1] : [40, 1];
 }

@@ -136,29 +136,30 @@ internal sealed class RoundMix
         _program.Taken().OrderByDescending(t => t.Share).Select(t => ((IReadOnlyList<int>)_columns[t.Column].Kind.Places, _columns[t.Column].Round, t.Share));
 
     /// <summary>
-    /// The question in two: with a round before a day and not before it; with days settled, with a round coming to a site and not coming to it; then
-    /// with a need seen on a round and on others. Null when there is nothing left to ask.
+    /// The question in two: with a round before a day and not before it, until no two rounds can be on the same day or all days are settled; with a
+    /// round coming to a site and not coming to it; with a need seen on a round and on others; then again of days. Null when there is nothing left to ask.
     /// </summary>
     public (RoundSlot[] One, RoundSlot[] Other)? Halves()
     {
         var mixed = Rounds().ToArray();
-        if (!Array.TrueForAll(_slots, s => s.IsOnOneDay))
+        if (!RoundSlot.AreApart(_slots) && !Array.TrueForAll(_slots, s => s.IsOnOneDay))
         {
             return OfDays(mixed);
         }
 
-        if (Doubtful(mixed, _kinds.SelectMany(k => Bits(_weighing.On(k.Slot.First).Sites & ~k.Slot.With & ~k.Slot.Without).Select(s => (k, s))), (r, s) => ((r.Sites >> s) & 1) != 0, WeightAt) is var (kind, site))
+        var sites = _kinds.SelectMany(k => Bits(_weighing.DaysOf(k.Slot).Aggregate(0, (set, d) => set | _weighing.On(d).Sites) & ~k.Slot.With & ~k.Slot.Without).Select(s => (k, s)));
+        if (Doubtful(mixed, sites, (r, s) => ((r.Sites >> s) & 1) != 0, WeightAt) is var (kind, site))
         {
             return (With(kind.Places[0], kind.Slot with { With = kind.Slot.With | (1 << site) }), WithAlike(kind, s => s with { Without = s.Without | (1 << site) }));
         }
 
-        var needs = _kinds.SelectMany(k => _open.Where(n => !k.Slot.Not.Contains(n) && _task.Shows(n, k.Slot.First)).Select(n => (k, n)));
-        if (Doubtful(mixed, needs, (r, n) => r.Needs.AsSpan().BinarySearch(n) >= 0, (_, n) => 1) is var (on, need))
+        var needs = _kinds.SelectMany(k => _open.Where(n => !k.Slot.Not.Contains(n) && ShowsFor(k, n)).Select(n => (k, n)));
+        if (Doubtful(mixed, needs, (r, n) => r.Needs.AsSpan().BinarySearch(n) >= 0, (_, _) => 1) is var (on, need))
         {
             return ([.. _slots.Select((s, j) => j == on.Places[0] ? s : s with { Not = s.Not.Add(need) })], WithAlike(on, s => s with { Not = s.Not.Add(need) }));
         }
 
-        return null;
+        return Array.TrueForAll(_slots, s => s.IsOnOneDay) ? null : OfDays(mixed);
     }
 
     /// <summary>A round, counted by their days, before a day or not: where the share of rounds up to a day is farthest from whole.</summary>
@@ -206,7 +207,9 @@ internal sealed class RoundMix
         return asked;
     }
 
-    private double WeightAt(Kind kind, int site) => _open.Where(n => _task.Site[n] == site && _task.Shows(n, kind.Slot.First)).Sum(n => Best?[n] ?? _task.Needs[n].Minutes);
+    private bool ShowsFor(Kind kind, int need) => _weighing.DaysOf(kind.Slot).Any(d => _task.Shows(need, d));
+
+    private double WeightAt(Kind kind, int site) => _open.Where(n => _task.Site[n] == site && ShowsFor(kind, n)).Sum(n => Best?[n] ?? _task.Needs[n].Minutes);
 
     private static IEnumerable<int> Bits(int set) => Enumerable.Range(0, WalkingTimes.MostSites).Where(s => ((set >> s) & 1) != 0);
 

@@ -29,11 +29,12 @@ public sealed class RoundPlanner
     /// <summary>Steps after which the search through all plans gives up.</summary>
     private const int MostSteps = 2_000;
 
-    /// <summary>The parts of the effort that are spent one after another.</summary>
-    private static readonly int[] Parts = [40, 6, 1];
+    /// <summary>The part of the effort that goes into saying how few there could be where it is not known.</summary>
+    private const int PartForCounting = 6;
 
     private readonly RoundQuestion _question;
     private readonly RoundEffort _effort;
+    private readonly IProgress<double>? _progress;
     private readonly CancellationToken _cancel;
     private readonly WalkingTimes _walking;
     private readonly Dictionary<int, int> _sites;
@@ -41,9 +42,9 @@ public sealed class RoundPlanner
     private PlanningTask _task;
     private int _steps;
 
-    private RoundPlanner(RoundQuestion question, RoundEffort effort, CancellationToken cancel)
+    private RoundPlanner(RoundQuestion question, RoundEffort effort, IProgress<double>? progress, CancellationToken cancel)
     {
-        (_question, _effort, _cancel) = (question, effort, cancel);
+        (_question, _effort, _progress, _cancel) = (question, effort, progress, cancel);
         _walking = new(question.Start, question.Sites);
         _sites = question.Sites.Select((s, i) => (s.Id, i)).ToDictionary(x => x.Id, x => x.i);
         _days = [.. question.Days.Distinct().Order()];
@@ -53,9 +54,10 @@ public sealed class RoundPlanner
     /// <summary>Plans rounds.</summary>
     /// <param name="question">What must be seen, where, and when one can go.</param>
     /// <param name="effort">How long fewer rounds are sought.</param>
+    /// <param name="progress">Told what share of the effort is spent, which seldom is all of it; null to tell nobody.</param>
     /// <param name="cancel">Ends the search; the best plan met so far is the answer.</param>
     /// <exception cref="ArgumentException">A plant has more than <see cref="MostOfAPlant"/> needs.</exception>
-    public static RoundPlan Plan(RoundQuestion question, RoundEffort effort = RoundEffort.Quick, CancellationToken cancel = default)
+    public static RoundPlan Plan(RoundQuestion question, RoundEffort effort = RoundEffort.Quick, IProgress<double>? progress = null, CancellationToken cancel = default)
     {
         if (question.Needs.CountBy(n => n.Plant).FirstOrDefault(p => p.Value > MostOfAPlant) is { Value: > 0 } crowded)
         {
@@ -66,7 +68,7 @@ public sealed class RoundPlanner
         foreach (var sector in Sectors(question))
         {
             // A day is spent on one sector; what any of them needs, all together need.
-            var part = PlanSector(sector with { Days = [.. sector.Days.Except(plan.Rounds.Select(r => r.Date))] }, effort, cancel);
+            var part = PlanSector(sector with { Days = [.. sector.Days.Except(plan.Rounds.Select(r => r.Date))] }, effort, progress, cancel);
             plan = new([.. plan.Rounds.Concat(part.Rounds).OrderBy(r => r.Date)], [.. plan.Unmet, .. part.Unmet], Math.Max(plan.LeastPossible, part.LeastPossible));
         }
 
@@ -92,9 +94,9 @@ public sealed class RoundPlanner
             ? Math.Atan2(to.Latitude - from.Latitude, (to.Longitude - from.Longitude) * Math.Cos(from.Latitude * Math.PI / 180)) : Math.PI;
     }
 
-    private static RoundPlan PlanSector(RoundQuestion question, RoundEffort effort, CancellationToken cancel)
+    private static RoundPlan PlanSector(RoundQuestion question, RoundEffort effort, IProgress<double>? progress, CancellationToken cancel)
     {
-        var planner = new RoundPlanner(question, effort, cancel);
+        var planner = new RoundPlanner(question, effort, progress, cancel);
         List<UnmetNeed> unmet = [.. question.Needs.Select(n => new UnmetNeed(n.Id, planner.FaultOf(n))).Where(u => u.Reason.Length > 0)];
         var (best, left) = Hastes.Select(planner.Soonest).MinBy(p => (p.Left.Count, p.Rounds.Count));
         if (left.Count > 0)
@@ -139,7 +141,7 @@ public sealed class RoundPlanner
         _steps = 0;
         return Fits(0, all, _days.Length) ? all
             : _steps < MostSteps ? null
-            : new RoundSqueeze(_task, Enumerable.Range(0, _days.Length).Select(d => new GrowingRound(_task, d)), new(_effort.OfSqueeze() / 4, _cancel)).Find();
+            : new RoundSqueeze(_task, Enumerable.Range(0, _days.Length).Select(d => new GrowingRound(_task, d)), new(_effort.OfSqueeze() / 4, cancel: _cancel)).Find();
     }
 
     /// <summary>A plan with fewer rounds than one known, where one is found, and how few there must be.</summary>
@@ -150,16 +152,17 @@ public sealed class RoundPlanner
         RoundCountProof? proof = null;
 
         // What is soon found or soon proven need not wait for the whole effort of the other.
-        foreach (var part in Parts)
+        var parts = _effort.Parts();
+        foreach (var part in parts)
         {
-            PlanningEffort squeezing = new(_effort.OfSqueeze() / part, _cancel);
+            PlanningEffort squeezing = new(_effort.OfSqueeze() / part, cancel: _cancel);
             while (least < best.Count && Squeezed(best, squeezing) is { } fewer)
             {
                 best = fewer;
             }
 
             // That one round fewer cannot be says the same of all below.
-            PlanningEffort proving = new(_effort.OfProof() / part, _cancel);
+            PlanningEffort proving = new(_effort.OfProof() / part, part == parts[^1] ? _progress : null, _cancel);
             while (least < best.Count && !proving.IsSpent)
             {
                 var (cannotBe, plan) = (proof ??= new(_task)).Ask(best.Count - 1, proving);
@@ -172,10 +175,10 @@ public sealed class RoundPlanner
                 best = plan;
             }
 
-            (best, least) = part == Parts[0] ? Searched(best, least) : (best, least);
+            (best, least) = part == parts[0] ? Searched(best, least) : (best, least);
         }
 
-        PlanningEffort counting = new(_effort.OfProof() / Parts[1], _cancel);
+        PlanningEffort counting = new(_effort.OfProof() / PartForCounting, cancel: _cancel);
         while (least < best.Count - 1 && proof?.Ask(least, counting).CannotBe == true)
         {
             least++;

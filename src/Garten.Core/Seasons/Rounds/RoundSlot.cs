@@ -17,6 +17,10 @@ internal readonly record struct RoundSlot(int First, int Last, int With, int Wit
     /// <param name="day">Place of the day.</param>
     public bool MayBeOn(int day) => day >= First && day <= Last;
 
+    /// <summary>True when no two rounds can be on the same day.</summary>
+    /// <param name="slots">The rounds, by their days.</param>
+    public static bool AreApart(RoundSlot[] slots) => slots.Zip(slots.Skip(1)).All(s => s.First.Last < s.Second.First);
+
     /// <summary>True when the same is settled of another round.</summary>
     /// <param name="other">The other.</param>
     public bool IsLike(RoundSlot other) => First == other.First && Last == other.Last && With == other.With && Without == other.Without && Not.SetEquals(other.Not);

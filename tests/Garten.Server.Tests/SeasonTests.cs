@@ -132,6 +132,13 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
         ((bool)sought["sought"]!).ShouldBeTrue();
         (await Me.GetAsync("/api/rounds")).ToJsonString().ShouldBe(sought.ToJsonString());
 
+        // Who accepts lines has the same as the last of them.
+        using HttpRequestMessage request = new(HttpMethod.Post, "/api/rounds/seek");
+        request.Headers.Accept.ParseAdd("application/x-ndjson");
+        using var response = await Me.Http.SendAsync(request, TestContext.Current.CancellationToken);
+        var lines = (await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).Split('\n', StringSplitOptions.RemoveEmptyEntries);
+        JsonNode.Parse(lines[^1])!["answer"]!.ToJsonString().ShouldBe(sought.ToJsonString());
+
         var fewerHours = await Me.PutAsync("/api/rounds/settings", new { weekdays = new[] { "saturday", "sunday" }, hours = 4, start = (int?)null, lost = Array.Empty<string>() });
         ((bool)fewerHours["sought"]!).ShouldBeFalse();
         fewerHours["rounds"]!.AsArray().ShouldAllBe(r => (double)r!["minutes"]! <= 240 + 1e-6);

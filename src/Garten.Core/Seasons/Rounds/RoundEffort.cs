@@ -19,7 +19,7 @@ internal static class RoundEfforts
 
     /// <summary>Steps to prove that there cannot be fewer.</summary>
     /// <param name="effort">The effort.</param>
-    public static long OfProof(this RoundEffort effort) => effort == RoundEffort.Quick ? 20_000_000 : 20_000_000_000;
+    public static long OfProof(this RoundEffort effort) => effort == RoundEffort.Quick ? 20_000_000 : 100_000_000_000;
 
     /// <summary>The parts of the effort, as fractions of it, that are spent one after another.</summary>
     /// <param name="effort">The effort.</param>

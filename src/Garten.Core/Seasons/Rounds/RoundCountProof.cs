@@ -3,12 +3,13 @@ namespace Garten.Core.Seasons.Rounds;
 /// <summary>Proves that no plan has so few rounds, or comes upon one that has.</summary>
 /// <remarks>
 /// Lagrangian relaxation (Held and Karp 1971): when each need weighs something and no choice of so many days holds all the weight there is,
-/// there is no plan, however the weights are. Good weights are sought (<see cref="SlotTrial"/>). Where they do not settle it, it is asked twice: with the
-/// third round, say, before a day and not before it, until the days of all rounds are settled, which leaves few sets of days. On these, rounds are
-/// mixed (<see cref="RoundMix"/>), which weighs needs as well as can be; where that leaves nothing unseen it is asked with a round coming to a site and not
-/// coming to it, and with a need seen on a round and on others (branch and price, Barnhart et al. 1998). Rounds on one day of which
-/// the same is settled are alike: where one of them is not to come to a site, none is. From each mix a plan is squeezed (<see cref="RoundSqueeze"/>), and each time
-/// settled days have their turn one is dived for on them (<see cref="RoundDive"/>). A proof that ran out of effort goes on where it stood.
+/// there is no plan, however the weights are. Good weights are sought (<see cref="SlotTrial"/>). Where they do not settle it, rounds are
+/// mixed (<see cref="RoundMix"/>), which weighs needs as well as can be; where that leaves nothing unseen either, it is asked twice: with the
+/// third round, say, before a day and not before it, until all days are settled or no two rounds can be on the same, which leaves few sets of days;
+/// then with a round coming to a site and not coming to it, and with a need seen on a round and on others (branch and price, Barnhart et al. 1998). Rounds
+/// on one day of which the same is settled are alike: where one of them is not to come to a site, none is. From each mix a plan is squeezed
+/// (<see cref="RoundSqueeze"/>), and each time new days have their turn one is dived for on them (<see cref="RoundDive"/>). A proof that ran out of
+/// effort goes on where it stood.
 /// </remarks>
 internal sealed class RoundCountProof
 {

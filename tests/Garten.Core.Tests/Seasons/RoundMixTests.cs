@@ -72,10 +72,8 @@ public sealed class RoundMixTests
             var task = Filled(seed, days, 330);
             RoundWeighing weighing = new(task);
             RoundColumns known = new();
-            var slots = SlotsOn(task, days);
             var plan = new RoundCountProof(task).Ask(4, new(3_000_000_000)).Plan;
             plan.ShouldNotBeNull();
-            Array.Sort(slots, (a, b) => a.First.CompareTo(b.First));
             RoundSlot[] on = [.. plan.OrderBy(r => r.Day).Select(r => new RoundSlot(task.SameAs[r.Day], task.SameAs[r.Day], 0, 0, []))];
             GrowingRound[] rounds = [.. plan.OrderBy(r => r.Day)];
 

@@ -13,7 +13,7 @@ namespace Garten.Core.Seasons.Rounds;
 /// </remarks>
 internal sealed class RoundCountProof
 {
-    /// <summary>Weights tried for a question; five times as many for the first.</summary>
+    /// <summary>Weights tried for a question; five times as many for the first, and where all days are settled.</summary>
     private const int Tries = 40;
 
     /// <summary>Weights remembered.</summary>

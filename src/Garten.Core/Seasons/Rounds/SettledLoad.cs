@@ -5,16 +5,16 @@ namespace Garten.Core.Seasons.Rounds;
 /// <summary>The most that can be had of one day at sites that are settled, when each need has its weight and is seen whole or not at all.</summary>
 /// <remarks>
 /// Dynamic programming over the minutes left (Bellman 1957), plant by plant: the best without the plant, or after the way to it, with one need
-/// more or not. Minutes are counted in quarters, those of needs rounded down, so that no round of the day weighs more.
+/// more or not. Minutes are counted in twelfths, those of needs rounded down, so that no round of the day weighs more.
 /// </remarks>
 internal sealed class SettledLoad
 {
-    private const int QuartersAMinute = 12;
-    private const int WayToPlant = (int)(RoundPlanner.MinutesToNextPlant * QuartersAMinute);
+    private const int TwelfthsAMinute = 12;
+    private const int WayToPlant = (int)(RoundPlanner.MinutesToNextPlant * TwelfthsAMinute);
 
     private readonly PlanningTask _task;
     private readonly int[][] _plants;
-    private readonly int[] _quarters;
+    private readonly int[] _twelfths;
     private readonly List<double[]> _rows = [];
     private readonly List<Choice> _choices = [];
 
@@ -24,7 +24,7 @@ internal sealed class SettledLoad
     {
         _task = task;
         _plants = [.. Enumerable.Range(0, task.Needs.Length).GroupBy(n => task.Plant[n]).Select(g => g.ToArray())];
-        _quarters = [.. task.Needs.Select(n => (int)((n.Minutes * QuartersAMinute) + 1e-9))];
+        _twelfths = [.. task.Needs.Select(n => (int)((n.Minutes * TwelfthsAMinute) + 1e-9))];
     }
 
     /// <summary>The greatest weight.</summary>
@@ -36,7 +36,7 @@ internal sealed class SettledLoad
     /// <returns>The weight; no weight at all when the way through the sites is longer than a day.</returns>
     public double Heaviest(double[] weights, int day, int sites, List<int> seen, PlanningEffort effort)
     {
-        var all = Quarters(sites);
+        var all = Twelfths(sites);
         if (all < 0)
         {
             return double.NegativeInfinity;
@@ -65,7 +65,7 @@ internal sealed class SettledLoad
                     Walk(_rows[without], Row(best = ++last), all);
                 }
 
-                Either(_rows[best], _rows[best], _quarters[need], weights[need], Row(++last), all);
+                Either(_rows[best], _rows[best], _twelfths[need], weights[need], Row(++last), all);
                 _choices.Add(new(best, last, need));
                 best = last;
             }
@@ -88,13 +88,13 @@ internal sealed class SettledLoad
     {
         while (_rows.Count <= at)
         {
-            _rows.Add(new double[Quarters(0) + 1]);
+            _rows.Add(new double[Twelfths(0) + 1]);
         }
 
         return _rows[at];
     }
 
-    private int Quarters(int sites) => (int)Math.Floor((_task.MinutesADay - _task.Walking.Of(sites) + 1e-6) * QuartersAMinute);
+    private int Twelfths(int sites) => (int)Math.Floor((_task.MinutesADay - _task.Walking.Of(sites) + 1e-6) * TwelfthsAMinute);
 
     /// <summary>Goes back through the choices, the last first.</summary>
     private void See(int left, List<int> seen)
@@ -114,7 +114,7 @@ internal sealed class SettledLoad
                 if (!same)
                 {
                     seen.Add(need);
-                    left -= _quarters[need];
+                    left -= _twelfths[need];
                 }
 
                 // The first need of a plant comes after the way to it.
@@ -137,19 +137,19 @@ internal sealed class SettledLoad
     }
 
     /// <summary>For all time left the greater of two: one way, or the other with something taken.</summary>
-    private static void Either(double[] one, double[] other, int quarters, double weight, double[] into, int all)
+    private static void Either(double[] one, double[] other, int twelfths, double weight, double[] into, int all)
     {
-        var at = Math.Min(quarters, all + 1);
+        var at = Math.Min(twelfths, all + 1);
         Array.Copy(one, into, at);
         Vector<double> more = new(weight);
         for (; at + Vector<double>.Count <= all + 1; at += Vector<double>.Count)
         {
-            Vector.Max(new Vector<double>(one, at), new Vector<double>(other, at - quarters) + more).CopyTo(into, at);
+            Vector.Max(new Vector<double>(one, at), new Vector<double>(other, at - twelfths) + more).CopyTo(into, at);
         }
 
         for (; at <= all; at++)
         {
-            into[at] = Math.Max(one[at], other[at - quarters] + weight);
+            into[at] = Math.Max(one[at], other[at - twelfths] + weight);
         }
     }
 

@@ -32,7 +32,7 @@ public class BenchDeskBenchmarks
         _model = new CandidateModel(_guide);
         _request = new(
             new PlaceFacts(118, ["river-bank"]),
-            [new SheetVisit(1, Day, [PlantPart.Leaves])],
+            [new Visit(1, Day, [PlantPart.Leaves])],
             [
                 Observation.OfStates(new("leaf-arrangement"), 1, Day, "opposite"),
                 Observation.OfStates(new("leaf-division"), 1, Day, "pinnate"),

@@ -51,7 +51,7 @@ public class GeneratedGuideBenchmarks : IDisposable
 
     [Benchmark]
     public int LookNextAtThreeOf300() =>
-        LookNext.Suggest(_model, _early, _little, [new SheetVisit(1, new(2026, 6, 1), [PlantPart.Leaves])], Means.Usual, 3).Length;
+        LookNext.Suggest(_model, _early, _little, [new Visit(1, new(2026, 6, 1), [PlantPart.Leaves])], Means.Usual, 3).Length;
 
     [Benchmark]
     public int TellApartTwo() => TellApart.Compare(_model.Guide, [new("species-2500"), new("species-2501")], _sheet).Length;

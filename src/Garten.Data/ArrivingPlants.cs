@@ -1,7 +1,5 @@
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
+using Garten.Core.Assessment;
 using Garten.Core.Keys;
-using Garten.Core.Survey;
 using Npgsql;
 
 namespace Garten.Data;
@@ -51,7 +49,7 @@ public sealed record ArrivingReview(string Person, Verdict Verdict, string Remar
 /// <param name="Grounds">What it rests on, as JSON.</param>
 /// <param name="Reviews">What others said of it, the earliest first.</param>
 public sealed record ArrivingName(
-    Guid Request, int Time, string Taxon, Qualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds, IReadOnlyList<ArrivingReview> Reviews);
+    Guid Request, int Time, string Taxon, IdentificationQualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds, IReadOnlyList<ArrivingReview> Reviews);
 
 /// <summary>How a plant that is brought in is found again and kept.</summary>
 /// <param name="Landmarks">What it is found again by.</param>

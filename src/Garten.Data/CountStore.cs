@@ -1,6 +1,3 @@
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
-using Garten.Core.Survey;
 using Garten.Core.Survey.Counting;
 using Npgsql;
 
@@ -51,7 +48,7 @@ public sealed record CountSheet(int Id, string SiteName, string Recorder, int Li
 /// <param name="Unit">What the number counts.</param>
 /// <param name="Amount">The number; null where nothing was counted.</param>
 /// <param name="Note">A note.</param>
-public sealed record StoredLine(int Id, int Plot, string Taxon, string Name, Qualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount, string Note);
+public sealed record StoredLine(int Id, int Plot, string Taxon, string Name, IdentificationQualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount, string Note);
 
 /// <summary>Which counts.</summary>
 /// <param name="Site">Number of a site; null for all.</param>
@@ -357,5 +354,5 @@ public sealed class CountStore(NpgsqlDataSource source)
     };
 
     private static StoredLine ReadLine(NpgsqlDataReader r) => new(
-        r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.GetString(3), r.Named<Qualifier>(4), r.Named<Origin>(5), r.Named<CountUnit>(6), r.NumberOrNull(7), r.GetString(8));
+        r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.GetString(3), r.Named<IdentificationQualifier>(4), r.Named<Origin>(5), r.Named<CountUnit>(6), r.NumberOrNull(7), r.GetString(8));
 }

@@ -1,4 +1,3 @@
-using Garten.Core.Confirmation;
 using Npgsql;
 
 namespace Garten.Data;
@@ -15,7 +14,7 @@ namespace Garten.Data;
 /// <param name="Remarks">Remarks; may be empty.</param>
 /// <param name="Grounds">What it rests on, as JSON that needs no guide to be read.</param>
 public sealed record NewDetermination(
-    Guid Request, int Plant, int GuideVersion, string Taxon, Qualifier Qualifier, string FullName, int Person, DateOnly Date, string Remarks,
+    Guid Request, int Plant, int GuideVersion, string Taxon, IdentificationQualifier Qualifier, string FullName, int Person, DateOnly Date, string Remarks,
     string Grounds);
 
 /// <summary>A name given to a plant.</summary>
@@ -28,7 +27,7 @@ public sealed record NewDetermination(
 /// <param name="Remarks">Remarks.</param>
 /// <param name="Grounds">What it rests on, as JSON.</param>
 public sealed record Determination(
-    int Id, string Taxon, Qualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds);
+    int Id, string Taxon, IdentificationQualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds);
 
 /// <summary>Determinations: given, never changed, only followed by another.</summary>
 /// <param name="source">The database.</param>
@@ -72,7 +71,7 @@ public sealed class DeterminationStore(NpgsqlDataSource source)
             """,
             [plant],
             r => new Determination(
-                r.GetInt32(0), r.GetString(1), r.Named<Qualifier>(2), r.GetString(3), r.GetString(4), r.GetFieldValue<DateOnly>(5),
+                r.GetInt32(0), r.GetString(1), r.Named<IdentificationQualifier>(2), r.GetString(3), r.GetString(4), r.GetFieldValue<DateOnly>(5),
                 r.GetString(6), r.GetString(7)),
             cancel);
     }

@@ -1,6 +1,4 @@
 using System.Runtime.CompilerServices;
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Counting;
 using Npgsql;
@@ -25,7 +23,7 @@ public sealed record YearOfFinds(int Year, long Finds);
 /// <param name="Taxon">The taxon.</param>
 /// <param name="Qualifier">The reserve.</param>
 /// <param name="Finds">How many.</param>
-public sealed record NameFinds(string Taxon, Qualifier Qualifier, long Finds);
+public sealed record NameFinds(string Taxon, IdentificationQualifier Qualifier, long Finds);
 
 /// <summary>What finds come to.</summary>
 /// <param name="Finds">How many.</param>
@@ -159,7 +157,7 @@ public sealed class FindStore(NpgsqlDataSource source)
                 select d.taxon, d.qualifier, count(*) {Plants} where {ask.OfPlants} group by 1, 2) b
             group by taxon, qualifier having sum(n) > 0 order by taxon, qualifier
             """,
-            r => new NameFinds(r.GetString(0), r.Named<Qualifier>(1), r.GetInt64(2)));
+            r => new NameFinds(r.GetString(0), r.Named<IdentificationQualifier>(1), r.GetInt64(2)));
         await Task.WhenAll(summing, naming);
         var (sums, names) = (await summing, await naming);
         var sites = sums.FindAll(s => s.Year is null);
@@ -214,5 +212,5 @@ public sealed class FindStore(NpgsqlDataSource source)
 
     private static Find ReadFind(NpgsqlDataReader r) => new(
         r.GetBoolean(0), r.GetInt32(1), r.GetInt32(2), r.GetString(3), r.GetFieldValue<DateOnly>(4), r.GetInt32(5), r.GetString(6), r.GetString(7), r.GetString(8), r.GetString(9), r.GetString(10),
-        r.Named<Qualifier>(11), r.Named<Origin>(12), r.Named<CountUnit>(13), r.NumberOrNull(14), r.NamedOrNull<Protocol>(15), r.GetString(16), r.NumberOrNull(17), r.NumberOrNull(18), r.NumberOrNull(19));
+        r.Named<IdentificationQualifier>(11), r.Named<Origin>(12), r.Named<CountUnit>(13), r.NumberOrNull(14), r.NamedOrNull<Protocol>(15), r.GetString(16), r.NumberOrNull(17), r.NumberOrNull(18), r.NumberOrNull(19));
 }

@@ -1,4 +1,3 @@
-using Garten.Core.Confirmation;
 using Npgsql;
 
 namespace Garten.Data;

@@ -1,5 +1,3 @@
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
 using Garten.Core.Survey;
 using Npgsql;
 
@@ -118,7 +116,7 @@ public sealed class RecordStore(NpgsqlDataSource source)
                 r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.GetInt32(3), r.GetFieldValue<DateOnly>(4), r.GetString(5),
                 r.GetString(6), r.NumberOrNull(7), r.NumberOrNull(8), r.NumberOrNull(9), r.NumberOrNull(10),
                 r.GetString(11), r.Named<Origin>(12), r.NamedOrNull<LifeStage>(13), r.NamedOrNull<Sex>(14), [.. r.NamedList<PlantPart>(15)], r.GetString(16),
-                r.GetString(17), r.Named<Qualifier>(18), r.GetString(19), r.GetString(20), r.GetString(21), r.GetString(22), r.GetString(23),
+                r.GetString(17), r.Named<IdentificationQualifier>(18), r.GetString(19), r.GetString(20), r.GetString(21), r.GetString(22), r.GetString(23),
                 r.GetString(24), r.GetString(25), r.GetString(26), r.GetString(27), r.GetFieldValue<DateOnly>(28), r.GetString(29), r.GetInt32(30)),
             cancel);
     }

@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Npgsql;
 
 namespace Garten.Data;

@@ -1,4 +1,3 @@
-using Garten.Core.Seasons;
 using Npgsql;
 using NpgsqlTypes;
 

@@ -1,7 +1,7 @@
 using System.Buffers.Binary;
 using System.Globalization;
 using System.Text;
-using Garten.Core.Survey;
+using Garten.Core.Terms;
 
 namespace Garten.Pictures;
 

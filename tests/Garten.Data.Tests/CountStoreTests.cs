@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Importing;
@@ -165,9 +165,9 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         (await _counts.LinesAsync(sheet.Id, None)).Select(l => (l.Plot, l.Amount)).ShouldBe([(1, 20), (3, 30)]);
     }
 
-    private static ImportedRow Row(int line, string taxon, CountUnit unit, double? amount) => new(line, default, "", "", new(taxon), Qualifier.None, Origin.Wild, unit, amount, "");
+    private static ImportedRow Row(int line, string taxon, CountUnit unit, double? amount) => new(line, default, "", "", new(taxon), IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
-    private static StoredLine Line(string taxon, CountUnit unit, double amount) => new(0, 1, taxon, "", Qualifier.None, Origin.Wild, unit, amount, "");
+    private static StoredLine Line(string taxon, CountUnit unit, double amount) => new(0, 1, taxon, "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
     private static SheetContent Content(Protocol protocol, int site) => new(site, new(2026, 5, 1), protocol, 1, protocol == Protocol.Quadrats ? 1 : null, null, null, null, "", "", "");
 

@@ -34,7 +34,7 @@ public sealed class DatabaseFixture : IAsyncLifetime
 
     public Task<int> TakeAsync(Guid? request = null) => new PlantStore(Source).TakeAsync(
         new NewPlant(
-            request ?? Guid.NewGuid(), Site.Id, "a shrub", Core.Evidence.Origin.Wild,
-            new NewVisit(new(2026, 5, 1), Person.Id, Core.Evidence.LifeStage.Mature, null, [Core.Evidence.PlantPart.Leaves], [], "")),
+            request ?? Guid.NewGuid(), Site.Id, "a shrub", Origin.Wild,
+            new NewVisit(new(2026, 5, 1), Person.Id, LifeStage.Mature, null, [PlantPart.Leaves], [], "")),
         null, CancellationToken.None);
 }

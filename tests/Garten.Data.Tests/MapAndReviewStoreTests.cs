@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 using Npgsql;
@@ -100,5 +100,5 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
     }
 
     private NewDetermination Name(int plant, string taxon) =>
-        new(Guid.NewGuid(), plant, fixture.Version, taxon, Qualifier.None, taxon, fixture.Person.Id, new(2026, 5, 1), "", "{}");
+        new(Guid.NewGuid(), plant, fixture.Version, taxon, IdentificationQualifier.None, taxon, fixture.Person.Id, new(2026, 5, 1), "", "{}");
 }

@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Survey.Counting;
 
@@ -78,7 +78,7 @@ public sealed class MixedSurvey : IAsyncLifetime
         var (site, person, day) = (Sites[random.Next(3)], People[random.Next(2)], Day(random));
         var sheet = await counts.BeginAsync(Guid.NewGuid(), new(site, day, Protocol.WalkThrough, 1, null, null, null, null, "", "", ""), person, CancellationToken.None);
         var taxa = Names.Where(_ => random.Next(2) == 0).ToList();
-        await counts.EnterAsync(sheet, Base.Version, taxa.ConvertAll(t => new StoredLine(0, 1, t, "", Qualifier.None, Origin.Wild, CountUnit.Individuals, 1 + random.Next(9), "")), person, null, CancellationToken.None);
+        await counts.EnterAsync(sheet, Base.Version, taxa.ConvertAll(t => new StoredLine(0, 1, t, "", IdentificationQualifier.None, Origin.Wild, CountUnit.Individuals, 1 + random.Next(9), "")), person, null, CancellationToken.None);
         foreach (var line in await counts.LinesAsync(sheet, CancellationToken.None))
         {
             if (random.Next(6) == 0)
@@ -106,7 +106,7 @@ public sealed class MixedSurvey : IAsyncLifetime
         {
             name = (Names[random.Next(Names.Length)], People[random.Next(2)]);
             await new DeterminationStore(Base.Source).GiveAsync(
-                new(Guid.NewGuid(), plant, Base.Version, name.Value.Taxon, Qualifier.None, name.Value.Taxon, name.Value.Person, new(2026, 5, 2), "", "{}"), null, CancellationToken.None);
+                new(Guid.NewGuid(), plant, Base.Version, name.Value.Taxon, IdentificationQualifier.None, name.Value.Taxon, name.Value.Person, new(2026, 5, 2), "", "{}"), null, CancellationToken.None);
         }
 
         var people = (await new PlaceStore(Base.Source).PeopleAsync(CancellationToken.None)).ToDictionary(p => p.Name, p => p.Id);

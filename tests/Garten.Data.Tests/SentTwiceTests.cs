@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Counting;
@@ -128,7 +128,7 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         DeterminationStore names = new(fixture.Source);
         var falk = (await new PlaceStore(fixture.Source).AddPersonAsync("M. Falk", None)).Id;
         await names.GiveAsync(
-            new(Guid.NewGuid(), plant, fixture.Version, "rubus-spectabilis", Qualifier.None, "Rubus spectabilis", fixture.Person.Id, new(2026, 5, 3), "", "{}"), null, None);
+            new(Guid.NewGuid(), plant, fixture.Version, "rubus-spectabilis", IdentificationQualifier.None, "Rubus spectabilis", fixture.Person.Id, new(2026, 5, 3), "", "{}"), null, None);
         var name = (await names.OfAsync(plant, None))[0].Id;
         foreach (var (verdict, remark) in new[] { (Verdict.AsksMore, "The fruit."), (Verdict.AsksMore, "The fruit."), (Verdict.Agrees, ""), (Verdict.AsksMore, "The fruit.") })
         {
@@ -159,7 +159,7 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         }
     }
 
-    private static StoredLine Line(double amount, CountUnit unit = CountUnit.Individuals) => new(0, 1, "acer-macrophyllum", "", Qualifier.None, Origin.Wild, unit, amount, "");
+    private static StoredLine Line(double amount, CountUnit unit = CountUnit.Individuals) => new(0, 1, "acer-macrophyllum", "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
     private Task<int> SheetAsync() => _counts.BeginAsync(
         Guid.NewGuid(), new(fixture.Site.Id, new(2026, 5, 1), Protocol.Quadrats, 1, 1, null, null, null, "", "", ""), fixture.Person.Id, None);

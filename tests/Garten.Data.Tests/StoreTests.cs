@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Keys;
 using Garten.Formats.Packages;
@@ -271,5 +271,5 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         visit, character, finding, [], [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, "", fixture.Person.Id);
 
     private NewDetermination Name(int plant, string taxon) => new(
-        Guid.NewGuid(), plant, fixture.Version, taxon, Qualifier.None, taxon, fixture.Person.Id, new(2026, 5, 2), "", "{}");
+        Guid.NewGuid(), plant, fixture.Version, taxon, IdentificationQualifier.None, taxon, fixture.Person.Id, new(2026, 5, 2), "", "{}");
 }

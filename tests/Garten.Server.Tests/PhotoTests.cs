@@ -4,7 +4,7 @@ using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
 using Garten.Core.Measuring.Photos;
-using Garten.Core.Practice.Photographs;
+using Garten.Core.Training.Photographs;
 using Garten.Pictures;
 
 namespace Garten.Server.Tests;

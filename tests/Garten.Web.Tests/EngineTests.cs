@@ -189,7 +189,7 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
 
         return new(
             new PlaceFacts(random.Next(1500), [random.Next(2) == 0 ? "moist-forest" : "river-bank"]),
-            [new SheetVisit(1, day, [.. Enum.GetValues<PlantPart>().Where(_ => random.Next(2) == 0)])],
+            [new Visit(1, day, [.. Enum.GetValues<PlantPart>().Where(_ => random.Next(2) == 0)])],
             [.. seen], random.Next(4) == 0 ? null : walk, [], null);
     }
 

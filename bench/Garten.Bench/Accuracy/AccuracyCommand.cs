@@ -1,6 +1,6 @@
 using System.Globalization;
 using Garten.Core.Guides;
-using Garten.Core.Practice;
+using Garten.Core.Training;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
 

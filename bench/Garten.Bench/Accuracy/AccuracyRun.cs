@@ -2,7 +2,7 @@ using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
-using Garten.Core.Practice;
+using Garten.Core.Training;
 
 namespace Garten.Bench.Accuracy;
 

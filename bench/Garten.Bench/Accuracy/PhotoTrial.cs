@@ -2,7 +2,7 @@ using System.Diagnostics;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Measuring.Photos;
 using Garten.Core.Measuring.Shapes;
-using Garten.Core.Practice.Photographs;
+using Garten.Core.Training.Photographs;
 
 namespace Garten.Bench.Accuracy;
 

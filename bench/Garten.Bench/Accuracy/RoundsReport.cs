@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using System.Diagnostics;
 using System.Globalization;
 using Garten.Core.Identification;
-using Garten.Core.Seasons.Rounds;
+using Garten.Core.Planning;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
 

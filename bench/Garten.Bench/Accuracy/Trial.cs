@@ -3,7 +3,7 @@ using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Keys;
-using Garten.Core.Practice;
+using Garten.Core.Training;
 
 namespace Garten.Bench.Accuracy;
 
@@ -34,7 +34,7 @@ internal static class Trial
     {
         var seen = new List<Observation>();
         var done = new List<Checkpoint>();
-        ImmutableArray<SheetVisit> visits = [plant.Visit];
+        ImmutableArray<Visit> visits = [plant.Visit];
         Queue<Character> any = random is null ? [] : new(model.Guide.Characters.Where(c => c.Organ != Organ.Place).OrderBy(_ => random.Next()));
         var recorded = 0;
         while (recorded < Stops[^1])

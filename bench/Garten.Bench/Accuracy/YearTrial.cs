@@ -1,13 +1,13 @@
 using System.Collections.Immutable;
 using Garten.Core.Bench;
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Identification;
-using Garten.Core.Practice;
+using Garten.Core.Training;
 using Garten.Core.Seasons;
-using Garten.Core.Seasons.Rounds;
+using Garten.Core.Planning;
 using Garten.Core.Survey;
 
 namespace Garten.Bench.Accuracy;
@@ -192,7 +192,7 @@ internal sealed class YearTrial
         var standing = BenchDesk.Rank(_model, plant.Request);
         if (standing.Names is [{ } leading, ..] && leading.Mass >= Safe && plant.Names.FirstOrDefault()?.Taxon != leading.Name.Id)
         {
-            plant.Names.InsertRange(0, [new(leading.Name.Id, Qualifier.None, "the second", day), new(leading.Name.Id, Qualifier.None, "the first", day)]);
+            plant.Names.InsertRange(0, [new(leading.Name.Id, IdentificationQualifier.None, "the second", day), new(leading.Name.Id, IdentificationQualifier.None, "the first", day)]);
         }
 
         plant.Grade = Grading.Of(_model, new(plant.Request, [.. plant.Names])).Grade;
@@ -211,7 +211,7 @@ internal sealed class YearTrial
 
         public SimulatedPlant Whole => whole;
 
-        public List<SheetVisit> Visits { get; } = [];
+        public List<Visit> Visits { get; } = [];
 
         public List<Observation> Observations { get; } = [];
 

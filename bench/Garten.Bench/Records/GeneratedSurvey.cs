@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Counting;
@@ -55,7 +55,7 @@ internal static class GeneratedSurvey
             List<ImportedRow> rows =
             [
                 .. seen.Select((t, i) => new ImportedRow(
-                    i + 1, day, site, person, taxa[t], random.Next(50) == 0 ? Qualifier.Cf : Qualifier.None, random.Next(20) == 0 ? Origin.Planted : Origin.Wild,
+                    i + 1, day, site, person, taxa[t], random.Next(50) == 0 ? IdentificationQualifier.Cf : IdentificationQualifier.None, random.Next(20) == 0 ? Origin.Planted : Origin.Wild,
                     i % 2 == 0 ? CountUnit.Presence : CountUnit.Individuals, i % 2 == 0 ? null : random.Next(1, 60), random.Next(4000) == 0 ? $"a {RareWord} on it" : "")),
             ];
             visits.Add(new(new Guid(v, 1, 1, [1, 2, 3, 4, 5, 6, 7, 8]), site, day, person, new(Protocol.WalkThrough, 1, null, null, new(9, 0), new(11, random.Next(60)), "", ""), rows));

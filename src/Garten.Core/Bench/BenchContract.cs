@@ -15,7 +15,7 @@ namespace Garten.Core.Bench;
 /// <param name="Choices">What the person left out and has at hand; null for the usual.</param>
 public sealed record BenchRequest(
     PlaceFacts Place,
-    ImmutableArray<SheetVisit> Visits,
+    ImmutableArray<Visit> Visits,
     ImmutableArray<Observation> Observations,
     KeyWalk? Walk,
     ImmutableArray<ColonyMember> Colony,
@@ -26,7 +26,7 @@ public sealed record BenchRequest(
 /// <param name="Place">Where it stands.</param>
 /// <param name="Visits">Its visits.</param>
 /// <param name="Observations">Everything recorded on it.</param>
-public sealed record ColonyMember(string Tag, PlaceFacts Place, ImmutableArray<SheetVisit> Visits, ImmutableArray<Observation> Observations);
+public sealed record ColonyMember(string Tag, PlaceFacts Place, ImmutableArray<Visit> Visits, ImmutableArray<Observation> Observations);
 
 /// <summary>One thing place and date say, that can be left out.</summary>
 public enum PriorFactor

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Garten.Core.Assessment;
 using Garten.Core.Drawing;
 using Garten.Core.Drawing.Paper;
 using Garten.Core.Drawing.Plates;

@@ -1,11 +1,11 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Identification;
 using Garten.Core.Keys;
-using Garten.Core.Seasons;
 
 namespace Garten.Core.Bench;
 

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Garten.Core.Guides;
-using Garten.Core.Seasons;
 
 namespace Garten.Core.Evidence;
 

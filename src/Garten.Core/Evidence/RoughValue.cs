@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
-using Garten.Core.Measuring;
 
 namespace Garten.Core.Evidence;
 

@@ -1,5 +1,3 @@
-using Garten.Core.Keys;
-
 namespace Garten.Core.Guides;
 
 /// <summary>The way a plant can hurt.</summary>

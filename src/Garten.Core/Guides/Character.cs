@@ -147,7 +147,7 @@ public sealed record Character(
     double? Minimum,
     double? Maximum,
     string? AbsentState,
-    ImmutableArray<Evidence.Alteration> AlteredBy,
+    ImmutableArray<Alteration> AlteredBy,
     RatioParts? RatioOf = null)
 {
     /// <summary>True when the values are numbers.</summary>

@@ -1,9 +1,7 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Garten.Core.Evidence;
 using Garten.Core.Keys;
-using Garten.Core.Seasons;
 
 namespace Garten.Core.Guides;
 

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Garten.Core.Identification;
 
 namespace Garten.Core.Guides;
 

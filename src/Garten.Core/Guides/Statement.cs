@@ -1,7 +1,5 @@
 using System.Text.Json.Serialization;
-using Garten.Core.Evidence;
 using Garten.Core.Guides.Notation;
-using Garten.Core.Seasons;
 
 namespace Garten.Core.Guides;
 

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
-using Garten.Core.Seasons;
 
 namespace Garten.Core.Identification;
 

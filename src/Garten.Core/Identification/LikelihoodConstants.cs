@@ -1,5 +1,3 @@
-using Garten.Core.Evidence;
-
 namespace Garten.Core.Identification;
 
 /// <summary>Every number the arithmetic of a name rests on, each with its reason. Nothing of the kind stands anywhere else.</summary>

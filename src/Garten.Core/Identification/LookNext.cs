@@ -61,7 +61,7 @@ public static class LookNext
     /// <param name="means">Tools at hand and what is allowed.</param>
     /// <param name="most">Most suggestions.</param>
     public static ImmutableArray<Suggestion> Suggest(
-        CandidateModel model, Weighing weighing, EvidenceSheet evidence, ImmutableArray<SheetVisit> visits, Means means, int most)
+        CandidateModel model, Weighing weighing, EvidenceSheet evidence, ImmutableArray<Visit> visits, Means means, int most)
     {
         var parts = visits.IsEmpty ? [] : visits[^1].Parts;
         var capped = means with { Harm = HarmAllowed(model, weighing, means.Harm) };
@@ -110,7 +110,7 @@ public static class LookNext
         return cap < allowed ? cap : allowed;
     }
 
-    private static bool IsOpen(Character character, EvidenceSheet evidence, ImmutableArray<SheetVisit> visits)
+    private static bool IsOpen(Character character, EvidenceSheet evidence, ImmutableArray<Visit> visits)
     {
         var decided = evidence.Decisive(character.Id) is { } o && (o.Finding != Finding.Absent || character.AbsentState is not null);
         return !decided && evidence.RuledOut(character.Id) is null && (visits.IsEmpty || !evidence.All.Any(o => o.Visit == visits[^1].Number && ShutsOut(o)));

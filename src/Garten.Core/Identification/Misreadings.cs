@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Keys;
 
 namespace Garten.Core.Identification;
 

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Garten.Core.Guides;
 
 namespace Garten.Core.Identification;
 

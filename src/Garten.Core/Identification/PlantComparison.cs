@@ -124,7 +124,7 @@ public sealed record PlantComparison(double Same, TaxonName? Name, ImmutableArra
 /// <param name="Evidence">What was recorded.</param>
 /// <param name="Place">Where it stands.</param>
 /// <param name="Visits">Its visits.</param>
-public sealed record PlantEvidence(EvidenceSheet Evidence, PlaceFacts Place, ImmutableArray<SheetVisit> Visits)
+public sealed record PlantEvidence(EvidenceSheet Evidence, PlaceFacts Place, ImmutableArray<Visit> Visits)
 {
     /// <summary>Weighs the names against it.</summary>
     /// <param name="model">The guide made ready.</param>

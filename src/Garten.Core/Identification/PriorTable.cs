@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
@@ -100,7 +101,7 @@ public sealed class PriorTable
     /// <param name="candidate">Its number.</param>
     /// <param name="place">The place.</param>
     /// <param name="visits">The visits.</param>
-    public PlacePrior FactorsOf(int candidate, PlaceFacts place, ImmutableArray<SheetVisit> visits) =>
+    public PlacePrior FactorsOf(int candidate, PlaceFacts place, ImmutableArray<Visit> visits) =>
         new(HabitatOf(candidate, place), ElevationOf(candidate, place), SeasonOf(candidate, place, visits), _commonness[candidate]);
 
     /// <summary>Chance that a part which the taxon has should be there on a day: within its season, in a year with flowers, not yet taken, and on a plant of the sex that bears it.</summary>
@@ -157,7 +158,7 @@ public sealed class PriorTable
         return beyond == 0 ? 1 : Math.Max(Math.Exp(-beyond / LikelihoodConstants.ElevationFall), LikelihoodConstants.LeastFactor);
     }
 
-    private double SeasonOf(int candidate, PlaceFacts place, ImmutableArray<SheetVisit> visits)
+    private double SeasonOf(int candidate, PlaceFacts place, ImmutableArray<Visit> visits)
     {
         var factor = 1.0;
         foreach (var visit in visits)

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
-using Garten.Core.Measuring;
 
 namespace Garten.Core.Identification;
 

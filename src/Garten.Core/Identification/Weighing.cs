@@ -28,7 +28,7 @@ public sealed class Weighing : IDisposable
 
     private readonly CandidateModel _model;
     private readonly PlaceFacts _place;
-    private readonly ImmutableArray<SheetVisit> _visits;
+    private readonly ImmutableArray<Visit> _visits;
     private readonly double[] _prior;
     private readonly double[] _mass;
     private readonly List<Witness> _witnesses = [];
@@ -39,7 +39,7 @@ public sealed class Weighing : IDisposable
     /// <param name="place">The place.</param>
     /// <param name="visits">The visits.</param>
     /// <param name="choices">What is left out or taken in; everything counts when null.</param>
-    public Weighing(CandidateModel model, EvidenceSheet evidence, PlaceFacts place, ImmutableArray<SheetVisit> visits, WeighingChoices? choices = null)
+    public Weighing(CandidateModel model, EvidenceSheet evidence, PlaceFacts place, ImmutableArray<Visit> visits, WeighingChoices? choices = null)
     {
         choices ??= WeighingChoices.Everything;
         _model = model;

@@ -1,5 +1,4 @@
 using System.Globalization;
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Seasons;

@@ -1,5 +1,3 @@
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
 using Garten.Core.Survey.Counting;
 
 namespace Garten.Core.Survey;
@@ -26,5 +24,5 @@ namespace Garten.Core.Survey;
 /// <param name="Longitude">Decimal degrees east; null when not known.</param>
 /// <param name="UncertaintyM">Radius in metres within which the coordinates hold.</param>
 public sealed record Find(
-    bool Counted, int Id, int Of, string Tag, DateOnly Date, int SiteId, string Site, string Recorder, string Taxon, string Name, string CommonName, Qualifier Qualifier, Origin Origin,
+    bool Counted, int Id, int Of, string Tag, DateOnly Date, int SiteId, string Site, string Recorder, string Taxon, string Name, string CommonName, IdentificationQualifier Qualifier, Origin Origin,
     CountUnit Unit, double? Amount, Protocol? Protocol, string Note, double? Latitude, double? Longitude, double? UncertaintyM);

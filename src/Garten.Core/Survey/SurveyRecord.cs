@@ -1,6 +1,4 @@
 using System.Collections.Immutable;
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
 
 namespace Garten.Core.Survey;
 
@@ -40,5 +38,5 @@ public sealed record SurveyRecord(
     int Id, int Plant, string Tag, int Visit, DateOnly Date, string Recorder,
     string Site, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM,
     string Description, Origin Origin, LifeStage? Stage, Sex? Sex, ImmutableArray<PlantPart> Parts, string Note,
-    string FullName, Qualifier Qualifier, string Taxon, string Name, string Author, string Rank, string Family, string Genus,
+    string FullName, IdentificationQualifier Qualifier, string Taxon, string Name, string Author, string Rank, string Family, string Genus,
     string CommonName, string Status, string Determiner, DateOnly DeterminedOn, string Remarks, int Determination);

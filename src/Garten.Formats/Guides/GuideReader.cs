@@ -3,11 +3,9 @@ using System.Diagnostics.CodeAnalysis;
 using System.Globalization;
 using System.Text.Json;
 using System.Text.RegularExpressions;
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Keys;
-using Garten.Core.Seasons;
 using Garten.Formats.Packages;
 
 namespace Garten.Formats.Guides;
@@ -172,7 +170,7 @@ public sealed partial class GuideReader
             used.Add(id);
             var kind = row.Required("kind").Length > 0 ? row.Choice("kind", CharacterKind.Unordered) : CharacterKind.Unordered;
             var unit = row["unit"];
-            var factor = kind == CharacterKind.Length ? Core.Measuring.LengthUnit.Millimetres(unit) : 1;
+            var factor = kind == CharacterKind.Length ? LengthUnit.Millimetres(unit) : 1;
             if (factor is null)
             {
                 row.Fault("unit", unit.Length == 0 ? "nothing" : $"“{unit}”", "mm, cm or m, since this is a length");

@@ -3,7 +3,6 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
-using Garten.Core.Seasons;
 
 namespace Garten.Formats.Packages;
 

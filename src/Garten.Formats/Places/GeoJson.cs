@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 
 namespace Garten.Formats.Places;

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Xml;
-using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 
 namespace Garten.Formats.Places;

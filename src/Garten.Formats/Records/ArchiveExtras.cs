@@ -3,11 +3,10 @@ using System.Diagnostics.CodeAnalysis;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
+using Garten.Core.Assessment;
 using Garten.Core.Bench;
-using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Seasons;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 
@@ -88,7 +87,7 @@ public static class ArchiveExtras
     Converters =
     [
         typeof(CamelCase<Alteration>), typeof(CamelCase<Certainty>), typeof(CamelCase<EvidenceSource>), typeof(CamelCase<Exposure>), typeof(CamelCase<Finding>), typeof(CamelCase<Grade>), typeof(CamelCase<HiddenReason>),
-        typeof(CamelCase<LifeStage>), typeof(CamelCase<Origin>), typeof(CamelCase<PartPosition>), typeof(CamelCase<PlaceKind>), typeof(CamelCase<PlantPart>), typeof(CamelCase<Qualifier>),
+        typeof(CamelCase<LifeStage>), typeof(CamelCase<Origin>), typeof(CamelCase<PartPosition>), typeof(CamelCase<PlaceKind>), typeof(CamelCase<PlantPart>), typeof(CamelCase<IdentificationQualifier>),
         typeof(CamelCase<Sex>), typeof(CamelCase<ShapeForm>), typeof(CamelCase<ThreatKind>), typeof(CamelCase<Tool>), typeof(CamelCase<Verdict>),
     ])]
 internal sealed partial class ArchiveJson : JsonSerializerContext

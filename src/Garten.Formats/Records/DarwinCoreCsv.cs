@@ -2,8 +2,6 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;

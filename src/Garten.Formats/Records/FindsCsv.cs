@@ -1,6 +1,5 @@
 using System.Text;
 using CsvHelper;
-using Garten.Core.Confirmation;
 using Garten.Core.Guides;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;

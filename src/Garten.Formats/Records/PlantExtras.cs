@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey;
@@ -57,7 +57,7 @@ public sealed record ExtraSpecimen(string Number, string KeptAt, DateOnly TakenO
 /// <param name="Remarks">Remarks.</param>
 /// <param name="Grounds">What it rests on.</param>
 /// <param name="Reviews">What others said of it, the earliest first.</param>
-public sealed record ExtraName(string Taxon, Qualifier Qualifier, string Person, DateOnly Date, string Remarks, JsonElement Grounds, ImmutableArray<ExtraReview> Reviews);
+public sealed record ExtraName(string Taxon, IdentificationQualifier Qualifier, string Person, DateOnly Date, string Remarks, JsonElement Grounds, ImmutableArray<ExtraReview> Reviews);
 
 /// <summary>What a plant is found again by.</summary>
 /// <param name="Name">The landmark.</param>

@@ -3,7 +3,6 @@ using System.Globalization;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
-using Garten.Core.Identification;
 using Garten.Formats.Packages;
 
 namespace Garten.Formats.Specimens;
@@ -17,7 +16,7 @@ public sealed record Specimen(string Id, int Line, DateOnly? Date, ImmutableArra
 {
     /// <summary>The one visit a specimen stands for: its day, and the parts its features were seen on.</summary>
     /// <param name="guide">The guide.</param>
-    public ImmutableArray<SheetVisit> Visits(Guide guide)
+    public ImmutableArray<Visit> Visits(Guide guide)
     {
         if (Date is not { } date)
         {
@@ -41,7 +40,7 @@ public sealed record Specimen(string Id, int Line, DateOnly? Date, ImmutableArra
         Add(PlantPart.Leaves, Organ.Leaf);
         Add(PlantPart.Flowers, Organ.Flower, Organ.Inflorescence);
         Add(PlantPart.Fruit, Organ.Fruit);
-        return [new SheetVisit(1, date, parts.ToImmutable())];
+        return [new Visit(1, date, parts.ToImmutable())];
     }
 }
 

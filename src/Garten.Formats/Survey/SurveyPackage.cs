@@ -1,9 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
-using Garten.Core.Keys;
-using Garten.Core.Seasons;
+using Garten.Core.Guides;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Formats.Packages;
@@ -30,7 +28,7 @@ public sealed record SurveyFeature(
 public sealed record SurveyWalkStep(string Tag, string Person, CoupletRef At, int? Lead);
 
 /// <summary>A name given to a plant.</summary>
-public sealed record SurveyDetermination(string Tag, DateOnly Date, string Person, string Taxon, Qualifier Qualifier, string Remarks);
+public sealed record SurveyDetermination(string Tag, DateOnly Date, string Person, string Taxon, IdentificationQualifier Qualifier, string Remarks);
 
 /// <summary>A visit on which was counted by a protocol.</summary>
 public sealed record SurveyCount(
@@ -98,7 +96,7 @@ public sealed record SurveyPackage(
             ],
             [
                 .. Rows("determinations.csv", ["tag", "date", "person", "taxon"], "qualifier", "remarks").Select(r => new SurveyDetermination(
-                    r.Required("tag"), Date(r), r.Required("person"), r.Required("taxon"), r.Choice("qualifier", Qualifier.None), r["remarks"])).OrderBy(d => d.Date),
+                    r.Required("tag"), Date(r), r.Required("person"), r.Required("taxon"), r.Choice("qualifier", IdentificationQualifier.None), r["remarks"])).OrderBy(d => d.Date),
             ],
             [
                 .. Table.Read(package, "counts.csv", false, ["count", "site", "date", "person", "protocol"], ["plots", "plot_area_m2", "length_m", "started", "ended", "companions", "weather"], found)

@@ -1,4 +1,3 @@
-using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Hosting;

@@ -1,7 +1,7 @@
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Guides;
 using Garten.Core.Keys;
 using Garten.Data;

@@ -1,6 +1,5 @@
 using System.Globalization;
-using Garten.Core.Practice.Photographs;
-using Garten.Core.Survey;
+using Garten.Core.Training.Photographs;
 using Garten.Pictures;
 
 namespace Garten.Server.Devices;

@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Runtime.CompilerServices;
-using Garten.Core.Survey;
 
 namespace Garten.Server.Devices;
 

@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Runtime.CompilerServices;
 using System.Text.Json;
-using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey;

@@ -1,3 +1,4 @@
+using Garten.Core.Assessment;
 using Garten.Core.Bench;
 using Garten.Core.Identification;
 using Garten.Core.Survey.Access;

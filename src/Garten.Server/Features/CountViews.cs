@@ -1,6 +1,4 @@
-using Garten.Core.Confirmation;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Data;

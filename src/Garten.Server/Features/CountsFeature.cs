@@ -1,6 +1,4 @@
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Places;
 using Garten.Data;

@@ -1,6 +1,5 @@
 using System.Text.Json;
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
+using Garten.Core.Assessment;
 using Garten.Core.Guides;
 using Garten.Data;
 using Garten.Server.Hosting;
@@ -14,7 +13,7 @@ namespace Garten.Server.Features;
 /// <param name="Origin">Wild or planted.</param>
 /// <param name="Date">The day.</param>
 /// <param name="Remarks">Remarks.</param>
-public sealed record DeterminationInput(Guid Request, string Taxon, Qualifier Qualifier, Origin? Origin, DateOnly Date, string? Remarks);
+public sealed record DeterminationInput(Guid Request, string Taxon, IdentificationQualifier Qualifier, Origin? Origin, DateOnly Date, string? Remarks);
 
 /// <summary>Giving names.</summary>
 public static class DeterminationsFeature

@@ -1,7 +1,5 @@
 using System.Globalization;
-using Garten.Core.Confirmation;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;

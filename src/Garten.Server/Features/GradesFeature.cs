@@ -1,4 +1,3 @@
-using Garten.Core.Confirmation;
 using Garten.Data;
 using Garten.Server.Hosting;
 

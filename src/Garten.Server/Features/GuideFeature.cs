@@ -1,6 +1,5 @@
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Server.Hosting;
 
 namespace Garten.Server.Features;

@@ -1,3 +1,4 @@
+using Garten.Core.Assessment;
 using Garten.Core.Guides;
 using Garten.Data;
 using Garten.Server.Hosting;

@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text;
-using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Places;
 using Garten.Data;

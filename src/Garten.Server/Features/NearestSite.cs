@@ -1,4 +1,3 @@
-using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 using Garten.Data;
 

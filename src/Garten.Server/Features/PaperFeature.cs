@@ -1,6 +1,5 @@
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 using Garten.Core.Survey.Reporting;
 using Garten.Data;
@@ -66,9 +65,9 @@ public static class PaperFeature
         {
             var at = (await places.SitesAsync(cancel)).Find(s => s.Id == site) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
             var day = date ?? Rules.Today(clock);
-            var counted = (await survey.OfAsync(CountChoice.All, cancel)).Lines.Where(l => l.Qualifier == Core.Confirmation.Qualifier.None && l.Origin != Origin.Planted).Select(l => (l.Taxon, l.Site, l.Date));
+            var counted = (await survey.OfAsync(CountChoice.All, cancel)).Lines.Where(l => l.Qualifier == IdentificationQualifier.None && l.Origin != Origin.Planted).Select(l => (l.Taxon, l.Site, l.Date));
             var followed = (await records.ListAsync(RecordFilter.All with { Hidden = await veil.HiddenAsync(cancel) }, cancel))
-                .Where(r => r.Qualifier == Core.Confirmation.Qualifier.None && r.Origin != Origin.Planted && current.Guide.FindTaxon(new(r.Taxon)) is not null)
+                .Where(r => r.Qualifier == IdentificationQualifier.None && r.Origin != Origin.Planted && current.Guide.FindTaxon(new(r.Taxon)) is not null)
                 .Select(r => (Taxon: new TaxonId(r.Taxon), r.Site, r.Date));
             return new ChecklistView(at, day, FieldChecklist.For(current.Guide, at.Name, at.AsSeasonPlace(), day, counted.Concat(followed)));
         }).WithName("checklist").Produces<ChecklistView>();

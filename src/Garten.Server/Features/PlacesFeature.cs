@@ -1,6 +1,5 @@
 using System.Globalization;
 using Garten.Core.Evidence;
-using Garten.Core.Seasons;
 using Garten.Data;
 using Garten.Server.Hosting;
 

@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Survey;
 using Garten.Data;
 using Garten.Server.Hosting;

@@ -1,10 +1,9 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using Garten.Core.Assessment;
 using Garten.Core.Bench;
-using Garten.Core.Confirmation;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Data;
 using Garten.Server.Hosting;
 
@@ -70,7 +69,7 @@ public sealed record ObservationView(
 /// <param name="Grounds">What it rests on.</param>
 /// <param name="Reviews">What others said of it, the latest first.</param>
 public sealed record DeterminationView(
-    int Id, string Taxon, string FullName, Qualifier Qualifier, string Person, DateOnly Date, string Remarks, DeterminationGrounds Grounds, IReadOnlyList<StoredReview> Reviews);
+    int Id, string Taxon, string FullName, IdentificationQualifier Qualifier, string Person, DateOnly Date, string Remarks, DeterminationGrounds Grounds, IReadOnlyList<StoredReview> Reviews);
 
 /// <summary>A plant, ready for the bench.</summary>
 /// <param name="Plant">The plant and its site.</param>
@@ -186,7 +185,7 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
         var numbered = visits.Select((v, i) => (Visit: v, Number: i + 1, Known: known[i])).ToDictionary(x => x.Visit.Id);
         return new(
             new PlaceFacts(card.Site.ElevationM, [.. card.Site.Habitats], card.Site.Latitude, card.Site.Longitude, card.Site.SnowGone),
-            [.. visits.Select((v, i) => new SheetVisit(i + 1, v.Date, [.. v.Parts]))],
+            [.. visits.Select((v, i) => new Visit(i + 1, v.Date, [.. v.Parts]))],
             [
                 .. observations.Select(o =>
                 {

@@ -1,4 +1,3 @@
-using Garten.Core.Evidence;
 using Garten.Data;
 using Garten.Server.Access;
 using Garten.Server.Hosting;

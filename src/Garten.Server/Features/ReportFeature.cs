@@ -1,5 +1,4 @@
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
+using Garten.Core.Assessment;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Reporting;
@@ -82,7 +81,7 @@ public sealed class ReportPlants(PlantStore plants, PlantSheets sheets, PlantGra
             var answer = (await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel)).Grade;
             var latest = sheet.Determinations.Count > 0 ? sheet.Determinations[0] : null;
             var plant = new ReportPlant(
-                tag.Tag, tag.Site, latest is null ? null : new(latest.Taxon), latest?.Qualifier ?? Qualifier.None, latest?.FullName ?? "",
+                tag.Tag, tag.Site, latest is null ? null : new(latest.Taxon), latest?.Qualifier ?? IdentificationQualifier.None, latest?.FullName ?? "",
                 (await overruled.OverruledAsync(tag.Id, cancel))?.Grade ?? answer.Grade, string.Join(' ', answer.Missing.Select(m => m.Says)),
                 [.. (latest?.Reviews ?? []).DistinctBy(r => r.Person).Where(r => r.Verdict == Verdict.Differs).Select(r => r.Person)],
                 [.. sheet.Vouchers.Select(v => v.Content.Number)], visits.Min(v => v.Date), visits.Max(v => v.Date), sheet.Plant.Origin == Origin.Planted);

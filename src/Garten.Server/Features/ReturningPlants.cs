@@ -2,8 +2,7 @@ using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.RegularExpressions;
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
+using Garten.Core.Assessment;
 using Garten.Core.Guides;
 using Garten.Core.Keys;
 using Garten.Core.Survey.Importing;
@@ -178,7 +177,7 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
 
     private IEnumerable<ArrivingName> NamesOf(Guid plant, IEnumerable<ExtraName> names)
     {
-        Dictionary<(string, Qualifier, string, DateOnly), int> times = [];
+        Dictionary<(string, IdentificationQualifier, string, DateOnly), int> times = [];
         foreach (var name in names)
         {
             var same = (name.Taxon, name.Qualifier, name.Person, name.Date);

@@ -1,11 +1,10 @@
 using System.Globalization;
 using System.Security.Cryptography;
 using System.Text.Json;
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Guides;
+using Garten.Core.Planning;
 using Garten.Core.Seasons;
-using Garten.Core.Seasons.Rounds;
-using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Formats.Calendars;

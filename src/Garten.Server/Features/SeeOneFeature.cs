@@ -1,5 +1,3 @@
-using Garten.Core.Confirmation;
-using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Server.Access;
@@ -33,7 +31,7 @@ public static class SeeOneFeature
         foreach (var tag in (await veil.TagsAsync(cancel)).Where(t => t.Id != plant && t.Taxon is not null && current.Guide.IsWithin(new(t.Taxon), new(taxon))))
         {
             // A name with a reserve is nothing to compare with.
-            if ((await names.OfAsync(tag.Id, cancel))[0].Qualifier == Qualifier.None)
+            if ((await names.OfAsync(tag.Id, cancel))[0].Qualifier == IdentificationQualifier.None)
             {
                 var at = PointOf(tag.Id, sites[tag.Site]);
                 near.Add((tag, at, at is { } to ? from?.MetresTo(to) : null));

@@ -1,5 +1,4 @@
 using Garten.Core.Bench;
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Seasons;

@@ -1,5 +1,5 @@
 using Garten.Core.Bench;
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Access;

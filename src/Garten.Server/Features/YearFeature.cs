@@ -1,6 +1,5 @@
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
-using Garten.Core.Identification;
 using Garten.Core.Seasons;
 using Garten.Data;
 using Garten.Server.Access;

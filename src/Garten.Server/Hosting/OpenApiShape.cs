@@ -1,5 +1,4 @@
 using System.Text.Json;
-using Garten.Core.Guides;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 

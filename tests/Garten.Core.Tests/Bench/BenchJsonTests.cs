@@ -15,7 +15,7 @@ public sealed class BenchJsonTests
 {
     private static readonly BenchRequest Plant = new(
         new PlaceFacts(320, ["wood"]),
-        [new SheetVisit(1, Day, [PlantPart.Leaves, PlantPart.Fruit])],
+        [new Visit(1, Day, [PlantPart.Leaves, PlantPart.Fruit])],
         [
             Observation.OfStates(Arrangement.Id, 1, Day, "opposite") with { Altered = [Alteration.Galled], Exposure = Exposure.Shade },
             Observation.OfSample(Length.Id, 1, Day, 55, 61.5),

@@ -1,5 +1,5 @@
 using Garten.Core.Bench;
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
@@ -13,14 +13,14 @@ public sealed class DeterminationTests
     private static readonly Guide Guide = Make();
 
     [Theory]
-    [InlineData("alba-prima", Qualifier.None, "Alba prima")]
-    [InlineData("alba-prima", Qualifier.Cf, "Alba cf. prima")]
-    [InlineData("alba-prima", Qualifier.Aff, "Alba aff. prima")]
-    [InlineData("alba-prima", Qualifier.Doubtful, "Alba prima ?")]
-    [InlineData("alba", Qualifier.None, "Alba sp.")]
-    [InlineData("alba", Qualifier.Cf, "cf. Alba sp.")]
-    [InlineData("plantaceae", Qualifier.None, "Plantaceae")]
-    public void Names_are_written_as_on_a_slip(string taxon, Qualifier qualifier, string expected) =>
+    [InlineData("alba-prima", IdentificationQualifier.None, "Alba prima")]
+    [InlineData("alba-prima", IdentificationQualifier.Cf, "Alba cf. prima")]
+    [InlineData("alba-prima", IdentificationQualifier.Aff, "Alba aff. prima")]
+    [InlineData("alba-prima", IdentificationQualifier.Doubtful, "Alba prima ?")]
+    [InlineData("alba", IdentificationQualifier.None, "Alba sp.")]
+    [InlineData("alba", IdentificationQualifier.Cf, "cf. Alba sp.")]
+    [InlineData("plantaceae", IdentificationQualifier.None, "Plantaceae")]
+    public void Names_are_written_as_on_a_slip(string taxon, IdentificationQualifier qualifier, string expected) =>
         DeterminationName.Full(Guide.Taxon(new(taxon)), qualifier).ShouldBe(expected);
 
     [Fact]

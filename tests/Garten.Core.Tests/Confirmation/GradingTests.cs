@@ -1,5 +1,5 @@
 using Garten.Core.Bench;
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
@@ -13,7 +13,7 @@ namespace Garten.Core.Tests.Confirmation;
 public sealed class GradingTests
 {
     private static readonly TaxonId Prima = new("alba-prima");
-    private static readonly GivenName ByOstrow = new(Prima, Qualifier.None, "R. Ostrow", Day);
+    private static readonly GivenName ByOstrow = new(Prima, IdentificationQualifier.None, "R. Ostrow", Day);
     private static readonly GivenName ByLindqvist = ByOstrow with { Person = "T. Lindqvist" };
     private static readonly CandidateModel Model = new(Make());
 
@@ -55,9 +55,9 @@ public sealed class GradingTests
     }
 
     [Theory]
-    [InlineData(Qualifier.Cf)]
-    [InlineData(Qualifier.Doubtful)]
-    public void A_name_with_a_reserve_only_leans(Qualifier qualifier) =>
+    [InlineData(IdentificationQualifier.Cf)]
+    [InlineData(IdentificationQualifier.Doubtful)]
+    public void A_name_with_a_reserve_only_leans(IdentificationQualifier qualifier) =>
         Of([Opposite, Simple, Serrate, Long, Berry], Keyed, ByOstrow with { Qualifier = qualifier }).Grade.ShouldBe(Grade.Leaning);
 
     [Fact]
@@ -102,7 +102,7 @@ public sealed class GradingTests
         Of(seen, Keyed, ByOstrow, ByLindqvist).Grade.ShouldBe(Grade.Confirmed);
         Of(seen, Keyed, ByOstrow, ByOstrow).Grade.ShouldBe(Grade.Settled);
         Of(seen, Keyed, ByOstrow, ByLindqvist with { Taxon = new("alba-secunda") }).Grade.ShouldBe(Grade.Settled);
-        Of(seen, Keyed, ByOstrow, ByLindqvist with { Qualifier = Qualifier.Cf }).Grade.ShouldBe(Grade.Settled);
+        Of(seen, Keyed, ByOstrow, ByLindqvist with { Qualifier = IdentificationQualifier.Cf }).Grade.ShouldBe(Grade.Settled);
     }
 
     [Fact]

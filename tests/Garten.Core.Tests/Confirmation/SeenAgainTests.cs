@@ -1,5 +1,5 @@
 using Garten.Core.Bench;
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using static Garten.Core.Tests.SmallGuide;

@@ -8,15 +8,15 @@ namespace Garten.Core.Tests.Identification;
 
 public sealed class LookNextTests
 {
-    private static readonly ImmutableArray<SheetVisit> InLeaf = [new SheetVisit(1, Day, [PlantPart.Leaves])];
+    private static readonly ImmutableArray<Visit> InLeaf = [new Visit(1, Day, [PlantPart.Leaves])];
 
     [Fact]
     public void What_cannot_be_seen_today_is_not_asked_for()
     {
         Suggest(InLeaf).ShouldContain(s => s.Character == Margin.Id);
         Suggest(InLeaf).ShouldNotContain(s => s.Character == Fruit.Id);
-        Suggest([new SheetVisit(1, Day, [PlantPart.Fruit])]).ShouldContain(s => s.Character == Fruit.Id);
-        Suggest([new SheetVisit(1, Day, [])]).ShouldNotContain(s => s.Organ == Organ.Leaf);
+        Suggest([new Visit(1, Day, [PlantPart.Fruit])]).ShouldContain(s => s.Character == Fruit.Id);
+        Suggest([new Visit(1, Day, [])]).ShouldNotContain(s => s.Organ == Organ.Leaf);
     }
 
     [Fact]
@@ -139,10 +139,10 @@ public sealed class LookNextTests
         Suggest(InLeaf, Observation.OfStates(Arrangement.Id, 1, Day, "opposite") with { Altered = [Alteration.Browsed] })
             .ShouldNotContain(s => s.Character == Margin.Id);
 
-    private static ImmutableArray<Suggestion> Suggest(ImmutableArray<SheetVisit> visits, params Observation[] observations) =>
+    private static ImmutableArray<Suggestion> Suggest(ImmutableArray<Visit> visits, params Observation[] observations) =>
         Suggest(Make(), visits, 10, observations);
 
-    private static ImmutableArray<Suggestion> Suggest(Guide guide, ImmutableArray<SheetVisit> visits, int most, params Observation[] observations)
+    private static ImmutableArray<Suggestion> Suggest(Guide guide, ImmutableArray<Visit> visits, int most, params Observation[] observations)
     {
         var model = new CandidateModel(guide);
         var sheet = new EvidenceSheet(guide, observations);

@@ -62,7 +62,7 @@ public sealed class PriorTableTests
     [InlineData(11, 20, 1)]
     public void A_flowering_across_new_year_is_one_season_and_years_differ_by_three_weeks(int month, int day, double expected)
     {
-        SheetVisit[] visits = [new(1, new(2026, month, day), [PlantPart.Flowers])];
+        Visit[] visits = [new(1, new(2026, month, day), [PlantPart.Flowers])];
         Prior.FactorsOf(0, new(100, []), [.. visits]).Season.ShouldBe(expected, 1e-9);
     }
 
@@ -70,14 +70,14 @@ public sealed class PriorTableTests
     public void Higher_up_the_season_comes_later()
     {
         // 305 m are ten days: the window ends on 10 February there, and three weeks later nothing is odd yet.
-        SheetVisit[] visits = [new(1, new(2026, 3, 3), [PlantPart.Flowers])];
+        Visit[] visits = [new(1, new(2026, 3, 3), [PlantPart.Flowers])];
         Prior.FactorsOf(0, new(100, []), [.. visits]).Season.ShouldBeLessThan(1);
         Prior.FactorsOf(0, new(405, []), [.. visits]).Season.ShouldBe(1);
     }
 
     [Fact]
     public void Leaves_alone_say_nothing_of_the_season() =>
-        Prior.FactorsOf(0, new(100, []), [new SheetVisit(1, new(2026, 6, 15), [PlantPart.Leaves])]).Season.ShouldBe(1);
+        Prior.FactorsOf(0, new(100, []), [new Visit(1, new(2026, 6, 15), [PlantPart.Leaves])]).Season.ShouldBe(1);
 
     [Fact]
     public void How_often_a_name_is_met_counts_and_a_cross_is_rarer_than_its_parents()

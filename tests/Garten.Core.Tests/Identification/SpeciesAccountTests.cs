@@ -26,15 +26,15 @@ public sealed class SpeciesAccountTests
     [Fact]
     public void Flowering_out_of_season_is_said_aloud()
     {
-        var account = Compose(Wood, [new SheetVisit(1, new(2025, 12, 12), [PlantPart.Flowers])]);
+        var account = Compose(Wood, [new Visit(1, new(2025, 12, 12), [PlantPart.Flowers])]);
         account.Alerts.ShouldHaveSingleItem().ShouldBe("In flower out of season: seen on 12 Dec, while Alba prima at this height shows it 10 Apr – 20 May.");
-        Compose(Wood, [new SheetVisit(1, new(2026, 6, 5), [PlantPart.Flowers])]).Alerts.ShouldBeEmpty("years differ by three weeks");
+        Compose(Wood, [new Visit(1, new(2026, 6, 5), [PlantPart.Flowers])]).Alerts.ShouldBeEmpty("years differ by three weeks");
     }
 
     [Fact]
     public void Seasons_move_with_the_height_of_the_site()
     {
-        var high = Compose(new PlaceFacts(404.8, ["wood"]), [new SheetVisit(1, new(2026, 6, 15), [PlantPart.Flowers])]);
+        var high = Compose(new PlaceFacts(404.8, ["wood"]), [new Visit(1, new(2026, 6, 15), [PlantPart.Flowers])]);
         var season = high.Seasons.Single(s => s.Phase == Core.Seasons.Phenophase.Flower);
         season.From.ToString().ShouldBe("20 Apr");
         season.Marking.Mark.ShouldBe(Mark.Agrees);
@@ -72,7 +72,7 @@ public sealed class SpeciesAccountTests
     [Fact]
     public void Cautions_of_a_genus_hold_for_its_species() => Compose(Wood, []).Cautions.ShouldHaveSingleItem().Hazard.ShouldBe(Hazard.Irritant);
 
-    private static SpeciesAccount Compose(PlaceFacts place, SheetVisit[] visits, params Observation[] observations)
+    private static SpeciesAccount Compose(PlaceFacts place, Visit[] visits, params Observation[] observations)
     {
         var sheet = new EvidenceSheet(Guide, observations.Concat(PlaceEvidence.Of(Guide, place, Day)));
         return SpeciesAccount.Compose(Guide, Prima, sheet, place, [.. visits]);

@@ -166,9 +166,9 @@ public sealed class WeighingTests
     public void Each_factor_of_place_and_date_can_be_left_out()
     {
         double MassOfB(PriorFactors factors) => new Weighing(
-            Model, new EvidenceSheet(Model.Guide, []), new PlaceFacts(900, ["wood"]), [new SheetVisit(1, new(2026, 8, 1), [PlantPart.Flowers])], new(factors, [], [])).Masses[1];
+            Model, new EvidenceSheet(Model.Guide, []), new PlaceFacts(900, ["wood"]), [new Visit(1, new(2026, 8, 1), [PlantPart.Flowers])], new(factors, [], [])).Masses[1];
         double MassOfA(PriorFactors factors) => new Weighing(
-            Model, new EvidenceSheet(Model.Guide, []), new PlaceFacts(900, ["wood"]), [new SheetVisit(1, new(2026, 8, 1), [PlantPart.Flowers])], new(factors, [], [])).Masses[0];
+            Model, new EvidenceSheet(Model.Guide, []), new PlaceFacts(900, ["wood"]), [new Visit(1, new(2026, 8, 1), [PlantPart.Flowers])], new(factors, [], [])).Masses[0];
         MassOfB(PriorFactors.Habitat).ShouldBeLessThan(MassOfB(PriorFactors.None));
         MassOfA(PriorFactors.Elevation).ShouldBeLessThan(MassOfA(PriorFactors.None));
         MassOfA(PriorFactors.Season).ShouldBeLessThan(MassOfA(PriorFactors.None));

@@ -1,5 +1,5 @@
 using CsCheck;
-using Garten.Core.Seasons.Rounds;
+using Garten.Core.Planning;
 using static Garten.Core.Tests.Seasons.RoundTasks;
 
 namespace Garten.Core.Tests.Seasons;

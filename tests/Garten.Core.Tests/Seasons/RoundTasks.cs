@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using CsCheck;
-using Garten.Core.Seasons.Rounds;
+using Garten.Core.Planning;
 using Garten.Core.Survey;
 
 namespace Garten.Core.Tests.Seasons;

@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey;
@@ -91,5 +91,5 @@ public sealed class SiteFloraTests
         FloraAccount.Of(Guide, Secunda).StatusElsewhere.ShouldBeEmpty();
     }
 
-    private static CountLine Line(int sheet, string site, TaxonId taxon) => new(sheet, 1, site, May, taxon, Qualifier.None, Origin.Wild, CountUnit.Presence, null);
+    private static CountLine Line(int sheet, string site, TaxonId taxon) => new(sheet, 1, site, May, taxon, IdentificationQualifier.None, Origin.Wild, CountUnit.Presence, null);
 }

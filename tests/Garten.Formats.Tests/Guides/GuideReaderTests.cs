@@ -27,7 +27,7 @@ public sealed class GuideReaderTests
         guide.Title.ShouldBe(new GuideTitle("tiny", "Tiny", "1.0.0", "CC0-1.0", 50));
         guide.Character(new("length")).Maximum.ShouldBe(600);
         guide.Character(new("lobes")).DependsOn!.States.ShouldBe(["opposite"]);
-        guide.StatementFor(new("alba-prima"), new("length"), Scope.Any with { Stage = Core.Evidence.LifeStage.Sapling })!
+        guide.StatementFor(new("alba-prima"), new("length"), Scope.Any with { Stage = LifeStage.Sapling })!
             .Value.ShouldBe(new Core.Guides.Notation.NumericRange(null, 80, 120, null));
         guide.Key(new("main")).Couplets[1].Leads.Length.ShouldBe(2);
     }

@@ -1,5 +1,5 @@
 using System.Text.Json;
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey;
@@ -30,7 +30,7 @@ public sealed class ArchiveExtrasTests
         ExtraFeature measured = new("leaf-length", Finding.Sample, [], [new("6.4 cm", Exposure.Shade, PartPosition.LowBranch), new("58 mm", null, null)], null, null, Certainty.Fairly, EvidenceSource.Fallen, [Alteration.Browsed], null, null, Tool.Ruler, "wet", "M. Falk");
         PlantExtras plant = new(
             Mill, Guid.NewGuid(), Origin.Wild, LifeStage.Sapling, null, [PlantPart.Flowers], [], new(45, -123.7), 8, [measured],
-            [new("acer-macrophyllum", Qualifier.Cf, "R. Ostrow", new(2026, 5, 1), "by the bark", grounds.RootElement, [new("M. Falk", Verdict.Differs, "no sap", DateTimeOffset.UnixEpoch)])],
+            [new("acer-macrophyllum", IdentificationQualifier.Cf, "R. Ostrow", new(2026, 5, 1), "by the bark", grounds.RootElement, [new("M. Falk", Verdict.Differs, "no sap", DateTimeOffset.UnixEpoch)])],
             [new("RO 1", "hut", new(2026, 5, 2), 40, 1, "", "R. Ostrow")],
             new([new("the gate", 40, 12.5)], [new(ThreatKind.Mowing, "", new(2026, 5, 3), "the owner", new(2026, 5, 4), "", null, "M. Falk")], [new(2026, 40, new(2026, 2, 1), null, null)]),
             new(new("roses", 1, [new("roses", 1, 2), new("roses", 2, null)], new("roses", 1, null)), [new(Grade.Leaning, "far away", "M. Falk", DateTimeOffset.UnixEpoch), new(null, "seen", "M. Falk", DateTimeOffset.UnixEpoch)], [new(Guid.NewGuid(), "M. Falk")]),

@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Text;
 using CsvHelper;
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey;
@@ -14,7 +14,7 @@ public sealed class DarwinCoreCsvTests
 {
     private static readonly SurveyRecord Record = new(
         7, 3, "TF-003", 5, new(2026, 4, 22), "R. Ostrow", "Millrace Bottom", 118, 45.0021, -123.704, 60, "Shrub, 2 m \"by the race\"\nleft bank",
-        Origin.Wild, LifeStage.Mature, null, [PlantPart.Leaves, PlantPart.Flowers], "", "Sambucus cf. racemosa", Qualifier.Cf, "sambucus-racemosa",
+        Origin.Wild, LifeStage.Mature, null, [PlantPart.Leaves, PlantPart.Flowers], "", "Sambucus cf. racemosa", IdentificationQualifier.Cf, "sambucus-racemosa",
         "Sambucus racemosa", "L.", "Species", "Viburnaceae", "Sambucus", "red elder", "Native", "M. Falk", new(2026, 4, 23), "", 9);
 
     [Fact]

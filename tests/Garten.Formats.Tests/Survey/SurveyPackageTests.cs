@@ -1,5 +1,5 @@
 using System.Text;
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Survey.Counting;
 using Garten.Formats.Packages;
@@ -33,7 +33,7 @@ public sealed class SurveyPackageTests
         survey.Visits[1].Parts.ShouldBe([PlantPart.Leaves, PlantPart.Flowers]);
         survey.Visits[1].Altered.ShouldBe([Alteration.Browsed]);
         survey.Walks.Select(w => w.Lead).ShouldBe([null, 1]);
-        survey.Determinations.ShouldHaveSingleItem().Qualifier.ShouldBe(Qualifier.Cf);
+        survey.Determinations.ShouldHaveSingleItem().Qualifier.ShouldBe(IdentificationQualifier.Cf);
     }
 
     [Fact]

@@ -4,7 +4,6 @@ using Garten.Core.Drawing.Paper;
 using Garten.Core.Drawing.Shoots;
 using Garten.Core.Drawing.Twigs;
 using Garten.Core.Geometry;
-using Garten.Core.Guides;
 
 namespace Garten.Core.Drawing.Plates;
 

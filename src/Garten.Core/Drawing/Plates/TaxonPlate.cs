@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Drawing.Paper;
 using Garten.Core.Guides;
-using Garten.Core.Seasons;
 
 namespace Garten.Core.Drawing.Plates;
 

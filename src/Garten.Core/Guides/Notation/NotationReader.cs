@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
-using Garten.Core.Measuring;
 
 namespace Garten.Core.Guides.Notation;
 

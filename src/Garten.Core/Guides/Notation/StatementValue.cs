@@ -163,7 +163,7 @@ public static class NotationWriter
 
     private static string Range(NumericRange r, string unit)
     {
-        var divisor = Measuring.LengthUnit.Millimetres(unit) ?? 1;
+        var divisor = LengthUnit.Millimetres(unit) ?? 1;
         var suffix = unit.Length == 0 || unit == "°" ? unit : " " + unit;
         string Number(double v) => Math.Round(v / divisor, 9).ToString("0.#########", CultureInfo.InvariantCulture);
         var low = r.LowExtreme is null ? "" : $"({Number(r.LowExtreme.Value)}–)";

@@ -1,5 +1,4 @@
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 
 namespace Garten.Core.Survey.Access;
 

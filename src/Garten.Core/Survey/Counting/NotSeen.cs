@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Core.Survey.Statistics;
 
 namespace Garten.Core.Survey.Counting;
@@ -25,7 +24,7 @@ public sealed record NotSeen(TaxonName Taxon, int Visits, Figure Detectability, 
     public static ImmutableArray<NotSeen> At(Guide guide, string site, IReadOnlyCollection<SiteVisit> visits, IReadOnlyList<CountLine> lines)
     {
         var names = CountedNames.Of(guide, [.. lines.Select(l => new RecordedName(l.Taxon, l.Qualifier))]);
-        var found = lines.Zip(names).Where(x => x.Second is { } t && guide.Taxon(t).IsSpeciesLevel && x.First.Origin != Evidence.Origin.Planted)
+        var found = lines.Zip(names).Where(x => x.Second is { } t && guide.Taxon(t).IsSpeciesLevel && x.First.Origin != Origin.Planted)
             .ToLookup(x => x.Second!.Value, x => x.First);
         return
         [

@@ -1,5 +1,3 @@
-using Garten.Core.Seasons;
-
 namespace Garten.Core.Survey.Counting;
 
 /// <summary>How a survey visit is made.</summary>

@@ -1,8 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Garten.Core.Confirmation;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 
 namespace Garten.Core.Survey.Counting;
 
@@ -12,7 +10,7 @@ namespace Garten.Core.Survey.Counting;
 /// <param name="Amounts">The numbers typed, as counts in the unit; one null where none was typed.</param>
 /// <param name="Unit">What they count.</param>
 /// <param name="Fault">What keeps it from being taken, as a sentence; empty when nothing does.</param>
-public sealed record QuickReading(ImmutableArray<TaxonName> Taxa, Qualifier Qualifier, ImmutableArray<double?> Amounts, CountUnit Unit, string Fault);
+public sealed record QuickReading(ImmutableArray<TaxonName> Taxa, IdentificationQualifier Qualifier, ImmutableArray<double?> Amounts, CountUnit Unit, string Fault);
 
 /// <summary>
 /// Reads lines such as "ace mac 12", "acemac 12 stems", "cf alnrub", "acer sp 3" or, in a quadrat, "pol mun 2a" and "pol mun 35%":
@@ -51,7 +49,7 @@ public static class QuickEntry
     public static QuickReading Read(Guide guide, Protocol protocol, string text)
     {
         string[] tokens = text.Replace("%", " % ", StringComparison.Ordinal).Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-        var qualifier = Qualifier.None;
+        var qualifier = IdentificationQualifier.None;
         List<string> name = [];
         var at = 0;
         for (; at < tokens.Length && IsName(tokens[at], name.Count, protocol); at++)
@@ -59,10 +57,10 @@ public static class QuickEntry
             switch (tokens[at].TrimEnd('.').ToUpperInvariant())
             {
                 case "CF":
-                    qualifier = Qualifier.Cf;
+                    qualifier = IdentificationQualifier.Cf;
                     break;
                 case "AFF":
-                    qualifier = Qualifier.Aff;
+                    qualifier = IdentificationQualifier.Aff;
                     break;
                 default:
                     name.Add(tokens[at].TrimEnd('.'));

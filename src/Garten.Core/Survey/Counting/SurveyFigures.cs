@@ -1,8 +1,5 @@
 using System.Collections.Immutable;
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Core.Survey.Statistics;
 
 namespace Garten.Core.Survey.Counting;
@@ -17,7 +14,7 @@ namespace Garten.Core.Survey.Counting;
 /// <param name="Origin">Wild, planted or not known.</param>
 /// <param name="Unit">What the number counts.</param>
 /// <param name="Amount">The number; null where nothing was counted.</param>
-public sealed record CountLine(int Sheet, int Plot, string Site, DateOnly Date, TaxonId Taxon, Qualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount);
+public sealed record CountLine(int Sheet, int Plot, string Site, DateOnly Date, TaxonId Taxon, IdentificationQualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount);
 
 /// <summary>A sampling unit: a plot, or a visit without plots.</summary>
 /// <param name="Sheet">Number of the visit's sheet.</param>

@@ -1,8 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Garten.Core.Confirmation;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Core.Seasons;
 
 namespace Garten.Core.Survey.Counting;
@@ -39,7 +37,7 @@ public sealed record WatchedPhase(
     /// <returns>By name and phenophase.</returns>
     public static ImmutableArray<WatchedPhase> Of(Guide guide, SeasonPlace place, IEnumerable<CountLine> lines) =>
     [
-        .. lines.Where(l => l.Qualifier == Qualifier.None && l.Amount is not null && guide.FindTaxon(l.Taxon) is not null)
+        .. lines.Where(l => l.Qualifier == IdentificationQualifier.None && l.Amount is not null && guide.FindTaxon(l.Taxon) is not null)
             .Select(l => (Line: l, Phase: ProtocolRules.PhaseOf(l.Unit))).Where(l => l.Phase is not null)
             .GroupBy(l => (l.Line.Taxon, Phase: l.Phase!.Value), l => l.Line)
             .Select(g => Of(guide, place, guide.Taxon(g.Key.Taxon), g.Key.Phase, [.. g.GroupBy(l => l.Date).Select(d => new WatchedDay(d.Key, d.Max(l => l.Amount!.Value))).OrderBy(d => d.Date)]))

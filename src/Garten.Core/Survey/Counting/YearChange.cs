@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Core.Survey.Statistics;
 
 namespace Garten.Core.Survey.Counting;
@@ -22,7 +21,7 @@ public sealed record YearChange(TaxonName Taxon, Share Before, Share After, Figu
     public static ImmutableArray<YearChange> Between(Guide guide, int before, int after, IReadOnlyCollection<SiteVisit> visits, IReadOnlyList<CountLine> lines)
     {
         var names = CountedNames.Of(guide, [.. lines.Select(l => new RecordedName(l.Taxon, l.Qualifier))]);
-        var sheets = lines.Zip(names).Where(x => x.Second is { } t && guide.Taxon(t).IsSpeciesLevel && x.First.Origin != Evidence.Origin.Planted)
+        var sheets = lines.Zip(names).Where(x => x.Second is { } t && guide.Taxon(t).IsSpeciesLevel && x.First.Origin != Origin.Planted)
             .ToLookup(x => x.Second!.Value, x => x.First.Sheet);
         return
         [

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Garten.Core.Seasons;
 using Garten.Core.Survey.Counting;
 
 namespace Garten.Core.Survey.Importing;

@@ -1,6 +1,4 @@
 using System.Globalization;
-using Garten.Core.Confirmation;
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Counting;
 
@@ -18,7 +16,7 @@ namespace Garten.Core.Survey.Importing;
 /// <param name="Amount">How many; null for presence.</param>
 /// <param name="Note">A note.</param>
 public sealed record ImportedRow(
-    int Line, DateOnly Date, string Site, string Recorder, TaxonId Taxon, Qualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount, string Note)
+    int Line, DateOnly Date, string Site, string Recorder, TaxonId Taxon, IdentificationQualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount, string Note)
 {
     /// <summary>Number of the plot; 1 where there are none.</summary>
     public int Plot { get; init; } = 1;

@@ -1,5 +1,4 @@
 using System.Text.RegularExpressions;
-using Garten.Core.Confirmation;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Survey.Importing;
@@ -8,7 +7,7 @@ namespace Garten.Core.Survey.Importing;
 /// <param name="Taxon">The taxon it means.</param>
 /// <param name="Qualifier">The reserve it was given with.</param>
 /// <param name="Cultivar">The cultivar it names; empty for none. A cultivar is no taxon of a survey: the name stops at its species or cross.</param>
-public readonly record struct ReadName(Taxon Taxon, Qualifier Qualifier, string Cultivar);
+public readonly record struct ReadName(Taxon Taxon, IdentificationQualifier Qualifier, string Cultivar);
 
 /// <summary>Finds the taxon a written name means: accepted names and synonyms, with or without author, with its reserve.</summary>
 public sealed partial class WrittenName
@@ -49,23 +48,23 @@ public sealed partial class WrittenName
 
     private ReadName? Read(string text, string cultivar, out string fault)
     {
-        var qualifier = Qualifier.None;
+        var qualifier = IdentificationQualifier.None;
         List<string> words = [];
         foreach (var word in text.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
         {
             switch (word.TrimEnd('.', '?').ToLowerInvariant())
             {
                 case "cf":
-                    qualifier = Qualifier.Cf;
+                    qualifier = IdentificationQualifier.Cf;
                     break;
                 case "aff":
-                    qualifier = Qualifier.Aff;
+                    qualifier = IdentificationQualifier.Aff;
                     break;
                 case "sp" or "spp" or "":
-                    qualifier = word == "?" ? Qualifier.Doubtful : qualifier;
+                    qualifier = word == "?" ? IdentificationQualifier.Doubtful : qualifier;
                     break;
                 default:
-                    qualifier = word.EndsWith('?') ? Qualifier.Doubtful : qualifier;
+                    qualifier = word.EndsWith('?') ? IdentificationQualifier.Doubtful : qualifier;
                     words.Add(word.TrimEnd('?'));
                     break;
             }

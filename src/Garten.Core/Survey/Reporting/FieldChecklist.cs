@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Core.Seasons;
 
 namespace Garten.Core.Survey.Reporting;

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Garten.Core.Confirmation;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Survey.Reporting;
@@ -18,19 +17,19 @@ namespace Garten.Core.Survey.Reporting;
 /// <param name="Last">Last day.</param>
 /// <param name="Planted">True when it was planted.</param>
 public sealed record ReportPlant(
-    string Tag, string Site, TaxonId? Taxon, Qualifier Qualifier, string FullName, Grade Grade, string Missing, ImmutableArray<string> Differing, ImmutableArray<string> Vouchers,
+    string Tag, string Site, TaxonId? Taxon, IdentificationQualifier Qualifier, string FullName, Grade Grade, string Missing, ImmutableArray<string> Differing, ImmutableArray<string> Vouchers,
     DateOnly First, DateOnly Last, bool Planted)
 {
     /// <summary>True when the name stands: it ends at species or below, bears no reserve, is settled or confirmed, and nobody differs.</summary>
     /// <param name="guide">The guide.</param>
-    public bool Stands(Guide guide) => Taxon is { } taxon && guide.Taxon(taxon).IsSpeciesLevel && Qualifier == Qualifier.None && Grade >= Grade.Settled && Differing.IsEmpty;
+    public bool Stands(Guide guide) => Taxon is { } taxon && guide.Taxon(taxon).IsSpeciesLevel && Qualifier == IdentificationQualifier.None && Grade >= Grade.Settled && Differing.IsEmpty;
 
     /// <summary>Why it does not stand, as a sentence.</summary>
     /// <param name="guide">The guide.</param>
     public string Doubt(Guide guide) =>
         Taxon is not { } taxon ? "It has no name yet."
         : Differing.Length > 0 ? $"{string.Join(", ", Differing)} differ{(Differing.Length == 1 ? "s" : "")} from the name."
-        : Qualifier != Qualifier.None ? "The name was given with a reserve."
+        : Qualifier != IdentificationQualifier.None ? "The name was given with a reserve."
         : !guide.Taxon(taxon).IsSpeciesLevel ? "The name stops above the species."
         : Missing.Length > 0 ? Missing : "The name leads, and is not settled.";
 }

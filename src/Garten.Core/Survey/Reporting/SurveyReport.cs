@@ -1,8 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Garten.Core.Confirmation;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Core.Survey.Counting;
 
 namespace Garten.Core.Survey.Reporting;
@@ -59,9 +57,9 @@ public sealed record SurveyReport(ImmutableArray<EffortLine> Effort, int Followe
             [
                 .. plants.Where(p => !p.Stands(guide))
                     .Select(p => new DoubtfulRecord(p.FullName.Length > 0 ? p.FullName : "no name yet", $"{p.Tag}, {p.Site}", p.Last, p.Doubt(guide)))
-                    .Concat(lines.Where(l => l.Qualifier != Qualifier.None || !guide.Taxon(l.Taxon).IsSpeciesLevel).Select(l => new DoubtfulRecord(
+                    .Concat(lines.Where(l => l.Qualifier != IdentificationQualifier.None || !guide.Taxon(l.Taxon).IsSpeciesLevel).Select(l => new DoubtfulRecord(
                         DeterminationName.Full(guide.Taxon(l.Taxon), l.Qualifier), l.Site, l.Date,
-                        l.Qualifier != Qualifier.None ? "Counted under a name with a reserve." : "Counted under a name that stops above the species.")))
+                        l.Qualifier != IdentificationQualifier.None ? "Counted under a name with a reserve." : "Counted under a name that stops above the species.")))
                     .OrderBy(d => d.What, StringComparer.Ordinal).ThenBy(d => d.On),
             ]);
     }
@@ -71,7 +69,7 @@ public sealed record SurveyReport(ImmutableArray<EffortLine> Effort, int Followe
         List<string> evidence =
         [
             .. plants.GroupBy(p => p.Grade).OrderByDescending(g => g.Key)
-                .Select(g => $"{Many(g.Count(), "plant")} {(g.Key == Confirmation.Grade.Confirmed ? "confirmed" : "settled")} ({string.Join(", ", g.Select(p => p.Tag).Order(StringComparer.Ordinal))})"),
+                .Select(g => $"{Many(g.Count(), "plant")} {(g.Key == Grade.Confirmed ? "confirmed" : "settled")} ({string.Join(", ", g.Select(p => p.Tag).Order(StringComparer.Ordinal))})"),
         ];
         string[] vouchers = [.. plants.SelectMany(p => p.Vouchers).Order(StringComparer.Ordinal)];
         if (vouchers.Length > 0)

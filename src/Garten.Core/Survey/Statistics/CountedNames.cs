@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Garten.Core.Confirmation;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Survey.Statistics;
@@ -7,7 +6,7 @@ namespace Garten.Core.Survey.Statistics;
 /// <summary>A name as it stands in a record.</summary>
 /// <param name="Taxon">The taxon.</param>
 /// <param name="Qualifier">The reserve with which it was given.</param>
-public readonly record struct RecordedName(TaxonId Taxon, Qualifier Qualifier);
+public readonly record struct RecordedName(TaxonId Taxon, IdentificationQualifier Qualifier);
 
 /// <summary>Which names of a list count as species.</summary>
 public static class CountedNames
@@ -25,13 +24,13 @@ public static class CountedNames
         // A long list bears few names: each is judged once.
         RecordedName[] own = [.. names.Distinct()];
         var groups = own.Select(n => GroupOf(n.Taxon)).Distinct().ToArray();
-        var sure = own.Where(n => n.Qualifier == Qualifier.None && SpeciesOf(guide, n.Taxon) is not null).Select(n => SpeciesOf(guide, n.Taxon)!.Value).ToHashSet();
+        var sure = own.Where(n => n.Qualifier == IdentificationQualifier.None && SpeciesOf(guide, n.Taxon) is not null).Select(n => SpeciesOf(guide, n.Taxon)!.Value).ToHashSet();
         var counts = own.ToDictionary(n => n, CountsAs);
         return [.. names.Select(n => counts[n])];
 
         TaxonId? CountsAs(RecordedName name)
         {
-            if (name.Qualifier == Qualifier.None && SpeciesOf(guide, name.Taxon) is { } species)
+            if (name.Qualifier == IdentificationQualifier.None && SpeciesOf(guide, name.Taxon) is { } species)
             {
                 return species;
             }

@@ -1,7 +1,7 @@
 using Garten.Core.Drawing.Leaves;
 using Garten.Core.Geometry;
 using Garten.Core.Measuring.Photos;
-using Garten.Core.Practice.Photographs;
+using Garten.Core.Training.Photographs;
 
 namespace Garten.Core.Tests.Measuring.Photos;
 

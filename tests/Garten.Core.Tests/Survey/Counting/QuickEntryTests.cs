@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Counting;
 using static Garten.Core.Tests.SmallGuide;
@@ -62,9 +62,9 @@ public sealed class QuickEntryTests
     }
 
     [Theory]
-    [InlineData("cf ace mac 2", Qualifier.Cf)]
-    [InlineData("ace cf. mac 2", Qualifier.Cf)]
-    [InlineData("aff ace mac 2", Qualifier.Aff)]
+    [InlineData("cf ace mac 2", IdentificationQualifier.Cf)]
+    [InlineData("ace cf. mac 2", IdentificationQualifier.Cf)]
+    [InlineData("aff ace mac 2", IdentificationQualifier.Aff)]
     public void A_reserve_is_kept(string text, Qualifier expected) => QuickEntry.Read(Woods, Protocol.WalkThrough, text).Qualifier.ShouldBe(expected);
 
     [Theory]

@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey;
@@ -131,5 +131,5 @@ public sealed class SurveyFiguresTests
     }
 
     private static CountLine Line(int sheet, int plot, string taxon, CountUnit unit, double? amount) =>
-        new(sheet, plot, sheet == 1 ? "Mill" : "Ridge", May.AddDays(sheet - 1), new TaxonId(taxon), Qualifier.None, Origin.Wild, unit, amount);
+        new(sheet, plot, sheet == 1 ? "Mill" : "Ridge", May.AddDays(sheet - 1), new TaxonId(taxon), IdentificationQualifier.None, Origin.Wild, unit, amount);
 }

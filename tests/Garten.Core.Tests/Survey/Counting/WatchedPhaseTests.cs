@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Seasons;
 using Garten.Core.Survey.Counting;
@@ -47,7 +47,7 @@ public sealed class WatchedPhaseTests
     {
         CountLine[] lines =
         [
-            Look(4, 13, 0), Look(4, 13, 4), Look(4, 6, 0), Look(4, 13, 80) with { Qualifier = Qualifier.Cf }, Look(4, 13, 50) with { Unit = CountUnit.CoverPercent },
+            Look(4, 13, 0), Look(4, 13, 4), Look(4, 6, 0), Look(4, 13, 80) with { Qualifier = IdentificationQualifier.Cf }, Look(4, 13, 50) with { Unit = CountUnit.CoverPercent },
             Look(4, 13, 70) with { Unit = CountUnit.InLeafPercent }, Look(4, 13, 9) with { Taxon = new("gone") },
         ];
         var watched = WatchedPhase.Of(Make(), Mill, lines);
@@ -93,5 +93,5 @@ public sealed class WatchedPhaseTests
         QuickEntry.Read(Make(), Protocol.WalkThrough, "alb pri flower 20").Fault.ShouldBe("This visit does not count percent in flower.");
 
     private static CountLine Look(int month, int day, double percent) =>
-        new(1, 1, "Mill", new(2026, month, day), new("alba-prima"), Qualifier.None, Origin.Wild, CountUnit.InFlowerPercent, percent);
+        new(1, 1, "Mill", new(2026, month, day), new("alba-prima"), IdentificationQualifier.None, Origin.Wild, CountUnit.InFlowerPercent, percent);
 }

@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey;
@@ -82,5 +82,5 @@ public sealed class YearsAndAbsencesTests
     private static SiteVisit Visit(int sheet, string site, int year, int month, int day) => new(sheet, site, new(100), new(year, month, day), 1.5);
 
     private static CountLine Line(int sheet, string site) =>
-        new(sheet, 1, site, sheet is 4 or 6 ? new(2026, 4, 20) : new(2025, 4, 20), Prima, Qualifier.None, Origin.Wild, CountUnit.Presence, null);
+        new(sheet, 1, site, sheet is 4 or 6 ? new(2026, 4, 20) : new(2025, 4, 20), Prima, IdentificationQualifier.None, Origin.Wild, CountUnit.Presence, null);
 }

@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Importing;
@@ -34,7 +34,7 @@ public sealed class ArchivedSurveyTests
         visit.Effort.ShouldBe(new(Protocol.Quadrats, 2, 4, null, new(9, 10), new(11, 40), "sun", "north slope"));
         visit.Rows.Select(r => (r.Plot, r.Taxon.Value, r.Qualifier, r.Origin, r.Unit, r.Amount)).ShouldBe(
         [
-            (2, "alba-prima", Qualifier.None, Origin.Unknown, CountUnit.CoverPercent, (double?)30), (1, "rubra-tertia", Qualifier.Cf, Origin.Naturalised, CountUnit.Presence, null),
+            (2, "alba-prima", IdentificationQualifier.None, Origin.Unknown, CountUnit.CoverPercent, (double?)30), (1, "rubra-tertia", IdentificationQualifier.Cf, Origin.Naturalised, CountUnit.Presence, null),
         ]);
         survey.NewSites.ShouldBeEmpty();
     }

@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Counting;
@@ -27,15 +27,15 @@ public sealed class ImportingTests
     }
 
     [Theory]
-    [InlineData("Acer macrophyllum", "acer-macrophyllum", Qualifier.None)]
-    [InlineData("acer MACROPHYLLUM Pursh", "acer-macrophyllum", Qualifier.None)]
-    [InlineData("Acer auritum Greene", "acer-macrophyllum", Qualifier.None)]
-    [InlineData("Acer cf. circinatum", "acer-circinatum", Qualifier.Cf)]
-    [InlineData("Acer aff. circinatum Pursh", "acer-circinatum", Qualifier.Aff)]
-    [InlineData("Acer circinatum ?", "acer-circinatum", Qualifier.Doubtful)]
-    [InlineData("Acer sp.", "acer", Qualifier.None)]
-    [InlineData("Rosa × alba", "rosa-x", Qualifier.None)]
-    public void Names_are_read_with_author_synonym_and_reserve(string text, string taxon, Qualifier qualifier)
+    [InlineData("Acer macrophyllum", "acer-macrophyllum", IdentificationQualifier.None)]
+    [InlineData("acer MACROPHYLLUM Pursh", "acer-macrophyllum", IdentificationQualifier.None)]
+    [InlineData("Acer auritum Greene", "acer-macrophyllum", IdentificationQualifier.None)]
+    [InlineData("Acer cf. circinatum", "acer-circinatum", IdentificationQualifier.Cf)]
+    [InlineData("Acer aff. circinatum Pursh", "acer-circinatum", IdentificationQualifier.Aff)]
+    [InlineData("Acer circinatum ?", "acer-circinatum", IdentificationQualifier.Doubtful)]
+    [InlineData("Acer sp.", "acer", IdentificationQualifier.None)]
+    [InlineData("Rosa × alba", "rosa-x", IdentificationQualifier.None)]
+    public void Names_are_read_with_author_synonym_and_reserve(string text, string taxon, IdentificationQualifier qualifier)
     {
         var read = new WrittenName(Guide).Read(text, out var fault);
         fault.ShouldBeEmpty();

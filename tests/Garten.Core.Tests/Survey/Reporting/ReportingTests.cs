@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Seasons;
@@ -14,7 +14,7 @@ public sealed class ReportingTests
     private static readonly DateOnly May = new(2026, 5, 1);
 
     private static readonly ReportPlant Sure = new(
-        "M-1", "Mill", new("alba-prima"), Qualifier.None, "Alba prima", Grade.Confirmed, "", [], ["RO 7"], May, May.AddDays(30), false);
+        "M-1", "Mill", new("alba-prima"), IdentificationQualifier.None, "Alba prima", Grade.Confirmed, "", [], ["RO 7"], May, May.AddDays(30), false);
 
     private static readonly CountLine[] Lines = [Line(1, "alba-prima", May), Line(2, "alba-prima", May.AddDays(60)), Line(2, "alba", May.AddDays(60)), Line(2, "rubra", May.AddDays(60))];
 
@@ -33,12 +33,12 @@ public sealed class ReportingTests
     }
 
     [Theory]
-    [InlineData(Grade.Leaning, Qualifier.None, "alba-prima", "", "Look at its fruit.", "Look at its fruit.")]
-    [InlineData(Grade.Leaning, Qualifier.None, "alba-prima", "", "", "The name leads, and is not settled.")]
-    [InlineData(Grade.Settled, Qualifier.Cf, "alba-prima", "", "", "The name was given with a reserve.")]
-    [InlineData(Grade.Settled, Qualifier.None, "alba", "", "", "The name stops above the species.")]
-    [InlineData(Grade.Confirmed, Qualifier.None, "alba-prima", "M. Falk", "", "M. Falk differs from the name.")]
-    public void What_does_not_stand_is_told_apart_with_the_reason(Grade grade, Qualifier qualifier, string taxon, string differing, string missing, string why)
+    [InlineData(Grade.Leaning, IdentificationQualifier.None, "alba-prima", "", "Look at its fruit.", "Look at its fruit.")]
+    [InlineData(Grade.Leaning, IdentificationQualifier.None, "alba-prima", "", "", "The name leads, and is not settled.")]
+    [InlineData(Grade.Settled, IdentificationQualifier.Cf, "alba-prima", "", "", "The name was given with a reserve.")]
+    [InlineData(Grade.Settled, IdentificationQualifier.None, "alba", "", "", "The name stops above the species.")]
+    [InlineData(Grade.Confirmed, IdentificationQualifier.None, "alba-prima", "M. Falk", "", "M. Falk differs from the name.")]
+    public void What_does_not_stand_is_told_apart_with_the_reason(Grade grade, IdentificationQualifier qualifier, string taxon, string differing, string missing, string why)
     {
         var doubt = Report([Sure with { Grade = grade, Qualifier = qualifier, Taxon = new(taxon), Differing = differing.Length > 0 ? [differing] : [], Missing = missing }], lines: []);
         doubt.Species.ShouldBeEmpty();
@@ -49,7 +49,7 @@ public sealed class ReportingTests
     [Fact]
     public void Plants_without_a_name_and_lines_with_a_reserve_are_in_doubt()
     {
-        var report = Report([Sure with { Taxon = null, FullName = "" }], [Line(1, "alba-prima", May) with { Qualifier = Qualifier.Cf }, Line(1, "rubra", May)]);
+        var report = Report([Sure with { Taxon = null, FullName = "" }], [Line(1, "alba-prima", May) with { Qualifier = IdentificationQualifier.Cf }, Line(1, "rubra", May)]);
         report.Doubtful.Select(d => (d.What, d.Why)).ShouldBe(
         [
             ("Alba cf. prima", "Counted under a name with a reserve."), ("Rubra sp.", "Counted under a name that stops above the species."), ("no name yet", "It has no name yet."),
@@ -106,5 +106,5 @@ public sealed class ReportingTests
         return SurveyReport.Of(Make(), [], lines ?? Lines, SurveyFigures.Of(Make(), units, lines ?? Lines), plants);
     }
 
-    private static CountLine Line(int sheet, string taxon, DateOnly date) => new(sheet, 1, "Mill", date, new(taxon), Qualifier.None, Origin.Wild, CountUnit.Presence, null);
+    private static CountLine Line(int sheet, string taxon, DateOnly date) => new(sheet, 1, "Mill", date, new(taxon), IdentificationQualifier.None, Origin.Wild, CountUnit.Presence, null);
 }

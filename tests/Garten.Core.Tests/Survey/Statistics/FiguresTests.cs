@@ -1,4 +1,4 @@
-using Garten.Core.Confirmation;
+using Garten.Core.Assessment;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Statistics;
 using static Garten.Core.Tests.SmallGuide;
@@ -84,12 +84,12 @@ public sealed class FiguresTests
     public void Names_with_a_reserve_or_of_a_genus_add_no_species_that_may_be_there_already()
     {
         var guide = Make();
-        Counted(("alba-prima", Qualifier.None), ("alba", Qualifier.None), ("alba-secunda", Qualifier.Cf)).ShouldBe(["alba-prima", null, null]);
-        Counted(("alba", Qualifier.None), ("alba-secunda", Qualifier.Cf)).ShouldBe(["alba", "alba"]);
-        Counted(("rubra-tertia", Qualifier.None), ("alba-secunda", Qualifier.Doubtful)).ShouldBe(["rubra-tertia", "alba"]);
-        Counted(("alba-prima", Qualifier.None), ("alba-prima", Qualifier.None)).ShouldBe(["alba-prima", "alba-prima"]);
+        Counted(("alba-prima", IdentificationQualifier.None), ("alba", IdentificationQualifier.None), ("alba-secunda", IdentificationQualifier.Cf)).ShouldBe(["alba-prima", null, null]);
+        Counted(("alba", IdentificationQualifier.None), ("alba-secunda", IdentificationQualifier.Cf)).ShouldBe(["alba", "alba"]);
+        Counted(("rubra-tertia", IdentificationQualifier.None), ("alba-secunda", IdentificationQualifier.Doubtful)).ShouldBe(["rubra-tertia", "alba"]);
+        Counted(("alba-prima", IdentificationQualifier.None), ("alba-prima", IdentificationQualifier.None)).ShouldBe(["alba-prima", "alba-prima"]);
 
-        string?[] Counted(params (string Taxon, Qualifier Qualifier)[] names) =>
+        string?[] Counted(params (string Taxon, IdentificationQualifier Qualifier)[] names) =>
             [.. CountedNames.Of(guide, [.. names.Select(n => new RecordedName(new(n.Taxon), n.Qualifier))]).Select(t => t?.Value)];
     }
 

@@ -1,0 +1,174 @@
+using System.Collections.Immutable;
+using Garten.Core.Bench;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Identification;
+using Garten.Core.Keys;
+using Garten.Core.Seasons;
+
+namespace Garten.Core.Assessment;
+
+/// <summary>A feature to come back for.</summary>
+/// <param name="Character">The character.</param>
+/// <param name="Label">Its name.</param>
+/// <param name="HowTo">How to look.</param>
+/// <param name="EffortSeconds">Time a practised person needs.</param>
+/// <param name="Tool">The tool needed.</param>
+/// <param name="Harm">What must be done to the plant.</param>
+/// <param name="Bits">Doubt a look is expected to remove, in bits.</param>
+/// <param name="RulesOut">Look-alikes it would rule out, if the name is right.</param>
+/// <param name="Again">True for a feature recorded already that speaks against the name: a second look tells a slip from another plant.</param>
+public sealed record ReturnFeature(
+    CharacterId Character, string Label, string HowTo, int EffortSeconds, Tool Tool, HarmLevel Harm, double Bits, ImmutableArray<string> RulesOut, bool Again = false);
+
+/// <summary>What a plant must be visited again for: the features of one part of it, and when that part shows.</summary>
+/// <param name="Part">The part; null for what can be seen on any day.</param>
+/// <param name="From">First day it shows, this time or next; null where the guide gives no season.</param>
+/// <param name="To">Last day.</param>
+/// <param name="Error">Standard error of either end, in days; 0 for any day.</param>
+/// <param name="Open">True when it shows today.</param>
+/// <param name="Features">What to look at, the most telling first; may be empty where seeing the part is enough.</param>
+/// <param name="Grounds">Grounds of the grade it would help to meet.</param>
+/// <param name="Bits">Doubt the most telling of them is expected to remove.</param>
+/// <param name="Words">When and why, in words.</param>
+public sealed record ReturnNeed(
+    PlantPart? Part, DateOnly? From, DateOnly? To, double Error, bool Open, ImmutableArray<ReturnFeature> Features, ImmutableArray<GroundKind> Grounds, double Bits, string Words);
+
+/// <summary>A plant whose return list is asked.</summary>
+/// <param name="Plant">The plant and its names.</param>
+/// <param name="Today">Today.</param>
+/// <param name="Run">How this year runs.</param>
+public sealed record ReturnQuestion(GradeQuestion Plant, DateOnly Today, YearRun Run);
+
+/// <summary>A plant's grade, and what would raise it.</summary>
+/// <param name="Grade">The grade.</param>
+/// <param name="Needs">What to come back for, what shows soonest first; empty for a confirmed plant.</param>
+public sealed record ReturnAnswer(GradeAnswer Grade, ImmutableArray<ReturnNeed> Needs);
+
+/// <summary>Finds out what would raise the grade of a plant, and when it can be seen.</summary>
+public static class ReturnList
+{
+    /// <summary>Most features named for one part.</summary>
+    private const int MostFeatures = 5;
+
+    /// <summary>Doubt removed below which a feature is not worth a walk, in bits.</summary>
+    private const double WorthAWalk = 0.1;
+
+    private static readonly PlantPart?[] Parts = [null, PlantPart.Buds, PlantPart.Leaves, PlantPart.Flowers, PlantPart.Fruit];
+
+    /// <summary>The return list of a plant.</summary>
+    /// <param name="model">The guide made ready.</param>
+    /// <param name="question">The plant.</param>
+    public static ReturnAnswer Of(CandidateModel model, ReturnQuestion question)
+    {
+        var guide = model.Guide;
+        var plant = question.Plant.Plant;
+        var grade = Grading.Of(model, question.Plant);
+        if (grade.Grade == Grade.Confirmed)
+        {
+            return new(grade, []);
+        }
+
+        var evidence = BenchDesk.Sheet(guide, plant);
+        using var weighing = new Weighing(model, evidence, plant.Place, plant.Visits);
+        var taxon = grade.Name?.Id ?? model.Taxa[weighing.Leading(1)[0]];
+        var allowed = Means.Usual with { Harm = LookNext.HarmAllowed(model, weighing, Means.Usual.Harm) };
+        var open = grade.Grounds.Where(g => !g.Met).Select(g => g.Kind).ToHashSet();
+        var features = guide.Characters.Where(c => c.Organ != Organ.Place && allowed.Allow(c)).SelectMany(FeatureOf).ToLookup(f => f.Part, f => f.Feature);
+        return new(grade, [.. Parts.SelectMany(NeedOf).OrderBy(n => n.From ?? DateOnly.MaxValue).ThenByDescending(n => n.Bits)]);
+
+        IEnumerable<(PlantPart? Part, ReturnFeature Feature)> FeatureOf(Character character)
+        {
+            if (open.Contains(GroundKind.Agreement) && character.Organ != Organ.Place
+                && StatementEvaluation.Evaluate(guide, taxon, character.Id, evidence)?.Marking.Mark == Mark.Conflicts)
+            {
+                yield return (PartSeason.PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, 0, [], Again: true));
+                yield break;
+            }
+
+            var decided = evidence.Decisive(character.Id) is { } o && (o.Finding != Finding.Absent || character.AbsentState is not null);
+            if (decided && SmallSamples().Contains(character))
+            {
+                yield return (PartSeason.PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, 0, []));
+            }
+
+            if (decided || evidence.RuledOut(character.Id) is not null)
+            {
+                yield break;
+            }
+
+            var bits = model.Of(character.Id)?.ExpectedBits(weighing.Masses) ?? 0;
+            ImmutableArray<string> rulesOut =
+            [
+                .. guide.LookAlikesOf(taxon).Where(l => l.Character == character.Id).Select(l => guide.Taxon(l.Taxon == taxon ? l.Other : l.Taxon).Name),
+            ];
+            if (bits >= WorthAWalk || rulesOut.Length > 0)
+            {
+                yield return (PartSeason.PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, bits, rulesOut));
+            }
+        }
+
+        IEnumerable<ReturnNeed> NeedOf(PlantPart? part)
+        {
+            ReturnFeature[] worth = [.. features[part].OrderByDescending(f => f.Again).ThenByDescending(f => f.RulesOut.Length > 0).ThenByDescending(f => f.Bits).Take(MostFeatures)];
+            var grounds = GroundsOf(part, worth);
+            if (grounds.Length == 0 || (PartSeason.PhaseOf(part) is { } phase && !guide.CanShow(taxon, phase, evidence.Sex)))
+            {
+                yield break;
+            }
+
+            var (from, to, error) = PartSeason.OnOrAfter(guide, taxon, part, plant.Place.Season, question.Run, question.Today, evidence.Sex);
+            var shows = from is { } first && to is { } last && question.Today >= first && question.Today <= last;
+            yield return new(part, from, to, error, shows, [.. worth], grounds, worth.Select(f => f.Bits).DefaultIfEmpty(0).Max(), Words(guide.Taxon(taxon).Name, part, from, to, error, shows));
+        }
+
+        ImmutableArray<GroundKind> GroundsOf(PlantPart? part, ReturnFeature[] worth)
+        {
+            List<GroundKind> helped = [];
+            var settling = new[] { GroundKind.Named, GroundKind.Leads, GroundKind.School, GroundKind.Weight }.Where(open.Contains).ToArray();
+            if (worth.Any(f => f.Bits >= WorthAWalk))
+            {
+                helped.AddRange(settling);
+            }
+
+            AddIf(GroundKind.Agreement, worth.Any(f => f.Again));
+            AddIf(GroundKind.LookAlikes, worth.Any(f => f.RulesOut.Length > 0));
+            AddIf(GroundKind.Reproductive, part is PlantPart.Flowers or PlantPart.Fruit);
+            AddIf(GroundKind.Organs, part is not null && worth.Length > 0);
+            AddIf(GroundKind.Samples, worth.Any(f => f is { Bits: 0, RulesOut.IsEmpty: true, Again: false }));
+            AddIf(GroundKind.Seasons, part is not null && !plant.Visits.Any(v => v.Parts.Contains(part.Value)));
+            return [.. helped];
+
+            void AddIf(GroundKind ground, bool helps)
+            {
+                if (helps && open.Contains(ground))
+                {
+                    helped.Add(ground);
+                }
+            }
+        }
+
+        IEnumerable<Character> SmallSamples()
+        {
+            var parts = guide.NeedsOf(taxon).Parts;
+            return plant.Observations.Where(o => o.Finding == Finding.Sample && o.Values.Length < parts).Select(o => guide.FindCharacter(o.Character)).OfType<Character>();
+        }
+    }
+
+    private static string Words(string name, PlantPart? part, DateOnly? from, DateOnly? to, double error, bool shows)
+    {
+        var what = part switch
+        {
+            PlantPart.Buds => "Winter buds",
+            PlantPart.Leaves => "Leaves",
+            PlantPart.Flowers => "Flowers",
+            PlantPart.Fruit => "Fruit",
+            _ => "Any day",
+        };
+        var show = part == PlantPart.Fruit ? "shows" : "show";
+        return part is null ? "Can be seen on any day."
+            : from is null ? $"{what}: the guide does not say when {name} shows them."
+            : shows ? FormattableString.Invariant($"{what} of {name} {show} now, until {to:d MMM} (give or take {error:0} days).")
+            : FormattableString.Invariant($"{what} of {name} {show} from {from:d MMM yyyy} to {to:d MMM} (give or take {error:0} days).");
+    }
+}

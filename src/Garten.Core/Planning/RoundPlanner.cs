@@ -1,0 +1,419 @@
+using System.Globalization;
+
+namespace Garten.Core.Planning;
+
+/// <summary>Turns what plants must be seen for into the fewest rounds, each within the hours of a day.</summary>
+/// <remarks>
+/// First plans go by the window that closes soonest: a round on the last day one can go, filled with what presses most for the
+/// minutes it takes, haste counting more or less. Then one round after another is given up and its needs are squeezed into the rest
+/// (<see cref="RoundSqueeze"/>). Bounds say how few rounds there can be at least: windows that share no day need rounds of their own, so
+/// much work and walking needs so many days, and what no weighing of the needs allows cannot be (<see cref="RoundCountProof"/>). At
+/// last plans with fewer rounds are searched through one number after another: the need whose window closes first is put into a round
+/// there is, or into a new one on one of the last days left to it; of k rounds still to come one of the k last days is always free, so
+/// that no plan is missed. All this ends after a stated effort; then the bound tells how far from the best the plan can be.
+/// </remarks>
+public sealed class RoundPlanner
+{
+    /// <summary>Most needs of one plant.</summary>
+    public const int MostOfAPlant = 10;
+
+    /// <summary>Most sites planned together; more are planned in sectors around the start, one after another.</summary>
+    public const int MostSites = WalkingTimes.MostSites;
+
+    /// <summary>Minutes from one plant of a site to the next.</summary>
+    public const double MinutesToNextPlant = 4;
+
+    /// <summary>How much haste counts against time in the first plans: not at all, and to the first and the second power.</summary>
+    private static readonly double[] Hastes = [0, 0.5, 1, 2];
+
+    /// <summary>Steps after which the search through all plans gives up.</summary>
+    private const int MostSteps = 2_000;
+
+    /// <summary>The part of the effort that goes into saying how few there could be where it is not known.</summary>
+    private const int PartForCounting = 6;
+
+    private readonly RoundQuestion _question;
+    private readonly RoundEffort _effort;
+    private readonly IProgress<double>? _progress;
+    private readonly CancellationToken _cancel;
+    private readonly WalkingTimes _walking;
+    private readonly Dictionary<int, int> _sites;
+    private readonly DateOnly[] _days;
+    private PlanningTask _task;
+    private int _steps;
+
+    private RoundPlanner(RoundQuestion question, RoundEffort effort, IProgress<double>? progress, CancellationToken cancel)
+    {
+        (_question, _effort, _progress, _cancel) = (question, effort, progress, cancel);
+        _walking = new(question.Start, question.Sites);
+        _sites = question.Sites.Select((s, i) => (s.Id, i)).ToDictionary(x => x.Id, x => x.i);
+        _days = [.. question.Days.Distinct().Order()];
+        _task = TaskOf(question.Needs.Where(n => FaultOf(n).Length == 0).OrderBy(LastDay).ThenBy(n => n.From).ThenBy(n => n.Site).ThenBy(n => n.Id));
+    }
+
+    /// <summary>Plans rounds.</summary>
+    /// <param name="question">What must be seen, where, and when one can go.</param>
+    /// <param name="effort">How long fewer rounds are sought.</param>
+    /// <param name="progress">Told what share of the effort is spent, which seldom is all of it; null to tell nobody.</param>
+    /// <param name="cancel">Ends the search; the best plan met so far is the answer.</param>
+    /// <exception cref="ArgumentException">A plant has more than <see cref="MostOfAPlant"/> needs.</exception>
+    public static RoundPlan Plan(RoundQuestion question, RoundEffort effort = RoundEffort.Quick, IProgress<double>? progress = null, CancellationToken cancel = default)
+    {
+        if (question.Needs.CountBy(n => n.Plant).FirstOrDefault(p => p.Value > MostOfAPlant) is { Value: > 0 } crowded)
+        {
+            throw new ArgumentException($"Plant {crowded.Key} has {crowded.Value} needs; a plan takes at most {MostOfAPlant} of one plant.", nameof(question));
+        }
+
+        RoundPlan plan = new([], [], 0);
+        foreach (var sector in Sectors(question))
+        {
+            // A day is spent on one sector; what any of them needs, all together need.
+            var part = PlanSector(sector with { Days = [.. sector.Days.Except(plan.Rounds.Select(r => r.Date))] }, effort, progress, cancel);
+            plan = new([.. plan.Rounds.Concat(part.Rounds).OrderBy(r => r.Date)], [.. plan.Unmet, .. part.Unmet], Math.Max(plan.LeastPossible, part.LeastPossible));
+        }
+
+        return plan;
+    }
+
+    /// <summary>The question in parts of no more sites than are planned together, by the direction in which they lie.</summary>
+    private static IEnumerable<RoundQuestion> Sectors(RoundQuestion question)
+    {
+        if (question.Sites.Length <= MostSites)
+        {
+            return [question];
+        }
+
+        var parts = (question.Sites.Length + MostSites - 1) / MostSites;
+        return question.Sites.OrderBy(Direction).Chunk((question.Sites.Length + parts - 1) / parts).Select((sites, i) => question with
+        {
+            Sites = [.. sites],
+            Needs = [.. question.Needs.Where(n => Array.Exists(sites, s => s.Id == n.Site) || (i == 0 && question.Sites.All(s => s.Id != n.Site)))],
+        });
+
+        double Direction(RoundSite site) => question.Start.At is { } from && site.At is { } to
+            ? Math.Atan2(to.Latitude - from.Latitude, (to.Longitude - from.Longitude) * Math.Cos(from.Latitude * Math.PI / 180)) : Math.PI;
+    }
+
+    private static RoundPlan PlanSector(RoundQuestion question, RoundEffort effort, IProgress<double>? progress, CancellationToken cancel)
+    {
+        var planner = new RoundPlanner(question, effort, progress, cancel);
+        List<UnmetNeed> unmet = [.. question.Needs.Select(n => new UnmetNeed(n.Id, planner.FaultOf(n))).Where(u => u.Reason.Length > 0)];
+        var (best, left) = Hastes.Select(planner.Soonest).MinBy(p => (p.Left.Count, p.Rounds.Count));
+        if (left.Count > 0)
+        {
+            // The quick way found no room for some; perhaps there is, and if not, they are named.
+            if (planner.Roomy() is { } all)
+            {
+                best = all;
+            }
+            else
+            {
+                unmet.AddRange(left.Select(n => new UnmetNeed(planner._task.Needs[n].Id, "On every day it shows the rounds are full. Allow more hours or more days.")));
+                planner.LeaveOut(left);
+                best = planner.Among(best);
+            }
+        }
+
+        var (rounds, least) = planner.Fewer(best);
+        return new([.. planner.Settled(rounds)], [.. unmet], least);
+    }
+
+    private PlanningTask TaskOf(IEnumerable<RoundNeed> needs) => new([.. needs], _days, _walking, n => _sites[n.Site], _question.MinutesADay);
+
+    private void LeaveOut(List<int> needs) => _task = TaskOf(_task.Needs.Where((_, n) => !needs.Contains(n)));
+
+    /// <summary>Rounds of a task that had more needs, with their needs as they are numbered now.</summary>
+    private List<GrowingRound> Among(List<GrowingRound> rounds) => [.. rounds.Select(r =>
+    {
+        GrowingRound same = new(_task, r.Day);
+        foreach (var need in r.NeedsOf)
+        {
+            same.Add(Array.IndexOf(_task.Needs, need));
+        }
+
+        return same;
+    })];
+
+    /// <summary>A plan in which all needs find room, with as many rounds as there are days if need be; null when none is found.</summary>
+    private List<GrowingRound>? Roomy()
+    {
+        List<GrowingRound> all = [];
+        _steps = 0;
+        return Fits(0, all, _days.Length) ? all
+            : _steps < MostSteps ? null
+            : new RoundSqueeze(_task, Enumerable.Range(0, _days.Length).Select(d => new GrowingRound(_task, d)), new(_effort.OfSqueeze() / 4, cancel: _cancel)).Find();
+    }
+
+    /// <summary>A plan with fewer rounds than one known, where one is found, and how few there must be.</summary>
+    private (List<GrowingRound> Rounds, int Least) Fewer(List<GrowingRound> known)
+    {
+        var best = known;
+        var least = Math.Min(Bound(Enumerable.Range(0, _task.Needs.Length)), best.Count);
+        RoundCountProof? proof = null;
+
+        // What is soon found or soon proven need not wait for the whole effort of the other.
+        var parts = _effort.Parts();
+        foreach (var part in parts)
+        {
+            PlanningEffort squeezing = new(_effort.OfSqueeze() / part, cancel: _cancel);
+            while (least < best.Count && Squeezed(best, squeezing) is { } fewer)
+            {
+                best = fewer;
+            }
+
+            // That one round fewer cannot be says the same of all below.
+            PlanningEffort proving = new(_effort.OfProof() / part, part == parts[^1] ? _progress : null, _cancel);
+            while (least < best.Count && !proving.IsSpent)
+            {
+                var (cannotBe, plan) = (proof ??= new(_task)).Ask(best.Count - 1, proving);
+                least = cannotBe ? best.Count : least;
+                if (plan is null)
+                {
+                    break;
+                }
+
+                best = plan;
+            }
+
+            (best, least) = part == parts[0] ? Searched(best, least) : (best, least);
+        }
+
+        PlanningEffort counting = new(_effort.OfProof() / PartForCounting, cancel: _cancel);
+        while (least < best.Count - 1 && proof?.Ask(least, counting).CannotBe == true)
+        {
+            least++;
+        }
+
+        return (best, least);
+    }
+
+    /// <summary>A plan with a round fewer; null when none is found.</summary>
+    private List<GrowingRound>? Squeezed(List<GrowingRound> known, PlanningEffort effort)
+    {
+        // Some rounds can be spared and others not, and how many needs they have does not tell which: each is given up in turn.
+        GrowingRound[] spare = [.. known.OrderBy(r => r.Needs.Count)];
+        for (var i = 0; i < spare.Length; i++)
+        {
+            var part = effort.Part(effort.Left / Math.Min(spare.Length - i, 3));
+            if (new RoundSqueeze(_task, known.Where(r => r != spare[i]), part).Find() is { } fewer)
+            {
+                return fewer;
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>All plans with fewer rounds searched through, number by number, as far as the steps go.</summary>
+    private (List<GrowingRound> Rounds, int Least) Searched(List<GrowingRound> best, int least)
+    {
+        while (least < best.Count)
+        {
+            _steps = 0;
+            List<GrowingRound> rounds = [];
+            if (Fits(0, rounds, least))
+            {
+                return (rounds, least);
+            }
+
+            if (_steps >= MostSteps)
+            {
+                break;
+            }
+
+            least++;
+        }
+
+        return (best, least);
+    }
+
+    private string FaultOf(RoundNeed need)
+    {
+        if (!_sites.TryGetValue(need.Site, out var site))
+        {
+            return "Its site is not in the plan.";
+        }
+
+        if (!Array.Exists(_days, need.ShowsOn))
+        {
+            return string.Create(CultureInfo.InvariantCulture, $"There is no day to go between {need.From:d MMM} and {need.To:d MMM yyyy}.");
+        }
+
+        var alone = _walking.Of(1 << site) + need.Minutes + MinutesToNextPlant;
+        return alone > _question.MinutesADay
+            ? string.Create(CultureInfo.InvariantCulture, $"The way there and back and the work take {alone:0} minutes, more than the {_question.MinutesADay:0} of a day.")
+            : "";
+    }
+
+    private DateOnly LastDay(RoundNeed need) => _days.Last(d => d <= need.To);
+
+    /// <summary>Rounds by the window that closes soonest, each filled with what fits, and what found no day.</summary>
+    private (List<GrowingRound> Rounds, List<int> Left) Soonest(double haste)
+    {
+        List<GrowingRound> rounds = [];
+        List<int> left = [];
+        List<int> waiting = [.. Enumerable.Range(0, _task.Needs.Length)];
+        while (waiting.Count > 0)
+        {
+            var first = waiting[0];
+            waiting.RemoveAt(0);
+            var day = _task.Last[first];
+            while (day >= _task.First[first] && rounds.Exists(r => r.Day == day))
+            {
+                day--;
+            }
+
+            if (day < _task.First[first])
+            {
+                left.Add(first);
+                continue;
+            }
+
+            GrowingRound round = new(_task, day);
+            rounds.Add(round);
+            for (int? next = first; next is { } need; next = Pressing(round, waiting, haste))
+            {
+                round.Add(need);
+                waiting.Remove(need);
+            }
+        }
+
+        GiveUpSpare(rounds);
+        return (rounds, left);
+    }
+
+    /// <summary>What presses most for the minutes it takes, of what a round can take.</summary>
+    private int? Pressing(GrowingRound round, List<int> waiting, double haste) =>
+        waiting.Where(round.Takes).Select(n => (int?)n)
+            .MaxBy(n => 1 / (Math.Pow(_task.Last[n!.Value] - round.Day + 1, haste) * Math.Max(round.MinutesWith(n.Value) - round.Minutes, 1)));
+
+    /// <summary>Gives up rounds whose needs all find room in others, the smallest first.</summary>
+    private static void GiveUpSpare(List<GrowingRound> rounds)
+    {
+        foreach (var spare in rounds.OrderBy(r => r.Needs.Count).ToArray())
+        {
+            List<(int Need, GrowingRound Into)> moved = [];
+            foreach (var need in spare.Needs)
+            {
+                if (rounds.Where(r => r != spare && r.Takes(need)).MinBy(r => r.MinutesWith(need) - r.Minutes) is not { } into)
+                {
+                    break;
+                }
+
+                into.Add(need);
+                moved.Add((need, into));
+            }
+
+            if (moved.Count == spare.Needs.Count)
+            {
+                rounds.Remove(spare);
+                continue;
+            }
+
+            foreach (var (need, into) in moved)
+            {
+                into.Remove(need);
+            }
+        }
+    }
+
+    /// <summary>No plan for these has fewer rounds. Needs come by their last day.</summary>
+    private int Bound(IEnumerable<int> needs)
+    {
+        int[] all = [.. needs];
+        if (all.Length == 0)
+        {
+            return 0;
+        }
+
+        // Each visit to a site takes at least the shortest way into it, each round the shortest way back.
+        var plants = all.GroupBy(n => _task.Plant[n]).Sum(Apart) * MinutesToNextPlant;
+        var ways = all.GroupBy(n => _task.Site[n]).Sum(site => Apart(site) * _walking.ShortestInto(site.Key));
+        var back = _walking.ShortestInto(_sites.Count);
+        return Math.Max(Apart(all), (int)Math.Ceiling(((all.Sum(n => _task.Needs[n].Minutes) + plants + ways) / (_question.MinutesADay - back)) - 1e-9));
+    }
+
+    /// <summary>How many windows can be found that share no day: that many visits there must be. Needs come by their last day.</summary>
+    private int Apart(IEnumerable<int> needs)
+    {
+        var apart = 0;
+        var reached = -1;
+        foreach (var need in needs)
+        {
+            if (_task.First[need] > reached)
+            {
+                apart++;
+                reached = _task.Last[need];
+            }
+        }
+
+        return apart;
+    }
+
+    /// <summary>Puts the needs from one on into rounds, at most so many; true when all found their place.</summary>
+    private bool Fits(int next, List<GrowingRound> rounds, int most)
+    {
+        if (next == _task.Needs.Length)
+        {
+            return true;
+        }
+
+        if (++_steps >= MostSteps)
+        {
+            return false;
+        }
+
+        foreach (var round in rounds.Where(r => r.Takes(next)).ToArray())
+        {
+            round.Add(next);
+            if (Fits(next + 1, rounds, most))
+            {
+                return true;
+            }
+
+            round.Remove(next);
+        }
+
+        var left = most - rounds.Count;
+        if (left > 0 && Bound(Enumerable.Range(next, _task.Needs.Length - next).Where(n => !rounds.Exists(r => r.Takes(n)))) <= left)
+        {
+            var free = Enumerable.Range(_task.First[next], _task.Last[next] - _task.First[next] + 1).Where(d => rounds.TrueForAll(r => r.Day != d));
+            foreach (var day in free.TakeLast(left).Reverse().ToArray())
+            {
+                GrowingRound round = new(_task, day);
+                round.Add(next);
+                rounds.Add(round);
+                if (Fits(next + 1, rounds, most))
+                {
+                    return true;
+                }
+
+                rounds.Remove(round);
+            }
+        }
+
+        return false;
+    }
+
+    /// <summary>The rounds, each moved to the day that lies farthest from the ends of its windows, measured in their errors.</summary>
+    private IEnumerable<Round> Settled(List<GrowingRound> growing)
+    {
+        HashSet<int> taken = [.. growing.Select(r => r.Day)];
+        List<Round> rounds = [];
+        foreach (var round in growing)
+        {
+            taken.Remove(round.Day);
+            RoundNeed[] needs = [.. round.NeedsOf];
+            var day = Enumerable.Range(0, _days.Length).Where(d => !taken.Contains(d) && round.Needs.TrueForAll(n => _task.Shows(n, d)))
+                .OrderByDescending(d => needs.Min(n => Margin(n, _days[d]) / Math.Max(n.Error, 1))).ThenBy(d => d).First();
+            taken.Add(day);
+            rounds.Add(new(
+                _days[day], [.. _walking.OrderOf(round.Sites).Select(s => _question.Sites[s].Id)], [.. needs.Select(n => n.Id).Order()], round.Minutes,
+                needs.Min(n => Margin(n, _days[day]))));
+        }
+
+        return rounds.OrderBy(r => r.Date);
+    }
+
+    private static int Margin(RoundNeed need, DateOnly day) => Math.Min(day.DayNumber - need.From.DayNumber, need.To.DayNumber - day.DayNumber);
+}

@@ -1,0 +1,75 @@
+using System.Collections.Immutable;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+
+namespace Garten.Core.Training;
+
+/// <summary>
+/// Looks at simulated plants with an observer's ordinary mistakes: each character is misread as often as the guide calls
+/// it difficult, neighbours of ordered states are taken for each other, and now and then one organ is taken for another.
+/// </summary>
+/// <param name="guide">The guide.</param>
+/// <param name="departures">Whether mistakes come in pairs.</param>
+/// <param name="random">Where chance comes from.</param>
+public sealed class SimulatedObserver(Guide guide, Departures departures, Random random)
+{
+    /// <summary>Share of looks at a character easily taken for another that go to the wrong organ.</summary>
+    private const double OrganTaken = 0.02;
+
+    /// <summary>Spread on the log scale of a size misread: by about a third.</summary>
+    private const double MisreadSize = 0.3;
+
+    private bool _slipped;
+
+    /// <summary>How many looks there were so far, and how many of them were mistaken.</summary>
+    public (int Looks, int Mistakes) Tally { get; private set; }
+
+    /// <summary>Looks at one character.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="character">The character.</param>
+    /// <returns>What is recorded; null where it does not show that day or the guide cannot say.</returns>
+    public Observation? Look(SimulatedPlant plant, Character character)
+    {
+        if (!plant.Shown.TryGetValue(character.Id, out var shown))
+        {
+            return null;
+        }
+
+        var chance = departures.PairedMistakes && _slipped ? 0.5 : character.Difficulty;
+        _slipped = random.NextDouble() < chance;
+        var taken = guide.Misreadings.FirstOrDefault(m => m.Character == character.Id && m.Instead is { } i && plant.Shown.ContainsKey(i));
+        var wrongOrgan = taken is not null && random.NextDouble() < OrganTaken;
+        Tally = (Tally.Looks + 1, Tally.Mistakes + (_slipped || wrongOrgan ? 1 : 0));
+        if (wrongOrgan)
+        {
+            var other = plant.Shown[taken!.Instead!.Value];
+            return other.Finding == shown.Finding && guide.Character(other.Character).IsNumeric ? other with { Character = character.Id } : shown;
+        }
+
+        return _slipped ? Misread(character, shown) : shown;
+    }
+
+    private Observation Misread(Character character, Observation shown)
+    {
+        if (character.IsNumeric)
+        {
+            var factor = Math.Exp(MisreadSize * PlantSimulator.Normal(random));
+            var off = random.Next(2) == 0 ? -1 : 1;
+            return shown with
+            {
+                Values =
+                [
+                    .. shown.Values.Select(v => Math.Clamp(
+                        character.Kind == CharacterKind.Count ? v + off : v * factor, character.Minimum ?? 0, character.Maximum ?? double.MaxValue)),
+                ],
+            };
+        }
+
+        var leaves = character.States.Where(s => character.States.All(o => o.Parent != s.Id)).Select(s => s.Id).ToImmutableArray();
+        var at = leaves.IndexOf(shown.States[0]);
+        var others = character.Kind == CharacterKind.Ordered && at >= 0
+            ? leaves.Where((_, i) => Math.Abs(i - at) == 1).ToArray()
+            : [.. leaves.Where((_, i) => i != at)];
+        return others.Length == 0 ? shown : shown with { States = [others[random.Next(others.Length)]] };
+    }
+}

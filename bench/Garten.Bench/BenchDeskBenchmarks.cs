@@ -1,9 +1,9 @@
 using BenchmarkDotNet.Attributes;
+using Garten.Core.Assessment;
 using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
-using Garten.Core.Keys;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
 
@@ -30,7 +30,7 @@ public class BenchDeskBenchmarks
         _package = PackageFiles.Read(folder);
         _guide = GuideReader.Read(_package).Guide ?? throw new InvalidOperationException("The guide is not sound.");
         _model = new CandidateModel(_guide);
-        _request = new(
+        _request = new(new(
             new PlaceFacts(118, ["river-bank"]),
             [new Visit(1, Day, [PlantPart.Leaves])],
             [
@@ -40,9 +40,9 @@ public class BenchDeskBenchmarks
                 Observation.OfStates(new("pith-colour"), 1, Day, "brown"),
             ],
             KeyWalk.From(new(new("woody-in-leaf"), 1)),
-            [],
+            []),
             null);
-        _sheet = BenchDesk.Sheet(_guide, _request);
+        _sheet = _request.Plant.Sheet(_guide);
     }
 
     [Benchmark]
@@ -54,7 +54,7 @@ public class BenchDeskBenchmarks
     [Benchmark]
     public Standing Weigh()
     {
-        using var weighing = new Weighing(_model, _sheet, _request.Place, _request.Visits);
+        using var weighing = new Weighing(_model, _sheet, _request.Plant.Place, _request.Plant.Visits);
         return Standing.Of(_model, weighing, 8);
     }
 
@@ -62,7 +62,7 @@ public class BenchDeskBenchmarks
     public BenchAnswer Couplet() => BenchDesk.Answer(_model, _request);
 
     [Benchmark]
-    public SpeciesAccount Account() => SpeciesAccount.Compose(_guide, new("sambucus-racemosa"), _sheet, _request.Place, _request.Visits);
+    public SpeciesAccount Account() => SpeciesAccount.Compose(_guide, new("sambucus-racemosa"), _sheet, _request.Plant.Place, _request.Plant.Visits);
 
     [Benchmark]
     public Suspicion Suspect() => Suspicion.Examine(_guide, new("sambucus-racemosa"), _sheet);

@@ -5,7 +5,6 @@ using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
-using Garten.Core.Keys;
 
 namespace Garten.Browser;
 
@@ -27,7 +26,7 @@ public static partial class Engine
         var guide = _model.Guide;
         var seen = guide.Characters.Where(c => !c.IsNumeric).Take(12).Select(c => Observation.OfStates(c.Id, 1, default, c.States[0].Id));
         var walk = guide.Keys.IsEmpty ? null : KeyWalk.From(guide.Keys[0].First).Answer(guide.Keys[0].First, 1);
-        var plant = new BenchRequest(new(null, []), [new(1, default, [.. Enum.GetValues<PlantPart>()])], [.. seen], walk, [], null);
+        var plant = new BenchRequest(new(new(null, []), [new(1, default, [.. Enum.GetValues<PlantPart>()])], [.. seen], walk, []), null);
         for (var i = 0; i < 3; i++)
         {
             Ask("answer", JsonSerializer.Serialize(plant, BenchJson.Default.BenchRequest));

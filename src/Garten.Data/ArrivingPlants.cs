@@ -1,5 +1,5 @@
 using Garten.Core.Assessment;
-using Garten.Core.Keys;
+using Garten.Core.Evidence;
 using Npgsql;
 
 namespace Garten.Data;

@@ -1,7 +1,6 @@
 using System.Text.Json;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Keys;
 using Npgsql;
 
 namespace Garten.Data;

@@ -5,6 +5,7 @@ using Garten.Data;
 using Garten.Data.Cluster;
 using Garten.Formats.Packages;
 using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 try
 {

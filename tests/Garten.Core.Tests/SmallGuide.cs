@@ -1,9 +1,6 @@
 using System.Collections.Immutable;
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
-using Garten.Core.Keys;
-using Garten.Core.Seasons;
 
 namespace Garten.Core.Tests;
 

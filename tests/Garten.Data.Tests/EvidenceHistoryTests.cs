@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Garten.Core.Evidence;
-using Garten.Core.Keys;
 
 namespace Garten.Data.Tests;
 

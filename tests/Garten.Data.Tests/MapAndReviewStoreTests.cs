@@ -1,5 +1,4 @@
 using Garten.Core.Assessment;
-using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 using Npgsql;
 

@@ -1,5 +1,3 @@
-using Garten.Core.Assessment;
-using Garten.Core.Evidence;
 using Garten.Core.Survey.Counting;
 
 namespace Garten.Data.Tests;

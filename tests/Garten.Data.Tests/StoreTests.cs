@@ -1,6 +1,4 @@
-using Garten.Core.Assessment;
 using Garten.Core.Evidence;
-using Garten.Core.Keys;
 using Garten.Formats.Packages;
 using Garten.Testing;
 using Npgsql;
@@ -201,7 +199,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         await Visit(new(2025, 4, 15), PlantPart.Leaves, PlantPart.Flowers);
         await Visit(new(2025, 8, 1), PlantPart.Fruit);
         var first = (await _plants.FirstDatesAsync(2025, None)).Where(f => f.Taxon.Value == "quercus-garryana").ShouldHaveSingleItem();
-        (first.Phase, first.Date).ShouldBe((Core.Seasons.Phenophase.Flower, new DateOnly(2025, 4, 15)));
+        (first.Phase, first.Date).ShouldBe((Phenophase.Flower, new DateOnly(2025, 4, 15)));
 
         Task Visit(DateOnly date, params PlantPart[] parts) => _plants.AddVisitAsync(plant, new(date, fixture.Person.Id, null, null, parts, [], ""), None);
     }

@@ -1,4 +1,4 @@
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Tests;
 

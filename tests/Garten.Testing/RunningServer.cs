@@ -1,4 +1,5 @@
 using Garten.Server.Hosting;
+using Garten.Server.Requests;
 using Microsoft.AspNetCore.Builder;
 using Npgsql;
 

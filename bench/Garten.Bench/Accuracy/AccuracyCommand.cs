@@ -1,5 +1,4 @@
 using System.Globalization;
-using Garten.Core.Guides;
 using Garten.Core.Training;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;

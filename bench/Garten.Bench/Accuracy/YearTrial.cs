@@ -1,14 +1,13 @@
 using System.Collections.Immutable;
-using Garten.Core.Bench;
 using Garten.Core.Assessment;
+using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Identification;
-using Garten.Core.Training;
-using Garten.Core.Seasons;
 using Garten.Core.Planning;
-using Garten.Core.Survey;
+using Garten.Core.Seasons;
+using Garten.Core.Training;
 
 namespace Garten.Bench.Accuracy;
 
@@ -169,7 +168,7 @@ internal sealed class YearTrial
         return tours;
     }
 
-    private ReturnAnswer Returns(Studied plant, DateOnly today) => ReturnList.Of(_model, new(new(plant.Request, [.. plant.Names]), today, YearRun.Usual));
+    private ReturnAnswer Returns(Studied plant, DateOnly today) => ReturnList.Of(_model, new(new(plant.Plant, [.. plant.Names]), today, YearRun.Usual));
 
     /// <summary>Looks at a plant, and names it where that can be done.</summary>
     /// <returns>Minutes it took.</returns>
@@ -189,13 +188,13 @@ internal sealed class YearTrial
             }
         }
 
-        var standing = BenchDesk.Rank(_model, plant.Request);
+        var standing = BenchDesk.Rank(_model, new(plant.Plant, null));
         if (standing.Names is [{ } leading, ..] && leading.Mass >= Safe && plant.Names.FirstOrDefault()?.Taxon != leading.Name.Id)
         {
             plant.Names.InsertRange(0, [new(leading.Name.Id, IdentificationQualifier.None, "the second", day), new(leading.Name.Id, IdentificationQualifier.None, "the first", day)]);
         }
 
-        plant.Grade = Grading.Of(_model, new(plant.Request, [.. plant.Names])).Grade;
+        plant.Grade = Grading.Of(_model, new(plant.Plant, [.. plant.Names])).Grade;
         return minutes;
     }
 
@@ -221,6 +220,6 @@ internal sealed class YearTrial
 
         public TaxonId? Name => Names.FirstOrDefault()?.Taxon;
 
-        public BenchRequest Request => new(whole.Place, [.. Visits], [.. Observations], null, [], null);
+        public Plant Plant => new(whole.Place, [.. Visits], [.. Observations], null, []);
     }
 }

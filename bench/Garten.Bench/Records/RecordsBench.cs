@@ -6,6 +6,7 @@ using Garten.Core.Guides;
 using Garten.Data;
 using Garten.Data.Cluster;
 using Garten.Server.Hosting;
+using Garten.Server.Requests;
 using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
 

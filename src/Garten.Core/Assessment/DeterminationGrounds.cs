@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Identification;
 using Garten.Core.Keys;
@@ -45,24 +44,23 @@ public sealed record DeterminationGrounds(
 {
     /// <summary>Gathers the grounds for a name.</summary>
     /// <param name="model">The guide made ready.</param>
-    /// <param name="request">The plant as the bench knows it.</param>
+    /// <param name="plant">The plant.</param>
     /// <param name="taxon">The name given.</param>
-    public static DeterminationGrounds Gather(CandidateModel model, BenchRequest request, TaxonId taxon)
+    public static DeterminationGrounds Gather(CandidateModel model, Plant plant, TaxonId taxon)
     {
         var guide = model.Guide;
-        var evidence = BenchDesk.Sheet(guide, request);
-        var account = SpeciesAccount.Compose(guide, taxon, evidence, request.Place, request.Visits);
+        var evidence = plant.Sheet(guide);
+        var account = SpeciesAccount.Compose(guide, taxon, evidence, plant.Place, plant.Visits);
         var marks = account.Lines.ToDictionary(l => l.Character, l => l.Marking.Mark);
-        var walk = BenchDesk.Answer(model, request).Walk;
-        var trace = request.Walk is { } w ? KeyWalkTrace.Of(guide, w) : null;
+        var trace = plant.Walk is { } w ? KeyWalkTrace.Of(guide, w) : null;
         return new(
             guide.Title.Title,
             guide.Title.Version,
-            walk is null ? [] : [.. walk.Steps.Select(s => new GroundStep(s.KeyTitle, s.At.Couplet, s.Lead, s.Said))],
+            trace is null ? [] : [.. trace.Steps.Select(s => new GroundStep(guide.Key(s.At.Key).Title, s.At.Couplet, s.Lead, s.Said(guide)))],
             trace is { IsClean: true, Steps.Length: > 0 },
-            walk is null ? [] : [.. walk.Ends.Select(e => e.Taxon.Name)],
+            trace is null ? [] : [.. trace.Ends.Select(e => guide.Taxon(e.Taxon).Name)],
             [
-                .. request.Observations.Where(o => guide.FindCharacter(o.Character) is not null).Select(o => new GroundFeature(
+                .. plant.Observations.Where(o => guide.FindCharacter(o.Character) is not null).Select(o => new GroundFeature(
                     guide.Character(o.Character).Label, Wording.Recorded(guide.Character(o.Character), o), o.Date, o.Certainty, o.Source,
                     o.Weighs && marks.TryGetValue(o.Character, out var mark) ? mark : null)),
             ],

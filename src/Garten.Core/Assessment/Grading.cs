@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
@@ -18,7 +17,7 @@ public sealed record GivenName(TaxonId Taxon, IdentificationQualifier Qualifier,
 /// <summary>A plant whose grade is asked.</summary>
 /// <param name="Plant">The plant.</param>
 /// <param name="Names">Its names, the latest first.</param>
-public sealed record GradeQuestion(BenchRequest Plant, ImmutableArray<GivenName> Names)
+public sealed record GradeQuestion(Plant Plant, ImmutableArray<GivenName> Names)
 {
     /// <summary>What others said last of the latest name.</summary>
     public ImmutableArray<NameReview> Reviews { get; init; } = [];
@@ -56,7 +55,7 @@ public static class Grading
     {
         var guide = model.Guide;
         var plant = question.Plant;
-        var evidence = BenchDesk.Sheet(guide, plant);
+        var evidence = plant.Sheet(guide);
         using var weighing = new Weighing(model, evidence, plant.Place, plant.Visits);
         var given = question.Names.FirstOrDefault(n => guide.FindTaxon(n.Taxon) is not null);
         var leading = weighing.Leading(1) is [var first] && weighing.Masses[first] >= Leading ? model.Taxa[first] : (TaxonId?)null;

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
@@ -69,7 +68,7 @@ public static class ReturnList
             return new(grade, []);
         }
 
-        var evidence = BenchDesk.Sheet(guide, plant);
+        var evidence = plant.Sheet(guide);
         using var weighing = new Weighing(model, evidence, plant.Place, plant.Visits);
         var taxon = grade.Name?.Id ?? model.Taxa[weighing.Leading(1)[0]];
         var allowed = Means.Usual with { Harm = LookNext.HarmAllowed(model, weighing, Means.Usual.Harm) };

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
@@ -48,7 +47,7 @@ public static class SeenAgain
     /// <param name="plant">The plant.</param>
     /// <param name="name">The name it is held to be; null where there is none, and then only time and damage explain a change.</param>
     /// <returns>One entry for each feature and pair of visits one after the other; those not explained first.</returns>
-    public static ImmutableArray<FeatureChange> Of(Guide guide, BenchRequest plant, TaxonId? name)
+    public static ImmutableArray<FeatureChange> Of(Guide guide, Plant plant, TaxonId? name)
     {
         var pairs = plant.Observations.Where(o => guide.FindCharacter(o.Character) is not null).GroupBy(o => o.Character)
             .SelectMany(g => g.OrderBy(o => o.Date).ThenBy(o => o.Visit) is var seen ? seen.Zip(seen.Skip(1)) : [])

@@ -6,27 +6,10 @@ using Garten.Core.Keys;
 
 namespace Garten.Core.Bench;
 
-/// <summary>Everything the bench needs to know of a plant to answer.</summary>
-/// <param name="Place">Where it stands.</param>
-/// <param name="Visits">Its visits, oldest first.</param>
-/// <param name="Observations">Everything recorded on it.</param>
-/// <param name="Walk">The walk through the keys; null when none was begun.</param>
-/// <param name="Colony">Plants a person has said to stand in one colony with this one; never linked by Garten itself.</param>
+/// <summary>A plant the bench is asked about.</summary>
+/// <param name="Plant">The plant.</param>
 /// <param name="Choices">What the person left out and has at hand; null for the usual.</param>
-public sealed record BenchRequest(
-    PlaceFacts Place,
-    ImmutableArray<Visit> Visits,
-    ImmutableArray<Observation> Observations,
-    KeyWalk? Walk,
-    ImmutableArray<ColonyMember> Colony,
-    BenchChoices? Choices);
-
-/// <summary>A plant linked as of the same colony.</summary>
-/// <param name="Tag">Its tag.</param>
-/// <param name="Place">Where it stands.</param>
-/// <param name="Visits">Its visits.</param>
-/// <param name="Observations">Everything recorded on it.</param>
-public sealed record ColonyMember(string Tag, PlaceFacts Place, ImmutableArray<Visit> Visits, ImmutableArray<Observation> Observations);
+public sealed record BenchRequest(Plant Plant, BenchChoices? Choices);
 
 /// <summary>One thing place and date say, that can be left out.</summary>
 public enum PriorFactor

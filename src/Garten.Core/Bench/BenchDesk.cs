@@ -14,25 +14,10 @@ namespace Garten.Core.Bench;
 /// <summary>Answers the bench: one request in, one answer out, from the guide and the request alone.</summary>
 public static class BenchDesk
 {
-    /// <summary>Lays out what was recorded and the place on one sheet.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="request">The plant.</param>
-    public static EvidenceSheet Sheet(Guide guide, BenchRequest request)
-    {
-        var first = request.Visits.IsEmpty ? new DateOnly(2000, 1, 1) : request.Visits[0].Date;
-        return new(guide, request.Observations.Concat(PlaceEvidence.Of(guide, request.Place, first)));
-    }
-
     /// <summary>Most names and suggestions shown at once.</summary>
     private const int MostNames = 8;
     private const int MostSuggestions = 3;
     private const int MostKeyNames = 5;
-
-    /// <summary>Mass below which the key's names are called at odds with the features.</summary>
-    private const double AtOdds = 0.1;
-
-    /// <summary>Features from which a second opinion is given; fewer say too little.</summary>
-    private const int EnoughFeatures = 3;
 
     /// <summary>Answers the bench.</summary>
     /// <param name="model">The guide made ready.</param>
@@ -40,16 +25,17 @@ public static class BenchDesk
     public static BenchAnswer Answer(CandidateModel model, BenchRequest request)
     {
         var guide = model.Guide;
-        var evidence = Sheet(guide, request);
+        var evidence = request.Plant.Sheet(guide);
         var choices = ChoicesOf(model, request);
         var means = request.Choices?.Means ?? Means.Usual;
-        using var weighing = new Weighing(model, evidence, request.Place, request.Visits, choices);
+        using var weighing = new Weighing(model, evidence, request.Plant.Place, request.Plant.Visits, choices);
         var standing = Standing.Of(model, weighing, MostNames);
         var held = new double[guide.Taxa.Length];
         model.SumUp(weighing.Masses, weighing.Relatives, held);
         double MassOf(TaxonId taxon) => held[model.PlaceOf(taxon)];
 
-        var walk = request.Walk is { } w ? View(guide, evidence, w, MassOf) : null;
+        var trace = request.Plant.Walk is { } begun ? KeyWalkTrace.Of(guide, begun) : null;
+        var walk = trace is null ? null : View(guide, evidence, request.Plant.Walk!, trace, MassOf);
 
         // Before a key is begun every plant of the area may be the one in hand, so its hazards are said first.
         var inPlay = walk?.InPlay ?? [.. guide.Taxa.Where(t => t.IsSpeciesLevel).Select(TaxonName.Of)];
@@ -57,9 +43,9 @@ public static class BenchDesk
             walk,
             CautionsFor(guide, inPlay),
             WorthShowing(standing),
-            [.. standing.Names.Take(MostKeyNames).Select(n => new PriorView(n.Name, model.Prior.FactorsOf(model.NumberOf(n.Name.Id), request.Place, request.Visits)))],
-            SecondOpinion(standing, walk, MassOf),
-            LookNext.Suggest(model, weighing, evidence, request.Visits, means, MostSuggestions),
+            [.. standing.Names.Take(MostKeyNames).Select(n => new PriorView(n.Name, model.Prior.FactorsOf(model.NumberOf(n.Name.Id), request.Plant.Place, request.Plant.Visits)))],
+            trace is null ? "" : KeyAgainstFeatures.Says(guide, trace, standing, MassOf),
+            LookNext.Suggest(model, weighing, evidence, request.Plant.Visits, means, MostSuggestions),
             LookNext.HarmAllowed(model, weighing, HarmLevel.Uproot),
             Misreadings.Find(model, evidence, character => MassesWithout(model, evidence, request, choices, character)),
             NotesOn(model, evidence, standing));
@@ -71,7 +57,7 @@ public static class BenchDesk
     public static SheetPicture Draw(CandidateModel model, SheetQuestion question)
     {
         var guide = model.Guide;
-        var seen = Depiction.Of(guide, question.Plant.Observations.OrderBy(o => o.Visit));
+        var seen = Depiction.Of(guide, question.Plant.Plant.Observations.OrderBy(o => o.Visit));
         var (picture, contradictions) = SheetDrawing.Draw(
             seen, question.Under is { } name ? Depiction.Of(guide, name, Scope.Any) : null, "The plant, as far as it was recorded");
         return new(SvgWriter.Write(picture), contradictions);
@@ -83,7 +69,7 @@ public static class BenchDesk
     /// <returns>The standing that <see cref="Answer"/> gives.</returns>
     public static Standing Rank(CandidateModel model, BenchRequest request)
     {
-        using var weighing = new Weighing(model, Sheet(model.Guide, request), request.Place, request.Visits, ChoicesOf(model, request));
+        using var weighing = new Weighing(model, request.Plant.Sheet(model.Guide), request.Plant.Place, request.Plant.Visits, ChoicesOf(model, request));
         return WorthShowing(Standing.Of(model, weighing, MostNames));
     }
 
@@ -91,19 +77,19 @@ public static class BenchDesk
     /// <param name="model">The guide made ready.</param>
     /// <param name="request">The plant.</param>
     public static SampleAnswer Samples(CandidateModel model, BenchRequest request) =>
-        SampleStudy.Of(model.Guide, request.Observations, Rank(model, request));
+        SampleStudy.Of(model.Guide, request.Plant.Observations, Rank(model, request));
 
     /// <summary>What should be true of a plant if it bears a name.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="question">The plant and the name.</param>
     public static SpeciesAccount Account(CandidateModel model, NameQuestion question) =>
-        SpeciesAccount.Compose(model.Guide, question.Taxon, Sheet(model.Guide, question.Plant), question.Plant.Place, question.Plant.Visits);
+        SpeciesAccount.Compose(model.Guide, question.Taxon, question.Plant.Plant.Sheet(model.Guide), question.Plant.Plant.Place, question.Plant.Plant.Visits);
 
     /// <summary>What would disprove a name.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="question">The plant and the name.</param>
     public static Suspicion Suspect(CandidateModel model, NameQuestion question) =>
-        Suspicion.Examine(model.Guide, question.Taxon, Sheet(model.Guide, question.Plant));
+        Suspicion.Examine(model.Guide, question.Taxon, question.Plant.Plant.Sheet(model.Guide));
 
     /// <summary>What speaks for and against a name; nothing for a name that is weighed only through those below it.</summary>
     /// <param name="model">The guide made ready.</param>
@@ -111,7 +97,7 @@ public static class BenchDesk
     public static NameGrounds Grounds(CandidateModel model, NameQuestion question)
     {
         var plant = question.Plant;
-        using var weighing = new Weighing(model, Sheet(model.Guide, plant), plant.Place, plant.Visits, ChoicesOf(model, plant));
+        using var weighing = new Weighing(model, plant.Plant.Sheet(model.Guide), plant.Plant.Place, plant.Plant.Visits, ChoicesOf(model, plant));
         return weighing.GroundsOf(question.Taxon) ?? new(new(1, 1, 1, 1), weighing.MassOf(question.Taxon), []);
     }
 
@@ -121,7 +107,7 @@ public static class BenchDesk
     public static ImmutableArray<CrossTest> Crosses(CandidateModel model, NameQuestion question) =>
     [
         .. model.Guide.Crosses.Where(c => c.Nothotaxon == question.Taxon || c.First == question.Taxon || c.Second == question.Taxon)
-            .Select(c => CrossTest.Examine(model, c, Sheet(model.Guide, question.Plant), question.Plant.Place)).OfType<CrossTest>(),
+            .Select(c => CrossTest.Examine(model, c, question.Plant.Plant.Sheet(model.Guide), question.Plant.Plant.Place)).OfType<CrossTest>(),
     ];
 
     /// <summary>What tells names apart, with or without a plant.</summary>
@@ -132,7 +118,7 @@ public static class BenchDesk
         var plant = question.Plant;
         return new(
             TellApart.Compare(
-                model.Guide, question.Taxa, plant is null ? null : Sheet(model.Guide, plant), plant is { Visits.IsEmpty: false } ? plant.Visits[^1].Parts : null),
+                model.Guide, question.Taxa, plant is null ? null : plant.Plant.Sheet(model.Guide), plant is { Plant.Visits.IsEmpty: false } ? plant.Plant.Visits[^1].Parts : null),
             question.Taxa.Length > 2 ? Splitting.Split(model.Guide, question.Taxa) : []);
     }
 
@@ -141,8 +127,8 @@ public static class BenchDesk
     /// <param name="question">The plants.</param>
     public static PlantComparison Compare(CandidateModel model, PairQuestion question) => PlantComparison.Of(
         model,
-        new(Sheet(model.Guide, question.One), question.One.Place, question.One.Visits),
-        new(Sheet(model.Guide, question.Other), question.Other.Place, question.Other.Visits));
+        new(question.One.Plant.Sheet(model.Guide), question.One.Plant.Place, question.One.Plant.Visits),
+        new(question.Other.Plant.Sheet(model.Guide), question.Other.Plant.Place, question.Other.Plant.Visits));
 
     private static Standing WorthShowing(Standing standing) => standing with { Names = [.. standing.Names.Where(n => n.Mass >= Standing.Slight)] };
 
@@ -163,27 +149,13 @@ public static class BenchDesk
         return new(
             factors,
             [.. request.Choices?.Without ?? []],
-            request.Choices?.ColonyLeftOut == true ? [] : [.. request.Colony.Select(m => EvidenceOf(model, m, factors))]);
-    }
-
-    /// <summary>How much a plant's own evidence raised each name above its prior.</summary>
-    private static CompanionEvidence EvidenceOf(CandidateModel model, ColonyMember member, PriorFactors factors)
-    {
-        using var weighing = new Weighing(
-            model, new EvidenceSheet(model.Guide, member.Observations), member.Place, member.Visits, new(factors, [], []));
-        var raised = ImmutableArray.CreateBuilder<double>(model.Hypotheses);
-        for (var h = 0; h < model.Hypotheses; h++)
-        {
-            raised.Add(weighing.Masses[h] / weighing.Prior[h]);
-        }
-
-        return new(member.Tag, raised.ToImmutable());
+            request.Choices?.ColonyLeftOut == true ? [] : [.. request.Plant.Colony.Select(m => CompanionEvidence.Of(model, m, factors))]);
     }
 
     private static double[] MassesWithout(
         CandidateModel model, EvidenceSheet evidence, BenchRequest request, WeighingChoices choices, CharacterId character)
     {
-        using var weighing = new Weighing(model, evidence, request.Place, request.Visits, choices with { Without = choices.Without.Add(character) });
+        using var weighing = new Weighing(model, evidence, request.Plant.Place, request.Plant.Visits, choices with { Without = choices.Without.Add(character) });
         return weighing.Masses.ToArray();
     }
 
@@ -238,32 +210,9 @@ public static class BenchDesk
         _ => 3,
     };
 
-    /// <summary>Where the key's names hold little by the features, both are named, and the couplet to look at again.</summary>
-    private static string SecondOpinion(Standing standing, WalkView? walk, Func<TaxonId, double> massOf)
+    private static WalkView View(Guide guide, EvidenceSheet evidence, KeyWalk walk, KeyWalkTrace trace, Func<TaxonId, double> massOf)
     {
-        if (walk is null || walk.Steps.IsEmpty || standing.Features < EnoughFeatures || standing.Names.IsEmpty
-            || walk.InPlay.Sum(n => massOf(n.Id)) >= AtOdds)
-        {
-            return "";
-        }
-
-        var first = standing.Names[0];
-        var key = walk is { Open: 0, Ends.Length: 1 }
-            ? $"The key says {walk.Ends[0].Taxon.Name}"
-            : $"The {walk.InPlay.Length} names this path leads to hold little by the features";
-        return standing.Outside > first.Mass
-            ? $"{key}; the features fit no name of the guide well."
-            : $"{key}; the features rather say {first.Name.Name}.";
-    }
-
-    private static WalkView View(Guide guide, EvidenceSheet evidence, KeyWalk walk, Func<TaxonId, double> massOf)
-    {
-        var trace = KeyWalkTrace.Of(guide, walk);
-        var inPlay = trace.Ends.Select(e => e.Taxon)
-            .Concat(trace.Open.SelectMany(at => guide.Reach.From(at)))
-            .Distinct()
-            .Select(id => TaxonName.Of(guide.Taxon(id)))
-            .ToImmutableArray();
+        ImmutableArray<TaxonName> inPlay = [.. trace.InPlay(guide).Select(id => TaxonName.Of(guide.Taxon(id)))];
         var weights = new KeyWeights(guide, walk);
         return new(
             [.. trace.Steps.Select(s => Step(guide, evidence, s))],
@@ -285,14 +234,13 @@ public static class BenchDesk
 
     private static StepView Step(Guide guide, EvidenceSheet evidence, WalkStep step)
     {
-        var lead = step.Lead is { } n ? guide.FindCouplet(step.At)!.Leads.First(l => l.Number == n) : null;
         return new(
             step.At,
             guide.Key(step.At.Key).Title,
             step.Lead,
-            lead is null ? "can’t tell: both ways followed" : string.Join("; ", lead.Tests.Select(t => t.Text)),
+            step.Said(guide),
             step.Doubts,
-            lead?.Tests.Count(t => LeadEvaluation.Evaluate(guide, evidence, t).Mark == Mark.Conflicts) ?? 0);
+            step.Taken(guide)?.Tests.Count(t => LeadEvaluation.Evaluate(guide, evidence, t).Mark == Mark.Conflicts) ?? 0);
     }
 
     private static CoupletView Couplet(Guide guide, EvidenceSheet evidence, CoupletRef at, KeyWalkTrace trace)

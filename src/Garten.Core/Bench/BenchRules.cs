@@ -17,22 +17,22 @@ public static class BenchRules
     /// <param name="request">The plant.</param>
     public static string FaultOf(BenchRequest request)
     {
-        if (request.Colony.Length > MostLinked)
+        if (request.Plant.Colony.Length > MostLinked)
         {
-            return $"{request.Colony.Length} plants are linked; {MostLinked} is the most.";
+            return $"{request.Plant.Colony.Length} plants are linked; {MostLinked} is the most.";
         }
 
-        if (request.Place.Elevation is { } metres && !double.IsFinite(metres))
+        if (request.Plant.Place.Elevation is { } metres && !double.IsFinite(metres))
         {
             return "The height of the place is no number.";
         }
 
-        if (request.Walk is { } walk && walk.Answers.DistinctBy(a => a.At).Count() < walk.Answers.Length)
+        if (request.Plant.Walk is { } walk && walk.Answers.DistinctBy(a => a.At).Count() < walk.Answers.Length)
         {
             return "A couplet of the walk is answered twice.";
         }
 
-        var all = request.Observations.Concat(request.Colony.SelectMany(m => m.Observations)).ToArray();
+        var all = request.Plant.Observations.Concat(request.Plant.Colony.SelectMany(m => m.Observations)).ToArray();
         return all.Length > MostObservations
             ? $"{all.Length} observations are more than the {MostObservations} that are weighed at once."
             : all.Select(FaultOf).FirstOrDefault(f => f.Length > 0) ?? "";

@@ -18,7 +18,21 @@ public sealed record WeighingChoices(PriorFactors Factors, ImmutableHashSet<Char
 /// <summary>What a plant of the same colony says.</summary>
 /// <param name="Tag">Its tag.</param>
 /// <param name="Likelihood">How much its own evidence raised each name and "outside" above its prior.</param>
-public sealed record CompanionEvidence(string Tag, ImmutableArray<double> Likelihood);
+public sealed record CompanionEvidence(string Tag, ImmutableArray<double> Likelihood)
+{
+    /// <summary>How much a plant's own evidence raised each name above its prior.</summary>
+    public static CompanionEvidence Of(CandidateModel model, ColonyMember member, PriorFactors factors)
+    {
+        using var weighing = new Weighing(model, new EvidenceSheet(model.Guide, member.Observations), member.Place, member.Visits, new(factors, [], []));
+        var raised = ImmutableArray.CreateBuilder<double>(model.Hypotheses);
+        for (var h = 0; h < model.Hypotheses; h++)
+        {
+            raised.Add(weighing.Masses[h] / weighing.Prior[h]);
+        }
+
+        return new(member.Tag, raised.ToImmutable());
+    }
+}
 
 /// <summary>Weighs the names of a guide against what was recorded on a plant. Gives its columns back when disposed.</summary>
 public sealed class Weighing : IDisposable

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Keys;

@@ -1,7 +1,7 @@
 using System.Security.Cryptography;
 using Garten.Core.Survey.Access;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 using Microsoft.AspNetCore.Identity;
 
 namespace Garten.Server.Access;

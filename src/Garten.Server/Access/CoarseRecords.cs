@@ -1,6 +1,6 @@
 using Garten.Core.Survey.Access;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Access;
 

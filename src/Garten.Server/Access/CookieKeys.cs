@@ -1,6 +1,6 @@
 using System.Xml.Linq;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 using Microsoft.AspNetCore.DataProtection.Repositories;
 
 namespace Garten.Server.Access;

@@ -2,14 +2,14 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
 using Garten.Core.Assessment;
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Keys;
 using Garten.Data;
 using Garten.Formats.Packages;
 using Garten.Formats.Places;
 using Garten.Formats.Survey;
 using Garten.Server.Features;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Demo;
 
@@ -138,7 +138,7 @@ public sealed class DemoSurvey(
         {
             var taxon = current.Guide.FindTaxon(new TaxonId(d.Taxon)) ?? throw new SettingsException($"The demo plant {plant.Tag} is named {d.Taxon}, which the guide lacks.");
             var grounds = JsonSerializer.Serialize(
-                DeterminationGrounds.Gather(current.Model, await sheets.RequestAsync(id, cancel), taxon.Id), PlantSheets.GroundsJson);
+                DeterminationGrounds.Gather(current.Model, (await sheets.RequestAsync(id, cancel)).Plant, taxon.Id), PlantSheets.GroundsJson);
             await determinations.GiveAsync(
                 new NewDetermination(
                     RequestOf($"{d.Tag} {d.Date:O} {d.Taxon}"), id, current.Version, d.Taxon, d.Qualifier, DeterminationName.Full(taxon, d.Qualifier),

@@ -10,7 +10,7 @@ using Garten.Core.Survey.Importing;
 using Garten.Data;
 using Garten.Formats.Records;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -2,7 +2,7 @@ using Garten.Core.Assessment;
 using Garten.Core.Survey;
 using Garten.Data;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

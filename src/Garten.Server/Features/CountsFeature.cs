@@ -3,7 +3,7 @@ using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Formats.Calendars;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

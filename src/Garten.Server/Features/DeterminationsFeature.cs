@@ -2,7 +2,7 @@ using System.Text.Json;
 using Garten.Core.Assessment;
 using Garten.Core.Guides;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 
@@ -28,7 +28,7 @@ public static class DeterminationsFeature
             var taxon = current.Guide.FindTaxon(new TaxonId(input.Taxon))
                 ?? throw new RuleException("taxon", "The guide has no such taxon. Choose a name from the list.");
             var request = await sheets.RequestAsync(plant, cancel);
-            var grounds = JsonSerializer.Serialize(DeterminationGrounds.Gather(current.Model, request, taxon.Id), PlantSheets.GroundsJson);
+            var grounds = JsonSerializer.Serialize(DeterminationGrounds.Gather(current.Model, request.Plant, taxon.Id), PlantSheets.GroundsJson);
             var determination = new NewDetermination(
                 input.Request, plant, current.Version, taxon.Id.Value, input.Qualifier, DeterminationName.Full(taxon, input.Qualifier),
                 person.Required, Rules.Past(input.Date, clock), Rules.Text("remarks", "The remarks", input.Remarks, 2000), grounds);

@@ -3,7 +3,7 @@ using Garten.Core.Survey;
 using Garten.Data;
 using Garten.Formats.Positions;
 using Garten.Server.Devices;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -3,7 +3,7 @@ using Garten.Core.Bench;
 using Garten.Core.Drawing.Plates;
 using Garten.Core.Guides;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

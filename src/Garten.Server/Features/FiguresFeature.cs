@@ -1,6 +1,6 @@
 using Garten.Core.Survey.Counting;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

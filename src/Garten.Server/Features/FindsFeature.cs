@@ -8,7 +8,7 @@ using Garten.Core.Survey.Statistics;
 using Garten.Data;
 using Garten.Formats.Records;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

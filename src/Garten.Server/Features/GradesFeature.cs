@@ -1,5 +1,5 @@
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

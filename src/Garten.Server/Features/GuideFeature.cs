@@ -1,6 +1,6 @@
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -11,7 +11,7 @@ using Garten.Data;
 using Garten.Formats.Records;
 using Garten.Pictures;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -1,7 +1,7 @@
 using Garten.Core.Assessment;
 using Garten.Core.Guides;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -5,7 +5,7 @@ using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Formats.Places;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

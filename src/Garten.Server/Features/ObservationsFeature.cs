@@ -2,7 +2,7 @@ using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Measuring;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

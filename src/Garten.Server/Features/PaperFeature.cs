@@ -4,7 +4,7 @@ using Garten.Core.Survey.Places;
 using Garten.Core.Survey.Reporting;
 using Garten.Data;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

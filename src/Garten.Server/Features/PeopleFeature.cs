@@ -1,7 +1,7 @@
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -1,6 +1,7 @@
 using Garten.Core.Seasons;
 using Garten.Core.Survey.Counting;
 using Garten.Data;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 
@@ -8,7 +9,7 @@ namespace Garten.Server.Features;
 /// <param name="survey">The counts.</param>
 /// <param name="places">The sites.</param>
 /// <param name="current">The guide.</param>
-public sealed class PhenologyWatches(CountedSurvey survey, PlaceStore places, Hosting.CurrentGuide current)
+public sealed class PhenologyWatches(CountedSurvey survey, PlaceStore places, CurrentGuide current)
 {
     /// <summary>What was watched at a site in a year.</summary>
     /// <param name="site">Number of the site.</param>

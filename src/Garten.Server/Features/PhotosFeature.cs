@@ -6,7 +6,7 @@ using Garten.Data;
 using Garten.Pictures;
 using Garten.Server.Access;
 using Garten.Server.Devices;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -1,7 +1,7 @@
 using System.Globalization;
 using Garten.Core.Evidence;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -1,7 +1,7 @@
 using Garten.Core.Assessment;
 using Garten.Core.Survey;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 
@@ -23,7 +23,7 @@ public sealed class PlantCares(PlantStore plants, PlantSheets sheets, Determinat
         var landmarks = await store.LandmarksAsync(plant, cancel);
         return new(
             landmarks, CareFeature.Way(landmarks), await store.ThreatsAsync(plant, cancel), [.. (await store.CountsAsync(plant, cancel)).Select(YearOf)],
-            [.. SeenAgain.Of(current.Guide, request, given?.Id)]);
+            [.. SeenAgain.Of(current.Guide, request.Plant, given?.Id)]);
     }
 
     /// <summary>Changes the care of a plant, and gives it as it is then.</summary>

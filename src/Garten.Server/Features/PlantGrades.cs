@@ -1,9 +1,9 @@
-using Garten.Core.Bench;
 using Garten.Core.Assessment;
+using Garten.Core.Bench;
 using Garten.Core.Seasons;
 using Garten.Data;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 
@@ -69,7 +69,7 @@ public sealed class PlantGrades(
     {
         var names = await determinations.OfAsync(plant, cancel);
         var said = (await reviews.OfAsync(plant, cancel)).Where(r => r.Determination == names[0].Id).DistinctBy(r => r.Person);
-        return new(request, [.. names.Select(d => new GivenName(new(d.Taxon), d.Qualifier, d.Person, d.Date))])
+        return new(request.Plant, [.. names.Select(d => new GivenName(new(d.Taxon), d.Qualifier, d.Person, d.Date))])
         {
             Reviews = [.. said.Select(r => new NameReview(r.Person, r.Verdict, r.Remark))],
             Vouchers = [.. (await reviews.VouchersAsync(plant, cancel)).Select(v => v.Content.Number)],

@@ -5,7 +5,7 @@ using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 
@@ -170,7 +170,7 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
         {
             var (card, visits, observations, _) = await LoadAsync(other.Id, cancel);
             var own = Request(card, visits, observations, null, []);
-            members.Add(new(other.Tag, own.Place, own.Visits, own.Observations));
+            members.Add(new(other.Tag, own.Plant.Place, own.Plant.Visits, own.Plant.Observations));
         }
 
         return members.ToImmutable();
@@ -184,7 +184,7 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
         var known = Learned(visits);
         var numbered = visits.Select((v, i) => (Visit: v, Number: i + 1, Known: known[i])).ToDictionary(x => x.Visit.Id);
         return new(
-            new PlaceFacts(card.Site.ElevationM, [.. card.Site.Habitats], card.Site.Latitude, card.Site.Longitude, card.Site.SnowGone),
+            new(new PlaceFacts(card.Site.ElevationM, [.. card.Site.Habitats], card.Site.Latitude, card.Site.Longitude, card.Site.SnowGone),
             [.. visits.Select((v, i) => new Visit(i + 1, v.Date, [.. v.Parts]))],
             [
                 .. observations.Select(o =>
@@ -197,7 +197,7 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
                 }),
             ],
             walk?.Walk,
-            colony,
+            colony),
             null);
     }
 }

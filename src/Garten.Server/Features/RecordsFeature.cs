@@ -4,7 +4,7 @@ using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Formats.Records;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -3,13 +3,13 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.RegularExpressions;
 using Garten.Core.Assessment;
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Keys;
 using Garten.Core.Survey.Importing;
 using Garten.Data;
 using Garten.Formats.Records;
 using Garten.Pictures;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -9,7 +9,7 @@ using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Formats.Calendars;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

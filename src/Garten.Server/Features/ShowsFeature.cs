@@ -3,7 +3,7 @@ using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Seasons;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 
@@ -56,8 +56,8 @@ public static class ShowsFeature
         {
             var sheet = await sheets.ReadAsync(number, cancel);
             var (taxa, of) = NamesOf(current.Model, sheet);
-            var recorded = sheet.Request.Observations.Select(o => o.Character).ToHashSet();
-            return ViewOf(current.Guide, day, of, taxa, sheet.Request.Place.Season, run, sheet.Learned.Select(l => l.Sex).LastOrDefault(s => s is not null), recorded);
+            var recorded = sheet.Request.Plant.Observations.Select(o => o.Character).ToHashSet();
+            return ViewOf(current.Guide, day, of, taxa, sheet.Request.Plant.Place.Season, run, sheet.Learned.Select(l => l.Sex).LastOrDefault(s => s is not null), recorded);
         }
 
         var at = site is null ? null : (await places.SitesAsync(cancel)).Find(s => s.Id == site) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");

@@ -3,7 +3,7 @@ using Garten.Core.Identification;
 using Garten.Core.Survey.Access;
 using Garten.Formats.Specimens;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -1,9 +1,9 @@
-using Garten.Core.Bench;
 using Garten.Core.Assessment;
+using Garten.Core.Bench;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 
@@ -81,7 +81,7 @@ public static class TodayFeature
                 var request = await sheets.RequestAsync(tag.Id, cancel);
                 var answer = await grades.AnswerAsync(tag.Id, request, run, cancel);
                 return (Tag: tag, Answer: answer, Doubt: DoubtOf(current, request, answer),
-                    Unwritten: request.Visits.Where(v => request.Observations.All(o => o.Visit != v.Number)).Select(v => new TodayVisit(tag, v.Date)).ToArray());
+                    Unwritten: request.Plant.Visits.Where(v => request.Plant.Observations.All(o => o.Visit != v.Number)).Select(v => new TodayVisit(tag, v.Date)).ToArray());
             },
             cancel);
         TodayNeed[] needs = [.. plants.SelectMany(p => p.Answer.Needs.Where(n => n.Part is not null).Select(n => new TodayNeed(p.Tag, p.Answer.Grade.Grade, n)))];
@@ -104,5 +104,5 @@ public static class TodayFeature
     /// <summary>What does not agree on a plant; null where all does. Where no key was walked none can disagree.</summary>
     private static string? DoubtOf(CurrentGuide current, BenchRequest request, ReturnAnswer answer) =>
         answer.Grade.Name is not null && answer.Grade.Grounds.FirstOrDefault(g => g is { Kind: GroundKind.Agreement, Met: false }) is { } against ? against.Says
-        : request.Walk is not null && BenchDesk.Answer(current.Model, request).SecondOpinion is { Length: > 0 } opinion ? opinion : null;
+        : request.Plant.Walk is not null && BenchDesk.Answer(current.Model, request).SecondOpinion is { Length: > 0 } opinion ? opinion : null;
 }

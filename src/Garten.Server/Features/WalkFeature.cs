@@ -1,7 +1,8 @@
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Keys;
 using Garten.Data;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

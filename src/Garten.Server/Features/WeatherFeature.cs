@@ -4,7 +4,7 @@ using Garten.Data;
 using Garten.Formats.Weather;
 using Garten.Server.Access;
 using Garten.Server.Devices;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -3,7 +3,7 @@ using Garten.Core.Guides.Notation;
 using Garten.Core.Seasons;
 using Garten.Data;
 using Garten.Server.Access;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
 

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Garten.Data.Cluster;
+using Garten.Server.Requests;
 
 namespace Garten.Server.Hosting;
 

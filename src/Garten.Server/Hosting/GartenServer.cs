@@ -9,18 +9,12 @@ using Garten.Server.Access;
 using Garten.Server.Demo;
 using Garten.Server.Devices;
 using Garten.Server.Features;
+using Garten.Server.Requests;
 using Microsoft.AspNetCore.Http.Json;
 using Serilog;
 using Serilog.Events;
 
 namespace Garten.Server.Hosting;
-
-/// <summary>Where the database is; known only once its server runs.</summary>
-public sealed class DatabaseAddress
-{
-    /// <summary>Connects to Garten's database.</summary>
-    public string? ConnectionString { get; set; }
-}
 
 /// <summary>Puts the server together.</summary>
 public static class GartenServer
@@ -94,7 +88,7 @@ public static class GartenServer
         builder.Services.AddSingleton<DemoSurvey>();
 
         var app = builder.Build();
-        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = Problems.AnswerAsync, SuppressDiagnosticsCallback = _ => true });
+        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = ProblemAnswers.AnswerAsync, SuppressDiagnosticsCallback = _ => true });
         app.UseStatusCodePages(Problems.FillAsync);
         app.UseSecurityHeaders(settings.Tiles);
         app.UseResponseCompression();

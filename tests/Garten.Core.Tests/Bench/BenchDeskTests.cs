@@ -49,7 +49,7 @@ public sealed class BenchDeskTests
 
     [Fact]
     public void Before_a_key_is_begun_the_hazards_of_the_area_are_said() =>
-        BenchDesk.Answer(Model, new(new(null, []), [], [], null, [], null)).Cautions.Length.ShouldBe(2);
+        BenchDesk.Answer(Model, new(Plant.At(new(null, [])), null)).Cautions.Length.ShouldBe(2);
 
     [Fact]
     public void A_step_that_conflicts_with_what_was_recorded_says_so() =>
@@ -96,8 +96,8 @@ public sealed class BenchDeskTests
     public void Factors_features_and_linked_plants_can_be_left_out()
     {
         var request = new BenchRequest(
-            new PlaceFacts(2000, ["marsh"]), [], [Observation.OfStates(Arrangement.Id, 1, Day, "alternate")], null,
-            [new ColonyMember("TF-031", new PlaceFacts(null, []), [], [Observation.OfStates(Division.Id, 1, Day, "pinnate")])], null);
+            new(new PlaceFacts(2000, ["marsh"]), [], [Observation.OfStates(Arrangement.Id, 1, Day, "alternate")], null,
+            [new ColonyMember("TF-031", new PlaceFacts(null, []), [], [Observation.OfStates(Division.Id, 1, Day, "pinnate")])]), null);
         var all = BenchDesk.Answer(Model, request);
         all.Standing.Features.ShouldBe(2);
         all.Priors.Single(p => p.Taxon.Id.Value == "alba-prima").Factors.Elevation.ShouldBeLessThan(0.1);
@@ -112,7 +112,7 @@ public sealed class BenchDeskTests
     [Fact]
     public void Grounds_crosses_and_comparisons_are_asked_of_the_same_desk()
     {
-        var plant = new BenchRequest(new PlaceFacts(null, []), [], [Observation.OfStates(Arrangement.Id, 1, Day, "alternate")], null, [], null);
+        var plant = new BenchRequest(Plant.At(new PlaceFacts(null, [])) with { Observations = [Observation.OfStates(Arrangement.Id, 1, Day, "alternate")] }, null);
         BenchDesk.Grounds(Model, new(plant, new("rubra-tertia"))).Features.ShouldHaveSingleItem().InWords.ShouldContain("for");
         BenchDesk.Grounds(Model, new(plant, new("plantaceae"))).Features.ShouldBeEmpty("a family is weighed through its names");
         BenchDesk.Crosses(Model, new(plant, new("rubra-tertia"))).ShouldBeEmpty();
@@ -137,5 +137,5 @@ public sealed class BenchDeskTests
     }
 
     private static BenchAnswer Answer(KeyWalk? walk, params Observation[] observations) =>
-        BenchDesk.Answer(Model, new(new PlaceFacts(null, []), [], [.. observations], walk, [], null));
+        BenchDesk.Answer(Model, new(new(new PlaceFacts(null, []), [], [.. observations], walk, []), null));
 }

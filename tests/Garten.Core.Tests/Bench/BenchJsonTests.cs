@@ -4,8 +4,7 @@ using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Identification;
-using Garten.Core.Keys;
-using Garten.Core.Seasons;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Bench;
@@ -13,7 +12,7 @@ namespace Garten.Core.Tests.Bench;
 /// <summary>The JSON by which the browser's copy of the core is asked.</summary>
 public sealed class BenchJsonTests
 {
-    private static readonly BenchRequest Plant = new(
+    private static readonly BenchRequest Question = new(new(
         new PlaceFacts(320, ["wood"]),
         [new Visit(1, Day, [PlantPart.Leaves, PlantPart.Fruit])],
         [
@@ -23,7 +22,7 @@ public sealed class BenchJsonTests
             Observation.OfHidden(Fruit.Id, 1, Day, HiddenReason.TooEarly),
         ],
         KeyWalk.From(new(new("main"), 1)).Answer(new(new("main"), 1), null),
-        [new ColonyMember("TF-031", new PlaceFacts(null, []), [], [Observation.OfStates(Margin.Id, 1, Day, "serrate")])],
+        [new ColonyMember("TF-031", new PlaceFacts(null, []), [], [Observation.OfStates(Margin.Id, 1, Day, "serrate")])]),
         new([PriorFactor.Season], [Glands.Id], false, Means.Usual));
 
     [Fact]
@@ -33,8 +32,8 @@ public sealed class BenchJsonTests
         var read = JsonSerializer.Deserialize(json, BenchJson.Default.GuideTables)!;
         read.Statements.ShouldBe(Tables().Statements);
         read.Misreadings.ShouldHaveSingleItem().Claim.ShouldBe(new SpanCondition(9, null));
-        Write(BenchDesk.Answer(new CandidateModel(new Guide(read)), Plant)).ShouldBe(
-            Write(BenchDesk.Answer(new CandidateModel(new Guide(Tables() with { Misreadings = read.Misreadings })), Plant)));
+        Write(BenchDesk.Answer(new CandidateModel(new Guide(read)), Question)).ShouldBe(
+            Write(BenchDesk.Answer(new CandidateModel(new Guide(Tables() with { Misreadings = read.Misreadings })), Question)));
     }
 
     [Fact]
@@ -68,31 +67,31 @@ public sealed class BenchJsonTests
     [Fact]
     public void A_question_read_back_is_the_same_question()
     {
-        var json = JsonSerializer.Serialize(Plant, BenchJson.Default.BenchRequest);
+        var json = JsonSerializer.Serialize(Question, BenchJson.Default.BenchRequest);
         json.ShouldContain("\"exposure\":\"shade\"");
         json.ShouldNotContain("circumstances");
         var read = JsonSerializer.Deserialize(json, BenchJson.Default.BenchRequest)!;
         JsonSerializer.Serialize(read, BenchJson.Default.BenchRequest).ShouldBe(json);
-        read.Walk.ShouldBe(Plant.Walk);
+        read.Plant.Walk.ShouldBe(Question.Plant.Walk);
     }
 
     [Fact]
     public void A_question_with_a_part_missing_is_refused() =>
-        Should.Throw<JsonException>(() => JsonSerializer.Deserialize("""{"place":{"elevation":null,"habitats":[]}}""", BenchJson.Default.BenchRequest));
+        Should.Throw<JsonException>(() => JsonSerializer.Deserialize("""{"plant":{"place":{"elevation":null,"habitats":[]}}}""", BenchJson.Default.BenchRequest));
 
     [Fact]
     public void Unsound_questions_are_refused_in_words()
     {
-        BenchRules.FaultOf(Plant).ShouldBeEmpty();
-        BenchRules.FaultOf(Plant with { Observations = [Observation.OfSample(Length.Id, 1, Day)] }).ShouldContain("no values");
-        BenchRules.FaultOf(Plant with { Observations = [Observation.OfSample(Length.Id, 1, Day, double.NaN)] }).ShouldContain("no values");
-        BenchRules.FaultOf(Plant with { Observations = [Observation.OfStates(Margin.Id, 1, Day)] }).ShouldContain("no state");
-        BenchRules.FaultOf(Plant with { Observations = [Observation.OfRough(Length.Id, 1, Day, new RoughValue(null, null, null, "?"))] }).ShouldContain("rough");
-        BenchRules.FaultOf(Plant with { Place = new(double.PositiveInfinity, []) }).ShouldContain("no number");
+        BenchRules.FaultOf(Question).ShouldBeEmpty();
+        BenchRules.FaultOf(Question with { Plant = Question.Plant with { Observations = [Observation.OfSample(Length.Id, 1, Day)] } }).ShouldContain("no values");
+        BenchRules.FaultOf(Question with { Plant = Question.Plant with { Observations = [Observation.OfSample(Length.Id, 1, Day, double.NaN)] } }).ShouldContain("no values");
+        BenchRules.FaultOf(Question with { Plant = Question.Plant with { Observations = [Observation.OfStates(Margin.Id, 1, Day)] } }).ShouldContain("no state");
+        BenchRules.FaultOf(Question with { Plant = Question.Plant with { Observations = [Observation.OfRough(Length.Id, 1, Day, new RoughValue(null, null, null, "?"))] } }).ShouldContain("rough");
+        BenchRules.FaultOf(Question with { Plant = Question.Plant with { Place = new(double.PositiveInfinity, []) } }).ShouldContain("no number");
         var twice = new KeyWalk(new(new("main"), 1), [new(new(new("main"), 1), 1), new(new(new("main"), 1), 2)], null);
-        BenchRules.FaultOf(Plant with { Walk = twice }).ShouldContain("answered twice");
-        BenchRules.FaultOf(Plant with { Colony = [.. Enumerable.Repeat(Plant.Colony[0], 41)] }).ShouldContain("41 plants");
-        BenchRules.FaultOf(Plant with { Observations = [.. Enumerable.Repeat(Plant.Observations[0], 5001)] }).ShouldContain("5000");
+        BenchRules.FaultOf(Question with { Plant = Question.Plant with { Walk = twice } }).ShouldContain("answered twice");
+        BenchRules.FaultOf(Question with { Plant = Question.Plant with { Colony = [.. Enumerable.Repeat(Question.Plant.Colony[0], 41)] } }).ShouldContain("41 plants");
+        BenchRules.FaultOf(Question with { Plant = Question.Plant with { Observations = [.. Enumerable.Repeat(Question.Plant.Observations[0], 5001)] } }).ShouldContain("5000");
         BenchRules.FaultOf(Make(), [new("alba-prima")]).ShouldContain("two to 6");
         BenchRules.FaultOf(Make(), [new("alba-prima"), new("alba-prima")]).ShouldContain("different");
         BenchRules.FaultOf(Make(), [new("alba-prima"), new("nessie")]).ShouldContain("nessie");

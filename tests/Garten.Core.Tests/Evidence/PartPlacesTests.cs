@@ -1,5 +1,6 @@
 using Garten.Core.Bench;
 using Garten.Core.Evidence;
+using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Keys;
 
@@ -62,7 +63,7 @@ public sealed class PartPlacesTests
     {
         var guide = SmallGuide.Make();
         var model = new CandidateModel(guide);
-        var request = new BenchRequest(new(null, []), [new(1, SmallGuide.Day, [])], [Mixed], null, [], null);
+        var request = new BenchRequest(new(new(null, []), [new(1, SmallGuide.Day, [])], [Mixed], null, []), null);
         var samples = BenchDesk.Samples(model, request).Samples;
         samples.Select(s => s.Place).ShouldBe(["sun", "shade, low branch"]);
         samples[0].Against.ShouldAllBe(a => !a.Widened);
@@ -84,5 +85,5 @@ public sealed class PartPlacesTests
 
     [Fact]
     public void A_sample_whose_places_do_not_match_its_parts_is_refused() =>
-        BenchRules.FaultOf(new(new(null, []), [], [Mixed with { Places = [Sun] }], null, [], null)).ShouldBe("“leaf-length” has 3 values, but places for 1.");
+        BenchRules.FaultOf(new(new(new(null, []), [], [Mixed with { Places = [Sun] }], null, []), null)).ShouldBe("“leaf-length” has 3 values, but places for 1.");
 }

@@ -1,5 +1,6 @@
+using Garten.Core.Assessment;
 using Garten.Core.Guides;
-using Garten.Core.Seasons;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Guides;

@@ -1,7 +1,7 @@
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
-using Garten.Core.Seasons;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Identification;

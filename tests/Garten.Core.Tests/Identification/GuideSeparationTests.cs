@@ -1,6 +1,6 @@
 using Garten.Core.Guides;
 using Garten.Core.Identification;
-using Garten.Core.Seasons;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Identification;

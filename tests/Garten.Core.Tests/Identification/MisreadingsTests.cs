@@ -2,7 +2,7 @@ using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
-using Garten.Core.Keys;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Identification;
@@ -49,5 +49,5 @@ public sealed class MisreadingsTests
     }
 
     private static BenchAnswer Ask(GuideTables tables, params Observation[] seen) =>
-        BenchDesk.Answer(new CandidateModel(new Guide(tables)), new(new PlaceFacts(null, []), [], [.. seen], null, [], null));
+        BenchDesk.Answer(new CandidateModel(new Guide(tables)), new(new(new PlaceFacts(null, []), [], [.. seen], null, []), null));
 }

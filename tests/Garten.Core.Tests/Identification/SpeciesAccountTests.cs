@@ -1,7 +1,8 @@
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Identification;
 using Garten.Core.Keys;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Identification;
@@ -35,7 +36,7 @@ public sealed class SpeciesAccountTests
     public void Seasons_move_with_the_height_of_the_site()
     {
         var high = Compose(new PlaceFacts(404.8, ["wood"]), [new Visit(1, new(2026, 6, 15), [PlantPart.Flowers])]);
-        var season = high.Seasons.Single(s => s.Phase == Core.Seasons.Phenophase.Flower);
+        var season = high.Seasons.Single(s => s.Phase == Phenophase.Flower);
         season.From.ToString().ShouldBe("20 Apr");
         season.Marking.Mark.ShouldBe(Mark.Agrees);
     }

@@ -39,7 +39,7 @@ public sealed class WeighingTests
         Keys = [],
         Cautions = [],
         LookAlikes = [],
-        Windows = [new(new("a"), Core.Seasons.Phenophase.Flower, new(4, 1), new(5, 1))],
+        Windows = [new(new("a"), Phenophase.Flower, new(4, 1), new(5, 1))],
     }));
 
     [Fact]

@@ -1,4 +1,5 @@
 using CsCheck;
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Keys;
 

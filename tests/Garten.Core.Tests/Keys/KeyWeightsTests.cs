@@ -1,5 +1,7 @@
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Keys;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Keys;

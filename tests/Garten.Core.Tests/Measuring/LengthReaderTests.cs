@@ -1,5 +1,3 @@
-using Garten.Core.Measuring;
-
 namespace Garten.Core.Tests.Measuring;
 
 public sealed class LengthReaderTests

@@ -1,5 +1,5 @@
 using CsCheck;
-using Garten.Core.Seasons;
+using Garten.Core.Guides;
 
 namespace Garten.Core.Tests.Seasons;
 

@@ -1,4 +1,3 @@
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Seasons;
 

@@ -1,6 +1,6 @@
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Seasons;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Seasons;

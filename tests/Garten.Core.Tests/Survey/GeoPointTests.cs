@@ -1,5 +1,3 @@
-using Garten.Core.Survey;
-
 namespace Garten.Core.Tests.Survey;
 
 /// <summary>Ways over the ground.</summary>

@@ -1,9 +1,9 @@
 using Garten.Core.Assessment;
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Reporting;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey;

@@ -1,5 +1,4 @@
 using System.Text;
-using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 using Garten.Formats.Places;
 

@@ -1,9 +1,6 @@
 using System.Globalization;
 using System.Text;
 using CsvHelper;
-using Garten.Core.Assessment;
-using Garten.Core.Evidence;
-using Garten.Core.Guides;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Formats.Records;

@@ -1,6 +1,4 @@
 using System.Text;
-using Garten.Core.Assessment;
-using Garten.Core.Evidence;
 using Garten.Core.Survey.Counting;
 using Garten.Formats.Packages;
 using Garten.Formats.Survey;

@@ -16,9 +16,15 @@ export function foresee(sheet: PlantSheet, { visit, character, input }: Change):
   const at = sheet.visits.findIndex((v) => v.id === visit)
   const on = sheet.visits[at]
   if (!on || (input && input.finding !== 'states')) return null
-  const others = sheet.request.observations.filter((o) => o.visit !== at + 1 || o.character !== character)
-  if (!input) return { ...sheet.request, observations: others }
-  const seen: BenchRequest['observations'][number] = {
+  const others = sheet.request.plant.observations.filter(
+    (o) => o.visit !== at + 1 || o.character !== character,
+  )
+  const withObservations = (observations: typeof others): BenchRequest => ({
+    ...sheet.request,
+    plant: { ...sheet.request.plant, observations },
+  })
+  if (!input) return withObservations(others)
+  const seen: BenchRequest['plant']['observations'][number] = {
     character,
     visit: at + 1,
     date: on.date,
@@ -37,5 +43,5 @@ export function foresee(sheet: PlantSheet, { visit, character, input }: Change):
     tool: input.tool ?? null,
     places: [],
   }
-  return { ...sheet.request, observations: [...others, seen] }
+  return withObservations([...others, seen])
 }

@@ -117,7 +117,7 @@ export const useGrounds = (plant: BenchRequest, taxon: string) =>
 
 /** The samples of a plant, held against the leading names; not asked while none was measured. */
 export const useSamples = (id: number, plant: BenchRequest) =>
-  useAnswer('samples', plant.observations.some((o) => o.finding === 'sample') ? plant : null, id)
+  useAnswer('samples', plant.plant.observations.some((o) => o.finding === 'sample') ? plant : null, id)
 
 export const useCrosses = (plant: BenchRequest, taxon: string) => useAnswer('crosses', { plant, taxon })
 
@@ -131,7 +131,7 @@ export const useComparison = (one: BenchRequest, other: BenchRequest | null) =>
 export const useSheetPicture = (id: number, plant: BenchRequest, under: string | null, weighing: boolean) =>
   useAnswer(
     'sheet',
-    weighing ? null : { plant: { ...plant, walk: null, choices: null, colony: [] }, under },
+    weighing ? null : { plant: { plant: { ...plant.plant, walk: null, colony: [] }, choices: null }, under },
     id,
   )
 

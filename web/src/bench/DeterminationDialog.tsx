@@ -36,7 +36,7 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
   const [date, setDate] = useState(session?.today ?? '')
   const [remarks, setRemarks] = useDraft(`determine/${sheet.plant.id}`)
   const account = useAccount(sheet.request, taxon).data
-  const steps = sheet.request.walk?.answers.length ?? 0
+  const steps = sheet.request.plant.walk?.answers.length ?? 0
   const seen = sheet.observations.filter((o) => o.finding !== 'hidden').length
   const above = guide.taxa.find((t) => t.name.id === taxon)
   const save = () =>

@@ -18,18 +18,18 @@ const states = featureInput({ finding: 'states', states: ['opposite'] })
 describe('what the bench will be asked', () => {
   it('has the new state in place of the old one of that visit, and all else as it was', () => {
     const question = foresee(sheet, { visit: 11, character: 'arrangement', input: states })
-    expect(question?.observations.map((o) => [o.character, o.visit, o.states])).toEqual([
+    expect(question?.plant.observations.map((o) => [o.character, o.visit, o.states])).toEqual([
       ['arrangement', 1, ['before']],
       ['margin', 2, ['before']],
       ['arrangement', 2, ['opposite']],
     ])
-    expect(question?.place).toEqual(sheet.request.place)
+    expect(question?.plant.place).toEqual(sheet.request.plant.place)
   })
 
   it('knows day, stage and sex from the visit, and what changed the plant from both', () => {
     const input = featureInput({ finding: 'states', states: ['opposite'], altered: ['browsed', 'mown'] })
     const question = foresee(sheet, { visit: 11, character: 'arrangement', input })
-    expect(question?.observations.at(-1)).toMatchObject({
+    expect(question?.plant.observations.at(-1)).toMatchObject({
       date: '2026-05-14',
       stage: 'mature',
       sex: 'female',
@@ -39,7 +39,7 @@ describe('what the bench will be asked', () => {
 
   it('lacks what is taken back', () => {
     const question = foresee(sheet, { visit: 10, character: 'arrangement', input: null })
-    expect(question?.observations.map((o) => [o.character, o.visit])).toEqual([
+    expect(question?.plant.observations.map((o) => [o.character, o.visit])).toEqual([
       ['arrangement', 2],
       ['margin', 2],
     ])

@@ -164,21 +164,26 @@ export const aVisit = (part: Partial<PlantVisit> = {}): PlantVisit => ({
   ...part,
 })
 
-export const aRequest = (part: Partial<BenchRequest> = {}): BenchRequest => ({
-  place: { elevation: 118, habitats: [] },
-  visits: [{ number: 1, date: '2026-05-14', parts: ['leaves'] }],
-  observations: [],
-  walk: null,
-  colony: [],
-  choices: null,
-  ...part,
+export const aRequest = (
+  plant: Partial<BenchRequest['plant']> = {},
+  choices: BenchRequest['choices'] = null,
+): BenchRequest => ({
+  plant: {
+    place: { elevation: 118, habitats: [] },
+    visits: [{ number: 1, date: '2026-05-14', parts: ['leaves'] }],
+    observations: [],
+    walk: null,
+    colony: [],
+    ...plant,
+  },
+  choices,
 })
 
 /** A feature as the core is asked of it. */
 export const aSeen = (
   character: string,
-  part: Partial<BenchRequest['observations'][number]> = {},
-): BenchRequest['observations'][number] => ({
+  part: Partial<BenchRequest['plant']['observations'][number]> = {},
+): BenchRequest['plant']['observations'][number] => ({
   character,
   visit: 1,
   date: '2026-05-14',

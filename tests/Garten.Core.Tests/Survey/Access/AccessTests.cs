@@ -1,4 +1,3 @@
-using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 
 namespace Garten.Core.Tests.Survey.Access;

@@ -1,5 +1,4 @@
 using Garten.Core.Guides;
-using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 
 namespace Garten.Core.Tests.Survey.Access;

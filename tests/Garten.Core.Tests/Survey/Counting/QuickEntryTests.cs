@@ -1,6 +1,6 @@
-using Garten.Core.Assessment;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Counting;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey.Counting;
@@ -65,7 +65,7 @@ public sealed class QuickEntryTests
     [InlineData("cf ace mac 2", IdentificationQualifier.Cf)]
     [InlineData("ace cf. mac 2", IdentificationQualifier.Cf)]
     [InlineData("aff ace mac 2", IdentificationQualifier.Aff)]
-    public void A_reserve_is_kept(string text, Qualifier expected) => QuickEntry.Read(Woods, Protocol.WalkThrough, text).Qualifier.ShouldBe(expected);
+    public void A_reserve_is_kept(string text, IdentificationQualifier expected) => QuickEntry.Read(Woods, Protocol.WalkThrough, text).Qualifier.ShouldBe(expected);
 
     [Theory]
     [InlineData("", "Type three letters of the genus and three of the species, then the number.")]

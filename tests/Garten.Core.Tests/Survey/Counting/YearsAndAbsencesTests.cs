@@ -1,8 +1,6 @@
-using Garten.Core.Assessment;
-using Garten.Core.Evidence;
-using Garten.Core.Guides;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Counting;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey.Counting;

@@ -1,7 +1,6 @@
-using Garten.Core.Assessment;
-using Garten.Core.Evidence;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Importing;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey.Importing;

@@ -1,4 +1,3 @@
-using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 
 namespace Garten.Core.Tests.Survey.Places;

@@ -1,6 +1,6 @@
-using Garten.Core.Assessment;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Statistics;
+
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey.Statistics;

@@ -1,8 +1,8 @@
 using CsCheck;
 using Garten.Core.Planning;
-using static Garten.Core.Tests.Seasons.RoundTasks;
+using static Garten.Core.Tests.Planning.RoundTasks;
 
-namespace Garten.Core.Tests.Seasons;
+namespace Garten.Core.Tests.Planning;
 
 /// <summary>Bounds on rounds, and the searches for plans on days that are settled.</summary>
 public sealed class RoundProofTests

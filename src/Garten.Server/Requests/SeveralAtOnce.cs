@@ -1,4 +1,4 @@
-namespace Garten.Server.Hosting;
+namespace Garten.Server.Requests;
 
 /// <summary>Work on many things, several at a time.</summary>
 public static class SeveralAtOnce

@@ -1,6 +1,6 @@
 using System.Globalization;
 
-namespace Garten.Server.Hosting;
+namespace Garten.Server.Requests;
 
 /// <summary>How the server was asked to start.</summary>
 /// <param name="Port">Port on loopback.</param>

@@ -1,8 +1,8 @@
 using CsCheck;
 using Garten.Core.Planning;
-using static Garten.Core.Tests.Seasons.RoundTasks;
+using static Garten.Core.Tests.Planning.RoundTasks;
 
-namespace Garten.Core.Tests.Seasons;
+namespace Garten.Core.Tests.Planning;
 
 /// <summary>Rounds mixed in shares: what the mixes leave unseen, what they refuse, and what is asked of them next.</summary>
 public sealed class RoundMixTests

@@ -1,10 +1,9 @@
-using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Training;
-using Garten.Core.Seasons;
+
 using static Garten.Core.Tests.SmallGuide;
 
-namespace Garten.Core.Tests.Practice;
+namespace Garten.Core.Tests.Training;
 
 public sealed class SimulationTests
 {

@@ -1,10 +1,9 @@
-using Garten.Core.Bench;
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
-using Garten.Core.Guides;
+
 using static Garten.Core.Tests.SmallGuide;
 
-namespace Garten.Core.Tests.Confirmation;
+namespace Garten.Core.Tests.Assessment;
 
 /// <summary>What was seen on one visit and on the next, and whether a change was to be expected.</summary>
 public sealed class SeenAgainTests
@@ -65,18 +64,18 @@ public sealed class SeenAgainTests
     public void Without_a_name_nothing_is_expected_and_one_visit_compares_with_none()
     {
         One(null, Berry, Observation.OfHidden(Fruit.Id, 2, May, HiddenReason.Over)).Because.ShouldBe("There is no name yet that says when it shows.");
-        SeenAgain.Of(Make(), Plant(Berry, Serrate), Prima).ShouldBeEmpty();
+        SeenAgain.Of(Make(), Seen(Berry, Serrate), Prima).ShouldBeEmpty();
     }
 
     [Fact]
     public void What_is_not_explained_comes_first()
     {
-        var changes = SeenAgain.Of(Make(), Plant(Berry, Serrate, Observation.OfHidden(Fruit.Id, 2, May, HiddenReason.Over), Observation.OfStates(Margin.Id, 2, May, "entire")), Prima);
+        var changes = SeenAgain.Of(Make(), Seen(Berry, Serrate, Observation.OfHidden(Fruit.Id, 2, May, HiddenReason.Over), Observation.OfStates(Margin.Id, 2, May, "entire")), Prima);
         changes.Select(c => c.Kind).ShouldBe([ChangeKind.Unexplained, ChangeKind.Expected]);
     }
 
-    private static FeatureChange One(TaxonId? name, params Observation[] observations) => SeenAgain.Of(Make(), Plant(observations), name).ShouldHaveSingleItem();
+    private static FeatureChange One(TaxonId? name, params Observation[] observations) => SeenAgain.Of(Make(), Seen(observations), name).ShouldHaveSingleItem();
 
-    private static BenchRequest Plant(params Observation[] observations) =>
-        new(new(null, []), [new(1, December, []), new(2, May, [])], [.. observations], null, [], null);
+    private static Plant Seen(params Observation[] observations) =>
+        new(new(null, []), [new(1, December, []), new(2, May, [])], [.. observations], null, []);
 }

@@ -1,9 +1,8 @@
 using System.Collections.Immutable;
 using CsCheck;
 using Garten.Core.Planning;
-using Garten.Core.Survey;
 
-namespace Garten.Core.Tests.Seasons;
+namespace Garten.Core.Tests.Planning;
 
 /// <summary>Questions of rounds, small ones and ones made so that a plan is known.</summary>
 internal static class RoundTasks

@@ -1,9 +1,8 @@
 using Garten.Core.Survey.Access;
 using Garten.Data;
-using Garten.Server.Features;
-using Garten.Server.Hosting;
+using Garten.Server.Requests;
 
-namespace Garten.Server.Access;
+namespace Garten.Server.Features;
 
 /// <summary>Tells who is at work and what they may do.</summary>
 /// <param name="places">People.</param>

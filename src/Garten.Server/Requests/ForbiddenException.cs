@@ -1,4 +1,4 @@
-namespace Garten.Server.Access;
+namespace Garten.Server.Requests;
 
 /// <summary>The person may not do this; the message says what to do.</summary>
 /// <param name="status">401 where nobody has entered, else 403.</param>

@@ -1,12 +1,12 @@
-using Garten.Core.Bench;
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Keys;
+
 using static Garten.Core.Tests.SmallGuide;
 
-namespace Garten.Core.Tests.Confirmation;
+namespace Garten.Core.Tests.Assessment;
 
 public sealed class DeterminationTests
 {
@@ -27,11 +27,11 @@ public sealed class DeterminationTests
     public void Grounds_keep_the_path_the_features_and_what_spoke_against_it_in_words()
     {
         CoupletRef main = new(new("main"), 1), albas = new(new("albas"), 1);
-        var request = new BenchRequest(
+        var plant = new Plant(
             new PlaceFacts(900, ["wood"]), [],
             [Observation.OfStates(Margin.Id, 1, Day, "serrate"), Observation.OfHidden(Fruit.Id, 1, Day, HiddenReason.TooEarly)],
-            KeyWalk.From(main).Answer(main, 1).Answer(albas, 1), [], null);
-        var grounds = DeterminationGrounds.Gather(new CandidateModel(Guide), request, new("alba-prima"));
+            KeyWalk.From(main).Answer(main, 1).Answer(albas, 1), []);
+        var grounds = DeterminationGrounds.Gather(new CandidateModel(Guide), plant, new("alba-prima"));
         grounds.Path.Select(p => (p.Key, p.Couplet, p.Said)).ShouldBe([("Key main", 1, "Leaves opposite"), ("Key albas", 1, "Serrate; Fruit a berry")]);
         grounds.ClearWalk.ShouldBeTrue();
         grounds.Ends.ShouldBe(["Alba prima"]);
@@ -45,7 +45,7 @@ public sealed class DeterminationTests
     public void A_doubt_on_the_way_is_not_a_clear_walk()
     {
         CoupletRef main = new(new("main"), 1);
-        var request = new BenchRequest(new PlaceFacts(null, []), [], [], KeyWalk.From(main).Answer(main, null), [], null);
-        DeterminationGrounds.Gather(new CandidateModel(Guide), request, new("alba")).ClearWalk.ShouldBeFalse();
+        var plant = Plant.At(new PlaceFacts(null, [])) with { Walk = KeyWalk.From(main).Answer(main, null) };
+        DeterminationGrounds.Gather(new CandidateModel(Guide), plant, new("alba")).ClearWalk.ShouldBeFalse();
     }
 }

@@ -1,6 +1,6 @@
 using Garten.Core.Survey.Access;
 
-namespace Garten.Server.Hosting;
+namespace Garten.Server.Requests;
 
 /// <summary>Who is at work in a request. The one place features ask.</summary>
 /// <param name="http">The request.</param>

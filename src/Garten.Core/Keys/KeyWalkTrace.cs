@@ -1,59 +1,22 @@
 using System.Collections.Immutable;
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Keys;
-
-/// <summary>One answer given at a couplet.</summary>
-/// <param name="At">The couplet.</param>
-/// <param name="Lead">The lead chosen, from 1; null for "can't tell", which follows every lead.</param>
-public sealed record WalkAnswer(CoupletRef At, int? Lead);
-
-/// <summary>
-/// A walk through the keys: where it began and what was answered. Answers at couplets that a changed answer cuts off
-/// are kept, so that changing it back brings them back.
-/// </summary>
-/// <param name="Start">The first couplet.</param>
-/// <param name="Answers">The answers in the order given, one a couplet at most.</param>
-/// <param name="Reopened">A couplet of the path being looked at again; null when the walk goes on at its open end.</param>
-public sealed record KeyWalk(CoupletRef Start, ImmutableArray<WalkAnswer> Answers, CoupletRef? Reopened)
-{
-    /// <summary>A walk that has not begun.</summary>
-    /// <param name="start">Its first couplet.</param>
-    public static KeyWalk From(CoupletRef start) => new(start, [], null);
-
-    /// <summary>The walk after an answer; an earlier answer at the same couplet is replaced.</summary>
-    /// <param name="at">The couplet.</param>
-    /// <param name="lead">The lead, or null for "can't tell".</param>
-    public KeyWalk Answer(CoupletRef at, int? lead) =>
-        this with { Answers = Answers.RemoveAll(a => a.At == at).Add(new(at, lead)), Reopened = null };
-
-    /// <summary>The walk one answer back; the same walk when nothing was answered or a couplet is re-opened (which is then closed).</summary>
-    /// <param name="guide">The guide.</param>
-    public KeyWalk Back(Guide guide)
-    {
-        if (Reopened is not null)
-        {
-            return this with { Reopened = null };
-        }
-
-        var onPath = KeyWalkTrace.Of(guide, this).Steps.Select(s => s.At).ToHashSet();
-        var last = Answers.LastOrDefault(a => onPath.Contains(a.At));
-        return last is null ? this : this with { Answers = Answers.Remove(last) };
-    }
-
-    /// <inheritdoc/>
-    public bool Equals(KeyWalk? other) =>
-        other is not null && Start == other.Start && Reopened == other.Reopened && Answers.SequenceEqual(other.Answers);
-
-    /// <inheritdoc/>
-    public override int GetHashCode() => HashCode.Combine(Start, Answers.Length, Reopened);
-}
 
 /// <summary>A couplet the walk went through.</summary>
 /// <param name="At">The couplet.</param>
 /// <param name="Lead">The lead taken, or null for "can't tell".</param>
 /// <param name="Doubts">How many "can't tell" answers lie before it on its way.</param>
-public sealed record WalkStep(CoupletRef At, int? Lead, int Doubts);
+public sealed record WalkStep(CoupletRef At, int? Lead, int Doubts)
+{
+    /// <summary>The lead taken; null for "can't tell".</summary>
+    public Lead? Taken(Guide guide) => Lead is { } number ? guide.FindCouplet(At)!.Leads.First(l => l.Number == number) : null;
+
+    /// <summary>What the answer claimed, in words.</summary>
+    public string Said(Guide guide) =>
+        Taken(guide) is { } lead ? string.Join("; ", lead.Tests.Select(t => t.Text)) : "can’t tell: both ways followed";
+}
 
 /// <summary>A name the walk has arrived at.</summary>
 /// <param name="Taxon">The taxon.</param>
@@ -74,6 +37,10 @@ public sealed record KeyWalkTrace(
 {
     /// <summary>True when no couplet is open and none was answered "can't tell".</summary>
     public bool IsClean => Open.IsEmpty && Steps.All(s => s.Lead is not null);
+
+    /// <summary>Names that can still come out, those arrived at first.</summary>
+    public ImmutableArray<TaxonId> InPlay(Guide guide) =>
+        [.. Ends.Select(e => e.Taxon).Concat(Open.SelectMany(at => guide.Reach.From(at))).Distinct()];
 
     /// <summary>Follows the answers of a walk.</summary>
     /// <param name="guide">A guide whose keys are sound; an answer the guide no longer has counts as not given.</param>
@@ -120,6 +87,26 @@ public sealed record KeyWalkTrace(
                         break;
                 }
             }
+        }
+    }
+}
+
+/// <summary>Steps back on a walk.</summary>
+public static class KeyWalkBack
+{
+    extension(KeyWalk walk)
+    {
+        /// <summary>The walk one answer back; the same walk when nothing was answered or a couplet is re-opened (which is then closed).</summary>
+        public KeyWalk Back(Guide guide)
+        {
+            if (walk.Reopened is not null)
+            {
+                return walk with { Reopened = null };
+            }
+
+            var onPath = KeyWalkTrace.Of(guide, walk).Steps.Select(s => s.At).ToHashSet();
+            var last = walk.Answers.LastOrDefault(a => onPath.Contains(a.At));
+            return last is null ? walk : walk with { Answers = walk.Answers.Remove(last) };
         }
     }
 }

@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
 using CsCheck;
 using Garten.Core.Planning;
-using Garten.Core.Survey;
-using static Garten.Core.Tests.Seasons.RoundTasks;
 
-namespace Garten.Core.Tests.Seasons;
+using static Garten.Core.Tests.Planning.RoundTasks;
+
+namespace Garten.Core.Tests.Planning;
 
 /// <summary>Rounds against every possible plan, and by hand.</summary>
 public sealed class RoundPlannerTests

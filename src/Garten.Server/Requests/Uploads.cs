@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Http.Features;
 
-namespace Garten.Server.Hosting;
+namespace Garten.Server.Requests;
 
 /// <summary>Files larger than a request usually may be.</summary>
 public static class Uploads

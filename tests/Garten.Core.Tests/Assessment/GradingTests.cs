@@ -1,13 +1,12 @@
-using Garten.Core.Bench;
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
-using Garten.Core.Keys;
 using Garten.Core.Seasons;
+
 using static Garten.Core.Tests.SmallGuide;
 
-namespace Garten.Core.Tests.Confirmation;
+namespace Garten.Core.Tests.Assessment;
 
 /// <summary>Grades as a botanist would argue them, and what is left to come back for.</summary>
 public sealed class GradingTests
@@ -215,6 +214,6 @@ public sealed class GradingTests
     private static GradeAnswer With(CandidateModel model, Observation[] seen, KeyWalk? walk, params GivenName[] names) =>
         Grading.Of(model, new(Request(seen, walk), [.. names]));
 
-    private static BenchRequest Request(Observation[] seen, KeyWalk? walk) => new(
-        new(200, ["wood"]), [new(1, Day, [PlantPart.Leaves]), new(2, new(2026, 12, 1), [PlantPart.Fruit])], [.. seen], walk, [], null);
+    private static Plant Request(Observation[] seen, KeyWalk? walk) => new(
+        new(200, ["wood"]), [new(1, Day, [PlantPart.Leaves]), new(2, new(2026, 12, 1), [PlantPart.Fruit])], [.. seen], walk, []);
 }

@@ -3,7 +3,7 @@ using System.Threading.Channels;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
 
-namespace Garten.Server.Hosting;
+namespace Garten.Server.Requests;
 
 /// <summary>
 /// Answers long work. Who accepts lines is told how far it is as it goes, one JSON object a line: a share from 0 to 1, and at last the

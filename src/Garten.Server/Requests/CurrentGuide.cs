@@ -5,7 +5,7 @@ using Garten.Core.Identification;
 using Garten.Core.Survey;
 using Garten.Data;
 
-namespace Garten.Server.Hosting;
+namespace Garten.Server.Requests;
 
 /// <summary>The guide the server works with, set once at start.</summary>
 public sealed class CurrentGuide

@@ -1,0 +1,56 @@
+namespace Garten.Server.Requests;
+
+/// <summary>What was sent cannot be accepted; the message says what is wrong and what to do.</summary>
+/// <param name="about">The field it is about, as named in the request; may be empty.</param>
+/// <param name="message">The sentence.</param>
+public sealed class RuleException(string about, string message) : Exception(message)
+{
+    /// <summary>The field it is about.</summary>
+    public string Field { get; } = about;
+}
+
+/// <summary>Checks shared by all requests.</summary>
+public static class Rules
+{
+    /// <summary>A text of bounded length, trimmed.</summary>
+    /// <param name="field">Name of the field in the request.</param>
+    /// <param name="label">Its name for people.</param>
+    /// <param name="text">The text.</param>
+    /// <param name="most">Most characters.</param>
+    /// <param name="required">True when it must not be empty.</param>
+    public static string Text(string field, string label, string? text, int most, bool required = false)
+    {
+        var trimmed = (text ?? "").Trim();
+        if (required && trimmed.Length == 0)
+        {
+            throw new RuleException(field, $"{label} is missing.");
+        }
+
+        if (trimmed.Length > most)
+        {
+            throw new RuleException(field, FormattableString.Invariant($"{label} has {trimmed.Length:N0} characters; {most:N0} is the most. Shorten it."));
+        }
+
+        return trimmed.Contains('\0', StringComparison.Ordinal)
+            ? throw new RuleException(field, $"{label} holds a character that cannot be kept (NUL).")
+            : trimmed;
+    }
+
+    /// <summary>A day that has come.</summary>
+    /// <param name="date">The day.</param>
+    /// <param name="clock">The clock.</param>
+    public static DateOnly Past(DateOnly date, TimeProvider clock)
+    {
+        var today = Today(clock);
+        if (date > today)
+        {
+            throw new RuleException("date", FormattableString.Invariant($"{date:d MMMM yyyy} is in the future; today is {today:d MMMM yyyy}. Give the day the plant was seen."));
+        }
+
+        return date.Year >= 1700 ? date : throw new RuleException("date", "That date lies before 1700. Check the year.");
+    }
+
+    /// <summary>Today where the server stands.</summary>
+    /// <param name="clock">The clock.</param>
+    public static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+}

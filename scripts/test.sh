@@ -8,7 +8,7 @@ case $part in
 esac
 
 projects=()
-[ "$part" = server ] || [ "$part" = web ] || projects+=(Core Formats Cli)
+[ "$part" = server ] || [ "$part" = web ] || projects+=(Core Floors Formats Cli)
 [ "$part" = core ] || [ "$part" = web ] || projects+=(Data Server)
 [ "$part" = core ] || [ "$part" = server ] || projects+=(Web)
 
@@ -19,54 +19,93 @@ if [ "$part" != core ]; then
 fi
 if [ "$part" = all ] || [ "$part" = web ]; then need_chromium; fi
 
+# How long a stage may take on two cores with warm caches, in seconds; one that takes longer is told.
+begin=$SECONDS
+stage_from=$SECONDS
+stage() { # NAME BUDGET   says how long the stage that ends here took
+  local took=$((SECONDS - stage_from))
+  echo "$1: $took s$([ $took -le "$2" ] || echo " (longer than the $2 s it should take)")"
+  stage_from=$SECONDS
+}
+
 echo "Building ..."
 quietly "building" dotnet build Garten.slnx -c Release
-if [ "$part" != core ]; then build_web; fi
+stage "building" 120
+if [ "$part" != core ]; then
+  build_web
+  stage "building the web application" 100
+fi
 
 if [ "$part" = all ]; then
   echo "Checking form and types ..."
   web_packages
-  quietly "the form of the C# files (./garten format mends it)" dotnet format Garten.slnx --verify-no-changes --no-restore
+  # The build holds the style; what is left to check is the form.
+  quietly "the form of the C# files (./garten format mends it)" dotnet format whitespace Garten.slnx --verify-no-changes --no-restore
   quietly "the form of the web files (./garten format mends it)" npm --prefix web run format:check
   quietly "the types of the web files" npm --prefix web run check
   quietly "the lint of the web files" npm --prefix web run lint
   quietly "the check of the demo guide" dotnet run -c Release --no-build --project src/Garten.Cli -- guide check guides/tamsin-fork
+  stage "form and types" 60
 fi
+
+logs=$(mktemp -d)
+count_web() { sed -n "s/^ *Tests .* \([0-9][0-9]*\) $2.*/\1/p" "$1" | tail -n 1; }
+count_dotnet() { sed -n "s/^ *${2/passed/succeeded}: *\([0-9]*\).*/\1/p" "$1" | tail -n 1; }
+
+# Runs the tests of one project; what they said, how they ended and how long they took is kept for the end.
+run_tests() { # NAME COUNT COMMAND...
+  local name=$1 count=$2 status=0 from=$SECONDS
+  shift 2
+  "$@" >"$logs/$name.log" 2>&1 || status=$?
+  echo "$count $status $((SECONDS - from))" >"$logs/$name.end"
+  echo "$name: $("$count" "$logs/$name.log" passed) passed in $((SECONDS - from)) s"
+}
+dotnet_tests() {
+  for project in "$@"; do
+    run_tests "Garten.$project.Tests" count_dotnet \
+      dotnet test --project "tests/Garten.$project.Tests" -c Release --no-build --no-progress --no-ansi --report-trx --results-directory "$logs/$project"
+  done
+}
+
+# Two lanes side by side: the browser waits much and reckons little, the others reckon.
+own=()
+driven=()
+for project in "${projects[@]}"; do
+  if [ "$project" = Web ]; then driven+=(Web); else own+=("$project"); fi
+done
+dotnet_tests "${driven[@]}" &
+driving=$!
+if [ "$part" = all ] || [ "$part" = web ]; then
+  web_packages
+  run_tests web count_web env NO_COLOR=1 npm --prefix web run -s test
+fi
+dotnet_tests "${own[@]}"
+wait $driving
+stage "tests" 330
+
+# The slowest tests, so that what begins to drag is seen.
+find "$logs" -name '*.trx' -print0 | xargs -0 -r grep -hoE 'testName="[^"]*"[^>]*duration="[0-9:.]*"|duration="[0-9:.]*"[^>]*testName="[^"]*"' |
+  sed -E 's/.*duration="([^"]*)".*testName="([^"]*)".*/\1 \2/; s/.*testName="([^"]*)".*duration="([^"]*)".*/\2 \1/' | sort -r | head -n 12 |
+  sed -E 's/^00:0?/  /; s/(\.[0-9])[0-9]*/\1/' | { echo "The slowest tests (minutes:seconds):"; cat; }
 
 passed=0
 failed=0
 skipped=0
 broken=()
-
-# Runs the tests of one project and adds up what they say of themselves.
-#   run_tests NAME COUNT COMMAND...   COUNT tells from the log how many passed, failed or were skipped
-run_tests() {
-  local name=$1 count=$2 status=0
-  shift 2
-  log=$(mktemp)
-  "$@" >"$log" 2>&1 || status=$?
-  passed=$((passed + $("$count" passed) + 0))
-  failed=$((failed + $("$count" failed) + 0))
-  skipped=$((skipped + $("$count" skipped) + 0))
-  if [ $status != 0 ]; then
+for end in "$logs"/*.end; do
+  name=$(basename "$end" .end)
+  read -r count status _ <"$end"
+  log=$logs/$name.log
+  passed=$((passed + $("$count" "$log" passed) + 0))
+  failed=$((failed + $("$count" "$log" failed) + 0))
+  skipped=$((skipped + $("$count" "$log" skipped) + 0))
+  if [ "$status" != 0 ]; then
     broken+=("$name")
     cat "$log"
-  else
-    echo "$name: $("$count" passed) passed"
   fi
-  rm -f "$log"
-}
-count_web() { sed -n "s/^ *Tests .* \([0-9][0-9]*\) $1.*/\1/p" "$log" | tail -n 1; }
-count_dotnet() { sed -n "s/^ *${1/passed/succeeded}: *\([0-9]*\).*/\1/p" "$log" | tail -n 1; }
-
-if [ "$part" = all ] || [ "$part" = web ]; then
-  web_packages
-  run_tests web count_web env NO_COLOR=1 npm --prefix web run -s test
-fi
-for project in "${projects[@]}"; do
-  run_tests "Garten.$project.Tests" count_dotnet \
-    dotnet test --project "tests/Garten.$project.Tests" -c Release --no-build --no-progress --no-ansi
 done
+rm -rf "$logs"
+echo "All of it took $((SECONDS - begin)) s."
 
 # A module that could not start counts no failed test, but its exit code tells.
 if [ ${#broken[@]} != 0 ] && [ $failed = 0 ]; then failed=1; fi

@@ -100,6 +100,9 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
     /// <summary>People who stood on no record yet.</summary>
     public List<string> NewPeople { get; } = [];
 
+    /// <summary>Plants that were added or that something was added to.</summary>
+    public List<int> Touched { get; } = [];
+
     /// <summary>Brings plants in.</summary>
     /// <param name="plants">The plants; their sites are there.</param>
     /// <param name="cancel">Gives up.</param>
@@ -110,6 +113,7 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
         foreach (var plant in plants)
         {
             var (id, site, isNew) = await PlantAsync(plant, cancel);
+            Touched.Add(id);
             change = change with { Plants = change.Plants + (isNew ? 1 : 0) };
             foreach (var look in plant.Looks)
             {

@@ -1,3 +1,4 @@
+using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Npgsql;
 
@@ -36,6 +37,9 @@ public sealed record CountSheet(int Id, string SiteName, string Recorder, int Li
 
     /// <summary>Where that lies; null where there is none.</summary>
     public GeoPoint? At { get; init; }
+
+    /// <summary>Revision a change must start from.</summary>
+    public long Revision { get; init; }
 }
 
 /// <summary>A line of a count sheet.</summary>
@@ -48,7 +52,11 @@ public sealed record CountSheet(int Id, string SiteName, string Recorder, int Li
 /// <param name="Unit">What the number counts.</param>
 /// <param name="Amount">The number; null where nothing was counted.</param>
 /// <param name="Note">A note.</param>
-public sealed record StoredLine(int Id, int Plot, string Taxon, string Name, IdentificationQualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount, string Note);
+public sealed record StoredLine(int Id, int Plot, string Taxon, string Name, IdentificationQualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount, string Note)
+{
+    /// <summary>Revision a change must start from.</summary>
+    public long Revision { get; init; }
+}
 
 /// <summary>Which counts.</summary>
 /// <param name="Site">Number of a site; null for all.</param>
@@ -62,26 +70,44 @@ public readonly record struct CountChoice(int? Site, Protocol? Protocol, int? Ye
 
 /// <summary>Counts made on visits.</summary>
 /// <param name="source">The database.</param>
-public sealed class CountStore(NpgsqlDataSource source)
+/// <param name="policy">What is hidden from who asks.</param>
+/// <param name="journal">Where changes go.</param>
+public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
 {
-    private const string Sheets =
-        """
-        select c.id, s.name, h.name, c.lines,
+    /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
+    /// <param name="leaving">What is hidden from them.</param>
+    public CountStore SeenBy(SensitivePlacePolicy leaving) => new(source, leaving, journal);
+
+    private string Sheets =>
+        $"""
+        select c.id, s.name, h.name, c.lines - {(policy.HidesSensitive ? "coalesce(hl.lines, 0)::int" : "0")},
                v.site, v.visited_on, c.protocol, c.plots, c.plot_area_m2, c.length_m, c.started, c.ended, c.companions, c.weather, c.note, c.request,
-               c.place, w.name, w.latitude, w.longitude
+               c.place, w.name, w.latitude, w.longitude, c.revision
         from count_sheet c
         join visit v on v.id = c.visit
         join site s on s.id = v.site
         join person h on h.id = v.recorder
         left join place w on w.id = c.place
+        {(policy.HidesSensitive ? HiddenLines : "")}
         """;
 
-    private const string Lines =
-        """
-        select l.id, l.plot, l.taxon, t.name, l.qualifier, l.origin, l.unit, l.amount, l.note, l.sheet
+    /// <summary>How many lines of a sheet are not to be known of: they are few, and found by their names.</summary>
+    private string HiddenLines =>
+        $"""
+        left join (
+            select l.sheet, count(*) as lines
+            from count_line l join count_sheet k on k.id = l.sheet join visit kv on kv.id = k.visit
+            where l.removed_at is null and {policy.HidesTaxon("l")} and not {policy.ShowsLine("l", "kv")} group by l.sheet) hl on hl.sheet = c.id
+        """;
+
+    private string Lines =>
+        $"""
+        select l.id, l.plot, l.taxon, t.name, l.qualifier, l.origin, l.unit, l.amount, l.note, l.sheet, l.revision
         from count_line l
         join guide_taxon t on t.guide_version = l.guide_version and t.taxon = l.taxon
-        where l.removed_at is null
+        join count_sheet lc on lc.id = l.sheet
+        join visit lv on lv.id = lc.visit
+        where {policy.ShowsLine("l", "lv")} and l.removed_at is null
         """;
 
     private const string Chosen =
@@ -133,19 +159,18 @@ public sealed class CountStore(NpgsqlDataSource source)
             [sheet.Content.Site, sheet.Content.Protocol.ToString(), sheet.Content.Date, sheet.Id], ReadSheet, cancel)).FirstOrDefault();
     }
 
-    /// <summary>Where and when taxa were counted.</summary>
-    /// <param name="taxa">The taxa.</param>
+    /// <summary>What is told of lines that are hidden: taxon, day and place of each.</summary>
     /// <param name="cancel">Gives up.</param>
-    public async Task<List<(string Taxon, DateOnly Date, double? Latitude, double? Longitude)>> PlacesOfAsync(string[] taxa, CancellationToken cancel)
+    public async Task<List<(string Taxon, DateOnly Date, GeoPoint? At)>> HiddenAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            """
+            $"""
             select l.taxon, v.visited_on, s.latitude, s.longitude
             from count_line l join count_sheet c on c.id = l.sheet join visit v on v.id = c.visit join site s on s.id = v.site
-            where l.removed_at is null and l.taxon = any($1)
+            where l.removed_at is null and {policy.HidesTaxon("l")}
             """,
-            [taxa], r => (r.GetString(0), r.GetFieldValue<DateOnly>(1), r.NumberOrNull(2), r.NumberOrNull(3)), cancel);
+            [], r => (r.GetString(0), r.GetFieldValue<DateOnly>(1), r.NumberOrNull(2) is { } north && r.NumberOrNull(3) is { } east ? new GeoPoint(north, east) : (GeoPoint?)null), cancel);
     }
 
     /// <summary>A sheet.</summary>
@@ -160,57 +185,65 @@ public sealed class CountStore(NpgsqlDataSource source)
     }
 
     /// <summary>Begins a sheet. The same request begins it once.</summary>
+    /// <param name="head">Who counts.</param>
     /// <param name="request">Number of the request.</param>
     /// <param name="content">How the visit is made.</param>
-    /// <param name="person">Who counts.</param>
     /// <param name="cancel">Gives up.</param>
     /// <returns>Number of the sheet.</returns>
-    public async Task<int> BeginAsync(Guid request, SheetContent content, int person, CancellationToken cancel)
+    public async Task<int> BeginAsync(CommandHead head, Guid request, SheetContent content, CancellationToken cancel)
     {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        if (await connection.ScalarAsync<int?>("select id from site where id = $1", [content.Site], cancel) is null)
-        {
-            throw new NotInStoreException("There is no such site. Choose one from the list.");
-        }
+        await journal.ChangeAsync(
+            head,
+            async connection =>
+            {
+                if (await connection.ScalarAsync<int?>("select id from site where id = $1", [content.Site], cancel) is null)
+                {
+                    throw new NotInStoreException("There is no such site. Choose one from the list.");
+                }
 
-        var visit = await connection.ScalarAsync<int>(
-            """
-            insert into visit (site, visited_on, recorder) values ($1, $2, $3)
-            on conflict (site, visited_on, recorder) do update set recorder = excluded.recorder
-            returning id
-            """,
-            [content.Site, content.Date, person], cancel);
-        var id = await connection.ScalarAsync<int>(
-            """
-            insert into count_sheet (request, visit, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place)
-            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)
-            on conflict (request) do update set request = excluded.request
-            returning id
-            """,
-            [
-                request, visit, content.Protocol.ToString(), content.Plots, content.PlotAreaM2, content.LengthM, content.Started, content.Ended, content.Companions,
-                content.Weather, content.Note, content.Place,
-            ],
+                var visit = await connection.ScalarAsync<int>(
+                    """
+                    insert into visit (site, visited_on, recorder) values ($1, $2, $3)
+                    on conflict (site, visited_on, recorder) do update set recorder = excluded.recorder
+                    returning id
+                    """,
+                    [content.Site, content.Date, head.Person], cancel);
+                await connection.ExecuteAsync(
+                    """
+                    insert into count_sheet (request, visit, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place)
+                    values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)
+                    on conflict (request) do nothing
+                    """,
+                    [
+                        request, visit, content.Protocol.ToString(), content.Plots, content.PlotAreaM2, content.LengthM, content.Started, content.Ended, content.Companions,
+                        content.Weather, content.Note, content.Place,
+                    ],
+                    cancel);
+                return [];
+            },
             cancel);
-        await transaction.CommitAsync(cancel);
-        return id;
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.ScalarAsync<int>("select id from count_sheet where request = $1", [request], cancel);
     }
 
     /// <summary>Sets how a visit was made; its site, day and protocol stay.</summary>
+    /// <param name="head">Who sets it.</param>
     /// <param name="id">Number of the sheet.</param>
     /// <param name="content">How it was made.</param>
+    /// <param name="expected">Revision the change starts from.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task SetAsync(int id, SheetContent content, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(
+    /// <exception cref="ChangedMeanwhileException">Somebody else changed it in between.</exception>
+    public Task SetAsync(CommandHead head, int id, SheetContent content, long expected, CancellationToken cancel) => journal.ChangeAsync(
+        head,
+        async connection => await connection.ExecuteAsync(
             """
-            update count_sheet set plots = $2, plot_area_m2 = $3, length_m = $4, started = $5, ended = $6, companions = $7, weather = $8, note = $9, place = $10
-            where id = $1
+            update count_sheet set plots = $2, plot_area_m2 = $3, length_m = $4, started = $5, ended = $6, companions = $7, weather = $8, note = $9, place = $10,
+                                   revision = nextval('revision_number')
+            where id = $1 and revision = $11
             """,
-            [id, content.Plots, content.PlotAreaM2, content.LengthM, content.Started, content.Ended, content.Companions, content.Weather, content.Note, content.Place], cancel);
-    }
+            [id, content.Plots, content.PlotAreaM2, content.LengthM, content.Started, content.Ended, content.Companions, content.Weather, content.Note, content.Place, expected], cancel) == 1
+            ? [] : throw new ChangedMeanwhileException("Somebody else changed how this visit was made in the meantime. It is shown as it stands now; what you wrote is still in the fields.", null),
+        cancel);
 
     /// <summary>The lines of a sheet, plot by plot in the order they were entered.</summary>
     /// <param name="sheet">Number of the sheet.</param>
@@ -233,71 +266,85 @@ public sealed class CountStore(NpgsqlDataSource source)
     }
 
     /// <summary>Enters lines, all or none. Counts of the same name in the same plot and unit are added up.</summary>
+    /// <param name="head">Who enters them.</param>
     /// <param name="sheet">Number of the sheet.</param>
     /// <param name="guideVersion">The guide the names are of.</param>
     /// <param name="lines">The lines; their numbers and names do not matter.</param>
-    /// <param name="person">Who enters them.</param>
-    /// <param name="request">The number they were sent under: sent again they are not counted twice. Null for lines that are sent once.</param>
     /// <param name="cancel">Gives up.</param>
-    /// <returns>False when the name stands there already in a unit that does not add up.</returns>
-    public async Task<bool> EnterAsync(int sheet, int guideVersion, IReadOnlyList<StoredLine> lines, int person, Guid? request, CancellationToken cancel)
+    /// <returns>False when the name stands there already in a unit that does not add up; then none was entered.</returns>
+    public async Task<bool> EnterAsync(CommandHead head, int sheet, int guideVersion, IReadOnlyList<StoredLine> lines, CancellationToken cancel)
     {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        if (!await connection.IsFirstAsync(request, cancel))
+        lines =
+        [
+            .. lines.GroupBy(l => (l.Plot, l.Taxon, l.Qualifier, l.Origin, l.Unit)).SelectMany(g =>
+                ProtocolRules.AddsUp(g.Key.Unit) ? [g.First() with { Amount = g.Sum(l => l.Amount) }] : g.AsEnumerable()),
+        ];
+        if (lines.Where(l => l.Unit != CountUnit.GirthCentimetres).GroupBy(l => (l.Plot, l.Taxon, l.Qualifier, l.Origin, l.Unit)).Any(g => g.Count() > 1))
         {
+            return false;
+        }
+
+        try
+        {
+            await journal.ChangeAsync(
+                head,
+                async connection =>
+                {
+                    // What somebody enters of a name whose other lines they may not know of stands beside those: a refusal would tell of them.
+                    var entered = await connection.ExecuteAsync(
+                        $"""
+                        insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person, apart)
+                        select $1, a.plot, $2, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $3,
+                               case when {policy.HidesTaxon("a")} and not exists (select from count_sheet c join visit v on v.id = c.visit where c.id = $1 and v.recorder = $3) then $3 end
+                        from unnest($4::int[], $5::text[], $6::text[], $7::text[], $8::text[], $9::float8[], $10::text[], $11::bool[])
+                            with ordinality a (plot, taxon, qualifier, origin, unit, amount, note, adds, ordinal)
+                        order by a.ordinal
+                        on conflict (sheet, plot, taxon, qualifier, origin, unit, coalesce(apart, 0)) where removed_at is null and unit <> 'GirthCentimetres'
+                        do update set amount = count_line.amount + excluded.amount, revision = nextval('revision_number') where excluded.unit = any($12)
+                        """,
+                        [
+                            sheet, guideVersion, head.Person, lines.Select(l => l.Plot).ToArray(), lines.Select(l => l.Taxon).ToArray(), lines.Select(l => l.Qualifier.ToString()).ToArray(),
+                            lines.Select(l => l.Origin.ToString()).ToArray(), lines.Select(l => l.Unit.ToString()).ToArray(), lines.Select(l => l.Amount).ToArray(), lines.Select(l => l.Note).ToArray(),
+                            lines.Select(l => ProtocolRules.AddsUp(l.Unit)).ToArray(), Enum.GetValues<CountUnit>().Where(ProtocolRules.AddsUp).Select(u => u.ToString()).ToArray(),
+                        ],
+                        cancel);
+                    return entered == lines.Count ? [] : throw new LineStandsException();
+                },
+                cancel);
             return true;
         }
-
-        foreach (var line in lines)
+        catch (LineStandsException)
         {
-            var id = await connection.ScalarAsync<int?>(
-                """
-                insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
-                values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
-                on conflict (sheet, plot, taxon, qualifier, origin, unit) where removed_at is null and unit <> 'GirthCentimetres'
-                do update set amount = count_line.amount + excluded.amount where $11
-                returning id
-                """,
-                [
-                    sheet, line.Plot, guideVersion, line.Taxon, line.Qualifier.ToString(), line.Origin.ToString(), line.Unit.ToString(), line.Amount, line.Note, person,
-                    ProtocolRules.AddsUp(line.Unit),
-                ],
-                cancel);
-            if (id is null)
-            {
-                return false;
-            }
+            return false;
         }
-
-        await transaction.CommitAsync(cancel);
-        return true;
     }
 
     /// <summary>Sets the number, origin and note of a line.</summary>
+    /// <param name="head">Who sets them.</param>
     /// <param name="id">Number of the line.</param>
     /// <param name="amount">The number; null where nothing is counted.</param>
     /// <param name="origin">Wild, planted or not known.</param>
     /// <param name="note">A note.</param>
+    /// <param name="expected">Revision the change starts from.</param>
     /// <param name="cancel">Gives up.</param>
     /// <returns>False when the name stands there already with that origin.</returns>
-    public Task<bool> SetLineAsync(int id, double? amount, Origin origin, string note, CancellationToken cancel) =>
-        ChangeAsync("update count_line set amount = $2, origin = $3, note = $4 where id = $1", [id, amount, origin.ToString(), note], cancel);
+    /// <exception cref="ChangedMeanwhileException">Somebody else changed the line in between.</exception>
+    public Task<bool> SetLineAsync(CommandHead head, int id, double? amount, Origin origin, string note, long expected, CancellationToken cancel) => ChangeAsync(
+        head, "update count_line set amount = $2::float8, origin = $3, note = $4, revision = nextval('revision_number') where id = $1 and revision = $5 and removed_at is null",
+        [id, amount, origin.ToString(), note, expected], cancel);
 
     /// <summary>Counts one more on a line, whoever else counts on it at the same time.</summary>
+    /// <param name="head">Who counts.</param>
     /// <param name="id">Number of the line.</param>
-    /// <param name="request">The number it was sent under: sent again it is not counted twice. Null for one that is sent once.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task OneMoreAsync(int id, Guid? request, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        if (await connection.IsFirstAsync(request, cancel))
+    public Task OneMoreAsync(CommandHead head, int id, CancellationToken cancel) => journal.ChangeAsync(
+        head,
+        async connection =>
         {
-            await connection.ExecuteAsync("update count_line set amount = amount + 1 where id = $1 and removed_at is null", [id], cancel);
-            await transaction.CommitAsync(cancel);
-        }
-    }
+            await connection.ExecuteAsync("update count_line set amount = amount + 1, revision = nextval('revision_number') where id = $1 and removed_at is null", [id], cancel);
+            return [];
+        },
+        cancel);
 
     /// <summary>Said of a line that is not there, and of one the person may not see.</summary>
     public const string NoSuchLine = "There is no such line.";
@@ -310,24 +357,28 @@ public sealed class CountStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
-            Lines.Replace("l.removed_at is null", "l.id = $1", StringComparison.Ordinal), [id], r => (r.GetInt32(9), ReadLine(r)), cancel);
+            Lines.Replace("and l.removed_at is null", "and l.id = $1", StringComparison.Ordinal), [id], r => (r.GetInt32(9), ReadLine(r)), cancel);
         return found.Count == 1 ? found[0] : throw new NotInStoreException(NoSuchLine);
     }
 
     /// <summary>Takes a line away, or puts it back.</summary>
+    /// <param name="head">Who does it.</param>
     /// <param name="id">Number of the line.</param>
     /// <param name="away">True to take it away.</param>
     /// <param name="cancel">Gives up.</param>
     /// <returns>False when the name was entered anew in the meantime and the line cannot come back.</returns>
-    public Task<bool> TakeAwayAsync(int id, bool away, CancellationToken cancel) =>
-        ChangeAsync("update count_line set removed_at = case when $2 then now() end where id = $1", [id, away], cancel);
+    public Task<bool> TakeAwayAsync(CommandHead head, int id, bool away, CancellationToken cancel) => ChangeAsync(
+        head, "update count_line set removed_at = case when $2 then now() end, revision = nextval('revision_number') where id = $1", [id, away], cancel);
 
-    private async Task<bool> ChangeAsync(string statement, object?[] values, CancellationToken cancel)
+    private async Task<bool> ChangeAsync(CommandHead head, string statement, object?[] values, CancellationToken cancel)
     {
-        await using var connection = await source.OpenConnectionAsync(cancel);
         try
         {
-            await connection.ExecuteAsync(statement, values, cancel);
+            await journal.ChangeAsync(
+                head,
+                async connection => await connection.ExecuteAsync(statement, values, cancel) == 1 ? []
+                    : throw new ChangedMeanwhileException("Somebody else changed this line in the meantime. It is shown as it stands now; what you wrote is still in the fields.", null),
+                cancel);
             return true;
         }
         catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)
@@ -335,6 +386,9 @@ public sealed class CountStore(NpgsqlDataSource source)
             return false;
         }
     }
+
+    /// <summary>The name stands on the sheet already: all of the change is taken back.</summary>
+    private sealed class LineStandsException : Exception;
 
     private static object?[] Values(CountChoice choice) =>
         [choice.Site, choice.Protocol?.ToString(), choice.Year is { } first ? new DateOnly(first, 1, 1) : null, choice.Year is { } last ? new DateOnly(last, 12, 31) : null];
@@ -351,8 +405,12 @@ public sealed class CountStore(NpgsqlDataSource source)
     {
         PlaceName = r.TextOrNull(17) ?? "",
         At = r.IsDBNull(18) ? null : new(r.GetDouble(18), r.GetDouble(19)),
+        Revision = r.GetInt64(20),
     };
 
     private static StoredLine ReadLine(NpgsqlDataReader r) => new(
-        r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.GetString(3), r.Named<IdentificationQualifier>(4), r.Named<Origin>(5), r.Named<CountUnit>(6), r.NumberOrNull(7), r.GetString(8));
+        r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.GetString(3), r.Named<IdentificationQualifier>(4), r.Named<Origin>(5), r.Named<CountUnit>(6), r.NumberOrNull(7), r.GetString(8))
+    {
+        Revision = r.GetInt64(10),
+    };
 }

@@ -1,4 +1,4 @@
-using Npgsql;
+using Garten.Core.Survey.Access;
 
 namespace Garten.Data;
 
@@ -12,10 +12,8 @@ namespace Garten.Data;
 /// <param name="Person">Who gives it.</param>
 /// <param name="Date">The day.</param>
 /// <param name="Remarks">Remarks; may be empty.</param>
-/// <param name="Grounds">What it rests on, as JSON that needs no guide to be read.</param>
 public sealed record NewDetermination(
-    Guid Request, int Plant, int GuideVersion, string Taxon, IdentificationQualifier Qualifier, string FullName, int Person, DateOnly Date, string Remarks,
-    string Grounds);
+    Guid Request, int Plant, int GuideVersion, string Taxon, IdentificationQualifier Qualifier, string FullName, int Person, DateOnly Date, string Remarks);
 
 /// <summary>A name given to a plant.</summary>
 /// <param name="Id">Number in the store.</param>
@@ -30,49 +28,33 @@ public sealed record Determination(
     int Id, string Taxon, IdentificationQualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds);
 
 /// <summary>Determinations: given, never changed, only followed by another.</summary>
-/// <param name="source">The database.</param>
-public sealed class DeterminationStore(NpgsqlDataSource source)
+/// <param name="policy">What is hidden from who asks.</param>
+/// <param name="journal">Where changes go.</param>
+public sealed class DeterminationStore(SensitivePlacePolicy policy, CommandJournal journal)
 {
     /// <summary>Gives a name.</summary>
+    /// <param name="head">Who gives it.</param>
     /// <param name="d">The name.</param>
     /// <param name="origin">Wild or planted, kept on the plant; null leaves it as it is.</param>
+    /// <param name="grounds">What it rests on, as JSON, of the plant as it stands when it is named.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task GiveAsync(NewDetermination d, string? origin, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        if (origin is not null)
+    public Task<PlantInColony> GiveAsync(CommandHead head, NewDetermination d, Origin? origin, Func<PlantInColony, string> grounds, CancellationToken cancel) => journal.ChangeAsync(
+        head, policy, d.Plant,
+        async connection =>
         {
-            await connection.ExecuteAsync("update plant set origin = $2 where id = $1", [d.Plant, origin], cancel);
-        }
-
-        await connection.ExecuteAsync(
-            """
-            insert into determination (plant, request, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, grounds)
-            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
-            on conflict (request) do nothing
-            """,
-            [d.Plant, d.Request, d.GuideVersion, d.Taxon, d.Qualifier.ToString(), d.FullName, d.Person, d.Date, d.Remarks, Sql.Jsonb(d.Grounds)],
-            cancel);
-        await transaction.CommitAsync(cancel);
-    }
-
-    /// <summary>The determinations of a plant, the latest first.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<List<Determination>> OfAsync(int plant, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync(
-            """
-            select d.id, d.taxon, d.qualifier, d.full_name, h.name, d.determined_on, d.remarks, d.grounds::text
-            from determination d join person h on h.id = d.determined_by
-            where d.plant = $1 order by d.id desc
-            """,
-            [plant],
-            r => new Determination(
-                r.GetInt32(0), r.GetString(1), r.Named<IdentificationQualifier>(2), r.GetString(3), r.GetString(4), r.GetFieldValue<DateOnly>(5),
-                r.GetString(6), r.GetString(7)),
-            cancel);
-    }
+            var plant = PlantInColony.Of(d.Plant, await StoredPlants.ReadAsync(connection, policy.Shows, [d.Plant], cancel));
+            await connection.ExecuteAsync(
+                """
+                with said as (update plant set origin = coalesce($11::text, origin) where id = $1)
+                insert into determination (plant, request, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, grounds)
+                values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+                on conflict (request) do nothing
+                """,
+                [
+                    d.Plant, d.Request, d.GuideVersion, d.Taxon, d.Qualifier.ToString(), d.FullName, d.Person, d.Date, d.Remarks, Sql.Jsonb(grounds(plant)), origin?.ToString(),
+                ],
+                cancel);
+            return [];
+        },
+        cancel);
 }

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Survey.Access;
 using Npgsql;
 
 namespace Garten.Data;
@@ -28,10 +29,27 @@ public sealed record SamplePart(double Value, string Typed, Exposure? Exposure =
 /// <param name="Note">A note.</param>
 /// <param name="RecordedBy">Number of the person.</param>
 /// <param name="Tool">What it was seen with; null for what the guide asks for.</param>
+/// <param name="Age">How old the part was; null where not noted.</param>
 public sealed record ObservationContent(
     int PlantVisit, string Character, Finding Finding, string[] States, SamplePart[] Parts, RoughValue? Rough, HiddenReason? Hidden,
     Certainty Certainty, EvidenceSource Source, Alteration[] Altered, Exposure? Exposure, PartPosition? Position, string Note, int RecordedBy,
-    Tool? Tool = null);
+    Tool? Tool = null, PartAge? Age = null)
+{
+    /// <summary>Where each part of a sample grew.</summary>
+    public PartPlace[] Places() => [.. Parts.Select(p => new PartPlace(p.Exposure ?? Exposure, p.Position ?? Position))];
+
+    /// <summary>What it says as the core knows it.</summary>
+    /// <param name="visit">Number of the visit on the sheet.</param>
+    /// <param name="date">The day.</param>
+    /// <param name="stage">Stage of the plant that day.</param>
+    /// <param name="sex">Sex of the plant that day.</param>
+    public Observation ToObservation(int visit, DateOnly date, LifeStage? stage, Sex? sex) => new(
+        new(Character), visit, date, Finding, [.. States], [.. Parts.Select(p => p.Value)], Rough, Hidden, Certainty, Source, [.. Altered], Exposure, Position, stage, sex, Tool)
+    {
+        Places = Places() is var places && places.Distinct().Count() > 1 ? [.. places] : [],
+        Age = Age,
+    };
+}
 
 /// <summary>An observation in the store.</summary>
 /// <param name="Content">What it says.</param>
@@ -44,7 +62,11 @@ public sealed record StoredObservation(ObservationContent Content, string Record
 /// <param name="Content">What to record; null to remove.</param>
 /// <param name="Expected">Revision the change starts from; null when nothing was there.</param>
 /// <param name="What">The change in words, for undo.</param>
-public sealed record ObservationChange(string Character, ObservationContent? Content, long? Expected, string What);
+public sealed record ObservationChange(string Character, ObservationContent? Content, long? Expected, string What)
+{
+    /// <summary>True where a rough value may take the place of measured parts, or they its place, since a person said so.</summary>
+    public bool Replaces { get; init; }
+}
 
 /// <summary>A walk in the store.</summary>
 /// <param name="Walk">The walk.</param>
@@ -58,228 +80,193 @@ public sealed record UndoState(string? Undo, string? Redo);
 
 /// <summary>Everything recorded on plants, the walks, and how to take changes back.</summary>
 /// <param name="source">The database.</param>
-public sealed class EvidenceStore(NpgsqlDataSource source)
+/// <param name="policy">What is hidden from who asks.</param>
+/// <param name="journal">Where changes go.</param>
+public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
 {
-    private const string ObservationColumns =
-        """
-        select o.id, o.plant_visit, o.character, o.finding, o.states, o.rough_typed, o.rough_low, o.rough_high, o.rough_best, o.hidden,
-               o.certainty, o.source, o.altered, o.exposure, o.position, o.note, o.recorded_by, h.name, o.revision, o.tool
-        from observation o join plant_visit v on v.id = o.plant_visit join person h on h.id = o.recorded_by
-        """;
-
-    /// <summary>All observations of a plant.</summary>
+    /// <summary>What a person can take back of their own changes of a plant.</summary>
     /// <param name="plant">Its number.</param>
+    /// <param name="person">The person.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<List<StoredObservation>> ObservationsAsync(int plant, CancellationToken cancel)
+    public async Task<UndoState> UndoStateAsync(int plant, int person, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await ReadAsync(connection, "where v.plant = $1 order by o.id", [plant], cancel);
+        return (await connection.QueryAsync(
+            $"""
+            select (select what from change where plant = p.id and person = $2 and not undone order by id desc limit 1),
+                   (select what from change where plant = p.id and person = $2 and undone order by id limit 1)
+            from plant p where p.id = $1 and {policy.Shows("p.id")}
+            """,
+            [plant, person], r => new UndoState(r.TextOrNull(0), r.TextOrNull(1)), cancel)).FirstOrDefault() ?? new(null, null);
     }
-
-    /// <summary>The walk of a plant; null when none was begun.</summary>
-    /// <param name="plant">Its number.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<StoredWalk?> WalkAsync(int plant, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        return await ReadWalkAsync(connection, plant, cancel);
-    }
-
-    /// <summary>What can be undone on a plant.</summary>
-    /// <param name="plant">Its number.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<UndoState> UndoStateAsync(int plant, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        return new(
-            await connection.ScalarAsync<string>("select what from change where plant = $1 and not undone order by id desc limit 1", [plant], cancel),
-            await connection.ScalarAsync<string>("select what from change where plant = $1 and undone order by id limit 1", [plant], cancel));
-    }
-
-    /// <summary>Records, changes or removes what is known of one character on one visit.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="guideVersion">The guide's version.</param>
-    /// <param name="plantVisit">The plant's visit.</param>
-    /// <param name="character">The character.</param>
-    /// <param name="content">What to record; null to remove.</param>
-    /// <param name="expected">Revision the change starts from; null when nothing was there.</param>
-    /// <param name="person">Who does it.</param>
-    /// <param name="what">The change in words, for undo.</param>
-    /// <param name="cancel">Gives up.</param>
-    /// <exception cref="ChangedMeanwhileException">Somebody else changed it; carries how it stands now.</exception>
-    public Task SetObservationAsync(
-        int plant, int guideVersion, int plantVisit, string character, ObservationContent? content, long? expected, int person, string what,
-        CancellationToken cancel) =>
-        SetObservationsAsync(plant, guideVersion, plantVisit, [new(character, content, expected, what)], person, null, cancel);
 
     /// <summary>Records, changes or removes what is known of several characters on one visit, all or none.</summary>
+    /// <param name="head">Who does it.</param>
     /// <param name="plant">The plant.</param>
     /// <param name="guideVersion">The guide's version.</param>
     /// <param name="plantVisit">The plant's visit.</param>
     /// <param name="changes">The changes, in the order in which they can be taken back.</param>
-    /// <param name="person">Who makes them.</param>
-    /// <param name="request">The number they were sent under: sent again they are not made twice. Null for changes that are sent once.</param>
+    /// <param name="photo">A picture they were read from, noted with them; null for none.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="ChangedMeanwhileException">Somebody else changed one of them; carries how it stands now.</exception>
-    public async Task SetObservationsAsync(
-        int plant, int guideVersion, int plantVisit, IReadOnlyList<ObservationChange> changes, int person, Guid? request, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await LockAsync(connection, plant, cancel);
-        if (!await connection.IsFirstAsync(request, cancel))
+    public Task<PlantInColony> SetObservationsAsync(
+        CommandHead head, int plant, int guideVersion, int plantVisit, IReadOnlyList<ObservationChange> changes, Guid? photo, CancellationToken cancel) => journal.ChangeAsync(
+        head, policy, plant,
+        async connection =>
         {
-            return;
-        }
-
-        foreach (var (character, content, expected, what) in changes)
-        {
-            var current = await FindAsync(connection, plant, plantVisit, character, cancel);
-            if (current?.Revision == expected)
+            var stands = (await FindAsync(connection, plant, plantVisit, [.. changes.Select(c => c.Character)], cancel)).ToDictionary(o => o.Content.Character);
+            foreach (var entry in changes)
             {
-                await PutAsync(connection, guideVersion, plantVisit, character, content, cancel);
-                await LogAsync(connection, plant, person, what, "Observation", plantVisit, character, Json(current?.Content), Json(content), cancel);
-            }
-            else if (Json(current?.Content) != Json(content))
-            {
-                // The same change sent twice, because the first answer was lost on its way, is none of these.
-                throw new ChangedMeanwhileException(
-                    current is null ? "Somebody else removed this feature in the meantime." : $"{current.Recorder} changed this feature in the meantime.",
-                    current);
-            }
-        }
+                var (character, content, expected, what) = entry;
+                var current = stands.GetValueOrDefault(character);
+                if (current?.Revision == expected)
+                {
+                    if (!entry.Replaces && ObservationRules.Replaces(current?.Content.Finding, content?.Finding))
+                    {
+                        var parts = string.Join(", ", current!.Content.Parts.Select(p => p.Typed));
+                        throw new ReplacesException(
+                            current.Content.Finding == Finding.Sample
+                                ? $"“{content!.Rough!.Typed}” is a rough value, and {parts} {(current.Content.Parts.Length == 1 ? "was" : "were")} measured already. Should it take their place? A single number would join them."
+                                : $"A rough value was recorded before: “{current.Content.Rough!.Typed}”. Should what you measured take its place?");
+                    }
 
-        await transaction.CommitAsync(cancel);
-    }
+                    await PutAsync(connection, guideVersion, plantVisit, character, content, new Logged(plant, head.Person, what, Json(current?.Content)), cancel);
+                }
+                else if (Json(current?.Content) != Json(content))
+                {
+                    // The same change sent twice, because the first answer was lost on its way, is none of these.
+                    throw new ChangedMeanwhileException(
+                        current is null ? "Somebody else removed this feature in the meantime." : $"{current.Recorder} changed this feature in the meantime.",
+                        current);
+                }
+            }
+
+            if (photo is { } shown)
+            {
+                await PhotoStore.UseAsync(connection, shown, plantVisit, [.. changes.Select(c => c.Character)], cancel);
+            }
+
+            return [];
+        },
+        cancel);
 
     /// <summary>Sets or ends the walk of a plant.</summary>
+    /// <param name="head">Who does it.</param>
     /// <param name="plant">The plant.</param>
     /// <param name="walk">The walk; null to put it away.</param>
     /// <param name="expected">Revision the change starts from; null when none was begun.</param>
-    /// <param name="person">Who does it.</param>
     /// <param name="what">The change in words, for undo.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="ChangedMeanwhileException">Somebody else walked on; carries the walk as it stands now.</exception>
-    public async Task SetWalkAsync(int plant, KeyWalk? walk, long? expected, int person, string what, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await LockAsync(connection, plant, cancel);
-        var current = await ReadWalkAsync(connection, plant, cancel);
-        if (current?.Revision != expected)
+    public Task<PlantInColony> SetWalkAsync(CommandHead head, int plant, KeyWalk? walk, long? expected, string what, CancellationToken cancel) => journal.ChangeAsync(
+        head, policy, plant,
+        async connection =>
         {
+            var current = await ReadWalkAsync(connection, plant, cancel);
             if (Equals(current?.Walk, walk))
             {
-                return;
+                return [];
             }
 
-            throw new ChangedMeanwhileException("Somebody else walked the key of this plant in the meantime.", current);
-        }
+            if (current?.Revision != expected)
+            {
+                throw new ChangedMeanwhileException("Somebody else walked the key of this plant in the meantime.", current);
+            }
 
-        if (Equals(current?.Walk, walk))
-        {
-            return;
-        }
+            await PutWalkAsync(connection, plant, walk, cancel);
+            await LogAsync(connection, new(plant, head.Person, what, Json(current?.Walk)), "Walk", null, null, Json(walk), cancel);
+            return [];
+        },
+        cancel);
 
-        await PutWalkAsync(connection, plant, walk, cancel);
-        await LogAsync(connection, plant, person, what, "Walk", null, null, Json(current?.Walk), Json(walk), cancel);
-        await transaction.CommitAsync(cancel);
-    }
-
-    /// <summary>Takes back the last change of a plant, or does the last one taken back again.</summary>
+    /// <summary>Takes back the last change a person made of a plant, or does the last one they took back again.</summary>
+    /// <param name="head">Who does it; only their own changes are taken back.</param>
     /// <param name="plant">The plant.</param>
     /// <param name="guideVersion">The guide's version.</param>
     /// <param name="redo">True to do again.</param>
-    /// <param name="request">The number it was sent under: sent again it goes no further back. Null for one that is sent once.</param>
     /// <param name="cancel">Gives up.</param>
-    /// <returns>What was taken back or done again; null when there is nothing.</returns>
-    public async Task<string?> UndoAsync(int plant, int guideVersion, bool redo, Guid? request, CancellationToken cancel)
+    /// <returns>The plant, and what was taken back or done again; null when there is nothing.</returns>
+    /// <exception cref="ChangedMeanwhileException">Somebody else changed the same thing since.</exception>
+    public async Task<(PlantInColony Plant, string? What)> UndoAsync(CommandHead head, int plant, int guideVersion, bool redo, CancellationToken cancel)
     {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await LockAsync(connection, plant, cancel);
-        if (!await connection.IsFirstAsync(request, cancel))
-        {
-            return null;
-        }
+        string? done = null;
+        var changed = await journal.ChangeAsync(
+            head, policy, plant,
+            async connection =>
+            {
+                var order = redo ? "undone order by id" : "not undone order by id desc";
+                var changes = await connection.QueryAsync(
+                    $"select id, what, kind, plant_visit, character, before::text, after::text from change where plant = $1 and person = $2 and {order} limit 1",
+                    [plant, head.Person],
+                    r => (Id: r.GetInt64(0), What: r.GetString(1), Kind: r.GetString(2), Visit: r.IsDBNull(3) ? 0 : r.GetInt32(3),
+                        Character: r.TextOrNull(4), Before: r.TextOrNull(5), After: r.TextOrNull(6)),
+                    cancel);
+                if (changes is not [var change])
+                {
+                    return [];
+                }
 
-        var order = redo ? "undone order by id" : "not undone order by id desc";
-        var changes = await connection.QueryAsync(
-            $"select id, what, kind, plant_visit, character, before::text, after::text from change where plant = $1 and {order} limit 1",
-            [plant],
-            r => (Id: r.GetInt64(0), What: r.GetString(1), Kind: r.GetString(2), Visit: r.IsDBNull(3) ? 0 : r.GetInt32(3),
-                Character: r.TextOrNull(4), Before: r.TextOrNull(5), After: r.TextOrNull(6)),
+                var (from, to) = redo ? (change.Before, change.After) : (change.After, change.Before);
+                if (change.Kind == "Walk")
+                {
+                    var stands = (await ReadWalkAsync(connection, plant, cancel))?.Walk;
+                    Refuse(Equals(stands, from is null ? null : JsonSerializer.Deserialize<KeyWalk>(from)), "the key of this plant");
+                    await PutWalkAsync(connection, plant, to is null ? null : JsonSerializer.Deserialize<KeyWalk>(to), cancel);
+                }
+                else
+                {
+                    var stands = (await FindAsync(connection, plant, change.Visit, [change.Character!], cancel)).SingleOrDefault()?.Content;
+                    Refuse(Json(stands) == Json(from is null ? null : JsonSerializer.Deserialize<ObservationContent>(from)), "this feature");
+                    await PutAsync(connection, guideVersion, change.Visit, change.Character!, to is null ? null : JsonSerializer.Deserialize<ObservationContent>(to), null, cancel);
+                }
+
+                await connection.ExecuteAsync("update change set undone = $2 where id = $1", [change.Id, !redo], cancel);
+                done = change.What;
+                return [];
+            },
             cancel);
-        if (changes.Count == 0)
-        {
-            return null;
-        }
+        return (changed, done);
 
-        var change = changes[0];
-        var target = redo ? change.After : change.Before;
-        if (change.Kind == "Walk")
+        static void Refuse(bool asLeft, string what)
         {
-            await PutWalkAsync(connection, plant, target is null ? null : JsonSerializer.Deserialize<KeyWalk>(target), cancel);
+            if (!asLeft)
+            {
+                throw new ChangedMeanwhileException($"Somebody else changed {what} since: your change stays, so that theirs is not lost. Change it by hand.", null);
+            }
         }
-        else
-        {
-            var content = target is null ? null : JsonSerializer.Deserialize<ObservationContent>(target);
-            await PutAsync(connection, guideVersion, change.Visit, change.Character!, content, cancel);
-        }
-
-        await connection.ExecuteAsync("update change set undone = $2 where id = $1", [change.Id, !redo], cancel);
-        await transaction.CommitAsync(cancel);
-        return change.What;
     }
+
+    /// <summary>A change to be kept, so that it can be taken back.</summary>
+    /// <param name="Plant">The plant.</param>
+    /// <param name="Person">Who made it.</param>
+    /// <param name="What">What, in words.</param>
+    /// <param name="Before">What was there before, as JSON; null for nothing.</param>
+    private sealed record Logged(int Plant, int Person, string What, string? Before);
 
     private static string? Json<T>(T? value)
         where T : class => value is null ? null : JsonSerializer.Serialize(value);
 
-    /// <summary>One change of a plant at a time; others wait for their turn and then see the new revision.</summary>
-    private static async Task LockAsync(NpgsqlConnection connection, int plant, CancellationToken cancel)
+    private static async Task<List<StoredObservation>> FindAsync(NpgsqlConnection connection, int plant, int plantVisit, string[] characters, CancellationToken cancel)
     {
-        if (await connection.ScalarAsync<int?>("select id from plant where id = $1 for update", [plant], cancel) is null)
-        {
-            throw new NotInStoreException(PlantStore.NoSuchPlant);
-        }
-    }
-
-    private static async Task<StoredObservation?> FindAsync(
-        NpgsqlConnection connection, int plant, int plantVisit, string character, CancellationToken cancel)
-    {
-        if (await connection.ScalarAsync<int?>("select id from plant_visit where id = $1 and plant = $2", [plantVisit, plant], cancel) is null)
-        {
-            throw new NotInStoreException("That visit does not belong to this plant. Reload the bench.");
-        }
-
-        return (await ReadAsync(connection, "where o.plant_visit = $1 and o.character = $2", [plantVisit, character], cancel)).SingleOrDefault();
-    }
-
-    private static async Task<List<StoredObservation>> ReadAsync(
-        NpgsqlConnection connection, string condition, object?[] values, CancellationToken cancel)
-    {
-        var rows = await connection.QueryAsync(
-            $"{ObservationColumns} {condition}", values,
-            r => (Id: r.GetInt32(0), Observation: new StoredObservation(
-                new ObservationContent(
-                    r.GetInt32(1), r.GetString(2), r.Named<Finding>(3), r.GetFieldValue<string[]>(4), [],
-                    r.IsDBNull(5) ? null : new RoughValue(r.NumberOrNull(6), r.NumberOrNull(7), r.NumberOrNull(8), r.GetString(5)),
-                    r.NamedOrNull<HiddenReason>(9), r.Named<Certainty>(10), r.Named<EvidenceSource>(11), r.NamedList<Alteration>(12),
-                    r.NamedOrNull<Exposure>(13), r.NamedOrNull<PartPosition>(14), r.GetString(15), r.GetInt32(16),
-                    r.NamedOrNull<Tool>(19)),
-                r.GetString(17),
-                r.GetInt64(18))),
-            cancel);
-        var samples = rows.Where(x => x.Observation.Content.Finding == Finding.Sample).Select(x => x.Id).ToArray();
-        if (samples.Length == 0)
-        {
-            return [.. rows.Select(x => x.Observation)];
-        }
-
-        var parts = (await connection.QueryAsync(
-            "select observation, value, typed, exposure, position from sample_part where observation = any($1) order by observation, ordinal", [samples],
-            r => (Id: r.GetInt32(0), Part: new SamplePart(r.GetDouble(1), r.GetString(2), r.NamedOrNull<Exposure>(3), r.NamedOrNull<PartPosition>(4))), cancel)).ToLookup(x => x.Id, x => x.Part);
-        return [.. rows.Select(x => x.Observation with { Content = x.Observation.Content with { Parts = [.. parts[x.Id]] } })];
+        var found = await connection.QueryAsync(
+            $"""
+            select o.found, v.id from plant_visit v
+            left join lateral (
+                select jsonb_build_object(
+                    'content', jsonb_build_object(
+                        'plantVisit', o.plant_visit, 'character', o.character, 'finding', o.finding, 'states', o.states,
+                        'parts', (select coalesce(jsonb_agg(jsonb_build_object('value', a.value, 'typed', a.typed, 'exposure', a.exposure, 'position', a.position) order by a.ordinal), '[]')
+                                  from sample_part a where a.observation = o.id),
+                        'rough', case when o.rough_typed is not null then jsonb_build_object('low', o.rough_low, 'high', o.rough_high, 'best', o.rough_best, 'typed', o.rough_typed) end,
+                        'hidden', o.hidden, 'certainty', o.certainty, 'source', o.source, 'altered', o.altered, 'exposure', o.exposure, 'position', o.position, 'age', o.age,
+                        'note', o.note, 'recordedBy', o.recorded_by, 'tool', o.tool),
+                    'recorder', h.name, 'revision', o.revision)::text as found
+                from observation o join person h on h.id = o.recorded_by where o.plant_visit = v.id and o.character = any($3)) o on true
+            where v.id = $1 and v.plant = $2
+            """,
+            [plantVisit, plant, characters], r => r.TextOrNull(0), cancel);
+        return found.Count == 0 ? throw new NotInStoreException("That visit does not belong to this plant. Reload the bench.")
+            : found.OfType<string>().Select(StoredPlants.Of<StoredObservation>).ToList();
     }
 
     /// <summary>Puts an observation in the place of one there may be.</summary>
@@ -289,36 +276,60 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
     /// <param name="character">The character.</param>
     /// <param name="content">What it says; null to take it away.</param>
     /// <param name="cancel">Gives up.</param>
-    internal static async Task PutAsync(
-        NpgsqlConnection connection, int guideVersion, int plantVisit, string character, ObservationContent? content, CancellationToken cancel)
+    internal static Task PutAsync(NpgsqlConnection connection, int guideVersion, int plantVisit, string character, ObservationContent? content, CancellationToken cancel) =>
+        PutAsync(connection, guideVersion, plantVisit, character, content, null, cancel);
+
+    /// <summary>Puts an observation with all its parts, and what can take it back, in one statement.</summary>
+    private static async Task PutAsync(
+        NpgsqlConnection connection, int guideVersion, int plantVisit, string character, ObservationContent? content, Logged? logged, CancellationToken cancel)
     {
-        await connection.ExecuteAsync("delete from observation where plant_visit = $1 and character = $2", [plantVisit, character], cancel);
+        // A new change closes a person's own way forward to what they undid before it.
+        const string Log =
+            """
+            gone as (delete from change where plant = $3::int and person = $4::int and undone),
+            kept as (
+                insert into change (plant, person, what, kind, plant_visit, character, before, after)
+                select $3::int, $4::int, $5::text, 'Observation', $1, $2, $6::text::jsonb, $7::text::jsonb where $3::int is not null)
+            """;
+        object?[] values = [plantVisit, character, logged?.Plant, logged?.Person, logged?.What, logged?.Before, Json(content)];
         if (content is null)
         {
+            await connection.ExecuteAsync($"with {Log} delete from observation where plant_visit = $1 and character = $2", values, cancel);
             return;
         }
 
-        var id = await connection.ScalarAsync<int>(
-            """
-            insert into observation (plant_visit, guide_version, character, finding, states, rough_typed, rough_low, rough_high, rough_best,
-                                     hidden, certainty, source, altered, exposure, position, note, recorded_by, tool, revision)
-            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, nextval('revision_number'))
-            returning id
+        // A character that this version of the guide lacks keeps the version it was recorded by.
+        await connection.ExecuteAsync(
+            $"""
+            with {Log},
+            put as (
+                insert into observation (plant_visit, guide_version, character, finding, states, rough_typed, rough_low, rough_high, rough_best,
+                                         hidden, certainty, source, altered, exposure, position, note, recorded_by, tool, age, revision)
+                values ($1::int, (select max(g.guide_version) from guide_character g
+                             where g.character = $2 and (g.guide_version = $8 or not exists (select from guide_character n where n.guide_version = $8 and n.character = $2))),
+                        $2, $9, $10, $11::text, $12::float8, $13::float8, $14::float8, $15::text, $16, $17, $18, $19::text, $20::text, $21, $22::int, $23::text, $24::text, nextval('revision_number'))
+                on conflict (plant_visit, character) do update
+                set guide_version = excluded.guide_version, finding = excluded.finding, states = excluded.states, rough_typed = excluded.rough_typed, rough_low = excluded.rough_low,
+                    rough_high = excluded.rough_high, rough_best = excluded.rough_best, hidden = excluded.hidden, certainty = excluded.certainty, source = excluded.source,
+                    altered = excluded.altered, exposure = excluded.exposure, position = excluded.position, note = excluded.note, recorded_by = excluded.recorded_by,
+                    recorded_at = now(), tool = excluded.tool, age = excluded.age, revision = excluded.revision
+                returning id),
+            parts as (
+                insert into sample_part (observation, ordinal, value, typed, exposure, position)
+                select put.id, a.ordinal, a.value, a.typed, a.exposure, a.position
+                from put, unnest($25::float8[], $26::text[], $27::text[], $28::text[]) with ordinality a (value, typed, exposure, position, ordinal)
+                on conflict (observation, ordinal) do update
+                set value = excluded.value, typed = excluded.typed, exposure = excluded.exposure, position = excluded.position)
+            delete from sample_part s using put where s.observation = put.id and s.ordinal > cardinality($25::float8[])
             """,
             [
-                plantVisit, guideVersion, character, content.Finding.ToString(), content.States, content.Rough?.Typed, content.Rough?.Low,
-                content.Rough?.High, content.Rough?.Best, content.Hidden?.ToString(), content.Certainty.ToString(), content.Source.ToString(),
-                Sql.Names(content.Altered), content.Exposure?.ToString(), content.Position?.ToString(), content.Note, content.RecordedBy,
-                content.Tool?.ToString(),
+                .. values, guideVersion, content.Finding.ToString(), content.States, content.Rough?.Typed, content.Rough?.Low, content.Rough?.High, content.Rough?.Best,
+                content.Hidden?.ToString(), content.Certainty.ToString(), content.Source.ToString(), Sql.Names(content.Altered), content.Exposure?.ToString(), content.Position?.ToString(),
+                content.Note, content.RecordedBy, content.Tool?.ToString(), content.Age?.ToString(),
+                content.Parts.Select(p => p.Value).ToArray(), content.Parts.Select(p => p.Typed).ToArray(), content.Parts.Select(p => p.Exposure?.ToString()).ToArray(),
+                content.Parts.Select(p => p.Position?.ToString()).ToArray(),
             ],
             cancel);
-        for (var i = 0; i < content.Parts.Length; i++)
-        {
-            await connection.ExecuteAsync(
-                "insert into sample_part (observation, ordinal, value, typed, exposure, position) values ($1, $2, $3, $4, $5, $6)",
-                [id, i + 1, content.Parts[i].Value, content.Parts[i].Typed, content.Parts[i].Exposure?.ToString(), content.Parts[i].Position?.ToString()],
-                cancel);
-        }
     }
 
     private static async Task<StoredWalk?> ReadWalkAsync(NpgsqlConnection connection, int plant, CancellationToken cancel)
@@ -370,14 +381,11 @@ public sealed class EvidenceStore(NpgsqlDataSource source)
         }
     }
 
-    private static async Task LogAsync(
-        NpgsqlConnection connection, int plant, int person, string what, string kind, int? plantVisit, string? character,
-        string? before, string? after, CancellationToken cancel)
+    private static async Task LogAsync(NpgsqlConnection connection, Logged logged, string kind, int? plantVisit, string? character, string? after, CancellationToken cancel)
     {
-        // A new change closes the way forward to what was undone before it.
-        await connection.ExecuteAsync("delete from change where plant = $1 and undone", [plant], cancel);
+        await connection.ExecuteAsync("delete from change where plant = $1 and person = $2 and undone", [logged.Plant, logged.Person], cancel);
         await connection.ExecuteAsync(
             "insert into change (plant, person, what, kind, plant_visit, character, before, after) values ($1, $2, $3, $4, $5, $6, $7, $8)",
-            [plant, person, what, kind, plantVisit, character, Sql.Jsonb(before), Sql.Jsonb(after)], cancel);
+            [logged.Plant, logged.Person, logged.What, kind, plantVisit, character, Sql.Jsonb(logged.Before), Sql.Jsonb(after)], cancel);
     }
 }

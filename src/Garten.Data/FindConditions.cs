@@ -1,3 +1,4 @@
+using Garten.Core.Survey.Access;
 using Npgsql;
 
 namespace Garten.Data;
@@ -23,8 +24,12 @@ internal sealed class FindConditions
 
     private int _taxa;
 
-    private FindConditions()
+    private readonly SensitivePlacePolicy _policy;
+
+    private FindConditions(SensitivePlacePolicy policy)
     {
+        _policy = policy;
+        _plants.Add(policy.Shows("p.id"));
     }
 
     /// <summary>The parameters.</summary>
@@ -39,14 +44,14 @@ internal sealed class FindConditions
     /// <summary>True when nothing is asked but which taxa lines bear.</summary>
     public bool OnTaxaOnly => !OnVisits && _lines.Count == _taxa;
 
-    /// <summary>The parameter that holds the hidden taxa.</summary>
-    public string HiddenTaxa { get; private set; } = "";
+    /// <summary>Asked of lines l whose name is hidden.</summary>
+    public string OfHiddenLines => _policy.HidesTaxon("l");
 
     /// <summary>Asked of visits v of counts.</summary>
     public string OfVisits => And(_visits);
 
     /// <summary>Asked of lines l on visits v.</summary>
-    public string OfLines => And([.. _visits, .. _lines, $"l.taxon <> all({HiddenTaxa})"]);
+    public string OfLines => And([.. _visits, .. _lines, _policy.ShowsTaxon("l")]);
 
     /// <summary>Asked of followed plants p with their name d on visits v.</summary>
     public string OfPlants => And(_plants);
@@ -54,16 +59,11 @@ internal sealed class FindConditions
     /// <summary>The conditions of a filter.</summary>
     /// <param name="connection">An open connection; words are looked up with it.</param>
     /// <param name="filter">The filter.</param>
+    /// <param name="policy">What is hidden from who asks.</param>
     /// <param name="cancel">Gives up.</param>
-    public static async Task<FindConditions> OfAsync(NpgsqlConnection connection, FindFilter filter, CancellationToken cancel)
+    public static async Task<FindConditions> OfAsync(NpgsqlConnection connection, FindFilter filter, SensitivePlacePolicy policy, CancellationToken cancel)
     {
-        FindConditions made = new();
-        made.HiddenTaxa = made.Value(filter.HiddenTaxa.ToArray());
-        if (filter.HiddenPlants.Count > 0)
-        {
-            made._plants.Add($"p.id <> all({made.Value(filter.HiddenPlants.ToArray())})");
-        }
-
+        FindConditions made = new(policy);
         if (filter.Site is { } site)
         {
             made.Both($"v.site = {made.Value(site)}");

@@ -7,10 +7,8 @@ namespace Garten.Data;
 /// <param name="From">First day.</param>
 /// <param name="To">Last day.</param>
 /// <param name="Text">Words, each looked for in names, sites, people, tags, descriptions and notes.</param>
-/// <param name="HiddenTaxa">Taxa whose lines of counts are left out.</param>
-/// <param name="HiddenPlants">Plants that are left out.</param>
 public sealed record FindFilter(
-    int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text, IReadOnlySet<string> HiddenTaxa, IReadOnlySet<int> HiddenPlants);
+    int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text);
 
 /// <summary>Where a page of finds ended; the next begins after it.</summary>
 /// <param name="Day">Day of the last find.</param>

@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
 using Garten.Core.Survey;
+using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Npgsql;
 
@@ -35,8 +36,13 @@ public sealed record FindSums(long Finds, int Sites, long Unplaced, IReadOnlyLis
 
 /// <summary>All that was found, whether followed or counted. Built for a million lines: see docs/performance.md.</summary>
 /// <param name="source">The database.</param>
-public sealed class FindStore(NpgsqlDataSource source)
+/// <param name="policy">What is hidden from who asks.</param>
+public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy policy)
 {
+    /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
+    /// <param name="leaving">What is hidden from them.</param>
+    public FindStore SeenBy(SensitivePlacePolicy leaving) => new(source, leaving);
+
     private const string Lines = "from visit v join count_sheet c on c.visit = v.id join count_line l on l.sheet = c.id and l.removed_at is null";
 
     private const string AtPlace = "left join place w on w.id = c.place";
@@ -62,7 +68,7 @@ public sealed class FindStore(NpgsqlDataSource source)
     public async Task<List<Find>> ListAsync(FindFilter filter, bool oldest, FindPlace? after, int take, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        var ask = await FindConditions.OfAsync(connection, filter, cancel);
+        var ask = await FindConditions.OfAsync(connection, filter, policy, cancel);
         var (before, order) = oldest ? (">", "asc") : ("<", "desc");
         var (fromLine, fromPlant) = ("", "");
         if (after is not null)
@@ -128,7 +134,7 @@ public sealed class FindStore(NpgsqlDataSource source)
         FindConditions ask;
         await using (var connection = await source.OpenConnectionAsync(cancel))
         {
-            ask = await FindConditions.OfAsync(connection, filter, cancel);
+            ask = await FindConditions.OfAsync(connection, filter, policy, cancel);
         }
 
         // The two questions are as long as each other; the database answers them side by side. Each takes a connection and gives it back
@@ -172,7 +178,7 @@ public sealed class FindStore(NpgsqlDataSource source)
     public async Task<List<FindCluster>> ClustersAsync(FindFilter filter, GeoWindow window, double side, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        var ask = await FindConditions.OfAsync(connection, filter, cancel);
+        var ask = await FindConditions.OfAsync(connection, filter, policy, cancel);
         var (south, west, north, east, square) = (ask.Value(window.South), ask.Value(window.West), ask.Value(window.North), ask.Value(window.East), ask.Value(side));
         return await connection.QueryAsync(
             $"""
@@ -200,7 +206,7 @@ public sealed class FindStore(NpgsqlDataSource source)
             : $"""
               select v.site, v.visited_on, c.lines, w.latitude, w.longitude from visit v join count_sheet c on c.visit = v.id {AtPlace} where {ask.OfVisits}
               union all
-              select v.site, v.visited_on, -1, w.latitude, w.longitude {Lines} {AtPlace} where l.taxon = any({ask.HiddenTaxa}) and {ask.OfVisits}
+              select v.site, v.visited_on, -1, w.latitude, w.longitude {Lines} {AtPlace} where {ask.OfHiddenLines} and {ask.OfVisits}
               """;
         return $"""
             found (site, day, n, latitude, longitude) as (

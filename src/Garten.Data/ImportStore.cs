@@ -36,7 +36,8 @@ public sealed record ImportVisit(Guid Request, string Site, DateOnly Date, strin
 
 /// <summary>Brings records in.</summary>
 /// <param name="source">The database.</param>
-public sealed class ImportStore(NpgsqlDataSource source)
+/// <param name="journal">Where changes go.</param>
+public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
 {
     private const int Many = 500;
     private const int Parts = 8;
@@ -49,17 +50,24 @@ public sealed class ImportStore(NpgsqlDataSource source)
     /// <param name="plants">Followed plants.</param>
     /// <param name="newSites">Sites to add before; those there already stay as they are.</param>
     /// <param name="guideVersion">The guide the names are of.</param>
-    /// <param name="person">Who brings them in.</param>
+    /// <param name="head">Who brings them in.</param>
     /// <param name="keep">False to find out what would change, and change nothing.</param>
     /// <param name="progress">Told what share is done; null for nobody.</param>
     /// <param name="cancel">Gives up; then nothing was brought in.</param>
     public async Task<ImportChange> BringInAsync(
-        IReadOnlyList<ImportVisit> visits, IReadOnlyList<ArrivingPlant> plants, IReadOnlyList<ImportedSite> newSites, int guideVersion, int person, bool keep, IProgress<double>? progress,
+        IReadOnlyList<ImportVisit> visits, IReadOnlyList<ArrivingPlant> plants, IReadOnlyList<ImportedSite> newSites, int guideVersion, CommandHead head, bool keep, IProgress<double>? progress,
         CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
+        var person = head.Person;
         List<string> sites = [];
+        if (keep)
+        {
+            // What was brought in is not brought in again; so the same file sent twice may say anew what it changed: nothing.
+            await CommandJournal.NoteAsync(connection, head, cancel);
+        }
+
         foreach (var site in newSites)
         {
             sites.AddRange(await connection.QueryAsync(
@@ -129,7 +137,7 @@ public sealed class ImportStore(NpgsqlDataSource source)
             from arriving_sheet h join count_sheet s on s.request = h.request join arriving a on a.request = h.request
             where not h.fresh and (a.unit <> 'GirthCentimetres' or not exists (
                 select from count_line l where l.sheet = s.id and l.plot = a.plot and l.taxon = a.taxon and l.unit = a.unit and l.amount = a.amount and l.removed_at is null))
-            on conflict (sheet, plot, taxon, qualifier, origin, unit) where removed_at is null and unit <> 'GirthCentimetres' do nothing
+            on conflict (sheet, plot, taxon, qualifier, origin, unit, coalesce(apart, 0)) where removed_at is null and unit <> 'GirthCentimetres' do nothing
             """,
             [guideVersion, person], cancel, patient: true);
         await CountAnewAsync(connection, "count_line", lines, cancel);
@@ -146,6 +154,11 @@ public sealed class ImportStore(NpgsqlDataSource source)
         var followed = await arriving.BringInAsync(plants, cancel);
         if (keep)
         {
+            foreach (var some in arriving.Touched.Chunk(Many))
+            {
+                await journal.AssessAsync(connection, some, cancel);
+            }
+
             await transaction.CommitAsync(cancel);
         }
 

@@ -1,3 +1,4 @@
+using Garten.Core.Survey.Access;
 using Npgsql;
 
 namespace Garten.Data;
@@ -29,17 +30,27 @@ public sealed record PlantPicture(KeptPhoto Photo, string Person, int Visit, IRe
 
 /// <summary>Pictures, and the features read from them.</summary>
 /// <param name="source">The database.</param>
-public sealed class PhotoStore(NpgsqlDataSource source)
+/// <param name="policy">What is hidden from who asks.</param>
+public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy policy)
 {
+    /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
+    /// <param name="leaving">What is hidden from them.</param>
+    public PhotoStore SeenBy(SensitivePlacePolicy leaving) => new(source, leaving);
+
     /// <summary>Keeps a picture; sent twice it is kept once.</summary>
     /// <param name="photo">What is known of it.</param>
     /// <param name="content">The file.</param>
     /// <param name="person">Who keeps it.</param>
     /// <param name="cancel">Gives up.</param>
+    /// <exception cref="TakenException">Another picture is kept under its number.</exception>
     public async Task KeepAsync(KeptPhoto photo, byte[] content, int person, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        await KeepAsync(connection, photo, content, person, cancel);
+        if (await KeepAsync(connection, photo, content, person, cancel) == 0
+            && !await connection.ScalarAsync<bool>("select content = $2 from photo where id = $1", [photo.Id, content], cancel))
+        {
+            throw new TakenException("Another picture is kept under this number. Choose the file again, so that yours gets one of its own.");
+        }
     }
 
     /// <summary>Keeps a picture; one that is there already stays as it is.</summary>
@@ -60,16 +71,6 @@ public sealed class PhotoStore(NpgsqlDataSource source)
     /// <summary>Said of a picture that is not there, and of one the person may not see.</summary>
     public const string NoSuchPhoto = "There is no such picture.";
 
-    /// <summary>The plants on whose sheets a picture is used.</summary>
-    /// <param name="id">Its number.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<List<int>> PlantsAsync(Guid id, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync(
-            "select distinct v.plant from photo_use u join plant_visit v on v.id = u.plant_visit where u.photo = $1", [id], r => r.GetInt32(0), cancel);
-    }
-
     /// <summary>What is known of a picture.</summary>
     /// <param name="id">Its number.</param>
     /// <param name="cancel">Gives up.</param>
@@ -78,9 +79,18 @@ public sealed class PhotoStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
-            "select id, name, type, width, height, taken_at, latitude, longitude from photo where id = $1", [id],
+            $"select id, name, type, width, height, taken_at, latitude, longitude from photo p where id = $1 and {policy.ShowsPhoto("p.id")}", [id],
             ReadPhoto, cancel);
         return found is [var photo] ? photo : throw new NotInStoreException(NoSuchPhoto);
+    }
+
+    /// <summary>A fingerprint of a picture's file (SHA-256, in hexadecimal digits); null where there is none.</summary>
+    /// <param name="id">Its number.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<string?> PrintAsync(Guid id, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.ScalarAsync<string>($"select encode(sha256(content), 'hex') from photo p where id = $1 and {policy.ShowsPhoto("p.id")}", [id], cancel);
     }
 
     /// <summary>The file of a picture.</summary>
@@ -90,18 +100,7 @@ public sealed class PhotoStore(NpgsqlDataSource source)
     public async Task<byte[]> ContentAsync(Guid id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.ScalarAsync<byte[]>("select content from photo where id = $1", [id], cancel) ?? throw new NotInStoreException(NoSuchPhoto);
-    }
-
-    /// <summary>Notes that features of a plant were read from a picture.</summary>
-    /// <param name="photo">The picture.</param>
-    /// <param name="visit">The plant's visit.</param>
-    /// <param name="characters">The characters.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task UseAsync(Guid photo, int visit, IReadOnlyList<string> characters, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await UseAsync(connection, photo, visit, characters, cancel);
+        return await connection.ScalarAsync<byte[]>($"select content from photo p where id = $1 and {policy.ShowsPhoto("p.id")}", [id], cancel) ?? throw new NotInStoreException(NoSuchPhoto);
     }
 
     /// <summary>Notes that features of a plant were read from a picture.</summary>
@@ -125,15 +124,16 @@ public sealed class PhotoStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            """
+            $"""
             select p.id, p.name, p.type, p.width, p.height, p.taken_at, p.latitude, p.longitude, h.name, u.plant_visit, u.characters
             from (
                 select n.photo, n.plant_visit, array_agg(n.character order by n.used_at, n.character) as characters, min(n.used_at) as used_at
                 from photo_use n join plant_visit v on v.id = n.plant_visit
-                where v.plant = $1
+                where v.plant = $1 and {policy.Shows("v.plant")}
                 group by n.photo, n.plant_visit) u
             join photo p on p.id = u.photo
             join person h on h.id = p.kept_by
+            where {policy.ShowsPhoto("p.id")}
             order by u.plant_visit, u.used_at, p.id
             """,
             [plant], r => new PlantPicture(ReadPhoto(r), r.GetString(8), r.GetInt32(9), r.GetFieldValue<string[]>(10)), cancel);
@@ -146,12 +146,12 @@ public sealed class PhotoStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            """
+            $"""
             select u.photo, p.name, u.plant_visit, u.character
             from photo_use u
             join photo p on p.id = u.photo
             join plant_visit pv on pv.id = u.plant_visit
-            where pv.plant = $1
+            where pv.plant = $1 and {policy.ShowsPhoto("p.id")} and {policy.Shows("pv.plant")}
             order by u.used_at, u.character
             """,
             [plant], r => new PhotoUse(r.GetGuid(0), r.GetString(1), r.GetInt32(2), r.GetString(3)), cancel);

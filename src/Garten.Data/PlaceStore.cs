@@ -1,3 +1,4 @@
+using Garten.Core.Evidence;
 using Npgsql;
 
 namespace Garten.Data;
@@ -22,17 +23,24 @@ public sealed record Site(
     int Id, string Name, string Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, string[] Habitats,
     DayInYear? SnowGone = null, string FloraArea = "")
 {
+    /// <summary>Revision a change must start from.</summary>
+    public long Revision { get; init; }
+
     /// <summary>The site as seasons depend on it.</summary>
     public SeasonPlace AsSeasonPlace() => new(ElevationM, Latitude, Longitude, SnowGone);
+
+    /// <summary>The site as names depend on it.</summary>
+    public PlaceFacts AsPlaceFacts() => new(ElevationM, [.. Habitats], Latitude, Longitude, SnowGone);
 }
 
 /// <summary>People and sites.</summary>
 /// <param name="source">The database.</param>
-public sealed class PlaceStore(NpgsqlDataSource source)
+/// <param name="journal">Where changes go.</param>
+public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
 {
     /// <summary>The columns of a site, of the table called s, as <see cref="SiteAt"/> reads them.</summary>
     internal const string SiteColumns =
-        "s.id, s.name, s.description, s.elevation_m, s.latitude, s.longitude, s.uncertainty_m, s.habitats, s.snow_gone_month, s.snow_gone_day, s.flora_area";
+        "s.id, s.name, s.description, s.elevation_m, s.latitude, s.longitude, s.uncertainty_m, s.habitats, s.snow_gone_month, s.snow_gone_day, s.flora_area, s.revision";
 
     /// <summary>All people by name.</summary>
     /// <param name="cancel">Gives up.</param>
@@ -63,55 +71,78 @@ public sealed class PlaceStore(NpgsqlDataSource source)
     }
 
     /// <summary>Adds a site.</summary>
+    /// <param name="head">Who adds it.</param>
     /// <param name="site">The site; its number is given by the store.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="TakenException">There is one of that name.</exception>
-    public async Task<Site> AddSiteAsync(Site site, CancellationToken cancel)
+    public async Task<Site> AddSiteAsync(CommandHead head, Site site, CancellationToken cancel)
     {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        var id = await connection.ScalarAsync<int?>(
-            "insert into site (name, description, elevation_m, latitude, longitude, uncertainty_m, habitats, snow_gone_month, snow_gone_day, flora_area) "
-            + "values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (name) do nothing returning id",
-            [
-                site.Name, site.Description, site.ElevationM, site.Latitude, site.Longitude, site.UncertaintyM, site.Habitats,
-                (short?)site.SnowGone?.Month, (short?)site.SnowGone?.Day, site.FloraArea,
-            ],
+        await journal.ChangeAsync(
+            head,
+            async connection => await connection.ExecuteAsync(
+                """
+                insert into site (name, description, elevation_m, latitude, longitude, uncertainty_m, habitats, snow_gone_month, snow_gone_day, flora_area)
+                values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (name) do nothing
+                """,
+                Values(site), cancel) == 1 ? [] : throw Taken(site),
             cancel);
-        return site with { Id = id ?? throw new TakenException($"There is a site called {site.Name} already.") };
+        return (await SitesAsync(cancel)).Find(s => s.Name == site.Name) ?? throw Taken(site);
     }
 
-    /// <summary>Changes a site.</summary>
+    /// <summary>Changes a site, and reckons the plants that stand there anew.</summary>
+    /// <param name="head">Who changes it.</param>
     /// <param name="site">The site as it shall be.</param>
+    /// <param name="expected">Revision the change starts from.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">There is no such site.</exception>
     /// <exception cref="TakenException">There is another of that name.</exception>
-    public async Task<Site> ChangeSiteAsync(Site site, CancellationToken cancel)
+    /// <exception cref="ChangedMeanwhileException">Somebody else changed it in between.</exception>
+    public async Task<Site> ChangeSiteAsync(CommandHead head, Site site, long expected, CancellationToken cancel)
     {
-        await using var connection = await source.OpenConnectionAsync(cancel);
         try
         {
-            return await connection.ScalarAsync<int?>(
-                """
-                update site set name = $2, description = $3, elevation_m = $4, latitude = $5, longitude = $6, uncertainty_m = $7, habitats = $8,
-                                snow_gone_month = $9, snow_gone_day = $10, flora_area = $11
-                where id = $1 returning id
-                """,
-                [
-                    site.Id, site.Name, site.Description, site.ElevationM, site.Latitude, site.Longitude, site.UncertaintyM, site.Habitats,
-                    (short?)site.SnowGone?.Month, (short?)site.SnowGone?.Day, site.FloraArea,
-                ],
-                cancel) is null ? throw new NotInStoreException("There is no such site. Choose one from the list.") : site;
+            await journal.ChangeAsync(
+                head,
+                async connection =>
+                {
+                    var revision = await connection.ScalarAsync<long?>("select revision from site where id = $1 for update", [site.Id], cancel)
+                        ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
+                    if (revision != expected)
+                    {
+                        throw new ChangedMeanwhileException($"Somebody else changed {site.Name} in the meantime. Open it again to see how; what you wrote is still in the fields.", null);
+                    }
+
+                    await connection.ExecuteAsync(
+                        """
+                        update site set name = $1, description = $2, elevation_m = $3, latitude = $4, longitude = $5, uncertainty_m = $6, habitats = $7,
+                                        snow_gone_month = $8, snow_gone_day = $9, flora_area = $10, revision = nextval('revision_number')
+                        where id = $11
+                        """,
+                        [.. Values(site), site.Id], cancel);
+                    return [.. await connection.QueryAsync("select id from plant where site = $1 order by id", [site.Id], r => r.GetInt32(0), cancel)];
+                },
+                cancel);
         }
         catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)
         {
-            throw new TakenException($"There is a site called {site.Name} already.");
+            throw Taken(site);
         }
+
+        return (await SitesAsync(cancel)).Single(s => s.Id == site.Id);
     }
+
+    private static TakenException Taken(Site site) => new($"There is a site called {site.Name} already.");
+
+    private static object?[] Values(Site site) =>
+    [
+        site.Name, site.Description, site.ElevationM, site.Latitude, site.Longitude, site.UncertaintyM, site.Habitats,
+        (short?)site.SnowGone?.Month, (short?)site.SnowGone?.Day, site.FloraArea,
+    ];
 
     /// <summary>A site from the columns of <see cref="SiteColumns"/>.</summary>
     /// <param name="r">The row.</param>
     /// <param name="first">Which of its columns is the first of them.</param>
     internal static Site SiteAt(NpgsqlDataReader r, int first) => new(
         r.GetInt32(first), r.GetString(first + 1), r.GetString(first + 2), r.NumberOrNull(first + 3), r.NumberOrNull(first + 4), r.NumberOrNull(first + 5),
-        r.NumberOrNull(first + 6), r.GetFieldValue<string[]>(first + 7), r.DayOrNull(first + 8), r.GetString(first + 10));
+        r.NumberOrNull(first + 6), r.GetFieldValue<string[]>(first + 7), r.DayOrNull(first + 8), r.GetString(first + 10)) { Revision = r.GetInt64(first + 11) };
 }

@@ -1,4 +1,6 @@
+using Garten.Core.Assessment;
 using Garten.Core.Seasons;
+using Garten.Core.Survey.Access;
 using Npgsql;
 
 namespace Garten.Data;
@@ -31,8 +33,9 @@ public sealed record NewVisit(DateOnly Date, int Person, LifeStage? Stage, Sex? 
 /// <param name="Features">Features recorded, those that could not be seen left out.</param>
 /// <param name="Visits">How many visits.</param>
 /// <param name="LastSeen">Day of the latest visit.</param>
+/// <param name="IsQualified">True where that determination has a qualifier such as cf.</param>
 public sealed record PlantTag(
-    int Id, string Tag, string Site, string Description, string? Name, string? Taxon, int Features, int Visits, DateOnly LastSeen);
+    int Id, string Tag, string Site, string Description, string? Name, string? Taxon, int Features, int Visits, DateOnly LastSeen, bool IsQualified);
 
 /// <summary>A plant and its site.</summary>
 /// <param name="Id">Number in the store.</param>
@@ -62,8 +65,14 @@ public sealed record PlantVisit(
 
 /// <summary>Plants and their visits.</summary>
 /// <param name="source">The database.</param>
-public sealed class PlantStore(NpgsqlDataSource source)
+/// <param name="policy">What is hidden from who asks.</param>
+/// <param name="journal">Where changes go.</param>
+public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
 {
+    /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
+    /// <param name="leaving">What is hidden from them.</param>
+    public PlantStore SeenBy(SensitivePlacePolicy leaving) => new(source, leaving, journal);
+
     /// <summary>Days between two visits within which what is new on the second began.</summary>
     private const int MostDaysBetween = 21;
 
@@ -73,101 +82,108 @@ public sealed class PlantStore(NpgsqlDataSource source)
     /// <summary>Said of a plant that is not there, and of one the person may not know of.</summary>
     public const string NoSuchPlant = "There is no such plant on the bench. Go back to the bench and choose one.";
 
-    /// <summary>Plants that were ever given a name of these taxa, whose features lead to one, or that stand in one colony with such a plant.</summary>
-    /// <param name="taxa">Identifiers of the taxa.</param>
-    /// <param name="except">Number of a person whose own plants are left out; null for nobody.</param>
+    /// <summary>A plant with everything kept of it, those linked with it beside it.</summary>
+    /// <param name="id">Its number.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<HashSet<int>> OfTaxaAsync(string[] taxa, int? except, CancellationToken cancel)
+    /// <exception cref="NotInStoreException">There is none, or the person may not know of it.</exception>
+    public async Task<PlantInColony> ReadAsync(int id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return [.. await connection.QueryAsync(
-            """
-            with named (id) as (
-                select p.id from plant p
-                where exists (select from determination d where d.plant = p.id and d.taxon = any($1))
-                   or (select g.taxon from plant_grade g where g.plant = p.id order by g.id desc limit 1) = any($1)),
-            standing (id) as (
-                select id from named
-                union select case when k.plant = n.id then k.other else k.plant end from named n join colony_link k on n.id in (k.plant, k.other))
-            select p.id from plant p join standing s on s.id = p.id where $2::int is null or p.taken_by <> $2
-            """,
-            [taxa, except], r => r.GetInt32(0), cancel)];
+        return PlantInColony.Of(id, await StoredPlants.ReadAsync(connection, policy.Shows, [id], cancel));
     }
 
-    /// <summary>Plants that a person linked with a plant as of one colony.</summary>
-    /// <param name="plant">The plant.</param>
+    /// <summary>All plants with everything kept of them, by their tags.</summary>
     /// <param name="cancel">Gives up.</param>
-    public async Task<List<LinkedPlant>> LinkedAsync(int plant, CancellationToken cancel)
+    public async Task<List<PlantInColony>> ReadAllAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        var all = await StoredPlants.ReadAsync(connection, policy.Shows, null, cancel);
+        return [.. all.Values.OrderBy(p => p.Card.Tag.Split('-')[0], StringComparer.Ordinal).ThenBy(p => p.Card.Tag.Length).ThenBy(p => p.Card.Tag, StringComparer.Ordinal).Select(p => new PlantInColony(p, all))];
+    }
+
+    /// <summary>What every plant waits for and how it stands, as kept: nothing is weighed for it. By their tags.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<PlantDigest>> DigestsAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
             $"""
-            select p.id, p.tag, l.by
-            from (
-                select case when k.plant = $1 then k.other else k.plant end as id, w.name as by
-                from colony_link k join person w on w.id = k.linked_by
-                where k.plant = $1 or k.other = $1) l
-            join plant p on p.id = l.id
+            {Tags},
+                   a.content::text, o.grade, s.id, s.elevation_m, s.latitude, s.longitude, s.snow_gone_month, s.snow_gone_day,
+                   (select coalesce(array_agg(v.visited_on order by v.visited_on), array[]::date[]) from plant_visit pv join visit v on v.id = pv.visit
+                    where pv.plant = p.id and not exists (select from observation x where x.plant_visit = pv.id)),
+                   (select coalesce(jsonb_agg(jsonb_build_object('name', m.name, 'bearing', m.bearing, 'metres', m.metres) order by m.place), '[]') from plant_landmark m where m.plant = p.id)::text,
+                   p.origin
+            {FromTags}
+            left join plant_assessment a on a.plant = p.id
+            left join lateral (select grade from grade_overrule where plant = p.id order by id desc limit 1) o on true
+            where {policy.Shows("p.id")}
             order by {ByTag}
             """,
-            [plant], r => new LinkedPlant(r.GetInt32(0), r.GetString(1), r.GetString(2)), cancel);
+            [],
+            r => new PlantDigest(
+                TagAt(r), r.IsDBNull(10) ? null : StoredPlants.Of<PlantAssessment>(r.GetString(10)), r.NamedOrNull<Grade>(11), r.GetInt32(12),
+                new(r.NumberOrNull(13), r.NumberOrNull(14), r.NumberOrNull(15), r.DayOrNull(16)), r.GetFieldValue<DateOnly[]>(18), StoredPlants.Of<List<Landmark>>(r.GetString(19)), r.Named<Origin>(20)),
+            cancel);
     }
 
     /// <summary>Links two plants as of one colony; linking them again changes nothing.</summary>
+    /// <param name="head">Who says so.</param>
     /// <param name="plant">The one.</param>
     /// <param name="other">The other.</param>
-    /// <param name="person">Who says so.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">One of the plants is not there.</exception>
-    public async Task LinkAsync(int plant, int other, int person, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        var known = await connection.ScalarAsync<long>("select count(*) from plant where id = $1 or id = $2", [plant, other], cancel);
-        if (known < 2)
+    public Task<PlantInColony> LinkAsync(CommandHead head, int plant, int other, CancellationToken cancel) => journal.ChangeAsync(
+        head, policy, plant,
+        async connection =>
         {
-            throw new NotInStoreException("There is no such plant.");
-        }
-
-        await connection.ExecuteAsync(
-            "insert into colony_link (plant, other, linked_by) values (least($1, $2), greatest($1, $2), $3) on conflict do nothing",
-            [plant, other, person], cancel);
-    }
+            await RequireShownAsync(connection, other, cancel);
+            await connection.ExecuteAsync(
+                "insert into colony_link (plant, other, linked_by) values (least($1, $2), greatest($1, $2), $3) on conflict do nothing", [plant, other, head.Person], cancel);
+            return [other];
+        },
+        cancel);
 
     /// <summary>Takes a link back; nothing happens when there is none.</summary>
+    /// <param name="head">Who does it.</param>
     /// <param name="plant">The one.</param>
     /// <param name="other">The other.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task UnlinkAsync(int plant, int other, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync("delete from colony_link where plant = least($1, $2) and other = greatest($1, $2)", [plant, other], cancel);
-    }
+    public Task<PlantInColony> UnlinkAsync(CommandHead head, int plant, int other, CancellationToken cancel) => journal.ChangeAsync(
+        head, policy, plant,
+        async connection =>
+        {
+            await RequireShownAsync(connection, other, cancel);
+            var gone = await connection.ExecuteAsync("delete from colony_link where plant = least($1, $2) and other = greatest($1, $2)", [plant, other], cancel);
+            return gone > 0 ? [other] : [];
+        },
+        cancel);
 
     /// <summary>All plants, by their tags.</summary>
     /// <param name="cancel">Gives up.</param>
     public async Task<List<PlantTag>> TagsAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync(
-            $"""
-            select p.id, p.tag, s.name, p.description, d.full_name, d.taxon,
-                   (select count(*) from observation o join plant_visit v on v.id = o.plant_visit where v.plant = p.id and o.finding <> 'Hidden')::int,
-                   seen.visits, seen.last
-            from plant p
-            join site s on s.id = p.site
-            join lateral (
-                select count(*)::int as visits, max(v.visited_on) as last
-                from plant_visit pv join visit v on v.id = pv.visit where pv.plant = p.id) seen on true
-            left join lateral (
-                select full_name, taxon from determination where plant = p.id order by id desc limit 1) d on true
-            order by {ByTag}
-            """,
-            [],
-            r => new PlantTag(
-                r.GetInt32(0), r.GetString(1), r.GetString(2), r.GetString(3), r.TextOrNull(4), r.TextOrNull(5),
-                r.GetInt32(6), r.GetInt32(7), r.GetFieldValue<DateOnly>(8)),
-            cancel);
+        return await connection.QueryAsync($"{Tags} {FromTags} where {policy.Shows("p.id")} order by {ByTag}", [], TagAt, cancel);
     }
+
+    private const string Tags =
+        """
+        select p.id, p.tag, s.name, p.description, d.full_name, d.taxon, coalesce(seen.features, 0)::int, coalesce(seen.visits, 0)::int, seen.last, coalesce(d.qualifier, 'None') <> 'None'
+        """;
+
+    private const string FromTags =
+        """
+        from plant p
+        join site s on s.id = p.site
+        left join (
+            select pv.plant, count(distinct pv.id) as visits, max(v.visited_on) as last, count(o.id) filter (where o.finding <> 'Hidden') as features
+            from plant_visit pv join visit v on v.id = pv.visit left join observation o on o.plant_visit = pv.id group by pv.plant) seen on seen.plant = p.id
+        left join lateral (select full_name, taxon, qualifier from determination where plant = p.id order by id desc limit 1) d on true
+        """;
+
+    private static PlantTag TagAt(NpgsqlDataReader r) => new(
+        r.GetInt32(0), r.GetString(1), r.GetString(2), r.GetString(3), r.TextOrNull(4), r.TextOrNull(5), r.GetInt32(6), r.GetInt32(7), r.GetFieldValue<DateOnly>(8), r.GetBoolean(9));
 
     /// <summary>
     /// First dates of a year: the day on which leaves, flowers or fruit were first seen on a named plant that had been looked at
@@ -179,7 +195,7 @@ public sealed class PlantStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            """
+            $"""
             select d.taxon, part.part, v.visited_on, s.elevation_m, s.latitude, s.longitude, s.snow_gone_month, s.snow_gone_day
             from plant p
             join site s on s.id = p.site
@@ -189,7 +205,7 @@ public sealed class PlantStore(NpgsqlDataSource source)
                 from plant_visit pv join visit v on v.id = pv.visit
                 where pv.plant = p.id and v.visited_on >= make_date($1, 1, 1) and v.visited_on <= make_date($1, 12, 31)) v on true
             cross join lateral unnest(v.parts) part(part)
-            where part.part in ('Leaves', 'Flowers', 'Fruit') and v.visited_on - v.before <= $2 and not part.part = any(v.had)
+            where {policy.Shows("p.id")} and part.part in ('Leaves', 'Flowers', 'Fruit') and v.visited_on - v.before <= $2 and not part.part = any(v.had)
             order by v.visited_on
             """,
             [year, MostDaysBetween],
@@ -206,12 +222,12 @@ public sealed class PlantStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            """
+            $"""
             select distinct d.taxon, v.visited_on
             from plant_visit pv
             join visit v on v.id = pv.visit
             join lateral (select taxon from determination where plant = pv.plant order by id desc limit 1) d on true
-            where v.visited_on between make_date($1, 1, 1) and make_date($1, 12, 31)
+            where v.visited_on between make_date($1, 1, 1) and make_date($1, 12, 31) and {policy.Shows("pv.plant")}
             order by v.visited_on
             """,
             [year], r => (r.GetString(0), r.GetFieldValue<DateOnly>(1)), cancel);
@@ -225,7 +241,7 @@ public sealed class PlantStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
-            $"select p.id, p.tag, p.description, p.origin, {PlaceStore.SiteColumns} from plant p join site s on s.id = p.site where p.id = $1", [id],
+            $"select p.id, p.tag, p.description, p.origin, {PlaceStore.SiteColumns} from plant p join site s on s.id = p.site where p.id = $1 and {policy.Shows("p.id")}", [id],
             r => new PlantCard(r.GetInt32(0), r.GetString(1), r.GetString(2), r.Named<Origin>(3), PlaceStore.SiteAt(r, 4)), cancel);
         return found.Count == 1 ? found[0] : throw new NotInStoreException(NoSuchPlant);
     }
@@ -253,48 +269,50 @@ public sealed class PlantStore(NpgsqlDataSource source)
     }
 
     /// <summary>Takes a plant onto the bench with its first visit, under the next free tag.</summary>
+    /// <param name="head">Who does it.</param>
     /// <param name="plant">The plant.</param>
     /// <param name="tag">A tag to use; null for the next free one.</param>
     /// <param name="cancel">Gives up.</param>
-    /// <returns>Number of the plant; the same one when the request was sent before.</returns>
-    public async Task<int> TakeAsync(NewPlant plant, string? tag, CancellationToken cancel)
+    /// <returns>The plant; the same one when its request was sent before.</returns>
+    public async Task<PlantInColony> TakeAsync(CommandHead head, NewPlant plant, string? tag, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
 
         // One plant is taken at a time, so that no two get the same tag.
         await connection.ExecuteAsync("select pg_advisory_xact_lock(hashtext('plant_tag'))", [], cancel);
-        var before = await connection.ScalarAsync<int?>("select id from plant where request = $1", [plant.Request], cancel);
-        if (before is { } already)
+        if (await connection.ScalarAsync<int?>("select id from plant where request = $1", [plant.Request], cancel) is { } already)
         {
-            return already;
+            return PlantInColony.Of(already, await StoredPlants.ReadAsync(connection, policy.Shows, [already], cancel));
         }
 
+        await CommandJournal.NoteAsync(connection, head, cancel);
         await RequireAsync(connection, plant.Site, plant.Visit.Person, cancel);
         tag ??= await NextTagAsync(connection, cancel);
         var id = await connection.ScalarAsync<int>(
             "insert into plant (tag, request, site, description, origin, taken_by) values ($1, $2, $3, $4, $5, $6) returning id",
             [tag, plant.Request, plant.Site, plant.Description, plant.Origin.ToString(), plant.Visit.Person], cancel);
         await InsertVisitAsync(connection, id, plant.Site, plant.Visit, cancel);
+        var all = await journal.AssessAsync(connection, [id], cancel);
         await transaction.CommitAsync(cancel);
-        return id;
+        return PlantInColony.Of(id, all);
     }
 
     /// <summary>Adds a visit to a plant. Seeing it again the same day with the same person is the same visit.</summary>
+    /// <param name="head">Who does it.</param>
     /// <param name="plant">Its number.</param>
     /// <param name="visit">The visit.</param>
     /// <param name="cancel">Gives up.</param>
-    /// <returns>Number of the plant's visit.</returns>
-    public async Task<int> AddVisitAsync(int plant, NewVisit visit, CancellationToken cancel)
-    {
-        var card = await CardAsync(plant, cancel);
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await RequireAsync(connection, card.Site.Id, visit.Person, cancel);
-        var id = await InsertVisitAsync(connection, plant, card.Site.Id, visit, cancel);
-        await transaction.CommitAsync(cancel);
-        return id;
-    }
+    public Task<PlantInColony> AddVisitAsync(CommandHead head, int plant, NewVisit visit, CancellationToken cancel) => journal.ChangeAsync(
+        head, policy, plant,
+        async connection =>
+        {
+            var site = await connection.ScalarAsync<int>("select site from plant where id = $1", [plant], cancel);
+            await RequireAsync(connection, site, visit.Person, cancel);
+            await InsertVisitAsync(connection, plant, site, visit, cancel);
+            return [];
+        },
+        cancel);
 
     /// <summary>The next free tag.</summary>
     /// <param name="connection">A connection in whose transaction no other plant is taken.</param>
@@ -316,6 +334,14 @@ public sealed class PlantStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return (await connection.QueryAsync("select id, request from plant", [], r => (Id: r.GetInt32(0), Request: r.GetGuid(1)), cancel)).ToDictionary(p => p.Id, p => p.Request);
+    }
+
+    private async Task RequireShownAsync(NpgsqlConnection connection, int plant, CancellationToken cancel)
+    {
+        if (await connection.ScalarAsync<int?>($"select id from plant p where id = $1 and {policy.Shows("p.id")}", [plant], cancel) is null)
+        {
+            throw new NotInStoreException(NoSuchPlant);
+        }
     }
 
     private static async Task RequireAsync(NpgsqlConnection connection, int site, int person, CancellationToken cancel)

@@ -1,4 +1,5 @@
 using Garten.Core.Survey;
+using Garten.Core.Survey.Access;
 using Npgsql;
 
 namespace Garten.Data;
@@ -14,15 +15,14 @@ namespace Garten.Data;
 /// <param name="Descending">True for the largest first.</param>
 /// <param name="Skip">Rows to leave out at the start.</param>
 /// <param name="Take">Most rows to give.</param>
-/// <param name="Hidden">Plants whose records are left out.</param>
 public sealed record RecordFilter(
-    int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text, RecordSort Sort, bool Descending, int Skip, int Take, IReadOnlySet<int> Hidden)
+    int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text, RecordSort Sort, bool Descending, int Skip, int Take)
 {
     /// <summary>True when nothing but a taxon restricts it.</summary>
     public bool ByNameAlone => Site is null && Person is null && From is null && To is null && Text is null;
 
     /// <summary>All records, the oldest first.</summary>
-    public static RecordFilter All { get; } = new(null, null, null, null, null, null, RecordSort.Date, false, 0, int.MaxValue, new HashSet<int>());
+    public static RecordFilter All { get; } = new(null, null, null, null, null, null, RecordSort.Date, false, 0, int.MaxValue);
 }
 
 /// <summary>Columns records are sorted by.</summary>
@@ -49,8 +49,13 @@ public enum RecordSort
 
 /// <summary>Records of the survey: a plant that has a name, on a visit.</summary>
 /// <param name="source">The database.</param>
-public sealed class RecordStore(NpgsqlDataSource source)
+/// <param name="policy">What is hidden from who asks.</param>
+public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy policy)
 {
+    /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
+    /// <param name="leaving">What is hidden from them.</param>
+    public RecordStore SeenBy(SensitivePlacePolicy leaving) => new(source, leaving);
+
     private const string From =
         """
         from plant_visit pv
@@ -72,7 +77,6 @@ public sealed class RecordStore(NpgsqlDataSource source)
           and ($3::int is null or v.recorder = $3 or d.determined_by = $3)
           and ($4::date is null or v.visited_on >= $4)
           and ($5::date is null or v.visited_on <= $5)
-          and p.id <> all($7::int[])
           and ($6::text is null or concat_ws(' ', p.tag, d.full_name, t.name, t.common_name, p.description, s.name) ilike '%' || $6 || '%')
         """;
 
@@ -82,7 +86,7 @@ public sealed class RecordStore(NpgsqlDataSource source)
     public async Task<long> CountAsync(RecordFilter filter, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.ScalarAsync<long>($"select count(*) {From}", Values(filter), cancel);
+        return await connection.ScalarAsync<long>($"select count(*) {From} and {policy.Shows("p.id")}", Values(filter), cancel);
     }
 
     /// <summary>The records a filter lets through, in its order.</summary>
@@ -107,9 +111,9 @@ public sealed class RecordStore(NpgsqlDataSource source)
                    p.description, p.origin, pv.stage, pv.sex, pv.parts, pv.note,
                    d.full_name, d.qualifier, d.taxon, t.name, t.author, t.rank, t.family, t.genus, t.common_name, coalesce(ta.status, t.status),
                    det.name, d.determined_on, d.remarks, d.id
-            {From}
+            {From} and {policy.Shows("p.id")}
             order by {column} {(filter.Descending ? "desc" : "asc")}, {PlantStore.ByTag}, pv.id
-            offset $8 limit $9
+            offset $7 limit $8
             """,
             [.. Values(filter), filter.Skip, filter.Take],
             r => new SurveyRecord(
@@ -121,7 +125,17 @@ public sealed class RecordStore(NpgsqlDataSource source)
             cancel);
     }
 
+    /// <summary>What is told of records that are hidden: taxon, day and place of each.</summary>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<List<(string Taxon, DateOnly Date, GeoPoint? At)>> HiddenAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            $"select d.taxon, v.visited_on, s.latitude, s.longitude {From} and not {policy.Shows("p.id")}", Values(RecordFilter.All),
+            r => (r.GetString(0), r.GetFieldValue<DateOnly>(1), r.NumberOrNull(2) is { } north && r.NumberOrNull(3) is { } east ? new GeoPoint(north, east) : (GeoPoint?)null), cancel);
+    }
+
     private static object?[] Values(RecordFilter f) =>
         [f.Site, f.Taxon, f.Person, f.From, f.To, f.Text?.Replace(@"\", @"\\", StringComparison.Ordinal)
-            .Replace("%", @"\%", StringComparison.Ordinal).Replace("_", @"\_", StringComparison.Ordinal), f.Hidden.ToArray()];
+            .Replace("%", @"\%", StringComparison.Ordinal).Replace("_", @"\_", StringComparison.Ordinal)];
 }

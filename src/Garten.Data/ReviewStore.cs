@@ -1,4 +1,5 @@
 using Garten.Core.Assessment;
+using Garten.Core.Survey.Access;
 using Npgsql;
 
 namespace Garten.Data;
@@ -35,22 +36,13 @@ public sealed record NameUnderReview(int Plant, string Name, string By, IReadOnl
 
 /// <summary>What others say of names, and the specimens that stand for them.</summary>
 /// <param name="source">The database.</param>
-public sealed class ReviewStore(NpgsqlDataSource source)
+/// <param name="policy">What is hidden from who asks.</param>
+/// <param name="journal">Where changes go.</param>
+public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
 {
-    /// <summary>All reviews of a plant's names, the latest first.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<List<StoredReview>> OfAsync(int plant, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync(
-            """
-            select r.id, r.determination, p.name, r.verdict, r.remark, r.given_at
-            from review r join determination d on d.id = r.determination join person p on p.id = r.reviewer
-            where d.plant = $1 order by r.id desc
-            """,
-            [plant], r => new StoredReview(r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.Named<Verdict>(3), r.GetString(4), r.GetFieldValue<DateTimeOffset>(5)), cancel);
-    }
+    /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
+    /// <param name="leaving">What is hidden from them.</param>
+    public ReviewStore SeenBy(SensitivePlacePolicy leaving) => new(source, leaving, journal);
 
     /// <summary>The latest name of every plant that has one, with what was said of it.</summary>
     /// <param name="cancel">Gives up.</param>
@@ -58,13 +50,14 @@ public sealed class ReviewStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var rows = await connection.QueryAsync(
-            """
+            $"""
             select d.plant, d.full_name, h.name, r.name, r.verdict, r.remark
             from (select distinct on (plant) * from determination order by plant, id desc) d
             join person h on h.id = d.determined_by
             left join lateral (
                 select distinct on (v.reviewer) p.name, v.verdict, v.remark, v.id
                 from review v join person p on p.id = v.reviewer where v.determination = d.id order by v.reviewer, v.id desc) r on true
+            where {policy.Shows("d.plant")}
             order by d.plant, r.id
             """,
             [], r => (Plant: r.GetInt32(0), Name: r.GetString(1), By: r.GetString(2), Review: r.IsDBNull(3) ? null : new NameReview(r.GetString(3), r.Named<Verdict>(4), r.GetString(5))), cancel);
@@ -72,69 +65,60 @@ public sealed class ReviewStore(NpgsqlDataSource source)
     }
 
     /// <summary>Keeps a review.</summary>
+    /// <param name="head">Who reviews.</param>
     /// <param name="plant">The plant.</param>
     /// <param name="determination">Number of the determination.</param>
-    /// <param name="person">Who reviews.</param>
     /// <param name="verdict">What they say.</param>
     /// <param name="remark">Why, or what to look at.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">The plant has no such determination.</exception>
     /// <exception cref="TakenException">The name is the person's own.</exception>
-    public async Task GiveAsync(int plant, int determination, int person, Verdict verdict, string remark, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        var by = await connection.ScalarAsync<int?>("select determined_by from determination where id = $1 and plant = $2", [determination, plant], cancel)
-            ?? throw new NotInStoreException("The plant has no such name. Open its sheet again.");
-        if (by == person)
+    public Task<PlantInColony> GiveAsync(CommandHead head, int plant, int determination, Verdict verdict, string remark, CancellationToken cancel) => journal.ChangeAsync(
+        head, policy, plant,
+        async connection =>
         {
-            throw new TakenException("You gave this name yourself; a second person reviews it.");
-        }
+            var by = await connection.ScalarAsync<int?>("select determined_by from determination where id = $1 and plant = $2", [determination, plant], cancel)
+                ?? throw new NotInStoreException("The plant has no such name. Open its sheet again.");
+            if (by == head.Person)
+            {
+                throw new TakenException("You gave this name yourself; a second person reviews it.");
+            }
 
-        // Said again in the same words, because the answer was lost on its way, it says nothing more.
-        await connection.ExecuteAsync(
-            """
-            insert into review (determination, reviewer, verdict, remark)
-            select $1, $2, $3, $4
-            where not exists (
-                select from (select verdict, remark from review where determination = $1 and reviewer = $2 order by id desc limit 1) latest
-                where latest.verdict = $3 and latest.remark = $4)
-            """,
-            [determination, person, verdict.ToString(), remark], cancel);
-    }
-
-    /// <summary>The specimens of a plant.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<List<Voucher>> VouchersAsync(int plant, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync(
-            """
-            select v.number, v.kept_at, v.taken_on, v.stand, v.taken, v.permit, p.name
-            from voucher v join person p on p.id = v.person where v.plant = $1 order by v.taken_on, v.number
-            """,
-            [plant], r => new Voucher(new(r.GetString(0), r.GetString(1), r.GetFieldValue<DateOnly>(2), r.GetInt32(3), r.GetInt32(4), r.GetString(5)), r.GetString(6)), cancel);
-    }
+            // Said again in the same words it says nothing more.
+            await connection.ExecuteAsync(
+                """
+                insert into review (determination, reviewer, verdict, remark)
+                select $1, $2, $3, $4
+                where not exists (
+                    select from (select verdict, remark from review where determination = $1 and reviewer = $2 order by id desc limit 1) latest
+                    where latest.verdict = $3 and latest.remark = $4)
+                """,
+                [determination, head.Person, verdict.ToString(), remark], cancel);
+            return [];
+        },
+        cancel);
 
     /// <summary>Keeps a specimen.</summary>
+    /// <param name="head">Who took it.</param>
     /// <param name="plant">The plant.</param>
     /// <param name="voucher">What is known of it.</param>
-    /// <param name="person">Who took it.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="TakenException">Its number is given already.</exception>
-    public async Task AddVoucherAsync(int plant, VoucherContent voucher, int person, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        var added = await connection.ExecuteAsync(
-            """
-            insert into voucher (number, plant, kept_at, taken_on, stand, taken, permit, person)
-            values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (number) do nothing
-            """,
-            [voucher.Number, plant, voucher.KeptAt, voucher.TakenOn, voucher.Stand, voucher.Taken, voucher.Permit, person], cancel);
-        // The same specimen noted twice, because the first answer was lost on its way, is one.
-        if (added == 0 && !(await VouchersAsync(plant, cancel)).Exists(v => v.Content == voucher))
+    public Task<PlantInColony> AddVoucherAsync(CommandHead head, int plant, VoucherContent voucher, CancellationToken cancel) => journal.ChangeAsync(
+        head, policy, plant,
+        async connection =>
         {
-            throw new TakenException($"Number {voucher.Number} is given to another specimen. Each has a number of its own.");
-        }
-    }
+            var same = await connection.ScalarAsync<bool?>(
+                """
+                with added as (
+                    insert into voucher (number, plant, kept_at, taken_on, stand, taken, permit, person)
+                    values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (number) do nothing returning number)
+                select exists (select from added)
+                    or exists (select from voucher where number = $1 and plant = $2 and kept_at = $3 and taken_on = $4 and stand = $5 and taken = $6 and permit = $7)
+                """,
+                [voucher.Number, plant, voucher.KeptAt, voucher.TakenOn, voucher.Stand, voucher.Taken, voucher.Permit, head.Person], cancel);
+            // The same specimen noted twice is one.
+            return same == true ? [] : throw new TakenException($"Number {voucher.Number} is given to another specimen. Each has a number of its own.");
+        },
+        cancel);
 }

@@ -7,30 +7,46 @@ namespace Garten.Data.Tests;
 public sealed class CareStoreTests(DatabaseFixture fixture) : IClassFixture<DatabaseFixture>
 {
     private static readonly CancellationToken None = CancellationToken.None;
-    private readonly CareStore _care = new(fixture.Source);
+    private readonly CareStore _care = fixture.Care;
 
     [Fact]
     public async Task Landmarks_stand_in_the_order_given_in_place_of_those_before()
     {
         var plant = await fixture.TakeAsync();
         Landmark[] two = [new("the split boulder", 40, 12.5), new("the gate", 359.5, 90)];
-        await _care.SetLandmarksAsync(plant, two, None);
+        await SetAsync(plant, two);
         (await _care.LandmarksAsync(plant, None)).ShouldBe(two);
-        await _care.SetLandmarksAsync(plant, [two[1]], None);
+        await SetAsync(plant, [two[1]]);
         (await _care.LandmarksAsync(plant, None)).ShouldBe([two[1]]);
 
         // A landmark no compass shows takes the sound one before it down with it: all or none.
-        await Should.ThrowAsync<PostgresException>(() => _care.SetLandmarksAsync(plant, [two[0], new("nowhere", 360, 5)], None));
+        await Should.ThrowAsync<PostgresException>(() => SetAsync(plant, [two[0], new("nowhere", 360, 5)]));
         (await _care.LandmarksAsync(plant, None)).ShouldBe([two[1]]);
-        await _care.SetLandmarksAsync(plant, [], None);
+        await SetAsync(plant, []);
         (await _care.LandmarksAsync(plant, None)).ShouldBeEmpty();
     }
 
+    private async Task SetAsync(int plant, Landmark[] landmarks) =>
+        await _care.SetLandmarksAsync(fixture.Head(), plant, landmarks, await _care.LandmarksRevisionAsync(plant, None), None);
+
     [Fact]
-    public async Task Two_who_set_landmarks_at_once_leave_those_of_one_of_them()
+    public async Task Of_those_who_set_landmarks_at_once_one_gets_through_and_the_others_are_told()
     {
         var plant = await fixture.TakeAsync();
-        await Task.WhenAll(Enumerable.Range(0, 10).Select(i => _care.SetLandmarksAsync(plant, [new($"first of {i}", i, 1), new($"second of {i}", i, 2)], None)));
+        var seen = await _care.LandmarksRevisionAsync(plant, None);
+        var outcomes = await Task.WhenAll(Enumerable.Range(0, 10).Select(async i =>
+        {
+            try
+            {
+                await _care.SetLandmarksAsync(fixture.Head(), plant, [new($"first of {i}", i, 1), new($"second of {i}", i, 2)], seen, None);
+                return true;
+            }
+            catch (ChangedMeanwhileException)
+            {
+                return false;
+            }
+        }));
+        outcomes.Count(got => got).ShouldBe(1);
         var left = await _care.LandmarksAsync(plant, None);
         left.Select(l => l.Name.Split(' ')[0]).ShouldBe(["first", "second"]);
         left.Select(l => l.Bearing).Distinct().ShouldHaveSingleItem();
@@ -41,19 +57,18 @@ public sealed class CareStoreTests(DatabaseFixture fixture) : IClassFixture<Data
     {
         var plant = await fixture.TakeAsync();
         ThreatContent mowing = new(ThreatKind.Mowing, "edge of the path", new(2026, 5, 3), "", null, "", null);
-        await _care.AddThreatAsync(plant, mowing, fixture.Person.Id, None);
+        await _care.AddThreatAsync(fixture.Head(), plant, mowing, None);
         var threat = (await _care.ThreatsAsync(plant, None)).ShouldHaveSingleItem();
         (threat.Content, threat.Person, threat.Plant).ShouldBe((mowing, "R. Ostrow", plant));
-        (await _care.PlantOfThreatAsync(threat.Id, None)).ShouldBe(plant);
         (await _care.OpenThreatsAsync(None)).ShouldContain(t => t.Id == threat.Id);
 
         var settled = mowing with { Told = "the owner", ToldOn = new(2026, 5, 4), Outcome = "a strip is left", SettledOn = new(2026, 6, 1) };
-        (await _care.SetThreatAsync(threat.Id, settled, None)).ShouldBe(plant);
+        (await _care.SetThreatAsync(fixture.Head(), threat.Id, settled, threat.Revision, None)).ShouldBe(plant);
+        await Should.ThrowAsync<ChangedMeanwhileException>(() => _care.SetThreatAsync(fixture.Head(), threat.Id, mowing, threat.Revision, None));
         (await _care.OpenThreatsAsync(None)).ShouldNotContain(t => t.Id == threat.Id);
         (await _care.ThreatsAsync(plant, None)).ShouldHaveSingleItem().Content.ShouldBe(settled);
 
-        (await Should.ThrowAsync<NotInStoreException>(() => _care.SetThreatAsync(999_999, settled, None))).Message.ShouldBe("There is no such threat.");
-        await Should.ThrowAsync<NotInStoreException>(() => _care.PlantOfThreatAsync(999_999, None));
+        (await Should.ThrowAsync<NotInStoreException>(() => _care.SetThreatAsync(fixture.Head(), 999_999, settled, 1, None))).Message.ShouldBe("There is no such threat.");
     }
 
     [Fact]
@@ -61,15 +76,19 @@ public sealed class CareStoreTests(DatabaseFixture fixture) : IClassFixture<Data
     {
         var plant = await fixture.TakeAsync();
         PopulationCount marked = new(2026, 40, new(2026, 2, 1), null, null);
-        await _care.SetCountAsync(plant, marked, fixture.Person.Id, None);
-        await _care.SetCountAsync(plant, marked with { Year = 2025, MarkedOn = new(2025, 2, 3) }, fixture.Person.Id, None);
+        await _care.SetCountAsync(fixture.Head(), plant, marked, None);
+        await _care.SetCountAsync(fixture.Head(), plant, marked with { Year = 2025, MarkedOn = new(2025, 2, 3) }, None);
         var counted = marked with { Flowering = 11, FloweringOn = new(2026, 6, 1) };
-        await _care.SetCountAsync(plant, counted, fixture.Person.Id, None);
+        await Should.ThrowAsync<ChangedMeanwhileException>(() => _care.SetCountAsync(fixture.Head(), plant, counted, None));
+        await _care.SetCountAsync(fixture.Head(), plant, counted with { Revision = await RevisionAsync() }, None);
         var years = await _care.CountsAsync(plant, None);
         years.Count.ShouldBe(2);
-        years.ShouldContain(counted);
-        await Should.ThrowAsync<PostgresException>(() => _care.SetCountAsync(plant, counted with { Flowering = 41 }, fixture.Person.Id, None));
-        await Should.ThrowAsync<PostgresException>(() => _care.SetCountAsync(plant, counted with { FloweringOn = null }, fixture.Person.Id, None));
-        (await _care.CountsAsync(plant, None)).ShouldContain(counted);
+        var now = await RevisionAsync();
+        years.Select(y => y with { Revision = null }).ShouldContain(counted);
+        await Should.ThrowAsync<PostgresException>(() => _care.SetCountAsync(fixture.Head(), plant, counted with { Flowering = 41, Revision = now }, None));
+        await Should.ThrowAsync<PostgresException>(() => _care.SetCountAsync(fixture.Head(), plant, counted with { FloweringOn = null, Revision = now }, None));
+        (await _care.CountsAsync(plant, None)).Select(y => y with { Revision = null }).ShouldContain(counted);
+
+        async Task<long?> RevisionAsync() => (await _care.CountsAsync(plant, None)).Single(c => c.Year == 2026).Revision;
     }
 }

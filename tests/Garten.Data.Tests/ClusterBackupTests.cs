@@ -23,7 +23,7 @@ public sealed class ClusterBackupTests
             await new AccountStore(source).OpenAsync("R. Ostrow", Role.Steward, true, "hash", first: true, None);
             (await ClusterBackup.WriteAsync(folder, file, None)).ShouldBeGreaterThan(10_000);
             (await Should.ThrowAsync<ClusterException>(() => ClusterBackup.RestoreAsync(folder, file, None))).Message.ShouldContain("Stop it first");
-            await new PlaceStore(source).AddPersonAsync("Came later", None);
+            await new PlaceStore(source, null!).AddPersonAsync("Came later", None);
         }
 
         await ClusterBackup.RestoreAsync(folder, file, None);
@@ -45,7 +45,7 @@ public sealed class ClusterBackupTests
             var connection = cluster.ConnectionStringTo(DatabaseMigrations.DatabaseName);
             DatabaseMigrations.Apply(connection);
             await using var source = NpgsqlDataSource.Create(connection);
-            await new PlaceStore(source).AddPersonAsync("R. Ostrow", None);
+            await new PlaceStore(source, null!).AddPersonAsync("R. Ostrow", None);
         }
 
         (await Should.ThrowAsync<ClusterException>(() => ClusterBackup.RestoreAsync(folder, file, None))).Message.ShouldContain("nothing was changed");
@@ -58,6 +58,6 @@ public sealed class ClusterBackupTests
     private static async Task<List<string>> PeopleAsync(LocalCluster cluster, string database)
     {
         await using var source = NpgsqlDataSource.Create(cluster.ConnectionStringTo(database));
-        return (await new PlaceStore(source).PeopleAsync(None)).ConvertAll(p => p.Name);
+        return (await new PlaceStore(source, null!).PeopleAsync(None)).ConvertAll(p => p.Name);
     }
 }

@@ -6,7 +6,7 @@ namespace Garten.Data.Tests;
 public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<DatabaseFixture>
 {
     private static readonly CancellationToken None = CancellationToken.None;
-    private readonly CountStore _counts = new(fixture.Source);
+    private readonly CountStore _counts = fixture.Counts;
 
     [Fact]
     public async Task A_sheet_begins_once_and_counts_add_up_while_cover_does_not()
@@ -20,7 +20,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         (await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 1), Line("acer-macrophyllum", CountUnit.CoverPercent, 30))).ShouldBeFalse("cover stands once");
         var lines = await _counts.LinesAsync(sheet, None);
         lines.Select(l => (l.Name, l.Unit, l.Amount)).ShouldBe([("Acer macrophyllum", CountUnit.Individuals, 7.0), ("Acer macrophyllum", CountUnit.CoverPercent, 20.0)], "all or none is entered");
-        await Should.ThrowAsync<NotInStoreException>(() => _counts.BeginAsync(Guid.NewGuid(), Content(Protocol.WalkThrough, 999_999), fixture.Person.Id, None));
+        await Should.ThrowAsync<NotInStoreException>(() => _counts.BeginAsync(fixture.Head(), Guid.NewGuid(), Content(Protocol.WalkThrough, 999_999), None));
     }
 
     [Fact]
@@ -29,14 +29,14 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         var sheet = await BeginAsync(Protocol.WalkThrough);
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 2));
         var line = (await _counts.LinesAsync(sheet, None)).Single().Id;
-        (await _counts.TakeAwayAsync(line, true, None)).ShouldBeTrue();
+        (await _counts.TakeAwayAsync(fixture.Head(), line, true, None)).ShouldBeTrue();
         (await _counts.LinesAsync(sheet, None)).ShouldBeEmpty();
-        (await _counts.TakeAwayAsync(line, false, None)).ShouldBeTrue();
-        await _counts.TakeAwayAsync(line, true, None);
+        (await _counts.TakeAwayAsync(fixture.Head(), line, false, None)).ShouldBeTrue();
+        await _counts.TakeAwayAsync(fixture.Head(), line, true, None);
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 9));
-        (await _counts.TakeAwayAsync(line, false, None)).ShouldBeFalse();
+        (await _counts.TakeAwayAsync(fixture.Head(), line, false, None)).ShouldBeFalse();
         (await _counts.LinesAsync(sheet, None)).Single().Amount.ShouldBe(9);
-        await Task.WhenAll(Enumerable.Range(0, 12).Select(async _ => await _counts.OneMoreAsync((await _counts.LinesAsync(sheet, None)).Single().Id, null, None)));
+        await Task.WhenAll(Enumerable.Range(0, 12).Select(async _ => await _counts.OneMoreAsync(fixture.Head(), (await _counts.LinesAsync(sheet, None)).Single().Id, None)));
         (await _counts.LinesAsync(sheet, None)).Single().Amount.ShouldBe(21);
     }
 
@@ -55,11 +55,11 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 5));
         await ShouldKnowAsync(2);
         var line = (await _counts.LinesAsync(sheet, None))[0].Id;
-        await _counts.TakeAwayAsync(line, true, None);
-        await _counts.TakeAwayAsync(line, true, None);
+        await _counts.TakeAwayAsync(fixture.Head(), line, true, None);
+        await _counts.TakeAwayAsync(fixture.Head(), line, true, None);
         await ShouldKnowAsync(1);
-        await _counts.OneMoreAsync((await _counts.LinesAsync(sheet, None)).Single().Id, null, None);
-        await _counts.TakeAwayAsync(line, false, None);
+        await _counts.OneMoreAsync(fixture.Head(), (await _counts.LinesAsync(sheet, None)).Single().Id, None);
+        await _counts.TakeAwayAsync(fixture.Head(), line, false, None);
         await ShouldKnowAsync(2);
         await Task.WhenAll(Enumerable.Range(1, 8).Select(i => EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.GirthCentimetres, 40 + i))));
         await ShouldKnowAsync(10);
@@ -68,8 +68,8 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     [Fact]
     public async Task The_tally_of_names_is_what_counting_the_lines_would_say()
     {
-        FindStore finds = new(fixture.Source);
-        FindFilter all = new(null, null, null, null, null, null, new HashSet<string>(), new HashSet<int>());
+        FindStore finds = fixture.Finds;
+        FindFilter all = new(null, null, null, null, null, null);
         async Task ShouldTallyAsync()
         {
             // The same question with a condition on visits is answered by counting.
@@ -85,9 +85,9 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 5));
         await ShouldTallyAsync();
         var line = (await _counts.LinesAsync(sheet, None))[0].Id;
-        await _counts.TakeAwayAsync(line, true, None);
+        await _counts.TakeAwayAsync(fixture.Head(), line, true, None);
         await ShouldTallyAsync();
-        await _counts.TakeAwayAsync(line, false, None);
+        await _counts.TakeAwayAsync(fixture.Head(), line, false, None);
 
         // So many that the rows of a name become one more than once, by several at a time.
         int[] sheets = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => BeginAsync(Protocol.TreePlot)));
@@ -105,7 +105,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         var before = (await finds.SumsAsync(all, None)).Names.Sum(n => n.Finds);
         foreach (var (keep, more) in new[] { (false, 0), (true, 1), (true, 1) })
         {
-            await new ImportStore(fixture.Source).BringInAsync(visits, [], [], fixture.Version, fixture.Person.Id, keep, null, None);
+            await fixture.Imports.BringInAsync(visits, [], [], fixture.Version, fixture.Head(), keep, null, None);
             await ShouldTallyAsync();
             (await finds.SumsAsync(all, None)).Names.Sum(n => n.Finds).ShouldBe(before + more);
         }
@@ -118,7 +118,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     [Fact]
     public async Task What_is_brought_in_is_looked_through_kept_once_and_given_up_whole()
     {
-        var store = new ImportStore(fixture.Source);
+        var store = fixture.Imports;
         ImportVisit[] visits =
         [
             new(Guid.NewGuid(), fixture.Site.Name, new(2020, 5, 1), "N. Okafor", ImportedEffort.List("from a test"), [Row(2, "acer-macrophyllum", CountUnit.Stems, 4), Row(3, "alnus-rubra", CountUnit.Presence, null), Row(4, "alnus-rubra", CountUnit.GirthCentimetres, 88)]),
@@ -144,18 +144,18 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await Should.ThrowAsync<Npgsql.PostgresException>(() => BringInAsync(bad, keep: true));
         (await _counts.SheetsAsync(CountChoice.All, None)).ShouldNotContain(s => s.Content.Date.Month == 6);
 
-        Task<ImportChange> BringInAsync(ImportVisit[] what, bool keep) => store.BringInAsync(what, [], [], fixture.Version, fixture.Person.Id, keep, null, None);
+        Task<ImportChange> BringInAsync(ImportVisit[] what, bool keep) => store.BringInAsync(what, [], [], fixture.Version, fixture.Head(), keep, null, None);
     }
 
     [Fact]
     public async Task A_visit_brought_in_keeps_its_protocol_plots_and_times_and_adds_its_site_once()
     {
-        var store = new ImportStore(fixture.Source);
+        var store = fixture.Imports;
         ImportedEffort effort = new(Protocol.Quadrats, 3, 4, null, new(9, 0), new(11, 30), "sun", "north slope");
         ImportVisit[] visits = [new(Guid.NewGuid(), "New Ground", new(2021, 5, 1), fixture.Person.Name, effort, [Row(2, "alnus-rubra", CountUnit.CoverPercent, 20), Row(3, "alnus-rubra", CountUnit.CoverPercent, 30) with { Plot = 3 }])];
         ImportedSite site = new("New Ground", 300, new(45, -123.7), 50);
-        (await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Person.Id, keep: true, null, None)).Sites.ShouldBe(["New Ground"]);
-        (await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Person.Id, keep: true, null, None)).ShouldSatisfyAllConditions(c => c.Sites.ShouldBeEmpty(), c => c.Known.ShouldBe(2));
+        (await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Head(), keep: true, null, None)).Sites.ShouldBe(["New Ground"]);
+        (await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Head(), keep: true, null, None)).ShouldSatisfyAllConditions(c => c.Sites.ShouldBeEmpty(), c => c.Known.ShouldBe(2));
         var sheet = (await _counts.SheetsAsync(CountChoice.All, None)).Single(s => s.SiteName == "New Ground");
         sheet.Request.ShouldBe(visits[0].Request);
         var content = sheet.Content;
@@ -169,7 +169,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
 
     private static SheetContent Content(Protocol protocol, int site) => new(site, new(2026, 5, 1), protocol, 1, protocol == Protocol.Quadrats ? 1 : null, null, null, null, "", "", "");
 
-    private Task<int> BeginAsync(Protocol protocol, Guid? request = null) => _counts.BeginAsync(request ?? Guid.NewGuid(), Content(protocol, fixture.Site.Id), fixture.Person.Id, None);
+    private Task<int> BeginAsync(Protocol protocol, Guid? request = null) => _counts.BeginAsync(fixture.Head(), request ?? Guid.NewGuid(), Content(protocol, fixture.Site.Id), None);
 
-    private Task<bool> EnterAsync(int sheet, params StoredLine[] lines) => _counts.EnterAsync(sheet, fixture.Version, lines, fixture.Person.Id, null, None);
+    private Task<bool> EnterAsync(int sheet, params StoredLine[] lines) => _counts.EnterAsync(fixture.Head(), sheet, fixture.Version, lines, None);
 }

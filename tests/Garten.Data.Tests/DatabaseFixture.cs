@@ -3,10 +3,15 @@ using Garten.Formats.Guides;
 using Garten.Formats.Packages;
 using Garten.Testing;
 using Npgsql;
+using Garten.Core.Identification;
+using Garten.Core.Survey.Access;
 
 namespace Garten.Data.Tests;
 
-/// <summary>A database of its own with the demo guide, a person and a site.</summary>
+/// <summary>The demo guide, as plants are reckoned by it.</summary>
+public sealed record GuideInUse(CandidateModel Model, int Version) : IGuideInUse;
+
+/// <summary>A database of its own with the demo guide, a person and a site, and all its stores as somebody sees them who sees everything.</summary>
 public sealed class DatabaseFixture : IAsyncLifetime
 {
     public NpgsqlDataSource Source { get; private set; } = null!;
@@ -19,22 +24,61 @@ public sealed class DatabaseFixture : IAsyncLifetime
 
     public Site Site { get; private set; } = null!;
 
+    public CommandJournal Journal { get; private set; } = null!;
+
+    public PlantStore Plants => new(Source, Policy, Journal);
+
+    public EvidenceStore Evidence => new(Source, Policy, Journal);
+
+    public DeterminationStore Determinations => new(Policy, Journal);
+
+    public ReviewStore Reviews => new(Source, Policy, Journal);
+
+    public RecordStore Records => new(Source, Policy);
+
+    public FindStore Finds => new(Source, Policy);
+
+    public PhotoStore Photos => new(Source, Policy);
+
+    public CareStore Care => new(Source, Policy, Journal);
+
+    public CountStore Counts => new(Source, Policy, Journal);
+
+    public GradeStore Grades => new(Source, Policy, Journal);
+
+    public MapStore Map => new(Source, Policy, Journal);
+
+    public PlaceStore Places => new(Source, Journal);
+
+    public ImportStore Imports => new(Source, Journal);
+
+    private static SensitivePlacePolicy Policy => SensitivePlacePolicy.Everything;
+
     public async ValueTask InitializeAsync()
     {
         Source = NpgsqlDataSource.Create(await TestCluster.NewDatabaseAsync());
         var package = PackageFiles.Read(Repository.PathTo("guides", "tamsin-fork"));
         Guide = GuideReader.Read(package).Guide!;
         Version = await new GuideStore(Source).KeepAsync(package, Guide, CancellationToken.None);
-        var places = new PlaceStore(Source);
-        Person = await places.AddPersonAsync("R. Ostrow", CancellationToken.None);
-        Site = await places.AddSiteAsync(new Site(0, "Millrace Bottom", "", 118, 45, -123.7, 60, ["river-bank"]), CancellationToken.None);
+        Journal = new(Source, new GuideInUse(new(Guide), Version));
+        await Journal.AssessStaleAsync(CancellationToken.None);
+        Person = await Places.AddPersonAsync("R. Ostrow", CancellationToken.None);
+        Site = await Places.AddSiteAsync(Head(), new Site(0, "Millrace Bottom", "", 118, 45, -123.7, 60, ["river-bank"]), CancellationToken.None);
     }
 
     public ValueTask DisposeAsync() => Source.DisposeAsync();
 
-    public Task<int> TakeAsync(Guid? request = null) => new PlantStore(Source).TakeAsync(
+    /// <summary>What a change says of itself.</summary>
+    public CommandHead Head(Guid? id = null, int? person = null) => new(id ?? Guid.CreateVersion7(), person ?? Person.Id, null, "test", "");
+
+    public async Task<int> TakeAsync(Guid? request = null) => (await Plants.TakeAsync(
+        Head(),
         new NewPlant(
             request ?? Guid.NewGuid(), Site.Id, "a shrub", Origin.Wild,
             new NewVisit(new(2026, 5, 1), Person.Id, LifeStage.Mature, null, [PlantPart.Leaves], [], "")),
-        null, CancellationToken.None);
+        null, CancellationToken.None)).Stored.Card.Id;
+
+    public async Task<StoredPlant> ReadAsync(int plant) => (await Plants.ReadAsync(plant, CancellationToken.None)).Stored;
+
+    public async Task<IReadOnlyList<StoredObservation>> ObservationsAsync(int plant) => (await ReadAsync(plant)).Observations;
 }

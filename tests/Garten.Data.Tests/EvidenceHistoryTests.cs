@@ -9,7 +9,7 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
     private static readonly CancellationToken None = CancellationToken.None;
     private static readonly string[] Characters = ["margin", "leaf-arrangement", "pith"];
     private static readonly Dictionary<string, string[]> States = new() { ["margin"] = ["serrate", "entire"], ["leaf-arrangement"] = ["opposite", "alternate"], ["pith"] = ["chambered", "solid"] };
-    private readonly EvidenceStore _evidence = new(fixture.Source);
+    private readonly EvidenceStore _evidence = fixture.Evidence;
 
     [Theory]
     [InlineData(1)]
@@ -20,7 +20,7 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
     {
         Random random = new(seed);
         var plant = await fixture.TakeAsync();
-        var visit = (await new PlantStore(fixture.Source).VisitsAsync(plant, None)).Single().Id;
+        var visit = (await fixture.ReadAsync(plant)).Visits.Single().Id;
         List<State> history = [new([], null)];
         List<string> words = [];
         var at = 0;
@@ -30,12 +30,12 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
             switch (random.Next(8))
             {
                 case 0 or 1:
-                    (await _evidence.UndoAsync(plant, fixture.Version, redo: false, null, None)).ShouldBe(at > 0 ? words[at - 1] : null);
+                    (await UndoAsync(plant, false)).ShouldBe(at > 0 ? words[at - 1] : null);
                     undone += at > 0 ? 1 : 0;
                     at = Math.Max(at - 1, 0);
                     break;
                 case 2 or 3:
-                    (await _evidence.UndoAsync(plant, fixture.Version, redo: true, null, None)).ShouldBe(at < words.Count ? words[at] : null);
+                    (await UndoAsync(plant, true)).ShouldBe(at < words.Count ? words[at] : null);
                     redone += at < words.Count ? 1 : 0;
                     at = Math.Min(at + 1, words.Count);
                     break;
@@ -48,7 +48,7 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
                     }
 
                     Do(history[at] with { Walk = walk }, $"walk {step}");
-                    await _evidence.SetWalkAsync(plant, walk, (await _evidence.WalkAsync(plant, None))?.Revision, fixture.Person.Id, words[^1], None);
+                    await _evidence.SetWalkAsync(fixture.Head(), plant, walk, (await fixture.ReadAsync(plant)).Walk?.Revision, words[^1], None);
                     break;
                 default:
                     var character = Characters[random.Next(3)];
@@ -59,14 +59,14 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
                     }
 
                     Do(history[at] with { Seen = seen is null ? history[at].Seen.Remove(character) : history[at].Seen.SetItem(character, seen) }, $"record {character} {step}");
-                    var stored = (await _evidence.ObservationsAsync(plant, None)).SingleOrDefault(o => o.Content.Character == character);
-                    await _evidence.SetObservationAsync(plant, fixture.Version, visit, character, seen is null ? null : Content(visit, character, seen), stored?.Revision, fixture.Person.Id, words[^1], None);
+                    var stored = (await fixture.ObservationsAsync(plant)).SingleOrDefault(o => o.Content.Character == character);
+                    await SetAsync(plant, visit, character, seen is null ? null : Content(visit, character, seen), stored?.Revision, words[^1]);
                     break;
             }
 
-            (await _evidence.ObservationsAsync(plant, None)).ToDictionary(o => o.Content.Character, o => o.Content.States.Single()).ShouldBe(history[at].Seen, ignoreOrder: true);
-            (await _evidence.WalkAsync(plant, None))?.Walk.ShouldBe(history[at].Walk);
-            var can = await _evidence.UndoStateAsync(plant, None);
+            (await fixture.ObservationsAsync(plant)).ToDictionary(o => o.Content.Character, o => o.Content.States.Single()).ShouldBe(history[at].Seen, ignoreOrder: true);
+            (await fixture.ReadAsync(plant)).Walk?.Walk.ShouldBe(history[at].Walk);
+            var can = await _evidence.UndoStateAsync(plant, fixture.Person.Id, None);
             (can.Undo, can.Redo).ShouldBe((at > 0 ? words[at - 1] : null, at < words.Count ? words[at] : null));
         }
 
@@ -87,14 +87,14 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
     public async Task Revisions_only_ever_grow_so_that_none_is_mistaken_for_an_earlier_one()
     {
         var plant = await fixture.TakeAsync();
-        var visit = (await new PlantStore(fixture.Source).VisitsAsync(plant, None)).Single().Id;
+        var visit = (await fixture.ReadAsync(plant)).Visits.Single().Id;
         long last = 0;
         for (var i = 0; i < 6; i++)
         {
-            var stored = (await _evidence.ObservationsAsync(plant, None)).SingleOrDefault();
-            await _evidence.SetObservationAsync(
-                plant, fixture.Version, visit, "margin", i % 3 == 2 ? null : Content(visit, "margin", States["margin"][i % 2]), stored?.Revision, fixture.Person.Id, $"{i}", None);
-            if ((await _evidence.ObservationsAsync(plant, None)).SingleOrDefault() is { } now)
+            var stored = (await fixture.ObservationsAsync(plant)).SingleOrDefault();
+            await SetAsync(
+                plant, visit, "margin", i % 3 == 2 ? null : Content(visit, "margin", States["margin"][i % 2]), stored?.Revision, $"{i}");
+            if ((await fixture.ObservationsAsync(plant)).SingleOrDefault() is { } now)
             {
                 now.Revision.ShouldBeGreaterThan(last);
                 last = now.Revision;
@@ -102,9 +102,14 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
         }
 
         // One who looked before it was removed and recorded anew is told, though the same stands there again.
-        await Should.ThrowAsync<ChangedMeanwhileException>(() => _evidence.SetObservationAsync(
-            plant, fixture.Version, visit, "margin", Content(visit, "margin", "entire") with { Note = "late" }, 1, fixture.Person.Id, "late", None));
+        await Should.ThrowAsync<ChangedMeanwhileException>(() => SetAsync(
+            plant, visit, "margin", Content(visit, "margin", "entire") with { Note = "late" }, 1, "late"));
     }
+
+    private Task<PlantInColony> SetAsync(int plant, int visit, string character, ObservationContent? content, long? expected, string what) =>
+        _evidence.SetObservationsAsync(fixture.Head(), plant, fixture.Version, visit, [new(character, content, expected, what)], null, None);
+
+    private async Task<string?> UndoAsync(int plant, bool redo) => (await _evidence.UndoAsync(fixture.Head(), plant, fixture.Version, redo, None)).What;
 
     private ObservationContent Content(int visit, string character, string state) => new(
         visit, character, Finding.States, [state], [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, "", fixture.Person.Id);

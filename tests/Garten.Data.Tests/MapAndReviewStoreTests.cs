@@ -1,4 +1,5 @@
 using Garten.Core.Assessment;
+using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Places;
 using Npgsql;
 
@@ -11,7 +12,7 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
     [Fact]
     public async Task Places_come_back_point_by_point_and_a_request_keeps_each_of_its_places_once()
     {
-        var map = new MapStore(fixture.Source);
+        var map = fixture.Map;
         PlaceContent[] places =
         [
             new("Gate", PlaceKind.Mark, new(ShapeForm.Point, [new(45.0021, -123.704)]), fixture.Site.Id, "oak"),
@@ -19,17 +20,20 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
             new("Plot", PlaceKind.Plot, new(ShapeForm.Area, [new(45, -123.7), new(45, -123.699), new(45.001, -123.699)]), null, ""),
         ];
         var request = Guid.NewGuid();
-        await map.AddAsync(request, places, fixture.Person.Id, None);
-        await map.AddAsync(request, places, fixture.Person.Id, None);
+        await map.AddAsync(fixture.Head(), request, places, None);
+        await map.AddAsync(fixture.Head(), request, places, None);
         var kept = await map.PlacesAsync(None);
         kept.Select(p => (p.Content.Name, p.Content.Kind, p.Content.Site, p.Content.Note, p.Content.Shape.Form)).ShouldBe(places.Select(p => (p.Name, p.Kind, p.Site, p.Note, p.Shape.Form)));
         kept.Zip(places).ShouldAllBe(x => x.First.Content.Shape.Points.SequenceEqual(x.Second.Shape.Points));
-        await map.TakeAwayAsync(kept[0].Id, true, None);
+        await map.TakeAwayAsync(fixture.Head(), kept[0].Id, true, None);
         (await map.PlacesAsync(None)).Count.ShouldBe(2);
-        await Should.ThrowAsync<NotInStoreException>(() => map.SetAsync(kept[0].Id, places[0], None));
-        await map.TakeAwayAsync(kept[0].Id, false, None);
+        await Should.ThrowAsync<NotInStoreException>(() => map.SetAsync(fixture.Head(), kept[0].Id, places[0], kept[0].Revision, None));
+        await map.TakeAwayAsync(fixture.Head(), kept[0].Id, false, None);
         (await map.PlacesAsync(None)).Count.ShouldBe(3);
-        await Should.ThrowAsync<NotInStoreException>(() => map.TakeAwayAsync(999_999, true, None));
+        await map.SetAsync(fixture.Head(), kept[1].Id, places[1] with { Note = "mine" }, kept[1].Revision, None);
+        await Should.ThrowAsync<ChangedMeanwhileException>(() => map.SetAsync(fixture.Head(), kept[1].Id, places[1] with { Note = "theirs" }, kept[1].Revision, None));
+        (await map.PlacesAsync(None)).Single(p => p.Id == kept[1].Id).Content.Note.ShouldBe("mine");
+        await Should.ThrowAsync<NotInStoreException>(() => map.TakeAwayAsync(fixture.Head(), 999_999, true, None));
         (await map.BaseAsync(None)).ShouldBeNull();
         await map.SetBaseAsync("{}", None);
         await map.SetBaseAsync("{\"type\":1}", None);
@@ -39,30 +43,30 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
     [Fact]
     public async Task The_position_said_last_counts()
     {
-        var map = new MapStore(fixture.Source);
+        var map = fixture.Map;
         var plant = await fixture.TakeAsync();
-        await map.SayAsync(plant, new(45, -123.7), 20, "45, -123.7", fixture.Person.Id, None);
-        await map.SayAsync(plant, new(45.001, -123.701), 3, "", fixture.Person.Id, None);
+        await map.SayAsync(fixture.Head(), plant, new(45, -123.7), 20, "45, -123.7", None);
+        await map.SayAsync(fixture.Head(), plant, new(45.001, -123.701), 3, "", None);
         (await map.PositionsAsync(None)).Single(p => p.Plant == plant).ShouldBe(new PlantPosition(plant, new GeoPoint(45.001, -123.701), 3, fixture.Person.Name));
     }
 
     [Fact]
     public async Task The_latest_word_of_each_reviewer_counts_and_none_is_ever_changed()
     {
-        var reviews = new ReviewStore(fixture.Source);
-        var names = new DeterminationStore(fixture.Source);
-        var falk = (await new PlaceStore(fixture.Source).AddPersonAsync("M. Falk", None)).Id;
+        var reviews = fixture.Reviews;
+        var names = fixture.Determinations;
+        var falk = (await fixture.Places.AddPersonAsync("M. Falk", None)).Id;
         var plant = await fixture.TakeAsync();
-        await names.GiveAsync(Name(plant, "rubus-spectabilis"), null, None);
-        var name = (await names.OfAsync(plant, None))[0].Id;
+        await names.GiveAsync(fixture.Head(), Name(plant, "rubus-spectabilis"), null, _ => "{}", None);
+        var name = (await fixture.ReadAsync(plant)).Determinations[0].Id;
         (await reviews.LatestAsync(None)).Single(n => n.Plant == plant).Reviews.ShouldBeEmpty();
-        await reviews.GiveAsync(plant, name, falk, Verdict.Differs, "The petals are white.", None);
-        await reviews.GiveAsync(plant, name, falk, Verdict.Agrees, "", None);
+        await reviews.GiveAsync(fixture.Head(person: falk), plant, name, Verdict.Differs, "The petals are white.", None);
+        await reviews.GiveAsync(fixture.Head(person: falk), plant, name, Verdict.Agrees, "", None);
         (await reviews.LatestAsync(None)).Single(n => n.Plant == plant).Reviews.ShouldBe([new("M. Falk", Verdict.Agrees, "")]);
-        (await reviews.OfAsync(plant, None)).Select(r => r.Verdict).ShouldBe([Verdict.Agrees, Verdict.Differs]);
-        await Should.ThrowAsync<TakenException>(() => reviews.GiveAsync(plant, name, fixture.Person.Id, Verdict.Agrees, "", None));
-        await Should.ThrowAsync<NotInStoreException>(() => reviews.GiveAsync(plant + 1000, name, falk, Verdict.Agrees, "", None));
-        await names.GiveAsync(Name(plant, "rubus-parviflorus"), null, None);
+        (await fixture.ReadAsync(plant)).Reviews.Select(r => r.Verdict).ShouldBe([Verdict.Agrees, Verdict.Differs]);
+        await Should.ThrowAsync<TakenException>(() => reviews.GiveAsync(fixture.Head(), plant, name, Verdict.Agrees, "", None));
+        await Should.ThrowAsync<NotInStoreException>(() => reviews.GiveAsync(fixture.Head(person: falk), plant + 1000, name, Verdict.Agrees, "", None));
+        await names.GiveAsync(fixture.Head(), Name(plant, "rubus-parviflorus"), null, _ => "{}", None);
         (await reviews.LatestAsync(None)).Single(n => n.Plant == plant).ShouldSatisfyAllConditions(n => n.Name.ShouldBe("rubus-parviflorus"), n => n.Reviews.ShouldBeEmpty("a new name asks for reviews of its own"));
         await using var connection = await fixture.Source.OpenConnectionAsync(None);
         await using var command = new NpgsqlCommand("update review set verdict = 'Agrees'", connection);
@@ -72,32 +76,43 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
     [Fact]
     public async Task A_voucher_has_a_number_of_its_own_in_the_whole_survey()
     {
-        var reviews = new ReviewStore(fixture.Source);
+        var reviews = fixture.Reviews;
         var (one, other) = (await fixture.TakeAsync(), await fixture.TakeAsync());
         VoucherContent voucher = new("RO 7", "reserve hut", new(2026, 5, 1), 40, 1, "");
-        await reviews.AddVoucherAsync(one, voucher, fixture.Person.Id, None);
-        (await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(other, voucher, fixture.Person.Id, None))).Message.ShouldContain("RO 7");
-        (await reviews.VouchersAsync(one, None)).ShouldBe([new(voucher, fixture.Person.Name)]);
-        (await reviews.VouchersAsync(other, None)).ShouldBeEmpty();
+        await reviews.AddVoucherAsync(fixture.Head(), one, voucher, None);
+        (await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(fixture.Head(), other, voucher, None))).Message.ShouldContain("RO 7");
+        (await fixture.ReadAsync(one)).Vouchers.ShouldBe([new(voucher, fixture.Person.Name)]);
+        (await fixture.ReadAsync(other)).Vouchers.ShouldBeEmpty();
     }
 
     [Fact]
-    public async Task Plants_are_found_by_any_name_ever_given_and_by_their_colony_but_for_ones_own()
+    public async Task A_plant_is_hidden_by_any_name_ever_given_and_by_its_colony_however_far_along_but_not_ones_own()
     {
-        var plants = new PlantStore(fixture.Source);
-        var names = new DeterminationStore(fixture.Source);
-        var (named, renamed, beside, plain) = (await fixture.TakeAsync(), await fixture.TakeAsync(), await fixture.TakeAsync(), await fixture.TakeAsync());
-        await names.GiveAsync(Name(named, "calypso-bulbosa"), null, None);
-        await names.GiveAsync(Name(renamed, "calypso-bulbosa"), null, None);
-        await names.GiveAsync(Name(renamed, "rubus-parviflorus"), null, None);
-        await names.GiveAsync(Name(plain, "rubus-parviflorus"), null, None);
-        await plants.LinkAsync(beside, named, fixture.Person.Id, None);
-        (await plants.OfTaxaAsync(["calypso-bulbosa"], null, None)).Order().ShouldBe([named, renamed, beside]);
-        (await plants.OfTaxaAsync(["calypso-bulbosa"], fixture.Person.Id, None)).ShouldBeEmpty();
-        await new GradeStore(fixture.Source).NoteAsync(plain, Grade.Leaning, "calypso-bulbosa", "", None);
-        (await plants.OfTaxaAsync(["calypso-bulbosa"], null, None)).ShouldContain(plain, "its features lead to it");
+        var plants = fixture.Plants;
+        var names = fixture.Determinations;
+        var (named, renamed, beside, beyond, plain) = (await fixture.TakeAsync(), await fixture.TakeAsync(), await fixture.TakeAsync(), await fixture.TakeAsync(), await fixture.TakeAsync());
+        await names.GiveAsync(fixture.Head(), Name(named, "calypso-bulbosa"), null, _ => "{}", None);
+        await names.GiveAsync(fixture.Head(), Name(renamed, "calypso-bulbosa"), null, _ => "{}", None);
+        await names.GiveAsync(fixture.Head(), Name(renamed, "rubus-parviflorus"), null, _ => "{}", None);
+        await names.GiveAsync(fixture.Head(), Name(plain, "rubus-parviflorus"), null, _ => "{}", None);
+        await plants.LinkAsync(fixture.Head(), beside, named, None);
+        await plants.LinkAsync(fixture.Head(), beyond, beside, None);
+        var reader = plants.SeenBy(SensitivePlacePolicy.NothingSensitive);
+        var shown = (await reader.TagsAsync(None)).ConvertAll(t => t.Id);
+        shown.ShouldContain(plain);
+        int[] hidden = [named, renamed, beside, beyond];
+        foreach (var plant in hidden)
+        {
+            shown.ShouldNotContain(plant);
+            (await Should.ThrowAsync<NotInStoreException>(() => reader.ReadAsync(plant, None))).Message.ShouldBe(PlantStore.NoSuchPlant);
+            await Should.ThrowAsync<NotInStoreException>(() => reader.LinkAsync(fixture.Head(), plain, plant, None));
+        }
+
+        (await plants.SeenBy(new(true, fixture.Person.Id)).TagsAsync(None)).ConvertAll(t => t.Id).ShouldBe((await plants.TagsAsync(None)).ConvertAll(t => t.Id), "they took all of them up");
+        await plants.UnlinkAsync(fixture.Head(), beside, named, None);
+        (await reader.TagsAsync(None)).ConvertAll(t => t.Id).ShouldContain(beyond);
     }
 
     private NewDetermination Name(int plant, string taxon) =>
-        new(Guid.NewGuid(), plant, fixture.Version, taxon, IdentificationQualifier.None, taxon, fixture.Person.Id, new(2026, 5, 1), "", "{}");
+        new(Guid.NewGuid(), plant, fixture.Version, taxon, IdentificationQualifier.None, taxon, fixture.Person.Id, new(2026, 5, 1), "");
 }

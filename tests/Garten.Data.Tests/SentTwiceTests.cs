@@ -9,8 +9,8 @@ namespace Garten.Data.Tests;
 public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<DatabaseFixture>
 {
     private static readonly CancellationToken None = CancellationToken.None;
-    private readonly CountStore _counts = new(fixture.Source);
-    private readonly EvidenceStore _evidence = new(fixture.Source);
+    private readonly CountStore _counts = fixture.Counts;
+    private readonly EvidenceStore _evidence = fixture.Evidence;
 
     [Fact]
     public async Task A_line_of_a_count_adds_up_once_under_its_number_and_again_under_another()
@@ -34,7 +34,7 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         await EnterAsync(sheet, 10, null);
         var line = (await _counts.LinesAsync(sheet, None)).Single().Id;
         var taps = Enumerable.Range(0, 5).Select(_ => Guid.NewGuid()).ToArray();
-        await Task.WhenAll(Enumerable.Range(0, 40).Select(i => _counts.OneMoreAsync(line, taps[i % taps.Length], None)));
+        await Task.WhenAll(Enumerable.Range(0, 40).Select(i => _counts.OneMoreAsync(fixture.Head(taps[i % taps.Length]), line, None)));
         (await AmountAsync(sheet)).ShouldBe(15);
         var request = Guid.NewGuid();
         (await Task.WhenAll(Enumerable.Range(0, 20).Select(_ => EnterAsync(sheet, 7, request)))).ShouldAllBe(taken => taken);
@@ -46,8 +46,8 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
     {
         var sheet = await SheetAsync();
         var request = Guid.NewGuid();
-        await _counts.EnterAsync(sheet, fixture.Version, [Line(20, CountUnit.CoverPercent)], fixture.Person.Id, null, None);
-        (await _counts.EnterAsync(sheet, fixture.Version, [Line(30, CountUnit.CoverPercent)], fixture.Person.Id, request, None)).ShouldBeFalse("cover stands once");
+        await _counts.EnterAsync(fixture.Head(null), sheet, fixture.Version, [Line(20, CountUnit.CoverPercent)], None);
+        (await _counts.EnterAsync(fixture.Head(request), sheet, fixture.Version, [Line(30, CountUnit.CoverPercent)], None)).ShouldBeFalse("cover stands once");
         (await EnterAsync(sheet, 4, request)).ShouldBeTrue();
         (await _counts.LinesAsync(sheet, None)).Select(l => (l.Unit, l.Amount)).ShouldBe([(CountUnit.CoverPercent, 20.0), (CountUnit.Individuals, 4.0)], ignoreOrder: true);
     }
@@ -56,49 +56,49 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
     public async Task Undo_sent_again_goes_no_further_back()
     {
         var plant = await fixture.TakeAsync();
-        var visit = (await new PlantStore(fixture.Source).VisitsAsync(plant, None)).Single().Id;
+        var visit = (await fixture.ReadAsync(plant)).Visits.Single().Id;
         var shown = fixture.Guide.Characters.Where(c => c.States.Any()).Take(2).ToArray();
         var (first, second) = (shown[0].Id.Value, shown[1].Id.Value);
         foreach (var character in new[] { first, second })
         {
             var states = fixture.Guide.FindCharacter(new(character))!.States.Take(1).Select(x => x.Id).ToArray();
-            await _evidence.SetObservationAsync(
-                plant, fixture.Version, visit, character,
-                new(visit, character, Finding.States, states, [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, "", fixture.Person.Id, null), null, fixture.Person.Id, $"record {character}", None);
+            await _evidence.SetObservationsAsync(
+                fixture.Head(), plant, fixture.Version, visit,
+                [new(character, new(visit, character, Finding.States, states, [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, "", fixture.Person.Id, null), null, $"record {character}")], null, None);
         }
 
         var (back, again) = (Guid.NewGuid(), Guid.NewGuid());
         (await UndoAsync(plant, back)).ShouldBe($"record {second}");
         (await UndoAsync(plant, back)).ShouldBeNull();
-        (await _evidence.ObservationsAsync(plant, None)).ShouldHaveSingleItem().Content.Character.ShouldBe(first);
+        (await fixture.ObservationsAsync(plant)).ShouldHaveSingleItem().Content.Character.ShouldBe(first);
         (await UndoAsync(plant, Guid.NewGuid())).ShouldBe($"record {first}");
         (await UndoAsync(plant, again, redo: true)).ShouldBe($"record {first}");
         (await UndoAsync(plant, again, redo: true)).ShouldBeNull();
-        (await _evidence.ObservationsAsync(plant, None)).ShouldHaveSingleItem();
+        (await fixture.ObservationsAsync(plant)).ShouldHaveSingleItem();
     }
 
     [Fact]
     public async Task Features_kept_together_are_all_kept_or_none_and_once()
     {
         var plant = await fixture.TakeAsync();
-        var visit = (await new PlantStore(fixture.Source).VisitsAsync(plant, None)).Single().Id;
+        var visit = (await fixture.ReadAsync(plant)).Visits.Single().Id;
         var shown = fixture.Guide.Characters.Where(c => c.States.Any()).Take(2).ToArray();
         ObservationChange Change(int of, long? expected) => new(
             shown[of].Id.Value,
             new(visit, shown[of].Id.Value, Finding.States, [.. shown[of].States.Take(1).Select(s => s.Id)], [], null, null, Certainty.Sure, EvidenceSource.Picture, [], null, null, "", fixture.Person.Id),
             expected, $"record {of}");
-        Task SetAsync(Guid? request, params ObservationChange[] changes) => _evidence.SetObservationsAsync(plant, fixture.Version, visit, changes, fixture.Person.Id, request, None);
+        Task SetAsync(Guid? request, params ObservationChange[] changes) => _evidence.SetObservationsAsync(fixture.Head(request), plant, fixture.Version, visit, changes, null, None);
 
         var conflict = await Should.ThrowAsync<ChangedMeanwhileException>(() => SetAsync(Guid.NewGuid(), Change(0, null), Change(1, 999)));
         conflict.Message.ShouldContain("removed");
-        (await _evidence.ObservationsAsync(plant, None)).ShouldBeEmpty();
+        (await fixture.ObservationsAsync(plant)).ShouldBeEmpty();
 
         var request = Guid.NewGuid();
         await SetAsync(request, Change(0, null), Change(1, null));
-        var kept = await _evidence.ObservationsAsync(plant, None);
+        var kept = await fixture.ObservationsAsync(plant);
         kept.Count.ShouldBe(2);
         await SetAsync(request, Change(0, null), Change(1, null));
-        (await _evidence.ObservationsAsync(plant, None)).Select(o => o.Revision).ShouldBe(kept.Select(o => o.Revision), ignoreOrder: true);
+        (await fixture.ObservationsAsync(plant)).Select(o => o.Revision).ShouldBe(kept.Select(o => o.Revision), ignoreOrder: true);
         (await UndoAsync(plant, null)).ShouldBe("record 1");
         (await UndoAsync(plant, null)).ShouldBe("record 0");
         (await UndoAsync(plant, null)).ShouldBeNull();
@@ -108,65 +108,74 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
     public async Task A_threat_a_review_and_a_specimen_said_again_in_the_same_words_are_one()
     {
         var plant = await fixture.TakeAsync();
-        CareStore care = new(fixture.Source);
+        CareStore care = fixture.Care;
         ThreatContent mowing = new(ThreatKind.Mowing, "verge", new(2026, 5, 3), "", null, "", null);
-        await care.AddThreatAsync(plant, mowing, fixture.Person.Id, None);
-        await care.AddThreatAsync(plant, mowing, fixture.Person.Id, None);
+        await care.AddThreatAsync(fixture.Head(), plant, mowing, None);
+        await care.AddThreatAsync(fixture.Head(), plant, mowing, None);
         (await care.ThreatsAsync(plant, None)).ShouldHaveSingleItem();
-        await care.AddThreatAsync(plant, mowing with { SeenOn = new(2026, 6, 3) }, fixture.Person.Id, None);
+        await care.AddThreatAsync(fixture.Head(), plant, mowing with { SeenOn = new(2026, 6, 3) }, None);
         (await care.ThreatsAsync(plant, None)).Count.ShouldBe(2);
 
-        ReviewStore reviews = new(fixture.Source);
+        ReviewStore reviews = fixture.Reviews;
         VoucherContent voucher = new("RO 12", "field station", new(2026, 5, 3), 40, 1, "");
-        await reviews.AddVoucherAsync(plant, voucher, fixture.Person.Id, None);
-        await reviews.AddVoucherAsync(plant, voucher, fixture.Person.Id, None);
-        (await reviews.VouchersAsync(plant, None)).ShouldHaveSingleItem();
-        await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(plant, voucher with { Stand = 60 }, fixture.Person.Id, None));
+        await reviews.AddVoucherAsync(fixture.Head(), plant, voucher, None);
+        await reviews.AddVoucherAsync(fixture.Head(), plant, voucher, None);
+        (await fixture.ReadAsync(plant)).Vouchers.ShouldHaveSingleItem();
+        await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(fixture.Head(), plant, voucher with { Stand = 60 }, None));
         var other = await fixture.TakeAsync();
-        await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(other, voucher, fixture.Person.Id, None));
+        await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(fixture.Head(), other, voucher, None));
 
-        DeterminationStore names = new(fixture.Source);
-        var falk = (await new PlaceStore(fixture.Source).AddPersonAsync("M. Falk", None)).Id;
+        DeterminationStore names = fixture.Determinations;
+        var falk = (await fixture.Places.AddPersonAsync("M. Falk", None)).Id;
         await names.GiveAsync(
-            new(Guid.NewGuid(), plant, fixture.Version, "rubus-spectabilis", IdentificationQualifier.None, "Rubus spectabilis", fixture.Person.Id, new(2026, 5, 3), "", "{}"), null, None);
-        var name = (await names.OfAsync(plant, None))[0].Id;
+            fixture.Head(), new(Guid.NewGuid(), plant, fixture.Version, "rubus-spectabilis", IdentificationQualifier.None, "Rubus spectabilis", fixture.Person.Id, new(2026, 5, 3), ""), null, _ => "{}", None);
+        var name = (await fixture.ReadAsync(plant)).Determinations[0].Id;
         foreach (var (verdict, remark) in new[] { (Verdict.AsksMore, "The fruit."), (Verdict.AsksMore, "The fruit."), (Verdict.Agrees, ""), (Verdict.AsksMore, "The fruit.") })
         {
-            await reviews.GiveAsync(plant, name, falk, verdict, remark, None);
+            await reviews.GiveAsync(fixture.Head(person: falk), plant, name, verdict, remark, None);
         }
 
-        (await reviews.OfAsync(plant, None)).Select(r => r.Verdict).ShouldBe([Verdict.AsksMore, Verdict.Agrees, Verdict.AsksMore], ignoreOrder: true);
+        (await fixture.ReadAsync(plant)).Reviews.Select(r => r.Verdict).ShouldBe([Verdict.AsksMore, Verdict.Agrees, Verdict.AsksMore], ignoreOrder: true);
     }
 
     [Fact]
-    public async Task Numbers_nobody_waits_for_any_more_are_forgotten()
+    public async Task A_number_is_known_however_late_it_is_sent_again()
     {
         var sheet = await SheetAsync();
-        await EnterAsync(sheet, 1, Guid.NewGuid());
-        await using (var age = fixture.Source.CreateCommand("update done_request set done_at = now() - interval '31 days'"))
+        var request = Guid.NewGuid();
+        await EnterAsync(sheet, 1, request);
+        await using (var age = fixture.Source.CreateCommand("update done_request set done_at = now() - interval '400 days'"))
         {
             await age.ExecuteNonQueryAsync(None);
         }
 
-        var old = await CountAsync();
         await EnterAsync(sheet, 1, Guid.NewGuid());
-        (await CountAsync()).ShouldBe(old - Math.Min(old, 10) + 1);
+        await EnterAsync(sheet, 1, request);
+        (await AmountAsync(sheet)).ShouldBe(2);
+    }
 
-        async Task<long> CountAsync()
-        {
-            await using var count = fixture.Source.CreateCommand("select count(*) from done_request");
-            return (long)(await count.ExecuteScalarAsync(None))!;
-        }
+    [Fact]
+    public async Task A_change_stands_in_the_audit_once_with_its_number()
+    {
+        var plant = await fixture.TakeAsync();
+        var head = fixture.Head() with { What = "say position", Path = "/here" };
+        await fixture.Map.SayAsync(head, plant, new(45, -123.7), 20, "", None);
+        await fixture.Map.SayAsync(head, plant, new(45, -123.7), 20, "", None);
+        await using var count = fixture.Source.CreateCommand($"select count(*) from deed where command = '{head.Id}' and what = 'say position' and path = '/here' and person = {fixture.Person.Id}");
+        (await count.ExecuteScalarAsync(None)).ShouldBe(1L);
+        await Should.ThrowAsync<NotInStoreException>(() => fixture.Map.SayAsync(head with { Id = Guid.NewGuid(), Path = "/nowhere" }, 999_999, new(45, -123.7), 20, "", None));
+        await using var none = fixture.Source.CreateCommand("select count(*) from deed where path = '/nowhere'");
+        (await none.ExecuteScalarAsync(None)).ShouldBe(0L, "what was refused is no change");
     }
 
     private static StoredLine Line(double amount, CountUnit unit = CountUnit.Individuals) => new(0, 1, "acer-macrophyllum", "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
     private Task<int> SheetAsync() => _counts.BeginAsync(
-        Guid.NewGuid(), new(fixture.Site.Id, new(2026, 5, 1), Protocol.Quadrats, 1, 1, null, null, null, "", "", ""), fixture.Person.Id, None);
+        fixture.Head(), Guid.NewGuid(), new(fixture.Site.Id, new(2026, 5, 1), Protocol.Quadrats, 1, 1, null, null, null, "", "", ""), None);
 
-    private Task<bool> EnterAsync(int sheet, double amount, Guid? request) => _counts.EnterAsync(sheet, fixture.Version, [Line(amount)], fixture.Person.Id, request, None);
+    private Task<bool> EnterAsync(int sheet, double amount, Guid? request) => _counts.EnterAsync(fixture.Head(request), sheet, fixture.Version, [Line(amount)], None);
 
     private async Task<double?> AmountAsync(int sheet) => (await _counts.LinesAsync(sheet, None)).Single().Amount;
 
-    private Task<string?> UndoAsync(int plant, Guid? request, bool redo = false) => _evidence.UndoAsync(plant, fixture.Version, redo, request, None);
+    private async Task<string?> UndoAsync(int plant, Guid? request, bool redo = false) => (await _evidence.UndoAsync(fixture.Head(request), plant, fixture.Version, redo, None)).What;
 }

@@ -8,21 +8,21 @@ namespace Garten.Data.Tests;
 public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<DatabaseFixture>
 {
     private static readonly CancellationToken None = CancellationToken.None;
-    private readonly EvidenceStore _evidence = new(fixture.Source);
-    private readonly PlantStore _plants = new(fixture.Source);
+    private readonly EvidenceStore _evidence = fixture.Evidence;
+    private readonly PlantStore _plants = fixture.Plants;
 
     [Fact]
     public async Task Two_plants_are_linked_once_whichever_way_round_and_the_link_can_be_taken_back()
     {
         var (one, _) = await NewPlantAsync();
         var (other, _) = await NewPlantAsync();
-        await _plants.LinkAsync(one, other, fixture.Person.Id, None);
-        await _plants.LinkAsync(other, one, fixture.Person.Id, None);
-        (await _plants.LinkedAsync(one, None)).ShouldHaveSingleItem().Id.ShouldBe(other);
-        (await _plants.LinkedAsync(other, None)).ShouldHaveSingleItem().By.ShouldBe(fixture.Person.Name);
-        await _plants.UnlinkAsync(other, one, None);
-        (await _plants.LinkedAsync(one, None)).ShouldBeEmpty();
-        await Should.ThrowAsync<NotInStoreException>(() => _plants.LinkAsync(one, 999_999, fixture.Person.Id, None));
+        await _plants.LinkAsync(fixture.Head(), one, other, None);
+        await _plants.LinkAsync(fixture.Head(), other, one, None);
+        (await fixture.ReadAsync(one)).Colony.ShouldHaveSingleItem().Id.ShouldBe(other);
+        (await fixture.ReadAsync(other)).Colony.ShouldHaveSingleItem().By.ShouldBe(fixture.Person.Name);
+        await _plants.UnlinkAsync(fixture.Head(), other, one, None);
+        (await fixture.ReadAsync(one)).Colony.ShouldBeEmpty();
+        await Should.ThrowAsync<NotInStoreException>(() => _plants.LinkAsync(fixture.Head(), one, 999_999, None));
     }
 
     [Fact]
@@ -30,10 +30,10 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     {
         var (plant, visit) = await NewPlantAsync();
         await SetAsync(plant, Content(visit, "leaf-arrangement", Finding.Absent) with { Tool = Core.Guides.Tool.Eye }, null);
-        (await _evidence.ObservationsAsync(plant, None)).Single().Content.Tool.ShouldBe(Core.Guides.Tool.Eye);
+        (await fixture.ObservationsAsync(plant)).Single().Content.Tool.ShouldBe(Core.Guides.Tool.Eye);
         await UndoAsync(plant);
         await UndoAsync(plant, redo: true);
-        (await _evidence.ObservationsAsync(plant, None)).Single().Content.Tool.ShouldBe(Core.Guides.Tool.Eye);
+        (await fixture.ObservationsAsync(plant)).Single().Content.Tool.ShouldBe(Core.Guides.Tool.Eye);
     }
 
     [Fact]
@@ -46,9 +46,9 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     [Fact]
     public async Task Names_of_people_and_sites_are_taken_once()
     {
-        var places = new PlaceStore(fixture.Source);
+        var places = fixture.Places;
         (await Should.ThrowAsync<TakenException>(() => places.AddPersonAsync("R. Ostrow", None))).Message.ShouldContain("R. Ostrow");
-        await Should.ThrowAsync<TakenException>(() => places.AddSiteAsync(fixture.Site, None));
+        await Should.ThrowAsync<TakenException>(() => places.AddSiteAsync(fixture.Head(), fixture.Site, None));
     }
 
     [Fact]
@@ -65,7 +65,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     [Fact]
     public async Task After_the_last_tag_of_three_digits_comes_one_of_four_and_stands_after_it()
     {
-        await _plants.TakeAsync(new(Guid.NewGuid(), fixture.Site.Id, "the last of three digits", Origin.Wild, new(new(2026, 5, 1), fixture.Person.Id, null, null, [], [], "")), "TF-999", None);
+        await _plants.TakeAsync(fixture.Head(), new(Guid.NewGuid(), fixture.Site.Id, "the last of three digits", Origin.Wild, new(new(2026, 5, 1), fixture.Person.Id, null, null, [], [], "")), "TF-999", None);
         for (var i = 0; i < 3; i++)
         {
             await fixture.TakeAsync();
@@ -74,10 +74,10 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         (await _plants.TagsAsync(None)).Select(t => t.Tag).TakeLast(4).ShouldBe(["TF-999", "TF-1000", "TF-1001", "TF-1002"]);
         foreach (var tag in new[] { "TF-1000", "TF-999" })
         {
-            await new DeterminationStore(fixture.Source).GiveAsync(Name((await _plants.TagsAsync(None)).Single(t => t.Tag == tag).Id, "alnus-rubra"), null, None);
+            await fixture.Determinations.GiveAsync(fixture.Head(), Name((await _plants.TagsAsync(None)).Single(t => t.Tag == tag).Id, "alnus-rubra"), null, _ => "{}", None);
         }
 
-        var records = await new RecordStore(fixture.Source).ListAsync(RecordFilter.All with { Sort = RecordSort.Tag, Descending = true }, None);
+        var records = await fixture.Records.ListAsync(RecordFilter.All with { Sort = RecordSort.Tag, Descending = true }, None);
         records.Select(r => r.Tag).Take(2).ShouldBe(["TF-1000", "TF-999"]);
     }
 
@@ -87,7 +87,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         var (plant, visit) = await NewPlantAsync();
         var content = Content(visit, "leaf-length", Finding.Sample) with { Parts = [new(64, "6.4 cm"), new(82.55, "3 1/4 in")] };
         await SetAsync(plant, content, null);
-        var stored = (await _evidence.ObservationsAsync(plant, None)).ShouldHaveSingleItem();
+        var stored = (await fixture.ObservationsAsync(plant)).ShouldHaveSingleItem();
         stored.Content.Parts.ShouldBe(content.Parts);
         stored.Recorder.ShouldBe("R. Ostrow");
     }
@@ -104,7 +104,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         theirs.Content.States.ShouldBe(["serrate"]);
 
         await SetAsync(plant, mine, theirs.Revision);
-        (await _evidence.ObservationsAsync(plant, None)).ShouldHaveSingleItem().Content.States.ShouldBe(["entire"]);
+        (await fixture.ObservationsAsync(plant)).ShouldHaveSingleItem().Content.States.ShouldBe(["entire"]);
     }
 
     [Fact]
@@ -133,7 +133,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         var content = Content(visit, "margin", Finding.States) with { States = ["serrate"] };
         await SetAsync(plant, content, null);
         await SetAsync(plant, content, null);
-        (await _evidence.UndoStateAsync(plant, None)).Undo.ShouldBe("record margin");
+        (await _evidence.UndoStateAsync(plant, fixture.Person.Id, None)).Undo.ShouldBe("record margin");
     }
 
     [Fact]
@@ -142,24 +142,24 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         var (plant, visit) = await NewPlantAsync();
         var walk = KeyWalk.From(new(new("woody-in-leaf"), 1));
         await SetAsync(plant, Content(visit, "leaf-length", Finding.Sample) with { Parts = [new(64, "64 mm")] }, null);
-        await _evidence.SetWalkAsync(plant, walk, null, fixture.Person.Id, "begin", None);
-        var begun = await _evidence.WalkAsync(plant, None);
-        await _evidence.SetWalkAsync(plant, walk.Answer(walk.Start, null), begun!.Revision, fixture.Person.Id, "answer", None);
+        await _evidence.SetWalkAsync(fixture.Head(), plant, walk, null, "begin", None);
+        var begun = (await fixture.ReadAsync(plant)).Walk;
+        await _evidence.SetWalkAsync(fixture.Head(), plant, walk.Answer(walk.Start, null), begun!.Revision, "answer", None);
 
         (await UndoAsync(plant)).ShouldBe("answer");
-        (await _evidence.WalkAsync(plant, None))!.Walk.ShouldBe(walk);
+        (await fixture.ReadAsync(plant)).Walk!.Walk.ShouldBe(walk);
         (await UndoAsync(plant)).ShouldBe("begin");
-        (await _evidence.WalkAsync(plant, None)).ShouldBeNull();
+        (await fixture.ReadAsync(plant)).Walk.ShouldBeNull();
         (await UndoAsync(plant)).ShouldBe("record leaf-length");
-        (await _evidence.ObservationsAsync(plant, None)).ShouldBeEmpty();
+        (await fixture.ObservationsAsync(plant)).ShouldBeEmpty();
         (await UndoAsync(plant)).ShouldBeNull();
 
         (await UndoAsync(plant, redo: true)).ShouldBe("record leaf-length");
-        (await _evidence.ObservationsAsync(plant, None)).ShouldHaveSingleItem().Content.Parts.ShouldBe([new SamplePart(64, "64 mm")]);
+        (await fixture.ObservationsAsync(plant)).ShouldHaveSingleItem().Content.Parts.ShouldBe([new SamplePart(64, "64 mm")]);
         await UndoAsync(plant, redo: true);
         await UndoAsync(plant, redo: true);
-        (await _evidence.WalkAsync(plant, None))!.Walk.ShouldBe(walk.Answer(walk.Start, null));
-        (await _evidence.UndoStateAsync(plant, None)).Redo.ShouldBeNull();
+        (await fixture.ReadAsync(plant)).Walk!.Walk.ShouldBe(walk.Answer(walk.Start, null));
+        (await _evidence.UndoStateAsync(plant, fixture.Person.Id, None)).Redo.ShouldBeNull();
     }
 
     [Fact]
@@ -169,39 +169,60 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         await SetAsync(plant, Content(visit, "margin", Finding.States) with { States = ["serrate"] }, null);
         await UndoAsync(plant);
         await SetAsync(plant, Content(visit, "sap", Finding.States) with { States = ["milky"] }, null);
-        (await _evidence.UndoStateAsync(plant, None)).ShouldBe(new UndoState("record sap", null));
+        (await _evidence.UndoStateAsync(plant, fixture.Person.Id, None)).ShouldBe(new UndoState("record sap", null));
     }
 
     [Fact]
-    public async Task A_grade_is_noted_when_it_changes_and_a_fall_is_told_until_it_rises()
+    public async Task A_fall_of_a_grade_is_told_until_it_rises()
     {
         var (plant, _) = await NewPlantAsync();
-        var grades = new GradeStore(fixture.Source);
-        await grades.NoteAsync(plant, Grade.Leaning, "a", "", None);
-        await grades.NoteAsync(plant, Grade.Settled, "a", "", None);
-        await grades.NoteAsync(plant, Grade.Settled, "a", "the same again", None);
+        await NoteAsync(Grade.Leaning, "");
+        await NoteAsync(Grade.Settled, "");
         (await Falls()).ShouldBeEmpty();
-        await grades.NoteAsync(plant, Grade.Leaning, "a", "Not as the guide says: margin.", None);
+        await NoteAsync(Grade.Leaning, "Not as the guide says: margin.");
         var fall = (await Falls()).ShouldHaveSingleItem();
         (fall.From, fall.To, fall.Because).ShouldBe((Grade.Settled, Grade.Leaning, "Not as the guide says: margin."));
-        await grades.NoteAsync(plant, Grade.Settled, "a", "", None);
+        await NoteAsync(Grade.Settled, "");
         (await Falls()).ShouldBeEmpty();
 
-        async Task<List<GradeFall>> Falls() => [.. (await grades.FallsAsync(None)).Where(f => f.Plant == plant)];
+        async Task NoteAsync(Grade grade, string because)
+        {
+            await using var note = fixture.Source.CreateCommand($"insert into plant_grade (plant, grade, taxon, because) values ({plant}, '{grade}', 'acer', '{because}')");
+            await note.ExecuteNonQueryAsync();
+        }
+
+        async Task<List<GradeFall>> Falls() => [.. (await fixture.Grades.FallsAsync(None)).Where(f => f.Plant == plant)];
+    }
+
+    [Fact]
+    public async Task What_is_reckoned_of_a_plant_is_kept_with_each_change_and_its_history_only_where_it_differs()
+    {
+        var (plant, visit) = await NewPlantAsync();
+        var before = (await fixture.ReadAsync(plant)).Assessment.ShouldNotBeNull();
+        before.Content.Grade.Grade.ShouldBe(Grade.Unplaced);
+        await fixture.Determinations.GiveAsync(fixture.Head(), Name(plant, "holodiscus-discolor"), null, _ => "{}", None);
+        var named = await fixture.ReadAsync(plant);
+        named.Assessment!.Content.Grade.Name!.Id.Value.ShouldBe("holodiscus-discolor");
+        named.Assessment.Revision.ShouldBe(named.Revision);
+        named.Revision.ShouldBeGreaterThan(before.Revision);
+        await SetAsync(plant, Content(visit, "margin", Finding.States) with { States = ["serrate"] }, null);
+        (await _plants.DigestsAsync(None)).Single(d => d.Tag.Id == plant).Assessment!.Grade.Name!.Id.Value.ShouldBe("holodiscus-discolor");
+        await using var noted = fixture.Source.CreateCommand($"select count(*) from plant_grade where plant = {plant}");
+        ((long)(await noted.ExecuteScalarAsync())!).ShouldBeInRange(2, 3, "unnamed, then named; recording a margin may raise it, and repeats nothing");
     }
 
     [Fact]
     public async Task First_dates_are_those_with_a_visit_not_long_before_that_lacked_the_part()
     {
         var (plant, _) = await NewPlantAsync();
-        await new DeterminationStore(fixture.Source).GiveAsync(Name(plant, "quercus-garryana"), null, None);
+        await fixture.Determinations.GiveAsync(fixture.Head(), Name(plant, "quercus-garryana"), null, _ => "{}", None);
         await Visit(new(2025, 4, 1), PlantPart.Leaves);
         await Visit(new(2025, 4, 15), PlantPart.Leaves, PlantPart.Flowers);
         await Visit(new(2025, 8, 1), PlantPart.Fruit);
         var first = (await _plants.FirstDatesAsync(2025, None)).Where(f => f.Taxon.Value == "quercus-garryana").ShouldHaveSingleItem();
         (first.Phase, first.Date).ShouldBe((Phenophase.Flower, new DateOnly(2025, 4, 15)));
 
-        Task Visit(DateOnly date, params PlantPart[] parts) => _plants.AddVisitAsync(plant, new(date, fixture.Person.Id, null, null, parts, [], ""), None);
+        Task Visit(DateOnly date, params PlantPart[] parts) => _plants.AddVisitAsync(fixture.Head(), plant, new(date, fixture.Person.Id, null, null, parts, [], ""), None);
     }
 
     [Fact]
@@ -210,20 +231,20 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         var (plant, visit) = await NewPlantAsync();
         var tooLong = Content(visit, "leaf-length", Finding.Sample) with { Parts = [new(64, "64 mm"), new(65, new string('6', 61))] };
         await Should.ThrowAsync<PostgresException>(() => SetAsync(plant, tooLong, null));
-        (await _evidence.ObservationsAsync(plant, None)).ShouldBeEmpty();
-        (await _evidence.UndoStateAsync(plant, None)).Undo.ShouldBeNull();
+        (await fixture.ObservationsAsync(plant)).ShouldBeEmpty();
+        (await _evidence.UndoStateAsync(plant, fixture.Person.Id, None)).Undo.ShouldBeNull();
     }
 
     [Fact]
     public async Task A_determination_is_followed_by_another_and_never_changed()
     {
         var (plant, _) = await NewPlantAsync();
-        var store = new DeterminationStore(fixture.Source);
-        await store.GiveAsync(Name(plant, "acer"), null, None);
+        var store = fixture.Determinations;
+        await store.GiveAsync(fixture.Head(), Name(plant, "acer"), null, _ => "{}", None);
         var twice = Name(plant, "acer-circinatum");
-        await store.GiveAsync(twice, "Planted", None);
-        await store.GiveAsync(twice, null, None);
-        (await store.OfAsync(plant, None)).Select(d => d.Taxon).ShouldBe(["acer-circinatum", "acer"]);
+        await store.GiveAsync(fixture.Head(), twice, Origin.Planted, _ => "{}", None);
+        await store.GiveAsync(fixture.Head(), twice, null, _ => "{}", None);
+        (await fixture.ReadAsync(plant)).Determinations.Select(d => d.Taxon).ShouldBe(["acer-circinatum", "acer"]);
         (await _plants.CardAsync(plant, None)).Origin.ShouldBe(Origin.Planted);
 
         await using var command = fixture.Source.CreateCommand("update determination set taxon = 'acer'");
@@ -243,12 +264,11 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task Records_are_filtered_sorted_and_counted()
     {
         var (plant, _) = await NewPlantAsync();
-        await new DeterminationStore(fixture.Source).GiveAsync(Name(plant, "rubus-spectabilis"), null, None);
-        var records = new RecordStore(fixture.Source);
-        RecordFilter Where(string? taxon, string? text = null, params int[] hidden) => new(null, taxon, null, null, null, text, RecordSort.Name, false, 0, 10, hidden.ToHashSet());
+        await fixture.Determinations.GiveAsync(fixture.Head(), Name(plant, "rubus-spectabilis"), null, _ => "{}", None);
+        var records = fixture.Records;
+        RecordFilter Where(string? taxon, string? text = null) => new(null, taxon, null, null, null, text, RecordSort.Name, false, 0, 10);
         (await records.ListAsync(Where("rosaceae"), None)).ShouldContain(r => r.Plant == plant, "a family holds its species");
         (await records.ListAsync(Where("rubus"), None)).ShouldHaveSingleItem().Family.ShouldBe("Rosaceae");
-        (await records.CountAsync(Where("rubus", null, plant), None)).ShouldBe(0, "a hidden plant is neither listed nor counted");
         (await records.CountAsync(Where("salix"), None)).ShouldBe(0);
         (await records.CountAsync(Where(null, "salmonberry"), None)).ShouldBe(1);
         (await records.CountAsync(Where(null, "100%"), None)).ShouldBe(0, "a percent sign is text, not a pattern");
@@ -257,17 +277,17 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     private async Task<(int Plant, int Visit)> NewPlantAsync()
     {
         var plant = await fixture.TakeAsync();
-        return (plant, (await _plants.VisitsAsync(plant, None)).Single().Id);
+        return (plant, (await fixture.ReadAsync(plant)).Visits.Single().Id);
     }
 
-    private Task SetAsync(int plant, ObservationContent content, long? expected) => _evidence.SetObservationAsync(
-        plant, fixture.Version, content.PlantVisit, content.Character, content, expected, fixture.Person.Id, $"record {content.Character}", None);
+    private Task<PlantInColony> SetAsync(int plant, ObservationContent content, long? expected) => _evidence.SetObservationsAsync(
+        fixture.Head(), plant, fixture.Version, content.PlantVisit, [new(content.Character, content, expected, $"record {content.Character}")], null, None);
 
-    private Task<string?> UndoAsync(int plant, bool redo = false) => _evidence.UndoAsync(plant, fixture.Version, redo, null, None);
+    private async Task<string?> UndoAsync(int plant, bool redo = false) => (await _evidence.UndoAsync(fixture.Head(), plant, fixture.Version, redo, None)).What;
 
     private ObservationContent Content(int visit, string character, Finding finding) => new(
         visit, character, finding, [], [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, "", fixture.Person.Id);
 
     private NewDetermination Name(int plant, string taxon) => new(
-        Guid.NewGuid(), plant, fixture.Version, taxon, IdentificationQualifier.None, taxon, fixture.Person.Id, new(2026, 5, 2), "", "{}");
+        Guid.NewGuid(), plant, fixture.Version, taxon, IdentificationQualifier.None, taxon, fixture.Person.Id, new(2026, 5, 2), "");
 }

@@ -32,7 +32,7 @@ public sealed class WeatherAndYardstickStoreTests(DatabaseFixture fixture) : ICl
     public async Task Each_person_has_yardsticks_of_their_own_by_name()
     {
         YardstickStore yardsticks = new(fixture.Source);
-        var falk = (await new PlaceStore(fixture.Source).AddPersonAsync("M. Falk", None)).Id;
+        var falk = (await fixture.Places.AddPersonAsync("M. Falk", None)).Id;
         await yardsticks.KeepAsync(fixture.Person.Id, new("hand span", new(198, 3)), None);
         await yardsticks.KeepAsync(falk, new("hand span", new(215, 2)), None);
         await yardsticks.KeepAsync(falk, new("boot", new(290, 1)), None);

@@ -137,18 +137,18 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     public async Task A_plant_sent_without_values_or_twice_answered_is_refused_and_unknown_features_are_left_aside()
     {
         var plant = await Me.GetAsync("/api/plants/1/request");
-        var observation = plant["observations"]!.AsArray().First(o => (string?)o!["finding"] == "sample")!.DeepClone();
+        var observation = plant["plant"]!["observations"]!.AsArray().First(o => (string?)o!["finding"] == "sample")!.DeepClone();
         observation["values"] = new JsonArray();
         var empty = plant.DeepClone();
-        empty["observations"]!.AsArray().Add(observation);
+        empty["plant"]!["observations"]!.AsArray().Add(observation);
         ((string?)(await Client.ProblemAsync(await Me.TryPostAsync("/api/bench/answer", empty), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("no values");
 
         var twice = plant.DeepClone();
-        twice["walk"]!["answers"]!.AsArray().Add(twice["walk"]!["answers"]![0]!.DeepClone());
+        twice["plant"]!["walk"]!["answers"]!.AsArray().Add(twice["plant"]!["walk"]!["answers"]![0]!.DeepClone());
         ((string?)(await Client.ProblemAsync(await Me.TryPostAsync("/api/bench/answer", twice), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("answered twice");
 
         var strange = plant.DeepClone();
-        strange["observations"]![0]!["character"] = "wingspan";
+        strange["plant"]!["observations"]![0]!["character"] = "wingspan";
         (await Me.TryPostAsync("/api/bench/answer", strange)).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
 

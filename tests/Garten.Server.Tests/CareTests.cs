@@ -12,10 +12,10 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
     public async Task Landmarks_are_kept_and_stand_on_the_field_sheet()
     {
         var plant = (await Me.TakeAsync())["plant"]!["id"];
-        var care = await Me.PutAsync($"/api/plants/{plant}/landmarks", new { landmarks = new[] { new { name = "the split boulder", bearing = 40, metres = 12.5 } } });
+        var care = await Me.PutAsync($"/api/plants/{plant}/landmarks", new { landmarks = new[] { new { name = "the split boulder", bearing = 40, metres = 12.5 } }, expected = await Me.LandmarksRevisionAsync(plant) });
         ((string?)care["way"]).ShouldBe("12.5 m at 40° from the split boulder");
         ((string?)(await Me.GetAsync($"/api/plants/{plant}/care"))["landmarks"]![0]!["name"]).ShouldBe("the split boulder");
-        (await Me.PutAsync($"/api/plants/{plant}/landmarks", new { landmarks = Array.Empty<object>() }))["landmarks"]!.AsArray().ShouldBeEmpty();
+        (await Me.PutAsync($"/api/plants/{plant}/landmarks", new { landmarks = Array.Empty<object>(), expected = await Me.LandmarksRevisionAsync(plant) }))["landmarks"]!.AsArray().ShouldBeEmpty();
     }
 
     [Theory]
@@ -25,7 +25,7 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
     public async Task A_landmark_that_leads_nowhere_is_refused(string name, double bearing, double metres, string why)
     {
         var plant = (await Me.TakeAsync())["plant"]!["id"];
-        var problem = await Client.ProblemAsync(await Me.TryPutAsync($"/api/plants/{plant}/landmarks", new { landmarks = new[] { new { name, bearing, metres } } }), HttpStatusCode.BadRequest);
+        var problem = await Client.ProblemAsync(await Me.TryPutAsync($"/api/plants/{plant}/landmarks", new { landmarks = new[] { new { name, bearing, metres } }, expected = 0 }), HttpStatusCode.BadRequest);
         ((string?)problem["detail"])!.ShouldContain(why);
     }
 
@@ -36,10 +36,16 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
         var care = await Me.PostAsync($"/api/plants/{plant["id"]}/threats", Threat("mowing"));
         var threat = care["threats"]![0]!["id"];
         (await ThreatenedAsync()).ShouldContain((string?)plant["tag"]);
-        await Me.PutAsync($"/api/threats/{threat}", Threat("mowing", told: "the warden", toldOn: "2026-11-05"));
+        await Me.PutAsync($"/api/threats/{threat}", new { content = Threat("mowing", told: "the warden", toldOn: "2026-11-05"), expected = await ThreatRevisionAsync(plant) });
         (await ThreatenedAsync()).ShouldContain((string?)plant["tag"]);
-        await Me.PutAsync($"/api/threats/{threat}", Threat("mowing", told: "the warden", toldOn: "2026-11-05", outcome: "mown round it", settledOn: "2026-11-12"));
+        await Me.PutAsync($"/api/threats/{threat}", new { content = Threat("mowing", told: "the warden", toldOn: "2026-11-05", outcome: "mown round it", settledOn: "2026-11-12"), expected = await ThreatRevisionAsync(plant) });
         (await ThreatenedAsync()).ShouldNotContain((string?)plant["tag"]);
+
+        // Who still sees it as it was is told, and nothing of what was written is lost.
+        await Client.ProblemAsync(await Me.TryPutAsync($"/api/threats/{threat}", new { content = Threat("felling"), expected = 1 }), HttpStatusCode.Conflict);
+        ((string?)(await Me.GetAsync($"/api/plants/{plant["id"]}/care"))["threats"]![0]!["content"]!["outcome"]).ShouldBe("mown round it");
+
+        async Task<long> ThreatRevisionAsync(JsonNode of) => (long)(await Me.GetAsync($"/api/plants/{of["id"]}/care"))["threats"]![0]!["revision"]!;
     }
 
     [Fact]
@@ -50,7 +56,7 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
         await RefusedAsync(Threat("mowing", settledOn: "2026-11-12"), "how it was settled");
         await RefusedAsync(Threat("mowing", told: "the warden"), "on which day");
         await RefusedAsync(Threat("other"), "note is missing");
-        await Client.ProblemAsync(await Me.TryPutAsync("/api/threats/99999", Threat("mowing")), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(await Me.TryPutAsync("/api/threats/99999", new { content = Threat("mowing"), expected = 1 }), HttpStatusCode.NotFound);
 
         async Task RefusedAsync(object threat, string why) =>
             ((string?)(await Client.ProblemAsync(await Me.TryPostAsync($"/api/plants/{plant}/threats", threat), HttpStatusCode.BadRequest))["detail"])!.ShouldContain(why);
@@ -62,7 +68,7 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
         var plant = (await Me.TakeAsync())["plant"]!["id"];
         var marked = await Me.PutAsync($"/api/plants/{plant}/population", Count(40, null, null));
         marked["population"]![0]!["words"].ShouldBeNull();
-        var year = (await Me.PutAsync($"/api/plants/{plant}/population", Count(40, 12, "2026-05-20")))["population"]![0]!;
+        var year = (await Me.PutAsync($"/api/plants/{plant}/population", Count(40, 12, "2026-05-20", (long)marked["population"]![0]!["count"]!["revision"]!)))["population"]![0]!;
         ((string?)year["words"]).ShouldBe("12 of 40, 30 % (18 to 45 %)");
         ((double)year["low"]!).ShouldBe(0.18075, 1e-4);
         ((string?)(await Client.ProblemAsync(await Me.TryPutAsync($"/api/plants/{plant}/population", Count(40, 41, "2026-05-20")), HttpStatusCode.BadRequest))["detail"])!
@@ -135,7 +141,7 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
     private static object Threat(string kind, string told = "", string? toldOn = null, string outcome = "", string? settledOn = null) =>
         new { kind, note = "", seenOn = "2026-11-01", told, toldOn, outcome, settledOn };
 
-    private static object Count(int marked, int? flowering, string? floweringOn) => new { year = 2026, marked, markedOn = "2026-02-10", flowering, floweringOn };
+    private static object Count(int marked, int? flowering, string? floweringOn, long? revision = null) => new { year = 2026, marked, markedOn = "2026-02-10", flowering, floweringOn, revision };
 
     private async Task<string?[]> ThreatenedAsync() => [.. (await Me.GetAsync("/api/today"))["threats"]!.AsArray().Select(t => (string?)t!["plant"]!["tag"])];
 

@@ -97,6 +97,17 @@ public sealed class Client : IDisposable
     public static string PathTo(JsonNode sheet, string character) =>
         $"/api/plants/{sheet["plant"]!["id"]}/visits/{sheet["visits"]!.AsArray()[^1]!["id"]}/features/{character}";
 
+    /// <summary>The revision the landmarks of a plant stand at.</summary>
+    public async Task<long> LandmarksRevisionAsync(object? plant) => (long)(await GetAsync($"/api/plants/{plant}/care"))["landmarksRevision"]!;
+
+    /// <summary>Sends a change under a number of its own: sent again under it, it is not made again.</summary>
+    public async Task<JsonNode> CommandAsync(HttpMethod method, string path, Guid command, object body)
+    {
+        using var message = new HttpRequestMessage(method, path) { Content = JsonContent.Create(body) };
+        message.Headers.Add("Garten-Command", command.ToString());
+        return await ReadAsync(await _http.SendAsync(message));
+    }
+
     public void Dispose() => _http.Dispose();
 
     private static async Task<JsonNode> ReadAsync(HttpResponseMessage response)

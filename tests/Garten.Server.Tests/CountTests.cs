@@ -39,7 +39,7 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         await Me.Http.DeleteAsync(new Uri(path, UriKind.Relative));
         await EnterAsync(id, "acemac 4");
         await Client.ProblemAsync(await Me.TryPostAsync($"{path}/back", new { }), HttpStatusCode.BadRequest);
-        ((double)(await Me.PutAsync($"/api/count-lines/{(await LinesAsync(id))[^1]!["line"]!["id"]}", new { amount = 5, origin = "planted", note = "" }))["lines"]!.AsArray()[^1]!["line"]!["amount"]!)
+        ((double)(await SetLineAsync((await LinesAsync(id))[^1]!["line"]!, new { amount = 5, origin = "planted", note = "" }))["lines"]!.AsArray()[^1]!["line"]!["amount"]!)
             .ShouldBe(5);
     }
 
@@ -51,14 +51,13 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         JsonNode view = null!;
         for (var i = 0; i < 3; i++)
         {
-            view = await Me.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "acemac 12", taxon = (string?)null, origin = "wild", request = entered });
+            view = await Me.CommandAsync(HttpMethod.Post, $"/api/counts/{id}/lines", entered, new { plot = 1, text = "acemac 12", taxon = (string?)null, origin = "wild" });
         }
 
         var line = view["lines"]!.AsArray().ShouldHaveSingleItem()!["line"]!;
         ((double)line["amount"]!).ShouldBe(12);
         await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => Me.PostAsync($"/api/count-lines/{line["id"]}/one-more?request={tapped}", new { })));
         ((double)(await LinesAsync(id))[0]!["line"]!["amount"]!).ShouldBe(13);
-        await Client.ProblemAsync(await Me.TryPostAsync($"/api/count-lines/{line["id"]}/one-more?request=again", new { }), HttpStatusCode.BadRequest);
     }
 
     [Fact]
@@ -71,7 +70,7 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         var (wild, planted) = ((int)lines[0]!["line"]!["id"]!, (int)lines[1]!["line"]!["id"]!);
         await Task.WhenAll(Enumerable.Range(0, 10).Select(_ => Me.PostAsync($"/api/count-lines/{wild}/one-more", new { })));
         ((double)(await LinesAsync(id))[0]!["line"]!["amount"]!).ShouldBe(22);
-        await Client.ProblemAsync(await Me.TryPutAsync($"/api/count-lines/{planted}", new { amount = 2, origin = "wild", note = "" }), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(await Me.TryPutAsync($"/api/count-lines/{planted}", new { amount = 2, origin = "wild", note = "", expected = (long)(await LinesAsync(id)).Single(l => (int)l!["line"]!["id"]! == planted)!["line"]!["revision"]! }), HttpStatusCode.BadRequest);
         await EnterAsync(id, "aln rub");
         await Client.ProblemAsync(await Me.TryPostAsync($"/api/count-lines/{(await LinesAsync(id))[2]!["line"]!["id"]}/one-more", new { }), HttpStatusCode.BadRequest);
     }
@@ -92,9 +91,9 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         // A plot with lines does not vanish.
         var sheet = (await Me.GetAsync($"/api/counts/{id}"))["sheet"]!["content"]!.DeepClone();
         sheet["plots"] = 1;
-        await Client.ProblemAsync(await Me.TryPutAsync($"/api/counts/{id}", sheet), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(await Me.TryPutAsync($"/api/counts/{id}", new { content = sheet, expected = await RevisionAsync(id) }), HttpStatusCode.BadRequest);
         sheet["plots"] = 5;
-        ((int)(await Me.PutAsync($"/api/counts/{id}", sheet))["sheet"]!["content"]!["plots"]!).ShouldBe(5);
+        ((int)(await Me.PutAsync($"/api/counts/{id}", new { content = sheet, expected = await RevisionAsync(id) }))["sheet"]!["content"]!["plots"]!).ShouldBe(5);
     }
 
     [Fact]
@@ -160,7 +159,7 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         await Client.ProblemAsync(await Me.TryPostAsync("/api/counts", At(plot, "walkThrough", 1, site: 2)), HttpStatusCode.BadRequest);
         var content = trees["sheet"]!["content"]!.DeepClone();
         content["place"] = null;
-        (await Me.PutAsync($"/api/counts/{id}", content))["sheet"]!["content"]!["place"].ShouldBeNull();
+        (await Me.PutAsync($"/api/counts/{id}", new { content, expected = await RevisionAsync(id) }))["sheet"]!["content"]!["place"].ShouldBeNull();
 
         static object At(int place, string protocol, int plots, int site = 1) => new
         {
@@ -251,7 +250,9 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         }
 
         // As many named plants' records as the list shows, the unnamed beside them, and every line of the demo's counts among them.
-        var listed = (int)(await Me.GetAsync("/api/records"))["total"]!;
+        using var reader = new Client(Address);
+        await reader.BeAsync("reader");
+        var listed = (int)(await reader.GetAsync("/api/records"))["total"]!;
         var plants = occurrences.Where(o => o[Dwc + "organismID"].Length > 0).ToLookup(o => o[Dwc + "taxonRank"] == "kingdom");
         plants[false].Count().ShouldBe(listed);
         plants[true].ShouldNotBeEmpty();
@@ -278,6 +279,32 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
 
     private Task<HttpResponseMessage> TryEnterAsync(int id, string text) =>
         Me.TryPostAsync($"/api/counts/{id}/lines", new { plot = 1, text, taxon = (string?)null, origin = "wild" });
+
+    private Task<JsonNode> SetLineAsync(JsonNode line, object change)
+    {
+        var body = System.Text.Json.JsonSerializer.SerializeToNode(change)!;
+        body["expected"] = (long)line["revision"]!;
+        return Me.PutAsync($"/api/count-lines/{line["id"]}", body);
+    }
+
+    private async Task<long> RevisionAsync(int id) => (long)(await Me.GetAsync($"/api/counts/{id}"))["sheet"]!["revision"]!;
+
+    [Fact]
+    public async Task Of_two_who_change_one_line_or_sheet_the_second_is_told_and_nothing_of_the_first_is_lost()
+    {
+        var id = await BeginAsync("walkThrough");
+        await EnterAsync(id, "acemac 2");
+        var line = (await LinesAsync(id)).Single()!["line"]!;
+        await SetLineAsync(line, new { amount = 5, origin = "wild", note = "by the gate" });
+        var path = $"/api/count-lines/{line["id"]}";
+        var told = await Client.ProblemAsync(await Me.TryPutAsync(path, (object)new { amount = 7, origin = "wild", note = "elsewhere", expected = (long)line["revision"]! }), HttpStatusCode.Conflict);
+        ((string?)told["detail"])!.ShouldContain("Somebody else changed this line");
+        ((string?)(await LinesAsync(id)).Single()!["line"]!["note"]).ShouldBe("by the gate");
+        var sheet = (await Me.GetAsync($"/api/counts/{id}"))["sheet"]!;
+        var seen = (long)sheet["revision"]!;
+        await Me.PutAsync($"/api/counts/{id}", new { content = sheet["content"]!.DeepClone(), expected = seen });
+        await Client.ProblemAsync(await Me.TryPutAsync($"/api/counts/{id}", new { content = sheet["content"]!.DeepClone(), expected = seen }), HttpStatusCode.Conflict);
+    }
 
     private async Task<JsonArray> LinesAsync(int id) => (await Me.GetAsync($"/api/counts/{id}"))["lines"]!.AsArray();
 }

@@ -66,7 +66,7 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
 
         var id = (int)(await Me.PostAsync("/api/counts", CountTests.Count("walkThrough")))["sheet"]!["id"]!;
         var line = (await Me.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "aln rub 2", taxon = (string?)null, origin = "wild" }))["lines"]![0]!["line"]!["id"]!;
-        await Me.PutAsync($"/api/count-lines/{line}", new { amount = 2, origin = "wild", note = "leaves skeletonised by beetles" });
+        await Me.PutAsync($"/api/count-lines/{line}", new { amount = 2, origin = "wild", note = "leaves skeletonised by beetles", expected = 0 });
         (await NamesAsync("skeleton")).ShouldBe(["Alnus rubra"]);
         (await NamesAsync("skeleton quercus")).ShouldBeEmpty();
     }

@@ -54,7 +54,8 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
         var request = Guid.NewGuid();
         await Me.PostAsync("/api/places", Plot(request, "Plot X", 20));
         var id = (int)Place(await Me.PostAsync("/api/places", Plot(request, "Plot X", 20)), "Plot X")["id"]!;
-        ((string?)Place(await Me.PutAsync($"/api/places/{id}", Plot(request, "Plot Y", 40)), "Plot Y")["size"]).ShouldBe("0.2 ha");
+        ((string?)Place(await Me.PutAsync($"/api/places/{id}", Changed(Plot(request, "Plot Y", 40), (long)Place(await Me.GetAsync("/api/map"), "Plot X")["revision"]!)), "Plot Y")["size"]).ShouldBe("0.2 ha");
+        await Client.ProblemAsync(await Me.TryPutAsync($"/api/places/{id}", Changed(Plot(request, "Plot Z", 40), 1)), HttpStatusCode.Conflict);
         (await Me.Http.DeleteAsync(new Uri($"/api/places/{id}", UriKind.Relative))).EnsureSuccessStatusCode();
         (await Me.GetAsync("/api/map"))["places"]!.AsArray().ShouldNotContain(p => (string?)p!["name"] == "Plot Y");
         Place(await Me.PostAsync($"/api/places/{id}/back", new { }), "Plot Y");
@@ -162,6 +163,13 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
 
     private static object Shape(string form, params (double Latitude, double Longitude)[] points) =>
         new { form, points = points.Select(p => new { latitude = p.Latitude, longitude = p.Longitude }) };
+
+    private static JsonNode Changed(object place, long expected)
+    {
+        var body = System.Text.Json.JsonSerializer.SerializeToNode(place)!;
+        body["expected"] = expected;
+        return body;
+    }
 
     private static object Plot(Guid request, string name, double metres)
     {

@@ -35,7 +35,11 @@ public sealed class ReportTests(ServerFixture server) : ServerTest(server)
         // A site that is said to lie elsewhere is told of otherwise from then on.
         var body = site.DeepClone().AsObject();
         (body["floraArea"], body["snowGone"]) = ("valley", "");
-        (await Me.PutAsync($"/api/sites/{site["id"]}", body))["floraArea"]!.ToString().ShouldBe("valley");
+        body["expected"] = (long)site["revision"]!;
+        var changed = await Me.PutAsync($"/api/sites/{site["id"]}", body);
+        changed["floraArea"]!.ToString().ShouldBe("valley");
+        ((string?)(await Client.ProblemAsync(await Me.TryPutAsync($"/api/sites/{site["id"]}", body), HttpStatusCode.Conflict))["detail"])!.ShouldContain("Somebody else changed");
+        body["expected"] = (long)changed["revision"]!;
         (await StatusAsync("/api/report")).ShouldBe("native");
         body["floraArea"] = "moon";
         ((string?)(await Client.ProblemAsync(await Me.TryPutAsync($"/api/sites/{site["id"]}", body), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("no area the guide tells of apart");

@@ -62,7 +62,7 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
     [Fact]
     public async Task Every_endpoint_lets_through_the_roles_it_is_for_and_nobody_else()
     {
-        var endpoints = Endpoints().ToList();
+        var endpoints = Endpoints(server.Services).ToList();
         endpoints.Count.ShouldBeGreaterThan(80);
         Unusual.Keys.ShouldBeSubsetOf(endpoints.Select(e => $"{e.Method} {e.Path}"));
         List<string> wrong = [];
@@ -92,7 +92,10 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         wrong.ShouldBeEmpty();
     }
 
-    private IEnumerable<(string Method, string Path, string Type)> Endpoints() => server.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
+    /// <summary>Methods and paths of all endpoints.</summary>
+    public static IEnumerable<(string Method, string Path)> EndpointsOf(IServiceProvider services) => Endpoints(services).Select(e => (e.Method, e.Path));
+
+    private static IEnumerable<(string Method, string Path, string Type)> Endpoints(IServiceProvider services) => services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
         .Where(e => e.RoutePattern.RawText is { } path && path.TrimStart('/').StartsWith("api/", StringComparison.Ordinal))
         .SelectMany(e => e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods.Select(m => (m, "/" + e.RoutePattern.RawText!.Trim('/'), e.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes[0] ?? "application/json")));
 

@@ -50,7 +50,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         }
 
         // That the species is there at all is told, with the square alone.
-        var told = (await other.GetAsync("/api/records"))["withheld"]!.AsArray().Single(w => (string?)w!["taxon"]!["id"] == "calypso-bulbosa")!;
+        var told = (await other.GetAsync("/api/records"))["withheld"]!.AsArray().Single(w => (string?)w!["taxon"]!["id"] == "calypso-bulbosa" && (double)w["place"]!["longitude"]! < -123.7)!;
         ((double)told["place"]!["latitude"]!).ShouldBe(45.05, 0.06);
         ((double)told["place"]!["uncertaintyM"]!).ShouldBeGreaterThan(5000);
         ((int)told["year"]!).ShouldBe(2026);
@@ -103,7 +103,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         await stranger.BeAsync(3);
         var threat = (int)(await Me.GetAsync($"{Plant}/care"))["threats"]![0]!["id"]!;
         await Client.ProblemAsync(
-            await stranger.TryPutAsync($"/api/threats/{threat}", new { kind = "other", note = "gone", seenOn = "2026-04-09", told = "", toldOn = (string?)null, outcome = "", settledOn = "2026-05-01" }), HttpStatusCode.NotFound);
+            await stranger.TryPutAsync($"/api/threats/{threat}", new { content = new { kind = "other", note = "gone", seenOn = "2026-04-09", told = "", toldOn = (string?)null, outcome = "done", settledOn = "2026-05-01" }, expected = 1 }), HttpStatusCode.NotFound);
         ((string?)(await Me.GetAsync($"{Plant}/care"))["threats"]![0]!["content"]!["note"]).ShouldBe(Secret);
 
         var photo = Guid.NewGuid();
@@ -139,7 +139,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         var meadow = (await Me.GetAsync("/api/counts"))["sheets"]!.AsArray().Single(c => (string?)c!["siteName"] == "Quarry Bald" && (string?)c["content"]!["protocol"] == "quadrats")!;
         var lines = (await Me.GetAsync($"/api/counts/{meadow["id"]}"))["lines"]!.AsArray();
         var hidden = (int)lines.First(l => (string?)l!["line"]!["taxon"] == "fritillaria-affinis")!["line"]!["id"]!;
-        await Client.ProblemAsync(await stranger.TryPutAsync($"/api/count-lines/{hidden}", new { amount = 1.0, origin = "wild", note = "" }), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(await stranger.TryPutAsync($"/api/count-lines/{hidden}", new { amount = 1.0, origin = "wild", note = "", expected = 0 }), HttpStatusCode.NotFound);
         await Client.ProblemAsync(await stranger.Http.DeleteAsync(new Uri($"/api/count-lines/{hidden}", UriKind.Relative)), HttpStatusCode.NotFound);
     }
 
@@ -172,24 +172,130 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
-    public async Task Counts_leave_sensitive_lines_out_and_say_how_many()
+    public async Task Counts_leave_sensitive_lines_out_and_no_number_tells_of_them()
     {
         using var reader = new Client(Address);
         await reader.BeAsync("reader");
         var sheets = (await reader.GetAsync("/api/counts"))["sheets"]!.AsArray();
-        var withheld = 0;
         foreach (var sheet in sheets)
         {
             var view = await reader.GetAsync($"/api/counts/{sheet!["id"]}");
             view["lines"]!.AsArray().ShouldNotContain(l => (string?)l!["line"]!["taxon"] == "fritillaria-affinis");
-            withheld += (int)view["withheld"]!;
+            ((bool)view["partial"]!).ShouldBeTrue("the same is said of every sheet");
+            ((int)sheet["lines"]!).ShouldBe(view["lines"]!.AsArray().Count);
         }
 
-        withheld.ShouldBeGreaterThanOrEqualTo(5);
+        ((int)sheets.Sum(s => (int)s!["lines"]!)).ShouldBeLessThan((await Me.GetAsync("/api/counts"))["sheets"]!.AsArray().Sum(s => (int)s!["lines"]!));
         var figures = await reader.GetAsync("/api/figures");
-        ((int)figures["withheld"]!).ShouldBe(withheld);
+        ((bool)figures["partial"]!).ShouldBeTrue();
         figures.ToJsonString().ShouldNotContain("fritillaria");
-        ((int)(await Me.GetAsync("/api/figures"))["withheld"]!).ShouldBe(0);
+        ((bool)(await Me.GetAsync("/api/figures"))["partial"]!).ShouldBeFalse();
+    }
+
+    [Fact]
+    public async Task A_surveyor_who_may_not_know_enters_a_name_that_stands_hidden_and_neither_is_told_nor_lost()
+    {
+        var begun = await Me.PostAsync("/api/counts", new
+        {
+            request = Guid.NewGuid(),
+            safe = true,
+            content = new { site = 1, date = "2026-05-03", protocol = "quadrats", plots = 1, plotAreaM2 = 4.0, lengthM = (double?)null, started = (string?)null, ended = (string?)null, companions = "", weather = "", note = "" },
+        });
+        var path = $"/api/counts/{begun["sheet"]!["id"]}";
+        await Me.PostAsync($"{path}/lines", new { plot = 1, text = "Calypso bulbosa 5%", taxon = (string?)null, origin = "wild" });
+        using var stranger = new Client(Address);
+        await stranger.BeAsync(3);
+        (await stranger.GetAsync(path))["lines"]!.AsArray().ShouldBeEmpty();
+        var own = await stranger.PostAsync($"{path}/lines", new { plot = 1, text = "Calypso bulbosa 10%", taxon = (string?)null, origin = "wild" });
+        ((double)own["lines"]!.AsArray().ShouldHaveSingleItem()!["line"]!["amount"]!).ShouldBe(10);
+        (await Me.GetAsync(path))["lines"]!.AsArray().Select(l => (double)l!["line"]!["amount"]!).ShouldBe([5, 10], ignoreOrder: true);
+    }
+
+    [Fact]
+    public async Task What_stands_far_along_in_its_colony_is_hidden_as_well()
+    {
+        var (beside, beyond) = (await Me.TakeAsync("the patch beside it"), await Me.TakeAsync("the patch beyond that"));
+        await Me.PutAsync($"{Plant}/colony/{beside["plant"]!["id"]}", new { });
+        await Me.PutAsync($"/api/plants/{beside["plant"]!["id"]}/colony/{beyond["plant"]!["id"]}", new { });
+        using var reader = new Client(Address);
+        await reader.BeAsync("reader");
+        var path = $"/api/plants/{beyond["plant"]!["id"]}";
+        await Client.ProblemAsync(await reader.Http.GetAsync(new Uri(path, UriKind.Relative)), HttpStatusCode.NotFound);
+
+        // Who took up the plant in the middle sees it, and nothing of those it is linked with.
+        using var stranger = new Client(Address);
+        await stranger.BeAsync(3);
+        var own = await stranger.TakeAsync("my own patch");
+        await Me.PutAsync($"/api/plants/{own["plant"]!["id"]}/colony/{beyond["plant"]!["id"]}", new { });
+        var seen = await stranger.GetAsync($"/api/plants/{own["plant"]!["id"]}");
+        seen["colony"]!.AsArray().ShouldBeEmpty();
+        seen.ToJsonString().ShouldNotContain((string)beyond["plant"]!["tag"]!);
+    }
+
+    [Fact]
+    public async Task Every_endpoint_refuses_a_hidden_plant_however_its_number_is_spelled()
+    {
+        var id = (int)_sheet["plant"]!["id"]!;
+        var visit = (int)_sheet["visits"]![0]!["id"]!;
+        var tag = (string)_sheet["plant"]!["tag"]!;
+        string[] spellings = [$"{id}", $"+{id}", $"%2B{id}", $"%20{id}", $"{id}%20", $"{id}%09", $"0{id}", $"00{id}", $"{id}.0", $"{id}%00", $"0x{id:x}", $"%30{id}", $"{id:N0}%2C"];
+        using var reader = new Client(Address);
+        await reader.BeAsync("reader");
+        using var stranger = new Client(Address);
+        await stranger.BeAsync(3);
+        var mine = (int)(await stranger.TakeAsync("my own"))["plant"]!["id"]!;
+        var before = await Me.GetAsync(Plant);
+        foreach (var (method, path) in RoleMatrixTests.EndpointsOf(Services).Where(e => e.Path.Contains("{plant:int}", StringComparison.Ordinal) || e.Path.Contains("{other:int}", StringComparison.Ordinal)))
+        {
+            foreach (var spelling in spellings)
+            {
+                foreach (var whole in new[] { path.Replace("{plant:int}", spelling, StringComparison.Ordinal).Replace("{other:int}", $"{mine}", StringComparison.Ordinal), path.Replace("{plant:int}", $"{mine}", StringComparison.Ordinal).Replace("{other:int}", spelling, StringComparison.Ordinal) }.Where(p => p.Contains(spelling, StringComparison.Ordinal)))
+                {
+                    var at = whole.Replace("{visit:int}", $"{visit}", StringComparison.Ordinal).Replace("{character}", "margin", StringComparison.Ordinal).Replace("{determination:int}", "1", StringComparison.Ordinal);
+                    foreach (var (client, asked) in new[] { (reader, method == "GET"), (stranger, true) }.Where(c => c.Item2))
+                    {
+                        using var message = new HttpRequestMessage(new HttpMethod(method), at + (method == "DELETE" && at.Contains("/features/", StringComparison.Ordinal) ? "?expected=1" : method == "GET" && at.EndsWith("see-one", StringComparison.Ordinal) ? "?taxon=acer" : "?stand=1&taken=0"));
+                        if (method != "GET")
+                        {
+                            message.Content = new StringContent(BodyFor(at), System.Text.Encoding.UTF8, "application/json");
+                        }
+
+                        using var answer = await client.Http.SendAsync(message);
+                        var text = await answer.Content.ReadAsStringAsync();
+                        ((int)answer.StatusCode).ShouldBeInRange(400, 404, $"{method} {at}: {text[..Math.Min(200, text.Length)]}");
+                        text.ShouldNotContain(tag, customMessage: at);
+                        text.ShouldNotContain("culvert", customMessage: at);
+                    }
+                }
+            }
+        }
+
+        foreach (var spelling in spellings)
+        {
+            foreach (var address in new[] { $"/api/shows?plant={spelling}" })
+            {
+                using var answer = await reader.Http.GetAsync(new Uri(address, UriKind.Relative));
+                ((int)answer.StatusCode).ShouldBeInRange(400, 404, address);
+            }
+        }
+
+        (await Me.GetAsync(Plant)).ToJsonString().ShouldBe(before.ToJsonString(), "nothing of it was changed either");
+
+        static string BodyFor(string path) => path switch
+        {
+            _ when path.EndsWith("/visits", StringComparison.Ordinal) => """{"date":"2026-06-01","stage":null,"sex":null,"parts":[],"altered":[],"note":""}""",
+            _ when path.Contains("/features/", StringComparison.Ordinal) => """{"finding":"states","states":["serrate"],"parts":null,"rough":null,"entry":null,"hidden":null,"certainty":"sure","source":"attached","altered":[],"exposure":null,"position":null,"note":"","expected":null}""",
+            _ when path.EndsWith("/walk", StringComparison.Ordinal) => """{"move":"begin","key":"woody-in-leaf","couplet":1,"lead":null,"expected":null}""",
+            _ when path.EndsWith("/determinations", StringComparison.Ordinal) => $$"""{"request":"{{Guid.NewGuid()}}","taxon":"acer","qualifier":"none","origin":null,"date":"2026-06-01","remarks":""}""",
+            _ when path.EndsWith("/reviews", StringComparison.Ordinal) => """{"verdict":"agrees","remark":""}""",
+            _ when path.EndsWith("/position", StringComparison.Ordinal) => """{"typed":"45, -123.7","at":null,"uncertaintyM":5}""",
+            _ when path.EndsWith("/landmarks", StringComparison.Ordinal) => """{"landmarks":[],"expected":0}""",
+            _ when path.EndsWith("/threats", StringComparison.Ordinal) => """{"kind":"mowing","note":"","seenOn":"2026-06-01","told":"","toldOn":null,"outcome":"","settledOn":null}""",
+            _ when path.EndsWith("/population", StringComparison.Ordinal) => """{"year":2026,"marked":4,"markedOn":"2026-02-01","flowering":null,"floweringOn":null}""",
+            _ when path.EndsWith("/vouchers", StringComparison.Ordinal) => """{"number":"X 1","keptAt":"hut","takenOn":"2026-06-01","stand":100,"taken":0,"permit":""}""",
+            _ when path.EndsWith("/grade", StringComparison.Ordinal) => """{"grade":"leaning","reason":"because"}""",
+            _ => "{}",
+        };
     }
 
     private static async Task<string> TextAsync(Client client, string path) => await (await client.Http.GetAsync(new Uri(path, UriKind.Relative))).Content.ReadAsStringAsync();

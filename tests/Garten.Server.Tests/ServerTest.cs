@@ -7,6 +7,8 @@ public abstract class ServerTest(ServerFixture server) : IClassFixture<ServerFix
     /// <summary>Where the server listens.</summary>
     private protected string Address { get; } = server.Address;
 
+    private protected IServiceProvider Services { get; } = server.Services;
+
     private protected Client Me { get; } = new(server.Address);
 
     public virtual async ValueTask InitializeAsync() => await Me.BeAsync(0);

@@ -10,7 +10,7 @@ public sealed class YardstickTests(ServerFixture server) : ServerTest(server)
     {
         var sheet = await Me.TakeAsync();
         var after = await Me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: [], entry: "two and a half cards long"));
-        var rough = after["request"]!["observations"]!.AsArray().Single(o => (string?)o!["character"] == "leaf-length")!["rough"]!;
+        var rough = after["request"]!["plant"]!["observations"]!.AsArray().Single(o => (string?)o!["character"] == "leaf-length")!["rough"]!;
         ((double)rough["best"]!).ShouldBe(2.5 * 85.6, 1e-6);
         ((double)rough["low"]!).ShouldBeInRange(190, 210);
         ((double)rough["high"]!).ShouldBeInRange(218, 240);

@@ -49,7 +49,12 @@ public sealed class RunningServer : IAsyncDisposable
 
     /// <summary>Starts a server on a free port.</summary>
     /// <param name="demo">True to load the demo survey.</param>
-    public static async Task<RunningServer> StartAsync(bool demo) => await StartAsync(demo, await TestCluster.NewDatabaseAsync());
+    public static async Task<RunningServer> StartAsync(bool demo) => await StartAsync(demo, demo ? await TestCluster.NewFilledDatabaseAsync(FillAsync) : await TestCluster.NewDatabaseAsync());
+
+    private static async Task FillAsync(string database)
+    {
+        await using var server = await StartAsync(true, database);
+    }
 
     /// <summary>Starts another server before the same database.</summary>
     public Task<RunningServer> SecondAsync() => StartAsync(_demo, _database);

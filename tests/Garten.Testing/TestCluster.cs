@@ -12,8 +12,10 @@ namespace Garten.Testing;
 public static class TestCluster
 {
     private const string Template = "garten_template";
+    private const string FilledTemplate = "garten_filled_template";
     private static readonly SemaphoreSlim Gate = new(1);
     private static LocalCluster? _cluster;
+    private static bool _filled;
     private static int _copies;
 
     /// <summary>A fresh migrated database of its own.</summary>
@@ -23,18 +25,50 @@ public static class TestCluster
         await Gate.WaitAsync();
         try
         {
-            var cluster = _cluster ??= await StartAsync();
-            var name = $"garten_{++_copies}";
-            await using var connection = new NpgsqlConnection(cluster.ConnectionString + ";Pooling=false");
-            await connection.OpenAsync();
-            await using var copy = new NpgsqlCommand($"create database {name} template {Template}", connection);
-            await copy.ExecuteNonQueryAsync();
-            return cluster.ConnectionStringTo(name);
+            return await CopyAsync(_cluster ??= await StartAsync(), Template);
         }
         finally
         {
             Gate.Release();
         }
+    }
+
+    /// <summary>A database of its own that was filled once for the whole run, and is copied from then on.</summary>
+    /// <param name="fill">Fills the first one.</param>
+    /// <returns>Connects to it.</returns>
+    public static async Task<string> NewFilledDatabaseAsync(Func<string, Task> fill)
+    {
+        await Gate.WaitAsync();
+        try
+        {
+            var cluster = _cluster ??= await StartAsync();
+            if (!_filled)
+            {
+                var first = await CopyAsync(cluster, Template, FilledTemplate);
+                await fill(first);
+
+                // A database can only be copied while nobody is connected to it.
+                NpgsqlConnection.ClearPool(new(first));
+                NpgsqlConnection.ClearAllPools();
+                _filled = true;
+            }
+
+            return await CopyAsync(cluster, FilledTemplate);
+        }
+        finally
+        {
+            Gate.Release();
+        }
+    }
+
+    private static async Task<string> CopyAsync(LocalCluster cluster, string template, string? name = null)
+    {
+        name ??= $"garten_{++_copies}";
+        await using var connection = new NpgsqlConnection(cluster.ConnectionString + ";Pooling=false");
+        await connection.OpenAsync();
+        await using var copy = new NpgsqlCommand($"create database {name} template {template}", connection);
+        await copy.ExecuteNonQueryAsync();
+        return cluster.ConnectionStringTo(name);
     }
 
     /// <summary>A folder for a test's files, removed when the process ends in order.</summary>

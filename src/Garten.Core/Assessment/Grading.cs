@@ -154,7 +154,7 @@ public static class Grading
 
         GradeGround Seasons()
         {
-            var seasons = seen.Select(o => SeasonOfYear.Of(o.Date)).Distinct().Order().ToArray();
+            var seasons = seen.Select(o => SeasonOfYear.Of(o.Date, plant.Place.Latitude)).Distinct().Order().ToArray();
             var listed = string.Join(", ", seasons.Select(s => s.ToString().ToLowerInvariant()));
             return new(
                 GroundKind.Seasons, Grade.Confirmed, seasons.Length >= needs.Seasons,

@@ -58,37 +58,58 @@ public static class ReturnList
     /// <summary>The return list of a plant.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="question">The plant.</param>
-    public static ReturnAnswer Of(CandidateModel model, ReturnQuestion question)
+    public static ReturnAnswer Of(CandidateModel model, ReturnQuestion question) =>
+        On(model.Guide, PlantAssessment.Of(model, question.Plant), question.Plant.Plant.Place.Season, question.Today, question.Run);
+
+    /// <summary>What is wanted of a plant, and when it shows.</summary>
+    /// <param name="guide">The guide.</param>
+    /// <param name="assessment">What was reckoned of the plant.</param>
+    /// <param name="place">Where it stands.</param>
+    /// <param name="today">Today.</param>
+    /// <param name="run">How this year runs.</param>
+    public static ReturnAnswer On(Guide guide, PlantAssessment assessment, SeasonPlace place, DateOnly today, YearRun run)
+    {
+        var name = guide.FindTaxon(assessment.Asked)?.Name;
+        return name is null ? new(assessment.Grade, [])
+            : new(assessment.Grade, [.. assessment.Wanted.Select(NeedOf).OrderBy(n => n.From ?? DateOnly.MaxValue).ThenByDescending(n => n.Bits)]);
+
+        ReturnNeed NeedOf(WantedPart wanted)
+        {
+            var (from, to, error) = PartSeason.OnOrAfter(guide, assessment.Asked, wanted.Part, place, run, today, assessment.Sex);
+            var shows = from is { } first && to is { } last && today >= first && today <= last;
+            return new(
+                wanted.Part, from, to, error, shows, [.. wanted.Features.Select(f => FeatureOf(guide, f)).OfType<ReturnFeature>()], wanted.Grounds,
+                wanted.Features.Select(f => f.Bits).DefaultIfEmpty(0).Max(), Words(name, wanted.Part, from, to, error, shows));
+        }
+    }
+
+    private static ReturnFeature? FeatureOf(Guide guide, WantedFeature wanted) => guide.FindCharacter(wanted.Character) is { } c
+        ? new(c.Id, c.Label, c.HowTo, c.EffortSeconds, c.Tool, c.Harm, wanted.Bits, [.. wanted.RulesOut.Select(t => guide.FindTaxon(t)?.Name).OfType<string>()], wanted.Again) : null;
+
+    /// <summary>What is wanted of a plant, whatever the day.</summary>
+    internal static ImmutableArray<WantedPart> WantedOf(
+        CandidateModel model, GradeQuestion question, GradeAnswer grade, TaxonId taxon, EvidenceSheet evidence, Weighing weighing)
     {
         var guide = model.Guide;
-        var plant = question.Plant.Plant;
-        var grade = Grading.Of(model, question.Plant);
-        if (grade.Grade == Grade.Confirmed)
-        {
-            return new(grade, []);
-        }
-
-        var evidence = plant.Sheet(guide);
-        using var weighing = new Weighing(model, evidence, plant.Place, plant.Visits);
-        var taxon = grade.Name?.Id ?? model.Taxa[weighing.Leading(1)[0]];
+        var plant = question.Plant;
         var allowed = Means.Usual with { Harm = LookNext.HarmAllowed(model, weighing, Means.Usual.Harm) };
         var open = grade.Grounds.Where(g => !g.Met).Select(g => g.Kind).ToHashSet();
         var features = guide.Characters.Where(c => c.Organ != Organ.Place && allowed.Allow(c)).SelectMany(FeatureOf).ToLookup(f => f.Part, f => f.Feature);
-        return new(grade, [.. Parts.SelectMany(NeedOf).OrderBy(n => n.From ?? DateOnly.MaxValue).ThenByDescending(n => n.Bits)]);
+        return [.. Parts.SelectMany(NeedOf)];
 
-        IEnumerable<(PlantPart? Part, ReturnFeature Feature)> FeatureOf(Character character)
+        IEnumerable<(PlantPart? Part, WantedFeature Feature)> FeatureOf(Character character)
         {
             if (open.Contains(GroundKind.Agreement) && character.Organ != Organ.Place
                 && StatementEvaluation.Evaluate(guide, taxon, character.Id, evidence)?.Marking.Mark == Mark.Conflicts)
             {
-                yield return (PartSeason.PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, 0, [], Again: true));
+                yield return (PartSeason.PartOf(character.Organ), new(character.Id, 0, [], true));
                 yield break;
             }
 
             var decided = evidence.Decisive(character.Id) is { } o && (o.Finding != Finding.Absent || character.AbsentState is not null);
             if (decided && SmallSamples().Contains(character))
             {
-                yield return (PartSeason.PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, 0, []));
+                yield return (PartSeason.PartOf(character.Organ), new(character.Id, 0, [], false));
             }
 
             if (decided || evidence.RuledOut(character.Id) is not null)
@@ -97,31 +118,29 @@ public static class ReturnList
             }
 
             var bits = model.Of(character.Id)?.ExpectedBits(weighing.Masses) ?? 0;
-            ImmutableArray<string> rulesOut =
+            ImmutableArray<TaxonId> rulesOut =
             [
-                .. guide.LookAlikesOf(taxon).Where(l => l.Character == character.Id).Select(l => guide.Taxon(l.Taxon == taxon ? l.Other : l.Taxon).Name),
+                .. guide.LookAlikesOf(taxon).Where(l => l.Character == character.Id).Select(l => l.Taxon == taxon ? l.Other : l.Taxon),
             ];
             if (bits >= WorthAWalk || rulesOut.Length > 0)
             {
-                yield return (PartSeason.PartOf(character.Organ), new(character.Id, character.Label, character.HowTo, character.EffortSeconds, character.Tool, character.Harm, bits, rulesOut));
+                yield return (PartSeason.PartOf(character.Organ), new(character.Id, bits, rulesOut, false));
             }
         }
 
-        IEnumerable<ReturnNeed> NeedOf(PlantPart? part)
+        IEnumerable<WantedPart> NeedOf(PlantPart? part)
         {
-            ReturnFeature[] worth = [.. features[part].OrderByDescending(f => f.Again).ThenByDescending(f => f.RulesOut.Length > 0).ThenByDescending(f => f.Bits).Take(MostFeatures)];
+            WantedFeature[] worth = [.. features[part].OrderByDescending(f => f.Again).ThenByDescending(f => f.RulesOut.Length > 0).ThenByDescending(f => f.Bits).Take(MostFeatures)];
             var grounds = GroundsOf(part, worth);
             if (grounds.Length == 0 || (PartSeason.PhaseOf(part) is { } phase && !guide.CanShow(taxon, phase, evidence.Sex)))
             {
                 yield break;
             }
 
-            var (from, to, error) = PartSeason.OnOrAfter(guide, taxon, part, plant.Place.Season, question.Run, question.Today, evidence.Sex);
-            var shows = from is { } first && to is { } last && question.Today >= first && question.Today <= last;
-            yield return new(part, from, to, error, shows, [.. worth], grounds, worth.Select(f => f.Bits).DefaultIfEmpty(0).Max(), Words(guide.Taxon(taxon).Name, part, from, to, error, shows));
+            yield return new(part, [.. worth], grounds);
         }
 
-        ImmutableArray<GroundKind> GroundsOf(PlantPart? part, ReturnFeature[] worth)
+        ImmutableArray<GroundKind> GroundsOf(PlantPart? part, WantedFeature[] worth)
         {
             List<GroundKind> helped = [];
             var settling = new[] { GroundKind.Named, GroundKind.Leads, GroundKind.School, GroundKind.Weight }.Where(open.Contains).ToArray();

@@ -49,7 +49,7 @@ public static class SeenAgain
     /// <returns>One entry for each feature and pair of visits one after the other; those not explained first.</returns>
     public static ImmutableArray<FeatureChange> Of(Guide guide, Plant plant, TaxonId? name)
     {
-        var pairs = plant.Observations.Where(o => guide.FindCharacter(o.Character) is not null).GroupBy(o => o.Character)
+        var pairs = plant.Placed.Where(o => guide.FindCharacter(o.Character) is not null).GroupBy(o => o.Character)
             .SelectMany(g => g.OrderBy(o => o.Date).ThenBy(o => o.Visit) is var seen ? seen.Zip(seen.Skip(1)) : [])
             .Where(p => p.First.Date != p.Second.Date);
         return [.. pairs.Select(p => Compare(guide, plant.Place, name, p.First, p.Second)).OrderByDescending(c => c.Kind).ThenByDescending(c => c.After)];

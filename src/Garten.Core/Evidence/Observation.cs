@@ -64,6 +64,13 @@ public sealed record Observation(
     /// </summary>
     public ImmutableArray<PartPlace> Places { get; init; } = [];
 
+    /// <summary>Degrees north of the place it was made at, which tells the season of its day; null where it is not known.</summary>
+    [JsonIgnore]
+    public double? Latitude { get; init; }
+
+    /// <summary>How old the part looked at was; null where not noted.</summary>
+    public PartAge? Age { get; init; }
+
     /// <summary>Where the parts grew, when all grew in one place.</summary>
     [JsonIgnore]
     public PartPlace Place => new(Exposure, Position);
@@ -74,7 +81,7 @@ public sealed record Observation(
 
     /// <summary>What is known of the part looked at, for finding the statement that holds for it.</summary>
     [JsonIgnore]
-    public Scope Circumstances => new(PartStage, Sex, Exposure, Position, null, SeasonOfYear.Of(Date));
+    public Scope Circumstances => new(PartStage, Sex, Exposure, Position, Age, SeasonOfYear.Of(Date, Latitude));
 
     /// <summary>The observation, taken apart into one for the parts of each place, the place with most parts first.</summary>
     /// <returns>At least one observation; the observation itself when all its parts grew in one place.</returns>

@@ -54,7 +54,7 @@ public static class ObservationRules
                 fault = StatesFault(character, states);
                 return fault.Length == 0 ? new([], null) : null;
             case Finding.Sample:
-                var values = Sample(character, parts, out fault);
+                var values = Sample(character, parts, yardsticks ?? [], out fault);
                 return fault.Length == 0 ? new(values, null) : null;
             case Finding.Rough:
                 var rough = Rough(character, feature.Rough ?? "", yardsticks ?? [], out fault);
@@ -89,13 +89,21 @@ public static class ObservationRules
     /// <param name="id">The character.</param>
     /// <param name="parts">Parts recorded before.</param>
     /// <param name="entry">What was typed.</param>
-    public static RecordedFeature FromEntry(Guide guide, CharacterId id, ImmutableArray<string> parts, string entry)
+    /// <param name="yardsticks">Things of known size a length may be given in: beside parts measured before, a card is one part more.</param>
+    public static RecordedFeature FromEntry(Guide guide, CharacterId id, ImmutableArray<string> parts, string entry, IReadOnlyCollection<Yardstick>? yardsticks = null)
     {
-        var exact = guide.FindCharacter(id) is not { } character || RoughValueReader.ReadExact(entry, character) is not null || IsNegative(entry);
+        var exact = guide.FindCharacter(id) is not { } character || RoughValueReader.ReadExact(entry, character) is not null || IsNegative(entry)
+            || (parts.Length > 0 && Held(character, entry, yardsticks ?? []) is not null);
         return exact
             ? new(id, Finding.Sample, [], parts.Add(entry), null, null)
             : new(id, Finding.Rough, [], [], entry, null);
     }
+
+    /// <summary>True where a rough value would take the place of measured parts, or they its place: a person is asked first, since either holds what the other does not.</summary>
+    /// <param name="before">What was recorded; null for nothing.</param>
+    /// <param name="after">What is to be recorded; null to remove it.</param>
+    public static bool Replaces(Finding? before, Finding? after) =>
+        (before, after) is (Finding.Sample, Finding.Rough) or (Finding.Rough, Finding.Sample);
 
     private static bool IsNegative(string typed) => typed.TrimStart() is ['-' or '−', ..];
 
@@ -116,7 +124,11 @@ public static class ObservationRules
             : "";
     }
 
-    private static ImmutableArray<double> Sample(Character character, ImmutableArray<string> parts, out string fault)
+    /// <summary>A length held against a thing of known size; null where the words speak of none.</summary>
+    private static Measured? Held(Character character, string typed, IReadOnlyCollection<Yardstick> yardsticks) =>
+        character.Kind == CharacterKind.Length ? YardstickReader.Read(typed, yardsticks) : null;
+
+    private static ImmutableArray<double> Sample(Character character, ImmutableArray<string> parts, IReadOnlyCollection<Yardstick> yardsticks, out string fault)
     {
         fault = "";
         if (!character.IsNumeric)
@@ -142,7 +154,7 @@ public static class ObservationRules
         {
             var which = parts.Length == 1 ? "" : $" (part {i + 1} of {parts.Length})";
             var typed = Shorten(parts[i]);
-            if (RoughValueReader.ReadExact(parts[i], character) is not { } value)
+            if ((RoughValueReader.ReadExact(parts[i], character) ?? Held(character, parts[i], yardsticks)?.Value) is not { } value)
             {
                 fault = IsNegative(typed)
                     ? $"{character.Label}{which}: “{typed}” is below zero. A {Kind(character)} cannot be."
@@ -172,7 +184,7 @@ public static class ObservationRules
         }
 
         // Twice the standard error to either side: what was held against a card is no exact number.
-        var reading = character.Kind == CharacterKind.Length && YardstickReader.Read(typed, yardsticks) is { } held
+        var reading = Held(character, typed, yardsticks) is { } held
             ? Reading<RoughValue>.Of(new(Math.Max(held.Value - (2 * held.Error), 0), held.Value + (2 * held.Error), held.Value, typed.Trim()))
             : RoughValueReader.Read(typed, character);
         if (!reading.Ok)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Evidence;
@@ -19,11 +20,15 @@ public sealed record Plant(
     /// <summary>A plant of which nothing was recorded yet.</summary>
     public static Plant At(PlaceFacts place) => new(place, [], [], null, []);
 
+    /// <summary>Everything recorded, knowing where it was: the place tells the season of a day.</summary>
+    [JsonIgnore]
+    public ImmutableArray<Observation> Placed => Place.Latitude is { } north ? [.. Observations.Select(o => o with { Latitude = north })] : Observations;
+
     /// <summary>Everything recorded and the place, laid out to be asked.</summary>
     public EvidenceSheet Sheet(Guide guide)
     {
         var first = Visits.IsEmpty ? new DateOnly(2000, 1, 1) : Visits[0].Date;
-        return new(guide, Observations.Concat(PlaceEvidence.Of(guide, Place, first)));
+        return new(guide, Placed.Concat(PlaceEvidence.Of(guide, Place, first)));
     }
 }
 

@@ -184,27 +184,16 @@ public sealed class PriorTable
     /// <summary>Days a date lies outside a window, beyond what years differ by.</summary>
     private int Beyond((int From, int Length) window, DayInYear day, PlaceFacts place)
     {
-        var shift = BioclimaticShift.FlowerAndFruit(_reference, place.Season);
-        var since = ((((day.Number - shift - window.From) % 365) + 365) % 365) + 1;
+        var from = window.From + BioclimaticShift.FlowerAndFruit(_reference, place.Season);
+        from += BioclimaticShift.HeldBySnow((((from - 1) % 365) + 365) % 365 + 1, place.SnowGone);
+        var since = ((((day.Number - from) % 365) + 365) % 365) + 1;
         var outside = since <= window.Length ? 0 : Math.Min(since - window.Length, 366 - since);
         return Math.Max(outside - SpeciesAccount.SeasonTolerance, 0);
     }
 
-    private static (int From, int Length)[] Windows(Guide guide, ImmutableArray<TaxonId> candidates, Phenophase phase)
-    {
-        var known = new Dictionary<TaxonId, PhenologyWindow>();
-        foreach (var window in guide.Tables.Windows.Where(w => w.Phase == phase))
-        {
-            known.TryAdd(window.Taxon, window);
-        }
-
-        return
-        [
-            .. candidates.Select(t => guide.Lineage(t).FirstOrDefault(a => known.ContainsKey(a.Id)) is { } at
-                ? (known[at.Id].From.Number, known[at.Id].Length)
-                : (0, 0)),
-        ];
-    }
+    /// <summary>The window in which plants of either sex show a phenophase, as everywhere where the sex is not asked.</summary>
+    private static (int From, int Length)[] Windows(Guide guide, ImmutableArray<TaxonId> candidates, Phenophase phase) =>
+        [.. candidates.Select(t => guide.Window(t, phase) is { } window ? (window.From.Number, window.Length) : (0, 0))];
 
     private static double CommonnessOf(Taxon taxon) => taxon.Commonness switch
     {

@@ -67,10 +67,18 @@ public static class BioclimaticShift
     /// <summary>A window that would begin under snow begins when it is gone; flowers and fruit then last as long as they would have.</summary>
     private static PhenologyWindow AfterSnow(PhenologyWindow window, DayInYear gone)
     {
-        var late = (gone.Number - window.From.Number + 365) % 365;
+        var late = HeldBySnow(window.From.Number, gone);
+        return late == 0 ? window : window.ShiftedBy(late, window.Phase == Phenophase.Leaf ? 0 : late);
+    }
 
+    /// <summary>Days by which snow holds a beginning back; 0 where it is gone by then.</summary>
+    /// <param name="from">Number of the day it would begin on, 1–365.</param>
+    /// <param name="gone">The day on which the snow is usually gone; null where none lies.</param>
+    public static int HeldBySnow(int from, DayInYear? gone)
+    {
         // A day of melting that lies more than half a year after the beginning is that of the winter before.
-        return late is 0 or > HalfYear ? window : window.ShiftedBy(late, window.Phase == Phenophase.Leaf ? 0 : late);
+        var late = gone is { } day ? (((day.Number - from) % 365) + 365) % 365 : 0;
+        return late > HalfYear ? 0 : late;
     }
 
     private static int Whole(double days) => (int)Math.Round(days, MidpointRounding.AwayFromZero);

@@ -78,7 +78,7 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
 
     private SimulatedPlant Draw(TaxonId taxon, PlaceFacts place, LifeStage stage, Sex? sex, DateOnly date, ImmutableArray<PlantPart> parts, Random random)
     {
-        var circumstances = Scope.Any with { Stage = stage, Sex = sex, Season = SeasonOfYear.Of(date) };
+        var circumstances = Scope.Any with { Stage = stage, Sex = sex, Season = SeasonOfYear.Of(date, place.Latitude) };
 
         // Nobody knows the sex of a plant that neither flowers nor fruits.
         var sexSeen = parts.Contains(PlantPart.Flowers) || parts.Contains(PlantPart.Fruit) ? sex : null;

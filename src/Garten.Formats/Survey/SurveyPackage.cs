@@ -30,6 +30,9 @@ public sealed record SurveyWalkStep(string Tag, string Person, CoupletRef At, in
 /// <summary>A name given to a plant.</summary>
 public sealed record SurveyDetermination(string Tag, DateOnly Date, string Person, string Taxon, IdentificationQualifier Qualifier, string Remarks);
 
+/// <summary>Two plants said to stand in one colony.</summary>
+public sealed record SurveyLink(string Tag, string Other, string Person);
+
 /// <summary>A visit on which was counted by a protocol.</summary>
 public sealed record SurveyCount(
     string Name, string Site, DateOnly Date, string Person, Protocol Protocol, int Plots, double? PlotAreaM2, double? LengthM, TimeOnly? Started, TimeOnly? Ended,
@@ -52,6 +55,7 @@ public sealed record SurveyPerson(string Name, Role Role, bool Trusted);
 /// <param name="Features">Features.</param>
 /// <param name="Walks">Steps walked, in order.</param>
 /// <param name="Determinations">Determinations, in order of date.</param>
+/// <param name="Colonies">Plants said to stand in one colony.</param>
 /// <param name="Counts">Counts.</param>
 /// <param name="CountLines">Their lines.</param>
 public sealed record SurveyPackage(
@@ -62,6 +66,7 @@ public sealed record SurveyPackage(
     ImmutableArray<SurveyFeature> Features,
     ImmutableArray<SurveyWalkStep> Walks,
     ImmutableArray<SurveyDetermination> Determinations,
+    ImmutableArray<SurveyLink> Colonies,
     ImmutableArray<SurveyCount> Counts,
     ImmutableArray<SurveyCountLine> CountLines)
 {
@@ -97,6 +102,10 @@ public sealed record SurveyPackage(
             [
                 .. Rows("determinations.csv", ["tag", "date", "person", "taxon"], "qualifier", "remarks").Select(r => new SurveyDetermination(
                     r.Required("tag"), Date(r), r.Required("person"), r.Required("taxon"), r.Choice("qualifier", IdentificationQualifier.None), r["remarks"])).OrderBy(d => d.Date),
+            ],
+            [
+                .. Table.Read(package, "colonies.csv", false, ["tag", "other", "person"], [], found)
+                    .Select(r => new SurveyLink(r.Required("tag"), r.Required("other"), r.Required("person"))),
             ],
             [
                 .. Table.Read(package, "counts.csv", false, ["count", "site", "date", "person", "protocol"], ["plots", "plot_area_m2", "length_m", "started", "ended", "companions", "weather"], found)

@@ -37,7 +37,6 @@ public static class AccessServices
         services.AddSingleton<DeedStore>();
         services.AddSingleton<CookieKeyStore>();
         services.AddSingleton<Visitor>();
-        services.AddSingleton<Veil>();
         services.AddSingleton<Accounts>();
         services.AddSingleton<IPasswordHasher<Account>, PasswordHasher<Account>>();
         services.AddDataProtection().SetApplicationName("Garten");

@@ -10,23 +10,24 @@ namespace Garten.Server.Access;
 /// <param name="current">The guide.</param>
 public sealed class CoarseRecords(RecordStore records, CountStore counts, CurrentGuide current)
 {
-    /// <summary>The hidden finds, told coarsely.</summary>
-    /// <param name="plants">Plants that are hidden.</param>
-    /// <param name="taxa">Taxa whose lines of counts are hidden.</param>
+    /// <summary>The finds hidden from who asks, told coarsely.</summary>
     /// <param name="byNameAlone">False where more than a taxon is asked for: choosing hidden finds by place, day or person would tell these, so none are told.</param>
     /// <param name="within">A taxon asked for; null for all.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<IReadOnlyList<CoarseRecord>> OfAsync(IReadOnlySet<int> plants, IReadOnlySet<string> taxa, bool byNameAlone, string? within, CancellationToken cancel)
-    {
-        if (taxa.Count == 0 || !byNameAlone)
-        {
-            return [];
-        }
+    public Task<IReadOnlyList<CoarseRecord>> OfAsync(bool byNameAlone, string? within, CancellationToken cancel) => OfAsync(records, counts, byNameAlone, within, cancel);
 
-        var followed = plants.Count == 0 ? [] : (await records.ListAsync(RecordFilter.All, cancel)).Where(r => plants.Contains(r.Plant)).Select(r => (r.Taxon, r.Date, PointOf(r.Latitude, r.Longitude)));
-        var counted = (await counts.PlacesOfAsync([.. taxa], cancel)).Select(l => (l.Taxon, l.Date, PointOf(l.Latitude, l.Longitude)));
-        return [.. CoarseRecord.Of(current.Guide, followed.Concat(counted).Where(f => within is null || current.Guide.IsWithin(new(f.Taxon), new(within))))];
-    }
+    /// <summary>The finds left out of a file, told coarsely.</summary>
+    /// <param name="leaving">What is hidden in it.</param>
+    /// <param name="byNameAlone">False where more than a taxon is asked for.</param>
+    /// <param name="within">A taxon asked for; null for all.</param>
+    /// <param name="cancel">Gives up.</param>
+    public Task<IReadOnlyList<CoarseRecord>> OfAsync(SensitivePlacePolicy leaving, bool byNameAlone, string? within, CancellationToken cancel) =>
+        OfAsync(records.SeenBy(leaving), counts.SeenBy(leaving), byNameAlone, within, cancel);
 
-    private static GeoPoint? PointOf(double? latitude, double? longitude) => latitude is { } north && longitude is { } east ? new(north, east) : null;
+    private async Task<IReadOnlyList<CoarseRecord>> OfAsync(RecordStore followed, CountStore counted, bool byNameAlone, string? within, CancellationToken cancel) => !byNameAlone ? []
+        : [
+            .. CoarseRecord.Of(
+                current.Guide,
+                (await followed.HiddenAsync(cancel)).Concat(await counted.HiddenAsync(cancel)).Where(f => within is null || current.Guide.IsWithin(new(f.Taxon), new(within)))),
+        ];
 }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Requests;
@@ -21,7 +20,8 @@ public static partial class Gate
         var right = endpoint.Metadata.GetMetadata<NeedsRight>()?.Right ?? NeedsRight.Usual(context.Request.Method);
         RefuseForeignPage(context.Request);
         var visitor = await context.RequestServices.GetRequiredService<Visitor>().OfAsync(context, context.RequestAborted);
-        context.RequestServices.GetRequiredService<CurrentPerson>().Enter(visitor);
+        var person = context.RequestServices.GetRequiredService<CurrentPerson>();
+        person.Enter(visitor, CommandOf(context.Request), NameOf(context, endpoint), context.Request.Path);
         var owed = right >= Right.Record || endpoint.Metadata.GetMetadata<NotedAttribute>() is not null;
         context.Response.OnStarting(NoteOwedAsync);
         try
@@ -29,7 +29,6 @@ public static partial class Gate
             if (right != Right.Enter)
             {
                 RefuseUnless(visitor, right);
-                await RefuseHiddenPlantAsync(context);
             }
 
             await next(context);
@@ -51,7 +50,8 @@ public static partial class Gate
         // Before the answer leaves: who has been told that something is done finds it noted.
         async Task NoteOwedAsync()
         {
-            if (owed)
+            // A change has noted itself together with what it changed.
+            if (owed && !person.Commands)
             {
                 owed = false;
                 await NoteAsync(context, endpoint, context.Response.StatusCode);
@@ -92,17 +92,11 @@ public static partial class Gate
         }
     }
 
-    /// <summary>A plant whose place a person may not know does not exist for them, whatever is asked about it.</summary>
-    private static async Task RefuseHiddenPlantAsync(HttpContext context)
-    {
-        foreach (var name in (string[])["plant", "other"])
-        {
-            if (int.TryParse(context.Request.RouteValues[name] as string ?? context.Request.Query[name], NumberStyles.None, CultureInfo.InvariantCulture, out var plant))
-            {
-                await context.RequestServices.GetRequiredService<Veil>().RequireAsync(plant, context.RequestAborted);
-            }
-        }
-    }
+    /// <summary>The number a client gave a change, so that sending it twice makes it once; a new one for who gave none.</summary>
+    private static Guid CommandOf(HttpRequest request) =>
+        Guid.TryParse(request.Headers["Garten-Command"], out var sent) || Guid.TryParse(request.Query["request"], out sent) ? sent : Guid.CreateVersion7();
+
+    private static string NameOf(HttpContext context, Endpoint endpoint) => endpoint.Metadata.GetMetadata<IEndpointNameMetadata>()?.EndpointName ?? context.Request.Method;
 
     private static async Task NoteAsync(HttpContext context, Endpoint endpoint, int status)
     {
@@ -110,7 +104,7 @@ public static partial class Gate
         {
             var member = context.RequestServices.GetRequiredService<CurrentPerson>().Member;
             await context.RequestServices.GetRequiredService<DeedStore>().NoteAsync(
-                member?.Person, member?.Role, endpoint.Metadata.GetMetadata<IEndpointNameMetadata>()?.EndpointName ?? context.Request.Method, context.Request.Path, status, CancellationToken.None);
+                member?.Person, member?.Role, NameOf(context, endpoint), context.Request.Path, status, CancellationToken.None);
         }
         catch (Exception e) when (e is not OperationCanceledException)
         {

@@ -1,7 +1,5 @@
 using System.Security.Cryptography;
 using System.Text;
-using System.Text.Json;
-using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Data;
@@ -22,11 +20,9 @@ namespace Garten.Server.Demo;
 /// <param name="counts">Counts.</param>
 /// <param name="map">Places and positions.</param>
 /// <param name="settings">Remembers that the demo was loaded.</param>
-/// <param name="sheets">Plant sheets.</param>
 /// <param name="current">The guide.</param>
 public sealed class DemoSurvey(
-    PlaceStore places, AccountStore accounts, PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, CountStore counts, MapStore map, SettingStore settings, PlantSheets sheets,
-    CurrentGuide current)
+    PlaceStore places, AccountStore accounts, PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, CountStore counts, MapStore map, SettingStore settings, CurrentGuide current)
 {
     private const string Setting = "demo-survey";
 
@@ -49,12 +45,13 @@ public sealed class DemoSurvey(
             return;
         }
 
-        var sites = await AddSitesAsync(survey, cancel);
+        var sites = await AddSitesAsync(survey, people, cancel);
         foreach (var plant in survey.Plants)
         {
             await AddPlantAsync(survey, plant, people, sites[plant.Site], cancel);
         }
 
+        await LinkAsync(survey, people, cancel);
         foreach (var count in survey.Counts)
         {
             await AddCountAsync(survey, count, people, sites[count.Site], cancel);
@@ -75,13 +72,13 @@ public sealed class DemoSurvey(
         return (await places.PeopleAsync(cancel)).ToDictionary(p => p.Name, p => p.Id);
     }
 
-    private async Task<Dictionary<string, int>> AddSitesAsync(SurveyPackage survey, CancellationToken cancel)
+    private async Task<Dictionary<string, int>> AddSitesAsync(SurveyPackage survey, Dictionary<string, int> people, CancellationToken cancel)
     {
         var known = (await places.SitesAsync(cancel)).ToDictionary(s => s.Name, s => s.Id);
         foreach (var s in survey.Sites.Where(s => !known.ContainsKey(s.Name)))
         {
             var site = new Site(0, s.Name, s.Description, s.ElevationM, s.Latitude, s.Longitude, s.UncertaintyM, [.. s.Habitats], s.SnowGone, s.FloraArea);
-            known[s.Name] = (await places.AddSiteAsync(site, cancel)).Id;
+            known[s.Name] = (await places.AddSiteAsync(HeadOf($"site {s.Name}", people[survey.People[0].Name]), site, cancel)).Id;
         }
 
         return known;
@@ -96,13 +93,17 @@ public sealed class DemoSurvey(
             throw new SettingsException($"The demo plant {plant.Tag} has no visit.");
         }
 
-        var id = await plants.TakeAsync(
-            new NewPlant(RequestOf(plant.Tag), site, plant.Description, plant.Origin, Visit(visits[0])), plant.Tag, cancel);
-        var visitOn = new Dictionary<DateOnly, int>();
+        CommandHead Head(string what, string person) => HeadOf($"{plant.Tag} {what}", people[person]);
+        var taken = await plants.TakeAsync(
+            Head("add", visits[0].Person), new NewPlant(RequestOf(plant.Tag), site, plant.Description, plant.Origin, Visit(visits[0])), plant.Tag, cancel);
+        var id = taken.Stored.Card.Id;
         foreach (var visit in visits)
         {
-            visitOn[visit.Date] = await plants.AddVisitAsync(id, Visit(visit), cancel);
+            taken = await plants.AddVisitAsync(Head($"visit {visit.Date:O}", visit.Person), id, Visit(visit), cancel);
         }
+
+        // A plant seen twice on one day is seen on one visit: the last that was said of it.
+        var visitOn = taken.Stored.Visits.GroupBy(v => v.Date).ToDictionary(g => g.Key, g => g.Last().Id);
 
         foreach (var f in survey.Features.Where(f => f.Tag == plant.Tag))
         {
@@ -125,25 +126,39 @@ public sealed class DemoSurvey(
                 throw new SettingsException($"The demo plant {plant.Tag} was not loaded: {e.Message}");
             }
 
-            await evidence.SetObservationAsync(id, current.Version, on, f.Feature.Character.Value, content, null, recorder, "demo survey", cancel);
+            await evidence.SetObservationsAsync(
+                HeadOf($"{plant.Tag} {f.Date:O} {f.Feature.Character}", recorder), id, current.Version, on, [new(f.Feature.Character.Value, content, null, "demo survey")], null, cancel);
         }
 
         if (plant is { Latitude: { } latitude, Longitude: { } longitude, UncertaintyM: { } uncertainty } && (await map.PositionsAsync(cancel)).TrueForAll(p => p.Plant != id))
         {
-            await map.SayAsync(id, new(latitude, longitude), uncertainty, "", people[visits[0].Person], cancel);
+            await map.SayAsync(Head("position", visits[0].Person), id, new(latitude, longitude), uncertainty, "", cancel);
         }
 
         await WalkAsync(survey, plant.Tag, id, people, cancel);
         foreach (var d in survey.Determinations.Where(d => d.Tag == plant.Tag))
         {
             var taxon = current.Guide.FindTaxon(new TaxonId(d.Taxon)) ?? throw new SettingsException($"The demo plant {plant.Tag} is named {d.Taxon}, which the guide lacks.");
-            var grounds = JsonSerializer.Serialize(
-                DeterminationGrounds.Gather(current.Model, (await sheets.RequestAsync(id, cancel)).Plant, taxon.Id), PlantSheets.GroundsJson);
             await determinations.GiveAsync(
+                Head($"name {d.Date:O} {d.Taxon}", d.Person),
                 new NewDetermination(
                     RequestOf($"{d.Tag} {d.Date:O} {d.Taxon}"), id, current.Version, d.Taxon, d.Qualifier, DeterminationName.Full(taxon, d.Qualifier),
-                    people[d.Person], d.Date, d.Remarks, grounds),
-                null, cancel);
+                    people[d.Person], d.Date, d.Remarks),
+                null, p => DeterminationsFeature.GroundsOf(current, p, taxon.Id), cancel);
+        }
+    }
+
+    private async Task LinkAsync(SurveyPackage survey, Dictionary<string, int> people, CancellationToken cancel)
+    {
+        var tags = survey.Colonies.IsEmpty ? [] : (await plants.TagsAsync(cancel)).ToDictionary(t => t.Tag, t => t.Id);
+        foreach (var link in survey.Colonies)
+        {
+            if (!tags.TryGetValue(link.Tag, out var one) || !tags.TryGetValue(link.Other, out var other))
+            {
+                throw new SettingsException($"The demo links {link.Tag} with {link.Other}, and one of them is not there.");
+            }
+
+            await plants.LinkAsync(HeadOf($"link {link.Tag} {link.Other}", people[link.Person]), one, other, cancel);
         }
     }
 
@@ -157,7 +172,7 @@ public sealed class DemoSurvey(
                 throw new SettingsException($"The demo's places were not loaded: {read.Faults[0]}");
             }
 
-            await map.AddAsync(RequestOf("places"), [.. read.Places.Select(p => new PlaceContent(p.Name, p.Kind, p.Shape, null, p.Note))], person, cancel);
+            await map.AddAsync(HeadOf("places", person), RequestOf("places"), [.. read.Places.Select(p => new PlaceContent(p.Name, p.Kind, p.Shape, null, p.Note))], cancel);
         }
 
         if (package.All.TryGetValue("ground.geojson", out var ground))
@@ -170,7 +185,7 @@ public sealed class DemoSurvey(
     {
         var content = new SheetContent(
             site, count.Date, count.Protocol, count.Plots, count.PlotAreaM2, count.LengthM, count.Started, count.Ended, count.Companions, count.Weather, "");
-        var id = await counts.BeginAsync(RequestOf($"count {count.Name}"), content, people[count.Person], cancel);
+        var id = await counts.BeginAsync(HeadOf($"begin {count.Name}", people[count.Person]), RequestOf($"count {count.Name}"), content, cancel);
         if ((await counts.SheetAsync(id, cancel)).Lines > 0)
         {
             return;
@@ -189,7 +204,7 @@ public sealed class DemoSurvey(
             }
         }
 
-        if (!await counts.EnterAsync(id, current.Version, lines, people[count.Person], null, cancel))
+        if (!await counts.EnterAsync(HeadOf($"lines {count.Name}", people[count.Person]), id, current.Version, lines, cancel))
         {
             throw new SettingsException($"The demo count {count.Name} has a name twice in one plot.");
         }
@@ -204,9 +219,11 @@ public sealed class DemoSurvey(
         }
 
         var walk = steps.Aggregate(KeyWalk.From(steps[0].At), (w, s) => w.Answer(s.At, s.Lead));
-        var before = await evidence.WalkAsync(plant, cancel);
-        await evidence.SetWalkAsync(plant, walk, before?.Revision, people[steps[0].Person], "demo survey", cancel);
+        await evidence.SetWalkAsync(HeadOf($"{tag} walk", people[steps[0].Person]), plant, walk, null, "demo survey", cancel);
     }
+
+    /// <summary>The same change in every load: one broken off half way goes on where it stood.</summary>
+    private static CommandHead HeadOf(string what, int person) => new(RequestOf("command " + what), person, null, "demo", "");
 
     /// <summary>The same request number for the same thing in every load.</summary>
     private static Guid RequestOf(string what) => new(SHA256.HashData(Encoding.UTF8.GetBytes("garten demo " + what)).AsSpan(0, 16));

@@ -20,35 +20,33 @@ public static class ArchiveFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/records/archive.zip", [Noted] async (
-        bool? exact, bool? pictures, RecordStore records, PlantStore plants, PlantSheets sheets, PlantsInFull full, PhotoStore photos, Veil veil, CoarseRecords coarse, CountStore counts, PlaceStore places,
+        bool? exact, bool? pictures, RecordStore records, PlantStore plants, PlantSheets sheets, PlantsInFull full, PhotoStore photos, CurrentPerson person, CoarseRecords coarse, CountStore counts, PlaceStore places,
         MapStore map, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
     {
         var today = Rules.Today(clock);
-        var leaving = await veil.LeavingAsync(exact ?? false, cancel);
+        var leaving = person.Leaving(exact);
+        (records, plants, photos, counts, map) = (records.SeenBy(leaving), plants.SeenBy(leaving), photos.SeenBy(leaving), counts.SeenBy(leaving), map.SeenBy(leaving));
         var requests = await plants.RequestsAsync(cancel);
         var archive = new Tables(
             current.Guide, (await places.SitesAsync(cancel)).ToDictionary(s => s.Id), (await map.PlacesAsync(cancel)).ToDictionary(p => p.Id, p => p.Content),
             requests, (await map.PositionsAsync(cancel)).ToDictionary(p => p.Plant));
         var all = (await records.ListAsync(RecordFilter.All, cancel)).ToLookup(r => r.Plant);
         Dictionary<Guid, KeptPhoto> kept = [];
-        foreach (var tag in (await plants.TagsAsync(cancel)).Where(t => !leaving.Plants.Contains(t.Id)))
+        foreach (var plant in await plants.ReadAllAsync(cancel))
         {
-            var shown = pictures ?? true ? await full.PicturesAsync(tag.Id, leaving.Plants, cancel) : null;
+            var id = plant.Stored.Card.Id;
+            var shown = pictures ?? true ? await photos.PicturesAsync(id, cancel) : null;
             shown?.ForEach(p => kept.TryAdd(p.Photo.Id, p.Photo));
-            archive.Add(await sheets.ReadAsync(tag.Id, cancel), await full.CareAsync(tag.Id, cancel), await full.StudyAsync(tag.Id, requests, leaving.Plants, cancel), shown, all[tag.Id]);
+            archive.Add(sheets.Of(plant, new(null, null)), await full.CareAsync(id, cancel), await full.StudyAsync(plant, requests, cancel), shown, all[id]);
         }
 
-        var lines = (await counts.LinesAsync(CountChoice.All, cancel)).Where(l => !leaving.Taxa.Contains(l.Line.Taxon)).ToLookup(l => l.Sheet, l => l.Line);
+        var lines = (await counts.LinesAsync(CountChoice.All, cancel)).ToLookup(l => l.Sheet, l => l.Line);
         foreach (var sheet in await counts.SheetsAsync(CountChoice.All, cancel))
         {
-            // A visit all of whose finds are withheld would read as one on which nothing was found.
-            if (sheet.Lines == 0 || lines.Contains(sheet.Id))
-            {
-                archive.Add(sheet, lines[sheet.Id]);
-            }
+            archive.Add(sheet, lines[sheet.Id]);
         }
 
-        foreach (var withheld in await coarse.OfAsync(leaving.Plants, leaving.Taxa, true, null, cancel))
+        foreach (var withheld in await coarse.OfAsync(leaving, true, null, cancel))
         {
             archive.Add(withheld);
         }

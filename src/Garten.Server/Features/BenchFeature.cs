@@ -65,15 +65,11 @@ public static class BenchFeature
                 throw new RuleException("other", "A plant cannot be linked with itself.");
             }
 
-            await plants.LinkAsync(plant, other, person.Required, cancel);
-            return await sheets.ReadAsync(plant, cancel);
+            return await sheets.OfAsync(await plants.LinkAsync(person.Head, plant, other, cancel), cancel);
         }).WithName("link").Produces<PlantSheet>();
 
-        api.MapDelete("/plants/{plant:int}/colony/{other:int}", async (int plant, int other, PlantStore plants, PlantSheets sheets, CancellationToken cancel) =>
-        {
-            await plants.UnlinkAsync(plant, other, cancel);
-            return await sheets.ReadAsync(plant, cancel);
-        }).WithName("unlink").Produces<PlantSheet>();
+        api.MapDelete("/plants/{plant:int}/colony/{other:int}", async (int plant, int other, PlantStore plants, PlantSheets sheets, CurrentPerson person, CancellationToken cancel) =>
+            await sheets.OfAsync(await plants.UnlinkAsync(person.Head, plant, other, cancel), cancel)).WithName("unlink").Produces<PlantSheet>();
 
         // The guide as the browser's copy of the core reads it; it changes only with the guide's version.
         api.MapGet("/guide/tables", (CurrentGuide current, HttpContext context) =>

@@ -1,7 +1,6 @@
 using Garten.Core.Assessment;
 using Garten.Core.Survey;
 using Garten.Data;
-using Garten.Server.Access;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
@@ -16,16 +15,23 @@ public sealed record PopulationYear(PopulationCount Count, string? Words, double
 
 /// <summary>How a plant is found again and kept, and what changed on it.</summary>
 /// <param name="Landmarks">What it is found again by.</param>
+/// <param name="LandmarksRevision">Revision a change of them must start from.</param>
 /// <param name="Way">The same in words; empty without landmarks.</param>
 /// <param name="Threats">What threatens it.</param>
 /// <param name="Population">What was counted of its population, the latest year first.</param>
 /// <param name="Changes">What was seen on more than one visit, and what to make of it.</param>
 public sealed record PlantCare(
-    IReadOnlyList<Landmark> Landmarks, string Way, IReadOnlyList<Threat> Threats, IReadOnlyList<PopulationYear> Population, IReadOnlyList<FeatureChange> Changes);
+    IReadOnlyList<Landmark> Landmarks, long LandmarksRevision, string Way, IReadOnlyList<Threat> Threats, IReadOnlyList<PopulationYear> Population, IReadOnlyList<FeatureChange> Changes);
 
 /// <summary>The landmarks of a plant.</summary>
 /// <param name="Landmarks">At most five; none to take all away.</param>
-public sealed record LandmarksInput(Landmark[] Landmarks);
+/// <param name="Expected">Revision the change starts from.</param>
+public sealed record LandmarksInput(Landmark[] Landmarks, long Expected);
+
+/// <summary>What is known of a threat now.</summary>
+/// <param name="Content">What is known.</param>
+/// <param name="Expected">Revision the change starts from.</param>
+public sealed record ThreatChange(ThreatContent Content, long Expected);
 
 /// <summary>Finding a plant again, keeping it, and counting its population.</summary>
 public static class CareFeature
@@ -41,26 +47,17 @@ public static class CareFeature
         var plants = api.MapGroup("/plants/{plant:int}");
         plants.MapGet("/care", (int plant, PlantCares cares, CancellationToken cancel) => cares.OfAsync(plant, cancel)).WithName("care").Produces<PlantCare>();
 
-        plants.MapPut("/landmarks", (int plant, LandmarksInput input, PlantCares cares, CurrentPerson person, CancellationToken cancel) =>
-        {
-            _ = person.Required;
-            return cares.ChangeAsync(plant, store => store.SetLandmarksAsync(plant, Check(input), cancel), cancel);
-        }).WithName("setLandmarks").Produces<PlantCare>();
+        plants.MapPut("/landmarks", async (int plant, LandmarksInput input, CareStore store, PlantCares cares, CurrentPerson person, CancellationToken cancel) =>
+            await cares.OfAsync(await store.SetLandmarksAsync(person.Head, plant, Check(input.Landmarks), input.Expected, cancel), cancel)).WithName("setLandmarks").Produces<PlantCare>();
 
-        plants.MapPost("/threats", (int plant, ThreatContent input, PlantCares cares, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
-            cares.ChangeAsync(plant, store => store.AddThreatAsync(plant, Check(input, clock), person.Required, cancel), cancel))
-            .WithName("addThreat").Produces<PlantCare>();
+        plants.MapPost("/threats", async (int plant, ThreatContent input, CareStore store, PlantCares cares, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+            await cares.OfAsync(await store.AddThreatAsync(person.Head, plant, Check(input, clock), cancel), cancel)).WithName("addThreat").Produces<PlantCare>();
 
-        plants.MapPut("/population", (int plant, PopulationCount input, PlantCares cares, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
-            cares.ChangeAsync(plant, store => store.SetCountAsync(plant, Check(input, clock), person.Required, cancel), cancel))
-            .WithName("setPopulation").Produces<PlantCare>();
+        plants.MapPut("/population", async (int plant, PopulationCount input, CareStore store, PlantCares cares, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+            await cares.OfAsync(await store.SetCountAsync(person.Head, plant, Check(input, clock), cancel), cancel)).WithName("setPopulation").Produces<PlantCare>();
 
-        api.MapPut("/threats/{threat:int}", async (
-            int threat, ThreatContent input, CareStore store, PlantCares cares, Veil veil, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await veil.RequireAsync(await store.PlantOfThreatAsync(threat, cancel), cancel);
-            return await cares.OfAsync(await store.SetThreatAsync(threat, Check(input, clock), cancel), cancel);
-        }).WithName("setThreat").Produces<PlantCare>();
+        api.MapPut("/threats/{threat:int}", async (int threat, ThreatChange input, CareStore store, PlantCares cares, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+            await cares.OfAsync(await store.SetThreatAsync(person.Head, threat, Check(input.Content, clock), input.Expected, cancel), cancel)).WithName("setThreat").Produces<PlantCare>();
     }
 
     /// <summary>The way to a plant in words, for example "12 m at 40° from the split boulder".</summary>
@@ -70,14 +67,14 @@ public static class CareFeature
 
     /// <summary>Landmarks as they are kept.</summary>
     /// <param name="input">What was written.</param>
-    public static Landmark[] Check(LandmarksInput input)
+    public static Landmark[] Check(Landmark[] input)
     {
-        if (input.Landmarks.Length > MostLandmarks)
+        if (input.Length > MostLandmarks)
         {
             throw new RuleException("landmarks", $"{MostLandmarks} landmarks are the most; keep those that are easiest to find.");
         }
 
-        foreach (var landmark in input.Landmarks)
+        foreach (var landmark in input)
         {
             if (landmark.Bearing is not (>= 0 and < 360))
             {
@@ -90,7 +87,7 @@ public static class CareFeature
             }
         }
 
-        return [.. input.Landmarks.Select(l => l with { Name = Rules.Text("name", "The landmark", l.Name, 200, required: true) })];
+        return [.. input.Select(l => l with { Name = Rules.Text("name", "The landmark", l.Name, 200, required: true) })];
     }
 
     private static ThreatContent Check(ThreatContent input, TimeProvider clock)

@@ -1,8 +1,6 @@
 using Garten.Core.Guides;
-using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Data;
-using Garten.Server.Access;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
@@ -10,9 +8,8 @@ namespace Garten.Server.Features;
 /// <summary>Counts as the person who asks may see them.</summary>
 /// <param name="store">The counts.</param>
 /// <param name="current">The guide.</param>
-/// <param name="veil">What is hidden from the person.</param>
 /// <param name="person">The person.</param>
-public sealed class CountViews(CountStore store, CurrentGuide current, Veil veil, CurrentPerson person)
+public sealed class CountViews(CountStore store, CurrentGuide current, CurrentPerson person)
 {
     /// <summary>A count with its lines.</summary>
     /// <param name="id">Number of its sheet.</param>
@@ -20,12 +17,10 @@ public sealed class CountViews(CountStore store, CurrentGuide current, Veil veil
     public async Task<CountView> OfAsync(int id, CancellationToken cancel)
     {
         var sheet = await store.SheetAsync(id, cancel);
-        var hidden = HiddenOn(sheet);
-        var all = await store.LinesAsync(id, cancel);
-        var lines = all.FindAll(l => !hidden.Contains(l.Taxon));
+        var lines = await store.LinesAsync(id, cancel);
         var before = await store.BeforeAsync(sheet, cancel);
         var own = lines.Select(l => l.Taxon).ToHashSet();
-        var seen = before is null ? [] : (await store.LinesAsync(before.Id, cancel)).Select(l => l.Taxon).Distinct().Where(t => !own.Contains(t) && !HiddenOn(before).Contains(t));
+        var seen = before is null ? [] : (await store.LinesAsync(before.Id, cancel)).Select(l => l.Taxon).Distinct().Where(t => !own.Contains(t));
         return new(
             sheet,
             [
@@ -34,19 +29,12 @@ public sealed class CountViews(CountStore store, CurrentGuide current, Veil veil
             ],
             ProtocolRules.HasPlots(sheet.Content.Protocol), ProtocolRules.UsualInWords(sheet.Content.Protocol), before?.Content.Date,
             [.. seen.Select(t => current.Guide.FindTaxon(new(t))).OfType<Taxon>().Select(t => new SeenBefore(TaxonName.Of(t), t.Rank == TaxonRank.Genus ? $"{t.Name} sp" : t.Name))],
-            all.Count - lines.Count);
+            person.Policy.HidesSensitive);
     }
 
     /// <summary>A line the person may see, with the number of its sheet.</summary>
     /// <param name="line">Number of the line.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">There is none, or it is hidden from them.</exception>
-    public async Task<(int Sheet, StoredLine Line)> LineAsync(int line, CancellationToken cancel)
-    {
-        var found = await store.LineAsync(line, cancel);
-        return HiddenOn(await store.SheetAsync(found.Sheet, cancel)).Contains(found.Line.Taxon) ? throw new NotInStoreException(CountStore.NoSuchLine) : found;
-    }
-
-    /// <summary>What is hidden on a sheet: a surveyor sees all they counted themselves.</summary>
-    private IReadOnlySet<string> HiddenOn(CountSheet sheet) => person.Member is { } member && member.May(Right.Record) && sheet.Recorder == member.Name ? new HashSet<string>() : veil.Taxa;
+    public Task<(int Sheet, StoredLine Line)> LineAsync(int line, CancellationToken cancel) => store.LineAsync(line, cancel);
 }

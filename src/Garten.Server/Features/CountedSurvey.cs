@@ -1,6 +1,6 @@
+using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Data;
-using Garten.Server.Access;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
@@ -27,8 +27,7 @@ public static class SentChoice
 /// <summary>Counts chosen, as far as the person who asks may see them.</summary>
 /// <param name="Sheets">The sheets, the oldest first.</param>
 /// <param name="Lines">Their lines.</param>
-/// <param name="Withheld">Lines of sensitive species left out.</param>
-public sealed record ChosenCounts(IReadOnlyList<CountSheet> Sheets, IReadOnlyList<CountLine> Lines, int Withheld)
+public sealed record ChosenCounts(IReadOnlyList<CountSheet> Sheets, IReadOnlyList<CountLine> Lines)
 {
     /// <summary>All sampling units, those without a find too.</summary>
     public SamplingUnit[] Units() =>
@@ -49,30 +48,29 @@ public sealed record ChosenCounts(IReadOnlyList<CountSheet> Sheets, IReadOnlyLis
 
 /// <summary>All counts of the survey as the person who asks may see them.</summary>
 /// <param name="store">The counts.</param>
-/// <param name="veil">What is hidden from them.</param>
 /// <param name="current">The guide.</param>
-public sealed class CountedSurvey(CountStore store, Veil veil, CurrentGuide current)
+public sealed class CountedSurvey(CountStore store, CurrentGuide current)
 {
     /// <summary>The counts of a choice.</summary>
     /// <param name="choice">Which.</param>
     /// <param name="cancel">Gives up.</param>
-    public Task<ChosenCounts> OfAsync(CountChoice choice, CancellationToken cancel) => OfAsync(choice, veil.Taxa, cancel);
+    public Task<ChosenCounts> OfAsync(CountChoice choice, CancellationToken cancel) => OfAsync(store, choice, cancel);
 
-    /// <summary>The counts of a choice, whoever asks.</summary>
+    /// <summary>The counts of a choice as somebody else may see them.</summary>
     /// <param name="choice">Which.</param>
-    /// <param name="hidden">Taxa whose lines are left out.</param>
+    /// <param name="leaving">What is hidden from them.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<ChosenCounts> OfAsync(CountChoice choice, IReadOnlySet<string> hidden, CancellationToken cancel)
+    public Task<ChosenCounts> OfAsync(CountChoice choice, SensitivePlacePolicy leaving, CancellationToken cancel) => OfAsync(store.SeenBy(leaving), choice, cancel);
+
+    private async Task<ChosenCounts> OfAsync(CountStore seen, CountChoice choice, CancellationToken cancel)
     {
-        var sheets = (await store.SheetsAsync(choice, cancel)).ToDictionary(s => s.Id);
-        var all = (await store.LinesAsync(choice, cancel)).FindAll(l => sheets.ContainsKey(l.Sheet) && current.Guide.FindTaxon(new(l.Line.Taxon)) is not null);
-        var lines = all.FindAll(l => !hidden.Contains(l.Line.Taxon));
+        var sheets = (await seen.SheetsAsync(choice, cancel)).ToDictionary(s => s.Id);
+        var lines = (await seen.LinesAsync(choice, cancel)).Where(l => sheets.ContainsKey(l.Sheet) && current.Guide.FindTaxon(new(l.Line.Taxon)) is not null);
         return new(
             [.. sheets.Values.OrderBy(s => s.Content.Date).ThenBy(s => s.Id)],
             [
                 .. lines.Select(l => new CountLine(
                     l.Sheet, l.Line.Plot, sheets[l.Sheet].SiteName, sheets[l.Sheet].Content.Date, new(l.Line.Taxon), l.Line.Qualifier, l.Line.Origin, l.Line.Unit, l.Line.Amount)),
-            ],
-            all.Count - lines.Count);
+            ]);
     }
 }

@@ -37,23 +37,28 @@ public sealed record CountLineView(StoredLine Line, string FullName, string Unit
 /// <param name="Usual">What a bare number counts, in words.</param>
 /// <param name="Before">The last such visit to the site; null when there is none.</param>
 /// <param name="SeenBefore">What was seen on it and is not on this sheet yet.</param>
-/// <param name="Withheld">Lines of sensitive species that are not shown to the person who asks.</param>
+/// <param name="Partial">True where sensitive species that others counted, if there are any, are not shown to the person who asks.</param>
 public sealed record CountView(
-    CountSheet Sheet, IReadOnlyList<CountLineView> Lines, bool HasPlots, string Usual, DateOnly? Before, IReadOnlyList<SeenBefore> SeenBefore, int Withheld);
+    CountSheet Sheet, IReadOnlyList<CountLineView> Lines, bool HasPlots, string Usual, DateOnly? Before, IReadOnlyList<SeenBefore> SeenBefore, bool Partial);
 
 /// <summary>Lines to enter.</summary>
 /// <param name="Plot">Number of the plot; 1 where there are none.</param>
 /// <param name="Text">What was typed.</param>
 /// <param name="Taxon">The taxon chosen where the letters stand for several; null otherwise.</param>
 /// <param name="Origin">Wild, planted or not known.</param>
-/// <param name="Request">A number chosen by whoever sends it: sent again under it, the line is not counted twice. Null for none.</param>
-public sealed record LineInput(int Plot, string Text, string? Taxon, Origin Origin, Guid? Request = null);
+public sealed record LineInput(int Plot, string Text, string? Taxon, Origin Origin);
 
 /// <summary>What is set of a line.</summary>
 /// <param name="Amount">The number; null where nothing is counted.</param>
 /// <param name="Origin">Wild, planted or not known.</param>
 /// <param name="Note">A note.</param>
-public sealed record LineChange(double? Amount, Origin Origin, string Note);
+/// <param name="Expected">Revision the change starts from.</param>
+public sealed record LineChange(double? Amount, Origin Origin, string Note, long Expected);
+
+/// <summary>How a visit was made, as it shall be.</summary>
+/// <param name="Content">How it was made.</param>
+/// <param name="Expected">Revision the change starts from.</param>
+public sealed record SheetChange(SheetContent Content, long Expected);
 
 /// <summary>Counts by protocol, and what they come to.</summary>
 public static class CountsFeature
@@ -92,7 +97,7 @@ public static class CountsFeature
                 throw new RuleException("safe", "Make the checks before you set out, and tick that they are made.");
             }
 
-            var id = await store.BeginAsync(input.Request, await CheckAsync(input.Content, places, clock, cancel), person.Required, cancel);
+            var id = await store.BeginAsync(person.Head, input.Request, await CheckAsync(input.Content, places, clock, cancel), cancel);
             return await views.OfAsync(id, cancel);
         }).WithName("beginCount").Produces<CountView>();
 
@@ -100,17 +105,17 @@ public static class CountsFeature
             .WithName("count").Produces<CountView>();
 
         counts.MapPut("/{sheet:int}", async (
-            int sheet, SheetContent input, CountStore store, MapStore places, CountViews views, TimeProvider clock, CancellationToken cancel) =>
+            int sheet, SheetChange input, CountStore store, MapStore places, CountViews views, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {
             var before = await store.SheetAsync(sheet, cancel);
             var lines = await store.LinesAsync(sheet, cancel);
-            var content = await CheckAsync(input with { Protocol = before.Content.Protocol, Site = before.Content.Site, Date = before.Content.Date }, places, clock, cancel);
+            var content = await CheckAsync(input.Content with { Protocol = before.Content.Protocol, Site = before.Content.Site, Date = before.Content.Date }, places, clock, cancel);
             if (lines.Exists(l => l.Plot > content.Plots))
             {
                 throw new RuleException("plots", $"Plot {lines.Max(l => l.Plot)} has lines already. Take them away first, or leave the number of plots.");
             }
 
-            await store.SetAsync(sheet, content, cancel);
+            await store.SetAsync(person.Head, sheet, content, input.Expected, cancel);
             return await views.OfAsync(sheet, cancel);
         }).WithName("setCount").Produces<CountView>();
 
@@ -128,7 +133,7 @@ public static class CountsFeature
         {
             var content = (await store.SheetAsync(sheet, cancel)).Content;
             var lines = Check(input, content, current.Guide);
-            if (!await store.EnterAsync(sheet, current.Version, lines, person.Required, input.Request, cancel))
+            if (!await store.EnterAsync(person.Head, sheet, current.Version, lines, cancel))
             {
                 throw new RuleException("text", $"{lines[0].Name} is on the sheet already{(ProtocolRules.HasPlots(content.Protocol) ? $" for plot {input.Plot}" : "")}. Change its line instead.");
             }
@@ -137,7 +142,7 @@ public static class CountsFeature
         }).WithName("enterLine").Produces<CountView>();
 
         var line = api.MapGroup("/count-lines/{line:int}");
-        line.MapPut("/", async (int line, LineChange input, CountStore store, CountViews views, CancellationToken cancel) =>
+        line.MapPut("/", async (int line, LineChange input, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
         {
             var (sheet, before) = await views.LineAsync(line, cancel);
             if (ProtocolRules.FaultOf(before.Unit, input.Amount) is { Length: > 0 } fault)
@@ -145,12 +150,12 @@ public static class CountsFeature
                 throw new RuleException("amount", fault);
             }
 
-            return await store.SetLineAsync(line, input.Amount, input.Origin, Rules.Text("note", "The note", input.Note, 500), cancel)
+            return await store.SetLineAsync(person.Head, line, input.Amount, input.Origin, Rules.Text("note", "The note", input.Note, 500), input.Expected, cancel)
                 ? await views.OfAsync(sheet, cancel)
                 : throw new RuleException("origin", $"{before.Name} stands there already as growing so. Change that line's number instead.");
         }).WithName("setLine").Produces<CountView>();
 
-        line.MapPost("/one-more", async (int line, Guid? request, CountStore store, CountViews views, CancellationToken cancel) =>
+        line.MapPost("/one-more", async (int line, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
         {
             var (sheet, before) = await views.LineAsync(line, cancel);
             if (!ProtocolRules.AddsUp(before.Unit))
@@ -158,21 +163,21 @@ public static class CountsFeature
                 throw new RuleException("line", "Only counts can be counted up one by one.");
             }
 
-            await store.OneMoreAsync(line, request, cancel);
+            await store.OneMoreAsync(person.Head, line, cancel);
             return await views.OfAsync(sheet, cancel);
         }).WithName("oneMore").Produces<CountView>();
 
-        line.MapDelete("/", (int line, CountStore store, CountViews views, CancellationToken cancel) =>
-            TakeAwayAsync(line, true, store, views, cancel)).WithName("takeLineAway").Produces<CountView>();
+        line.MapDelete("/", (int line, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
+            TakeAwayAsync(line, true, store, views, person, cancel)).WithName("takeLineAway").Produces<CountView>();
 
-        line.MapPost("/back", (int line, CountStore store, CountViews views, CancellationToken cancel) =>
-            TakeAwayAsync(line, false, store, views, cancel)).WithName("putLineBack").Produces<CountView>();
+        line.MapPost("/back", (int line, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
+            TakeAwayAsync(line, false, store, views, person, cancel)).WithName("putLineBack").Produces<CountView>();
     }
 
-    private static async Task<CountView> TakeAwayAsync(int line, bool away, CountStore store, CountViews views, CancellationToken cancel)
+    private static async Task<CountView> TakeAwayAsync(int line, bool away, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel)
     {
         var (sheet, content) = await views.LineAsync(line, cancel);
-        return await store.TakeAwayAsync(line, away, cancel)
+        return await store.TakeAwayAsync(person.Head, line, away, cancel)
             ? await views.OfAsync(sheet, cancel)
             : throw new RuleException("line", $"{content.Name} was entered anew in the meantime. Change that line instead.");
     }

@@ -22,17 +22,20 @@ public static class DeterminationsFeature
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPost("/plants/{plant:int}/determinations", async (
-            int plant, DeterminationInput input, DeterminationStore store, PlantSheets sheets, PlantGrades grades, CurrentGuide current, CurrentPerson person,
-            TimeProvider clock, CancellationToken cancel) =>
+            int plant, DeterminationInput input, DeterminationStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {
             var taxon = current.Guide.FindTaxon(new TaxonId(input.Taxon))
                 ?? throw new RuleException("taxon", "The guide has no such taxon. Choose a name from the list.");
-            var request = await sheets.RequestAsync(plant, cancel);
-            var grounds = JsonSerializer.Serialize(DeterminationGrounds.Gather(current.Model, request.Plant, taxon.Id), PlantSheets.GroundsJson);
             var determination = new NewDetermination(
                 input.Request, plant, current.Version, taxon.Id.Value, input.Qualifier, DeterminationName.Full(taxon, input.Qualifier),
-                person.Required, Rules.Past(input.Date, clock), Rules.Text("remarks", "The remarks", input.Remarks, 2000), grounds);
-            await store.GiveAsync(determination, input.Origin?.ToString(), cancel);
-            return await grades.ChangedAsync(plant, cancel);
+                person.Required, Rules.Past(input.Date, clock), Rules.Text("remarks", "The remarks", input.Remarks, 2000));
+            return await sheets.OfAsync(await store.GiveAsync(person.Head, determination, input.Origin, p => GroundsOf(current, p, taxon.Id), cancel), cancel);
         }).WithName("determine").Produces<PlantSheet>();
+
+    /// <summary>What a name rests on, as it is kept.</summary>
+    /// <param name="current">The guide.</param>
+    /// <param name="plant">The plant.</param>
+    /// <param name="taxon">The name.</param>
+    public static string GroundsOf(CurrentGuide current, PlantInColony plant, TaxonId taxon) =>
+        JsonSerializer.Serialize(DeterminationGrounds.Gather(current.Model, plant.ToPlant(), taxon), PlantSheets.GroundsJson);
 }

@@ -13,10 +13,10 @@ public static class FiguresFeature
     {
         var figures = api.MapGroup("/figures");
         figures.MapGet("", async (
-            int? site, string? protocol, int? year, CountedSurvey survey, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>
+            int? site, string? protocol, int? year, CountedSurvey survey, PlaceStore places, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
         {
             var chosen = await survey.OfAsync(SentChoice.Of(site, protocol, year), cancel);
-            return SurveyFigures.Of(current.Guide, chosen.Units(), chosen.Lines, current.FloraOf(await places.SitesAsync(cancel))) with { Withheld = chosen.Withheld };
+            return SurveyFigures.Of(current.Guide, chosen.Units(), chosen.Lines, current.FloraOf(await places.SitesAsync(cancel))) with { Partial = person.Policy.HidesSensitive };
         }).WithName("figures").Produces<SurveyFigures>();
 
         figures.MapGet("/not-seen", async (int site, CountedSurvey survey, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>

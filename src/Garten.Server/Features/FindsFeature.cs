@@ -28,10 +28,7 @@ public sealed record FindQuery(int? Site, string? Taxon, int? Person, DateOnly? 
     public bool ByNameAlone => Site is null && Person is null && From is null && To is null && string.IsNullOrEmpty(Text);
 
     /// <summary>The filter.</summary>
-    /// <param name="taxa">Taxa whose lines are left out.</param>
-    /// <param name="plants">Plants that are left out.</param>
-    public FindFilter Filter(IReadOnlySet<string> taxa, IReadOnlySet<int> plants) => new(
-        Site, TaxonOrAll, Person, From, To, Rules.Text("text", "The search text", Text, 200) is { Length: > 0 } text ? text : null, taxa, plants);
+    public FindFilter Filter() => new(Site, TaxonOrAll, Person, From, To, Rules.Text("text", "The search text", Text, 200) is { Length: > 0 } text ? text : null);
 }
 
 /// <summary>A find, ready to show.</summary>
@@ -71,18 +68,17 @@ public static class FindsFeature
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/finds", async ([AsParameters] FindQuery query, bool? oldest, string? after, int? take, FindStore store, Veil veil, CurrentGuide current, CancellationToken cancel) =>
+        api.MapGet("/finds", async ([AsParameters] FindQuery query, bool? oldest, string? after, int? take, FindStore store, CurrentGuide current, CancellationToken cancel) =>
         {
             var most = Math.Clamp(take ?? 50, 1, MostRows);
-            var finds = await store.ListAsync(query.Filter(veil.Taxa, await veil.HiddenAsync(cancel)), oldest ?? false, PlaceOf(after), most + 1, cancel);
+            var finds = await store.ListAsync(query.Filter(), oldest ?? false, PlaceOf(after), most + 1, cancel);
             var page = finds.Take(most).Select(f => View(f, current.Guide)).ToArray();
             return new FindPage(page, finds.Count > most ? page[^1].Key : null);
         }).WithName("finds").Produces<FindPage>();
 
-        api.MapGet("/finds/summary", async ([AsParameters] FindQuery query, FindStore store, Veil veil, CoarseRecords coarse, CurrentGuide current, CancellationToken cancel) =>
+        api.MapGet("/finds/summary", async ([AsParameters] FindQuery query, FindStore store, CoarseRecords coarse, CurrentGuide current, CancellationToken cancel) =>
         {
-            var hidden = await veil.HiddenAsync(cancel);
-            var sums = await store.SumsAsync(query.Filter(veil.Taxa, hidden), cancel);
+            var sums = await store.SumsAsync(query.Filter(), cancel);
             var known = sums.Names.Where(n => current.Guide.FindTaxon(new(n.Taxon)) is not null).ToArray();
             var species = CountedNames.Of(current.Guide, [.. known.Select(n => new RecordedName(new(n.Taxon), n.Qualifier))]).OfType<TaxonId>().Distinct().Count();
             return new FindSummary(
@@ -91,23 +87,23 @@ public static class FindsFeature
                     .. known.GroupBy(n => n.Taxon).Select(g => new NamedFinds(TaxonName.Of(current.Guide.Taxon(new(g.Key))), g.Sum(n => n.Finds)))
                         .OrderByDescending(t => t.Finds).ThenBy(t => t.Taxon.Name, StringComparer.Ordinal).Take(ShownTaxa),
                 ],
-                await coarse.OfAsync(hidden, veil.Taxa, query.ByNameAlone, query.TaxonOrAll, cancel));
+                await coarse.OfAsync(query.ByNameAlone, query.TaxonOrAll, cancel));
         }).WithName("findSummary").Produces<FindSummary>();
 
         api.MapGet("/finds/map", async (
-            [AsParameters] FindQuery query, double? south, double? west, double? north, double? east, int? zoom, FindStore store, Veil veil, CancellationToken cancel) =>
+            [AsParameters] FindQuery query, double? south, double? west, double? north, double? east, int? zoom, FindStore store, CancellationToken cancel) =>
             await store.ClustersAsync(
-                query.Filter(veil.Taxa, await veil.HiddenAsync(cancel)), new(south ?? -90, west ?? -180, north ?? 90, east ?? 180), MapGrid.SideInDegrees(zoom ?? MapGrid.Nearest), cancel))
+                query.Filter(), new(south ?? -90, west ?? -180, north ?? 90, east ?? 180), MapGrid.SideInDegrees(zoom ?? MapGrid.Nearest), cancel))
             .WithName("findMap").Produces<List<FindCluster>>();
 
         api.MapGet("/finds.csv", [Noted] async (
-            [AsParameters] FindQuery query, bool? exact, FindStore store, Veil veil, CoarseRecords coarse, PlaceStore places, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+            [AsParameters] FindQuery query, bool? exact, FindStore store, CoarseRecords coarse, PlaceStore places, CurrentPerson person, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
         {
-            var leaving = await veil.LeavingAsync(exact ?? false, cancel);
-            var filter = query.Filter(leaving.Taxa, leaving.Plants);
-            var withheld = await coarse.OfAsync(leaving.Plants, leaving.Taxa, query.ByNameAlone, query.TaxonOrAll, cancel);
+            var leaving = person.Leaving(exact);
+            var filter = query.Filter();
+            var withheld = await coarse.OfAsync(leaving, query.ByNameAlone, query.TaxonOrAll, cancel);
             var flora = current.FloraOf(await places.SitesAsync(cancel));
-            var finds = store.StreamAsync(filter, cancel).Select(f => current.Guide.FindTaxon(new(f.Taxon)) is { } taxon ? (f, taxon, flora.At(taxon.Id, f.Site)) : (f, null, AreaStatus.Unknown));
+            var finds = store.SeenBy(leaving).StreamAsync(filter, cancel).Select(f => current.Guide.FindTaxon(new(f.Taxon)) is { } taxon ? (f, taxon, flora.At(taxon.Id, f.Site)) : (f, null, AreaStatus.Unknown));
             return TypedResults.Stream(
                 stream => FindsCsv.WriteAsync(finds, withheld, stream, cancel), "text/csv; charset=utf-8",
                 string.Create(CultureInfo.InvariantCulture, $"garten-finds-{Rules.Today(clock):yyyy-MM-dd}.csv"));

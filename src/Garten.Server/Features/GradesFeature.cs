@@ -19,11 +19,9 @@ public static class GradesFeature
             .WithName("grade").Produces<PlantGrade>();
 
         api.MapPost("/plants/{plant:int}/grade", async (
-            int plant, GradeInput input, GradeStore store, PlantStore plants, PlantGrades grades, CurrentPerson person, CancellationToken cancel) =>
-        {
-            await plants.CardAsync(plant, cancel);
-            await store.OverruleAsync(plant, input.Grade, Rules.Text("reason", "The reason", input.Reason, 2000, required: true), person.Required, cancel);
-            return await grades.OfAsync(plant, cancel);
-        }).WithName("overruleGrade").Produces<PlantGrade>();
+            int plant, GradeInput input, GradeStore store, PlantGrades grades, CurrentPerson person, CancellationToken cancel) =>
+            await grades.OfAsync(
+                await store.OverruleAsync(person.Head, plant, input.Grade, Rules.Text("reason", "The reason", input.Reason, 2000, required: true), cancel), cancel))
+            .WithName("overruleGrade").Produces<PlantGrade>();
     }
 }

@@ -87,7 +87,7 @@ public static class ImportFeature
         ImportChange? change = null;
         if (arriving.Faults.Count == 0)
         {
-            change = await store.BringInAsync(visits, arriving.Plants, arriving.NewSites, current.Version, person.Required, keep, new Part(progress, ShareOfReading), cancel);
+            change = await store.BringInAsync(visits, arriving.Plants, arriving.NewSites, current.Version, person.Head, keep, new Part(progress, ShareOfReading), cancel);
         }
         else if (keep)
         {

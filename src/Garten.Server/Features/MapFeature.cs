@@ -19,7 +19,8 @@ namespace Garten.Server.Features;
 /// <param name="Site">Number of the site it belongs to.</param>
 /// <param name="Note">A note.</param>
 /// <param name="Person">Who drew it.</param>
-public sealed record PlaceView(int Id, string Name, PlaceKind Kind, PlaceShape Shape, GeoPoint Middle, string Size, int? Site, string Note, string Person);
+/// <param name="Revision">Revision a change must start from.</param>
+public sealed record PlaceView(int Id, string Name, PlaceKind Kind, PlaceShape Shape, GeoPoint Middle, string Size, int? Site, string Note, string Person, long Revision);
 
 /// <summary>A plant on the map.</summary>
 /// <param name="Plant">The plant.</param>
@@ -51,7 +52,8 @@ public sealed record MapGround(string Ground, string Tiles);
 /// <param name="Shape">Where it lies.</param>
 /// <param name="Site">Number of its site.</param>
 /// <param name="Note">A note.</param>
-public sealed record PlaceInput(Guid Request, string Name, PlaceKind Kind, PlaceShape Shape, int? Site, string? Note);
+/// <param name="Expected">Revision a change starts from; null for a new place.</param>
+public sealed record PlaceInput(Guid Request, string Name, PlaceKind Kind, PlaceShape Shape, int? Site, string? Note, long? Expected = null);
 
 /// <summary>Where a plant stands, typed or pointed at.</summary>
 /// <param name="Typed">As typed; empty where it was pointed at.</param>
@@ -95,37 +97,36 @@ public static class MapFeature
             ? new PositionReading(read.At, read.At.ToString(), Coordinates.InDegreesMinutesSeconds(read.At), read.FinenessM)
             : throw new RuleException("text", fault)).WithName("readPosition").Produces<PositionReading>();
 
-        api.MapPost("/places", async (PlaceInput input, MapStore store, PlaceStore places, Veil veil, ServerSettings settings, CurrentPerson person, CancellationToken cancel) =>
+        api.MapPost("/places", async (PlaceInput input, MapStore store, PlaceStore places, PlantStore plants, CurrentGuide current, ServerSettings settings, CurrentPerson person, CancellationToken cancel) =>
         {
-            await store.AddAsync(input.Request, [await CheckAsync(input, places, cancel)], person.Required, cancel);
-            return await ViewAsync(store, places, veil, settings, cancel);
+            await store.AddAsync(person.Head, input.Request, [await CheckAsync(input, places, cancel)], cancel);
+            return await ViewAsync(store, places, plants, current, settings, cancel);
         }).WithName("addPlace").Produces<MapView>();
 
-        api.MapPut("/places/{place:int}", async (int place, PlaceInput input, MapStore store, PlaceStore places, Veil veil, ServerSettings settings, CancellationToken cancel) =>
+        api.MapPut("/places/{place:int}", async (int place, PlaceInput input, MapStore store, PlaceStore places, PlantStore plants, CurrentGuide current, ServerSettings settings, CurrentPerson person, CancellationToken cancel) =>
         {
-            await store.SetAsync(place, await CheckAsync(input, places, cancel), cancel);
-            return await ViewAsync(store, places, veil, settings, cancel);
+            await store.SetAsync(person.Head, place, await CheckAsync(input, places, cancel), input.Expected ?? 0, cancel);
+            return await ViewAsync(store, places, plants, current, settings, cancel);
         }).WithName("setPlace").Produces<MapView>();
 
-        api.MapDelete("/places/{place:int}", async (int place, MapStore store, PlaceStore places, Veil veil, ServerSettings settings, CancellationToken cancel) =>
+        api.MapDelete("/places/{place:int}", async (int place, MapStore store, PlaceStore places, PlantStore plants, CurrentGuide current, ServerSettings settings, CurrentPerson person, CancellationToken cancel) =>
         {
-            await store.TakeAwayAsync(place, true, cancel);
-            return await ViewAsync(store, places, veil, settings, cancel);
+            await store.TakeAwayAsync(person.Head, place, true, cancel);
+            return await ViewAsync(store, places, plants, current, settings, cancel);
         }).WithName("takePlaceAway").Produces<MapView>();
 
-        api.MapPost("/places/{place:int}/back", async (int place, MapStore store, PlaceStore places, Veil veil, ServerSettings settings, CancellationToken cancel) =>
+        api.MapPost("/places/{place:int}/back", async (int place, MapStore store, PlaceStore places, PlantStore plants, CurrentGuide current, ServerSettings settings, CurrentPerson person, CancellationToken cancel) =>
         {
-            await store.TakeAwayAsync(place, false, cancel);
-            return await ViewAsync(store, places, veil, settings, cancel);
+            await store.TakeAwayAsync(person.Head, place, false, cancel);
+            return await ViewAsync(store, places, plants, current, settings, cancel);
         }).WithName("putPlaceBack").Produces<MapView>();
 
         api.MapPut("/plants/{plant:int}/position", async (
-            int plant, PositionInput input, MapStore store, PlantStore plants, PlaceStore places, Veil veil, ServerSettings settings, CurrentPerson person, CancellationToken cancel) =>
+            int plant, PositionInput input, MapStore store, PlantStore plants, PlaceStore places, CurrentGuide current, ServerSettings settings, CurrentPerson person, CancellationToken cancel) =>
         {
-            await plants.CardAsync(plant, cancel);
             var (at, uncertainty) = Check(input);
-            await store.SayAsync(plant, at, uncertainty, Rules.Text("typed", "The position", input.Typed, 100), person.Required, cancel);
-            return await ViewAsync(store, places, veil, settings, cancel);
+            await store.SayAsync(person.Head, plant, at, uncertainty, Rules.Text("typed", "The position", input.Typed, 100), cancel);
+            return await ViewAsync(store, places, plants, current, settings, cancel);
         }).WithName("sayPosition").Produces<MapView>();
 
         api.MapPost("/places/file", async (bool? keep, Guid? request, HttpRequest file, MapStore store, CurrentPerson person, CancellationToken cancel) =>
@@ -134,7 +135,7 @@ public static class MapFeature
             var known = await store.PlacesAsync(cancel);
             var fresh = read.Places.Where(p => !known.Exists(k => IsSame(k.Content, p))).ToArray();
             var preview = new PlacesPreview(
-                [.. fresh.Select((p, i) => View(-1 - i, ContentOf(p), ""))], [.. read.Places.Where(p => !fresh.Contains(p)).Select(NameOf)], read.Faults);
+                [.. fresh.Select((p, i) => View(-1 - i, ContentOf(p), "", 0))], [.. read.Places.Where(p => !fresh.Contains(p)).Select(NameOf)], read.Faults);
             if (keep == true)
             {
                 if (read.Faults.Count > 0)
@@ -142,13 +143,13 @@ public static class MapFeature
                     throw new RuleException("file", $"{string.Join(" ", read.Faults.Take(5))} Nothing was brought in.");
                 }
 
-                await store.AddAsync(request ?? Guid.NewGuid(), [.. fresh.Select(ContentOf)], person.Required, cancel);
+                await store.AddAsync(person.Head, request ?? Guid.CreateVersion7(), [.. fresh.Select(ContentOf)], cancel);
             }
 
             return preview;
         }).WithName("bringInPlaces").Accepts<byte[]>("application/geo+json", "application/gpx+xml").Produces<PlacesPreview>();
 
-        api.MapPut("/map/ground", async (HttpRequest file, MapStore store, PlaceStore places, Veil veil, ServerSettings settings, CancellationToken cancel) =>
+        api.MapPut("/map/ground", async (HttpRequest file, MapStore store, PlaceStore places, PlantStore plants, CurrentGuide current, ServerSettings settings, CurrentPerson person, CancellationToken cancel) =>
         {
             using var content = new MemoryStream();
             await file.Body.CopyToAsync(content, cancel);
@@ -159,41 +160,40 @@ public static class MapFeature
             }
 
             await store.SetBaseAsync(Encoding.UTF8.GetString(content.ToArray()), cancel);
-            return await ViewAsync(store, places, veil, settings, cancel);
+            return await ViewAsync(store, places, plants, current, settings, cancel);
         }).Needs(Right.Steward).Accepts<byte[]>("application/geo+json").WithName("setGround").Produces<MapView>();
 
-        api.MapGet("/map.geojson", [Noted] async (bool? exact, MapStore store, PlaceStore places, Veil veil, ServerSettings settings, CancellationToken cancel) =>
+        api.MapGet("/map.geojson", [Noted] async (bool? exact, MapStore store, PlaceStore places, PlantStore plants, CurrentGuide current, ServerSettings settings, CurrentPerson person, CancellationToken cancel) =>
         {
-            var leaving = await veil.LeavingAsync(exact ?? false, cancel);
-            var map = await ViewAsync(store, places, veil, settings, cancel);
+            var leaving = person.Leaving(exact);
+            var map = await ViewAsync(store.SeenBy(leaving), places, plants.SeenBy(leaving), current, settings, cancel);
             var content = new MemoryStream();
-            GeoJson.Write(map.Places.Select(p => (p.Shape, Properties(p))).Concat(Leaving(map, leaving.Plants).Select(p => (new PlaceShape(ShapeForm.Point, [p.At]), Properties(p)))), content);
+            GeoJson.Write(map.Places.Select(p => (p.Shape, Properties(p))).Concat(map.Plants.Where(p => p.Own).Select(p => (new PlaceShape(ShapeForm.Point, [p.At]), Properties(p)))), content);
             return TypedResults.File(content.ToArray(), "application/geo+json", "garten-map.geojson");
         }).WithName("mapGeoJson").Produces<string>(contentType: "application/geo+json");
 
-        api.MapGet("/map.gpx", [Noted] async (bool? exact, MapStore store, PlaceStore places, Veil veil, ServerSettings settings, CancellationToken cancel) =>
+        api.MapGet("/map.gpx", [Noted] async (bool? exact, MapStore store, PlaceStore places, PlantStore plants, CurrentGuide current, ServerSettings settings, CurrentPerson person, CancellationToken cancel) =>
         {
-            var leaving = await veil.LeavingAsync(exact ?? false, cancel);
-            var map = await ViewAsync(store, places, veil, settings, cancel);
+            var leaving = person.Leaving(exact);
+            var map = await ViewAsync(store.SeenBy(leaving), places, plants.SeenBy(leaving), current, settings, cancel);
             var content = new MemoryStream();
             Gpx.Write(
-                map.Places.Select(p => (p.Shape, p.Name, p.Note)).Concat(Leaving(map, leaving.Plants).Select(p => (new PlaceShape(ShapeForm.Point, [p.At]), p.Plant.Tag, p.Plant.Name ?? p.Plant.Description))), content);
+                map.Places.Select(p => (p.Shape, p.Name, p.Note)).Concat(map.Plants.Where(p => p.Own).Select(p => (new PlaceShape(ShapeForm.Point, [p.At]), p.Plant.Tag, p.Plant.Name ?? p.Plant.Description))), content);
             return TypedResults.File(content.ToArray(), "application/gpx+xml", "garten-map.gpx");
         }).WithName("mapGpx").Produces<string>(contentType: "application/gpx+xml");
     }
 
-    private static async Task<MapView> ViewAsync(MapStore store, PlaceStore places, Veil veil, ServerSettings settings, CancellationToken cancel)
+    private static async Task<MapView> ViewAsync(MapStore store, PlaceStore places, PlantStore plants, CurrentGuide current, ServerSettings settings, CancellationToken cancel)
     {
         var sites = await places.SitesAsync(cancel);
         var byName = sites.ToDictionary(s => s.Name);
         var positions = (await store.PositionsAsync(cancel)).ToDictionary(p => p.Plant);
-        var sensitive = veil.Sensitive();
         List<MapPlant> placed = [];
         List<PlantTag> unplaced = [];
-        foreach (var tag in await veil.TagsAsync(cancel))
+        foreach (var tag in await plants.TagsAsync(cancel))
         {
             var site = byName[tag.Site];
-            var secret = tag.Taxon is not null && sensitive.Contains(tag.Taxon);
+            var secret = current.IsSensitive(tag.Taxon);
             if (positions.TryGetValue(tag.Id, out var own))
             {
                 placed.Add(new(tag, own.At, Coordinates.InDegreesMinutesSeconds(own.At), own.UncertaintyM, true, secret));
@@ -208,12 +208,10 @@ public static class MapFeature
             }
         }
 
-        return new(await store.BaseAsync(cancel) ?? "", settings.Tiles, [.. (await store.PlacesAsync(cancel)).Select(p => View(p.Id, p.Content, p.Person))], sites, placed, unplaced);
+        return new(await store.BaseAsync(cancel) ?? "", settings.Tiles, [.. (await store.PlacesAsync(cancel)).Select(p => View(p.Id, p.Content, p.Person, p.Revision))], sites, placed, unplaced);
     }
 
-    private static PlaceView View(int id, PlaceContent c, string person) => new(id, c.Name, c.Kind, c.Shape, c.Shape.Middle, c.Shape.Size, c.Site, c.Note, person);
-
-    private static IEnumerable<MapPlant> Leaving(MapView map, IReadOnlySet<int> hidden) => map.Plants.Where(p => p.Own && !hidden.Contains(p.Plant.Id));
+    private static PlaceView View(int id, PlaceContent c, string person, long revision) => new(id, c.Name, c.Kind, c.Shape, c.Shape.Middle, c.Shape.Size, c.Site, c.Note, person, revision);
 
     private static Dictionary<string, string> Properties(PlaceView p) => new Dictionary<string, string> { ["name"] = p.Name, ["kind"] = p.Kind.ToString(), ["note"] = p.Note, ["size"] = p.Size };
 

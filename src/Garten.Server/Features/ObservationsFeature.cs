@@ -22,10 +22,12 @@ namespace Garten.Server.Features;
 /// <param name="Expected">Revision the change starts from; null when nothing was there.</param>
 /// <param name="Tool">What it was seen with; null for what the guide asks for.</param>
 /// <param name="Places">Where each of the parts grew; left out when all grew as exposure and position say, as a new entry does.</param>
+/// <param name="Age">How old the part was; null where not noted.</param>
+/// <param name="Replaces">True where the person wants a rough value in the place of measured parts, or them in its place.</param>
 public sealed record ObservationInput(
     Finding Finding, string[]? States, string[]? Parts, string? Rough, string? Entry, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source,
     Alteration[]? Altered, Exposure? Exposure, PartPosition? Position, string? Note, long? Expected,
-    Tool? Tool = null, PartPlace[]? Places = null);
+    Tool? Tool = null, PartPlace[]? Places = null, PartAge? Age = null, bool Replaces = false);
 
 /// <summary>Recording features, and taking changes back.</summary>
 public static class ObservationsFeature
@@ -35,40 +37,34 @@ public static class ObservationsFeature
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPut("/plants/{plant:int}/visits/{visit:int}/features/{character}", async (
-            int plant, int visit, string character, ObservationInput input, EvidenceStore store, YardstickStore yardsticks, PlantGrades grades, CurrentGuide current,
+            int plant, int visit, string character, ObservationInput input, EvidenceStore store, YardstickStore yardsticks, PlantSheets sheets, CurrentGuide current,
             CurrentPerson person, CancellationToken cancel) =>
         {
-            var content = Check(visit, character, input, current, person.Required, await YardsticksFeature.AllAsync(yardsticks, person.Required, cancel));
-            var label = current.Guide.Character(new(character)).Label;
-            await store.SetObservationAsync(
-                plant, current.Version, visit, character, content, input.Expected, person.Required, $"record {label.ToLowerInvariant()}", cancel);
-            return await grades.ChangedAsync(plant, cancel);
+            // Only what is written in words may speak of a card or a hand; what is chosen needs none.
+            var own = input.Entry is null && input.Rough is null && input.Parts is null ? [] : await YardsticksFeature.AllAsync(yardsticks, person.Required, cancel);
+            var content = Check(visit, character, input, current, person.Required, own);
+            var what = $"record {current.Guide.Character(new(character)).Label.ToLowerInvariant()}";
+            var changed = await store.SetObservationsAsync(person.Head, plant, current.Version, visit, [new(character, content, input.Expected, what) { Replaces = input.Replaces }], null, cancel);
+            return await sheets.OfAsync(changed, cancel);
         }).WithName("recordFeature").Produces<PlantSheet>();
 
         api.MapDelete("/plants/{plant:int}/visits/{visit:int}/features/{character}", async (
-            int plant, int visit, string character, long expected, EvidenceStore store, PlantGrades grades, CurrentGuide current,
-            CurrentPerson person, CancellationToken cancel) =>
+            int plant, int visit, string character, long expected, EvidenceStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
         {
-            var label = current.Guide.FindCharacter(new(character))?.Label ?? character;
-            await store.SetObservationAsync(
-                plant, current.Version, visit, character, null, expected, person.Required, $"remove {label.ToLowerInvariant()}", cancel);
-            return await grades.ChangedAsync(plant, cancel);
+            var what = $"remove {(current.Guide.FindCharacter(new(character))?.Label ?? character).ToLowerInvariant()}";
+            return await sheets.OfAsync(await store.SetObservationsAsync(person.Head, plant, current.Version, visit, [new(character, null, expected, what)], null, cancel), cancel);
         }).WithName("removeFeature").Produces<PlantSheet>();
 
-        api.MapPost("/plants/{plant:int}/undo", (int plant, Guid? request, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
-            UndoAsync(plant, false, request, store, grades, current, person, cancel)).WithName("undo").Produces<PlantSheet>();
+        api.MapPost("/plants/{plant:int}/undo", (int plant, EvidenceStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            UndoAsync(plant, false, store, sheets, current, person, cancel)).WithName("undo").Produces<PlantSheet>();
 
-        api.MapPost("/plants/{plant:int}/redo", (int plant, Guid? request, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
-            UndoAsync(plant, true, request, store, grades, current, person, cancel)).WithName("redo").Produces<PlantSheet>();
+        api.MapPost("/plants/{plant:int}/redo", (int plant, EvidenceStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            UndoAsync(plant, true, store, sheets, current, person, cancel)).WithName("redo").Produces<PlantSheet>();
     }
 
     private static async Task<PlantSheet> UndoAsync(
-        int plant, bool redo, Guid? request, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel)
-    {
-        _ = person.Required;
-        await store.UndoAsync(plant, current.Version, redo, request, cancel);
-        return await grades.ChangedAsync(plant, cancel);
-    }
+        int plant, bool redo, EvidenceStore store, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+        await sheets.OfAsync((await store.UndoAsync(person.Head, plant, current.Version, redo, cancel)).Plant, cancel);
 
     /// <summary>Checks what was sent and makes it ready to keep.</summary>
     /// <param name="visit">The plant's visit.</param>
@@ -86,7 +82,7 @@ public static class ObservationsFeature
         var rough = input.Finding == Finding.Rough ? Rules.Text("rough", "The value", input.Rough, 200, required: true) : null;
         var feature = input.Entry is null
             ? new RecordedFeature(new(character), input.Finding, [.. states], [.. typed], rough, input.Hidden)
-            : ObservationRules.FromEntry(current.Guide, new(character), [.. typed], Rules.Text("entry", "The value", input.Entry, 60, required: true));
+            : ObservationRules.FromEntry(current.Guide, new(character), [.. typed], Rules.Text("entry", "The value", input.Entry, 60, required: true), yardsticks);
         var found = ObservationRules.Check(current.Guide, feature, out var fault, yardsticks) ?? throw new RuleException(character, fault);
         var here = new PartPlace(input.Exposure, input.Position);
         var places = input.Places ?? [.. typed.Select(_ => here)];
@@ -111,6 +107,6 @@ public static class ObservationsFeature
             found.Rough,
             feature.Finding == Finding.Hidden ? input.Hidden : null,
             input.Certainty, input.Source, [.. (input.Altered ?? []).Distinct()], here.Exposure, here.Position,
-            Rules.Text("note", "The note", input.Note, 2000), person, input.Tool);
+            Rules.Text("note", "The note", input.Note, 2000), person, input.Tool, input.Age);
     }
 }

@@ -3,7 +3,6 @@ using Garten.Core.Guides;
 using Garten.Core.Survey.Places;
 using Garten.Core.Survey.Reporting;
 using Garten.Data;
-using Garten.Server.Access;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
@@ -46,27 +45,27 @@ public static class PaperFeature
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/labels", async (Veil veil, PlantSheets sheets, MapStore map, CurrentGuide current, CancellationToken cancel) =>
+        api.MapGet("/labels", async (PlantStore plants, PlantSheets sheets, MapStore map, CurrentGuide current, CancellationToken cancel) =>
         {
             var positions = (await map.PositionsAsync(cancel)).ToDictionary(p => p.Plant);
-            var sensitive = veil.Sensitive();
             List<LabelView> labels = [];
-            foreach (var tag in await veil.TagsAsync(cancel))
+            foreach (var plant in (await plants.ReadAllAsync(cancel)).Where(p => p.Stored.Vouchers.Count > 0))
             {
-                var sheet = await sheets.ReadAsync(tag.Id, cancel);
-                labels.AddRange(sheet.Vouchers.Select(v => LabelOf(sheet, v, positions.GetValueOrDefault(tag.Id), current.Guide, tag.Taxon is not null && sensitive.Contains(tag.Taxon))));
+                var sheet = sheets.Of(plant, new(null, null));
+                var sensitive = current.IsSensitive(plant.Stored.Determinations is [var latest, ..] ? latest.Taxon : null);
+                labels.AddRange(sheet.Vouchers.Select(v => LabelOf(sheet, v, positions.GetValueOrDefault(sheet.Plant.Id), current.Guide, sensitive)));
             }
 
             return labels.OrderBy(l => l.Number, StringComparer.Ordinal).ToList();
         }).WithName("labels").Produces<List<LabelView>>();
 
         api.MapGet("/checklist", async (
-            int site, DateOnly? date, CountedSurvey survey, RecordStore records, Veil veil, PlaceStore places, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+            int site, DateOnly? date, CountedSurvey survey, RecordStore records, PlaceStore places, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
         {
             var at = (await places.SitesAsync(cancel)).Find(s => s.Id == site) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
             var day = date ?? Rules.Today(clock);
             var counted = (await survey.OfAsync(CountChoice.All, cancel)).Lines.Where(l => l.Qualifier == IdentificationQualifier.None && l.Origin != Origin.Planted).Select(l => (l.Taxon, l.Site, l.Date));
-            var followed = (await records.ListAsync(RecordFilter.All with { Hidden = await veil.HiddenAsync(cancel) }, cancel))
+            var followed = (await records.ListAsync(RecordFilter.All, cancel))
                 .Where(r => r.Qualifier == IdentificationQualifier.None && r.Origin != Origin.Planted && current.Guide.FindTaxon(new(r.Taxon)) is not null)
                 .Select(r => (Taxon: new TaxonId(r.Taxon), r.Site, r.Date));
             return new ChecklistView(at, day, FieldChecklist.For(current.Guide, at.Name, at.AsSeasonPlace(), day, counted.Concat(followed)));

@@ -1,3 +1,4 @@
+using System.Security.Cryptography;
 using System.Collections.Concurrent;
 using Garten.Core.Measuring.Photos;
 using Garten.Data;
@@ -10,8 +11,8 @@ public sealed class PhotoScenes : IDisposable
 {
     private const int KeptScenes = 12;
 
-    private readonly ConcurrentDictionary<Guid, PhotoScene> _scenes = new();
-    private readonly ConcurrentQueue<Guid> _order = new();
+    private readonly ConcurrentDictionary<string, PhotoScene> _scenes = new();
+    private readonly ConcurrentQueue<string> _order = new();
 
     // One at a time: a picture unpacked takes up to 140 MB.
     private readonly SemaphoreSlim _turn = new(1);
@@ -21,15 +22,15 @@ public sealed class PhotoScenes : IDisposable
     /// <param name="store">Where it is kept.</param>
     /// <param name="cancel">Gives up.</param>
     public async Task<PhotoScene> OfAsync(Guid id, PhotoStore store, CancellationToken cancel) =>
-        _scenes.TryGetValue(id, out var known) ? known : await LookAsync(id, await store.ContentAsync(id, cancel), cancel);
+        await store.PrintAsync(id, cancel) is { } print && _scenes.TryGetValue(print, out var known) ? known : await LookAsync(await store.ContentAsync(id, cancel), cancel);
 
-    /// <summary>Looks at a picture.</summary>
-    /// <param name="id">Its number.</param>
+    /// <summary>Looks at a picture. What was seen is kept under what the file holds: a number says nothing of what is sent under it.</summary>
     /// <param name="file">The file.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="PictureException">The file is refused.</exception>
-    public async Task<PhotoScene> LookAsync(Guid id, byte[] file, CancellationToken cancel)
+    public async Task<PhotoScene> LookAsync(byte[] file, CancellationToken cancel)
     {
+        var id = Convert.ToHexStringLower(SHA256.HashData(file));
         await _turn.WaitAsync(cancel);
         try
         {

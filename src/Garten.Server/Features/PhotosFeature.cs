@@ -43,20 +43,7 @@ public static class PhotosFeature
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var photos = api.MapGroup("/photos").AddEndpointFilter(async (call, next) =>
-        {
-            var context = call.HttpContext;
-            if (Guid.TryParse(context.Request.RouteValues["id"] as string, out var id))
-            {
-                var hidden = await context.RequestServices.GetRequiredService<Veil>().HiddenAsync(context.RequestAborted);
-                if (hidden.Count > 0 && (await context.RequestServices.GetRequiredService<PhotoStore>().PlantsAsync(id, context.RequestAborted)).Exists(hidden.Contains))
-                {
-                    throw new NotInStoreException(PhotoStore.NoSuchPhoto);
-                }
-            }
-
-            return await next(call);
-        });
+        var photos = api.MapGroup("/photos");
         photos.MapPut("/{id:guid}", async (Guid id, string name, HttpRequest request, PhotoStore store, PhotoScenes scenes, CurrentPerson person, CancellationToken cancel) =>
         {
             var file = await Uploads.ReadAsync(request, PictureReader.MostBytes, "picture", cancel);
@@ -102,10 +89,9 @@ public static class PhotosFeature
         }).Needs(Right.Look).WithName("measurePhoto").Produces<PhotoMeasures>();
 
         photos.MapPost("/{id:guid}/uses", async (
-            Guid id, Guid? request, PhotoUseInput input, PhotoStore store, EvidenceStore evidence, PlantSheets sheets, PlantGrades grades, Veil veil, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            Guid id, PhotoUseInput input, PhotoStore store, EvidenceStore evidence, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
         {
             await store.FindAsync(id, cancel);
-            await veil.RequireAsync(input.Plant, cancel);
             if (input.Features.Length is 0 or > MostFeatures)
             {
                 throw new RuleException("features", $"Choose from 1 to {MostFeatures} features to put on the sheet.");
@@ -124,13 +110,14 @@ public static class PhotosFeature
                 var content = ObservationsFeature.Check(input.Visit, f.Character, InputOf(f, before), current, person.Required);
                 return new ObservationChange(f.Character, content, before?.Revision, $"record {current.Guide.Character(new(f.Character)).Label.ToLowerInvariant()}");
             }).ToArray();
-            await evidence.SetObservationsAsync(input.Plant, current.Version, input.Visit, changes, person.Required, request, cancel);
-            await store.UseAsync(id, input.Visit, [.. changes.Select(c => c.Character)], cancel);
-            return await grades.ChangedAsync(input.Plant, cancel);
+            return await sheets.OfAsync(await evidence.SetObservationsAsync(person.Head, input.Plant, current.Version, input.Visit, changes, id, cancel), cancel);
         }).WithName("usePhoto").Produces<PlantSheet>();
 
-        api.MapGet("/plants/{plant:int}/photos", async (int plant, PhotoStore store, CancellationToken cancel) =>
-            (await store.UsesAsync(plant, cancel)).ToArray()).WithName("plantPhotos").Produces<PhotoUse[]>();
+        api.MapGet("/plants/{plant:int}/photos", async (int plant, PhotoStore store, PlantStore plants, CancellationToken cancel) =>
+        {
+            await plants.CardAsync(plant, cancel);
+            return (await store.UsesAsync(plant, cancel)).ToArray();
+        }).WithName("plantPhotos").Produces<PhotoUse[]>();
     }
 
     /// <summary>One more leaf joins those measured before; a state joins those seen.</summary>
@@ -148,7 +135,7 @@ public static class PhotosFeature
         {
             // Looked at before it is kept, so that a broken file is refused while the person still has the whole one.
             var facts = PictureReader.Facts(file);
-            await scenes.LookAsync(id, file, cancel);
+            await scenes.LookAsync(file, cancel);
             var photo = new KeptPhoto(id, Rules.Text("name", "The name", Path.GetFileName(name), 200, required: true), facts.Type, facts.Width, facts.Height, facts.Taken, facts.Latitude, facts.Longitude);
             await store.KeepAsync(photo, file, person, cancel);
             return photo;

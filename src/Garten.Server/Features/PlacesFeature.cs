@@ -15,9 +15,10 @@ namespace Garten.Server.Features;
 /// <param name="Habitats">States of the character <c>habitat</c>.</param>
 /// <param name="SnowGone">The day on which snow is usually gone, for example "5 Jun"; empty where none lies.</param>
 /// <param name="FloraArea">Identifier of the guide's area it lies in; empty where none is said.</param>
+/// <param name="Expected">Revision a change starts from; null for a new site.</param>
 public sealed record SiteInput(
     string Name, string? Description = null, double? ElevationM = null, double? Latitude = null, double? Longitude = null,
-    double? UncertaintyM = null, string[]? Habitats = null, string? SnowGone = null, string? FloraArea = null);
+    double? UncertaintyM = null, string[]? Habitats = null, string? SnowGone = null, string? FloraArea = null, long? Expected = null);
 
 /// <summary>The sites of the survey.</summary>
 public static class PlacesFeature
@@ -35,11 +36,11 @@ public static class PlacesFeature
             return NearestSite.Of(new(latitude, longitude), await places.SitesAsync(cancel));
         }).WithName("nearestSite").Produces<NearestSite>();
 
-        api.MapPost("/sites", (SiteInput input, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>
-            places.AddSiteAsync(Check(input, current), cancel)).WithName("addSite").Produces<Site>();
+        api.MapPost("/sites", (SiteInput input, PlaceStore places, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            places.AddSiteAsync(person.Head, Check(input, current), cancel)).WithName("addSite").Produces<Site>();
 
-        api.MapPut("/sites/{id:int}", (int id, SiteInput input, PlaceStore places, CurrentGuide current, CancellationToken cancel) =>
-            places.ChangeSiteAsync(Check(input, current) with { Id = id }, cancel)).WithName("changeSite").Produces<Site>();
+        api.MapPut("/sites/{id:int}", (int id, SiteInput input, PlaceStore places, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            places.ChangeSiteAsync(person.Head, Check(input, current) with { Id = id }, input.Expected ?? 0, cancel)).WithName("changeSite").Produces<Site>();
     }
 
     private static Site Check(SiteInput input, CurrentGuide current)

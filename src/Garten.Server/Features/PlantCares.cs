@@ -7,34 +7,26 @@ namespace Garten.Server.Features;
 
 /// <summary>Brings together how a plant is found again and kept, and what changed on it.</summary>
 /// <param name="plants">Plants.</param>
-/// <param name="sheets">Their sheets.</param>
-/// <param name="names">Their names.</param>
 /// <param name="store">What is kept of their care.</param>
 /// <param name="current">The guide.</param>
-public sealed class PlantCares(PlantStore plants, PlantSheets sheets, DeterminationStore names, CareStore store, CurrentGuide current)
+public sealed class PlantCares(PlantStore plants, CareStore store, CurrentGuide current)
 {
     /// <summary>The care of a plant.</summary>
     /// <param name="plant">The plant.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<PlantCare> OfAsync(int plant, CancellationToken cancel)
-    {
-        var request = await sheets.RequestAsync(plant, cancel);
-        var given = (await names.OfAsync(plant, cancel)).Select(d => current.Guide.FindTaxon(new(d.Taxon))).FirstOrDefault(t => t is not null);
-        var landmarks = await store.LandmarksAsync(plant, cancel);
-        return new(
-            landmarks, CareFeature.Way(landmarks), await store.ThreatsAsync(plant, cancel), [.. (await store.CountsAsync(plant, cancel)).Select(YearOf)],
-            [.. SeenAgain.Of(current.Guide, request.Plant, given?.Id)]);
-    }
+    public async Task<PlantCare> OfAsync(int plant, CancellationToken cancel) => await OfAsync(await plants.ReadAsync(plant, cancel), cancel);
 
-    /// <summary>Changes the care of a plant, and gives it as it is then.</summary>
+    /// <summary>The care of a plant that was just read or changed.</summary>
     /// <param name="plant">The plant.</param>
-    /// <param name="change">The change; not made where there is no such plant.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<PlantCare> ChangeAsync(int plant, Func<CareStore, Task> change, CancellationToken cancel)
+    public async Task<PlantCare> OfAsync(PlantInColony plant, CancellationToken cancel)
     {
-        await plants.CardAsync(plant, cancel);
-        await change(store);
-        return await OfAsync(plant, cancel);
+        var id = plant.Stored.Card.Id;
+        var given = plant.Stored.Determinations.Select(d => current.Guide.FindTaxon(new(d.Taxon))).FirstOrDefault(t => t is not null);
+        var landmarks = await store.LandmarksAsync(id, cancel);
+        return new(
+            landmarks, await store.LandmarksRevisionAsync(id, cancel), CareFeature.Way(landmarks), await store.ThreatsAsync(id, cancel), [.. (await store.CountsAsync(id, cancel)).Select(YearOf)],
+            [.. SeenAgain.Of(current.Guide, plant.ToPlant(), given?.Id)]);
     }
 
     private static PopulationYear YearOf(PopulationCount count)

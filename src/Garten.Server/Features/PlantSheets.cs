@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Text.Json;
 using Garten.Core.Assessment;
 using Garten.Core.Bench;
@@ -32,10 +31,11 @@ namespace Garten.Server.Features;
 /// <param name="Note">A note.</param>
 /// <param name="Recorder">Who recorded.</param>
 /// <param name="Revision">Revision a change must start from.</param>
+/// <param name="Age">How old the part was; null where not noted.</param>
 public sealed record ObservationView(
     int Visit, DateOnly Date, string Character, string Label, Organ Organ, string Summary, Finding Finding, IReadOnlyList<string> States,
     IReadOnlyList<string> Parts, IReadOnlyList<PartPlace> Places, IReadOnlyList<string> PlaceWords, string Rough, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source, IReadOnlyList<Alteration> Altered,
-    Exposure? Exposure, PartPosition? Position, Tool? Tool, string Note, string Recorder, long Revision)
+    Exposure? Exposure, PartPosition? Position, Tool? Tool, string Note, string Recorder, long Revision, PartAge? Age)
 {
     /// <summary>An observation of a plant.</summary>
     /// <param name="stored">As stored.</param>
@@ -44,11 +44,11 @@ public sealed record ObservationView(
     public static ObservationView Of(StoredObservation stored, Character character, DateOnly date)
     {
         var c = stored.Content;
-        var places = PlantSheets.PlacesOf(c);
+        var places = c.Places();
         return new(
-            c.PlantVisit, date, c.Character, character.Label, character.Organ, Wording.Recorded(character, PlantSheets.Observation(c, 0, date, null, null)),
+            c.PlantVisit, date, c.Character, character.Label, character.Organ, Wording.Recorded(character, c.ToObservation(0, date, null, null)),
             c.Finding, c.States, [.. c.Parts.Select(p => p.Typed)], places, [.. places.Select(Wording.Of)], c.Rough?.Typed ?? "", c.Hidden, c.Certainty, c.Source, c.Altered, c.Exposure,
-            c.Position, c.Tool, c.Note, stored.Recorder, stored.Revision);
+            c.Position, c.Tool, c.Note, stored.Recorder, stored.Revision, c.Age);
     }
 
     /// <summary>What somebody else recorded in the meantime, for showing both; null when it was removed or is a walk.</summary>
@@ -89,10 +89,9 @@ public sealed record PlantSheet(
 /// <summary>Brings together all that is known of a plant.</summary>
 /// <param name="plants">Plants.</param>
 /// <param name="evidence">Evidence.</param>
-/// <param name="determinations">Determinations.</param>
-/// <param name="reviews">What others say of them.</param>
 /// <param name="current">The guide.</param>
-public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, ReviewStore reviews, CurrentGuide current)
+/// <param name="person">Who asks.</param>
+public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, CurrentGuide current, CurrentPerson person)
 {
     /// <summary>How grounds are kept.</summary>
     public static JsonSerializerOptions GroundsJson { get; } = new(JsonSerializerDefaults.Web);
@@ -100,104 +99,45 @@ public sealed class PlantSheets(PlantStore plants, EvidenceStore evidence, Deter
     /// <summary>The sheet of a plant.</summary>
     /// <param name="plant">Its number.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<PlantSheet> ReadAsync(int plant, CancellationToken cancel)
+    public async Task<PlantSheet> ReadAsync(int plant, CancellationToken cancel) => await OfAsync(await plants.ReadAsync(plant, cancel), cancel);
+
+    /// <summary>The sheet of a plant that was just read or changed.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<PlantSheet> OfAsync(PlantInColony plant, CancellationToken cancel) =>
+        Of(plant, person.Id is { } own ? await evidence.UndoStateAsync(plant.Stored.Card.Id, own, cancel) : new(null, null));
+
+    /// <summary>The sheet of a plant.</summary>
+    /// <param name="plant">The plant.</param>
+    /// <param name="undo">What the person can take back.</param>
+    public PlantSheet Of(PlantInColony plant, UndoState undo)
     {
-        var (card, visits, observations, walk) = await LoadAsync(plant, cancel);
-        var linked = await plants.LinkedAsync(plant, cancel);
-        var request = Request(card, visits, observations, walk, await ColonyAsync(linked, cancel));
-        var dates = visits.ToDictionary(v => v.Id, v => v.Date);
-        var names = await determinations.OfAsync(plant, cancel);
-        var said = (await reviews.OfAsync(plant, cancel)).ToLookup(r => r.Determination);
+        var stored = plant.Stored;
+        var dates = stored.Visits.ToDictionary(v => v.Id, v => v.Date);
+        var said = stored.Reviews.ToLookup(r => r.Determination);
         return new(
-            card,
-            visits,
+            stored.Card,
+            stored.Visits,
             [
-                .. observations.Select(o => (Stored: o, Character: current.Guide.FindCharacter(new(o.Content.Character))))
+                .. stored.Observations.Select(o => (Stored: o, Character: current.Guide.FindCharacter(new(o.Content.Character))))
                     .Where(x => x.Character is not null)
                     .Select(x => ObservationView.Of(x.Stored, x.Character!, dates[x.Stored.Content.PlantVisit])),
             ],
-            request,
-            linked,
-            Learned(visits),
-            walk?.Revision,
+            new(plant.ToPlant(), null),
+            stored.Colony,
+            ReachBack.Fill([.. stored.Visits.Select(v => new StageAndSex(v.Date, v.Stage, v.Sex))]),
+            stored.Walk?.Revision,
             [
-                .. names.Select(d => new DeterminationView(
+                .. stored.Determinations.Select(d => new DeterminationView(
                     d.Id, d.Taxon, d.FullName, d.Qualifier, d.Person, d.Date, d.Remarks,
                     JsonSerializer.Deserialize<DeterminationGrounds>(d.Grounds, GroundsJson)!, [.. said[d.Id]])),
             ],
-            await evidence.UndoStateAsync(plant, cancel),
-            await reviews.VouchersAsync(plant, cancel));
+            undo,
+            stored.Vouchers);
     }
 
-    /// <summary>The plant as the core knows it.</summary>
+    /// <summary>The plant as the core is asked about it.</summary>
     /// <param name="plant">Its number.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<BenchRequest> RequestAsync(int plant, CancellationToken cancel)
-    {
-        var (card, visits, observations, walk) = await LoadAsync(plant, cancel);
-        return Request(card, visits, observations, walk, await ColonyAsync(await plants.LinkedAsync(plant, cancel), cancel));
-    }
-
-    /// <summary>An observation as the core knows it.</summary>
-    /// <param name="c">As stored.</param>
-    /// <param name="visit">Number of the visit on the sheet.</param>
-    /// <param name="date">The day.</param>
-    /// <param name="stage">Stage of the plant that day.</param>
-    /// <param name="sex">Sex of the plant that day.</param>
-    public static Observation Observation(ObservationContent c, int visit, DateOnly date, LifeStage? stage, Sex? sex) => new(
-        new(c.Character), visit, date, c.Finding, [.. c.States], [.. c.Parts.Select(p => p.Value)], c.Rough, c.Hidden, c.Certainty, c.Source,
-        [.. c.Altered], c.Exposure, c.Position, stage, sex, c.Tool)
-    {
-        Places = PlacesOf(c) is var places && places.Distinct().Count() > 1 ? [.. places] : [],
-    };
-
-    /// <summary>Where each part of a sample grew.</summary>
-    /// <param name="c">An observation as stored.</param>
-    public static PartPlace[] PlacesOf(ObservationContent c) =>
-        [.. c.Parts.Select(p => new PartPlace(p.Exposure ?? c.Exposure, p.Position ?? c.Position))];
-
-    private async Task<(PlantCard Card, List<PlantVisit> Visits, List<StoredObservation> Observations, StoredWalk? Walk)> LoadAsync(
-        int plant, CancellationToken cancel)
-    {
-        var card = await plants.CardAsync(plant, cancel);
-        return (card, await plants.VisitsAsync(plant, cancel), await evidence.ObservationsAsync(plant, cancel), await evidence.WalkAsync(plant, cancel));
-    }
-
-    private async Task<ImmutableArray<ColonyMember>> ColonyAsync(List<LinkedPlant> linked, CancellationToken cancel)
-    {
-        var members = ImmutableArray.CreateBuilder<ColonyMember>(linked.Count);
-        foreach (var other in linked.Take(BenchRules.MostLinked))
-        {
-            var (card, visits, observations, _) = await LoadAsync(other.Id, cancel);
-            var own = Request(card, visits, observations, null, []);
-            members.Add(new(other.Tag, own.Plant.Place, own.Plant.Visits, own.Plant.Observations));
-        }
-
-        return members.ToImmutable();
-    }
-
-    private static ImmutableArray<StageAndSex> Learned(List<PlantVisit> visits) => ReachBack.Fill([.. visits.Select(v => new StageAndSex(v.Date, v.Stage, v.Sex))]);
-
-    private static BenchRequest Request(
-        PlantCard card, List<PlantVisit> visits, List<StoredObservation> observations, StoredWalk? walk, ImmutableArray<ColonyMember> colony)
-    {
-        var known = Learned(visits);
-        var numbered = visits.Select((v, i) => (Visit: v, Number: i + 1, Known: known[i])).ToDictionary(x => x.Visit.Id);
-        return new(
-            new(new PlaceFacts(card.Site.ElevationM, [.. card.Site.Habitats], card.Site.Latitude, card.Site.Longitude, card.Site.SnowGone),
-            [.. visits.Select((v, i) => new Visit(i + 1, v.Date, [.. v.Parts]))],
-            [
-                .. observations.Select(o =>
-                {
-                    var (visit, number, learned) = numbered[o.Content.PlantVisit];
-
-                    // Damage to the whole plant is damage to every part of it that was looked at.
-                    var content = o.Content with { Altered = [.. o.Content.Altered.Union(visit.Altered)] };
-                    return Observation(content, number, visit.Date, learned.Stage, learned.Sex);
-                }),
-            ],
-            walk?.Walk,
-            colony),
-            null);
-    }
+    public async Task<BenchRequest> RequestAsync(int plant, CancellationToken cancel) => new((await plants.ReadAsync(plant, cancel)).ToPlant(), null);
 }

@@ -1,5 +1,4 @@
 using Garten.Data;
-using Garten.Server.Access;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
@@ -28,25 +27,22 @@ public static class PlantsFeature
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/plants", (Veil veil, CancellationToken cancel) => veil.TagsAsync(cancel)).WithName("plants").Produces<List<PlantTag>>();
+        api.MapGet("/plants", (PlantStore plants, CancellationToken cancel) => plants.TagsAsync(cancel)).WithName("plants").Produces<List<PlantTag>>();
 
-        api.MapPost("/plants", async (PlantInput input, PlantStore plants, PlantGrades grades, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+        api.MapPost("/plants", async (PlantInput input, PlantStore plants, PlantSheets sheets, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {
             var plant = new NewPlant(
                 input.Request, input.Site, Rules.Text("description", "The description", input.Description, 500), input.Origin,
                 Check(input.Visit, person, clock));
-            return await grades.ChangedAsync(await plants.TakeAsync(plant, null, cancel), cancel);
+            return await sheets.OfAsync(await plants.TakeAsync(person.Head, plant, null, cancel), cancel);
         }).WithName("takePlant").Produces<PlantSheet>();
 
         api.MapGet("/plants/{plant:int}", (int plant, PlantSheets sheets, CancellationToken cancel) => sheets.ReadAsync(plant, cancel))
             .WithName("plant").Produces<PlantSheet>();
 
         api.MapPost("/plants/{plant:int}/visits", async (
-            int plant, VisitInput input, PlantStore plants, PlantGrades grades, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
-        {
-            await plants.AddVisitAsync(plant, Check(input, person, clock), cancel);
-            return await grades.ChangedAsync(plant, cancel);
-        }).WithName("addVisit").Produces<PlantSheet>();
+            int plant, VisitInput input, PlantStore plants, PlantSheets sheets, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+            await sheets.OfAsync(await plants.AddVisitAsync(person.Head, plant, Check(input, person, clock), cancel), cancel)).WithName("addVisit").Produces<PlantSheet>();
     }
 
     private static NewVisit Check(VisitInput input, CurrentPerson person, TimeProvider clock) => new(

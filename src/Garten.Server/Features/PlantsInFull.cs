@@ -5,11 +5,8 @@ namespace Garten.Server.Features;
 
 /// <summary>What an archive tells of a followed plant beside its sheet.</summary>
 /// <param name="care">How plants are found again and kept.</param>
-/// <param name="evidence">Walks.</param>
 /// <param name="grades">Grades set by a person.</param>
-/// <param name="plants">Colonies.</param>
-/// <param name="photos">Pictures.</param>
-public sealed class PlantsInFull(CareStore care, EvidenceStore evidence, GradeStore grades, PlantStore plants, PhotoStore photos)
+public sealed class PlantsInFull(CareStore care, GradeStore grades)
 {
     /// <summary>How a plant is found again and kept.</summary>
     /// <param name="plant">The plant.</param>
@@ -23,36 +20,17 @@ public sealed class PlantsInFull(CareStore care, EvidenceStore evidence, GradeSt
         [.. (await care.CountsAsync(plant, cancel)).Select(c => new ExtraRosettes(c.Year, c.Marked, c.MarkedOn, c.Flowering, c.FloweringOn))]);
 
     /// <summary>How the name of a plant was worked out.</summary>
-    /// <param name="plant">The plant.</param>
+    /// <param name="plant">The plant, with those of its colony that are told of.</param>
     /// <param name="requests">The number each plant has wherever it is brought in.</param>
-    /// <param name="withheld">Plants that are not told of.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<ExtraStudy> StudyAsync(int plant, IReadOnlyDictionary<int, Guid> requests, IReadOnlySet<int> withheld, CancellationToken cancel)
+    public async Task<ExtraStudy> StudyAsync(PlantInColony plant, IReadOnlyDictionary<int, Guid> requests, CancellationToken cancel)
     {
-        var walk = (await evidence.WalkAsync(plant, cancel))?.Walk;
+        var walk = plant.Stored.Walk?.Walk;
         return new(
             walk is null ? null : new(
                 walk.Start.Key.Value, walk.Start.Couplet, [.. walk.Answers.Select(a => new ExtraAnswer(a.At.Key.Value, a.At.Couplet, a.Lead))],
                 walk.Reopened is { } again ? new(again.Key.Value, again.Couplet, null) : null),
-            [.. (await grades.OverrulesAsync(plant, cancel)).Select(o => new ExtraOverrule(o.Grade, o.Reason, o.Person, o.At))],
-            [.. (await plants.LinkedAsync(plant, cancel)).Where(l => !withheld.Contains(l.Id)).Select(l => new ExtraLink(requests[l.Id], l.By))]);
-    }
-
-    /// <summary>Pictures features of a plant were read from, but those that show a plant not told of too.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="withheld">Plants that are not told of.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<List<PlantPicture>> PicturesAsync(int plant, IReadOnlySet<int> withheld, CancellationToken cancel)
-    {
-        List<PlantPicture> shown = [];
-        foreach (var picture in await photos.PicturesAsync(plant, cancel))
-        {
-            if (withheld.Count == 0 || !(await photos.PlantsAsync(picture.Photo.Id, cancel)).Exists(withheld.Contains))
-            {
-                shown.Add(picture);
-            }
-        }
-
-        return shown;
+            [.. (await grades.OverrulesAsync(plant.Stored.Card.Id, cancel)).Select(o => new ExtraOverrule(o.Grade, o.Reason, o.Person, o.At))],
+            [.. plant.Stored.Colony.Select(l => new ExtraLink(requests[l.Id], l.By))]);
     }
 }

@@ -28,11 +28,10 @@ public sealed record RecordQuery(int? Site, string? Taxon, int? Person, DateOnly
     /// <summary>The filter for one page.</summary>
     /// <param name="skip">Rows to leave out at the start.</param>
     /// <param name="take">Most rows to give.</param>
-    /// <param name="hidden">Plants whose records are left out.</param>
-    public RecordFilter Page(int skip, int take, IReadOnlySet<int> hidden) => new(
+    public RecordFilter Page(int skip, int take) => new(
         Site, string.IsNullOrEmpty(Taxon) ? null : Taxon, Person, From, To,
         Rules.Text("text", "The search text", Text, 200) is { Length: > 0 } text ? text : null,
-        SortColumn, Descending ?? SortColumn == RecordSort.Date, skip, take, hidden);
+        SortColumn, Descending ?? SortColumn == RecordSort.Date, skip, take);
 
     private RecordSort SortColumn =>
         Sort is null ? RecordSort.Date
@@ -49,20 +48,19 @@ public static class RecordsFeature
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/records", async ([AsParameters] RecordQuery query, int? skip, int? take, RecordStore store, Veil veil, CoarseRecords coarse, CancellationToken cancel) =>
+        api.MapGet("/records", async ([AsParameters] RecordQuery query, int? skip, int? take, RecordStore store, CoarseRecords coarse, CancellationToken cancel) =>
         {
-            var hidden = await veil.HiddenAsync(cancel);
-            var filter = query.Page(Math.Max(0, skip ?? 0), Math.Clamp(take ?? 50, 1, MostRows), hidden);
-            return new RecordPage(await store.CountAsync(filter, cancel), await store.ListAsync(filter, cancel), await coarse.OfAsync(hidden, veil.Taxa, filter.ByNameAlone, filter.Taxon, cancel));
+            var filter = query.Page(Math.Max(0, skip ?? 0), Math.Clamp(take ?? 50, 1, MostRows));
+            return new RecordPage(await store.CountAsync(filter, cancel), await store.ListAsync(filter, cancel), await coarse.OfAsync(filter.ByNameAlone, filter.Taxon, cancel));
         }).WithName("records").Produces<RecordPage>();
 
         api.MapGet("/records.csv", [Noted] async (
-            [AsParameters] RecordQuery query, bool? exact, RecordStore store, Veil veil, CoarseRecords coarse, TimeProvider clock, CancellationToken cancel) =>
+            [AsParameters] RecordQuery query, bool? exact, RecordStore store, CoarseRecords coarse, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {
-            var leaving = await veil.LeavingAsync(exact ?? false, cancel);
-            var filter = query.Page(0, int.MaxValue, leaving.Plants);
+            var leaving = person.Leaving(exact);
+            var filter = query.Page(0, int.MaxValue);
             var content = new MemoryStream();
-            DarwinCoreCsv.Write(await store.ListAsync(filter, cancel), await coarse.OfAsync(leaving.Plants, leaving.Taxa, filter.ByNameAlone, filter.Taxon, cancel), content);
+            DarwinCoreCsv.Write(await store.SeenBy(leaving).ListAsync(filter, cancel), await coarse.OfAsync(leaving, filter.ByNameAlone, filter.Taxon, cancel), content);
             var day = Rules.Today(clock).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
             return TypedResults.File(content.ToArray(), "text/csv; charset=utf-8", $"garten-records-{day}.csv");
         }).WithName("recordsCsv").Produces<string>(contentType: "text/csv");

@@ -29,14 +29,13 @@ public static class ReportFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/report", [Noted] async (
-        int? site, int? year, CountedSurvey survey, ReportPlants reported, Veil veil, CoarseRecords coarse, PlaceStore places, MapStore map, CurrentGuide current, CurrentPerson person, TimeProvider clock,
+        int? site, int? year, CountedSurvey survey, ReportPlants reported, CoarseRecords coarse, PlaceStore places, MapStore map, CurrentGuide current, CurrentPerson person, TimeProvider clock,
         CancellationToken cancel) =>
     {
         var sites = await places.SitesAsync(cancel);
         var at = site is null ? null : sites.Find(s => s.Id == site) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
-        var leaving = await veil.LeavingAsync(false, cancel);
-        var counted = await survey.OfAsync(SentChoice.Of(site, null, year), leaving.Taxa, cancel);
-        var plants = await reported.OfAsync(leaving.Plants, at?.Name, year, cancel);
+        var counted = await survey.OfAsync(SentChoice.Of(site, null, year), SensitivePlacePolicy.NothingSensitive, cancel);
+        var plants = await reported.OfAsync(SensitivePlacePolicy.NothingSensitive, at?.Name, year, cancel);
         var figures = SurveyFigures.Of(current.Guide, counted.Units(), counted.Lines, current.FloraOf(sites));
         CountedVisit[] visits =
         [
@@ -49,43 +48,41 @@ public static class ReportFeature
             [.. counted.Sheets.Select(s => s.Recorder).Concat(plants.SelectMany(p => p.Recorders)).Distinct().Order(StringComparer.Ordinal)],
             $"{guide.Title}, version {guide.Version}", await map.BaseAsync(cancel) ?? "", at is null ? sites : [at],
             SurveyReport.Of(current.Guide, visits, counted.Lines, figures, [.. plants.Select(p => p.Plant)], current.FloraOf(sites)), figures,
-            await coarse.OfAsync(leaving.Plants, leaving.Taxa, true, null, cancel));
+            await coarse.OfAsync(SensitivePlacePolicy.NothingSensitive, true, null, cancel));
     }).WithName("report").Produces<ReportView>();
 }
 
 /// <summary>Plants as reports tell of them.</summary>
 /// <param name="plants">Plants.</param>
-/// <param name="sheets">Their sheets.</param>
-/// <param name="grades">Their grades.</param>
-/// <param name="overruled">What people said against grades.</param>
-public sealed class ReportPlants(PlantStore plants, PlantSheets sheets, PlantGrades grades, GradeStore overruled)
+/// <param name="current">The guide.</param>
+public sealed class ReportPlants(PlantStore plants, CurrentGuide current)
 {
     /// <summary>The plants, and who recorded them.</summary>
-    /// <param name="hidden">Plants left out.</param>
+    /// <param name="leaving">What is left out.</param>
     /// <param name="site">Name of a site; null for all.</param>
     /// <param name="year">Only those visited in a year; null for all.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<List<(ReportPlant Plant, string[] Recorders)>> OfAsync(IReadOnlySet<int> hidden, string? site, int? year, CancellationToken cancel)
+    public async Task<List<(ReportPlant Plant, string[] Recorders)>> OfAsync(SensitivePlacePolicy leaving, string? site, int? year, CancellationToken cancel)
     {
-        var run = await grades.RunAsync(cancel);
         List<(ReportPlant Plant, string[] Recorders)> found = [];
-        foreach (var tag in (await plants.TagsAsync(cancel)).Where(t => !hidden.Contains(t.Id) && (site is null || t.Site == site)))
+        foreach (var plant in await plants.SeenBy(leaving).ReadAllAsync(cancel))
         {
-            var sheet = await sheets.ReadAsync(tag.Id, cancel);
-            var visits = sheet.Visits.Where(v => year is null || v.Date.Year == year).ToArray();
-            if (visits.Length == 0)
+            var stored = plant.Stored;
+            var visits = stored.Visits.Where(v => year is null || v.Date.Year == year).ToArray();
+            if (visits.Length == 0 || (site is not null && stored.Card.Site.Name != site))
             {
                 continue;
             }
 
-            var answer = (await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel)).Grade;
-            var latest = sheet.Determinations.Count > 0 ? sheet.Determinations[0] : null;
-            var plant = new ReportPlant(
-                tag.Tag, tag.Site, latest is null ? null : new(latest.Taxon), latest?.Qualifier ?? IdentificationQualifier.None, latest?.FullName ?? "",
-                (await overruled.OverruledAsync(tag.Id, cancel))?.Grade ?? answer.Grade, string.Join(' ', answer.Missing.Select(m => m.Says)),
-                [.. (latest?.Reviews ?? []).DistinctBy(r => r.Person).Where(r => r.Verdict == Verdict.Differs).Select(r => r.Person)],
-                [.. sheet.Vouchers.Select(v => v.Content.Number)], visits.Min(v => v.Date), visits.Max(v => v.Date), sheet.Plant.Origin == Origin.Planted);
-            found.Add((plant, [.. visits.Select(v => v.Recorder).Distinct()]));
+            var answer = (stored.Assessment?.Content ?? PlantAssessment.Of(current.Model, plant.ToQuestion())).Grade;
+            var latest = stored.Determinations.Count > 0 ? stored.Determinations[0] : null;
+            found.Add((
+                new(
+                    stored.Card.Tag, stored.Card.Site.Name, latest is null ? null : new(latest.Taxon), latest?.Qualifier ?? IdentificationQualifier.None, latest?.FullName ?? "",
+                    stored.Overrule?.Grade ?? answer.Grade, string.Join(' ', answer.Missing.Select(m => m.Says)),
+                    [.. stored.ReviewsOfLatest.Where(r => r.Verdict == Verdict.Differs).Select(r => r.Person)],
+                    [.. stored.Vouchers.Select(v => v.Content.Number)], visits.Min(v => v.Date), visits.Max(v => v.Date), stored.Card.Origin == Origin.Planted),
+                [.. visits.Select(v => v.Recorder).Distinct()]));
         }
 
         return found;

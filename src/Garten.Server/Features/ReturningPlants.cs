@@ -150,7 +150,7 @@ public sealed partial class ReturningPlants(CurrentGuide current, IEnumerable<st
     }
 
     private ArrivingCare CareOf(ExtraCare[] cares) => new(
-        CareFeature.Check(new LandmarksInput([.. cares.SelectMany(c => c.Landmarks).Select(l => new Landmark(l.Name, l.Bearing, l.Metres))])),
+        CareFeature.Check([.. cares.SelectMany(c => c.Landmarks).Select(l => new Landmark(l.Name, l.Bearing, l.Metres))]),
         [
             .. cares.SelectMany(c => c.Threats).Select(t => (
                 CareFeature.Check(new ThreatContent(t.Kind, t.Note, DayOf(t.SeenOn), t.Told, t.ToldOn, t.Outcome, t.SettledOn)), PersonOf(t.Person, "dynamicProperties"))),

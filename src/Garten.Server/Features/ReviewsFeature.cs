@@ -23,7 +23,7 @@ public static class ReviewsFeature
     {
         var plants = api.MapGroup("/plants/{plant:int}");
         plants.MapPost("/determinations/{determination:int}/reviews", async (
-            int plant, int determination, ReviewInput input, ReviewStore store, PlantGrades grades, CurrentPerson person, CancellationToken cancel) =>
+            int plant, int determination, ReviewInput input, ReviewStore store, PlantSheets sheets, CurrentPerson person, CancellationToken cancel) =>
         {
             var remark = Rules.Text("remark", "The remark", input.Remark, 2000);
             if (input.Verdict != Verdict.Agrees && remark.Length == 0)
@@ -31,19 +31,15 @@ public static class ReviewsFeature
                 throw new RuleException("remark", input.Verdict == Verdict.Differs ? "Say what speaks against the name." : "Say what should be looked at.");
             }
 
-            await store.GiveAsync(plant, determination, person.Required, input.Verdict, remark, cancel);
-            return await grades.ChangedAsync(plant, cancel);
+            return await sheets.OfAsync(await store.GiveAsync(person.Head, plant, determination, input.Verdict, remark, cancel), cancel);
         }).Needs(Right.Review).WithName("reviewName").Produces<PlantSheet>();
 
         plants.MapGet("/collecting", async (
-            int plant, int stand, int taken, string? permit, PlantStore store, DeterminationStore names, CurrentGuide current, CancellationToken cancel) =>
-        {
-            await store.CardAsync(plant, cancel);
-            return Collecting.Judge(Math.Clamp(stand, 0, MostStand), Math.Clamp(taken, 0, MostStand), await IsSparedAsync(plant, names, current, cancel), permit ?? "");
-        }).WithName("mayCollect").Produces<Collecting>();
+            int plant, int stand, int taken, string? permit, PlantStore plants, CurrentGuide current, CancellationToken cancel) =>
+            Collecting.Judge(Math.Clamp(stand, 0, MostStand), Math.Clamp(taken, 0, MostStand), IsSpared(await plants.ReadAsync(plant, cancel), current), permit ?? "")).WithName("mayCollect").Produces<Collecting>();
 
         plants.MapPost("/vouchers", async (
-            int plant, VoucherContent input, ReviewStore store, DeterminationStore names, PlantGrades grades, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+            int plant, VoucherContent input, ReviewStore store, PlantStore plants, PlantSheets sheets, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {
             if (input.Stand is < 1 or > MostStand || input.Taken is < 0 or > MostStand)
             {
@@ -57,19 +53,18 @@ public static class ReviewsFeature
                 TakenOn = Rules.Past(input.TakenOn, clock),
                 Permit = Rules.Text("permit", "The permit", input.Permit, 200),
             };
-            var judged = Collecting.Judge(voucher.Stand, voucher.Taken, await IsSparedAsync(plant, names, current, cancel), voucher.Permit);
+            var judged = Collecting.Judge(voucher.Stand, voucher.Taken, IsSpared(await plants.ReadAsync(plant, cancel), current), voucher.Permit);
             if (!judged.Allowed)
             {
                 throw new RuleException("stand", judged.Says[0]);
             }
 
-            await store.AddVoucherAsync(plant, voucher, person.Required, cancel);
-            return await grades.ChangedAsync(plant, cancel);
+            return await sheets.OfAsync(await store.AddVoucherAsync(person.Head, plant, voucher, cancel), cancel);
         }).WithName("addVoucher").Produces<PlantSheet>();
     }
 
     /// <summary>True when the latest name of a plant is of a species that is spared here, or whose places are sensitive.</summary>
-    private static async Task<bool> IsSparedAsync(int plant, DeterminationStore names, CurrentGuide current, CancellationToken cancel) =>
-        (await names.OfAsync(plant, cancel)).Select(d => current.Guide.FindTaxon(new(d.Taxon))).FirstOrDefault(t => t is not null) is { } taxon
+    private static bool IsSpared(PlantInColony plant, CurrentGuide current) =>
+        plant.Stored.Determinations.Select(d => current.Guide.FindTaxon(new(d.Taxon))).FirstOrDefault(t => t is not null) is { } taxon
             && current.Guide.Lineage(taxon.Id).Any(t => t.Sensitive || t.Protection.Length > 0);
 }

@@ -78,13 +78,13 @@ public static class RoundsFeature
 
         // Looked for thoroughly, which takes a while; what is found stays until anything changes.
         api.MapPost("/rounds/seek", (
-            HttpRequest request, SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person,
+            HttpRequest request, SettingStore settings, PlantStore plants, PlaceStore places, PlantGrades grades, CurrentGuide current, CurrentPerson person,
             TimeProvider clock, CancellationToken cancel) =>
-            LongWork.AnswerAsync(request, progress => AnswerAsync(RoundEffort.Thorough, progress, settings, veil, sheets, places, grades, care, current, person, clock, cancel)))
+            LongWork.AnswerAsync(request, progress => AnswerAsync(RoundEffort.Thorough, progress, settings, plants, places, grades, current, person, clock, cancel)))
             .Needs(Right.Look).WithName("seekRounds").Produces<RoundsView>();
 
         api.MapPut("/rounds/settings", async (
-            RoundSettings input, SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person,
+            RoundSettings input, SettingStore settings, PlantStore plants, PlaceStore places, PlantGrades grades, CurrentGuide current, CurrentPerson person,
             TimeProvider clock, CancellationToken cancel) =>
         {
             if (input.Weekdays.Length == 0)
@@ -99,13 +99,13 @@ public static class RoundsFeature
 
             var kept = input with { Weekdays = [.. input.Weekdays.Distinct()], Lost = [.. input.Lost.Distinct().Order().TakeLast(PlannedDays)] };
             await settings.SetAsync(SettingOf(person), JsonSerializer.Serialize(kept), cancel);
-            return await PlanAsync(settings, veil, sheets, places, grades, care, current, person, clock, cancel);
+            return await PlanAsync(settings, plants, places, grades, current, person, clock, cancel);
         }).Needs(Right.Look).WithName("setRounds").Produces<RoundsView>();
 
         api.MapGet("/rounds/calendar.ics", async (
-            SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+            SettingStore settings, PlantStore plants, PlaceStore places, PlantGrades grades, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
         {
-            var plan = await PlanAsync(settings, veil, sheets, places, grades, care, current, person, clock, cancel);
+            var plan = await PlanAsync(settings, plants, places, grades, current, person, clock, cancel);
             var days = plan.Rounds.Select(r => new CalendarDay(
                 string.Create(CultureInfo.InvariantCulture, $"round-{r.Date:yyyy-MM-dd}"), r.Date, $"Round: {string.Join(", ", r.Places.Skip(1).Select(p => p.Name))}",
                 string.Join('\n', r.Stops.Select(s => $"{s.Plant.Tag} ({s.Plant.Name ?? "no name yet"}): {s.Need.Words}"))));
@@ -119,17 +119,17 @@ public static class RoundsFeature
     private static string SoughtOf(CurrentPerson person) => string.Create(CultureInfo.InvariantCulture, $"rounds-sought:{person.Required}");
 
     private static Task<RoundsView> PlanAsync(
-        SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
-        AnswerAsync(RoundEffort.Quick, null, settings, veil, sheets, places, grades, care, current, person, clock, cancel);
+        SettingStore settings, PlantStore plants, PlaceStore places, PlantGrades grades, CurrentGuide current, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
+        AnswerAsync(RoundEffort.Quick, null, settings, plants, places, grades, current, person, clock, cancel);
 
     private static async Task<RoundsView> AnswerAsync(
-        RoundEffort effort, IProgress<double>? progress, SettingStore settings, Veil veil, PlantSheets sheets, PlaceStore places, PlantGrades grades, CareStore care, CurrentGuide current, CurrentPerson person, TimeProvider clock,
+        RoundEffort effort, IProgress<double>? progress, SettingStore settings, PlantStore plants, PlaceStore places, PlantGrades grades, CurrentGuide current, CurrentPerson person, TimeProvider clock,
         CancellationToken cancel)
     {
         var chosen = await settings.GetAsync(SettingOf(person), cancel) is { } kept ? JsonSerializer.Deserialize<RoundSettings>(kept)! : RoundSettings.Usual;
         var today = Rules.Today(clock);
         var run = await grades.RunAsync(cancel);
-        var stops = (await SeveralAtOnce.SelectAsync(await veil.TagsAsync(cancel), tag => StopsAsync(tag, run, sheets, grades, care, current, cancel), cancel)).SelectMany(s => s).ToList();
+        var stops = (await plants.DigestsAsync(cancel)).SelectMany(p => StopsOf(p, run, grades, current)).ToList();
 
         // Only sites with plants that wait.
         var sites = await places.SitesAsync(cancel);
@@ -146,17 +146,23 @@ public static class RoundsFeature
     }
 
     /// <summary>What a plant waits for.</summary>
-    private static async Task<WaitingStop[]> StopsAsync(PlantTag tag, YearRun run, PlantSheets sheets, PlantGrades grades, CareStore care, CurrentGuide current, CancellationToken cancel)
+    private static WaitingStop[] StopsOf(PlantDigest plant, YearRun run, PlantGrades grades, CurrentGuide current)
     {
-        var sheet = await sheets.ReadAsync(tag.Id, cancel);
-        var answer = await grades.AnswerAsync(tag.Id, sheet.Request, run, cancel);
-        string[] cautions = answer.Grade.Name is { } name ? [.. current.Guide.CautionsFor(name.Id).Select(c => c.Text)] : [];
-        var way = CareFeature.Way(await care.LandmarksAsync(tag.Id, cancel));
-        RoundStop[] own = [.. answer.Needs.Where(n => n.From is not null).OrderBy(n => n.From).Select(n => new RoundStop(tag, answer.Grade.Grade, n, way, cautions))];
+        if (plant.Assessment is not { } assessment)
+        {
+            return [];
+        }
+
+        string[] cautions = assessment.Grade.Name is { } name && current.Guide.FindTaxon(name.Id) is not null ? [.. current.Guide.CautionsFor(name.Id).Select(c => c.Text)] : [];
+        var way = CareFeature.Way(plant.Landmarks);
+        RoundStop[] own =
+        [
+            .. grades.AnswerOf(assessment, plant.Place, run).Needs.Where(n => n.From is not null).OrderBy(n => n.From).Select(n => new RoundStop(plant.Tag, plant.Grade, n, way, cautions)),
+        ];
 
         // What shows on any day is looked at when one is there for what opens first; only a plant with nothing else is gone to for it.
         var dated = Array.FindAll(own, s => s.Need.Part is not null);
-        return [.. (dated.Length > 0 ? dated : own).Select((s, i) => new WaitingStop(s, sheet.Plant.Site.Id, i == 0 && dated.Length > 0 ? [.. own.Except(dated)] : []))];
+        return [.. (dated.Length > 0 ? dated : own).Select((s, i) => new WaitingStop(s, plant.Site, i == 0 && dated.Length > 0 ? [.. own.Except(dated)] : []))];
     }
 
     /// <summary>The plan; one that was sought thoroughly for the very same question is kept.</summary>

@@ -1,6 +1,5 @@
 using Garten.Core.Survey.Places;
 using Garten.Data;
-using Garten.Server.Access;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
@@ -8,7 +7,7 @@ namespace Garten.Server.Features;
 /// <summary>A named plant one can go and see for comparison.</summary>
 /// <param name="Plant">The plant.</param>
 /// <param name="Grade">How sure its name is.</param>
-/// <param name="Metres">How far it is; null where a position is not known.</param>
+/// <param name="Metres">How far it is, to the tens of metres; null where a position is not known.</param>
 /// <param name="Way">How far and which way, for example "240 m north-east"; empty where that is not known.</param>
 /// <param name="Find">How to find it by its landmarks; may be empty.</param>
 public sealed record PlantToSee(PlantTag Plant, Grade Grade, double? Metres, string Way, string Find);
@@ -18,36 +17,33 @@ public static class SeeOneFeature
 {
     private const int Most = 3;
 
+    /// <summary>Distances are told to so many metres: exact ones to several plants would fix a place.</summary>
+    private const double Rounded = 10;
+
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/plants/{plant:int}/see-one", async (
-        int plant, string taxon, Veil veil, PlantStore plants, PlaceStore places, MapStore map, DeterminationStore names, PlantGrades grades, CareStore care, CurrentGuide current, CancellationToken cancel) =>
+        int plant, string taxon, PlantStore plants, PlaceStore places, MapStore map, CurrentGuide current, CancellationToken cancel) =>
     {
         var here = await plants.CardAsync(plant, cancel);
         var own = (await map.PositionsAsync(cancel)).ToDictionary(p => p.Plant, p => p.At);
-        var sites = (await places.SitesAsync(cancel)).ToDictionary(s => s.Name);
+        var sites = (await places.SitesAsync(cancel)).ToDictionary(s => s.Id);
         var from = PointOf(plant, here.Site);
-        List<(PlantTag Tag, GeoPoint? At, double? Metres)> near = [];
-        foreach (var tag in (await veil.TagsAsync(cancel)).Where(t => t.Id != plant && t.Taxon is not null && current.Guide.IsWithin(new(t.Taxon), new(taxon))))
-        {
-            // A name with a reserve is nothing to compare with.
-            if ((await names.OfAsync(tag.Id, cancel))[0].Qualifier == IdentificationQualifier.None)
-            {
-                var at = PointOf(tag.Id, sites[tag.Site]);
-                near.Add((tag, at, at is { } to ? from?.MetresTo(to) : null));
-            }
-        }
 
-        List<PlantToSee> shown = [];
-        foreach (var (tag, at, metres) in near.OrderBy(n => n.Metres ?? double.MaxValue).ThenBy(n => n.Tag.Tag, StringComparer.Ordinal).Take(Most))
-        {
-            var way = from is { } start && at is { } end && metres > 0 ? Direction.InWords(start, end) : "";
-            shown.Add(new(tag, (await grades.OfAsync(tag.Id, cancel)).Answer.Grade.Grade, metres, way, CareFeature.Way(await care.LandmarksAsync(tag.Id, cancel))));
-        }
-
+        // A name with a qualifier is nothing to compare with.
+        var near = (await plants.DigestsAsync(cancel))
+            .Where(p => p.Tag.Id != plant && !p.Tag.IsQualified && p.Tag.Taxon is not null && current.Guide.IsWithin(new(p.Tag.Taxon), new(taxon)))
+            .Select(p => (Plant: p, At: PointOf(p.Tag.Id, sites[p.Site])))
+            .Select(p => (p.Plant, p.At, Metres: p.At is { } to ? from?.MetresTo(to) : null));
+        PlantToSee[] shown =
+        [
+            .. near.OrderBy(n => n.Metres ?? double.MaxValue).ThenBy(n => n.Plant.Tag.Tag, StringComparer.Ordinal).Take(Most).Select(n => new PlantToSee(
+                n.Plant.Tag, n.Plant.Grade, n.Metres is { } exact ? Math.Round(exact / Rounded) * Rounded : null,
+                from is { } start && n.At is { } end && n.Metres > 0 ? Direction.InWords(start, end) : "", CareFeature.Way(n.Plant.Landmarks))),
+        ];
         return shown;
 
         GeoPoint? PointOf(int number, Site site) => own.TryGetValue(number, out var said) ? said
             : site is { Latitude: { } latitude, Longitude: { } longitude } ? new GeoPoint(latitude, longitude) : null;
-    }).WithName("seeOne").Produces<List<PlantToSee>>();
+    }).WithName("seeOne").Produces<PlantToSee[]>();
 }

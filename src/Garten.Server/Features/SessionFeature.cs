@@ -64,7 +64,7 @@ public static class SessionFeature
         session.MapDelete("", async (HttpContext context, CurrentPerson current, Sessions sessions, CancellationToken cancel) =>
         {
             await context.SignOutAsync();
-            current.Enter(null);
+            current.Enter(null, Guid.CreateVersion7(), "session", "");
             return await sessions.OfAsync(null, cancel);
         }).WithName("leave").Produces<Session>();
 
@@ -92,7 +92,7 @@ public static class SessionFeature
     private static async Task<Session> EnterAsync(Account account, HttpContext context, CurrentPerson current, Sessions sessions, CancellationToken cancel)
     {
         await Visitor.EnterAsync(context, account.Member.Person, account.Stamp);
-        current.Enter(account.Member);
+        current.Enter(account.Member, Guid.CreateVersion7(), "session", "");
         return await sessions.OfAsync(account.Member, cancel);
     }
 }

@@ -1,8 +1,7 @@
 using Garten.Core.Assessment;
-using Garten.Core.Bench;
+using Garten.Core.Seasons;
 using Garten.Core.Survey.Access;
 using Garten.Data;
-using Garten.Server.Access;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
@@ -70,39 +69,29 @@ public static class TodayFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/today", async (
-        Veil veil, PlantSheets sheets, PlantGrades grades, GradeStore store, CareStore care, ReviewStore reviews, CurrentPerson person, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+        PlantStore store, PlantGrades grades, GradeStore falls, CareStore care, ReviewStore reviews, CurrentPerson person, TimeProvider clock, CancellationToken cancel) =>
     {
         var today = Rules.Today(clock);
         var run = await grades.RunAsync(cancel);
-        var tags = await veil.TagsAsync(cancel);
-        var plants = await SeveralAtOnce.SelectAsync(
-            tags, async tag =>
-            {
-                var request = await sheets.RequestAsync(tag.Id, cancel);
-                var answer = await grades.AnswerAsync(tag.Id, request, run, cancel);
-                return (Tag: tag, Answer: answer, Doubt: DoubtOf(current, request, answer),
-                    Unwritten: request.Plant.Visits.Where(v => request.Plant.Observations.All(o => o.Visit != v.Number)).Select(v => new TodayVisit(tag, v.Date)).ToArray());
-            },
-            cancel);
-        TodayNeed[] needs = [.. plants.SelectMany(p => p.Answer.Needs.Where(n => n.Part is not null).Select(n => new TodayNeed(p.Tag, p.Answer.Grade.Grade, n)))];
-        var byId = tags.ToDictionary(t => t.Id);
+        var plants = await store.DigestsAsync(cancel);
+        TodayNeed[] needs = [.. plants.SelectMany(p => NeedsOf(p, grades, run))];
+        var byId = plants.ToDictionary(p => p.Tag.Id, p => p.Tag);
         return new TodayView(
             today, run.InWords(), [.. run.Grounds],
             [.. needs.Where(n => n.Need.Open).OrderBy(n => n.Need.To)],
             [.. needs.Where(n => !n.Need.Open && n.Need.From is { } from && from <= today.AddDays(SoonDays)).OrderBy(n => n.Need.From)],
-            [.. (await store.FallsAsync(cancel)).Where(f => byId.ContainsKey(f.Plant)).Select(f => new TodayFall(byId[f.Plant], f))],
-            [.. plants.Where(p => p.Doubt is not null).Select(p => new TodayDoubt(p.Tag, p.Doubt!))], [.. plants.SelectMany(p => p.Unwritten)],
+            [.. (await falls.FallsAsync(cancel)).Where(f => byId.ContainsKey(f.Plant)).Select(f => new TodayFall(byId[f.Plant], f))],
+            [.. plants.Where(p => p.Assessment is { Doubt.Length: > 0 }).Select(p => new TodayDoubt(p.Tag, p.Assessment!.Doubt))],
+            [.. plants.SelectMany(p => p.Unwritten.Select(d => new TodayVisit(p.Tag, d)))],
             [.. (await care.OpenThreatsAsync(cancel)).Where(t => byId.ContainsKey(t.Plant)).Select(t => new TodayThreat(byId[t.Plant], t))],
             [
                 .. (await reviews.LatestAsync(cancel)).Where(n => byId.ContainsKey(n.Plant) && n.Reviews.All(r => r.Verdict != Verdict.Agrees)).Select(n => new TodayName(
                     byId[n.Plant], n.Name, n.By, [.. n.Reviews.Select(r => $"{r.Person} {(r.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {r.Remark}")], person.Member?.Name == n.By))
                     .Where(n => n.Says.Count > 0 || (!n.Mine && person.Member!.May(Right.Review))),
             ],
-            [.. Enum.GetValues<Grade>().Select(g => new GradeCount(g, plants.Count(p => p.Answer.Grade.Grade == g)))]);
+            [.. Enum.GetValues<Grade>().Select(g => new GradeCount(g, plants.Count(p => p.Grade == g)))]);
     }).WithName("today").Produces<TodayView>();
 
-    /// <summary>What does not agree on a plant; null where all does. Where no key was walked none can disagree.</summary>
-    private static string? DoubtOf(CurrentGuide current, BenchRequest request, ReturnAnswer answer) =>
-        answer.Grade.Name is not null && answer.Grade.Grounds.FirstOrDefault(g => g is { Kind: GroundKind.Agreement, Met: false }) is { } against ? against.Says
-        : request.Plant.Walk is not null && BenchDesk.Answer(current.Model, request).SecondOpinion is { Length: > 0 } opinion ? opinion : null;
+    private static IEnumerable<TodayNeed> NeedsOf(PlantDigest plant, PlantGrades grades, YearRun run) => plant.Assessment is not { } assessment ? []
+        : grades.AnswerOf(assessment, plant.Place, run).Needs.Where(n => n.Part is not null).Select(n => new TodayNeed(plant.Tag, plant.Grade, n));
 }

@@ -41,22 +41,22 @@ public static class WalkFeature
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/plants/{plant:int}/walk", async (
-            int plant, WalkInput input, EvidenceStore store, PlantGrades grades, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
+            int plant, WalkInput input, EvidenceStore store, PlantStore plants, PlantSheets sheets, CurrentGuide current, CurrentPerson person, CancellationToken cancel) =>
         {
-            var stored = await store.WalkAsync(plant, cancel);
+            var before = await plants.ReadAsync(plant, cancel);
+            var stored = before.Stored.Walk;
             if (stored?.Revision != input.Expected)
             {
                 if (Done(stored?.Walk, input))
                 {
-                    return await grades.ChangedAsync(plant, cancel);
+                    return await sheets.OfAsync(before, cancel);
                 }
 
                 throw new ChangedMeanwhileException("Somebody else walked the key of this plant in the meantime. It is shown as it stands now.", stored);
             }
 
             var (walk, what) = Move(current.Guide, stored?.Walk, input);
-            await store.SetWalkAsync(plant, walk, input.Expected, person.Required, what, cancel);
-            return await grades.ChangedAsync(plant, cancel);
+            return await sheets.OfAsync(await store.SetWalkAsync(person.Head, plant, walk, input.Expected, what, cancel), cancel);
         }).WithName("walk").Produces<PlantSheet>();
 
         api.MapGet("/starts/{taxon}", (string taxon, CurrentGuide current) =>

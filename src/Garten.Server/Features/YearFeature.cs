@@ -2,7 +2,6 @@ using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Seasons;
 using Garten.Data;
-using Garten.Server.Access;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Features;
@@ -36,13 +35,13 @@ public static class YearFeature
     /// <summary>Adds the endpoint.</summary>
     /// <param name="api">The API.</param>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/year", async (
-        int? site, PlaceStore places, PlantStore plants, Veil veil, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
+        int? site, PlaceStore places, PlantStore plants, CurrentGuide current, TimeProvider clock, CancellationToken cancel) =>
     {
         var guide = current.Guide;
         var at = site is null ? null : (await places.SitesAsync(cancel)).Find(s => s.Id == site) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
         var place = at is null ? guide.Title.Reference : at.AsSeasonPlace();
         var today = Rules.Today(clock);
-        var seen = (await plants.SeenAsync(today.Year, cancel)).Where(s => !veil.Taxa.Contains(s.Taxon)).ToLookup(s => s.Taxon, s => s.Date);
+        var seen = (await plants.SeenAsync(today.Year, cancel)).ToLookup(s => s.Taxon, s => s.Date);
         return new YearView(
             today, Math.Round(BioclimaticShift.SpringDelay(guide.Title.Reference, place), 1),
             [

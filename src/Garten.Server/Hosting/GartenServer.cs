@@ -41,7 +41,6 @@ public static class GartenServer
         builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
         builder.Services.AddOpenApi(o => OpenApiShape.Configure(o));
         builder.Services.AddProblemDetails();
-        builder.Services.AddHttpContextAccessor();
         builder.Services.AddResponseCompression();
         builder.Services.AddSingleton(settings);
         builder.Services.AddSingleton(clock);
@@ -49,21 +48,24 @@ public static class GartenServer
         builder.Services.AddSingleton(s => ConnectionPool.Open(
             s.GetRequiredService<DatabaseAddress>().ConnectionString ?? throw new InvalidOperationException("The database is not open yet.")));
         builder.Services.AddSingleton<CurrentGuide>();
-        builder.Services.AddSingleton<CurrentPerson>();
-        builder.Services.AddSingleton<Sessions>();
+        builder.Services.AddSingleton<IGuideInUse>(s => s.GetRequiredService<CurrentGuide>());
+        builder.Services.AddSingleton<CommandJournal>();
+        builder.Services.AddScoped(s => s.GetRequiredService<CurrentPerson>().Policy);
+        builder.Services.AddScoped<CurrentPerson>();
+        builder.Services.AddScoped<Sessions>();
         builder.Services.AddAccess();
         builder.Services.AddSingleton<GuideStore>();
-        builder.Services.AddSingleton<PlaceStore>();
-        builder.Services.AddSingleton<MapStore>();
-        builder.Services.AddSingleton<ImportStore>();
-        builder.Services.AddSingleton<PlantStore>();
-        builder.Services.AddSingleton<EvidenceStore>();
-        builder.Services.AddSingleton<DeterminationStore>();
-        builder.Services.AddSingleton<ReviewStore>();
-        builder.Services.AddSingleton<RecordStore>();
-        builder.Services.AddSingleton<FindStore>();
+        builder.Services.AddScoped<PlaceStore>();
+        builder.Services.AddScoped<MapStore>();
+        builder.Services.AddScoped<ImportStore>();
+        builder.Services.AddScoped<PlantStore>();
+        builder.Services.AddScoped<EvidenceStore>();
+        builder.Services.AddScoped<DeterminationStore>();
+        builder.Services.AddScoped<ReviewStore>();
+        builder.Services.AddScoped<RecordStore>();
+        builder.Services.AddScoped<FindStore>();
         builder.Services.AddSingleton<SettingStore>();
-        builder.Services.AddSingleton<PhotoStore>();
+        builder.Services.AddScoped<PhotoStore>();
         builder.Services.AddSingleton<YardstickStore>();
         builder.Services.AddSingleton<PhotoScenes>();
         builder.Services.AddSingleton<ICamera, SampleCamera>();
@@ -73,19 +75,19 @@ public static class GartenServer
         builder.Services.AddSingleton<IWeatherStation, SampleWeather>();
         builder.Services.AddSingleton<WeatherStore>();
         builder.Services.AddSingleton<SurveyWeather>();
-        builder.Services.AddSingleton<CareStore>();
-        builder.Services.AddSingleton<CountStore>();
-        builder.Services.AddSingleton<GradeStore>();
-        builder.Services.AddSingleton<PhenologyWatches>();
-        builder.Services.AddSingleton<PlantGrades>();
-        builder.Services.AddSingleton<PlantSheets>();
-        builder.Services.AddSingleton<PlantsInFull>();
-        builder.Services.AddSingleton<PlantCares>();
-        builder.Services.AddSingleton<CountViews>();
-        builder.Services.AddSingleton<CountedSurvey>();
-        builder.Services.AddSingleton<ReportPlants>();
-        builder.Services.AddSingleton<CoarseRecords>();
-        builder.Services.AddSingleton<DemoSurvey>();
+        builder.Services.AddScoped<CareStore>();
+        builder.Services.AddScoped<CountStore>();
+        builder.Services.AddScoped<GradeStore>();
+        builder.Services.AddScoped<PhenologyWatches>();
+        builder.Services.AddScoped<PlantGrades>();
+        builder.Services.AddScoped<PlantSheets>();
+        builder.Services.AddScoped<PlantsInFull>();
+        builder.Services.AddScoped<PlantCares>();
+        builder.Services.AddScoped<CountViews>();
+        builder.Services.AddScoped<CountedSurvey>();
+        builder.Services.AddScoped<ReportPlants>();
+        builder.Services.AddScoped<CoarseRecords>();
+        builder.Services.AddScoped<DemoSurvey>();
 
         var app = builder.Build();
         app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = ProblemAnswers.AnswerAsync, SuppressDiagnosticsCallback = _ => true });
@@ -157,9 +159,12 @@ public static class GartenServer
 
         var version = await app.Services.GetRequiredService<GuideStore>().KeepAsync(package, reading.Guide, cancel);
         app.Services.GetRequiredService<CurrentGuide>().Set(reading.Guide, version);
+        await app.Services.GetRequiredService<CommandJournal>().AssessStaleAsync(cancel);
         if (settings.Demo)
         {
-            await app.Services.GetRequiredService<DemoSurvey>().LoadAsync(Path.Combine(settings.Guides, "tamsin-fork-survey"), cancel);
+            await using var scope = app.Services.CreateAsyncScope();
+            scope.ServiceProvider.GetRequiredService<CurrentPerson>().BeGarten();
+            await scope.ServiceProvider.GetRequiredService<DemoSurvey>().LoadAsync(Path.Combine(settings.Guides, "tamsin-fork-survey"), cancel);
         }
     }
 

@@ -21,6 +21,12 @@ public static class ProblemAnswers
             extensions["field"] = rule.Field;
         }
 
+        if (error is ReplacesException)
+        {
+            // Told apart from other conflicts: this one is settled by asking the person.
+            extensions["field"] = "replaces";
+        }
+
         if (error is ChangedMeanwhileException changed)
         {
             extensions["theirs"] = ObservationView.FromTheirs(changed.Theirs, context.RequestServices.GetRequiredService<CurrentGuide>().Guide);

@@ -3,15 +3,17 @@ using Garten.Core.Bench;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Survey;
+using Garten.Core.Survey.Access;
 using Garten.Data;
 
 namespace Garten.Server.Requests;
 
 /// <summary>The guide the server works with, set once at start.</summary>
-public sealed class CurrentGuide
+public sealed class CurrentGuide : IGuideInUse
 {
     private (CandidateModel Model, int Version)? _loaded;
     private string? _tables;
+    private HashSet<string> _sensitive = [];
 
     /// <summary>The guide.</summary>
     public Guide Guide => Loaded.Model.Guide;
@@ -21,6 +23,10 @@ public sealed class CurrentGuide
 
     /// <summary>Its number in the store.</summary>
     public int Version => Loaded.Version;
+
+    /// <summary>True for names whose exact places are not for everyone.</summary>
+    /// <param name="taxon">Identifier of a taxon; null for no name.</param>
+    public bool IsSensitive(string? taxon) => taxon is not null && _sensitive.Contains(taxon);
 
     /// <summary>Its tables as the browser's copy of the core reads them.</summary>
     public string TablesJson => _tables ??= JsonSerializer.Serialize(Guide.Tables, BenchJson.Default.GuideTables);
@@ -34,5 +40,9 @@ public sealed class CurrentGuide
     /// <summary>Sets the guide.</summary>
     /// <param name="guide">The guide.</param>
     /// <param name="version">Its number in the store.</param>
-    public void Set(Guide guide, int version) => (_loaded, _tables) = ((new CandidateModel(guide), version), null);
+    public void Set(Guide guide, int version)
+    {
+        (_loaded, _tables) = ((new CandidateModel(guide), version), null);
+        _sensitive = [.. SensitiveTaxa.Of(guide).Select(t => t.Value)];
+    }
 }

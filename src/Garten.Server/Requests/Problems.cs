@@ -26,6 +26,7 @@ public static partial class Problems
             BadHttpRequestException => (StatusCodes.Status400BadRequest, "Not understood", NotUnderstood),
             NotInStoreException e => (StatusCodes.Status404NotFound, "Not found", e.Message),
             TakenException e => (StatusCodes.Status409Conflict, "Taken", e.Message),
+            ReplacesException e => (StatusCodes.Status409Conflict, "Would take the place of something", e.Message),
             ChangedMeanwhileException e => (StatusCodes.Status409Conflict, "Changed by somebody else", e.Message),
             PostgresException { SqlState: PostgresErrorCodes.ReadOnlySqlTransaction } => (StatusCodes.Status503ServiceUnavailable, "Only reading here",
                 "This server stands before a copy of the survey, which only answers questions. Nothing was saved: make changes at the survey's main address."),

@@ -42,6 +42,7 @@ export function foresee(sheet: PlantSheet, { visit, character, input }: Change):
     sex: on.sex,
     tool: input.tool ?? null,
     places: [],
+    age: input.age ?? null,
   }
   return withObservations([...others, seen])
 }

@@ -11,6 +11,7 @@ import {
 import { ask, type Kind, type Questions } from '../engine/engine'
 import { choicesKey, choicesOf, keepMeans, withMeans } from './choices'
 import { answer, api, Problem } from './client'
+import { under } from './command'
 import { foresee } from './foresee'
 import type {
   BenchChoices,
@@ -271,8 +272,8 @@ export function useSaveSite(id: number | undefined) {
   return useMutation({
     mutationFn: (body: SiteInput) =>
       id === undefined
-        ? answer(api.POST('/api/sites', { body }))
-        : answer(api.PUT('/api/sites/{id}', { params: { path: { id } }, body })),
+        ? answer(api.POST('/api/sites', { body, headers: under(body) }))
+        : answer(api.PUT('/api/sites/{id}', { params: { path: { id } }, body, headers: under(body) })),
     onSuccess: () => client.invalidateQueries(),
   })
 }
@@ -321,11 +322,13 @@ export function useSheetChange<T>(
 }
 
 export const useTakePlant = () =>
-  useSheetChange((body: PlantInput) => answer(api.POST('/api/plants', { body })))
+  useSheetChange((body: PlantInput) => answer(api.POST('/api/plants', { body, headers: under(body) })))
 
 export const useAddVisit = (plant: number) =>
   useSheetChange((body: VisitInput) =>
-    answer(api.POST('/api/plants/{plant}/visits', { params: { path: { plant } }, body })),
+    answer(
+      api.POST('/api/plants/{plant}/visits', { params: { path: { plant } }, body, headers: under(body) }),
+    ),
   )
 
 export interface FeatureChange {
@@ -364,19 +367,24 @@ const asFirstSent = new WeakMap<FeatureChange, FeatureChange>()
 /** Records a feature, or removes what was recorded. */
 export function useRecordFeature(plant: number) {
   const client = useQueryClient()
-  const put = ({ visit, character, input, expected }: FeatureChange) =>
-    input
+  const put = (change: FeatureChange) => {
+    const { visit, character, input, expected } = change
+    const headers = under(change)
+    return input
       ? answer(
           api.PUT('/api/plants/{plant}/visits/{visit}/features/{character}', {
             params: { path: { plant, visit, character } },
             body: input,
+            headers,
           }),
         )
       : answer(
           api.DELETE('/api/plants/{plant}/visits/{visit}/features/{character}', {
             params: { path: { plant, visit, character }, query: { expected: expected ?? 0 } },
+            headers,
           }),
         )
+  }
   return useSheetChange(
     async (change: FeatureChange) => {
       const sheet = client.getQueryData<PlantSheet>(['plant', plant])
@@ -401,40 +409,49 @@ export function useRecordFeature(plant: number) {
 
 export const useWalk = (plant: number) =>
   useSheetChange((body: WalkInput) =>
-    answer(api.POST('/api/plants/{plant}/walk', { params: { path: { plant } }, body })),
+    answer(api.POST('/api/plants/{plant}/walk', { params: { path: { plant } }, body, headers: under(body) })),
   )
 
 /** Links a plant with another as of one colony, or takes the link back. */
 export const useColony = (plant: number) =>
-  useSheetChange(({ other, linked }: { other: number; linked: boolean }) =>
-    linked
-      ? answer(api.PUT('/api/plants/{plant}/colony/{other}', { params: { path: { plant, other } } }))
-      : answer(api.DELETE('/api/plants/{plant}/colony/{other}', { params: { path: { plant, other } } })),
-  )
+  useSheetChange((link: { other: number; linked: boolean }) => {
+    const sent = { params: { path: { plant, other: link.other } }, headers: under(link) }
+    return link.linked
+      ? answer(api.PUT('/api/plants/{plant}/colony/{other}', sent))
+      : answer(api.DELETE('/api/plants/{plant}/colony/{other}', sent))
+  })
 
 /** Takes the last change back, or makes it again; sent again under the same number it goes no further. */
 export const useUndo = (plant: number) =>
   useSheetChange(({ redo, request }: { redo: boolean; request: string }) => {
-    const params = { path: { plant }, query: { request } }
+    const sent = { params: { path: { plant } }, headers: { 'Garten-Command': request } }
     return redo
-      ? answer(api.POST('/api/plants/{plant}/redo', { params }))
-      : answer(api.POST('/api/plants/{plant}/undo', { params }))
+      ? answer(api.POST('/api/plants/{plant}/redo', sent))
+      : answer(api.POST('/api/plants/{plant}/undo', sent))
   })
 
 export const useDetermine = (plant: number) =>
   useSheetChange((body: DeterminationInput) =>
-    answer(api.POST('/api/plants/{plant}/determinations', { params: { path: { plant } }, body })),
-  )
-
-export const useReviewName = (plant: number) =>
-  useSheetChange(({ determination, ...body }: { determination: number; verdict: Verdict; remark: string }) =>
     answer(
-      api.POST('/api/plants/{plant}/determinations/{determination}/reviews', {
-        params: { path: { plant, determination } },
+      api.POST('/api/plants/{plant}/determinations', {
+        params: { path: { plant } },
         body,
+        headers: under(body),
       }),
     ),
   )
+
+export const useReviewName = (plant: number) =>
+  useSheetChange((review: { determination: number; verdict: Verdict; remark: string }) => {
+    const { determination, ...body } = review
+    return answer(
+      api.POST('/api/plants/{plant}/determinations/{determination}/reviews', {
+        params: { path: { plant, determination } },
+        body,
+        headers: under(review),
+      }),
+    )
+  })
 
 /** Whether a stand bears a specimen; asked while the numbers are typed. */
 export const useMayCollect = (plant: number, stand: number | null, taken: number | null, permit: string) =>
@@ -452,7 +469,9 @@ export const useMayCollect = (plant: number, stand: number | null, taken: number
 
 export const useAddVoucher = (plant: number) =>
   useSheetChange((body: VoucherContent) =>
-    answer(api.POST('/api/plants/{plant}/vouchers', { params: { path: { plant } }, body })),
+    answer(
+      api.POST('/api/plants/{plant}/vouchers', { params: { path: { plant } }, body, headers: under(body) }),
+    ),
   )
 
 /** Plants to compare with: the nearest that have a name already. */

@@ -18,7 +18,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { useEntry } from '../shared/useEntry'
 import { DefinitionDialog } from './DefinitionDialog'
 import { featureInput } from './featureInput'
-import { inManner, type Manner } from './manner'
+import { ageWords, inManner, type Manner } from './manner'
 import { toolWords } from './means'
 import { SampleNote } from './SampleNote'
 
@@ -229,6 +229,7 @@ function Row({
               recorded.source !== 'attached' ? recorded.source : '',
               recorded.exposure,
               recorded.position,
+              recorded.age && ageWords[recorded.age],
               recorded.tool && `with ${toolWords[recorded.tool]}`,
               ...recorded.altered,
               recorded.recorder,

@@ -7,6 +7,8 @@ interface Props {
   message: string
   theirs: ObservationView | null
   mine: FeatureChange
+  /** True where nobody else was quicker: what is recorded would take the place of something of another kind. */
+  replaces: boolean
   onKeepTheirs: () => void
   onKeepMine: () => void
 }
@@ -21,8 +23,22 @@ function said(input: FeatureChange['input'], character: CharacterView | undefine
   )
 }
 
-/** Two people recorded the same feature at once: both are shown, and the second decides. */
-export function ConflictDialog({ character, message, theirs, mine, onKeepTheirs, onKeepMine }: Props) {
+/** Two people recorded the same feature at once, or one kind of value would replace another: the person decides. */
+export function ConflictDialog(props: Props) {
+  const { character, message, theirs, mine, replaces, onKeepTheirs, onKeepMine } = props
+  if (replaces)
+    return (
+      <Dialog open onClose={onKeepTheirs}>
+        <DialogTitle>{character?.label ?? 'A feature'}</DialogTitle>
+        <DialogContent>{message}</DialogContent>
+        <DialogActions>
+          <Button onClick={onKeepTheirs}>Leave what is there</Button>
+          <Button variant="contained" onClick={onKeepMine}>
+            Put it in its place
+          </Button>
+        </DialogActions>
+      </Dialog>
+    )
   return (
     <Dialog open onClose={onKeepTheirs}>
       <DialogTitle>{character?.label ?? 'A feature'} was changed</DialogTitle>

@@ -11,6 +11,7 @@ import type {
   GuideView,
   HarmLevel,
   Organ,
+  PartAge,
   PartPosition,
   PlantSheet,
   SampleView,
@@ -21,7 +22,7 @@ import { capital, day, words } from '../shared/format'
 import { CharacterRow } from './CharacterRow'
 import { ConflictDialog } from './ConflictDialog'
 import { featureInput } from './featureInput'
-import { inManner, type Manner } from './manner'
+import { ageWords, inManner, type Manner } from './manner'
 import { toolWords } from './means'
 import { organs } from './organs'
 import { Tally } from './Tally'
@@ -57,6 +58,7 @@ interface Failure {
   decide?: (done: boolean) => void
 }
 
+const replaces = ({ error }: Failure) => error instanceof Problem && error.field === 'replaces'
 const theirsOf = ({ error }: Failure) => (error instanceof Problem ? error.theirs : null)
 
 /** Names a feature among all that are being recorded. */
@@ -97,6 +99,7 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
     source: 'attached',
     exposure: '',
     position: '',
+    age: '',
     altered: '',
     tool: '',
   })
@@ -183,6 +186,13 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
           none="not noted"
           options={positions.map((p) => [p, words(p)] as const)}
           onChange={(position) => set({ position })}
+        />
+        <Choice
+          label="How old"
+          value={manner.age}
+          none="not noted"
+          options={Object.entries(ageWords) as [PartAge, string][]}
+          onChange={(age) => set({ age })}
         />
         <Choice
           label="Seen with"
@@ -274,12 +284,20 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
           message={conflict.error.message}
           theirs={theirsOf(conflict)}
           mine={conflict.change}
+          replaces={replaces(conflict)}
           onKeepTheirs={() => {
             settle(keyOf(conflict.change.visit, conflict.change.character), null)
-            conflict.decide?.(true)
+            // What was typed goes back into its field where only one's own value stands in its way.
+            conflict.decide?.(!replaces(conflict))
           }}
           onKeepMine={() => {
             const { change, decide } = conflict
+            if (replaces(conflict)) {
+              void send({ ...change, input: change.input && { ...change.input, replaces: true } }).then(
+                decide,
+              )
+              return
+            }
             const expected = theirsOf(conflict)?.revision ?? null
             void send({
               ...change,

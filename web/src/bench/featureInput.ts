@@ -14,6 +14,8 @@ export const featureInput = (
   source: 'attached',
   altered: null,
   exposure: null,
+  age: null,
+  replaces: false,
   position: null,
   tool: null,
   note: null,

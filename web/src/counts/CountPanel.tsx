@@ -32,6 +32,7 @@ export function CountPanel({ id }: { id: number }) {
         content={sheet.content}
         recorder={sheet.recorder}
         place={sheet.placeName ?? ''}
+        revision={sheet.revision ?? 0}
       />
       {hasPlots && (
         <div className="row no-print" role="group" aria-label="Plot">
@@ -68,11 +69,7 @@ export function CountPanel({ id }: { id: number }) {
         </p>
       )}
       <ProblemNote error={away.error} />
-      {data.withheld > 0 && (
-        <p className="soft">
-          {data.withheld} {data.withheld === 1 ? 'line' : 'lines'} of sensitive species not shown.
-        </p>
-      )}
+      {data.partial && <p className="soft">Sensitive species that others counted are not shown to you.</p>}
       {shown.length === 0 ? (
         <p className="soft">Nothing entered yet{hasPlots && ' in this plot'}.</p>
       ) : (
@@ -124,9 +121,11 @@ interface EffortProps {
   content: SheetContent
   recorder: string
   place: string
+  /** Revision a change must start from. */
+  revision: number
 }
 
-function Effort({ id, content, recorder, place }: EffortProps) {
+function Effort({ id, content, recorder, place, revision }: EffortProps) {
   const [change, setChange] = useState<SheetContent | null>(null)
   const set = useSetCount(id)
   const facts = [
@@ -153,7 +152,7 @@ function Effort({ id, content, recorder, place }: EffortProps) {
       aria-label="How the visit was made"
       onSubmit={(e) => {
         e.preventDefault()
-        set.mutate(change, { onSuccess: () => setChange(null) })
+        set.mutate({ content: change, expected: revision }, { onSuccess: () => setChange(null) })
       }}
     >
       <SheetFields sheet={change} onChange={(part) => setChange({ ...change, ...part })} />

@@ -47,7 +47,7 @@ export function FiguresPanel() {
         {data && (
           <span role="status">
             {some(data.units, 'sampling unit')}
-            {!!data.withheld && `; ${some(data.withheld, 'line')} of sensitive species left out`}
+            {data.partial && '; sensitive species are left out for you'}
             {data.unnamed > 0 &&
               `; ${data.unnamed} ${data.unnamed === 1 ? 'line adds' : 'lines add'} no species: a genus or a reserve`}
           </span>

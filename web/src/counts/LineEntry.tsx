@@ -26,7 +26,7 @@ export function LineEntry({ view, plot, entry }: Props) {
     setRefusal(null)
     field.current?.focus()
     entry.send((line) =>
-      enter.mutateAsync({ plot, text: line, taxon, origin: 'wild', request: crypto.randomUUID() }).then(
+      enter.mutateAsync({ plot, text: line, taxon, origin: 'wild' }).then(
         () => true,
         (error: Error) => {
           setRefusal(error)

@@ -1,6 +1,7 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../api/client'
-import type { BeginCount, CountView, LineInput, Protocol, SheetContent, StoredLine } from '../api/types'
+import { under } from '../api/command'
+import type { BeginCount, CountView, LineInput, Protocol, SheetChange, StoredLine } from '../api/types'
 
 const counts = ['counts']
 
@@ -63,24 +64,27 @@ function useCountChange<T>(change: (input: T) => Promise<CountView>) {
 }
 
 export const useBeginCount = () =>
-  useCountChange((body: BeginCount) => answer(api.POST('/api/counts', { body })))
+  useCountChange((body: BeginCount) => answer(api.POST('/api/counts', { body, headers: under(body) })))
 
 export const useSetCount = (sheet: number) =>
-  useCountChange((body: SheetContent) =>
-    answer(api.PUT('/api/counts/{sheet}', { params: { path: { sheet } }, body })),
+  useCountChange((body: SheetChange) =>
+    answer(api.PUT('/api/counts/{sheet}', { params: { path: { sheet } }, body, headers: under(body) })),
   )
 
 export const useEnterLine = (sheet: number) =>
   useCountChange((body: LineInput) =>
-    answer(api.POST('/api/counts/{sheet}/lines', { params: { path: { sheet } }, body })),
+    answer(
+      api.POST('/api/counts/{sheet}/lines', { params: { path: { sheet } }, body, headers: under(body) }),
+    ),
   )
 
 export const useSetLine = () =>
-  useCountChange(({ id, amount, origin, note }: StoredLine) =>
+  useCountChange((line: StoredLine) =>
     answer(
       api.PUT('/api/count-lines/{line}', {
-        params: { path: { line: id } },
-        body: { amount, origin, note },
+        params: { path: { line: line.id } },
+        body: { amount: line.amount, origin: line.origin, note: line.note, expected: line.revision ?? 0 },
+        headers: under(line),
       }),
     ),
   )
@@ -88,18 +92,24 @@ export const useSetLine = () =>
 /** Counts one more under a number of its own: taps that follow each other quickly are all counted, one sent again is not. */
 export const useOneMore = () =>
   useCountChange(({ line, request }: { line: number; request: string }) =>
-    answer(api.POST('/api/count-lines/{line}/one-more', { params: { path: { line }, query: { request } } })),
+    answer(
+      api.POST('/api/count-lines/{line}/one-more', {
+        params: { path: { line } },
+        headers: { 'Garten-Command': request },
+      }),
+    ),
   )
 
 /** Takes a line away, or puts it back. */
 export const useTakeAway = () =>
-  useCountChange(({ line, back }: { line: number; back: boolean }) =>
-    answer(
-      back
-        ? api.POST('/api/count-lines/{line}/back', { params: { path: { line } } })
-        : api.DELETE('/api/count-lines/{line}', { params: { path: { line } } }),
-    ),
-  )
+  useCountChange((change: { line: number; back: boolean }) => {
+    const sent = { params: { path: { line: change.line } }, headers: under(change) }
+    return answer(
+      change.back
+        ? api.POST('/api/count-lines/{line}/back', sent)
+        : api.DELETE('/api/count-lines/{line}', sent),
+    )
+  })
 
 export const useFigures = (query: { site?: number; protocol?: Protocol; year?: number }) =>
   useQuery({

@@ -33,7 +33,8 @@ export function DrawPanel({ doing, before, onChange, onDone }: Props) {
       site: before?.site ?? null,
       note,
     }
-    if (before) set.mutate({ place: before.id, body }, { onSuccess: onDone })
+    if (before)
+      set.mutate({ place: before.id, body: { ...body, expected: before.revision } }, { onSuccess: onDone })
     else add.mutate(body, { onSuccess: onDone })
   }
   return (

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../api/client'
+import { under } from '../api/command'
 import type { MapView, PlaceInput, PositionInput } from '../api/types'
 
 export const useMap = () => useQuery({ queryKey: ['map'], queryFn: () => answer(api.GET('/api/map')) })
@@ -10,11 +11,12 @@ function useMapChange<T>(mutationFn: (input: T) => Promise<MapView>) {
   return useMutation({ mutationFn, onSuccess: (map) => client.setQueryData(['map'], map) })
 }
 
-export const useAddPlace = () => useMapChange((body: PlaceInput) => answer(api.POST('/api/places', { body })))
+export const useAddPlace = () =>
+  useMapChange((body: PlaceInput) => answer(api.POST('/api/places', { body, headers: under(body) })))
 
 export const useSetPlace = () =>
   useMapChange(({ place, body }: { place: number; body: PlaceInput }) =>
-    answer(api.PUT('/api/places/{place}', { params: { path: { place } }, body })),
+    answer(api.PUT('/api/places/{place}', { params: { path: { place } }, body, headers: under(body) })),
   )
 
 export const useTakePlaceAway = () =>
@@ -27,7 +29,9 @@ export const usePutPlaceBack = () =>
 
 export const useSayPosition = () =>
   useMapChange(({ plant, body }: { plant: number; body: PositionInput }) =>
-    answer(api.PUT('/api/plants/{plant}/position', { params: { path: { plant } }, body })),
+    answer(
+      api.PUT('/api/plants/{plant}/position', { params: { path: { plant } }, body, headers: under(body) }),
+    ),
   )
 
 /** A position as typed, in whatever form people write it. */

@@ -93,6 +93,10 @@ export const useUsePhoto = (photo: string) =>
       features: { character: string; state: string | null; entry: string | null }[]
     }) =>
       answer(
-        api.POST('/api/photos/{id}/uses', { params: { path: { id: photo }, query: { request } }, body }),
+        api.POST('/api/photos/{id}/uses', {
+          params: { path: { id: photo } },
+          body,
+          headers: { 'Garten-Command': request },
+        }),
       ),
   )

@@ -63,6 +63,7 @@ export function SiteDialog({ site, onClose, onSaved }: Props) {
               longitude: number(text.longitude),
               uncertaintyM: number(text.uncertaintyM),
               habitats: chosen,
+              expected: site?.revision,
             },
             { onSuccess: (s) => onSaved(s.id) },
           )

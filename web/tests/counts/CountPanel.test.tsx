@@ -1,6 +1,6 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
-import type { CountView, LineInput, StoredLine } from '../../src/api/types'
+import type { CountView, LineInput, StoredLine, SheetChange } from '../../src/api/types'
 import { draw } from '../testing/draw'
 import { aCount, aLine, aName } from '../testing/made'
 import { type Asked, Says, serve } from '../testing/server'
@@ -39,9 +39,9 @@ describe('quick entry', () => {
     expect(await screen.findByRole('textbox', { name: 'Number of thupli' })).toHaveValue('1')
     expect(screen.getByRole('textbox', { name: 'Number of acemac' })).toHaveValue('12')
     expect(server.sent('POST /api/counts/41/lines')).toEqual([
-      { plot: 1, text: 'acemac 12', taxon: null, origin: 'wild', request: expect.any(String) },
-      { plot: 1, text: 'psemen 3', taxon: null, origin: 'wild', request: expect.any(String) },
-      { plot: 1, text: 'thupli 1', taxon: null, origin: 'wild', request: expect.any(String) },
+      { plot: 1, text: 'acemac 12', taxon: null, origin: 'wild' },
+      { plot: 1, text: 'psemen 3', taxon: null, origin: 'wild' },
+      { plot: 1, text: 'thupli 1', taxon: null, origin: 'wild' },
     ])
     expect(await field()).toHaveValue('')
     expect(await field()).toHaveFocus()
@@ -106,7 +106,7 @@ describe('quick entry', () => {
     await user.click(await screen.findByRole('button', { name: /^Acer ?circinatum/ }))
     await waitFor(() =>
       expect(server.sent('POST /api/counts/41/lines')).toEqual([
-        { plot: 1, text: 'ace 2', taxon: 'acer-circinatum', origin: 'wild', request: expect.any(String) },
+        { plot: 1, text: 'ace 2', taxon: 'acer-circinatum', origin: 'wild' },
       ]),
     )
   })
@@ -138,7 +138,9 @@ describe('a line', () => {
     await user.clear(await number())
     await user.type(await number(), '14{Enter}')
     await waitFor(() => expect(screen.getByDisplayValue('14')).toBeVisible())
-    expect(server.sent('PUT /api/count-lines/31')).toEqual([{ amount: 14, origin: 'wild', note: '' }])
+    expect(server.sent('PUT /api/count-lines/31')).toEqual([
+      { amount: 14, origin: 'wild', note: '', expected: 0 },
+    ])
   })
 
   it('takes a comma as people write it', async () => {
@@ -198,7 +200,7 @@ describe('a line', () => {
     for (let i = 0; i < 5; i++) fireEvent.click(more)
     await waitFor(() => expect(screen.getByDisplayValue('17')).toBeVisible())
     const taps = server.asked.filter((a) => a.path.includes('one-more'))
-    expect(new Set(taps.map((t) => t.path)).size, 'each under a number of its own').toBe(5)
+    expect(new Set(taps.map((t) => t.command)).size, 'each under a number of its own').toBe(5)
   })
 
   it('says whether it grows wild', async () => {
@@ -209,7 +211,9 @@ describe('a line', () => {
       'planted',
     )
     await waitFor(() =>
-      expect(server.sent('PUT /api/count-lines/31')).toEqual([{ amount: 12, origin: 'planted', note: '' }]),
+      expect(server.sent('PUT /api/count-lines/31')).toEqual([
+        { amount: 12, origin: 'planted', note: '', expected: 0 },
+      ]),
     )
   })
 
@@ -281,12 +285,12 @@ describe('how the visit was made', () => {
       ended: '10:00:00',
     }
     const server = countingServer(
-      { ...first, sheet: { ...first.sheet, content } },
+      { ...first, sheet: { ...first.sheet, content, revision: 6 } },
       {
         'GET /api/map': { places: [] },
         'PUT /api/counts/41': ({ body }: Asked) => ({
           ...first,
-          sheet: { ...first.sheet, content: body },
+          sheet: { ...first.sheet, content: (body as SheetChange).content },
         }),
       },
     )
@@ -301,12 +305,16 @@ describe('how the visit was made', () => {
     fireEvent.change(screen.getByLabelText('Ended'), { target: { value: '10:30' } })
     await user.click(screen.getByRole('button', { name: 'Keep' }))
     expect(await screen.findByText(/from 08:30 to 10:30, dry\./)).toBeVisible()
-    expect(server.sent('PUT /api/counts/41')).toEqual([{ ...content, weather: 'dry', ended: '10:30:00' }])
+    expect(server.sent('PUT /api/counts/41')).toEqual([
+      { content: { ...content, weather: 'dry', ended: '10:30:00' }, expected: 6 },
+    ])
   })
 
-  it('says how many lines of sensitive species are not shown', async () => {
-    countingServer(aCount({ withheld: 1 }))
+  it('says that sensitive species others counted are not shown, and no number of them', async () => {
+    countingServer(aCount({ partial: true }))
     draw(<CountPanel id={41} />)
-    expect(await screen.findByText('1 line of sensitive species not shown.')).toBeVisible()
+    expect(
+      await screen.findByText('Sensitive species that others counted are not shown to you.'),
+    ).toBeVisible()
   })
 })

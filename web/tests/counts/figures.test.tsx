@@ -42,9 +42,9 @@ const part = async (name: string) => within(await screen.findByRole('region', { 
 
 describe('figures', () => {
   it('say what they rest on', async () => {
-    open({ units: 1, unnamed: 2, withheld: 1, mixed: true })
+    open({ units: 1, unnamed: 2, partial: true, mixed: true })
     expect(await screen.findByRole('status')).toHaveTextContent(
-      '1 sampling unit; 1 line of sensitive species left out; 2 lines add no species: a genus or a reserve',
+      '1 sampling unit; sensitive species are left out for you; 2 lines add no species: a genus or a reserve',
     )
     expect(screen.getByText(/^These were counted by unlike protocols/)).toBeVisible()
   })

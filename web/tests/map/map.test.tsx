@@ -18,6 +18,7 @@ const aPlace = (part: Partial<PlaceView> = {}): PlaceView => ({
   shape: { form: 'area', points: [] },
   middle: { latitude: 45, longitude: -123 },
   size: '100 m²',
+  revision: 2,
   site: 3,
   note: 'posts at the corners',
   person: 'R. Ostrow',

@@ -334,7 +334,7 @@ describe('findings put on a sheet', () => {
     expect(used()).toEqual([
       { plant: 7, visit: 11, features: [{ character: 'blade-length', state: null, entry: '61.2 mm' }] },
     ])
-    expect(server.asked.find((a) => a.path.includes('/uses'))?.path).toMatch(/\?request=[0-9a-f-]{36}$/)
+    expect(server.asked.find((a) => a.path.includes('/uses'))?.command).toMatch(/^[0-9a-f-]{36}$/)
   })
 
   it('go to the visit of the day the picture was taken', async () => {

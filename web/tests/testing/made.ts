@@ -137,6 +137,7 @@ export const anObservation = (part: Partial<ObservationView> = {}): ObservationV
   note: '',
   recorder: 'R. Ostrow',
   revision: 5,
+  age: null,
   ...part,
 })
 
@@ -287,7 +288,7 @@ export const aCount = (part: Partial<CountView> = {}): CountView => ({
   usual: 'individuals',
   before: null,
   seenBefore: [],
-  withheld: 0,
+  partial: false,
   ...part,
 })
 
@@ -301,6 +302,7 @@ export const aPlantTag = (part: Partial<PlantTag> = {}): PlantTag => ({
   features: 3,
   visits: 1,
   lastSeen: '2026-05-14',
+  isQualified: false,
   ...part,
 })
 

@@ -5,6 +5,8 @@ export interface Asked {
   path: string
   /** What was sent, read as JSON where it is; undefined for nothing. */
   body: unknown
+  /** The number a change was sent under; null for none. */
+  command: string | null
   /** Told when the page gives the request up. */
   signal: AbortSignal
 }
@@ -76,6 +78,7 @@ export function serve(answers: Record<string, Answer | Answerer>) {
       method: request.method,
       path: url.pathname + url.search,
       body: read(await request.clone().text()),
+      command: request.headers.get('Garten-Command'),
       signal: request.signal,
     }
     asked.push(one)

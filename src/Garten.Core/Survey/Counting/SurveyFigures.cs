@@ -84,8 +84,8 @@ public sealed record SurveyFigures(
     /// <summary>Sites there are; where they are more than <see cref="MostSites"/>, none are compared.</summary>
     public int SiteCount { get; init; }
 
-    /// <summary>Lines of sensitive species left out of the figures, because the person who asks may not know where they grow.</summary>
-    public int Withheld { get; init; }
+    /// <summary>True where sensitive species, if any were counted, are left out, because the person who asks may not know where they grow.</summary>
+    public bool Partial { get; init; }
 
     /// <summary>Works out the figures of a survey.</summary>
     /// <param name="guide">The guide.</param>

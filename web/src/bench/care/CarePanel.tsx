@@ -17,7 +17,7 @@ export function CarePanel({ sheet, today }: { sheet: PlantSheet; today: string }
     <div className="care">
       <VisitStrip sheet={sheet} today={today} />
       <SeenAgain changes={data.changes} />
-      <FindAgain key={`way ${id}`} plant={id} landmarks={data.landmarks} />
+      <FindAgain key={`way ${id}`} plant={id} landmarks={data.landmarks} revision={data.landmarksRevision} />
       <Threats key={`threats ${id}`} plant={id} threats={data.threats} today={today} />
       <Population key={`population ${id}`} plant={id} years={data.population} today={today} />
     </div>

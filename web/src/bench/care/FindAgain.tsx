@@ -53,7 +53,15 @@ interface Draft {
 const blank: Draft = { name: '', bearing: '', metres: '' }
 
 /** How the plant is found again: landmarks, with the bearing and the way from each to the plant. */
-export function FindAgain({ plant, landmarks }: { plant: number; landmarks: Landmark[] }) {
+export function FindAgain({
+  plant,
+  landmarks,
+  revision: expected,
+}: {
+  plant: number
+  landmarks: Landmark[]
+  revision: number
+}) {
   const setting = useSetLandmarks(plant)
   const [draft, setDraft] = useState<Draft | null>(null)
   const wrong = (text: string) => text.trim() !== '' && !Number.isFinite(Number(text))
@@ -70,7 +78,7 @@ export function FindAgain({ plant, landmarks }: { plant: number; landmarks: Land
                 size="small"
                 disabled={setting.isPending}
                 aria-label={`Take ${l.name} away`}
-                onClick={() => setting.mutate(landmarks.filter((x) => x !== l))}
+                onClick={() => setting.mutate({ landmarks: landmarks.filter((x) => x !== l), expected })}
               >
                 take away
               </Button>
@@ -89,10 +97,13 @@ export function FindAgain({ plant, landmarks }: { plant: number; landmarks: Land
           onSubmit={(e) => {
             e.preventDefault()
             setting.mutate(
-              [
-                ...landmarks,
-                { name: draft.name, bearing: Number(draft.bearing), metres: Number(draft.metres) },
-              ],
+              {
+                landmarks: [
+                  ...landmarks,
+                  { name: draft.name, bearing: Number(draft.bearing), metres: Number(draft.metres) },
+                ],
+                expected,
+              },
               { onSuccess: () => setDraft(null) },
             )
           }}

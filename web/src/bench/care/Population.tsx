@@ -40,6 +40,8 @@ export function Population({ plant, years, today }: Props) {
     markedOn: d.markedOn,
     flowering: d.flowering.trim() === '' ? null : Number(d.flowering),
     floweringOn: d.flowering.trim() === '' ? null : d.floweringOn,
+    // What is known of that year is changed only as it was seen here.
+    revision: years.find((y) => y.count.year === Number(d.year))?.count.revision ?? null,
   })
   return (
     <section aria-label="Population">

@@ -34,7 +34,7 @@ export function Threats({ plant, threats, today }: Props) {
             <li key={t.id}>
               <ThreatForm
                 plant={plant}
-                id={t.id}
+                of={t}
                 before={t.content}
                 today={today}
                 onDone={() => setOpen(null)}
@@ -57,7 +57,7 @@ export function Threats({ plant, threats, today }: Props) {
         )}
       </ul>
       {open === 'new' ? (
-        <ThreatForm plant={plant} id={null} before={blank} today={today} onDone={() => setOpen(null)} />
+        <ThreatForm plant={plant} of={null} before={blank} today={today} onDone={() => setOpen(null)} />
       ) : (
         <Button variant="outlined" onClick={() => setOpen('new')}>
           Note a threat
@@ -69,13 +69,13 @@ export function Threats({ plant, threats, today }: Props) {
 
 function ThreatForm(props: {
   plant: number
-  id: number | null
+  of: Threat | null
   before: ThreatContent
   today: string
   onDone: () => void
 }) {
-  const { plant, id, before, today, onDone } = props
-  const keeping = useThreat(plant, id)
+  const { plant, of, before, today, onDone } = props
+  const keeping = useThreat(plant, of)
   const [threat, setThreat] = useState(before)
   const set = (part: Partial<ThreatContent>) => setThreat({ ...threat, ...part })
   return (

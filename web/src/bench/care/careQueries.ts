@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
-import type { Landmark, PlantCare, PlantSheet, PopulationCount, ThreatContent } from '../../api/types'
+import { under } from '../../api/command'
+import type { Landmark, PlantCare, PlantSheet, PopulationCount, Threat, ThreatContent } from '../../api/types'
 
 const key = (plant: number) => ['care', plant]
 
@@ -27,21 +28,37 @@ function useCareChange<T>(plant: number, change: (body: T) => Promise<PlantCare>
 }
 
 export const useSetLandmarks = (plant: number) =>
-  useCareChange(plant, (landmarks: Landmark[]) =>
-    answer(api.PUT('/api/plants/{plant}/landmarks', { params: { path: { plant } }, body: { landmarks } })),
+  useCareChange(plant, (body: { landmarks: Landmark[]; expected: number }) =>
+    answer(
+      api.PUT('/api/plants/{plant}/landmarks', {
+        params: { path: { plant } },
+        body,
+        headers: under(body),
+      }),
+    ),
   )
 
 /** Puts a threat down, or changes what is known of one. */
-export const useThreat = (plant: number, threat: number | null) =>
+export const useThreat = (plant: number, threat: Threat | null) =>
   useCareChange(plant, (body: ThreatContent) =>
     answer(
       threat === null
-        ? api.POST('/api/plants/{plant}/threats', { params: { path: { plant } }, body })
-        : api.PUT('/api/threats/{threat}', { params: { path: { threat } }, body }),
+        ? api.POST('/api/plants/{plant}/threats', {
+            params: { path: { plant } },
+            body,
+            headers: under(body),
+          })
+        : api.PUT('/api/threats/{threat}', {
+            params: { path: { threat: threat.id } },
+            body: { content: body, expected: threat.revision },
+            headers: under(body),
+          }),
     ),
   )
 
 export const useSetPopulation = (plant: number) =>
   useCareChange(plant, (body: PopulationCount) =>
-    answer(api.PUT('/api/plants/{plant}/population', { params: { path: { plant } }, body })),
+    answer(
+      api.PUT('/api/plants/{plant}/population', { params: { path: { plant } }, body, headers: under(body) }),
+    ),
   )

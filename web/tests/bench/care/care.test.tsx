@@ -7,7 +7,14 @@ import { type Asked, Says, serve } from '../../testing/server'
 import { VisitsPanel } from '../../../src/bench/VisitsPanel'
 import { CarePanel } from '../../../src/bench/care/CarePanel'
 
-const nothing: PlantCare = { landmarks: [], way: '', threats: [], population: [], changes: [] }
+const nothing: PlantCare = {
+  landmarks: [],
+  landmarksRevision: 3,
+  way: '',
+  threats: [],
+  population: [],
+  changes: [],
+}
 
 /** The care of plant 7, kept as the server would. */
 function open(first: Partial<PlantCare> = {}, more: Record<string, unknown> = {}, sheet = aSheet()) {
@@ -17,9 +24,14 @@ function open(first: Partial<PlantCare> = {}, more: Record<string, unknown> = {}
     'GET /api/plants/7/care': () => care,
     'PUT /api/plants/7/landmarks': ({ body }: Asked) => set(body as Partial<PlantCare>),
     'POST /api/plants/7/threats': ({ body }: Asked) =>
-      set({ threats: [...care.threats, { id: 1, plant: 7, person: 'R. Ostrow', content: body as never }] }),
+      set({
+        threats: [
+          ...care.threats,
+          { id: 1, plant: 7, person: 'R. Ostrow', content: body as never, revision: 4 },
+        ],
+      }),
     'PUT /api/threats/1': ({ body }: Asked) =>
-      set({ threats: care.threats.map((t) => ({ ...t, content: body as never })) }),
+      set({ threats: care.threats.map((t) => ({ ...t, content: (body as { content: never }).content })) }),
     'PUT /api/plants/7/population': ({ body }: Asked) =>
       set({ population: [{ count: body as never, words: null, share: null, low: null, high: null }] }),
     ...more,
@@ -47,7 +59,7 @@ describe('finding a plant again', () => {
       '12.5 m at 40° from gate post',
     )
     expect(server.sent('PUT /api/plants/7/landmarks')).toEqual([
-      { landmarks: [{ name: 'gate post', bearing: 40, metres: 12.5 }] },
+      { landmarks: [{ name: 'gate post', bearing: 40, metres: 12.5 }], expected: 3 },
     ])
     await user.click(way.getByRole('button', { name: 'Take gate post away' }))
     expect(await way.findByText(/^No landmark yet/)).toBeVisible()
@@ -101,13 +113,16 @@ describe('a threat', () => {
     ).toBeVisible()
     expect(server.sent('PUT /api/threats/1')).toEqual([
       {
-        kind: 'mowing',
-        note: 'verge',
-        seenOn: '2026-05-14',
-        told: 'road crew',
-        toldOn: '2026-05-14',
-        outcome: 'strip left',
-        settledOn: '2026-05-14',
+        content: {
+          kind: 'mowing',
+          note: 'verge',
+          seenOn: '2026-05-14',
+          told: 'road crew',
+          toldOn: '2026-05-14',
+          outcome: 'strip left',
+          settledOn: '2026-05-14',
+        },
+        expected: 4,
       },
     ])
   })
@@ -159,8 +174,15 @@ describe('marked rosettes', () => {
     await user.click(population.getByRole('button', { name: 'Keep' }))
     await waitFor(() => expect(server.sent('PUT /api/plants/7/population')).toHaveLength(2))
     expect(server.sent('PUT /api/plants/7/population')).toEqual([
-      { year: 2026, marked: 40, markedOn: '2026-02-01', flowering: null, floweringOn: null },
-      { year: 2026, marked: 40, markedOn: '2026-02-01', flowering: 11, floweringOn: '2026-05-14' },
+      { year: 2026, marked: 40, markedOn: '2026-02-01', flowering: null, floweringOn: null, revision: null },
+      {
+        year: 2026,
+        marked: 40,
+        markedOn: '2026-02-01',
+        flowering: 11,
+        floweringOn: '2026-05-14',
+        revision: null,
+      },
     ])
   })
 

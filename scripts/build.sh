@@ -2,6 +2,10 @@
 
 stamps=$here/artifacts/stamps
 
+# One compiler for all projects of a run, warm from the second on; some machines turn that off by themselves.
+export UseSharedCompilation=true
+trap 'dotnet build-server shutdown --vbcscompiler >/dev/null 2>&1 || true' EXIT
+
 checksum_of() {
   find "$@" -type f -not -path '*/bin/*' -not -path '*/obj/*' -not -path '*/node_modules/*' -not -path '*/dist/*' \
     -not -path '*/generated/*' -print0 | LC_ALL=C sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1

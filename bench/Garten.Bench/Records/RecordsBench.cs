@@ -37,7 +37,7 @@ internal static class RecordsBench
             await using var app = GartenServer.Build(ServerSettings.Default with { Port = 0, Guides = guides, Web = Path.Combine(guides, "none") }, TimeProvider.System);
             await GartenServer.PrepareAsync(app, database, CancellationToken.None);
             await using var pool = NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(database) { CommandTimeout = 0 }.ConnectionString);
-            var load = await LoadAsync(pool, app.Services.GetRequiredService<CurrentGuide>().Guide, lines);
+            var load = await LoadAsync(pool, app.Services.GetRequiredService<CommandJournal>(), app.Services.GetRequiredService<CurrentGuide>().Guide, lines);
             await app.StartAsync();
             using var http = new HttpClient { BaseAddress = new(app.Urls.Single()), Timeout = TimeSpan.FromMinutes(5) };
             List<AnswerTime> answers = [];
@@ -56,7 +56,7 @@ internal static class RecordsBench
     }
 
     /// <summary>Brings the lines in as an import does, and copies the same rows raw, into a bare table and into one with the same keys and indexes.</summary>
-    private static async Task<LoadTime> LoadAsync(NpgsqlDataSource pool, Guide guide, int lines)
+    private static async Task<LoadTime> LoadAsync(NpgsqlDataSource pool, CommandJournal journal, Guide guide, int lines)
     {
         var sites = GeneratedSurvey.Sites(Sites);
         var visits = GeneratedSurvey.Visits(guide, sites, People, lines, OnVisit);
@@ -64,7 +64,7 @@ internal static class RecordsBench
         var version = await ScalarAsync<int>(connection, "select max(id) from guide_version");
         var person = await ScalarAsync<int>(connection, "select min(id) from person");
         var watch = Stopwatch.StartNew();
-        await new ImportStore(pool).BringInAsync(visits, [], sites, version, person, keep: true, null, CancellationToken.None);
+        await new ImportStore(pool, journal).BringInAsync(visits, [], sites, version, new(Guid.CreateVersion7(), person, null, "bench", ""), keep: true, null, CancellationToken.None);
         var brought = watch.Elapsed;
 
         // What a survey of years has behind it: the database's own upkeep has run.

@@ -98,7 +98,7 @@ public sealed class CircumstancesTests
         var black = Observation.OfStates(Tip.Id, 1, new DateOnly(2026, 1, 12), "black");
         MassesOf(black)[0].ShouldBeGreaterThan(0.7);
         MassesOf(black with { Date = new DateOnly(2026, 4, 3) })[0].ShouldBe(MassesOf(black with { Date = new DateOnly(2026, 4, 3) })[1], 1e-12);
-        Enumerable.Range(1, 12).Select(m => SeasonOfYear.Of(new DateOnly(2026, m, 1))).ShouldBe(
+        Enumerable.Range(1, 12).Select(m => SeasonOfYear.Of(new DateOnly(2026, m, 1), null)).ShouldBe(
             [Season.Winter, Season.Winter, Season.Spring, Season.Spring, Season.Spring, Season.Summer, Season.Summer, Season.Summer,
              Season.Autumn, Season.Autumn, Season.Autumn, Season.Winter]);
     }

@@ -62,7 +62,7 @@ public sealed class OneRuleForSeasonsTests
         guide.StatementFor(Prima, Margin.Id, (grown with { Age = PartAge.First }).Circumstances)!.Scope.Age.ShouldBe(PartAge.First);
     }
 
-    private static StatementValue NotationOf(string state) => new StateShares([new(state, 1, null)]);
+    private static StateShares NotationOf(string state) => new([new(state, 1, null)]);
 
     private static double Factor(GuideTables tables, PlaceFacts place, DateOnly day)
     {

@@ -40,6 +40,13 @@ if (args is ["records", .. var many])
     return;
 }
 
+if (args is ["followed", .. var howMany])
+{
+    var plants = howMany is [var said] && int.TryParse(said, out var given) ? given : 2_500;
+    await FollowedBench.RunAsync(Environment.GetEnvironmentVariable("GARTEN_GUIDE")!, plants, Environment.GetEnvironmentVariable("GARTEN_REPORT"));
+    return;
+}
+
 var summaries = BenchmarkSwitcher.FromAssembly(typeof(BenchDeskBenchmarks).Assembly).Run(args);
 if (Environment.GetEnvironmentVariable("GARTEN_REPORT") is { Length: > 0 } path)
 {

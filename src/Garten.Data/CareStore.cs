@@ -190,7 +190,8 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
         return await connection.QueryAsync(
             $"select year, marked, marked_on, flowering, flowering_on, revision from population_count c where plant = $1 and {policy.Shows("c.plant")} order by year desc", [plant],
             r => new PopulationCount(
-                r.GetInt32(0), r.GetInt32(1), r.GetFieldValue<DateOnly>(2), r.IsDBNull(3) ? null : r.GetInt32(3), r.DateOrNull(4)) { Revision = r.GetInt64(5) },
+                r.GetInt32(0), r.GetInt32(1), r.GetFieldValue<DateOnly>(2), r.IsDBNull(3) ? null : r.GetInt32(3), r.DateOrNull(4))
+            { Revision = r.GetInt64(5) },
             cancel);
     }
 

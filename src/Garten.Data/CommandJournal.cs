@@ -96,7 +96,7 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
     /// <param name="head">Who makes it.</param>
     /// <param name="cancel">Gives up.</param>
     /// <returns>False when it was made before.</returns>
-    internal static async Task<bool> NoteAsync(NpgsqlConnection connection, CommandHead head, CancellationToken cancel) => 
+    internal static async Task<bool> NoteAsync(NpgsqlConnection connection, CommandHead head, CancellationToken cancel) =>
         await connection.ScalarAsync<long>($"with {Noted} select count(*) from noted", Values(head), cancel) == 1;
 
     /// <summary>Reckons plants anew, and those linked with them whose key their features are held against.</summary>

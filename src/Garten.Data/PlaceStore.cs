@@ -144,5 +144,6 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
     /// <param name="first">Which of its columns is the first of them.</param>
     internal static Site SiteAt(NpgsqlDataReader r, int first) => new(
         r.GetInt32(first), r.GetString(first + 1), r.GetString(first + 2), r.NumberOrNull(first + 3), r.NumberOrNull(first + 4), r.NumberOrNull(first + 5),
-        r.NumberOrNull(first + 6), r.GetFieldValue<string[]>(first + 7), r.DayOrNull(first + 8), r.GetString(first + 10)) { Revision = r.GetInt64(first + 11) };
+        r.NumberOrNull(first + 6), r.GetFieldValue<string[]>(first + 7), r.DayOrNull(first + 8), r.GetString(first + 10))
+    { Revision = r.GetInt64(first + 11) };
 }

@@ -66,8 +66,8 @@ public sealed class WeatherAndYardstickStoreTests(DatabaseFixture fixture) : ICl
 
         var latest = await deeds.LatestAsync(null, null, 3, None);
         latest.Select(d => d.What).ShouldBe(["deed 6", "deed 5", "deed 4"]);
-        (await deeds.LatestAsync(null, latest[^1].Id, 10, None)).Select(d => d.What).ShouldBe(["deed 3", "deed 2", "deed 1", "deed 0"]);
-        var own = await deeds.LatestAsync(fixture.Person.Id, null, 10, None);
+        (await deeds.LatestAsync(null, latest[^1].Id, 4, None)).Select(d => d.What).ShouldBe(["deed 3", "deed 2", "deed 1", "deed 0"]);
+        var own = await deeds.LatestAsync(fixture.Person.Id, null, 4, None);
         own.Select(d => (d.Person, d.Status)).ShouldBe([("R. Ostrow", 206), ("R. Ostrow", 204), ("R. Ostrow", 202), ("R. Ostrow", 200)]);
     }
 }

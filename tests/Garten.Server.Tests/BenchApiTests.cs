@@ -77,7 +77,7 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
         sheet = await Me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", entry: "6.4 cm"));
         sheet = await Me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: ["6.4 cm"], entry: "58 mm", expected: Revision(sheet)));
         ((string?)sheet["observations"]![0]!["summary"]).ShouldBe("2 parts, mean 6.1 cm, 5.8 cm to 6.4 cm");
-        sheet = await Me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: [], entry: "about 6 cm", expected: Revision(sheet)));
+        sheet = await Me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: [], entry: "about 6 cm", expected: Revision(sheet), replaces: true));
         ((string?)sheet["observations"]![0]!["finding"]).ShouldBe("rough");
     }
 

@@ -76,7 +76,7 @@ public sealed class Client : IDisposable
     /// <summary>A feature as sent.</summary>
     public static object Feature(
         string finding = "states", string[]? states = null, string[]? parts = null, string? rough = null, string? entry = null, string? hidden = null,
-        string source = "attached", string note = "", long? expected = null) => new
+        string source = "attached", string note = "", long? expected = null, bool replaces = false) => new
         {
             finding,
             states,
@@ -87,6 +87,7 @@ public sealed class Client : IDisposable
             certainty = "sure",
             source,
             altered = Array.Empty<string>(),
+            replaces,
             exposure = (string?)null,
             position = (string?)null,
             note,

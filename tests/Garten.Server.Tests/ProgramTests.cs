@@ -24,8 +24,10 @@ public sealed class ProgramTests
             plant = (int)sheet["plant"]!["id"]!;
             path = Client.PathTo(sheet, "leaf-length");
             long? revision = null;
+            TaskCompletionSource first = new();
             var killer = Task.Run(async () =>
             {
+                await first.Task;
                 await Task.Delay(700);
                 server.Kill();
             });
@@ -38,6 +40,7 @@ public sealed class ProgramTests
                     revision = (long)after["observations"]![0]!["revision"]!;
                     acknowledged.Clear();
                     acknowledged.AddRange(parts[^Math.Min(parts.Length, 40)..]);
+                    first.TrySetResult();
                 }
             }
             catch (HttpRequestException)

@@ -33,6 +33,21 @@ public static class TestCluster
         }
     }
 
+    /// <summary>A database of its own with nothing in it, not even tables.</summary>
+    /// <returns>Connects to it.</returns>
+    public static async Task<string> EmptyDatabaseAsync()
+    {
+        await Gate.WaitAsync();
+        try
+        {
+            return await CopyAsync(_cluster ??= await StartAsync(), "template0");
+        }
+        finally
+        {
+            Gate.Release();
+        }
+    }
+
     /// <summary>A database of its own that was filled once for the whole run, and is copied from then on.</summary>
     /// <param name="fill">Fills the first one.</param>
     /// <returns>Connects to it.</returns>

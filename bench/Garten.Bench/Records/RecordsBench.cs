@@ -1,7 +1,5 @@
 using System.Diagnostics;
 using System.Globalization;
-using System.Net.Http.Json;
-using System.Text.Json.Nodes;
 using Garten.Core.Guides;
 using Garten.Data;
 using Garten.Data.Cluster;
@@ -18,8 +16,6 @@ internal static class RecordsBench
     private const int OnVisit = 25;
     private const int Sites = 2000;
     private const int People = 100;
-    private const int Warm = 2;
-    private const int Times = 15;
 
     /// <summary>Runs it.</summary>
     /// <param name="guide">Folder of the demo guide.</param>
@@ -43,7 +39,7 @@ internal static class RecordsBench
             List<AnswerTime> answers = [];
             foreach (var (work, held, path) in await QuestionsAsync(http, pool))
             {
-                answers.Add(await TimeAsync(http, work, held, path));
+                answers.Add(await AnswerTimes.MeasureAsync(http, work, held, path));
             }
 
             var size = await SizeAsync(pool);
@@ -61,17 +57,17 @@ internal static class RecordsBench
         var sites = GeneratedSurvey.Sites(Sites);
         var visits = GeneratedSurvey.Visits(guide, sites, People, lines, OnVisit);
         await using var connection = await pool.OpenConnectionAsync();
-        var version = await ScalarAsync<int>(connection, "select max(id) from guide_version");
-        var person = await ScalarAsync<int>(connection, "select min(id) from person");
+        var version = await connection.ScalarAsync<int>("select max(id) from guide_version");
+        var person = await connection.ScalarAsync<int>("select min(id) from person");
         var watch = Stopwatch.StartNew();
         await new ImportStore(pool, journal).BringInAsync(visits, [], sites, version, new(Guid.CreateVersion7(), person, null, "bench", ""), keep: true, null, CancellationToken.None);
         var brought = watch.Elapsed;
 
         // What a survey of years has behind it: the database's own upkeep has run.
-        await ExecuteAsync(connection, "vacuum analyze");
+        await connection.ExecuteAsync("vacuum analyze");
         const string Columns = "sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person";
-        await ExecuteAsync(connection, "create table raw_bare (like count_line including defaults including generated including identity)");
-        await ExecuteAsync(connection, "create table raw_kept (like count_line including all, foreign key (sheet) references count_sheet (id), foreign key (person) references person (id), foreign key (guide_version, taxon) references guide_taxon (guide_version, taxon))");
+        await connection.ExecuteAsync("create table raw_bare (like count_line including defaults including generated including identity)");
+        await connection.ExecuteAsync("create table raw_kept (like count_line including all, foreign key (sheet) references count_sheet (id), foreign key (person) references person (id), foreign key (guide_version, taxon) references guide_taxon (guide_version, taxon))");
         var rows = new MemoryStream();
         await using (var export = await connection.BeginRawBinaryCopyAsync($"copy (select {Columns} from count_line) to stdout (format binary)"))
         {
@@ -91,21 +87,21 @@ internal static class RecordsBench
         }
 
         var (bare, kept) = (await CopyAsync("raw_bare"), await CopyAsync("raw_kept"));
-        await ExecuteAsync(connection, "drop table raw_bare, raw_kept");
+        await connection.ExecuteAsync("drop table raw_bare, raw_kept");
         return new(lines, visits.Count, brought, bare, kept);
     }
 
     private static async Task<List<(string Work, double? Held, string Path)>> QuestionsAsync(HttpClient http, NpgsqlDataSource pool)
     {
         const double Bound = 200;
-        await EnterAsync(http, "steward");
+        await AnswerTimes.EnterAsync(http, "steward");
         await using var connection = await pool.OpenConnectionAsync();
-        var common = await ScalarAsync<string>(connection, "select taxon from count_line group by taxon order by count(*) desc limit 1");
-        var rare = await ScalarAsync<string>(connection, "select taxon from count_line group by taxon order by count(*) limit 1");
-        var genus = (await ScalarAsync<string>(connection, $"select genus from guide_taxon where taxon = '{common}' limit 1"))!;
-        var site = await ScalarAsync<int>(connection, "select id from site where name = 'Square 0042'");
-        var person = await ScalarAsync<int>(connection, "select id from person where name = 'Recorder 042'");
-        var middle = await ScalarAsync<int>(connection, "select l.id from count_line l join count_sheet c on c.id = l.sheet join visit v on v.id = c.visit where v.visited_on = '2016-06-15' limit 1");
+        var common = await connection.ScalarAsync<string>("select taxon from count_line group by taxon order by count(*) desc limit 1");
+        var rare = await connection.ScalarAsync<string>("select taxon from count_line group by taxon order by count(*) limit 1");
+        var genus = (await connection.ScalarAsync<string>($"select genus from guide_taxon where taxon = '{common}' limit 1"))!;
+        var site = await connection.ScalarAsync<int>("select id from site where name = 'Square 0042'");
+        var person = await connection.ScalarAsync<int>("select id from person where name = 'Recorder 042'");
+        var middle = await connection.ScalarAsync<int>("select l.id from count_line l join count_sheet c on c.id = l.sheet join visit v on v.id = c.visit where v.visited_on = '2016-06-15' limit 1");
         var list = new (string Work, string Query)[]
         {
             ("all, the latest first", ""),
@@ -135,52 +131,9 @@ internal static class RecordsBench
         ];
     }
 
-    private static async Task EnterAsync(HttpClient http, string role)
-    {
-        var session = (await http.GetFromJsonAsync<JsonNode>("/api/session"))!;
-        var person = session["demoEntries"]!.AsArray().First(p => (string?)p!["role"] == role)!;
-        (await http.PutAsJsonAsync("/api/session", new { person = (int)person["id"]! })).EnsureSuccessStatusCode();
-    }
-
-    private static async Task<AnswerTime> TimeAsync(HttpClient http, string work, double? held, string path)
-    {
-        List<double> times = [];
-        for (var i = 0; i < Warm + Times; i++)
-        {
-            var watch = Stopwatch.StartNew();
-            using var answer = await http.GetAsync(new Uri(path, UriKind.Relative));
-            var content = await answer.Content.ReadAsByteArrayAsync();
-            if (!answer.IsSuccessStatusCode)
-            {
-                throw new InvalidOperationException($"{path}: {answer.StatusCode} {System.Text.Encoding.UTF8.GetString(content)}");
-            }
-
-            if (i >= Warm)
-            {
-                times.Add(watch.Elapsed.TotalMilliseconds);
-            }
-        }
-
-        times.Sort();
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{work}: {times[times.Count / 2]:0} ms, at most {times[^1]:0} ms"));
-        return new(work, times[times.Count / 2], times[^1], held);
-    }
-
     private static async Task<string> SizeAsync(NpgsqlDataSource pool)
     {
         await using var connection = await pool.OpenConnectionAsync();
-        return (await ScalarAsync<string>(connection, "select pg_size_pretty(pg_table_size('count_line')) || ' and ' || pg_size_pretty(pg_indexes_size('count_line')) || ' of indexes'"))!;
-    }
-
-    private static async Task<T?> ScalarAsync<T>(NpgsqlConnection connection, string text)
-    {
-        await using var command = new NpgsqlCommand(text, connection);
-        return (T?)await command.ExecuteScalarAsync();
-    }
-
-    private static async Task ExecuteAsync(NpgsqlConnection connection, string text)
-    {
-        await using var command = new NpgsqlCommand(text, connection);
-        await command.ExecuteNonQueryAsync();
+        return (await connection.ScalarAsync<string>("select pg_size_pretty(pg_table_size('count_line')) || ' and ' || pg_size_pretty(pg_indexes_size('count_line')) || ' of indexes'"))!;
     }
 }

@@ -53,11 +53,7 @@ internal static class RecordsReport
             .AppendLine()
             .AppendLine("| work | in the middle | at most | bound |")
             .AppendLine("| --- | --- | --- | --- |");
-        foreach (var a in answers)
-        {
-            text.AppendLine(CultureInfo.InvariantCulture, $"| {a.Work} | {a.Middle:0} ms | {a.Most:0} ms | {(a.Held is { } held ? $"{held:0} ms" : "")} |");
-        }
-
+        Append(text, answers);
         text.AppendLine()
             .AppendLine("| lines a second | |")
             .AppendLine("| --- | --- |")
@@ -72,6 +68,17 @@ internal static class RecordsReport
         if (path is not null)
         {
             PerformancePage.SetSection(path, "Big surveys", text.ToString());
+        }
+    }
+
+    /// <summary>Writes a row for each answer.</summary>
+    /// <param name="text">The table so far.</param>
+    /// <param name="answers">What was asked.</param>
+    public static void Append(StringBuilder text, IEnumerable<AnswerTime> answers)
+    {
+        foreach (var a in answers)
+        {
+            text.AppendLine(CultureInfo.InvariantCulture, $"| {a.Work} | {a.Middle:0} ms | {a.Most:0} ms | {(a.Held is { } held ? $"{held:0} ms" : "")} |");
         }
     }
 }

@@ -78,6 +78,10 @@ public static partial class YardstickReader
             : null;
     }
 
+    /// <summary>Whether a text may speak of a yardstick: it has the form, and is no length in units. Only then need anyone's be known.</summary>
+    /// <param name="text">What was typed.</param>
+    public static bool MaySpeakOfOne(string text) => LengthReader.Millimetres(text, "mm") is null && Form().IsMatch(text.Trim().ToLowerInvariant());
+
     private static double? Number(Match form)
     {
         var whole = Value(form.Groups["whole"]);

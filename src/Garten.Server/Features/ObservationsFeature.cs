@@ -40,8 +40,9 @@ public static class ObservationsFeature
             int plant, int visit, string character, ObservationInput input, EvidenceStore store, YardstickStore yardsticks, PlantSheets sheets, CurrentGuide current,
             CurrentPerson person, CancellationToken cancel) =>
         {
-            // Only what is written in words may speak of a card or a hand; what is chosen needs none.
-            var own = input.Entry is null && input.Rough is null && input.Parts is null ? [] : await YardsticksFeature.AllAsync(yardsticks, person.Required, cancel);
+            // Only what is written in words may speak of a card or a hand.
+            string?[] typed = [input.Entry, input.Rough, .. input.Parts ?? []];
+            var own = !typed.Any(t => t is not null && YardstickReader.MaySpeakOfOne(t)) ? [] : await YardsticksFeature.AllAsync(yardsticks, person.Required, cancel);
             var content = Check(visit, character, input, current, person.Required, own);
             var what = $"record {current.Guide.Character(new(character)).Label.ToLowerInvariant()}";
             var changed = await store.SetObservationsAsync(person.Head, plant, current.Version, visit, [new(character, content, input.Expected, what) { Replaces = input.Replaces }], null, cancel);

@@ -1,0 +1,25 @@
+using Npgsql;
+
+namespace Garten.Bench.Records;
+
+/// <summary>Statements the measurements themselves need, beside those of the stores.</summary>
+internal static class Statements
+{
+    /// <summary>The first value of the first row.</summary>
+    /// <param name="connection">A connection.</param>
+    /// <param name="text">The statement.</param>
+    public static async Task<T?> ScalarAsync<T>(this NpgsqlConnection connection, string text)
+    {
+        await using var command = new NpgsqlCommand(text, connection);
+        return (T?)await command.ExecuteScalarAsync();
+    }
+
+    /// <summary>Carries out one statement or several.</summary>
+    /// <param name="connection">A connection.</param>
+    /// <param name="text">The statements.</param>
+    public static async Task ExecuteAsync(this NpgsqlConnection connection, string text)
+    {
+        await using var command = new NpgsqlCommand(text, connection);
+        await command.ExecuteNonQueryAsync();
+    }
+}

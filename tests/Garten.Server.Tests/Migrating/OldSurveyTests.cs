@@ -1,0 +1,137 @@
+using System.Diagnostics;
+using System.IO.Compression;
+using System.Security.Cryptography;
+using System.Text.Json.Nodes;
+using Garten.Testing;
+using Microsoft.Extensions.DependencyInjection;
+using Npgsql;
+
+namespace Garten.Server.Tests.Migrating;
+
+/// <summary>
+/// A survey kept by version 0.2 (a dump of its database, and what it answered about every plant, count and place) is opened by
+/// this one: everything is there as it was.
+/// </summary>
+public sealed class OldSurveyTests
+{
+    /// <summary>What every version reckons for itself, or counts anew.</summary>
+    private static readonly string[] NotKept = ["revision", "ground", "changes", "withheld"];
+
+    [Fact]
+    public async Task Every_record_photograph_and_name_of_an_old_survey_is_there_as_it_was()
+    {
+        var database = await RestoredAsync();
+        var before = await PhotosAsync(database);
+        before.ShouldNotBeEmpty();
+        await using var server = await RunningServer.StartAsync(demo: true, database);
+        using Client me = new(server.Address);
+        await me.BeAsync("steward");
+        var old = JsonNode.Parse(await UnpackedAsync("demo-0.2.json.gz"))!.AsObject();
+        var tags = (await me.GetAsync("/api/plants")).AsArray();
+        Holds(old["plants"], tags, "plants");
+        foreach (var tag in tags)
+        {
+            var sheet = await me.GetAsync($"/api/plants/{tag!["id"]}");
+            var known = old[$"plant {tag["tag"]}"]!;
+            foreach (var part in new[] { "plant", "visits", "observations", "determinations", "vouchers", "colony" })
+            {
+                Holds(known[part], sheet[part], $"{tag["tag"]} {part}");
+            }
+
+            Holds(known["walk"], sheet["request"]!["plant"]!["walk"], $"{tag["tag"]} walk");
+            Holds(known["care"], await me.GetAsync($"/api/plants/{tag["id"]}/care"), $"{tag["tag"]} care");
+            Holds(known["photos"], await me.GetAsync($"/api/plants/{tag["id"]}/photos"), $"{tag["tag"]} photos");
+        }
+
+        foreach (var count in old["counts"]!.AsArray())
+        {
+            Holds(count!["lines"], (await me.GetAsync($"/api/counts/{count["sheet"]!["id"]}"))["lines"], $"count {count["sheet"]!["id"]}");
+            Holds(count["sheet"], (await me.GetAsync($"/api/counts/{count["sheet"]!["id"]}"))["sheet"], $"count {count["sheet"]!["id"]}");
+        }
+
+        Holds(old["map"]!["places"], (await me.GetAsync("/api/map"))["places"], "places");
+        Holds(old["map"]!["plants"], (await me.GetAsync("/api/map"))["plants"], "positions");
+        Holds(old["records"]!["records"], (await me.GetAsync("/api/records?take=200"))["records"], "records");
+        (await PhotosAsync(database)).ShouldBe(before);
+
+        // What the old version never reckoned is reckoned now: the colony of a sensitive plant is hidden, to its end.
+        using Client reader = new(server.Address);
+        await reader.BeAsync("reader");
+        var shown = (await reader.GetAsync("/api/plants")).AsArray().Select(p => (string?)p!["tag"]).ToHashSet();
+        tags.Where(t => ((string?)t!["description"])!.Contains("leaf", StringComparison.OrdinalIgnoreCase) && (string?)t["site"] == "Fallen Giant" && ((string?)t["description"])!.Contains("log", StringComparison.Ordinal)).Select(t => (string?)t!["tag"])
+            .ShouldAllBe(t => !shown.Contains(t));
+        await using var stale = server.Services.GetRequiredService<NpgsqlDataSource>().CreateCommand("select count(*) from plant p left join plant_assessment a on a.plant = p.id where a.plant is null");
+        (await stale.ExecuteScalarAsync()).ShouldBe(0L);
+    }
+
+    /// <summary>Everything told before is told now, and the same; more may be told.</summary>
+    private static void Holds(JsonNode? before, JsonNode? now, string where)
+    {
+        switch (before)
+        {
+            case JsonObject o:
+                now.ShouldBeOfType<JsonObject>(where);
+                foreach (var (name, value) in o.Where(p => !NotKept.Contains(p.Key)))
+                {
+                    Holds(value, now![name], $"{where}.{name}");
+                }
+
+                break;
+            case JsonArray a:
+                now.ShouldBeOfType<JsonArray>(where).Count.ShouldBe(a.Count, where);
+                for (var i = 0; i < a.Count; i++)
+                {
+                    Holds(a[i], now![i], $"{where}[{i}]");
+                }
+
+                break;
+            default:
+                (now?.ToJsonString()).ShouldBe(before?.ToJsonString(), where);
+                break;
+        }
+    }
+
+    private static async Task<string> RestoredAsync()
+    {
+        var database = await TestCluster.EmptyDatabaseAsync();
+        var connection = new NpgsqlConnectionStringBuilder(database);
+        using var psql = Process.Start(new ProcessStartInfo("psql", ["-q", "-v", "ON_ERROR_STOP=1", "-h", connection.Host!, "-p", $"{connection.Port}", "-U", connection.Username!, "-d", connection.Database!])
+        {
+            RedirectStandardInput = true,
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+            Environment = { ["PGPASSWORD"] = connection.Password ?? "" },
+        })!;
+        var said = psql.StandardError.ReadToEndAsync();
+        var printed = psql.StandardOutput.ReadToEndAsync();
+        await psql.StandardInput.WriteAsync(await UnpackedAsync("demo-0.2.sql.gz"));
+        psql.StandardInput.Close();
+        await psql.WaitForExitAsync();
+        await printed;
+        psql.ExitCode.ShouldBe(0, await said);
+        return database;
+    }
+
+    private static async Task<string> UnpackedAsync(string name)
+    {
+        await using var packed = File.OpenRead(Repository.PathTo("tests", "Garten.Server.Tests", "Migrating", name));
+        await using GZipStream unpacking = new(packed, CompressionMode.Decompress);
+        using StreamReader reader = new(unpacking);
+        return await reader.ReadToEndAsync();
+    }
+
+    /// <summary>Fingerprints of all kept pictures by their numbers.</summary>
+    private static async Task<string[]> PhotosAsync(string database)
+    {
+        await using var source = NpgsqlDataSource.Create(database);
+        await using var command = source.CreateCommand("select id::text, content from photo order by id");
+        await using var reader = await command.ExecuteReaderAsync();
+        List<string> prints = [];
+        while (await reader.ReadAsync())
+        {
+            prints.Add($"{reader.GetString(0)} {Convert.ToHexString(SHA256.HashData(reader.GetFieldValue<byte[]>(1)))}");
+        }
+
+        return [.. prints];
+    }
+}

@@ -35,6 +35,9 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
     /// <summary>Plants reckoned in one go where all are.</summary>
     private const int Many = 200;
 
+    /// <summary>What was read of it before.</summary>
+    internal KeptAssessments Kept { get; } = new();
+
     /// <summary>Changes a plant, and gives it as it is then.</summary>
     /// <param name="head">Who changes it.</param>
     /// <param name="policy">What is hidden from them.</param>

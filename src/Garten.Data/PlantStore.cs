@@ -1,4 +1,3 @@
-using Garten.Core.Assessment;
 using Garten.Core.Seasons;
 using Garten.Core.Survey.Access;
 using Npgsql;
@@ -106,25 +105,31 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     public async Task<List<PlantDigest>> DigestsAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync(
+        var listed = await connection.QueryAsync(
             $"""
             {Tags},
-                   a.content::text, o.grade, s.id, s.elevation_m, s.latitude, s.longitude, s.snow_gone_month, s.snow_gone_day,
-                   (select coalesce(array_agg(v.visited_on order by v.visited_on), array[]::date[]) from plant_visit pv join visit v on v.id = pv.visit
-                    where pv.plant = p.id and not exists (select from observation x where x.plant_visit = pv.id)),
-                   (select coalesce(jsonb_agg(jsonb_build_object('name', m.name, 'bearing', m.bearing, 'metres', m.metres) order by m.place), '[]') from plant_landmark m where m.plant = p.id)::text,
-                   p.origin
+                   a.revision, o.grade, s.id, s.elevation_m, s.latitude, s.longitude, s.snow_gone_month, s.snow_gone_day, w.days, m.landmarks::text, p.origin
             {FromTags}
             left join plant_assessment a on a.plant = p.id
-            left join lateral (select grade from grade_overrule where plant = p.id order by id desc limit 1) o on true
+            left join (select distinct on (plant) plant, grade from grade_overrule order by plant, id desc) o on o.plant = p.id
+            left join (
+                select pv.plant, array_agg(v.visited_on order by v.visited_on) as days from plant_visit pv join visit v on v.id = pv.visit
+                where not exists (select from observation x where x.plant_visit = pv.id) group by pv.plant) w on w.plant = p.id
+            left join (
+                select plant, jsonb_agg(jsonb_build_object('name', name, 'bearing', bearing, 'metres', metres) order by place) as landmarks
+                from plant_landmark group by plant) m on m.plant = p.id
             where {policy.Shows("p.id")}
             order by {ByTag}
             """,
             [],
-            r => new PlantDigest(
-                TagAt(r), r.IsDBNull(10) ? null : StoredPlants.Of<PlantAssessment>(r.GetString(10)), r.NamedOrNull<Grade>(11), r.GetInt32(12),
-                new(r.NumberOrNull(13), r.NumberOrNull(14), r.NumberOrNull(15), r.DayOrNull(16)), r.GetFieldValue<DateOnly[]>(18), StoredPlants.Of<List<Landmark>>(r.GetString(19)), r.Named<Origin>(20)),
+            r => (
+                Revision: r.IsDBNull(10) ? (long?)null : r.GetInt64(10),
+                Digest: new PlantDigest(
+                    TagAt(r), null, r.NamedOrNull<Grade>(11), r.GetInt32(12), new(r.NumberOrNull(13), r.NumberOrNull(14), r.NumberOrNull(15), r.DayOrNull(16)),
+                    r.IsDBNull(18) ? [] : r.GetFieldValue<DateOnly[]>(18), r.IsDBNull(19) ? [] : StoredPlants.Of<List<Landmark>>(r.GetString(19)), r.Named<Origin>(20))),
             cancel);
+        var assessed = await journal.Kept.OfAsync(connection, [.. listed.Where(l => l.Revision is not null).Select(l => (l.Digest.Tag.Id, l.Revision!.Value))], cancel);
+        return [.. listed.Select(l => l.Digest with { Assessment = assessed.GetValueOrDefault(l.Digest.Tag.Id) })];
     }
 
     /// <summary>Links two plants as of one colony; linking them again changes nothing.</summary>

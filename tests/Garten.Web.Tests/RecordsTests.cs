@@ -9,13 +9,13 @@ public sealed class RecordsTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = new Browser(server.Address);
         browser.Open("/records");
-        browser.See("20 shown");
+        browser.See("22 shown");
 
         browser.Field("Taxon, with all below it").SendKeys("rosaceae" + Keys.Enter);
         browser.See("4 shown");
         browser.Field("Taxon, with all below it").SendKeys(Keys.Escape + Keys.Escape);
         browser.Button("Show all").Click();
-        browser.See("20 shown");
+        browser.See("22 shown");
 
         browser.Field("Search").SendKeys("sluice");
         browser.See("2 shown");
@@ -27,7 +27,7 @@ public sealed class RecordsTests(WebFixture server) : IClassFixture<WebFixture>
             browser.Field("From"));
         browser.See("6 shown");
         browser.Button("Show all").Click();
-        browser.See("20 shown");
+        browser.See("22 shown");
 
         browser.Wait("the header", d => d.FindElements(By.CssSelector("[role=columnheader][data-field=tag]")).FirstOrDefault()).Click();
         browser.Wait("the first by tag", d => d.FindElement(By.CssSelector(".MuiDataGrid-row")).Text.StartsWith("TF-001", StringComparison.Ordinal) ? browser : null);

@@ -9,7 +9,7 @@ namespace Garten.Bench.Records;
 internal static class AnswerTimes
 {
     private const int Warm = 2;
-    private const int Times = 15;
+    private const int Usually = 15;
 
     /// <summary>Comes in as one of the demo's people.</summary>
     /// <param name="http">The server.</param>
@@ -26,10 +26,11 @@ internal static class AnswerTimes
     /// <param name="work">What it is called in the report.</param>
     /// <param name="held">Milliseconds to be held; null for none.</param>
     /// <param name="path">What is asked.</param>
-    public static async Task<AnswerTime> MeasureAsync(HttpClient http, string work, double? held, string path)
+    /// <param name="counted">How many times it is timed.</param>
+    public static async Task<AnswerTime> MeasureAsync(HttpClient http, string work, double? held, string path, int counted = Usually)
     {
         List<double> times = [];
-        for (var i = 0; i < Warm + Times; i++)
+        for (var i = 0; i < Warm + counted; i++)
         {
             var watch = Stopwatch.StartNew();
             using var answer = await http.GetAsync(new Uri(path, UriKind.Relative));

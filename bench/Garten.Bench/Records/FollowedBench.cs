@@ -2,11 +2,7 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Text;
 using Garten.Data;
-using Garten.Data.Cluster;
-using Garten.Server.Hosting;
-using Garten.Server.Requests;
 using Microsoft.Extensions.DependencyInjection;
-using Npgsql;
 
 namespace Garten.Bench.Records;
 
@@ -73,40 +69,24 @@ internal static class FollowedBench
     /// <param name="report">Page whose section to write anew; null to print only.</param>
     public static async Task RunAsync(string guide, int plants, string? report)
     {
-        var folder = Directory.CreateTempSubdirectory("garten-bench-").FullName;
-        File.SetUnixFileMode(folder, (UnixFileMode)0b111_101_101);
-        try
+        await using var server = await MeasuredServer.MakeAsync(guide);
+        await using var connection = await server.Pool.OpenConnectionAsync();
+        var first = await connection.ScalarAsync<int>("select count(*)::int from plant");
+        await connection.ExecuteAsync(Copy.Replace(":many", (plants - first).ToString(CultureInfo.InvariantCulture), StringComparison.Ordinal));
+        var watch = Stopwatch.StartNew();
+        await server.App.Services.GetRequiredService<CommandJournal>().AssessStaleAsync(CancellationToken.None);
+        var assessed = watch.Elapsed;
+        await connection.ExecuteAsync("vacuum analyze");
+        using var http = await server.OpenAsync();
+        List<AnswerTime> answers = [];
+        foreach (var (work, path) in Questions)
         {
-            await using var cluster = await LocalCluster.StartAsync(folder, new ClusterOptions(Durable: true), CancellationToken.None);
-            var database = cluster.ConnectionStringTo(DatabaseMigrations.DatabaseName);
-            var guides = Path.GetDirectoryName(Path.GetFullPath(guide))!;
-            await using var app = GartenServer.Build(ServerSettings.Default with { Port = 0, Guides = guides, Web = Path.Combine(guides, "none") }, TimeProvider.System);
-            await GartenServer.PrepareAsync(app, database, CancellationToken.None);
-            await using var pool = NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(database) { CommandTimeout = 0 }.ConnectionString);
-            await using var connection = await pool.OpenConnectionAsync();
-            var first = await connection.ScalarAsync<int>("select count(*)::int from plant");
-            await connection.ExecuteAsync(Copy.Replace(":many", (plants - first).ToString(CultureInfo.InvariantCulture), StringComparison.Ordinal));
-            var watch = Stopwatch.StartNew();
-            await app.Services.GetRequiredService<CommandJournal>().AssessStaleAsync(CancellationToken.None);
-            var assessed = watch.Elapsed;
-            await connection.ExecuteAsync("vacuum analyze");
-            await app.StartAsync();
-            using var http = new HttpClient { BaseAddress = new(app.Urls.Single()), Timeout = TimeSpan.FromMinutes(5) };
-            await AnswerTimes.EnterAsync(http, "steward");
-            List<AnswerTime> answers = [];
-            foreach (var (work, path) in Questions)
-            {
-                answers.Add(await AnswerTimes.MeasureAsync(http, work, Bound, path));
-            }
+            answers.Add(await AnswerTimes.MeasureAsync(http, work, Bound, path));
+        }
 
-            // Planning all the trips of a year takes seconds, and has no bound yet.
-            answers.Add(await AnswerTimes.MeasureAsync(http, "all trips of a year, planned", null, "/api/rounds", counted: 3));
-            Write(plants, first, assessed, answers, report);
-        }
-        finally
-        {
-            Directory.Delete(folder, recursive: true);
-        }
+        // Planning all the trips of a year takes seconds, and has no bound yet.
+        answers.Add(await AnswerTimes.MeasureAsync(http, "all trips of a year, planned", null, "/api/rounds", counted: 3));
+        Write(plants, first, assessed, answers, report);
     }
 
     private static void Write(int plants, int first, TimeSpan assessed, List<AnswerTime> answers, string? report)

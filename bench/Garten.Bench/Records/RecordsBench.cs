@@ -2,8 +2,6 @@ using System.Diagnostics;
 using System.Globalization;
 using Garten.Core.Guides;
 using Garten.Data;
-using Garten.Data.Cluster;
-using Garten.Server.Hosting;
 using Garten.Server.Requests;
 using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
@@ -23,32 +21,17 @@ internal static class RecordsBench
     /// <param name="report">Page whose section to write anew; null to print only.</param>
     public static async Task RunAsync(string guide, int lines, string? report)
     {
-        var folder = Directory.CreateTempSubdirectory("garten-bench-").FullName;
-        File.SetUnixFileMode(folder, (UnixFileMode)0b111_101_101);
-        try
+        await using var server = await MeasuredServer.MakeAsync(guide);
+        var services = server.App.Services;
+        var load = await LoadAsync(server.Pool, services.GetRequiredService<CommandJournal>(), services.GetRequiredService<CurrentGuide>().Guide, lines);
+        using var http = await server.OpenAsync();
+        List<AnswerTime> answers = [];
+        foreach (var (work, held, path) in await QuestionsAsync(server.Pool))
         {
-            await using var cluster = await LocalCluster.StartAsync(folder, new ClusterOptions(Durable: true), CancellationToken.None);
-            var database = cluster.ConnectionStringTo(DatabaseMigrations.DatabaseName);
-            var guides = Path.GetDirectoryName(Path.GetFullPath(guide))!;
-            await using var app = GartenServer.Build(ServerSettings.Default with { Port = 0, Guides = guides, Web = Path.Combine(guides, "none") }, TimeProvider.System);
-            await GartenServer.PrepareAsync(app, database, CancellationToken.None);
-            await using var pool = NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(database) { CommandTimeout = 0 }.ConnectionString);
-            var load = await LoadAsync(pool, app.Services.GetRequiredService<CommandJournal>(), app.Services.GetRequiredService<CurrentGuide>().Guide, lines);
-            await app.StartAsync();
-            using var http = new HttpClient { BaseAddress = new(app.Urls.Single()), Timeout = TimeSpan.FromMinutes(5) };
-            List<AnswerTime> answers = [];
-            foreach (var (work, held, path) in await QuestionsAsync(http, pool))
-            {
-                answers.Add(await AnswerTimes.MeasureAsync(http, work, held, path));
-            }
+            answers.Add(await AnswerTimes.MeasureAsync(http, work, held, path));
+        }
 
-            var size = await SizeAsync(pool);
-            RecordsReport.Write(lines, load, answers, size, report);
-        }
-        finally
-        {
-            Directory.Delete(folder, recursive: true);
-        }
+        RecordsReport.Write(lines, load, answers, await SizeAsync(server.Pool), report);
     }
 
     /// <summary>Brings the lines in as an import does, and copies the same rows raw, into a bare table and into one with the same keys and indexes.</summary>
@@ -91,10 +74,9 @@ internal static class RecordsBench
         return new(lines, visits.Count, brought, bare, kept);
     }
 
-    private static async Task<List<(string Work, double? Held, string Path)>> QuestionsAsync(HttpClient http, NpgsqlDataSource pool)
+    private static async Task<List<(string Work, double? Held, string Path)>> QuestionsAsync(NpgsqlDataSource pool)
     {
         const double Bound = 200;
-        await AnswerTimes.EnterAsync(http, "steward");
         await using var connection = await pool.OpenConnectionAsync();
         var common = await connection.ScalarAsync<string>("select taxon from count_line group by taxon order by count(*) desc limit 1");
         var rare = await connection.ScalarAsync<string>("select taxon from count_line group by taxon order by count(*) limit 1");

@@ -26,6 +26,15 @@ public sealed class YardstickTests
     [InlineData("2/0 cards")]
     public void What_names_no_known_yardstick_is_left_to_others(string text) => YardstickReader.Read(text, Known).ShouldBeNull();
 
+    [Theory]
+    [InlineData("two and a half cards long", true)]
+    [InlineData("about 3 thumbs", true)]
+    [InlineData("6.4 cm", false)]
+    [InlineData("3 1/4 in", false)]
+    [InlineData("58", false)]
+    [InlineData("serrate", false)]
+    public void Yardsticks_need_be_known_only_where_a_text_may_speak_of_one(string text, bool may) => YardstickReader.MaySpeakOfOne(text).ShouldBe(may);
+
     [Fact]
     public void The_error_is_that_of_the_yardstick_and_of_judging_quarters()
     {

@@ -24,7 +24,7 @@ public sealed class Browser : IDisposable
         const all = css => [...document.querySelectorAll(css)].filter(shown);
         """;
 
-    private readonly string _folder = Directory.CreateTempSubdirectory("garten-chromium-").FullName;
+    private readonly Chromium _chromium;
     private readonly ChromeDriver _driver;
     private readonly string _address;
     private string? _enter;
@@ -40,16 +40,8 @@ public sealed class Browser : IDisposable
     {
         _enter = enter;
         _address = address;
-        Downloads = Path.Combine(_folder, "downloads");
-        Directory.CreateDirectory(Downloads);
-        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments(
-            "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--hide-scrollbars", "--force-prefers-reduced-motion",
-            $"--user-data-dir={Path.Combine(_folder, "profile")}");
-        options.AddUserProfilePreference("download.default_directory", Downloads);
-        options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
-        _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, 2 * Patience);
+        _chromium = Chromium.Take(2 * Patience);
+        _driver = _chromium.Driver;
         Resize(width, height);
         if (!core)
         {
@@ -58,7 +50,7 @@ public sealed class Browser : IDisposable
     }
 
     /// <summary>Where downloads go.</summary>
-    public string Downloads { get; }
+    public string Downloads => _chromium.Downloads;
 
     /// <summary>Address of the page shown.</summary>
     public string Url => _driver.Url;
@@ -229,10 +221,5 @@ public sealed class Browser : IDisposable
     }
 
     /// <inheritdoc/>
-    public void Dispose()
-    {
-        _driver.Quit();
-        _driver.Dispose();
-        Directory.Delete(_folder, recursive: true);
-    }
+    public void Dispose() => _chromium.GiveBack();
 }

@@ -13,20 +13,12 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
     /// <summary>All that a theme can change of what is accessible.</summary>
     private const string Contrast = "runOnly: { type: 'rule', values: ['color-contrast'] }";
 
-    private string _rules = Everything;
-
-    [Theory]
-    [InlineData("paper")]
-    [InlineData("lamp")]
-    [InlineData("sunlight")]
-    public void Every_view_is_accessible(string theme)
+    [Fact]
+    public void Every_view_is_accessible_in_every_theme()
     {
-        _rules = theme == "paper" ? Everything : Contrast;
         using var browser = new Browser(server.Address);
         browser.Open("/bench/10");
         browser.Be("R. Ostrow");
-        browser.Run("localStorage.setItem('garten-theme', arguments[0])", theme);
-        browser.Open("/bench/10");
         browser.SeeCouplet("woody-in-leaf 5");
         Check(browser, "the key");
         browser.Press("f");
@@ -128,12 +120,25 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("Rose thicket");
     }
 
-    private void Check(Browser browser, string what)
+    /// <summary>Checks the view as it stands, in each theme: all rules in the first, those a theme can break in the others.</summary>
+    private static void Check(Browser browser, string what)
     {
         browser.Run(Axe);
-        var json = (string)browser.RunAsync(
-            $"const done = arguments[0]; axe.run(document, {{ {_rules} }})"
-            + ".then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).join(' | ')))))")!;
-        JsonSerializer.Deserialize<string[]>(json).ShouldBeEmpty(what);
+        Axed(browser, Everything).ShouldBeEmpty(what);
+        foreach (var theme in new[] { "lamp", "sunlight", "paper" })
+        {
+            // Pressed by script, since a dialog of the view may lie over the button.
+            browser.Run("document.querySelector('[aria-label^=\"Theme: \"]').click()");
+            browser.Wait($"the theme “{theme}”", _ => (string?)browser.Run("return document.documentElement.dataset.theme") == theme ? browser : null);
+            browser.Wait("the colours to have changed", _ => (bool)browser.Run("return document.getAnimations().length === 0")! ? browser : null);
+            if (theme != "paper")
+            {
+                Axed(browser, Contrast).ShouldBeEmpty($"{what}, in the theme “{theme}”");
+            }
+        }
     }
+
+    private static string[] Axed(Browser browser, string rules) => JsonSerializer.Deserialize<string[]>((string)browser.RunAsync(
+        $"const done = arguments[0]; axe.run(document, {{ {rules} }})"
+        + ".then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target.join(' ') + ' ' + n.failureSummary).join(' | ')))))")!)!;
 }

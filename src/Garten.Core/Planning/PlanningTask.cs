@@ -55,24 +55,6 @@ internal sealed class PlanningTask
     /// <summary>For each day the first that shows the same, as a place among the days.</summary>
     public int[] SameAs { get; }
 
-    /// <summary>True when all that shows on a day shows on another too.</summary>
-    /// <param name="day">Place of the day; something shows on it.</param>
-    /// <param name="other">Place of the other.</param>
-    public bool ShowsNoMore(int day, int other)
-    {
-        var any = false;
-        for (var n = 0; n < Needs.Length; n++)
-        {
-            any |= Shows(n, day);
-            if (Shows(n, day) && !Shows(n, other))
-            {
-                return false;
-            }
-        }
-
-        return any;
-    }
-
     /// <summary>True when a need shows on a day.</summary>
     /// <param name="need">Place of the need.</param>
     /// <param name="day">Place of the day.</param>

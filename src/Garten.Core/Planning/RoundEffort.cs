@@ -6,7 +6,7 @@ public enum RoundEffort
     /// <summary>Well under a second.</summary>
     Quick,
 
-    /// <summary>Seconds to many minutes, where a quick plan is not proven to have the fewest.</summary>
+    /// <summary>Seconds to minutes, where a quick plan is not proven to have the fewest.</summary>
     Thorough,
 }
 
@@ -17,11 +17,8 @@ internal static class RoundEfforts
     /// <param name="effort">The effort.</param>
     public static long OfSqueeze(this RoundEffort effort) => effort == RoundEffort.Quick ? 8_000_000 : 240_000_000;
 
-    /// <summary>Steps to prove that there cannot be fewer.</summary>
+    /// <summary>Steps to show that there cannot be fewer.</summary>
     /// <param name="effort">The effort.</param>
-    public static long OfProof(this RoundEffort effort) => effort == RoundEffort.Quick ? 20_000_000 : 100_000_000_000;
-
-    /// <summary>The parts of the effort, as fractions of it, that are spent one after another.</summary>
-    /// <param name="effort">The effort.</param>
-    public static int[] Parts(this RoundEffort effort) => effort == RoundEffort.Quick ? [40, 6, 1] : [40, 1];
+    /// <param name="needs">Of how many needs; of more than a hundred it seldom comes quickly.</param>
+    public static long OfProof(this RoundEffort effort, int needs) => effort == RoundEffort.Thorough ? 3_000_000_000 : needs > 100 ? 40_000_000 : 120_000_000;
 }

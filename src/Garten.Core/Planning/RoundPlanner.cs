@@ -6,9 +6,8 @@ namespace Garten.Core.Planning;
 /// <remarks>
 /// First plans go by the window that closes soonest: a round on the last day one can go, filled with what presses most for the
 /// minutes it takes, haste counting more or less. Then one round after another is given up and its needs are squeezed into the rest
-/// (<see cref="RoundSqueeze"/>). Bounds say how few rounds there can be at least: windows that share no day need rounds of their own, so
-/// much work and walking needs so many days, and what no weighing of the needs allows cannot be (<see cref="RoundCountProof"/>). At
-/// last plans with fewer rounds are searched through one number after another: the need whose window closes first is put into a round
+/// (<see cref="RoundSqueeze"/>). <see cref="LeastRounds"/> and <see cref="NeedWeights"/> say how few there can be at least. Between them plans with fewer rounds are searched
+/// through one number after another: the need whose window closes first is put into a round
 /// there is, or into a new one on one of the last days left to it; of k rounds still to come one of the k last days is always free, so
 /// that no plan is missed. All this ends after a stated effort; then the bound tells how far from the best the plan can be.
 /// </remarks>
@@ -27,10 +26,10 @@ public sealed class RoundPlanner
     private static readonly double[] Hastes = [0, 0.5, 1, 2];
 
     /// <summary>Steps after which the search through all plans gives up.</summary>
-    private const int MostSteps = 2_000;
+    private const int MostSteps = 20_000;
 
-    /// <summary>The part of the effort that goes into saying how few there could be where it is not known.</summary>
-    private const int PartForCounting = 6;
+    /// <summary>The part of the effort spent before all plans are searched through.</summary>
+    private const int PartAtFirst = 40;
 
     private readonly RoundQuestion _question;
     private readonly RoundEffort _effort;
@@ -40,6 +39,7 @@ public sealed class RoundPlanner
     private readonly Dictionary<int, int> _sites;
     private readonly DateOnly[] _days;
     private PlanningTask _task;
+    private LeastRounds _least;
     private int _steps;
 
     private RoundPlanner(RoundQuestion question, RoundEffort effort, IProgress<double>? progress, CancellationToken cancel)
@@ -49,6 +49,7 @@ public sealed class RoundPlanner
         _sites = question.Sites.Select((s, i) => (s.Id, i)).ToDictionary(x => x.Id, x => x.i);
         _days = [.. question.Days.Distinct().Order()];
         _task = TaskOf(question.Needs.Where(n => FaultOf(n).Length == 0).OrderBy(LastDay).ThenBy(n => n.From).ThenBy(n => n.Site).ThenBy(n => n.Id));
+        _least = new(_task, _sites.Count);
     }
 
     /// <summary>Plans rounds.</summary>
@@ -120,7 +121,11 @@ public sealed class RoundPlanner
 
     private PlanningTask TaskOf(IEnumerable<RoundNeed> needs) => new([.. needs], _days, _walking, n => _sites[n.Site], _question.MinutesADay);
 
-    private void LeaveOut(List<int> needs) => _task = TaskOf(_task.Needs.Where((_, n) => !needs.Contains(n)));
+    private void LeaveOut(List<int> needs)
+    {
+        _task = TaskOf(_task.Needs.Where((_, n) => !needs.Contains(n)));
+        _least = new(_task, _sites.Count);
+    }
 
     /// <summary>Rounds of a task that had more needs, with their needs as they are numbered now.</summary>
     private List<GrowingRound> Among(List<GrowingRound> rounds) => [.. rounds.Select(r =>
@@ -148,43 +153,40 @@ public sealed class RoundPlanner
     private (List<GrowingRound> Rounds, int Least) Fewer(List<GrowingRound> known)
     {
         var best = known;
-        var least = Math.Min(Bound(Enumerable.Range(0, _task.Needs.Length)), best.Count);
-        RoundCountProof? proof = null;
+        var least = Math.Min(_least.Of(Enumerable.Range(0, _task.Needs.Length)), best.Count);
 
         // What is soon found or soon proven need not wait for the whole effort of the other.
-        var parts = _effort.Parts();
-        foreach (var part in parts)
+        (best, least) = Searched(SqueezedAll(best, least, new(_effort.OfSqueeze() / PartAtFirst, cancel: _cancel)), least);
+        if (least == best.Count)
         {
-            PlanningEffort squeezing = new(_effort.OfSqueeze() / part, cancel: _cancel);
-            while (least < best.Count && Squeezed(best, squeezing) is { } fewer)
-            {
-                best = fewer;
-            }
-
-            // That one round fewer cannot be says the same of all below.
-            PlanningEffort proving = new(_effort.OfProof() / part, part == parts[^1] ? _progress : null, _cancel);
-            while (least < best.Count && !proving.IsSpent)
-            {
-                var (cannotBe, plan) = (proof ??= new(_task)).Ask(best.Count - 1, proving);
-                least = cannotBe ? best.Count : least;
-                if (plan is null)
-                {
-                    break;
-                }
-
-                best = plan;
-            }
-
-            (best, least) = part == parts[0] ? Searched(best, least) : (best, least);
+            return (best, least);
         }
 
-        PlanningEffort counting = new(_effort.OfProof() / PartForCounting, cancel: _cancel);
-        while (least < best.Count - 1 && proof?.Ask(least, counting).CannotBe == true)
+        NeedWeights weights = new(_task);
+        PlanningEffort proving = new(_effort.OfProof(_task.Needs.Length), _progress, _cancel);
+        if (weights.Refuse(best.Count - 1, proving))
+        {
+            return (best, best.Count);
+        }
+
+        best = SqueezedAll(best, least, new(_effort.OfSqueeze(), cancel: _cancel));
+        while (least < best.Count && weights.Refuse(least, proving))
         {
             least++;
         }
 
         return (best, least);
+    }
+
+    /// <summary>The plan with the fewest rounds that squeezing finds.</summary>
+    private List<GrowingRound> SqueezedAll(List<GrowingRound> best, int least, PlanningEffort effort)
+    {
+        while (least < best.Count && Squeezed(best, effort) is { } fewer)
+        {
+            best = fewer;
+        }
+
+        return best;
     }
 
     /// <summary>A plan with a round fewer; null when none is found.</summary>
@@ -317,39 +319,6 @@ public sealed class RoundPlanner
         }
     }
 
-    /// <summary>No plan for these has fewer rounds. Needs come by their last day.</summary>
-    private int Bound(IEnumerable<int> needs)
-    {
-        int[] all = [.. needs];
-        if (all.Length == 0)
-        {
-            return 0;
-        }
-
-        // Each visit to a site takes at least the shortest way into it, each round the shortest way back.
-        var plants = all.GroupBy(n => _task.Plant[n]).Sum(Apart) * MinutesToNextPlant;
-        var ways = all.GroupBy(n => _task.Site[n]).Sum(site => Apart(site) * _walking.ShortestInto(site.Key));
-        var back = _walking.ShortestInto(_sites.Count);
-        return Math.Max(Apart(all), (int)Math.Ceiling(((all.Sum(n => _task.Needs[n].Minutes) + plants + ways) / (_question.MinutesADay - back)) - 1e-9));
-    }
-
-    /// <summary>How many windows can be found that share no day: that many visits there must be. Needs come by their last day.</summary>
-    private int Apart(IEnumerable<int> needs)
-    {
-        var apart = 0;
-        var reached = -1;
-        foreach (var need in needs)
-        {
-            if (_task.First[need] > reached)
-            {
-                apart++;
-                reached = _task.Last[need];
-            }
-        }
-
-        return apart;
-    }
-
     /// <summary>Puts the needs from one on into rounds, at most so many; true when all found their place.</summary>
     private bool Fits(int next, List<GrowingRound> rounds, int most)
     {
@@ -375,7 +344,7 @@ public sealed class RoundPlanner
         }
 
         var left = most - rounds.Count;
-        if (left > 0 && Bound(Enumerable.Range(next, _task.Needs.Length - next).Where(n => !rounds.Exists(r => r.Takes(n)))) <= left)
+        if (left > 0 && _least.Of(Enumerable.Range(next, _task.Needs.Length - next).Where(n => !rounds.Exists(r => r.Takes(n)))) <= left)
         {
             var free = Enumerable.Range(_task.First[next], _task.Last[next] - _task.First[next] + 1).Where(d => rounds.TrueForAll(r => r.Day != d));
             foreach (var day in free.TakeLast(left).Reverse().ToArray())

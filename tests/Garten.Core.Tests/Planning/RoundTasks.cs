@@ -93,12 +93,6 @@ internal static class RoundTasks
         [.. question.Needs], [.. question.Days.Order()], new(question.Start, question.Sites),
         n => question.Sites.IndexOf(question.Sites.First(s => s.Id == n.Site)), question.MinutesADay);
 
-    /// <summary>Rounds on the fullest days that show most of what some days show.</summary>
-    public static RoundSlot[] SlotsOn(PlanningTask task, int[] days) =>
-    [
-        .. days.Select(d => task.Fullest.MaxBy(f => Enumerable.Range(0, task.Needs.Length).Count(n => task.Shows(n, d) && task.Shows(n, f)))).Select(f => new RoundSlot(f, f, 0, 0, [])),
-    ];
-
     /// <summary>A need, days counted from the first.</summary>
     public static RoundNeed Need(int id, int from, int to, double minutes = 20, int site = 1) => new(id, id, site, May.AddDays(from), May.AddDays(to), minutes, 5);
 

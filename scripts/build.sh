@@ -60,6 +60,11 @@ build_cli() {
   fi
 }
 
+# What every other project stands on.
+build_core() {
+  quietly "building the core" dotnet build src/Garten.Core -c Release
+}
+
 # The core compiled for the browser; the web application carries it among its files.
 build_engine() {
   local sum
@@ -67,7 +72,8 @@ build_engine() {
   if ! unchanged engine "$sum" || [ ! -f web/public/engine/dotnet.js ]; then
     echo "Compiling the core for the browser ..."
     rm -rf artifacts/engine web/public/engine
-    quietly "compiling the core for the browser" dotnet publish src/Garten.Browser -c Release -o artifacts/engine
+    build_core
+    quietly "compiling the core for the browser" dotnet publish src/Garten.Browser -c Release -o artifacts/engine -p:BuildProjectReferences=false
     mkdir -p web/public
     cp -r artifacts/engine/wwwroot/_framework web/public/engine
     built engine "$sum"

@@ -21,34 +21,12 @@ if [ "$part" = all ] || [ "$part" = web ]; then need_chromium; fi
 
 # How long a stage may take on two cores with warm caches, in seconds; one that takes longer is told.
 begin=$SECONDS
-stage_from=$SECONDS
-stage() { # NAME BUDGET   says how long the stage that ends here took
-  local took=$((SECONDS - stage_from))
+logs=$(mktemp -d)
+stage() { # NAME BUDGET FROM   says how long the stage that ends here took
+  local took=$((SECONDS - $3))
   echo "$1: $took s$([ $took -le "$2" ] || echo " (longer than the $2 s it should take)")"
-  stage_from=$SECONDS
 }
 
-echo "Building ..."
-quietly "building" dotnet build Garten.slnx -c Release
-stage "building" 120
-if [ "$part" != core ]; then
-  build_web
-  stage "building the web application" 100
-fi
-
-if [ "$part" = all ]; then
-  echo "Checking form and types ..."
-  web_packages
-  # The build holds the style; what is left to check is the form.
-  quietly "the form of the C# files (./garten format mends it)" dotnet format whitespace Garten.slnx --verify-no-changes --no-restore
-  quietly "the form of the web files (./garten format mends it)" npm --prefix web run format:check
-  quietly "the types of the web files" npm --prefix web run check
-  quietly "the lint of the web files" npm --prefix web run lint
-  quietly "the check of the demo guide" dotnet run -c Release --no-build --project src/Garten.Cli -- guide check guides/tamsin-fork
-  stage "form and types" 60
-fi
-
-logs=$(mktemp -d)
 count_web() { sed -n "s/^ *Tests .* \([0-9][0-9]*\) $2.*/\1/p" "$1" | tail -n 1; }
 count_dotnet() { sed -n "s/^ *${2/passed/succeeded}: *\([0-9]*\).*/\1/p" "$1" | tail -n 1; }
 
@@ -67,21 +45,61 @@ dotnet_tests() {
   done
 }
 
-# Two lanes side by side: the browser waits much and reckons little, the others reckon.
-own=()
+# Everything stands on the core: it is built first, then what is compiled for the machine and for the browser side by side.
+build_core
+echo "Building ..."
+if [ "$part" != core ]; then
+  (build_engine && web_packages) &
+  preparing=$!
+fi
+quietly "building" dotnet build Garten.slnx -c Release
+[ "$part" = core ] || wait "$preparing" || fail "what the browser needs could not be built; the reason stands above."
+stage "building" 150 "$begin"
+
+check_web() {
+  local from=$SECONDS
+  quietly "the form of the web files (./garten format mends it)" npm --prefix web run format:check
+  quietly "the types of the web files" npm --prefix web run check
+  quietly "the lint of the web files" npm --prefix web run lint
+  stage "form and types of the web files" 60 "$from"
+}
+check_csharp() {
+  local from=$SECONDS
+  # The build holds the style; what is left to check is the form.
+  quietly "reading the tools" dotnet tool restore
+  quietly "the form of the C# files (./garten format mends it)" dotnet csharpier check .
+  quietly "the check of the demo guide" dotnet run -c Release --no-build --project src/Garten.Cli -- guide check guides/tamsin-fork
+  stage "form of the C# files and of the guide" 30 "$from"
+}
+
+# The web application is built beside the tests that do without it.
+from=$SECONDS
+if [ "$part" != core ]; then
+  build_web &
+  building=$!
+fi
+without=()
+with=()
 driven=()
 for project in "${projects[@]}"; do
-  if [ "$project" = Web ]; then driven+=(Web); else own+=("$project"); fi
+  case $project in
+    Web) driven+=(Web) ;;
+    Server) with+=(Server) ;;
+    *) without+=("$project") ;;
+  esac
 done
+[ "$part" != all ] || check_csharp
+dotnet_tests "${without[@]}"
+[ "$part" = core ] || wait "$building" || fail "the web application could not be built; the reason stands above."
+
+# Then two lanes side by side: the real interface in browsers, and the rest.
 dotnet_tests "${driven[@]}" &
 driving=$!
-if [ "$part" = all ] || [ "$part" = web ]; then
-  web_packages
-  run_tests web count_web env NO_COLOR=1 npm --prefix web run -s test
-fi
-dotnet_tests "${own[@]}"
-wait $driving
-stage "tests" 330
+[ "$part" != all ] || check_web
+dotnet_tests "${with[@]}"
+if [ "$part" = all ] || [ "$part" = web ]; then run_tests web count_web env NO_COLOR=1 npm --prefix web run -s test; fi
+wait "$driving"
+stage "tests" 450 "$from"
 
 # The slowest tests, so that what begins to drag is seen.
 slowest() {

@@ -26,22 +26,27 @@ public class BenchDeskBenchmarks
     public void Load()
     {
         var folder = Environment.GetEnvironmentVariable("GARTEN_GUIDE")
-            ?? throw new InvalidOperationException("GARTEN_GUIDE must name the folder of a guide; ./garten bench sets it.");
+            ?? throw new InvalidOperationException(
+                "GARTEN_GUIDE must name the folder of a guide; ./garten bench sets it."
+            );
         _package = PackageFiles.Read(folder);
         _guide = GuideReader.Read(_package).Guide ?? throw new InvalidOperationException("The guide is not sound.");
         _model = new CandidateModel(_guide);
-        _request = new(new(
-            new PlaceFacts(118, ["river-bank"]),
-            [new Visit(1, Day, [PlantPart.Leaves])],
-            [
-                Observation.OfStates(new("leaf-arrangement"), 1, Day, "opposite"),
-                Observation.OfStates(new("leaf-division"), 1, Day, "pinnate"),
-                Observation.OfSample(new("leaflet-count"), 1, Day, 5, 7, 7),
-                Observation.OfStates(new("pith-colour"), 1, Day, "brown"),
-            ],
-            KeyWalk.From(new(new("woody-in-leaf"), 1)),
-            []),
-            null);
+        _request = new(
+            new(
+                new PlaceFacts(118, ["river-bank"]),
+                [new Visit(1, Day, [PlantPart.Leaves])],
+                [
+                    Observation.OfStates(new("leaf-arrangement"), 1, Day, "opposite"),
+                    Observation.OfStates(new("leaf-division"), 1, Day, "pinnate"),
+                    Observation.OfSample(new("leaflet-count"), 1, Day, 5, 7, 7),
+                    Observation.OfStates(new("pith-colour"), 1, Day, "brown"),
+                ],
+                KeyWalk.From(new(new("woody-in-leaf"), 1)),
+                []
+            ),
+            null
+        );
         _sheet = _request.Plant.Sheet(_guide);
     }
 
@@ -52,17 +57,18 @@ public class BenchDeskBenchmarks
     public CandidateModel MakeReady() => new(_guide);
 
     [Benchmark]
-    public Standing Weigh()
+    public LikelyNames Weigh()
     {
         using var weighing = new Weighing(_model, _sheet, _request.Plant.Place, _request.Plant.Visits);
-        return Standing.Of(_model, weighing, 8);
+        return LikelyNames.Of(_model, weighing, 8);
     }
 
     [Benchmark]
     public BenchAnswer Couplet() => BenchDesk.Answer(_model, _request);
 
     [Benchmark]
-    public SpeciesAccount Account() => SpeciesAccount.Compose(_guide, new("sambucus-racemosa"), _sheet, _request.Plant.Place, _request.Plant.Visits);
+    public SpeciesAccount Account() =>
+        SpeciesAccount.Compose(_guide, new("sambucus-racemosa"), _sheet, _request.Plant.Place, _request.Plant.Visits);
 
     [Benchmark]
     public Suspicion Suspect() => Suspicion.Examine(_guide, new("sambucus-racemosa"), _sheet);

@@ -21,8 +21,11 @@ public class DrawingBenchmarks
     public void Load()
     {
         var folder = Environment.GetEnvironmentVariable("GARTEN_GUIDE")
-            ?? throw new InvalidOperationException("GARTEN_GUIDE must name the folder of a guide; ./garten bench sets it.");
-        var guide = GuideReader.Read(PackageFiles.Read(folder)).Guide ?? throw new InvalidOperationException($"{folder} is no sound guide.");
+            ?? throw new InvalidOperationException(
+                "GARTEN_GUIDE must name the folder of a guide; ./garten bench sets it."
+            );
+        var guide = GuideReader.Read(PackageFiles.Read(folder)).Guide
+            ?? throw new InvalidOperationException($"{folder} is no sound guide.");
         _leaf = Depiction.Of(guide, new TaxonId("alnus-rubra"), Scope.Any);
         _plant = Depiction.Of(guide, new TaxonId("rosa-nutkana"), Scope.Any);
     }

@@ -45,7 +45,19 @@ public static class GeneratedGuide
         }
 
         return new(
-            new("generated", "Generated", "1.0.0", "CC0-1.0", 100), taxa.ToImmutable(), table, statements.ToImmutable(), [], [], [], [], [], [], [], []);
+            new("generated", "Generated", "1.0.0", "CC0-1.0", 100),
+            taxa.ToImmutable(),
+            table,
+            statements.ToImmutable(),
+            [],
+            [],
+            [],
+            [],
+            [],
+            [],
+            [],
+            []
+        );
 
         void Say(TaxonId taxon, double share)
         {
@@ -53,28 +65,41 @@ public static class GeneratedGuide
             {
                 if (random.NextDouble() < share)
                 {
-                    statements.Add(new(taxon, character.Id, Value(character, random), Scope.Any, SourceClass.DemoInvented));
+                    statements.Add(
+                        new(taxon, character.Id, Value(character, random), Scope.Any, SourceClass.DemoInvented)
+                    );
                 }
             }
         }
     }
 
     /// <summary>What one plant of a species shows of some characters.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="taxon">The species.</param>
     /// <param name="most">How many characters.</param>
     public static ImmutableArray<Observation> Plant(Guide guide, TaxonId taxon, int most)
     {
         var day = new DateOnly(2026, 6, 1);
         return
         [
-            .. guide.Characters.Select(c => guide.StatementFor(taxon, c.Id, Scope.Any)?.Value switch
-            {
-                StateShares s => Observation.OfStates(c.Id, 1, day, s.Usual),
-                NumericRange { Low: { } low, High: { } high } when c.Kind == CharacterKind.Count => Observation.OfSample(c.Id, 1, day, Math.Round((low + high) / 2)),
-                NumericRange { Low: { } low, High: { } high } => Observation.OfSample(c.Id, 1, day, low, Math.Sqrt(low * high), high),
-                _ => null,
-            }).OfType<Observation>().Take(most),
+            .. guide
+                .Characters.Select(c =>
+                    guide.StatementFor(taxon, c.Id, Scope.Any)?.Value switch
+                    {
+                        StateShares s => Observation.OfStates(c.Id, 1, day, s.Usual),
+                        NumericRange { Low: { } low, High: { } high } when c.Kind == CharacterKind.Count =>
+                            Observation.OfSample(c.Id, 1, day, Math.Round((low + high) / 2)),
+                        NumericRange { Low: { } low, High: { } high } => Observation.OfSample(
+                            c.Id,
+                            1,
+                            day,
+                            low,
+                            Math.Sqrt(low * high),
+                            high
+                        ),
+                        _ => null,
+                    }
+                )
+                .OfType<Observation>()
+                .Take(most),
         ];
     }
 
@@ -89,12 +114,29 @@ public static class GeneratedGuide
             4 => CharacterKind.Length,
             _ => CharacterKind.Unordered,
         };
-        ImmutableArray<CharacterState> states = kind == CharacterKind.Unordered
-            ? [.. Enumerable.Range(0, 2 + (i % 4)).Select(s => new CharacterState($"s{s}", $"s{s}", null, ""))]
-            : [];
+        ImmutableArray<CharacterState> states =
+            kind == CharacterKind.Unordered
+                ? [.. Enumerable.Range(0, 2 + (i % 4)).Select(s => new CharacterState($"s{s}", $"s{s}", null, ""))]
+                : [];
         return new(
-            new($"character-{i}"), Organ.Leaf, $"Character {i}", kind, kind == CharacterKind.Length ? "mm" : "", states, null, "", "", 10, Tool.Eye,
-            HarmLevel.Look, 0.05, null, null, null, []);
+            new($"character-{i}"),
+            Organ.Leaf,
+            $"Character {i}",
+            kind,
+            kind == CharacterKind.Length ? "mm" : "",
+            states,
+            null,
+            "",
+            "",
+            10,
+            Tool.Eye,
+            HarmLevel.Look,
+            0.05,
+            null,
+            null,
+            null,
+            []
+        );
     }
 
     private static StatementValue Value(Character character, Random random)
@@ -105,7 +147,10 @@ public static class GeneratedGuide
                 var first = random.Next(character.States.Length);
                 return random.NextDouble() < 0.7
                     ? new StateShares([new($"s{first}", 1, null)])
-                    : new StateShares([new($"s{first}", 0.85, FrequencyWord.Usually), new($"s{(first + 1) % character.States.Length}", 0.15, null)]);
+                    : new StateShares([
+                        new($"s{first}", 0.85, FrequencyWord.Usually),
+                        new($"s{(first + 1) % character.States.Length}", 0.15, null),
+                    ]);
             case CharacterKind.Count:
                 var least = random.Next(1, 8);
                 return new NumericRange(null, least, least + random.Next(0, 4), null);

@@ -51,10 +51,13 @@ public class GeneratedGuideBenchmarks : IDisposable
 
     [Benchmark]
     public int LookNextAtThreeOf300() =>
-        LookNext.Suggest(_model, _early, _little, [new Visit(1, new(2026, 6, 1), [PlantPart.Leaves])], Means.Usual, 3).Length;
+        LookNext
+            .Suggest(_model, _early, _little, [new Visit(1, new(2026, 6, 1), [PlantPart.Leaves])], FieldKit.Usual, 3)
+            .Length;
 
     [Benchmark]
-    public int TellApartTwo() => TellApart.Compare(_model.Guide, [new("species-2500"), new("species-2501")], _sheet).Length;
+    public int TellApartTwo() =>
+        TellApart.Compare(_model.Guide, [new("species-2500"), new("species-2501")], _sheet).Length;
 
     [Benchmark]
     public CandidateModel Open() => new(new Guide(_tables));

@@ -11,7 +11,17 @@ internal static class PerformancePage
     {
         const string Head = "\n## ";
         var page = File.Exists(path) ? File.ReadAllText(path) : "";
-        var sections = page.Split(Head).Select((s, i) => i == 0 ? (Title: "", Content: s) : (Title: s[..s.IndexOf('\n', StringComparison.Ordinal)], Content: s[(s.IndexOf('\n', StringComparison.Ordinal) + 1)..])).ToList();
+        var sections = page.Split(Head)
+            .Select(
+                (s, i) =>
+                    i == 0
+                        ? (Title: "", Content: s)
+                        : (
+                            Title: s[..s.IndexOf('\n', StringComparison.Ordinal)],
+                            Content: s[(s.IndexOf('\n', StringComparison.Ordinal) + 1)..]
+                        )
+            )
+            .ToList();
         var at = sections.FindIndex(s => s.Title == title);
         var made = (title, title.Length == 0 ? content : "\n" + content);
         if (at < 0)
@@ -23,6 +33,14 @@ internal static class PerformancePage
             sections[at] = made;
         }
 
-        File.WriteAllText(path, string.Join(Head, sections.Select(s => s.Title.Length == 0 ? s.Content.TrimEnd() + "\n" : $"{s.Title}\n{s.Content.TrimEnd()}\n")));
+        File.WriteAllText(
+            path,
+            string.Join(
+                Head,
+                sections.Select(s =>
+                    s.Title.Length == 0 ? s.Content.TrimEnd() + "\n" : $"{s.Title}\n{s.Content.TrimEnd()}\n"
+                )
+            )
+        );
     }
 }

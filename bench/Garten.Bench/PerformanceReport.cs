@@ -29,16 +29,26 @@ internal static class PerformanceReport
     /// <param name="path">The file to write.</param>
     public static void Write(IEnumerable<Summary> summaries, string screen, string path)
     {
-        var reports = summaries.SelectMany(s => s.Reports).Where(r => r.Success).ToDictionary(r => r.BenchmarkCase.Descriptor.WorkloadMethod.Name);
+        var reports = summaries
+            .SelectMany(s => s.Reports)
+            .Where(r => r.Success)
+            .ToDictionary(r => r.BenchmarkCase.Descriptor.WorkloadMethod.Name);
         var statements = GeneratedGuide.Tables(5000, 300, GeneratedGuideBenchmarks.Seed).Statements.Length;
         var text = new StringBuilder()
             .AppendLine("# How fast it is")
             .AppendLine()
-            .AppendLine("Written by `./garten bench`, which measures with BenchmarkDotNet, one core at work. Times are means with the standard")
-            .AppendLine("deviation; memory is what one call allocates. They hold for the machine they were measured on; the bounds are those")
+            .AppendLine(
+                "Written by `./garten bench`, which measures with BenchmarkDotNet, one core at work. Times are means with the standard"
+            )
+            .AppendLine(
+                "deviation; memory is what one call allocates. They hold for the machine they were measured on; the bounds are those"
+            )
             .AppendLine("the design sets.")
             .AppendLine()
-            .AppendLine(CultureInfo.InvariantCulture, $"The generated guide makes {statements:N0} statements: a little over a third of its cells are filled.")
+            .AppendLine(
+                CultureInfo.InvariantCulture,
+                $"The generated guide makes {statements:N0} statements: a little over a third of its cells are filled."
+            )
             .AppendLine()
             .AppendLine("| work | measured | bound | allocated |")
             .AppendLine("| --- | --- | --- | --- |");
@@ -47,20 +57,29 @@ internal static class PerformanceReport
             if (reports.TryGetValue(method, out var report) && report.ResultStatistics is { } time)
             {
                 var allocated = report.GcStats.GetBytesAllocatedPerOperation(report.BenchmarkCase) ?? 0;
-                text.AppendLine(CultureInfo.InvariantCulture, $"| {work} | {Time(time.Mean)} ± {Time(time.StandardDeviation)} | {(hold is { } h ? $"{h:0} ms" : "")} | {allocated / 1024.0:0.#} KB |");
+                text.AppendLine(
+                    CultureInfo.InvariantCulture,
+                    $"| {work} | {Time(time.Mean)} ± {Time(time.StandardDeviation)} | {(hold is { } h ? $"{h:0} ms" : "")} | {allocated / 1024.0:0.#} KB |"
+                );
             }
         }
 
         if (screen.Length > 0)
         {
-            text.AppendLine(CultureInfo.InvariantCulture, $"| a feature recorded on the bench, from the click to the changed standing on screen | {screen} | 100 ms | |")
+            text.AppendLine(
+                    CultureInfo.InvariantCulture,
+                    $"| a feature recorded on the bench, from the click to the changed standing on screen | {screen} | 100 ms | |"
+                )
                 .AppendLine()
-                .AppendLine("The last row is timed in headless Chromium, which draws without a graphics card, with the server, its database and the")
+                .AppendLine(
+                    "The last row is timed in headless Chromium, which draws without a graphics card, with the server, its database and the"
+                )
                 .AppendLine("core all at work on the machine's two cores at once.");
         }
 
         PerformancePage.SetSection(path, "", text.ToString());
     }
 
-    private static string Time(double nanoseconds) => string.Create(CultureInfo.InvariantCulture, $"{nanoseconds / 1e6:0.###} ms");
+    private static string Time(double nanoseconds) =>
+        string.Create(CultureInfo.InvariantCulture, $"{nanoseconds / 1e6:0.###} ms");
 }

@@ -24,9 +24,15 @@ public static partial class Engine
 
         // A plant of a few features, so that what runs for the first time is translated before a person waits for it.
         var guide = _model.Guide;
-        var seen = guide.Characters.Where(c => !c.IsNumeric).Take(12).Select(c => Observation.OfStates(c.Id, 1, default, c.States[0].Id));
+        var seen = guide
+            .Characters.Where(c => !c.IsNumeric)
+            .Take(12)
+            .Select(c => Observation.OfStates(c.Id, 1, default, c.States[0].Id));
         var walk = guide.Keys.IsEmpty ? null : KeyWalk.From(guide.Keys[0].First).Answer(guide.Keys[0].First, 1);
-        var plant = new BenchRequest(new(new(null, []), [new(1, default, [.. Enum.GetValues<PlantPart>()])], [.. seen], walk, []), null);
+        var plant = new BenchRequest(
+            new(new(null, []), [new(1, default, [.. Enum.GetValues<PlantPart>()])], [.. seen], walk, []),
+            null
+        );
         for (var i = 0; i < 3; i++)
         {
             Ask("answer", JsonSerializer.Serialize(plant, BenchJson.Default.BenchRequest));
@@ -34,7 +40,7 @@ public static partial class Engine
     }
 
     /// <summary>Answers a question of the bench.</summary>
-    /// <param name="kind">answer, standing, account, suspicion, grounds, crosses, apart, sheet, samples or compare, as the server's addresses are called.</param>
+    /// <param name="kind">answer, names, account, suspicion, reasons, crosses, apart, sheet, samples or compare, as the server's addresses are called.</param>
     /// <param name="question">The question as JSON.</param>
     /// <returns>The answer as JSON.</returns>
     [JSExport]
@@ -44,10 +50,10 @@ public static partial class Engine
         return kind switch
         {
             "answer" => Write(BenchDesk.Answer(Model, Read(question, json.BenchRequest)), json.BenchAnswer),
-            "standing" => Write(BenchDesk.Rank(Model, Read(question, json.BenchRequest)), json.Standing),
+            "names" => Write(BenchDesk.Rank(Model, Read(question, json.BenchRequest)), json.LikelyNames),
             "account" => Write(BenchDesk.Account(Model, Read(question, json.NameQuestion)), json.SpeciesAccount),
             "suspicion" => Write(BenchDesk.Suspect(Model, Read(question, json.NameQuestion)), json.Suspicion),
-            "grounds" => Write(BenchDesk.Grounds(Model, Read(question, json.NameQuestion)), json.NameGrounds),
+            "reasons" => Write(BenchDesk.Reasons(Model, Read(question, json.NameQuestion)), json.NameReasons),
             "crosses" => Write([.. BenchDesk.Crosses(Model, Read(question, json.NameQuestion))], json.CrossTestArray),
             "apart" => Write(BenchDesk.Apart(Model, Read(question, json.NamesQuestion)), json.ApartAnswer),
             "sheet" => Write(BenchDesk.Draw(Model, Read(question, json.SheetQuestion)), json.SheetPicture),

@@ -10,15 +10,13 @@ namespace Garten.Cli;
 /// <summary>The command-line tools: the same core without a browser.</summary>
 public static class Commands
 {
-    private const string Usage =
-        """
+    private const string Usage = """
         Usage: garten guide check DIR_OR_ZIP
                garten plates DIR_OR_ZIP OUT_DIR
                garten determine SPECIMENS.csv --guide DIR_OR_ZIP [--top N] [--flat-prior] [--out RESULTS.csv]
         """;
 
     /// <summary>Runs a command.</summary>
-    /// <param name="args">Its words.</param>
     /// <param name="output">Where results go.</param>
     /// <param name="errors">Where complaints go.</param>
     /// <returns>0 when all is well, 1 when faults were found, 2 when the command could not be understood.</returns>
@@ -84,9 +82,13 @@ public static class Commands
         }
 
         output.WriteLine($"{guide.Title.Title} {guide.Title.Version}");
-        output.WriteLine($"{guide.Taxa.Length} taxa, {guide.Characters.Length} characters, {guide.Statements.Length} statements, "
-            + $"{guide.Keys.Length} keys with {guide.Keys.Sum(k => k.Couplets.Count)} couplets, {guide.Glossary.Length} terms");
-        var unexplained = guide.Characters.SelectMany(c => c.States.Where(s => s.Term.Length == 0).Select(s => $"{c.Id} {s.Id}")).ToList();
+        output.WriteLine(
+            $"{guide.Taxa.Length} taxa, {guide.Characters.Length} characters, {guide.Statements.Length} statements, "
+                + $"{guide.Keys.Length} keys with {guide.Keys.Sum(k => k.Couplets.Count)} couplets, {guide.Glossary.Length} terms"
+        );
+        var unexplained = guide
+            .Characters.SelectMany(c => c.States.Where(s => s.Term.Length == 0).Select(s => $"{c.Id} {s.Id}"))
+            .ToList();
         foreach (var state in unexplained)
         {
             errors.WriteLine($"state without a glossary term: {state}");
@@ -101,7 +103,9 @@ public static class Commands
         var alike = GuideSeparation.LookAlikesNotParted(guide);
         foreach (var pair in alike)
         {
-            errors.WriteLine($"look-alikes {pair.One} and {pair.Other}: no feature parts them in any season; the best is {Feature(pair)}");
+            errors.WriteLine(
+                $"look-alikes {pair.One} and {pair.Other}: no feature parts them in any season; the best is {Feature(pair)}"
+            );
         }
 
         var unparted = GuideSeparation.NotParted(guide);
@@ -111,12 +115,16 @@ public static class Commands
         }
 
         var faults = unexplained.Count + misses.Length + alike.Length + unparted.Length;
-        output.WriteLine(faults == 0
-            ? $"{guide.LookAlikes.Length} look-alike pairs parted, every taxon comes out of every key that holds it; no faults"
-            : string.Create(CultureInfo.InvariantCulture, $"{faults} faults"));
+        output.WriteLine(
+            faults == 0
+                ? $"{guide.LookAlikes.Length} look-alike pairs parted, every taxon comes out of every key that holds it; no faults"
+                : string.Create(CultureInfo.InvariantCulture, $"{faults} faults")
+        );
         return faults == 0 ? 0 : 1;
     }
 
     private static string Feature(Unparted pair) =>
-        pair.Best is { } best ? string.Create(CultureInfo.InvariantCulture, $"{best} ({100 * pair.Apart:0} % apart)") : "none that is stated of both";
+        pair.Best is { } best
+            ? string.Create(CultureInfo.InvariantCulture, $"{best} ({100 * pair.Apart:0} % apart)")
+            : "none that is stated of both";
 }

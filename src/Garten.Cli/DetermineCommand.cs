@@ -9,14 +9,14 @@ namespace Garten.Cli;
 internal static class DetermineCommand
 {
     /// <summary>Runs the command.</summary>
-    /// <param name="path">The table.</param>
     /// <param name="options">The words after it.</param>
     /// <param name="output">Where the result goes unless a file is named.</param>
     /// <param name="errors">Where complaints go.</param>
     /// <returns>0 when every row was named, 1 when some had faults, 2 when the command cannot be followed.</returns>
     public static int Run(string path, string[] options, TextWriter output, TextWriter errors)
     {
-        string? guidePath = null, outPath = null;
+        string? guidePath = null,
+            outPath = null;
         var top = 3;
         var factors = PriorFactors.All;
         for (var i = 0; i < options.Length; i++)
@@ -30,7 +30,11 @@ internal static class DetermineCommand
 
             if (option is not ("--guide" or "--out" or "--top") || i + 1 >= options.Length)
             {
-                errors.WriteLine(option is "--guide" or "--out" or "--top" ? $"{option} needs a value after it." : $"“{option}” is not understood.");
+                errors.WriteLine(
+                    option is "--guide" or "--out" or "--top"
+                        ? $"{option} needs a value after it."
+                        : $"“{option}” is not understood."
+                );
                 return 2;
             }
 
@@ -44,7 +48,10 @@ internal static class DetermineCommand
                     outPath = value;
                     break;
                 default:
-                    if (!int.TryParse(value, NumberStyles.None, CultureInfo.InvariantCulture, out top) || top is < 1 or > 100)
+                    if (
+                        !int.TryParse(value, NumberStyles.None, CultureInfo.InvariantCulture, out top)
+                        || top is < 1 or > 100
+                    )
                     {
                         errors.WriteLine($"“{value}” is no number of names. Give 1 to 100 after --top.");
                         return 2;
@@ -72,7 +79,14 @@ internal static class DetermineCommand
     }
 
     private static int Name(
-        string path, CandidateModel model, int top, PriorFactors factors, string? outPath, TextWriter output, TextWriter errors)
+        string path,
+        CandidateModel model,
+        int top,
+        PriorFactors factors,
+        string? outPath,
+        TextWriter output,
+        TextWriter errors
+    )
     {
         var readings = SpecimenTable.Read(Path.GetFileName(path), File.ReadAllBytes(path), model.Guide, out var faults);
         foreach (var fault in faults.Concat(readings.SelectMany(r => r.Faults)))

@@ -23,7 +23,9 @@ internal static class PlatesCommand
 
         var page = new StringBuilder();
         page.AppendLine("# Contact sheets").AppendLine();
-        page.AppendLine("Every state that can be drawn, with its word, to see that no two look alike. Made by `./garten plates`.");
+        page.AppendLine(
+            "Every state that can be drawn, with its word, to see that no two look alike. Made by `./garten plates`."
+        );
         try
         {
             Directory.CreateDirectory(into);

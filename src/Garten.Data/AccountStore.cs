@@ -10,32 +10,46 @@ namespace Garten.Data;
 /// <param name="Failures">Wrong passwords in a row.</param>
 /// <param name="ShutUntil">Until when no password is taken; null for never.</param>
 /// <param name="Closed">True when the person may enter no more.</param>
-public sealed record Account(Member Member, string? PasswordHash, Guid Stamp, int Failures, DateTimeOffset? ShutUntil, bool Closed);
+public sealed record Account(
+    Member Member,
+    string? PasswordHash,
+    Guid Stamp,
+    int Failures,
+    DateTimeOffset? ShutUntil,
+    bool Closed
+);
 
 /// <summary>Who may enter.</summary>
-/// <param name="source">The database.</param>
 public sealed class AccountStore(NpgsqlDataSource source)
 {
-    private const string Columns = "p.id, p.name, a.role, a.trusted, a.password_hash, a.stamp, a.failures, a.shut_until, a.closed_at is not null";
+    private const string Columns =
+        "p.id, p.name, a.role, a.trusted, a.password_hash, a.stamp, a.failures, a.shut_until, a.closed_at is not null";
 
     /// <summary>All accounts, by name.</summary>
-    /// <param name="cancel">Gives up.</param>
-    public Task<List<Account>> AllAsync(CancellationToken cancel) => ListAsync($"select {Columns} from account a join person p on p.id = a.person order by p.name", [], cancel);
+    public Task<List<Account>> AllAsync(CancellationToken cancel) =>
+        ListAsync($"select {Columns} from account a join person p on p.id = a.person order by p.name", [], cancel);
 
     /// <summary>The account of a person; null when they have none.</summary>
-    /// <param name="person">Number of the person.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<Account?> FindAsync(int person, CancellationToken cancel) =>
-        (await ListAsync($"select {Columns} from account a join person p on p.id = a.person where p.id = $1", [person], cancel)).FirstOrDefault();
+        (
+            await ListAsync(
+                $"select {Columns} from account a join person p on p.id = a.person where p.id = $1",
+                [person],
+                cancel
+            )
+        ).FirstOrDefault();
 
     /// <summary>The account of a name, in whatever case it is typed; null when there is none.</summary>
-    /// <param name="name">The name.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<Account?> FindAsync(string name, CancellationToken cancel) =>
-        (await ListAsync($"select {Columns} from account a join person p on p.id = a.person where lower(p.name) = lower($1) order by p.id", [name], cancel)).FirstOrDefault();
+        (
+            await ListAsync(
+                $"select {Columns} from account a join person p on p.id = a.person where lower(p.name) = lower($1) order by p.id",
+                [name],
+                cancel
+            )
+        ).FirstOrDefault();
 
     /// <summary>True when nobody may enter yet.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<bool> IsEmptyAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -44,14 +58,19 @@ public sealed class AccountStore(NpgsqlDataSource source)
 
     /// <summary>Opens an account, for a person there is or a new one.</summary>
     /// <param name="name">Name of the person.</param>
-    /// <param name="role">Their role.</param>
     /// <param name="trusted">True to show them the places of sensitive species.</param>
     /// <param name="passwordHash">Hash of the password; null for the demo.</param>
     /// <param name="first">True to do so only while there is no account at all.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>Number of the person.</returns>
     /// <exception cref="TakenException">The person has one, or there are accounts and this should be the first.</exception>
-    public async Task<int> OpenAsync(string name, Role role, bool trusted, string? passwordHash, bool first, CancellationToken cancel)
+    public async Task<int> OpenAsync(
+        string name,
+        Role role,
+        bool trusted,
+        string? passwordHash,
+        bool first,
+        CancellationToken cancel
+    )
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -62,15 +81,31 @@ public sealed class AccountStore(NpgsqlDataSource source)
         }
 
         // People sign in by name in whatever case: two names that differ by it alone would be one at the door.
-        if (await connection.ScalarAsync<string>("select name from person where lower(name) = lower($1) and name <> $1 limit 1", [name], cancel) is { } alike)
+        if (
+            await connection.ScalarAsync<string>(
+                "select name from person where lower(name) = lower($1) and name <> $1 limit 1",
+                [name],
+                cancel
+            ) is
+            { } alike
+        )
         {
-            throw new TakenException($"There is a person called {alike}. Write the name as it stands there, or another.");
+            throw new TakenException(
+                $"There is a person called {alike}. Write the name as it stands there, or another."
+            );
         }
 
-        await connection.ExecuteAsync("insert into person (name) values ($1) on conflict (name) do nothing", [name], cancel);
+        await connection.ExecuteAsync(
+            "insert into person (name) values ($1) on conflict (name) do nothing",
+            [name],
+            cancel
+        );
         var person = await connection.ScalarAsync<int>("select id from person where name = $1", [name], cancel);
         var opened = await connection.ExecuteAsync(
-            "insert into account (person, role, trusted, password_hash) values ($1, $2, $3, $4) on conflict (person) do nothing", [person, role.ToString(), trusted, passwordHash], cancel);
+            "insert into account (person, role, trusted, password_hash) values ($1, $2, $3, $4) on conflict (person) do nothing",
+            [person, role.ToString(), trusted, passwordHash],
+            cancel
+        );
         if (opened == 0)
         {
             throw new TakenException($"{name} has an account already. Change that one.");
@@ -81,11 +116,8 @@ public sealed class AccountStore(NpgsqlDataSource source)
     }
 
     /// <summary>Sets what a person is, and whether they may enter; the last open steward stays one.</summary>
-    /// <param name="person">Number of the person.</param>
-    /// <param name="role">Their role.</param>
     /// <param name="trusted">True to show them the places of sensitive species.</param>
     /// <param name="closed">True to let them in no more.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">They have no account.</exception>
     /// <exception cref="TakenException">No steward would be left.</exception>
     public async Task SetAsync(int person, Role role, bool trusted, bool closed, CancellationToken cancel)
@@ -99,13 +131,21 @@ public sealed class AccountStore(NpgsqlDataSource source)
                    stamp = case when $4 then gen_random_uuid() else stamp end
             where person = $1
             """,
-            [person, role.ToString(), trusted, closed], cancel);
+            [person, role.ToString(), trusted, closed],
+            cancel
+        );
         if (set == 0)
         {
             throw new NotInStoreException("There is no such account.");
         }
 
-        if (!await connection.ScalarAsync<bool>("select exists (select from account where role = 'Steward' and closed_at is null)", [], cancel))
+        if (
+            !await connection.ScalarAsync<bool>(
+                "select exists (select from account where role = 'Steward' and closed_at is null)",
+                [],
+                cancel
+            )
+        )
         {
             throw new TakenException("Somebody must stay steward. Make another person steward first.");
         }
@@ -114,46 +154,56 @@ public sealed class AccountStore(NpgsqlDataSource source)
     }
 
     /// <summary>Sets a password; cookies given before end, and a shut account opens.</summary>
-    /// <param name="person">Number of the person.</param>
-    /// <param name="passwordHash">Hash of the password.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>The new stamp.</returns>
     public async Task<Guid> SetPasswordAsync(int person, string passwordHash, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.ScalarAsync<Guid?>(
-            "update account set password_hash = $2, stamp = gen_random_uuid(), failures = 0, shut_until = null where person = $1 returning stamp", [person, passwordHash], cancel)
-            ?? throw new NotInStoreException("There is no such account.");
+            "update account set password_hash = $2, stamp = gen_random_uuid(), failures = 0, shut_until = null where person = $1 returning stamp",
+            [person, passwordHash],
+            cancel
+        ) ?? throw new NotInStoreException("There is no such account.");
     }
 
     /// <summary>Counts a wrong password.</summary>
-    /// <param name="person">Number of the person.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>How many there were in a row.</returns>
     public async Task<int> FailedAsync(int person, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.ScalarAsync<int>("update account set failures = failures + 1 where person = $1 returning failures", [person], cancel);
+        return await connection.ScalarAsync<int>(
+            "update account set failures = failures + 1 where person = $1 returning failures",
+            [person],
+            cancel
+        );
     }
 
     /// <summary>Shuts an account for a while, or forgets wrong passwords.</summary>
-    /// <param name="person">Number of the person.</param>
     /// <param name="until">Until when; null to forget them.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task ShutAsync(int person, DateTimeOffset? until, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync("update account set failures = 0, shut_until = $2 where person = $1", [person, until?.ToUniversalTime()], cancel);
+        await connection.ExecuteAsync(
+            "update account set failures = 0, shut_until = $2 where person = $1",
+            [person, until?.ToUniversalTime()],
+            cancel
+        );
     }
 
     private async Task<List<Account>> ListAsync(string query, object?[] values, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            query, values,
+            query,
+            values,
             r => new Account(
-                new(r.GetInt32(0), r.GetString(1), r.Named<Role>(2), r.GetBoolean(3)), r.TextOrNull(4), r.GetGuid(5), r.GetInt32(6),
-                r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7), r.GetBoolean(8)),
-            cancel);
+                new(r.GetInt32(0), r.GetString(1), r.Named<Role>(2), r.GetBoolean(3)),
+                r.TextOrNull(4),
+                r.GetGuid(5),
+                r.GetInt32(6),
+                r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7),
+                r.GetBoolean(8)
+            ),
+            cancel
+        );
     }
 }

@@ -6,62 +6,79 @@ namespace Garten.Data;
 
 /// <summary>A feature of a plant that is brought in.</summary>
 /// <param name="Content">What it says; its visit and person are given by the store.</param>
-/// <param name="Recorder">Who recorded it.</param>
 public sealed record ArrivingFeature(ObservationContent Content, string Recorder);
 
 /// <summary>A visit to a plant that is brought in.</summary>
-/// <param name="Date">The day.</param>
-/// <param name="Recorder">Who recorded.</param>
-/// <param name="Stage">Life stage.</param>
-/// <param name="Sex">Sex.</param>
 /// <param name="Parts">Parts on it that day.</param>
 /// <param name="Altered">Damage to it.</param>
-/// <param name="Note">A note.</param>
-/// <param name="Features">Features recorded.</param>
 /// <param name="Pictures">Pictures features were read from.</param>
 public sealed record ArrivingLook(
-    DateOnly Date, string Recorder, LifeStage? Stage, Sex? Sex, IReadOnlyList<PlantPart> Parts, IReadOnlyList<Alteration> Altered, string Note, IReadOnlyList<ArrivingFeature> Features,
-    IReadOnlyList<ArrivingPicture> Pictures);
+    DateOnly Date,
+    string Recorder,
+    LifeStage? Stage,
+    Sex? Sex,
+    IReadOnlyList<PlantPart> Parts,
+    IReadOnlyList<Alteration> Altered,
+    string Note,
+    IReadOnlyList<ArrivingFeature> Features,
+    IReadOnlyList<ArrivingPicture> Pictures
+);
 
 /// <summary>A picture that is brought in.</summary>
 /// <param name="Photo">What is known of it.</param>
 /// <param name="Content">Fetches its file.</param>
 /// <param name="Person">Who kept it.</param>
 /// <param name="Characters">The characters read from it.</param>
-public sealed record ArrivingPicture(KeptPhoto Photo, Func<byte[]> Content, string Person, IReadOnlyList<string> Characters);
+public sealed record ArrivingPicture(
+    KeptPhoto Photo,
+    Func<byte[]> Content,
+    string Person,
+    IReadOnlyList<string> Characters
+);
 
 /// <summary>What somebody said of a name that is brought in.</summary>
-/// <param name="Person">Who.</param>
-/// <param name="Verdict">What.</param>
 /// <param name="Remark">Why, or what to look at.</param>
-/// <param name="At">When.</param>
 public sealed record ArrivingReview(string Person, Verdict Verdict, string Remark, DateTimeOffset At);
 
 /// <summary>A name of a plant that is brought in.</summary>
 /// <param name="Request">Number that is the same whenever the same name is brought in.</param>
 /// <param name="Time">Counts from 1 how often this person gave the plant just this name that day: somebody may come back to a name.</param>
-/// <param name="Taxon">The taxon.</param>
-/// <param name="Qualifier">The reserve.</param>
 /// <param name="FullName">The name as written on the slip.</param>
 /// <param name="Person">Who gave it.</param>
-/// <param name="Date">The day.</param>
-/// <param name="Remarks">Remarks.</param>
-/// <param name="Grounds">What it rests on, as JSON.</param>
+/// <param name="Reasons">What it rests on, as JSON.</param>
 /// <param name="Reviews">What others said of it, the earliest first.</param>
 public sealed record ArrivingName(
-    Guid Request, int Time, string Taxon, IdentificationQualifier Qualifier, string FullName, string Person, DateOnly Date, string Remarks, string Grounds, IReadOnlyList<ArrivingReview> Reviews);
+    Guid Request,
+    int Time,
+    string Taxon,
+    IdentificationQualifier Qualifier,
+    string FullName,
+    string Person,
+    DateOnly Date,
+    string Remarks,
+    string Reasons,
+    IReadOnlyList<ArrivingReview> Reviews
+);
 
 /// <summary>How a plant that is brought in is found again and kept.</summary>
 /// <param name="Landmarks">What it is found again by.</param>
 /// <param name="Threats">What threatens it, and who saw that.</param>
 /// <param name="Counts">Rosettes marked and flowering, year by year.</param>
-public sealed record ArrivingCare(IReadOnlyList<Landmark> Landmarks, IReadOnlyList<(ThreatContent Content, string Person)> Threats, IReadOnlyList<PopulationCount> Counts);
+public sealed record ArrivingCare(
+    IReadOnlyList<Landmark> Landmarks,
+    IReadOnlyList<(ThreatContent Content, string Person)> Threats,
+    IReadOnlyList<PopulationCount> Counts
+);
 
 /// <summary>How the name of a plant that is brought in was worked out.</summary>
 /// <param name="Walk">The walk through the keys; null for none.</param>
 /// <param name="Overrules">Grades set against the one computed, the earliest first.</param>
 /// <param name="Colony">Numbers of plants said to be of the same colony, and who says so.</param>
-public sealed record ArrivingStudy(KeyWalk? Walk, IReadOnlyList<OverruledOnce> Overrules, IReadOnlyList<(Guid Plant, string Person)> Colony);
+public sealed record ArrivingStudy(
+    KeyWalk? Walk,
+    IReadOnlyList<OverruledOnce> Overrules,
+    IReadOnlyList<(Guid Plant, string Person)> Colony
+);
 
 /// <summary>A followed plant that is brought in.</summary>
 /// <param name="Request">Number that is the same wherever the plant is brought in.</param>
@@ -77,15 +94,22 @@ public sealed record ArrivingStudy(KeyWalk? Walk, IReadOnlyList<OverruledOnce> O
 /// <param name="Care">How it is found again and kept.</param>
 /// <param name="Study">How its name was worked out.</param>
 public sealed record ArrivingPlant(
-    Guid Request, string Tag, string Site, string Description, Origin Origin, GeoPoint? At, double? UncertaintyM, IReadOnlyList<ArrivingLook> Looks, IReadOnlyList<ArrivingName> Names,
-    IReadOnlyList<Voucher> Specimens, ArrivingCare Care, ArrivingStudy Study);
+    Guid Request,
+    string Tag,
+    string Site,
+    string Description,
+    Origin Origin,
+    GeoPoint? At,
+    double? UncertaintyM,
+    IReadOnlyList<ArrivingLook> Looks,
+    IReadOnlyList<ArrivingName> Names,
+    IReadOnlyList<Voucher> Specimens,
+    ArrivingCare Care,
+    ArrivingStudy Study
+);
 
 /// <summary>What followed plants that are brought in change.</summary>
-/// <param name="Plants">Plants added.</param>
 /// <param name="Visits">Visits added to plants.</param>
-/// <param name="Features">Features added.</param>
-/// <param name="Names">Names added.</param>
-/// <param name="Pictures">Pictures added.</param>
 /// <param name="Details">Reviews, specimens, landmarks, threats, years of rosettes, walks, grades set and links of colonies added.</param>
 public sealed record PlantChange(int Plants, int Visits, int Features, int Names, int Pictures, int Details);
 
@@ -105,7 +129,6 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
 
     /// <summary>Brings plants in.</summary>
     /// <param name="plants">The plants; their sites are there.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<PlantChange> BringInAsync(IReadOnlyList<ArrivingPlant> plants, CancellationToken cancel)
     {
         PlantChange change = new(0, 0, 0, 0, 0, 0);
@@ -123,10 +146,23 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
                     foreach (var feature in look.Features)
                     {
                         await EvidenceStore.PutAsync(
-                            connection, guideVersion, visit, feature.Content.Character, feature.Content with { RecordedBy = await PersonAsync(feature.Recorder, cancel) }, cancel);
+                            connection,
+                            guideVersion,
+                            visit,
+                            feature.Content.Character,
+                            feature.Content with
+                            {
+                                RecordedBy = await PersonAsync(feature.Recorder, cancel),
+                            },
+                            cancel
+                        );
                     }
 
-                    change = change with { Visits = change.Visits + 1, Features = change.Features + look.Features.Count };
+                    change = change with
+                    {
+                        Visits = change.Visits + 1,
+                        Features = change.Features + look.Features.Count,
+                    };
                 }
 
                 foreach (var picture in look.Pictures)
@@ -148,7 +184,18 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             {
                 details += await connection.ExecuteAsync(
                     "insert into voucher (number, plant, kept_at, taken_on, stand, taken, permit, person) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (number) do nothing",
-                    [content.Number, id, content.KeptAt, content.TakenOn, content.Stand, content.Taken, content.Permit, await PersonAsync(person, cancel)], cancel);
+                    [
+                        content.Number,
+                        id,
+                        content.KeptAt,
+                        content.TakenOn,
+                        content.Stand,
+                        content.Taken,
+                        content.Permit,
+                        await PersonAsync(person, cancel),
+                    ],
+                    cancel
+                );
             }
 
             details += await CareAsync(id, plant, isNew, cancel) + await StudyAsync(id, plant.Study, cancel);
@@ -160,16 +207,29 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             details += await ColonyAsync(plant, cancel);
         }
 
-        return change with { Details = details };
+        return change with
+        {
+            Details = details,
+        };
     }
 
     /// <summary>1 when the picture was not here yet.</summary>
     private async Task<int> PictureAsync(int visit, ArrivingPicture picture, CancellationToken cancel)
     {
-        var isNew = !await connection.ScalarAsync<bool>("select exists (select from photo where id = $1)", [picture.Photo.Id], cancel);
+        var isNew = !await connection.ScalarAsync<bool>(
+            "select exists (select from photo where id = $1)",
+            [picture.Photo.Id],
+            cancel
+        );
         if (isNew)
         {
-            await PhotoStore.KeepAsync(connection, picture.Photo, keep ? picture.Content() : [], await PersonAsync(picture.Person, cancel), cancel);
+            await PhotoStore.KeepAsync(
+                connection,
+                picture.Photo,
+                keep ? picture.Content() : [],
+                await PersonAsync(picture.Person, cancel),
+                cancel
+            );
         }
 
         await PhotoStore.UseAsync(connection, picture.Photo.Id, visit, picture.Characters, cancel);
@@ -180,19 +240,37 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
     private async Task<int> StudyAsync(int id, ArrivingStudy study, CancellationToken cancel)
     {
         var added = 0;
-        if (study.Walk is { } walk && !await connection.ScalarAsync<bool>("select exists (select from walk where plant = $1)", [id], cancel))
+        if (
+            study.Walk is { } walk
+            && !await connection.ScalarAsync<bool>("select exists (select from walk where plant = $1)", [id], cancel)
+        )
         {
             await EvidenceStore.PutWalkAsync(connection, id, walk, cancel);
             added++;
         }
 
-        if (study.Overrules.Count > 0 && !await connection.ScalarAsync<bool>("select exists (select from grade_overrule where plant = $1)", [id], cancel))
+        if (
+            study.Overrules.Count > 0
+            && !await connection.ScalarAsync<bool>(
+                "select exists (select from grade_overrule where plant = $1)",
+                [id],
+                cancel
+            )
+        )
         {
             foreach (var overrule in study.Overrules)
             {
                 added += await connection.ExecuteAsync(
                     "insert into grade_overrule (plant, grade, reason, person, given_at) values ($1, $2, $3, $4, $5)",
-                    [id, overrule.Grade?.ToString(), overrule.Reason, await PersonAsync(overrule.Person, cancel), overrule.At.ToUniversalTime()], cancel);
+                    [
+                        id,
+                        overrule.Grade?.ToString(),
+                        overrule.Reason,
+                        await PersonAsync(overrule.Person, cancel),
+                        overrule.At.ToUniversalTime(),
+                    ],
+                    cancel
+                );
             }
         }
 
@@ -210,7 +288,9 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
                 select least(p.id, o.id), greatest(p.id, o.id), $3 from plant p join plant o on o.request = $2 and o.id <> p.id where p.request = $1
                 on conflict do nothing
                 """,
-                [plant.Request, other, await PersonAsync(person, cancel)], cancel);
+                [plant.Request, other, await PersonAsync(person, cancel)],
+                cancel
+            );
         }
 
         return added;
@@ -220,7 +300,13 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
     private async Task<int> CareAsync(int id, ArrivingPlant plant, bool isNew, CancellationToken cancel)
     {
         var added = 0;
-        if (!await connection.ScalarAsync<bool>("select exists (select from plant_landmark where plant = $1)", [id], cancel))
+        if (
+            !await connection.ScalarAsync<bool>(
+                "select exists (select from plant_landmark where plant = $1)",
+                [id],
+                cancel
+            )
+        )
         {
             await CareStore.PutAsync(connection, id, plant.Care.Landmarks, cancel);
             added += plant.Care.Landmarks.Count;
@@ -234,14 +320,37 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
                 select $1, $2, $3, $4, $5, $6, $7, $8, $9
                 where $10 or not exists (select from threat where plant = $1 and kind = $2 and seen_on = $4 and person = $9)
                 """,
-                [id, threat.Kind.ToString(), threat.Note, threat.SeenOn, threat.Told, threat.ToldOn, threat.Outcome, threat.SettledOn, await PersonAsync(person, cancel), isNew], cancel);
+                [
+                    id,
+                    threat.Kind.ToString(),
+                    threat.Note,
+                    threat.SeenOn,
+                    threat.Told,
+                    threat.ToldOn,
+                    threat.Outcome,
+                    threat.SettledOn,
+                    await PersonAsync(person, cancel),
+                    isNew,
+                ],
+                cancel
+            );
         }
 
         foreach (var count in plant.Care.Counts)
         {
             added += await connection.ExecuteAsync(
                 "insert into population_count (plant, year, marked, marked_on, flowering, flowering_on, person) values ($1, $2, $3, $4, $5, $6, $7) on conflict (plant, year) do nothing",
-                [id, count.Year, count.Marked, count.MarkedOn, count.Flowering, count.FloweringOn, await PersonAsync(plant.Looks[0].Recorder, cancel)], cancel);
+                [
+                    id,
+                    count.Year,
+                    count.Marked,
+                    count.MarkedOn,
+                    count.Flowering,
+                    count.FloweringOn,
+                    await PersonAsync(plant.Looks[0].Recorder, cancel),
+                ],
+                cancel
+            );
         }
 
         return added;
@@ -249,23 +358,38 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
 
     private async Task<(int Id, int Site, bool IsNew)> PlantAsync(ArrivingPlant plant, CancellationToken cancel)
     {
-        if (await connection.QueryAsync("select id, site from plant where request = $1", [plant.Request], r => (r.GetInt32(0), r.GetInt32(1)), cancel) is [var known])
+        if (
+            await connection.QueryAsync(
+                "select id, site from plant where request = $1",
+                [plant.Request],
+                r => (r.GetInt32(0), r.GetInt32(1)),
+                cancel
+            )
+            is [var known]
+        )
         {
             return (known.Item1, known.Item2, false);
         }
 
         // One plant is taken at a time, so that no two get the same tag.
         await connection.ExecuteAsync("select pg_advisory_xact_lock(hashtext('plant_tag'))", [], cancel);
-        var tag = await connection.ScalarAsync<int?>("select id from plant where tag = $1", [plant.Tag], cancel) is null ? plant.Tag : await PlantStore.NextTagAsync(connection, cancel);
+        var tag = await connection.ScalarAsync<int?>("select id from plant where tag = $1", [plant.Tag], cancel) is null
+            ? plant.Tag
+            : await PlantStore.NextTagAsync(connection, cancel);
         var site = await connection.ScalarAsync<int>("select id from site where name = $1", [plant.Site], cancel);
         var person = await PersonAsync(plant.Looks[0].Recorder, cancel);
         var id = await connection.ScalarAsync<int>(
             "insert into plant (tag, request, site, description, origin, taken_by) values ($1, $2, $3, $4, $5, $6) returning id",
-            [tag, plant.Request, site, plant.Description, plant.Origin.ToString(), person], cancel);
+            [tag, plant.Request, site, plant.Description, plant.Origin.ToString(), person],
+            cancel
+        );
         if (plant is { At: { } at, UncertaintyM: { } uncertainty })
         {
             await connection.ExecuteAsync(
-                "insert into plant_position (plant, latitude, longitude, uncertainty_m, person) values ($1, $2, $3, $4, $5)", [id, at.Latitude, at.Longitude, uncertainty, person], cancel);
+                "insert into plant_position (plant, latitude, longitude, uncertainty_m, person) values ($1, $2, $3, $4, $5)",
+                [id, at.Latitude, at.Longitude, uncertainty, person],
+                cancel
+            );
         }
 
         return (id, site, true);
@@ -275,53 +399,109 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
     private async Task<(int Id, bool IsNew)> LookAsync(int plant, int site, ArrivingLook look, CancellationToken cancel)
     {
         var person = await PersonAsync(look.Recorder, cancel);
-        await connection.ExecuteAsync("insert into visit (site, visited_on, recorder) values ($1, $2, $3) on conflict do nothing", [site, look.Date, person], cancel);
+        await connection.ExecuteAsync(
+            "insert into visit (site, visited_on, recorder) values ($1, $2, $3) on conflict do nothing",
+            [site, look.Date, person],
+            cancel
+        );
         var added = await connection.ScalarAsync<int?>(
             """
             insert into plant_visit (plant, visit, stage, sex, parts, altered, note)
             select $1, v.id, $5, $6, $7, $8, $9 from visit v where v.site = $2 and v.visited_on = $3 and v.recorder = $4
             on conflict (plant, visit) do nothing returning id
             """,
-            [plant, site, look.Date, person, look.Stage?.ToString(), look.Sex?.ToString(), Sql.Names(look.Parts), Sql.Names(look.Altered), look.Note], cancel);
-        return added is { } id ? (id, true) : (await connection.ScalarAsync<int>(
-            "select p.id from plant_visit p join visit v on v.id = p.visit where p.plant = $1 and v.site = $2 and v.visited_on = $3 and v.recorder = $4",
-            [plant, site, look.Date, person], cancel), false);
+            [
+                plant,
+                site,
+                look.Date,
+                person,
+                look.Stage?.ToString(),
+                look.Sex?.ToString(),
+                Sql.Names(look.Parts),
+                Sql.Names(look.Altered),
+                look.Note,
+            ],
+            cancel
+        );
+        return added is { } id
+            ? (id, true)
+            : (
+                await connection.ScalarAsync<int>(
+                    "select p.id from plant_visit p join visit v on v.id = p.visit where p.plant = $1 and v.site = $2 and v.visited_on = $3 and v.recorder = $4",
+                    [plant, site, look.Date, person],
+                    cancel
+                ),
+                false
+            );
     }
 
-    private async Task<int> NameAsync(int plant, ArrivingName name, CancellationToken cancel) => await connection.ExecuteAsync(
-        """
-        insert into determination (plant, request, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, grounds)
-        select $1, $2, $3, $4, $5, $6, $7, $8, $9, $10
-        where (select count(*) from determination d where d.plant = $1 and d.taxon = $4 and d.qualifier = $5 and d.determined_by = $7 and d.determined_on = $8) < $11
-        on conflict (request) do nothing
-        """,
-        [
-            plant, name.Request, guideVersion, name.Taxon, name.Qualifier.ToString(), name.FullName, await PersonAsync(name.Person, cancel), name.Date, name.Remarks, Sql.Jsonb(name.Grounds),
-            name.Time,
-        ],
-        cancel);
+    private async Task<int> NameAsync(int plant, ArrivingName name, CancellationToken cancel) =>
+        await connection.ExecuteAsync(
+            """
+            insert into determination (plant, request, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, reasons)
+            select $1, $2, $3, $4, $5, $6, $7, $8, $9, $10
+            where (select count(*) from determination d where d.plant = $1 and d.taxon = $4 and d.qualifier = $5 and d.determined_by = $7 and d.determined_on = $8) < $11
+            on conflict (request) do nothing
+            """,
+            [
+                plant,
+                name.Request,
+                guideVersion,
+                name.Taxon,
+                name.Qualifier.ToString(),
+                name.FullName,
+                await PersonAsync(name.Person, cancel),
+                name.Date,
+                name.Remarks,
+                Sql.Jsonb(name.Reasons),
+                name.Time,
+            ],
+            cancel
+        );
 
-    private async Task<int> ReviewAsync(int plant, ArrivingName name, ArrivingReview review, CancellationToken cancel) => await connection.ExecuteAsync(
-        """
-        insert into review (determination, reviewer, verdict, remark, given_at)
-        select d.id, $6, $7, $8, $9
-        from (
-            select id from determination
-            where plant = $1 and taxon = $2 and qualifier = $3 and determined_by = $4 and determined_on = $5
-            order by id offset $10 limit 1) d
-        where not exists (select from review r where r.determination = d.id and r.reviewer = $6 and r.verdict = $7 and r.given_at = $9)
-        """,
-        [
-            plant, name.Taxon, name.Qualifier.ToString(), await PersonAsync(name.Person, cancel), name.Date, await PersonAsync(review.Person, cancel), review.Verdict.ToString(), review.Remark,
-            review.At.ToUniversalTime(), name.Time - 1,
-        ],
-        cancel);
+    private async Task<int> ReviewAsync(
+        int plant,
+        ArrivingName name,
+        ArrivingReview review,
+        CancellationToken cancel
+    ) =>
+        await connection.ExecuteAsync(
+            """
+            insert into review (determination, reviewer, verdict, remark, given_at)
+            select d.id, $6, $7, $8, $9
+            from (
+                select id from determination
+                where plant = $1 and taxon = $2 and qualifier = $3 and determined_by = $4 and determined_on = $5
+                order by id offset $10 limit 1) d
+            where not exists (select from review r where r.determination = d.id and r.reviewer = $6 and r.verdict = $7 and r.given_at = $9)
+            """,
+            [
+                plant,
+                name.Taxon,
+                name.Qualifier.ToString(),
+                await PersonAsync(name.Person, cancel),
+                name.Date,
+                await PersonAsync(review.Person, cancel),
+                review.Verdict.ToString(),
+                review.Remark,
+                review.At.ToUniversalTime(),
+                name.Time - 1,
+            ],
+            cancel
+        );
 
     private async Task<int> PersonAsync(string name, CancellationToken cancel)
     {
         if (!_people.TryGetValue(name, out var id))
         {
-            if (await connection.ScalarAsync<int?>("insert into person (name) values ($1) on conflict (name) do nothing returning id", [name], cancel) is { } added)
+            if (
+                await connection.ScalarAsync<int?>(
+                    "insert into person (name) values ($1) on conflict (name) do nothing returning id",
+                    [name],
+                    cancel
+                ) is
+                { } added
+            )
             {
                 NewPeople.Add(name);
                 id = added;

@@ -5,7 +5,6 @@ using Npgsql;
 namespace Garten.Data;
 
 /// <summary>Something a plant is found again by.</summary>
-/// <param name="Name">What it is.</param>
 /// <param name="Bearing">Direction from it to the plant, in degrees from north over east, 0 to below 360.</param>
 /// <param name="Metres">Way from it to the plant.</param>
 public sealed record Landmark(string Name, double Bearing, double Metres);
@@ -13,25 +12,28 @@ public sealed record Landmark(string Name, double Bearing, double Metres);
 /// <summary>A threat to a plant, as put down.</summary>
 /// <param name="Kind">What threatens it.</param>
 /// <param name="Note">More about it; may be empty.</param>
-/// <param name="SeenOn">When it was seen.</param>
 /// <param name="Told">Who was told; empty when nobody was yet.</param>
 /// <param name="ToldOn">When; null when nobody was.</param>
 /// <param name="Outcome">What came of it; may be empty.</param>
 /// <param name="SettledOn">When it was settled; null while it is not.</param>
-public sealed record ThreatContent(ThreatKind Kind, string Note, DateOnly SeenOn, string Told, DateOnly? ToldOn, string Outcome, DateOnly? SettledOn);
+public sealed record ThreatContent(
+    ThreatKind Kind,
+    string Note,
+    DateOnly SeenOn,
+    string Told,
+    DateOnly? ToldOn,
+    string Outcome,
+    DateOnly? SettledOn
+);
 
 /// <summary>A threat to a plant.</summary>
-/// <param name="Id">Its number.</param>
-/// <param name="Plant">The plant.</param>
 /// <param name="Content">What is known of it.</param>
 /// <param name="Person">Who saw it.</param>
 /// <param name="Revision">Revision a change must start from.</param>
 public sealed record Threat(int Id, int Plant, ThreatContent Content, string Person, long Revision);
 
 /// <summary>Rosettes marked in a year, and how many of them flowered.</summary>
-/// <param name="Year">The year.</param>
 /// <param name="Marked">How many were marked.</param>
-/// <param name="MarkedOn">When.</param>
 /// <param name="Flowering">How many flowered; null when not counted yet.</param>
 /// <param name="FloweringOn">When they were counted.</param>
 public sealed record PopulationCount(int Year, int Marked, DateOnly MarkedOn, int? Flowering, DateOnly? FloweringOn)
@@ -41,7 +43,6 @@ public sealed record PopulationCount(int Year, int Marked, DateOnly MarkedOn, in
 }
 
 /// <summary>How plants are found again, what threatens them, and how many of a population flower.</summary>
-/// <param name="source">The database.</param>
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
@@ -52,121 +53,181 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
 
     private const string NoSuchThreat = "There is no such threat.";
 
-    private const string ThreatColumns = "t.id, t.plant, t.kind, t.note, t.seen_on, t.told, t.told_on, t.outcome, t.settled_on, h.name, t.revision";
+    private const string ThreatColumns =
+        "t.id, t.plant, t.kind, t.note, t.seen_on, t.told, t.told_on, t.outcome, t.settled_on, h.name, t.revision";
 
     /// <summary>The landmarks of a plant, in the order given.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<Landmark>> LandmarksAsync(int plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            $"select name, bearing, metres from plant_landmark m where plant = $1 and {policy.Shows("m.plant")} order by place", [plant],
-            r => new Landmark(r.GetString(0), r.GetDouble(1), r.GetDouble(2)), cancel);
+            $"select name, bearing, metres from plant_landmark m where plant = $1 and {policy.Shows("m.plant")} order by place",
+            [plant],
+            r => new Landmark(r.GetString(0), r.GetDouble(1), r.GetDouble(2)),
+            cancel
+        );
     }
 
     /// <summary>Revision the landmarks of a plant stand at.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<long> LandmarksRevisionAsync(int plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.ScalarAsync<long>($"select landmarks_revision from plant p where id = $1 and {policy.Shows("p.id")}", [plant], cancel);
+        return await connection.ScalarAsync<long>(
+            $"select landmarks_revision from plant p where id = $1 and {policy.Shows("p.id")}",
+            [plant],
+            cancel
+        );
     }
 
     /// <summary>Sets the landmarks of a plant, in place of those before.</summary>
-    /// <param name="head">Who sets them.</param>
-    /// <param name="plant">The plant.</param>
     /// <param name="landmarks">The landmarks; none to take all away.</param>
     /// <param name="expected">Revision the change starts from.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="ChangedMeanwhileException">Somebody else set them in between.</exception>
-    public Task<PlantInColony> SetLandmarksAsync(CommandHead head, int plant, IReadOnlyList<Landmark> landmarks, long expected, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            if (await connection.ExecuteAsync(
-                "update plant set landmarks_revision = nextval('revision_number') where id = $1 and landmarks_revision = $2", [plant, expected], cancel) == 0)
+    public Task<PlantInColony> SetLandmarksAsync(
+        CommandHead head,
+        int plant,
+        IReadOnlyList<Landmark> landmarks,
+        long expected,
+        CancellationToken cancel
+    ) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
             {
-                throw new ChangedMeanwhileException("Somebody else set the landmarks in the meantime. They are shown as they stand now; yours are still in the fields.", null);
-            }
+                if (
+                    await connection.ExecuteAsync(
+                        "update plant set landmarks_revision = nextval('revision_number') where id = $1 and landmarks_revision = $2",
+                        [plant, expected],
+                        cancel
+                    ) == 0
+                )
+                {
+                    throw new ChangedMeanwhileException(
+                        "Somebody else set the landmarks in the meantime. They are shown as they stand now; yours are still in the fields.",
+                        null
+                    );
+                }
 
-            await connection.ExecuteAsync("delete from plant_landmark where plant = $1", [plant], cancel);
-            await PutAsync(connection, plant, landmarks, cancel);
-            return [];
-        },
-        cancel);
+                await connection.ExecuteAsync("delete from plant_landmark where plant = $1", [plant], cancel);
+                await PutAsync(connection, plant, landmarks, cancel);
+                return [];
+            },
+            cancel
+        );
 
     /// <summary>Puts landmarks down for a plant that has none.</summary>
     /// <param name="connection">An open connection.</param>
-    /// <param name="plant">The plant.</param>
-    /// <param name="landmarks">The landmarks.</param>
-    /// <param name="cancel">Gives up.</param>
-    internal static async Task PutAsync(NpgsqlConnection connection, int plant, IReadOnlyList<Landmark> landmarks, CancellationToken cancel)
+    internal static async Task PutAsync(
+        NpgsqlConnection connection,
+        int plant,
+        IReadOnlyList<Landmark> landmarks,
+        CancellationToken cancel
+    )
     {
         await connection.ExecuteAsync(
             "insert into plant_landmark (plant, place, name, bearing, metres) select $1, m.place, m.name, m.bearing, m.metres from unnest($2::text[], $3::float8[], $4::float8[]) with ordinality m (name, bearing, metres, place)",
-            [plant, landmarks.Select(l => l.Name).ToArray(), landmarks.Select(l => l.Bearing).ToArray(), landmarks.Select(l => l.Metres).ToArray()], cancel);
+            [
+                plant,
+                landmarks.Select(l => l.Name).ToArray(),
+                landmarks.Select(l => l.Bearing).ToArray(),
+                landmarks.Select(l => l.Metres).ToArray(),
+            ],
+            cancel
+        );
     }
 
     /// <summary>The threats to a plant, the latest first.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<Threat>> ThreatsAsync(int plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            $"select {ThreatColumns} from threat t join person h on h.id = t.person where t.plant = $1 and {policy.Shows("t.plant")} order by t.seen_on desc, t.id desc", [plant], Read, cancel);
+            $"select {ThreatColumns} from threat t join person h on h.id = t.person where t.plant = $1 and {policy.Shows("t.plant")} order by t.seen_on desc, t.id desc",
+            [plant],
+            Read,
+            cancel
+        );
     }
 
     /// <summary>Threats not settled yet, the longest known first.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<Threat>> OpenThreatsAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            $"select {ThreatColumns} from threat t join person h on h.id = t.person where t.settled_on is null and {policy.Shows("t.plant")} order by t.seen_on, t.id", [], Read, cancel);
+            $"select {ThreatColumns} from threat t join person h on h.id = t.person where t.settled_on is null and {policy.Shows("t.plant")} order by t.seen_on, t.id",
+            [],
+            Read,
+            cancel
+        );
     }
 
     /// <summary>Puts a threat down.</summary>
-    /// <param name="head">Who saw it.</param>
-    /// <param name="plant">The plant.</param>
     /// <param name="threat">What is known of it.</param>
-    /// <param name="cancel">Gives up.</param>
-    public Task<PlantInColony> AddThreatAsync(CommandHead head, int plant, ThreatContent threat, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            await connection.ExecuteAsync(
-                """
-                insert into threat (plant, kind, note, seen_on, told, told_on, outcome, settled_on, person)
-                select $1, $2, $3, $4, $5, $6::date, $7, $8::date, $9
-                where not exists (
-                    -- The same threat noted twice is one.
-                    select from threat t
-                    where t.plant = $1 and t.kind = $2 and t.note = $3 and t.seen_on = $4 and t.told = $5 and t.told_on is not distinct from $6::date
-                        and t.outcome = $7 and t.settled_on is not distinct from $8::date and t.person = $9)
-                """,
-                [plant, threat.Kind.ToString(), threat.Note, threat.SeenOn, threat.Told, threat.ToldOn, threat.Outcome, threat.SettledOn, head.Person], cancel);
-            return [];
-        },
-        cancel);
+    public Task<PlantInColony> AddThreatAsync(
+        CommandHead head,
+        int plant,
+        ThreatContent threat,
+        CancellationToken cancel
+    ) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
+            {
+                await connection.ExecuteAsync(
+                    """
+                    insert into threat (plant, kind, note, seen_on, told, told_on, outcome, settled_on, person)
+                    select $1, $2, $3, $4, $5, $6::date, $7, $8::date, $9
+                    where not exists (
+                        -- The same threat noted twice is one.
+                        select from threat t
+                        where t.plant = $1 and t.kind = $2 and t.note = $3 and t.seen_on = $4 and t.told = $5 and t.told_on is not distinct from $6::date
+                            and t.outcome = $7 and t.settled_on is not distinct from $8::date and t.person = $9)
+                    """,
+                    [
+                        plant,
+                        threat.Kind.ToString(),
+                        threat.Note,
+                        threat.SeenOn,
+                        threat.Told,
+                        threat.ToldOn,
+                        threat.Outcome,
+                        threat.SettledOn,
+                        head.Person,
+                    ],
+                    cancel
+                );
+                return [];
+            },
+            cancel
+        );
 
     /// <summary>Sets what is known of a threat.</summary>
-    /// <param name="head">Who sets it.</param>
-    /// <param name="id">Its number.</param>
     /// <param name="threat">What is known of it now.</param>
     /// <param name="expected">Revision the change starts from.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>The plant it threatens.</returns>
     /// <exception cref="NotInStoreException">There is no such threat, or the person may not know of its plant.</exception>
     /// <exception cref="ChangedMeanwhileException">Somebody else set it in between.</exception>
-    public async Task<int> SetThreatAsync(CommandHead head, int id, ThreatContent threat, long expected, CancellationToken cancel)
+    public async Task<int> SetThreatAsync(
+        CommandHead head,
+        int id,
+        ThreatContent threat,
+        long expected,
+        CancellationToken cancel
+    )
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        var plant = await connection.ScalarAsync<int?>($"select plant from threat t where id = $1 and {policy.Shows("t.plant")}", [id], cancel) ?? throw new NotInStoreException(NoSuchThreat);
+        var plant = await connection.ScalarAsync<int?>(
+            $"select plant from threat t where id = $1 and {policy.Shows("t.plant")}",
+            [id],
+            cancel
+        ) ?? throw new NotInStoreException(NoSuchThreat);
         await journal.ChangeAsync(
-            head, policy, plant,
+            head,
+            policy,
+            plant,
             async change =>
             {
                 var set = await change.ExecuteAsync(
@@ -174,55 +235,116 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
                     update threat set kind = $2, note = $3, seen_on = $4, told = $5, told_on = $6::date, outcome = $7, settled_on = $8::date, revision = nextval('revision_number')
                     where id = $1 and revision = $9
                     """,
-                    [id, threat.Kind.ToString(), threat.Note, threat.SeenOn, threat.Told, threat.ToldOn, threat.Outcome, threat.SettledOn, expected], cancel);
-                return set == 1 ? [] : throw new ChangedMeanwhileException("Somebody else wrote about this threat in the meantime. It is shown as it stands now; your words are still in the fields.", null);
+                    [
+                        id,
+                        threat.Kind.ToString(),
+                        threat.Note,
+                        threat.SeenOn,
+                        threat.Told,
+                        threat.ToldOn,
+                        threat.Outcome,
+                        threat.SettledOn,
+                        expected,
+                    ],
+                    cancel
+                );
+                return set == 1
+                    ? []
+                    : throw new ChangedMeanwhileException(
+                        "Somebody else wrote about this threat in the meantime. It is shown as it stands now; your words are still in the fields.",
+                        null
+                    );
             },
-            cancel);
+            cancel
+        );
         return plant;
     }
 
     /// <summary>The counts of a population, the latest year first.</summary>
     /// <param name="plant">The plant that stands for it.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<PopulationCount>> CountsAsync(int plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            $"select year, marked, marked_on, flowering, flowering_on, revision from population_count c where plant = $1 and {policy.Shows("c.plant")} order by year desc", [plant],
+            $"select year, marked, marked_on, flowering, flowering_on, revision from population_count c where plant = $1 and {policy.Shows("c.plant")} order by year desc",
+            [plant],
             r => new PopulationCount(
-                r.GetInt32(0), r.GetInt32(1), r.GetFieldValue<DateOnly>(2), r.IsDBNull(3) ? null : r.GetInt32(3), r.DateOrNull(4))
-            { Revision = r.GetInt64(5) },
-            cancel);
+                r.GetInt32(0),
+                r.GetInt32(1),
+                r.GetFieldValue<DateOnly>(2),
+                r.IsDBNull(3) ? null : r.GetInt32(3),
+                r.DateOrNull(4)
+            )
+            {
+                Revision = r.GetInt64(5),
+            },
+            cancel
+        );
     }
 
     /// <summary>Sets the count of a year, in place of one before.</summary>
     /// <param name="head">Who counted.</param>
     /// <param name="plant">The plant that stands for the population.</param>
     /// <param name="count">The count, with the revision it starts from.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="ChangedMeanwhileException">Somebody else counted that year in between.</exception>
-    public Task<PlantInColony> SetCountAsync(CommandHead head, int plant, PopulationCount count, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            var set = await connection.ExecuteAsync(
-                """
-                insert into population_count (plant, year, marked, marked_on, flowering, flowering_on, person) values ($1, $2, $3, $4, $5::int, $6::date, $7)
-                on conflict (plant, year) do update
-                set marked = excluded.marked, marked_on = excluded.marked_on, flowering = excluded.flowering, flowering_on = excluded.flowering_on, person = excluded.person,
-                    revision = nextval('revision_number')
-                where population_count.revision = $8::bigint
-                   or (population_count.marked, population_count.marked_on, population_count.flowering, population_count.flowering_on)
-                      is not distinct from (excluded.marked, excluded.marked_on, excluded.flowering, excluded.flowering_on)
-                """,
-                [plant, count.Year, count.Marked, count.MarkedOn, count.Flowering, count.FloweringOn, head.Person, count.Revision], cancel);
-            return set == 1 ? [] : throw new ChangedMeanwhileException($"Somebody else counted {count.Year} in the meantime. It is shown as it stands now; your numbers are still in the fields.", null);
-        },
-        cancel);
+    public Task<PlantInColony> SetCountAsync(
+        CommandHead head,
+        int plant,
+        PopulationCount count,
+        CancellationToken cancel
+    ) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
+            {
+                var set = await connection.ExecuteAsync(
+                    """
+                    insert into population_count (plant, year, marked, marked_on, flowering, flowering_on, person) values ($1, $2, $3, $4, $5::int, $6::date, $7)
+                    on conflict (plant, year) do update
+                    set marked = excluded.marked, marked_on = excluded.marked_on, flowering = excluded.flowering, flowering_on = excluded.flowering_on, person = excluded.person,
+                        revision = nextval('revision_number')
+                    where population_count.revision = $8::bigint
+                       or (population_count.marked, population_count.marked_on, population_count.flowering, population_count.flowering_on)
+                          is not distinct from (excluded.marked, excluded.marked_on, excluded.flowering, excluded.flowering_on)
+                    """,
+                    [
+                        plant,
+                        count.Year,
+                        count.Marked,
+                        count.MarkedOn,
+                        count.Flowering,
+                        count.FloweringOn,
+                        head.Person,
+                        count.Revision,
+                    ],
+                    cancel
+                );
+                return set == 1
+                    ? []
+                    : throw new ChangedMeanwhileException(
+                        $"Somebody else counted {count.Year} in the meantime. It is shown as it stands now; your numbers are still in the fields.",
+                        null
+                    );
+            },
+            cancel
+        );
 
-    private static Threat Read(NpgsqlDataReader r) => new(
-        r.GetInt32(0), r.GetInt32(1),
+    private static Threat Read(NpgsqlDataReader r) =>
         new(
-            r.Named<ThreatKind>(2), r.GetString(3), r.GetFieldValue<DateOnly>(4), r.GetString(5), r.DateOrNull(6), r.GetString(7), r.DateOrNull(8)),
-        r.GetString(9), r.GetInt64(10));
+            r.GetInt32(0),
+            r.GetInt32(1),
+            new(
+                r.Named<ThreatKind>(2),
+                r.GetString(3),
+                r.GetFieldValue<DateOnly>(4),
+                r.GetString(5),
+                r.DateOrNull(6),
+                r.GetString(7),
+                r.DateOrNull(8)
+            ),
+            r.GetString(9),
+            r.GetInt64(10)
+        );
 }

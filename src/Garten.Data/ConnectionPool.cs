@@ -19,8 +19,10 @@ public static class ConnectionPool
     public static NpgsqlDataSource Open(string connectionString)
     {
         var said = new DbConnectionStringBuilder { ConnectionString = connectionString };
-        return NpgsqlDataSource.Create(Names.Any(said.ContainsKey)
-            ? connectionString
-            : new NpgsqlConnectionStringBuilder(connectionString) { MaxPoolSize = Most }.ConnectionString);
+        return NpgsqlDataSource.Create(
+            Names.Any(said.ContainsKey)
+                ? connectionString
+                : new NpgsqlConnectionStringBuilder(connectionString) { MaxPoolSize = Most }.ConnectionString
+        );
     }
 }

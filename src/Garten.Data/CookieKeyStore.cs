@@ -3,7 +3,6 @@ using Npgsql;
 namespace Garten.Data;
 
 /// <summary>The keys that sign cookies, shared by all servers before one database.</summary>
-/// <param name="source">The database.</param>
 public sealed class CookieKeyStore(NpgsqlDataSource source)
 {
     /// <summary>All keys, as XML.</summary>
@@ -22,12 +21,15 @@ public sealed class CookieKeyStore(NpgsqlDataSource source)
     }
 
     /// <summary>Keeps a key.</summary>
-    /// <param name="name">Its name.</param>
     /// <param name="content">The key as XML.</param>
     public void Keep(string name, string content)
     {
         using var connection = source.OpenConnection();
-        using var command = connection.Command("insert into cookie_key (name, content) values ($1, $2) on conflict (name) do update set content = excluded.content", name, content);
+        using var command = connection.Command(
+            "insert into cookie_key (name, content) values ($1, $2) on conflict (name) do update set content = excluded.content",
+            name,
+            content
+        );
         command.ExecuteNonQuery();
     }
 }

@@ -5,27 +5,31 @@ using Npgsql;
 namespace Garten.Data;
 
 /// <summary>How a visit was made.</summary>
-/// <param name="Site">Number of the site.</param>
-/// <param name="Date">The day.</param>
-/// <param name="Protocol">The protocol.</param>
 /// <param name="Plots">How many plots; 1 where there are none.</param>
 /// <param name="PlotAreaM2">Area of a plot in square metres; null where it has none.</param>
 /// <param name="LengthM">Length of the line in metres; null where there is none.</param>
 /// <param name="Started">When it began; null when not noted.</param>
 /// <param name="Ended">When it ended; null while it goes on.</param>
 /// <param name="Companions">Who else was there.</param>
-/// <param name="Weather">The weather.</param>
-/// <param name="Note">A note.</param>
 public sealed record SheetContent(
-    int Site, DateOnly Date, Protocol Protocol, int Plots, double? PlotAreaM2, double? LengthM, TimeOnly? Started, TimeOnly? Ended, string Companions, string Weather, string Note)
+    int Site,
+    DateOnly Date,
+    Protocol Protocol,
+    int Plots,
+    double? PlotAreaM2,
+    double? LengthM,
+    TimeOnly? Started,
+    TimeOnly? Ended,
+    string Companions,
+    string Weather,
+    string Note
+)
 {
     /// <summary>Number of the plot or transect on the map it was made at; null where it was made at the site at large.</summary>
     public int? Place { get; init; }
 }
 
 /// <summary>A count sheet.</summary>
-/// <param name="Id">Its number.</param>
-/// <param name="SiteName">Name of the site.</param>
 /// <param name="Recorder">Who counted.</param>
 /// <param name="Lines">How many lines it has.</param>
 /// <param name="Content">How the visit was made.</param>
@@ -43,16 +47,21 @@ public sealed record CountSheet(int Id, string SiteName, string Recorder, int Li
 }
 
 /// <summary>A line of a count sheet.</summary>
-/// <param name="Id">Its number.</param>
-/// <param name="Plot">Number of the plot.</param>
-/// <param name="Taxon">The taxon.</param>
 /// <param name="Name">Its scientific name.</param>
-/// <param name="Qualifier">The reserve.</param>
 /// <param name="Origin">Wild, planted or not known.</param>
 /// <param name="Unit">What the number counts.</param>
 /// <param name="Amount">The number; null where nothing was counted.</param>
-/// <param name="Note">A note.</param>
-public sealed record StoredLine(int Id, int Plot, string Taxon, string Name, IdentificationQualifier Qualifier, Origin Origin, CountUnit Unit, double? Amount, string Note)
+public sealed record StoredLine(
+    int Id,
+    int Plot,
+    string Taxon,
+    string Name,
+    IdentificationQualifier Qualifier,
+    Origin Origin,
+    CountUnit Unit,
+    double? Amount,
+    string Note
+)
 {
     /// <summary>Revision a change must start from.</summary>
     public long Revision { get; init; }
@@ -69,7 +78,6 @@ public readonly record struct CountChoice(int? Site, Protocol? Protocol, int? Ye
 }
 
 /// <summary>Counts made on visits.</summary>
-/// <param name="source">The database.</param>
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
@@ -80,54 +88,64 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
     private string Sheets =>
         $"""
-        select c.id, s.name, h.name, c.lines - {(policy.HidesSensitive ? "coalesce(hl.lines, 0)::int" : "0")},
-               v.site, v.visited_on, c.protocol, c.plots, c.plot_area_m2, c.length_m, c.started, c.ended, c.companions, c.weather, c.note, c.request,
-               c.place, w.name, w.latitude, w.longitude, c.revision
-        from count_sheet c
-        join visit v on v.id = c.visit
-        join site s on s.id = v.site
-        join person h on h.id = v.recorder
-        left join place w on w.id = c.place
-        {(policy.HidesSensitive ? HiddenLines : "")}
-        """;
+            select c.id, s.name, h.name, c.lines - {(policy.HidesSensitive ? "coalesce(hl.lines, 0)::int" : "0")},
+                   v.site, v.visited_on, c.protocol, c.plots, c.plot_area_m2, c.length_m, c.started, c.ended, c.companions, c.weather, c.note, c.request,
+                   c.place, w.name, w.latitude, w.longitude, c.revision
+            from count_sheet c
+            join visit v on v.id = c.visit
+            join site s on s.id = v.site
+            join person h on h.id = v.recorder
+            left join place w on w.id = c.place
+            {(policy.HidesSensitive ? HiddenLines : "")}
+            """;
 
     /// <summary>How many lines of a sheet are not to be known of: they are few, and found by their names.</summary>
     private string HiddenLines =>
         $"""
-        left join (
-            select l.sheet, count(*) as lines
-            from count_line l join count_sheet k on k.id = l.sheet join visit kv on kv.id = k.visit
-            where l.removed_at is null and {policy.HidesTaxon("l")} and not {policy.ShowsLine("l", "kv")} group by l.sheet) hl on hl.sheet = c.id
-        """;
+            left join (
+                select l.sheet, count(*) as lines
+                from count_line l join count_sheet k on k.id = l.sheet join visit kv on kv.id = k.visit
+                where l.removed_at is null and {policy.HidesTaxon("l")} and not {policy.ShowsLine(
+                "l",
+                "kv"
+            )} group by l.sheet) hl on hl.sheet = c.id
+            """;
 
     private string Lines =>
         $"""
-        select l.id, l.plot, l.taxon, t.name, l.qualifier, l.origin, l.unit, l.amount, l.note, l.sheet, l.revision
-        from count_line l
-        join guide_taxon t on t.guide_version = l.guide_version and t.taxon = l.taxon
-        join count_sheet lc on lc.id = l.sheet
-        join visit lv on lv.id = lc.visit
-        where {policy.ShowsLine("l", "lv")} and l.removed_at is null
-        """;
+            select l.id, l.plot, l.taxon, t.name, l.qualifier, l.origin, l.unit, l.amount, l.note, l.sheet, l.revision
+            from count_line l
+            join guide_taxon t on t.guide_version = l.guide_version and t.taxon = l.taxon
+            join count_sheet lc on lc.id = l.sheet
+            join visit lv on lv.id = lc.visit
+            where {policy.ShowsLine("l", "lv")} and l.removed_at is null
+            """;
 
     private const string Chosen =
         "($1::int is null or v.site = $1) and ($2::text is null or c.protocol = $2) and ($3::date is null or v.visited_on >= $3) and ($4::date is null or v.visited_on <= $4)";
 
     /// <summary>Sheets, the latest first.</summary>
-    /// <param name="choice">Which.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<CountSheet>> SheetsAsync(CountChoice choice, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync($"{Sheets} where {Chosen} order by v.visited_on desc, c.id desc", Values(choice), ReadSheet, cancel);
+        return await connection.QueryAsync(
+            $"{Sheets} where {Chosen} order by v.visited_on desc, c.id desc",
+            Values(choice),
+            ReadSheet,
+            cancel
+        );
     }
 
     /// <summary>A page of sheets, the latest first.</summary>
     /// <param name="site">Number of a site; null for all.</param>
     /// <param name="before">Day and number of the sheet the page before ended with; null for the first page.</param>
     /// <param name="take">Most sheets to give.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<List<CountSheet>> PageAsync(int? site, (DateOnly Day, int Id)? before, int take, CancellationToken cancel)
+    public async Task<List<CountSheet>> PageAsync(
+        int? site,
+        (DateOnly Day, int Id)? before,
+        int take,
+        CancellationToken cancel
+    )
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
@@ -136,31 +154,39 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             where ($1::int is null or v.site = $1) and ($2::date is null or (v.visited_on <= $2 and (v.visited_on, c.id) < ($2, $3::int)))
             order by v.visited_on desc, c.id desc limit $4
             """,
-            [site, before?.Day, before?.Id, take], ReadSheet, cancel);
+            [site, before?.Day, before?.Id, take],
+            ReadSheet,
+            cancel
+        );
     }
 
     /// <summary>Years in which something was counted, the first first.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<int>> YearsAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            "select distinct extract(year from v.visited_on)::integer from visit v where exists (select from count_sheet c where c.visit = v.id) order by 1", [], r => r.GetInt32(0), cancel);
+            "select distinct extract(year from v.visited_on)::integer from visit v where exists (select from count_sheet c where c.visit = v.id) order by 1",
+            [],
+            r => r.GetInt32(0),
+            cancel
+        );
     }
 
     /// <summary>The last visit to the site of a sheet by the same protocol before it; null when there is none.</summary>
-    /// <param name="sheet">The sheet.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<CountSheet?> BeforeAsync(CountSheet sheet, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return (await connection.QueryAsync(
-            $"{Sheets} where v.site = $1 and c.protocol = $2 and (v.visited_on, c.id) < ($3, $4) order by v.visited_on desc, c.id desc limit 1",
-            [sheet.Content.Site, sheet.Content.Protocol.ToString(), sheet.Content.Date, sheet.Id], ReadSheet, cancel)).FirstOrDefault();
+        return (
+            await connection.QueryAsync(
+                $"{Sheets} where v.site = $1 and c.protocol = $2 and (v.visited_on, c.id) < ($3, $4) order by v.visited_on desc, c.id desc limit 1",
+                [sheet.Content.Site, sheet.Content.Protocol.ToString(), sheet.Content.Date, sheet.Id],
+                ReadSheet,
+                cancel
+            )
+        ).FirstOrDefault();
     }
 
     /// <summary>What is told of lines that are hidden: taxon, day and place of each.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<(string Taxon, DateOnly Date, GeoPoint? At)>> HiddenAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -170,12 +196,20 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             from count_line l join count_sheet c on c.id = l.sheet join visit v on v.id = c.visit join site s on s.id = v.site
             where l.removed_at is null and {policy.HidesTaxon("l")}
             """,
-            [], r => (r.GetString(0), r.GetFieldValue<DateOnly>(1), r.NumberOrNull(2) is { } north && r.NumberOrNull(3) is { } east ? new GeoPoint(north, east) : (GeoPoint?)null), cancel);
+            [],
+            r =>
+                (
+                    r.GetString(0),
+                    r.GetFieldValue<DateOnly>(1),
+                    r.NumberOrNull(2) is { } north && r.NumberOrNull(3) is { } east
+                        ? new GeoPoint(north, east)
+                        : (GeoPoint?)null
+                ),
+            cancel
+        );
     }
 
     /// <summary>A sheet.</summary>
-    /// <param name="id">Its number.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">There is no such sheet.</exception>
     public async Task<CountSheet> SheetAsync(int id, CancellationToken cancel)
     {
@@ -186,9 +220,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
     /// <summary>Begins a sheet. The same request begins it once.</summary>
     /// <param name="head">Who counts.</param>
-    /// <param name="request">Number of the request.</param>
     /// <param name="content">How the visit is made.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>Number of the sheet.</returns>
     public async Task<int> BeginAsync(CommandHead head, Guid request, SheetContent content, CancellationToken cancel)
     {
@@ -196,7 +228,10 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             head,
             async connection =>
             {
-                if (await connection.ScalarAsync<int?>("select id from site where id = $1", [content.Site], cancel) is null)
+                if (
+                    await connection.ScalarAsync<int?>("select id from site where id = $1", [content.Site], cancel)
+                    is null
+                )
                 {
                     throw new NotInStoreException("There is no such site. Choose one from the list.");
                 }
@@ -207,7 +242,9 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                     on conflict (site, visited_on, recorder) do update set recorder = excluded.recorder
                     returning id
                     """,
-                    [content.Site, content.Date, head.Person], cancel);
+                    [content.Site, content.Date, head.Person],
+                    cancel
+                );
                 await connection.ExecuteAsync(
                     """
                     insert into count_sheet (request, visit, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place)
@@ -215,71 +252,118 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                     on conflict (request) do nothing
                     """,
                     [
-                        request, visit, content.Protocol.ToString(), content.Plots, content.PlotAreaM2, content.LengthM, content.Started, content.Ended, content.Companions,
-                        content.Weather, content.Note, content.Place,
+                        request,
+                        visit,
+                        content.Protocol.ToString(),
+                        content.Plots,
+                        content.PlotAreaM2,
+                        content.LengthM,
+                        content.Started,
+                        content.Ended,
+                        content.Companions,
+                        content.Weather,
+                        content.Note,
+                        content.Place,
                     ],
-                    cancel);
+                    cancel
+                );
                 return [];
             },
-            cancel);
+            cancel
+        );
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.ScalarAsync<int>("select id from count_sheet where request = $1", [request], cancel);
     }
 
     /// <summary>Sets how a visit was made; its site, day and protocol stay.</summary>
-    /// <param name="head">Who sets it.</param>
     /// <param name="id">Number of the sheet.</param>
-    /// <param name="content">How it was made.</param>
     /// <param name="expected">Revision the change starts from.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="ChangedMeanwhileException">Somebody else changed it in between.</exception>
-    public Task SetAsync(CommandHead head, int id, SheetContent content, long expected, CancellationToken cancel) => journal.ChangeAsync(
-        head,
-        async connection => await connection.ExecuteAsync(
-            """
-            update count_sheet set plots = $2, plot_area_m2 = $3, length_m = $4, started = $5, ended = $6, companions = $7, weather = $8, note = $9, place = $10,
-                                   revision = nextval('revision_number')
-            where id = $1 and revision = $11
-            """,
-            [id, content.Plots, content.PlotAreaM2, content.LengthM, content.Started, content.Ended, content.Companions, content.Weather, content.Note, content.Place, expected], cancel) == 1
-            ? [] : throw new ChangedMeanwhileException("Somebody else changed how this visit was made in the meantime. It is shown as it stands now; what you wrote is still in the fields.", null),
-        cancel);
+    public Task SetAsync(CommandHead head, int id, SheetContent content, long expected, CancellationToken cancel) =>
+        journal.ChangeAsync(
+            head,
+            async connection =>
+                await connection.ExecuteAsync(
+                    """
+                    update count_sheet set plots = $2, plot_area_m2 = $3, length_m = $4, started = $5, ended = $6, companions = $7, weather = $8, note = $9, place = $10,
+                                           revision = nextval('revision_number')
+                    where id = $1 and revision = $11
+                    """,
+                    [
+                        id,
+                        content.Plots,
+                        content.PlotAreaM2,
+                        content.LengthM,
+                        content.Started,
+                        content.Ended,
+                        content.Companions,
+                        content.Weather,
+                        content.Note,
+                        content.Place,
+                        expected,
+                    ],
+                    cancel
+                ) == 1
+                    ? []
+                    : throw new ChangedMeanwhileException(
+                        "Somebody else changed how this visit was made in the meantime. It is shown as it stands now; what you wrote is still in the fields.",
+                        null
+                    ),
+            cancel
+        );
 
     /// <summary>The lines of a sheet, plot by plot in the order they were entered.</summary>
-    /// <param name="sheet">Number of the sheet.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<StoredLine>> LinesAsync(int sheet, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync($"{Lines} and l.sheet = $1 order by l.plot, l.id", [sheet], ReadLine, cancel);
+        return await connection.QueryAsync(
+            $"{Lines} and l.sheet = $1 order by l.plot, l.id",
+            [sheet],
+            ReadLine,
+            cancel
+        );
     }
 
     /// <summary>The lines of sheets.</summary>
-    /// <param name="choice">Of which.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<(int Sheet, StoredLine Line)>> LinesAsync(CountChoice choice, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
             $"{Lines} and l.sheet in (select c.id from count_sheet c join visit v on v.id = c.visit where {Chosen}) order by l.sheet, l.plot, l.id",
-            Values(choice), r => (r.GetInt32(9), ReadLine(r)), cancel);
+            Values(choice),
+            r => (r.GetInt32(9), ReadLine(r)),
+            cancel
+        );
     }
 
     /// <summary>Enters lines, all or none. Counts of the same name in the same plot and unit are added up.</summary>
-    /// <param name="head">Who enters them.</param>
-    /// <param name="sheet">Number of the sheet.</param>
     /// <param name="guideVersion">The guide the names are of.</param>
     /// <param name="lines">The lines; their numbers and names do not matter.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>False when the name stands there already in a unit that does not add up; then none was entered.</returns>
-    public async Task<bool> EnterAsync(CommandHead head, int sheet, int guideVersion, IReadOnlyList<StoredLine> lines, CancellationToken cancel)
+    public async Task<bool> EnterAsync(
+        CommandHead head,
+        int sheet,
+        int guideVersion,
+        IReadOnlyList<StoredLine> lines,
+        CancellationToken cancel
+    )
     {
         lines =
         [
-            .. lines.GroupBy(l => (l.Plot, l.Taxon, l.Qualifier, l.Origin, l.Unit)).SelectMany(g =>
-                ProtocolRules.AddsUp(g.Key.Unit) ? [g.First() with { Amount = g.Sum(l => l.Amount) }] : g.AsEnumerable()),
+            .. lines
+                .GroupBy(l => (l.Plot, l.Taxon, l.Qualifier, l.Origin, l.Unit))
+                .SelectMany(g =>
+                    ProtocolRules.AddsUp(g.Key.Unit)
+                        ? [g.First() with { Amount = g.Sum(l => l.Amount) }]
+                        : g.AsEnumerable()
+                ),
         ];
-        if (lines.Where(l => l.Unit != CountUnit.GirthCentimetres).GroupBy(l => (l.Plot, l.Taxon, l.Qualifier, l.Origin, l.Unit)).Any(g => g.Count() > 1))
+        if (
+            lines
+                .Where(l => l.Unit != CountUnit.GirthCentimetres)
+                .GroupBy(l => (l.Plot, l.Taxon, l.Qualifier, l.Origin, l.Unit))
+                .Any(g => g.Count() > 1)
+        )
         {
             return false;
         }
@@ -295,7 +379,9 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                         $"""
                         insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person, apart)
                         select $1, a.plot, $2, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $3,
-                               case when {policy.HidesTaxon("a")} and not exists (select from count_sheet c join visit v on v.id = c.visit where c.id = $1 and v.recorder = $3) then $3 end
+                               case when {policy.HidesTaxon(
+                            "a"
+                        )} and not exists (select from count_sheet c join visit v on v.id = c.visit where c.id = $1 and v.recorder = $3) then $3 end
                         from unnest($4::int[], $5::text[], $6::text[], $7::text[], $8::text[], $9::float8[], $10::text[], $11::bool[])
                             with ordinality a (plot, taxon, qualifier, origin, unit, amount, note, adds, ordinal)
                         order by a.ordinal
@@ -303,14 +389,25 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                         do update set amount = count_line.amount + excluded.amount, revision = nextval('revision_number') where excluded.unit = any($12)
                         """,
                         [
-                            sheet, guideVersion, head.Person, lines.Select(l => l.Plot).ToArray(), lines.Select(l => l.Taxon).ToArray(), lines.Select(l => l.Qualifier.ToString()).ToArray(),
-                            lines.Select(l => l.Origin.ToString()).ToArray(), lines.Select(l => l.Unit.ToString()).ToArray(), lines.Select(l => l.Amount).ToArray(), lines.Select(l => l.Note).ToArray(),
-                            lines.Select(l => ProtocolRules.AddsUp(l.Unit)).ToArray(), Enum.GetValues<CountUnit>().Where(ProtocolRules.AddsUp).Select(u => u.ToString()).ToArray(),
+                            sheet,
+                            guideVersion,
+                            head.Person,
+                            lines.Select(l => l.Plot).ToArray(),
+                            lines.Select(l => l.Taxon).ToArray(),
+                            lines.Select(l => l.Qualifier.ToString()).ToArray(),
+                            lines.Select(l => l.Origin.ToString()).ToArray(),
+                            lines.Select(l => l.Unit.ToString()).ToArray(),
+                            lines.Select(l => l.Amount).ToArray(),
+                            lines.Select(l => l.Note).ToArray(),
+                            lines.Select(l => ProtocolRules.AddsUp(l.Unit)).ToArray(),
+                            Enum.GetValues<CountUnit>().Where(ProtocolRules.AddsUp).Select(u => u.ToString()).ToArray(),
                         ],
-                        cancel);
+                        cancel
+                    );
                     return entered == lines.Count ? [] : throw new LineStandsException();
                 },
-                cancel);
+                cancel
+            );
             return true;
         }
         catch (LineStandsException)
@@ -320,55 +417,75 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     }
 
     /// <summary>Sets the number, origin and note of a line.</summary>
-    /// <param name="head">Who sets them.</param>
     /// <param name="id">Number of the line.</param>
     /// <param name="amount">The number; null where nothing is counted.</param>
     /// <param name="origin">Wild, planted or not known.</param>
-    /// <param name="note">A note.</param>
     /// <param name="expected">Revision the change starts from.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>False when the name stands there already with that origin.</returns>
     /// <exception cref="ChangedMeanwhileException">Somebody else changed the line in between.</exception>
-    public Task<bool> SetLineAsync(CommandHead head, int id, double? amount, Origin origin, string note, long expected, CancellationToken cancel) => ChangeAsync(
-        head, "update count_line set amount = $2::float8, origin = $3, note = $4, revision = nextval('revision_number') where id = $1 and revision = $5 and removed_at is null",
-        [id, amount, origin.ToString(), note, expected], cancel);
+    public Task<bool> SetLineAsync(
+        CommandHead head,
+        int id,
+        double? amount,
+        Origin origin,
+        string note,
+        long expected,
+        CancellationToken cancel
+    ) =>
+        ChangeAsync(
+            head,
+            "update count_line set amount = $2::float8, origin = $3, note = $4, revision = nextval('revision_number') where id = $1 and revision = $5 and removed_at is null",
+            [id, amount, origin.ToString(), note, expected],
+            cancel
+        );
 
     /// <summary>Counts one more on a line, whoever else counts on it at the same time.</summary>
     /// <param name="head">Who counts.</param>
     /// <param name="id">Number of the line.</param>
-    /// <param name="cancel">Gives up.</param>
-    public Task OneMoreAsync(CommandHead head, int id, CancellationToken cancel) => journal.ChangeAsync(
-        head,
-        async connection =>
-        {
-            await connection.ExecuteAsync("update count_line set amount = amount + 1, revision = nextval('revision_number') where id = $1 and removed_at is null", [id], cancel);
-            return [];
-        },
-        cancel);
+    public Task OneMoreAsync(CommandHead head, int id, CancellationToken cancel) =>
+        journal.ChangeAsync(
+            head,
+            async connection =>
+            {
+                await connection.ExecuteAsync(
+                    "update count_line set amount = amount + 1, revision = nextval('revision_number') where id = $1 and removed_at is null",
+                    [id],
+                    cancel
+                );
+                return [];
+            },
+            cancel
+        );
 
     /// <summary>Said of a line that is not there, and of one the person may not see.</summary>
     public const string NoSuchLine = "There is no such line.";
 
     /// <summary>A line with the number of its sheet, whether it was taken away or not.</summary>
     /// <param name="id">Number of the line.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">There is no such line.</exception>
     public async Task<(int Sheet, StoredLine Line)> LineAsync(int id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
-            Lines.Replace("and l.removed_at is null", "and l.id = $1", StringComparison.Ordinal), [id], r => (r.GetInt32(9), ReadLine(r)), cancel);
+            Lines.Replace("and l.removed_at is null", "and l.id = $1", StringComparison.Ordinal),
+            [id],
+            r => (r.GetInt32(9), ReadLine(r)),
+            cancel
+        );
         return found.Count == 1 ? found[0] : throw new NotInStoreException(NoSuchLine);
     }
 
     /// <summary>Takes a line away, or puts it back.</summary>
-    /// <param name="head">Who does it.</param>
     /// <param name="id">Number of the line.</param>
     /// <param name="away">True to take it away.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>False when the name was entered anew in the meantime and the line cannot come back.</returns>
-    public Task<bool> TakeAwayAsync(CommandHead head, int id, bool away, CancellationToken cancel) => ChangeAsync(
-        head, "update count_line set removed_at = case when $2 then now() end, revision = nextval('revision_number') where id = $1", [id, away], cancel);
+    public Task<bool> TakeAwayAsync(CommandHead head, int id, bool away, CancellationToken cancel) =>
+        ChangeAsync(
+            head,
+            "update count_line set removed_at = case when $2 then now() end, revision = nextval('revision_number') where id = $1",
+            [id, away],
+            cancel
+        );
 
     private async Task<bool> ChangeAsync(CommandHead head, string statement, object?[] values, CancellationToken cancel)
     {
@@ -376,9 +493,15 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         {
             await journal.ChangeAsync(
                 head,
-                async connection => await connection.ExecuteAsync(statement, values, cancel) == 1 ? []
-                    : throw new ChangedMeanwhileException("Somebody else changed this line in the meantime. It is shown as it stands now; what you wrote is still in the fields.", null),
-                cancel);
+                async connection =>
+                    await connection.ExecuteAsync(statement, values, cancel) == 1
+                        ? []
+                        : throw new ChangedMeanwhileException(
+                            "Somebody else changed this line in the meantime. It is shown as it stands now; what you wrote is still in the fields.",
+                            null
+                        ),
+                cancel
+            );
             return true;
         }
         catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)
@@ -391,26 +514,56 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     private sealed class LineStandsException : Exception;
 
     private static object?[] Values(CountChoice choice) =>
-        [choice.Site, choice.Protocol?.ToString(), choice.Year is { } first ? new DateOnly(first, 1, 1) : null, choice.Year is { } last ? new DateOnly(last, 12, 31) : null];
+        [
+            choice.Site,
+            choice.Protocol?.ToString(),
+            choice.Year is { } first ? new DateOnly(first, 1, 1) : null,
+            choice.Year is { } last ? new DateOnly(last, 12, 31) : null,
+        ];
 
-    private static CountSheet ReadSheet(NpgsqlDataReader r) => new(
-        r.GetInt32(0), r.GetString(1), r.GetString(2), r.GetInt32(3),
+    private static CountSheet ReadSheet(NpgsqlDataReader r) =>
         new(
-            r.GetInt32(4), r.GetFieldValue<DateOnly>(5), r.Named<Protocol>(6), r.GetInt32(7), r.NumberOrNull(8), r.NumberOrNull(9),
-            r.IsDBNull(10) ? null : r.GetFieldValue<TimeOnly>(10), r.IsDBNull(11) ? null : r.GetFieldValue<TimeOnly>(11), r.GetString(12), r.GetString(13), r.GetString(14))
+            r.GetInt32(0),
+            r.GetString(1),
+            r.GetString(2),
+            r.GetInt32(3),
+            new(
+                r.GetInt32(4),
+                r.GetFieldValue<DateOnly>(5),
+                r.Named<Protocol>(6),
+                r.GetInt32(7),
+                r.NumberOrNull(8),
+                r.NumberOrNull(9),
+                r.IsDBNull(10) ? null : r.GetFieldValue<TimeOnly>(10),
+                r.IsDBNull(11) ? null : r.GetFieldValue<TimeOnly>(11),
+                r.GetString(12),
+                r.GetString(13),
+                r.GetString(14)
+            )
+            {
+                Place = r.IsDBNull(16) ? null : r.GetInt32(16),
+            },
+            r.GetGuid(15)
+        )
         {
-            Place = r.IsDBNull(16) ? null : r.GetInt32(16),
-        },
-        r.GetGuid(15))
-    {
-        PlaceName = r.TextOrNull(17) ?? "",
-        At = r.IsDBNull(18) ? null : new(r.GetDouble(18), r.GetDouble(19)),
-        Revision = r.GetInt64(20),
-    };
+            PlaceName = r.TextOrNull(17) ?? "",
+            At = r.IsDBNull(18) ? null : new(r.GetDouble(18), r.GetDouble(19)),
+            Revision = r.GetInt64(20),
+        };
 
-    private static StoredLine ReadLine(NpgsqlDataReader r) => new(
-        r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.GetString(3), r.Named<IdentificationQualifier>(4), r.Named<Origin>(5), r.Named<CountUnit>(6), r.NumberOrNull(7), r.GetString(8))
-    {
-        Revision = r.GetInt64(10),
-    };
+    private static StoredLine ReadLine(NpgsqlDataReader r) =>
+        new(
+            r.GetInt32(0),
+            r.GetInt32(1),
+            r.GetString(2),
+            r.GetString(3),
+            r.Named<IdentificationQualifier>(4),
+            r.Named<Origin>(5),
+            r.Named<CountUnit>(6),
+            r.NumberOrNull(7),
+            r.GetString(8)
+        )
+        {
+            Revision = r.GetInt64(10),
+        };
 }

@@ -19,7 +19,8 @@ public static class DatabaseMigrations
         {
             EnsureDatabase.For.PostgresqlDatabase(connectionString, new NoUpgradeLog());
         }
-        catch (PostgresException e) when (e.SqlState is PostgresErrorCodes.DuplicateDatabase or PostgresErrorCodes.UniqueViolation)
+        catch (PostgresException e)
+            when (e.SqlState is PostgresErrorCodes.DuplicateDatabase or PostgresErrorCodes.UniqueViolation)
         {
             // Another server made it at the same moment.
         }
@@ -34,7 +35,8 @@ public static class DatabaseMigrations
         connectionString = new NpgsqlConnectionStringBuilder(connectionString) { Pooling = false }.ConnectionString;
         Ensure(connectionString);
         RefuseNewer(connectionString);
-        var result = DeployChanges.To.PostgresqlDatabase(connectionString)
+        var result = DeployChanges
+            .To.PostgresqlDatabase(connectionString)
             .WithScriptsEmbeddedInAssembly(typeof(DatabaseMigrations).Assembly)
             .WithTransactionPerScript()
             .WithVariablesDisabled()
@@ -43,7 +45,9 @@ public static class DatabaseMigrations
             .PerformUpgrade();
         if (!result.Successful)
         {
-            throw new ClusterException($"The database could not be brought up to date ({result.ErrorScript?.Name}): {result.Error.Message}");
+            throw new ClusterException(
+                $"The database could not be brought up to date ({result.ErrorScript?.Name}): {result.Error.Message}"
+            );
         }
     }
 
@@ -58,42 +62,34 @@ public static class DatabaseMigrations
         }
 
         var known = typeof(DatabaseMigrations).Assembly.GetManifestResourceNames().ToHashSet();
-        using var applied = new NpgsqlCommand("select scriptname from schemaversions order by schemaversionsid", connection);
+        using var applied = new NpgsqlCommand(
+            "select scriptname from schemaversions order by schemaversionsid",
+            connection
+        );
         using var reader = applied.ExecuteReader();
         while (reader.Read())
         {
             if (!known.Contains(reader.GetString(0)))
             {
                 throw new ClusterException(
-                    $"This database was used by a newer Garten (it has the migration {reader.GetString(0)}). Start that version, or start this one with another --data DIR.");
+                    $"This database was used by a newer Garten (it has the migration {reader.GetString(0)}). Start that version, or start this one with another --data DIR."
+                );
             }
         }
     }
 
     private sealed class NoUpgradeLog : IUpgradeLog
     {
-        public void LogTrace(string format, params object[] args)
-        {
-        }
+        public void LogTrace(string format, params object[] args) { }
 
-        public void LogDebug(string format, params object[] args)
-        {
-        }
+        public void LogDebug(string format, params object[] args) { }
 
-        public void LogInformation(string format, params object[] args)
-        {
-        }
+        public void LogInformation(string format, params object[] args) { }
 
-        public void LogWarning(string format, params object[] args)
-        {
-        }
+        public void LogWarning(string format, params object[] args) { }
 
-        public void LogError(string format, params object[] args)
-        {
-        }
+        public void LogError(string format, params object[] args) { }
 
-        public void LogError(Exception ex, string format, params object[] args)
-        {
-        }
+        public void LogError(Exception ex, string format, params object[] args) { }
     }
 }

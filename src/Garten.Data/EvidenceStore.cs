@@ -15,40 +15,66 @@ public sealed record SamplePart(double Value, string Typed, Exposure? Exposure =
 
 /// <summary>What an observation says, as kept.</summary>
 /// <param name="PlantVisit">The plant's visit it was made on.</param>
-/// <param name="Character">The character.</param>
 /// <param name="Finding">What kind of thing was found.</param>
-/// <param name="States">States seen.</param>
-/// <param name="Parts">Parts measured.</param>
 /// <param name="Rough">The rough value.</param>
 /// <param name="Hidden">Why it could not be seen.</param>
-/// <param name="Certainty">How sure.</param>
 /// <param name="Source">Where the part came from.</param>
 /// <param name="Altered">Damage to the part.</param>
 /// <param name="Exposure">Light it grew in; null where not noted, and for a sample whose parts differ.</param>
 /// <param name="Position">Where it grew; likewise.</param>
-/// <param name="Note">A note.</param>
 /// <param name="RecordedBy">Number of the person.</param>
 /// <param name="Tool">What it was seen with; null for what the guide asks for.</param>
 /// <param name="Age">How old the part was; null where not noted.</param>
 public sealed record ObservationContent(
-    int PlantVisit, string Character, Finding Finding, string[] States, SamplePart[] Parts, RoughValue? Rough, HiddenReason? Hidden,
-    Certainty Certainty, EvidenceSource Source, Alteration[] Altered, Exposure? Exposure, PartPosition? Position, string Note, int RecordedBy,
-    Tool? Tool = null, PartAge? Age = null)
+    int PlantVisit,
+    string Character,
+    Finding Finding,
+    string[] States,
+    SamplePart[] Parts,
+    RoughValue? Rough,
+    HiddenReason? Hidden,
+    Certainty Certainty,
+    EvidenceSource Source,
+    Alteration[] Altered,
+    Exposure? Exposure,
+    PartPosition? Position,
+    string Note,
+    int RecordedBy,
+    Tool? Tool = null,
+    PartAge? Age = null
+)
 {
     /// <summary>Where each part of a sample grew.</summary>
-    public PartPlace[] Places() => [.. Parts.Select(p => new PartPlace(p.Exposure ?? Exposure, p.Position ?? Position))];
+    public PartPlace[] Places() =>
+        [.. Parts.Select(p => new PartPlace(p.Exposure ?? Exposure, p.Position ?? Position))];
 
     /// <summary>What it says as the core knows it.</summary>
     /// <param name="visit">Number of the visit on the sheet.</param>
-    /// <param name="date">The day.</param>
     /// <param name="stage">Stage of the plant that day.</param>
     /// <param name="sex">Sex of the plant that day.</param>
-    public Observation ToObservation(int visit, DateOnly date, LifeStage? stage, Sex? sex) => new(
-        new(Character), visit, date, Finding, [.. States], [.. Parts.Select(p => p.Value)], Rough, Hidden, Certainty, Source, [.. Altered], Exposure, Position, stage, sex, Tool)
-    {
-        Places = Places() is var places && places.Distinct().Count() > 1 ? [.. places] : [],
-        Age = Age,
-    };
+    public Observation ToObservation(int visit, DateOnly date, LifeStage? stage, Sex? sex) =>
+        new(
+            new(Character),
+            visit,
+            date,
+            Finding,
+            [.. States],
+            [.. Parts.Select(p => p.Value)],
+            Rough,
+            Hidden,
+            Certainty,
+            Source,
+            [.. Altered],
+            Exposure,
+            Position,
+            stage,
+            sex,
+            Tool
+        )
+        {
+            Places = Places() is var places && places.Distinct().Count() > 1 ? [.. places] : [],
+            Age = Age,
+        };
 }
 
 /// <summary>An observation in the store.</summary>
@@ -58,7 +84,6 @@ public sealed record ObservationContent(
 public sealed record StoredObservation(ObservationContent Content, string Recorder, long Revision);
 
 /// <summary>A change of what is known of one character on one visit.</summary>
-/// <param name="Character">The character.</param>
 /// <param name="Content">What to record; null to remove.</param>
 /// <param name="Expected">Revision the change starts from; null when nothing was there.</param>
 /// <param name="What">The change in words, for undo.</param>
@@ -69,7 +94,6 @@ public sealed record ObservationChange(string Character, ObservationContent? Con
 }
 
 /// <summary>A walk in the store.</summary>
-/// <param name="Walk">The walk.</param>
 /// <param name="Revision">Grows with every change.</param>
 public sealed record StoredWalk(KeyWalk Walk, long Revision);
 
@@ -79,128 +103,190 @@ public sealed record StoredWalk(KeyWalk Walk, long Revision);
 public sealed record UndoState(string? Undo, string? Redo);
 
 /// <summary>Everything recorded on plants, the walks, and how to take changes back.</summary>
-/// <param name="source">The database.</param>
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
 {
     /// <summary>What a person can take back of their own changes of a plant.</summary>
-    /// <param name="plant">Its number.</param>
-    /// <param name="person">The person.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<UndoState> UndoStateAsync(int plant, int person, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return (await connection.QueryAsync(
-            $"""
-            select (select what from change where plant = p.id and person = $2 and not undone order by id desc limit 1),
-                   (select what from change where plant = p.id and person = $2 and undone order by id limit 1)
-            from plant p where p.id = $1 and {policy.Shows("p.id")}
-            """,
-            [plant, person], r => new UndoState(r.TextOrNull(0), r.TextOrNull(1)), cancel)).FirstOrDefault() ?? new(null, null);
+        return (
+            await connection.QueryAsync(
+                $"""
+                select (select what from change where plant = p.id and person = $2 and not undone order by id desc limit 1),
+                       (select what from change where plant = p.id and person = $2 and undone order by id limit 1)
+                from plant p where p.id = $1 and {policy.Shows("p.id")}
+                """,
+                [plant, person],
+                r => new UndoState(r.TextOrNull(0), r.TextOrNull(1)),
+                cancel
+            )
+        ).FirstOrDefault() ?? new(null, null);
     }
 
     /// <summary>Records, changes or removes what is known of several characters on one visit, all or none.</summary>
-    /// <param name="head">Who does it.</param>
-    /// <param name="plant">The plant.</param>
     /// <param name="guideVersion">The guide's version.</param>
     /// <param name="plantVisit">The plant's visit.</param>
     /// <param name="changes">The changes, in the order in which they can be taken back.</param>
     /// <param name="photo">A picture they were read from, noted with them; null for none.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="ChangedMeanwhileException">Somebody else changed one of them; carries how it stands now.</exception>
     public Task<PlantInColony> SetObservationsAsync(
-        CommandHead head, int plant, int guideVersion, int plantVisit, IReadOnlyList<ObservationChange> changes, Guid? photo, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            var stands = (await FindAsync(connection, plant, plantVisit, [.. changes.Select(c => c.Character)], cancel)).ToDictionary(o => o.Content.Character);
-            foreach (var entry in changes)
+        CommandHead head,
+        int plant,
+        int guideVersion,
+        int plantVisit,
+        IReadOnlyList<ObservationChange> changes,
+        Guid? photo,
+        CancellationToken cancel
+    ) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
             {
-                var (character, content, expected, what) = entry;
-                var current = stands.GetValueOrDefault(character);
-                if (current?.Revision == expected)
+                var stands = (
+                    await FindAsync(connection, plant, plantVisit, [.. changes.Select(c => c.Character)], cancel)
+                ).ToDictionary(o => o.Content.Character);
+                foreach (var entry in changes)
                 {
-                    if (!entry.Replaces && ObservationRules.Replaces(current?.Content.Finding, content?.Finding))
+                    var (character, content, expected, what) = entry;
+                    var current = stands.GetValueOrDefault(character);
+                    if (current?.Revision == expected)
                     {
-                        var parts = string.Join(", ", current!.Content.Parts.Select(p => p.Typed));
-                        throw new ReplacesException(
-                            current.Content.Finding == Finding.Sample
-                                ? $"“{content!.Rough!.Typed}” is a rough value, and {parts} {(current.Content.Parts.Length == 1 ? "was" : "were")} measured already. Should it take their place? A single number would join them."
-                                : $"A rough value was recorded before: “{current.Content.Rough!.Typed}”. Should what you measured take its place?");
+                        if (!entry.Replaces && ObservationRules.Replaces(current?.Content.Finding, content?.Finding))
+                        {
+                            var parts = string.Join(", ", current!.Content.Parts.Select(p => p.Typed));
+                            throw new ReplacesException(
+                                current.Content.Finding == Finding.Sample
+                                    ? $"“{content!.Rough!.Typed}” is a rough value, and {parts} {(current.Content.Parts.Length == 1 ? "was" : "were")} measured already. Should it take their place? A single number would join them."
+                                    : $"A rough value was recorded before: “{current.Content.Rough!.Typed}”. Should what you measured take its place?"
+                            );
+                        }
+
+                        await PutAsync(
+                            connection,
+                            guideVersion,
+                            plantVisit,
+                            character,
+                            content,
+                            new Logged(plant, head.Person, what, Json(current?.Content)),
+                            cancel
+                        );
                     }
-
-                    await PutAsync(connection, guideVersion, plantVisit, character, content, new Logged(plant, head.Person, what, Json(current?.Content)), cancel);
+                    else if (Json(current?.Content) != Json(content))
+                    {
+                        // The same change sent twice, because the first answer was lost on its way, is none of these.
+                        throw new ChangedMeanwhileException(
+                            current is null
+                                ? "Somebody else removed this feature in the meantime."
+                                : $"{current.Recorder} changed this feature in the meantime.",
+                            current
+                        );
+                    }
                 }
-                else if (Json(current?.Content) != Json(content))
+
+                if (photo is { } shown)
                 {
-                    // The same change sent twice, because the first answer was lost on its way, is none of these.
-                    throw new ChangedMeanwhileException(
-                        current is null ? "Somebody else removed this feature in the meantime." : $"{current.Recorder} changed this feature in the meantime.",
-                        current);
+                    await PhotoStore.UseAsync(
+                        connection,
+                        shown,
+                        plantVisit,
+                        [.. changes.Select(c => c.Character)],
+                        cancel
+                    );
                 }
-            }
 
-            if (photo is { } shown)
-            {
-                await PhotoStore.UseAsync(connection, shown, plantVisit, [.. changes.Select(c => c.Character)], cancel);
-            }
-
-            return [];
-        },
-        cancel);
+                return [];
+            },
+            cancel
+        );
 
     /// <summary>Sets or ends the walk of a plant.</summary>
-    /// <param name="head">Who does it.</param>
-    /// <param name="plant">The plant.</param>
     /// <param name="walk">The walk; null to put it away.</param>
     /// <param name="expected">Revision the change starts from; null when none was begun.</param>
     /// <param name="what">The change in words, for undo.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="ChangedMeanwhileException">Somebody else walked on; carries the walk as it stands now.</exception>
-    public Task<PlantInColony> SetWalkAsync(CommandHead head, int plant, KeyWalk? walk, long? expected, string what, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            var current = await ReadWalkAsync(connection, plant, cancel);
-            if (Equals(current?.Walk, walk))
+    public Task<PlantInColony> SetWalkAsync(
+        CommandHead head,
+        int plant,
+        KeyWalk? walk,
+        long? expected,
+        string what,
+        CancellationToken cancel
+    ) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
             {
+                var current = await ReadWalkAsync(connection, plant, cancel);
+                if (Equals(current?.Walk, walk))
+                {
+                    return [];
+                }
+
+                if (current?.Revision != expected)
+                {
+                    throw new ChangedMeanwhileException(
+                        "Somebody else walked the key of this plant in the meantime.",
+                        current
+                    );
+                }
+
+                await PutWalkAsync(connection, plant, walk, cancel);
+                await LogAsync(
+                    connection,
+                    new(plant, head.Person, what, Json(current?.Walk)),
+                    "Walk",
+                    null,
+                    null,
+                    Json(walk),
+                    cancel
+                );
                 return [];
-            }
-
-            if (current?.Revision != expected)
-            {
-                throw new ChangedMeanwhileException("Somebody else walked the key of this plant in the meantime.", current);
-            }
-
-            await PutWalkAsync(connection, plant, walk, cancel);
-            await LogAsync(connection, new(plant, head.Person, what, Json(current?.Walk)), "Walk", null, null, Json(walk), cancel);
-            return [];
-        },
-        cancel);
+            },
+            cancel
+        );
 
     /// <summary>Takes back the last change a person made of a plant, or does the last one they took back again.</summary>
-    /// <param name="head">Who does it; only their own changes are taken back.</param>
-    /// <param name="plant">The plant.</param>
     /// <param name="guideVersion">The guide's version.</param>
     /// <param name="redo">True to do again.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>The plant, and what was taken back or done again; null when there is nothing.</returns>
     /// <exception cref="ChangedMeanwhileException">Somebody else changed the same thing since.</exception>
-    public async Task<(PlantInColony Plant, string? What)> UndoAsync(CommandHead head, int plant, int guideVersion, bool redo, CancellationToken cancel)
+    public async Task<(PlantInColony Plant, string? What)> UndoAsync(
+        CommandHead head,
+        int plant,
+        int guideVersion,
+        bool redo,
+        CancellationToken cancel
+    )
     {
         string? done = null;
         var changed = await journal.ChangeAsync(
-            head, policy, plant,
+            head,
+            policy,
+            plant,
             async connection =>
             {
                 var order = redo ? "undone order by id" : "not undone order by id desc";
                 var changes = await connection.QueryAsync(
                     $"select id, what, kind, plant_visit, character, before::text, after::text from change where plant = $1 and person = $2 and {order} limit 1",
                     [plant, head.Person],
-                    r => (Id: r.GetInt64(0), What: r.GetString(1), Kind: r.GetString(2), Visit: r.IsDBNull(3) ? 0 : r.GetInt32(3),
-                        Character: r.TextOrNull(4), Before: r.TextOrNull(5), After: r.TextOrNull(6)),
-                    cancel);
+                    r =>
+                        (
+                            Id: r.GetInt64(0),
+                            What: r.GetString(1),
+                            Kind: r.GetString(2),
+                            Visit: r.IsDBNull(3) ? 0 : r.GetInt32(3),
+                            Character: r.TextOrNull(4),
+                            Before: r.TextOrNull(5),
+                            After: r.TextOrNull(6)
+                        ),
+                    cancel
+                );
                 if (changes is not [var change])
                 {
                     return [];
@@ -210,35 +296,63 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                 if (change.Kind == "Walk")
                 {
                     var stands = (await ReadWalkAsync(connection, plant, cancel))?.Walk;
-                    Refuse(Equals(stands, from is null ? null : JsonSerializer.Deserialize<KeyWalk>(from)), "the key of this plant");
-                    await PutWalkAsync(connection, plant, to is null ? null : JsonSerializer.Deserialize<KeyWalk>(to), cancel);
+                    Refuse(
+                        Equals(stands, from is null ? null : JsonSerializer.Deserialize<KeyWalk>(from)),
+                        "the key of this plant"
+                    );
+                    await PutWalkAsync(
+                        connection,
+                        plant,
+                        to is null ? null : JsonSerializer.Deserialize<KeyWalk>(to),
+                        cancel
+                    );
                 }
                 else
                 {
-                    var stands = (await FindAsync(connection, plant, change.Visit, [change.Character!], cancel)).SingleOrDefault()?.Content;
-                    Refuse(Json(stands) == Json(from is null ? null : JsonSerializer.Deserialize<ObservationContent>(from)), "this feature");
-                    await PutAsync(connection, guideVersion, change.Visit, change.Character!, to is null ? null : JsonSerializer.Deserialize<ObservationContent>(to), null, cancel);
+                    var stands = (await FindAsync(connection, plant, change.Visit, [change.Character!], cancel))
+                        .SingleOrDefault()
+                        ?.Content;
+                    Refuse(
+                        Json(stands)
+                            == Json(from is null ? null : JsonSerializer.Deserialize<ObservationContent>(from)),
+                        "this feature"
+                    );
+                    await PutAsync(
+                        connection,
+                        guideVersion,
+                        change.Visit,
+                        change.Character!,
+                        to is null ? null : JsonSerializer.Deserialize<ObservationContent>(to),
+                        null,
+                        cancel
+                    );
                 }
 
-                await connection.ExecuteAsync("update change set undone = $2 where id = $1", [change.Id, !redo], cancel);
+                await connection.ExecuteAsync(
+                    "update change set undone = $2 where id = $1",
+                    [change.Id, !redo],
+                    cancel
+                );
                 done = change.What;
                 return [];
             },
-            cancel);
+            cancel
+        );
         return (changed, done);
 
         static void Refuse(bool asLeft, string what)
         {
             if (!asLeft)
             {
-                throw new ChangedMeanwhileException($"Somebody else changed {what} since: your change stays, so that theirs is not lost. Change it by hand.", null);
+                throw new ChangedMeanwhileException(
+                    $"Somebody else changed {what} since: your change stays, so that theirs is not lost. Change it by hand.",
+                    null
+                );
             }
         }
     }
 
     /// <summary>A change to be kept, so that it can be taken back.</summary>
-    /// <param name="Plant">The plant.</param>
-    /// <param name="Person">Who made it.</param>
     /// <param name="What">What, in words.</param>
     /// <param name="Before">What was there before, as JSON; null for nothing.</param>
     private sealed record Logged(int Plant, int Person, string What, string? Before);
@@ -246,7 +360,13 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
     private static string? Json<T>(T? value)
         where T : class => value is null ? null : JsonSerializer.Serialize(value);
 
-    private static async Task<List<StoredObservation>> FindAsync(NpgsqlConnection connection, int plant, int plantVisit, string[] characters, CancellationToken cancel)
+    private static async Task<List<StoredObservation>> FindAsync(
+        NpgsqlConnection connection,
+        int plant,
+        int plantVisit,
+        string[] characters,
+        CancellationToken cancel
+    )
     {
         var found = await connection.QueryAsync(
             $"""
@@ -264,8 +384,12 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                 from observation o join person h on h.id = o.recorded_by where o.plant_visit = v.id and o.character = any($3)) o on true
             where v.id = $1 and v.plant = $2
             """,
-            [plantVisit, plant, characters], r => r.TextOrNull(0), cancel);
-        return found.Count == 0 ? throw new NotInStoreException("That visit does not belong to this plant. Reload the bench.")
+            [plantVisit, plant, characters],
+            r => r.TextOrNull(0),
+            cancel
+        );
+        return found.Count == 0
+            ? throw new NotInStoreException("That visit does not belong to this plant. Reload the bench.")
             : found.OfType<string>().Select(StoredPlants.Of<StoredObservation>).ToList();
     }
 
@@ -273,28 +397,51 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
     /// <param name="connection">A connection in a transaction.</param>
     /// <param name="guideVersion">The guide its character is of.</param>
     /// <param name="plantVisit">The plant's visit.</param>
-    /// <param name="character">The character.</param>
     /// <param name="content">What it says; null to take it away.</param>
-    /// <param name="cancel">Gives up.</param>
-    internal static Task PutAsync(NpgsqlConnection connection, int guideVersion, int plantVisit, string character, ObservationContent? content, CancellationToken cancel) =>
-        PutAsync(connection, guideVersion, plantVisit, character, content, null, cancel);
+    internal static Task PutAsync(
+        NpgsqlConnection connection,
+        int guideVersion,
+        int plantVisit,
+        string character,
+        ObservationContent? content,
+        CancellationToken cancel
+    ) => PutAsync(connection, guideVersion, plantVisit, character, content, null, cancel);
 
     /// <summary>Puts an observation with all its parts, and what can take it back, in one statement.</summary>
     private static async Task PutAsync(
-        NpgsqlConnection connection, int guideVersion, int plantVisit, string character, ObservationContent? content, Logged? logged, CancellationToken cancel)
+        NpgsqlConnection connection,
+        int guideVersion,
+        int plantVisit,
+        string character,
+        ObservationContent? content,
+        Logged? logged,
+        CancellationToken cancel
+    )
     {
         // A new change closes a person's own way forward to what they undid before it.
-        const string Log =
-            """
+        const string Log = """
             gone as (delete from change where plant = $3::int and person = $4::int and undone),
             kept as (
                 insert into change (plant, person, what, kind, plant_visit, character, before, after)
                 select $3::int, $4::int, $5::text, 'Observation', $1, $2, $6::text::jsonb, $7::text::jsonb where $3::int is not null)
             """;
-        object?[] values = [plantVisit, character, logged?.Plant, logged?.Person, logged?.What, logged?.Before, Json(content)];
+        object?[] values =
+        [
+            plantVisit,
+            character,
+            logged?.Plant,
+            logged?.Person,
+            logged?.What,
+            logged?.Before,
+            Json(content),
+        ];
         if (content is null)
         {
-            await connection.ExecuteAsync($"with {Log} delete from observation where plant_visit = $1 and character = $2", values, cancel);
+            await connection.ExecuteAsync(
+                $"with {Log} delete from observation where plant_visit = $1 and character = $2",
+                values,
+                cancel
+            );
             return;
         }
 
@@ -323,42 +470,75 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
             delete from sample_part s using put where s.observation = put.id and s.ordinal > cardinality($25::float8[])
             """,
             [
-                .. values, guideVersion, content.Finding.ToString(), content.States, content.Rough?.Typed, content.Rough?.Low, content.Rough?.High, content.Rough?.Best,
-                content.Hidden?.ToString(), content.Certainty.ToString(), content.Source.ToString(), Sql.Names(content.Altered), content.Exposure?.ToString(), content.Position?.ToString(),
-                content.Note, content.RecordedBy, content.Tool?.ToString(), content.Age?.ToString(),
-                content.Parts.Select(p => p.Value).ToArray(), content.Parts.Select(p => p.Typed).ToArray(), content.Parts.Select(p => p.Exposure?.ToString()).ToArray(),
+                .. values,
+                guideVersion,
+                content.Finding.ToString(),
+                content.States,
+                content.Rough?.Typed,
+                content.Rough?.Low,
+                content.Rough?.High,
+                content.Rough?.Best,
+                content.Hidden?.ToString(),
+                content.Certainty.ToString(),
+                content.Source.ToString(),
+                Sql.Names(content.Altered),
+                content.Exposure?.ToString(),
+                content.Position?.ToString(),
+                content.Note,
+                content.RecordedBy,
+                content.Tool?.ToString(),
+                content.Age?.ToString(),
+                content.Parts.Select(p => p.Value).ToArray(),
+                content.Parts.Select(p => p.Typed).ToArray(),
+                content.Parts.Select(p => p.Exposure?.ToString()).ToArray(),
                 content.Parts.Select(p => p.Position?.ToString()).ToArray(),
             ],
-            cancel);
+            cancel
+        );
     }
 
-    private static async Task<StoredWalk?> ReadWalkAsync(NpgsqlConnection connection, int plant, CancellationToken cancel)
+    private static async Task<StoredWalk?> ReadWalkAsync(
+        NpgsqlConnection connection,
+        int plant,
+        CancellationToken cancel
+    )
     {
         var walks = await connection.QueryAsync(
-            "select start_key, start_couplet, reopened_key, reopened_couplet, revision from walk where plant = $1", [plant],
+            "select start_key, start_couplet, reopened_key, reopened_couplet, revision from walk where plant = $1",
+            [plant],
             r => new StoredWalk(
                 new KeyWalk(
-                    new(new KeyId(r.GetString(0)), r.GetInt32(1)), [],
-                    r.IsDBNull(2) ? null : new CoupletRef(new KeyId(r.GetString(2)), r.GetInt32(3))),
-                r.GetInt64(4)),
-            cancel);
+                    new(new KeyId(r.GetString(0)), r.GetInt32(1)),
+                    [],
+                    r.IsDBNull(2) ? null : new CoupletRef(new KeyId(r.GetString(2)), r.GetInt32(3))
+                ),
+                r.GetInt64(4)
+            ),
+            cancel
+        );
         if (walks.Count == 0)
         {
             return null;
         }
 
         var answers = await connection.QueryAsync(
-            "select key, couplet, lead from walk_answer where plant = $1 order by ordinal", [plant],
-            r => new WalkAnswer(new(new KeyId(r.GetString(0)), r.GetInt32(1)), r.IsDBNull(2) ? null : r.GetInt32(2)), cancel);
+            "select key, couplet, lead from walk_answer where plant = $1 order by ordinal",
+            [plant],
+            r => new WalkAnswer(new(new KeyId(r.GetString(0)), r.GetInt32(1)), r.IsDBNull(2) ? null : r.GetInt32(2)),
+            cancel
+        );
         return walks[0] with { Walk = walks[0].Walk with { Answers = [.. answers] } };
     }
 
     /// <summary>Puts a walk in the place of one there may be.</summary>
     /// <param name="connection">A connection in a transaction.</param>
-    /// <param name="plant">The plant.</param>
     /// <param name="walk">The walk; null to put it away.</param>
-    /// <param name="cancel">Gives up.</param>
-    internal static async Task PutWalkAsync(NpgsqlConnection connection, int plant, KeyWalk? walk, CancellationToken cancel)
+    internal static async Task PutWalkAsync(
+        NpgsqlConnection connection,
+        int plant,
+        KeyWalk? walk,
+        CancellationToken cancel
+    )
     {
         await connection.ExecuteAsync("delete from walk where plant = $1", [plant], cancel);
         if (walk is null)
@@ -371,21 +551,48 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
             insert into walk (plant, start_key, start_couplet, reopened_key, reopened_couplet, revision)
             values ($1, $2, $3, $4, $5, nextval('revision_number'))
             """,
-            [plant, walk.Start.Key.Value, walk.Start.Couplet, walk.Reopened?.Key.Value, walk.Reopened?.Couplet], cancel);
+            [plant, walk.Start.Key.Value, walk.Start.Couplet, walk.Reopened?.Key.Value, walk.Reopened?.Couplet],
+            cancel
+        );
         for (var i = 0; i < walk.Answers.Length; i++)
         {
             var answer = walk.Answers[i];
             await connection.ExecuteAsync(
                 "insert into walk_answer (plant, ordinal, key, couplet, lead) values ($1, $2, $3, $4, $5)",
-                [plant, i + 1, answer.At.Key.Value, answer.At.Couplet, answer.Lead], cancel);
+                [plant, i + 1, answer.At.Key.Value, answer.At.Couplet, answer.Lead],
+                cancel
+            );
         }
     }
 
-    private static async Task LogAsync(NpgsqlConnection connection, Logged logged, string kind, int? plantVisit, string? character, string? after, CancellationToken cancel)
+    private static async Task LogAsync(
+        NpgsqlConnection connection,
+        Logged logged,
+        string kind,
+        int? plantVisit,
+        string? character,
+        string? after,
+        CancellationToken cancel
+    )
     {
-        await connection.ExecuteAsync("delete from change where plant = $1 and person = $2 and undone", [logged.Plant, logged.Person], cancel);
+        await connection.ExecuteAsync(
+            "delete from change where plant = $1 and person = $2 and undone",
+            [logged.Plant, logged.Person],
+            cancel
+        );
         await connection.ExecuteAsync(
             "insert into change (plant, person, what, kind, plant_visit, character, before, after) values ($1, $2, $3, $4, $5, $6, $7, $8)",
-            [logged.Plant, logged.Person, logged.What, kind, plantVisit, character, Sql.Jsonb(logged.Before), Sql.Jsonb(after)], cancel);
+            [
+                logged.Plant,
+                logged.Person,
+                logged.What,
+                kind,
+                plantVisit,
+                character,
+                Sql.Jsonb(logged.Before),
+                Sql.Jsonb(after),
+            ],
+            cancel
+        );
     }
 }

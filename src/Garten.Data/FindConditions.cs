@@ -58,10 +58,13 @@ internal sealed class FindConditions
 
     /// <summary>The conditions of a filter.</summary>
     /// <param name="connection">An open connection; words are looked up with it.</param>
-    /// <param name="filter">The filter.</param>
     /// <param name="policy">What is hidden from who asks.</param>
-    /// <param name="cancel">Gives up.</param>
-    public static async Task<FindConditions> OfAsync(NpgsqlConnection connection, FindFilter filter, SensitivePlacePolicy policy, CancellationToken cancel)
+    public static async Task<FindConditions> OfAsync(
+        NpgsqlConnection connection,
+        FindFilter filter,
+        SensitivePlacePolicy policy,
+        CancellationToken cancel
+    )
     {
         FindConditions made = new(policy);
         if (filter.Site is { } site)
@@ -88,20 +91,32 @@ internal sealed class FindConditions
 
         if (filter.Taxon is { } taxon)
         {
-            var below = made.Value((await connection.QueryAsync(
-                """
-                with recursive below (taxon) as (
-                    select $1::text
-                    union
-                    select c.taxon from guide_taxon c join below b on c.parent = b.taxon)
-                select taxon from below
-                """,
-                [taxon], r => r.GetString(0), cancel)).ToArray());
+            var below = made.Value(
+                (
+                    await connection.QueryAsync(
+                        """
+                        with recursive below (taxon) as (
+                            select $1::text
+                            union
+                            select c.taxon from guide_taxon c join below b on c.parent = b.taxon)
+                        select taxon from below
+                        """,
+                        [taxon],
+                        r => r.GetString(0),
+                        cancel
+                    )
+                ).ToArray()
+            );
             made.OfTaxa($"l.taxon = any({below})");
             made._plants.Add($"d.taxon = any({below})");
         }
 
-        foreach (var word in (filter.Text ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Where(w => w.Length >= ShortestWord).Take(MostWords))
+        foreach (
+            var word in (filter.Text ?? "")
+                .Split(' ', StringSplitOptions.RemoveEmptyEntries)
+                .Where(w => w.Length >= ShortestWord)
+                .Take(MostWords)
+        )
         {
             await made.AddAsync(connection, word, cancel);
         }
@@ -110,7 +125,6 @@ internal sealed class FindConditions
     }
 
     /// <summary>Makes a value a parameter.</summary>
-    /// <param name="value">The value.</param>
     /// <returns>The parameter's name.</returns>
     public string Value(object value)
     {
@@ -118,7 +132,8 @@ internal sealed class FindConditions
         return FormattableString.Invariant($"${_values.Count}");
     }
 
-    private static string And(List<string> conditions) => conditions.Count == 0 ? "true" : string.Join(" and ", conditions);
+    private static string And(List<string> conditions) =>
+        conditions.Count == 0 ? "true" : string.Join(" and ", conditions);
 
     private void OfTaxa(string condition)
     {
@@ -135,17 +150,43 @@ internal sealed class FindConditions
     /// <summary>A word is looked up among the few names first, so that of the many lines only those are read that bear one.</summary>
     private async Task AddAsync(NpgsqlConnection connection, string word, CancellationToken cancel)
     {
-        var like = $"%{word.Replace(@"\", @"\\", StringComparison.Ordinal).Replace("%", @"\%", StringComparison.Ordinal).Replace("_", @"\_", StringComparison.Ordinal)}%";
+        var like =
+            $"%{word.Replace(@"\", @"\\", StringComparison.Ordinal).Replace("%", @"\%", StringComparison.Ordinal).Replace("_", @"\_", StringComparison.Ordinal)}%";
         var pattern = Value(like);
-        _plants.Add($"concat_ws(' ', p.tag, d.full_name, t.name, t.common_name, t.family, p.description, pv.note, s.name, r.name) ilike {pattern}");
+        _plants.Add(
+            $"concat_ws(' ', p.tag, d.full_name, t.name, t.common_name, t.family, p.description, pv.note, s.name, r.name) ilike {pattern}"
+        );
 
         var taxa = await connection.QueryAsync(
-            "select distinct taxon from guide_taxon where name ilike $1 or common_name ilike $1 or family ilike $1", [like], r => r.GetString(0), cancel);
-        var sites = await connection.QueryAsync("select id from site where name ilike $1", [like], r => r.GetInt32(0), cancel);
-        var people = await connection.QueryAsync("select id from person where name ilike $1", [like], r => r.GetInt32(0), cancel);
-        var noted = word.Length >= ShortestInNotes
-            && await connection.ScalarAsync<bool>("select exists (select from count_line where note <> '' and note ilike $1 and removed_at is null)", [like], cancel);
-        List<string> visits = [.. sites.Count > 0 ? [$"v.site = any({Value(sites.ToArray())})"] : Array.Empty<string>(), .. people.Count > 0 ? [$"v.recorder = any({Value(people.ToArray())})"] : Array.Empty<string>()];
+            "select distinct taxon from guide_taxon where name ilike $1 or common_name ilike $1 or family ilike $1",
+            [like],
+            r => r.GetString(0),
+            cancel
+        );
+        var sites = await connection.QueryAsync(
+            "select id from site where name ilike $1",
+            [like],
+            r => r.GetInt32(0),
+            cancel
+        );
+        var people = await connection.QueryAsync(
+            "select id from person where name ilike $1",
+            [like],
+            r => r.GetInt32(0),
+            cancel
+        );
+        var noted =
+            word.Length >= ShortestInNotes
+            && await connection.ScalarAsync<bool>(
+                "select exists (select from count_line where note <> '' and note ilike $1 and removed_at is null)",
+                [like],
+                cancel
+            );
+        List<string> visits =
+        [
+            .. sites.Count > 0 ? [$"v.site = any({Value(sites.ToArray())})"] : Array.Empty<string>(),
+            .. people.Count > 0 ? [$"v.recorder = any({Value(people.ToArray())})"] : Array.Empty<string>(),
+        ];
         var byName = taxa.Count > 0 ? Value(taxa.ToArray()) : null;
         if (byName is null && !noted)
         {
@@ -159,10 +200,21 @@ internal sealed class FindConditions
         {
             List<string> ways =
             [
-                .. byName is null ? Array.Empty<string>() : [$"select w.id from count_line w where w.removed_at is null and w.taxon = any({byName})"],
-                .. noted ? [$"select w.id from count_line w where w.removed_at is null and w.note <> '' and w.note ilike {pattern}"] : Array.Empty<string>(),
-                .. visits.Count == 0 ? Array.Empty<string>()
-                    : [$"select w.id from visit v join count_sheet c on c.visit = v.id join count_line w on w.sheet = c.id and w.removed_at is null where {string.Join(" or ", visits)}"],
+                .. byName is null
+                    ? Array.Empty<string>()
+                    : [$"select w.id from count_line w where w.removed_at is null and w.taxon = any({byName})"],
+                .. noted
+                    ?
+                    [
+                        $"select w.id from count_line w where w.removed_at is null and w.note <> '' and w.note ilike {pattern}",
+                    ]
+                    : Array.Empty<string>(),
+                .. visits.Count == 0
+                    ? Array.Empty<string>()
+                    :
+                    [
+                        $"select w.id from visit v join count_sheet c on c.visit = v.id join count_line w on w.sheet = c.id and w.removed_at is null where {string.Join(" or ", visits)}",
+                    ],
             ];
             _lines.Add($"l.id in ({string.Join(" union ", ways)})");
         }

@@ -1,19 +1,16 @@
 namespace Garten.Data;
 
 /// <summary>Which finds to look at. Null parts do not restrict.</summary>
-/// <param name="Site">Number of a site.</param>
 /// <param name="Taxon">A taxon; those below it count too.</param>
 /// <param name="Person">Number of a person who recorded or, of a followed plant, named it.</param>
 /// <param name="From">First day.</param>
 /// <param name="To">Last day.</param>
 /// <param name="Text">Words, each looked for in names, sites, people, tags, descriptions and notes.</param>
-public sealed record FindFilter(
-    int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text);
+public sealed record FindFilter(int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text);
 
 /// <summary>Where a page of finds ended; the next begins after it.</summary>
 /// <param name="Day">Day of the last find.</param>
 /// <param name="Counted">True when it was a line of a count.</param>
-/// <param name="Id">Its number.</param>
 public sealed record FindPlace(DateOnly Day, bool Counted, int Id);
 
 /// <summary>A part of the earth's surface, by the degrees of its sides.</summary>

@@ -9,33 +9,30 @@ namespace Garten.Data;
 /// <summary>Finds that lie close to each other.</summary>
 /// <param name="Latitude">Latitude of their middle.</param>
 /// <param name="Longitude">Longitude of their middle.</param>
-/// <param name="Finds">How many.</param>
 /// <param name="Sites">At how many sites.</param>
 /// <param name="Site">Number of their site where there is but one; null for several.</param>
 /// <param name="SiteName">Its name; empty for several.</param>
 public sealed record FindCluster(double Latitude, double Longitude, long Finds, int Sites, int? Site, string SiteName);
 
 /// <summary>Finds of a year.</summary>
-/// <param name="Year">The year.</param>
-/// <param name="Finds">How many.</param>
 public sealed record YearOfFinds(int Year, long Finds);
 
 /// <summary>Finds of a name.</summary>
-/// <param name="Taxon">The taxon.</param>
-/// <param name="Qualifier">The reserve.</param>
-/// <param name="Finds">How many.</param>
 public sealed record NameFinds(string Taxon, IdentificationQualifier Qualifier, long Finds);
 
 /// <summary>What finds come to.</summary>
-/// <param name="Finds">How many.</param>
 /// <param name="Sites">At how many sites.</param>
 /// <param name="Unplaced">How many lie nowhere on a map.</param>
 /// <param name="Years">By year, the first first.</param>
-/// <param name="Names">By name.</param>
-public sealed record FindSums(long Finds, int Sites, long Unplaced, IReadOnlyList<YearOfFinds> Years, IReadOnlyList<NameFinds> Names);
+public sealed record FindSums(
+    long Finds,
+    int Sites,
+    long Unplaced,
+    IReadOnlyList<YearOfFinds> Years,
+    IReadOnlyList<NameFinds> Names
+);
 
 /// <summary>All that was found, whether followed or counted. Built for a million lines: see docs/performance.md.</summary>
-/// <param name="source">The database.</param>
 /// <param name="policy">What is hidden from who asks.</param>
 public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy policy)
 {
@@ -43,12 +40,12 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
     /// <param name="leaving">What is hidden from them.</param>
     public FindStore SeenBy(SensitivePlacePolicy leaving) => new(source, leaving);
 
-    private const string Lines = "from visit v join count_sheet c on c.visit = v.id join count_line l on l.sheet = c.id and l.removed_at is null";
+    private const string Lines =
+        "from visit v join count_sheet c on c.visit = v.id join count_line l on l.sheet = c.id and l.removed_at is null";
 
     private const string AtPlace = "left join place w on w.id = c.place";
 
-    private const string Plants =
-        """
+    private const string Plants = """
         from plant_visit pv
         join plant p on p.id = pv.plant
         join visit v on v.id = pv.visit
@@ -60,12 +57,16 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
         """;
 
     /// <summary>The finds of a filter, page by page.</summary>
-    /// <param name="filter">The filter.</param>
     /// <param name="oldest">True for the oldest first, false for the latest.</param>
     /// <param name="after">Where the page before ended; null for the first.</param>
     /// <param name="take">Most finds to give.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<List<Find>> ListAsync(FindFilter filter, bool oldest, FindPlace? after, int take, CancellationToken cancel)
+    public async Task<List<Find>> ListAsync(
+        FindFilter filter,
+        bool oldest,
+        FindPlace? after,
+        int take,
+        CancellationToken cancel
+    )
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var ask = await FindConditions.OfAsync(connection, filter, policy, cancel);
@@ -75,9 +76,16 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
         {
             // Of the finds of one day the lines come before the plants, the other way round where the oldest come first.
             var (day, id) = (ask.Value(after.Day), ask.Value(after.Id));
-            string Beyond(string number) => $" and v.visited_on {before}= {day} and (v.visited_on, {number}) {before} ({day}, {id})";
-            fromLine = after.Counted ? Beyond("l.id") : oldest ? $" and v.visited_on >= {day}" : $" and v.visited_on < {day}";
-            fromPlant = !after.Counted ? Beyond("pv.id") : oldest ? $" and v.visited_on > {day}" : $" and v.visited_on <= {day}";
+            string Beyond(string number) =>
+                $" and v.visited_on {before}= {day} and (v.visited_on, {number}) {before} ({day}, {id})";
+            fromLine =
+                after.Counted ? Beyond("l.id")
+                : oldest ? $" and v.visited_on >= {day}"
+                : $" and v.visited_on < {day}";
+            fromPlant =
+                !after.Counted ? Beyond("pv.id")
+                : oldest ? $" and v.visited_on > {day}"
+                : $" and v.visited_on <= {day}";
         }
 
         var most = ask.Value(take);
@@ -99,13 +107,17 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
                 order by v.visited_on {order}, pv.id {order} limit {most})) f
             order by day {order}, counted {order}, id {order} limit {most}
             """,
-            ask.Values, ReadFind, cancel);
+            ask.Values,
+            ReadFind,
+            cancel
+        );
     }
 
     /// <summary>The finds of a filter one after another, the oldest first, without holding them all.</summary>
-    /// <param name="filter">The filter.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async IAsyncEnumerable<Find> StreamAsync(FindFilter filter, [EnumeratorCancellation] CancellationToken cancel)
+    public async IAsyncEnumerable<Find> StreamAsync(
+        FindFilter filter,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         const int Page = 20_000;
         FindPlace? after = null;
@@ -127,8 +139,6 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
     }
 
     /// <summary>What the finds of a filter come to.</summary>
-    /// <param name="filter">The filter.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<FindSums> SumsAsync(FindFilter filter, CancellationToken cancel)
     {
         FindConditions ask;
@@ -153,8 +163,11 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
             select sum.year, sum.n, case when s.latitude is null or s.longitude is null then sum.at_site else 0 end
             from sum left join site s on s.id = sum.site order by sum.year
             """,
-            r => (Year: r.IsDBNull(0) ? (int?)null : r.GetInt32(0), Finds: r.GetInt64(1), Unplaced: r.GetInt64(2)));
-        var named = ask.OnTaxaOnly ? "sum(l.lines) as n from count_tally l where " : $"count(*) as n {(ask.OnVisits ? Lines : "from count_line l")} where {(ask.OnVisits ? "" : "l.removed_at is null and ")}";
+            r => (Year: r.IsDBNull(0) ? (int?)null : r.GetInt32(0), Finds: r.GetInt64(1), Unplaced: r.GetInt64(2))
+        );
+        var named = ask.OnTaxaOnly
+            ? "sum(l.lines) as n from count_tally l where "
+            : $"count(*) as n {(ask.OnVisits ? Lines : "from count_line l")} where {(ask.OnVisits ? "" : "l.removed_at is null and ")}";
         var naming = AskAsync(
             $"""
             select taxon, qualifier, sum(n)::bigint from (
@@ -163,23 +176,39 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
                 select d.taxon, d.qualifier, count(*) {Plants} where {ask.OfPlants} group by 1, 2) b
             group by taxon, qualifier having sum(n) > 0 order by taxon, qualifier
             """,
-            r => new NameFinds(r.GetString(0), r.Named<IdentificationQualifier>(1), r.GetInt64(2)));
+            r => new NameFinds(r.GetString(0), r.Named<IdentificationQualifier>(1), r.GetInt64(2))
+        );
         await Task.WhenAll(summing, naming);
         var (sums, names) = (await summing, await naming);
         var sites = sums.FindAll(s => s.Year is null);
-        return new(sites.Sum(s => s.Finds), sites.Count, sites.Sum(s => s.Unplaced), [.. sums.Where(s => s.Year is not null).Select(s => new YearOfFinds(s.Year!.Value, s.Finds))], names);
+        return new(
+            sites.Sum(s => s.Finds),
+            sites.Count,
+            sites.Sum(s => s.Unplaced),
+            [.. sums.Where(s => s.Year is not null).Select(s => new YearOfFinds(s.Year!.Value, s.Finds))],
+            names
+        );
     }
 
     /// <summary>The finds of a filter gathered in squares.</summary>
-    /// <param name="filter">The filter.</param>
     /// <param name="window">The part of the earth to look at.</param>
     /// <param name="side">Side of a square in degrees.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<List<FindCluster>> ClustersAsync(FindFilter filter, GeoWindow window, double side, CancellationToken cancel)
+    public async Task<List<FindCluster>> ClustersAsync(
+        FindFilter filter,
+        GeoWindow window,
+        double side,
+        CancellationToken cancel
+    )
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var ask = await FindConditions.OfAsync(connection, filter, policy, cancel);
-        var (south, west, north, east, square) = (ask.Value(window.South), ask.Value(window.West), ask.Value(window.North), ask.Value(window.East), ask.Value(side));
+        var (south, west, north, east, square) = (
+            ask.Value(window.South),
+            ask.Value(window.West),
+            ask.Value(window.North),
+            ask.Value(window.East),
+            ask.Value(side)
+        );
         return await connection.QueryAsync(
             $"""
             with {Found(ask)}, spot as (
@@ -192,7 +221,17 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
             group by floor(k.latitude / {square}), floor(k.longitude / {square})
             order by 3 desc
             """,
-            ask.Values, r => new FindCluster(r.GetDouble(0), r.GetDouble(1), r.GetInt64(2), r.GetInt32(3), r.IsDBNull(4) ? null : r.GetInt32(4), r.GetString(5)), cancel);
+            ask.Values,
+            r => new FindCluster(
+                r.GetDouble(0),
+                r.GetDouble(1),
+                r.GetInt64(2),
+                r.GetInt32(3),
+                r.IsDBNull(4) ? null : r.GetInt32(4),
+                r.GetString(5)
+            ),
+            cancel
+        );
     }
 
     /// <summary>
@@ -204,10 +243,10 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
         var counted = ask.OnLines
             ? $"select v.site, v.visited_on, 1, w.latitude, w.longitude {Lines} {AtPlace} where {ask.OfLines}"
             : $"""
-              select v.site, v.visited_on, c.lines, w.latitude, w.longitude from visit v join count_sheet c on c.visit = v.id {AtPlace} where {ask.OfVisits}
-              union all
-              select v.site, v.visited_on, -1, w.latitude, w.longitude {Lines} {AtPlace} where {ask.OfHiddenLines} and {ask.OfVisits}
-              """;
+                select v.site, v.visited_on, c.lines, w.latitude, w.longitude from visit v join count_sheet c on c.visit = v.id {AtPlace} where {ask.OfVisits}
+                union all
+                select v.site, v.visited_on, -1, w.latitude, w.longitude {Lines} {AtPlace} where {ask.OfHiddenLines} and {ask.OfVisits}
+                """;
         return $"""
             found (site, day, n, latitude, longitude) as (
                 {counted}
@@ -216,7 +255,27 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
             """;
     }
 
-    private static Find ReadFind(NpgsqlDataReader r) => new(
-        r.GetBoolean(0), r.GetInt32(1), r.GetInt32(2), r.GetString(3), r.GetFieldValue<DateOnly>(4), r.GetInt32(5), r.GetString(6), r.GetString(7), r.GetString(8), r.GetString(9), r.GetString(10),
-        r.Named<IdentificationQualifier>(11), r.Named<Origin>(12), r.Named<CountUnit>(13), r.NumberOrNull(14), r.NamedOrNull<Protocol>(15), r.GetString(16), r.NumberOrNull(17), r.NumberOrNull(18), r.NumberOrNull(19));
+    private static Find ReadFind(NpgsqlDataReader r) =>
+        new(
+            r.GetBoolean(0),
+            r.GetInt32(1),
+            r.GetInt32(2),
+            r.GetString(3),
+            r.GetFieldValue<DateOnly>(4),
+            r.GetInt32(5),
+            r.GetString(6),
+            r.GetString(7),
+            r.GetString(8),
+            r.GetString(9),
+            r.GetString(10),
+            r.Named<IdentificationQualifier>(11),
+            r.Named<Origin>(12),
+            r.Named<CountUnit>(13),
+            r.NumberOrNull(14),
+            r.NamedOrNull<Protocol>(15),
+            r.GetString(16),
+            r.NumberOrNull(17),
+            r.NumberOrNull(18),
+            r.NumberOrNull(19)
+        );
 }

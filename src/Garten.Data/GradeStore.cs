@@ -4,29 +4,18 @@ using Npgsql;
 namespace Garten.Data;
 
 /// <summary>A grade a person set against the one computed.</summary>
-/// <param name="Grade">The grade.</param>
-/// <param name="Reason">Why.</param>
-/// <param name="Person">Who.</param>
-/// <param name="On">When.</param>
 public sealed record GradeOverrule(Grade Grade, string Reason, string Person, DateOnly On);
 
 /// <summary>What a person once said of a grade.</summary>
 /// <param name="Grade">The grade set; null where the computed one was let stand again.</param>
-/// <param name="Reason">Why.</param>
-/// <param name="Person">Who.</param>
-/// <param name="At">When.</param>
 public sealed record OverruledOnce(Grade? Grade, string Reason, string Person, DateTimeOffset At);
 
 /// <summary>A grade that fell and has not risen again.</summary>
-/// <param name="Plant">The plant.</param>
-/// <param name="From">What it was.</param>
-/// <param name="To">What it is.</param>
 /// <param name="Because">What is not met any more, in words.</param>
 /// <param name="On">When it fell.</param>
 public sealed record GradeFall(int Plant, Grade From, Grade To, string Because, DateOnly On);
 
 /// <summary>The grades of plants as they changed, and those set by a person.</summary>
-/// <param name="source">The database.</param>
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class GradeStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
@@ -36,7 +25,6 @@ public sealed class GradeStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     public GradeStore SeenBy(SensitivePlacePolicy leaving) => new(source, leaving, journal);
 
     /// <summary>Plants whose grade fell at its latest change.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<GradeFall>> FallsAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -50,34 +38,58 @@ public sealed class GradeStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             where place = 1 and before is not null and {policy.Shows("g.plant")}
             order by noted_at desc
             """,
-            [], r => new GradeFall(r.GetInt32(0), r.Named<Grade>(2), r.Named<Grade>(1), r.GetString(3), r.GetFieldValue<DateOnly>(4)), cancel);
+            [],
+            r => new GradeFall(
+                r.GetInt32(0),
+                r.Named<Grade>(2),
+                r.Named<Grade>(1),
+                r.GetString(3),
+                r.GetFieldValue<DateOnly>(4)
+            ),
+            cancel
+        );
         return [.. latest.Where(f => f.To < f.From)];
     }
 
     /// <summary>Sets a grade against the one computed, or takes that back.</summary>
-    /// <param name="head">Who.</param>
-    /// <param name="plant">The plant.</param>
     /// <param name="grade">The grade; null to let the computed one stand.</param>
-    /// <param name="reason">Why.</param>
-    /// <param name="cancel">Gives up.</param>
-    public Task<PlantInColony> OverruleAsync(CommandHead head, int plant, Grade? grade, string reason, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            await connection.ExecuteAsync(
-                "insert into grade_overrule (plant, grade, reason, person) values ($1, $2, $3, $4)", [plant, grade?.ToString(), reason, head.Person], cancel);
-            return [];
-        },
-        cancel);
+    public Task<PlantInColony> OverruleAsync(
+        CommandHead head,
+        int plant,
+        Grade? grade,
+        string reason,
+        CancellationToken cancel
+    ) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
+            {
+                await connection.ExecuteAsync(
+                    "insert into grade_overrule (plant, grade, reason, person) values ($1, $2, $3, $4)",
+                    [plant, grade?.ToString(), reason, head.Person],
+                    cancel
+                );
+                return [];
+            },
+            cancel
+        );
 
     /// <summary>All that persons said of the grade of a plant, the earliest first.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<OverruledOnce>> OverrulesAsync(int plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
             "select o.grade, o.reason, h.name, o.given_at from grade_overrule o join person h on h.id = o.person where o.plant = $1 order by o.id",
-            [plant], r => new OverruledOnce(r.NamedOrNull<Grade>(0), r.GetString(1), r.GetString(2), r.GetFieldValue<DateTimeOffset>(3)), cancel);
+            [plant],
+            r => new OverruledOnce(
+                r.NamedOrNull<Grade>(0),
+                r.GetString(1),
+                r.GetString(2),
+                r.GetFieldValue<DateTimeOffset>(3)
+            ),
+            cancel
+        );
     }
 }

@@ -5,13 +5,10 @@ using Npgsql;
 namespace Garten.Data;
 
 /// <summary>Keeps every version of a guide that was ever loaded.</summary>
-/// <param name="source">The database.</param>
 public sealed class GuideStore(NpgsqlDataSource source)
 {
     /// <summary>Keeps a sound guide; one with the same content is kept once.</summary>
-    /// <param name="package">Its files.</param>
     /// <param name="guide">The guide read from them.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>Number of the version in the store.</returns>
     public async Task<int> KeepAsync(PackageFiles package, Guide guide, CancellationToken cancel)
     {
@@ -21,7 +18,11 @@ public sealed class GuideStore(NpgsqlDataSource source)
 
         // Two servers may start on one database at once; the second waits here and then finds the guide kept.
         await connection.ExecuteAsync("select pg_advisory_xact_lock(hashtext('guide_version'))", [], cancel);
-        var known = await connection.ScalarAsync<int?>("select id from guide_version where checksum = $1", [checksum], cancel);
+        var known = await connection.ScalarAsync<int?>(
+            "select id from guide_version where checksum = $1",
+            [checksum],
+            cancel
+        );
         if (known is { } id)
         {
             return id;
@@ -29,17 +30,26 @@ public sealed class GuideStore(NpgsqlDataSource source)
 
         var version = await connection.ScalarAsync<int>(
             "insert into guide_version (guide, version, title, checksum) values ($1, $2, $3, $4) returning id",
-            [guide.Title.Id, guide.Title.Version, guide.Title.Title, checksum], cancel);
+            [guide.Title.Id, guide.Title.Version, guide.Title.Title, checksum],
+            cancel
+        );
         foreach (var (path, content) in package.All)
         {
             await connection.ExecuteAsync(
-                "insert into guide_file (guide_version, path, content) values ($1, $2, $3)", [version, path, content], cancel);
+                "insert into guide_file (guide_version, path, content) values ($1, $2, $3)",
+                [version, path, content],
+                cancel
+            );
         }
 
         await CopyTaxaAsync(connection, version, guide, cancel);
         await CopyStandingsAsync(connection, version, guide, cancel);
-        await using (var writer = await connection.BeginBinaryImportAsync(
-            "copy guide_character (guide_version, character) from stdin (format binary)", cancel))
+        await using (
+            var writer = await connection.BeginBinaryImportAsync(
+                "copy guide_character (guide_version, character) from stdin (format binary)",
+                cancel
+            )
+        )
         {
             foreach (var character in guide.Characters)
             {
@@ -55,11 +65,17 @@ public sealed class GuideStore(NpgsqlDataSource source)
         return version;
     }
 
-    private static async Task CopyTaxaAsync(NpgsqlConnection connection, int version, Guide guide, CancellationToken cancel)
+    private static async Task CopyTaxaAsync(
+        NpgsqlConnection connection,
+        int version,
+        Guide guide,
+        CancellationToken cancel
+    )
     {
         await using var writer = await connection.BeginBinaryImportAsync(
             "copy guide_taxon (guide_version, taxon, parent, rank, name, author, family, genus, common_name, status) from stdin (format binary)",
-            cancel);
+            cancel
+        );
         foreach (var taxon in guide.Taxa)
         {
             await writer.StartRowAsync(cancel);
@@ -86,10 +102,22 @@ public sealed class GuideStore(NpgsqlDataSource source)
         await writer.CompleteAsync(cancel);
     }
 
-    private static async Task CopyStandingsAsync(NpgsqlConnection connection, int version, Guide guide, CancellationToken cancel)
+    private static async Task CopyStandingsAsync(
+        NpgsqlConnection connection,
+        int version,
+        Guide guide,
+        CancellationToken cancel
+    )
     {
-        await using var writer = await connection.BeginBinaryImportAsync("copy guide_taxon_area (guide_version, taxon, area, status) from stdin (format binary)", cancel);
-        foreach (var (taxon, area) in guide.Taxa.SelectMany(t => guide.Areas.Select(a => (t, a.Id))).Where(x => guide.StatusIn(x.t.Id, x.Id) != x.t.Status))
+        await using var writer = await connection.BeginBinaryImportAsync(
+            "copy guide_taxon_area (guide_version, taxon, area, status) from stdin (format binary)",
+            cancel
+        );
+        foreach (
+            var (taxon, area) in guide
+                .Taxa.SelectMany(t => guide.Areas.Select(a => (t, a.Id)))
+                .Where(x => guide.StatusIn(x.t.Id, x.Id) != x.t.Status)
+        )
         {
             await writer.StartRowAsync(cancel);
             await writer.WriteAsync(version, cancel);

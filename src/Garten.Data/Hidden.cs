@@ -16,13 +16,16 @@ internal static class Hidden
     {
         /// <summary>True for plants the person may know of.</summary>
         /// <param name="plant">The column that holds the plant.</param>
-        public string Shows(string plant) => policy.HidesSensitive
-            ? $"{plant} not in (select h.id from sensitive_plant h where h.taken_by is distinct from {policy.OwnOrNull()})" : "true";
+        public string Shows(string plant) =>
+            policy.HidesSensitive
+                ? $"{plant} not in (select h.id from sensitive_plant h where h.taken_by is distinct from {policy.OwnOrNull()})"
+                : "true";
 
         /// <summary>True for lines of counts the person may know of.</summary>
         /// <param name="line">Name of the table of lines.</param>
         /// <param name="visit">Name of the table of visits.</param>
-        public string ShowsLine(string line, string visit) => !policy.HidesSensitive ? "true"
+        public string ShowsLine(string line, string visit) =>
+            !policy.HidesSensitive ? "true"
             : policy.Own is null ? policy.ShowsTaxon(line)
             : $"({policy.ShowsTaxon(line)} or {line}.person = {policy.OwnOrNull()} or {visit}.recorder = {policy.OwnOrNull()})";
 
@@ -36,8 +39,10 @@ internal static class Hidden
 
         /// <summary>True for pictures that show no plant the person may not know of.</summary>
         /// <param name="photo">The column that holds the picture.</param>
-        public string ShowsPhoto(string photo) => policy.HidesSensitive
-            ? $"not exists (select from photo_use pu join plant_visit pw on pw.id = pu.plant_visit where pu.photo = {photo} and not {policy.Shows("pw.plant")})" : "true";
+        public string ShowsPhoto(string photo) =>
+            policy.HidesSensitive
+                ? $"not exists (select from photo_use pu join plant_visit pw on pw.id = pu.plant_visit where pu.photo = {photo} and not {policy.Shows("pw.plant")})"
+                : "true";
 
         private string OwnOrNull() => policy.Own?.ToString(CultureInfo.InvariantCulture) ?? "null";
     }

@@ -12,30 +12,39 @@ namespace Garten.Data;
 /// <param name="People">People they name who stand on no record yet.</param>
 /// <param name="Sites">Sites they add.</param>
 /// <param name="Plants">Followed plants they add, or add to.</param>
-public sealed record ImportChange(int Sheets, int Lines, int Known, IReadOnlyList<int> Differing, IReadOnlyList<string> People, IReadOnlyList<string> Sites, PlantChange Plants);
+public sealed record ImportChange(
+    int Sheets,
+    int Lines,
+    int Known,
+    IReadOnlyList<int> Differing,
+    IReadOnlyList<string> People,
+    IReadOnlyList<string> Sites,
+    PlantChange Plants
+);
 
 /// <summary>A plot or transect visits were made at, drawn anew where it is not on the map.</summary>
 /// <param name="Request">Number that is the same whenever the same place is brought in.</param>
-/// <param name="Name">Its name.</param>
-/// <param name="Kind">What it is.</param>
 /// <param name="Shape">Where it lies.</param>
 public sealed record ImportPlace(Guid Request, string Name, PlaceKind Kind, PlaceShape Shape);
 
 /// <summary>Visits of one person to one site on one day, as a file tells them.</summary>
 /// <param name="Request">Number that is the same whenever the same visit is brought in.</param>
 /// <param name="Site">Name of the site.</param>
-/// <param name="Date">The day.</param>
-/// <param name="Recorder">Who recorded.</param>
-/// <param name="Effort">How it was made.</param>
 /// <param name="Rows">What was seen; each name, origin and unit once in a plot.</param>
-public sealed record ImportVisit(Guid Request, string Site, DateOnly Date, string Recorder, ImportedEffort Effort, IReadOnlyList<ImportedRow> Rows)
+public sealed record ImportVisit(
+    Guid Request,
+    string Site,
+    DateOnly Date,
+    string Recorder,
+    ImportedEffort Effort,
+    IReadOnlyList<ImportedRow> Rows
+)
 {
     /// <summary>The plot or transect it was made at; null where it was made at the site at large.</summary>
     public ImportPlace? Place { get; init; }
 }
 
 /// <summary>Brings records in.</summary>
-/// <param name="source">The database.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
 {
@@ -46,17 +55,20 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
     private const long Turn = 0x47_61_72_74_65_6E_49_6D;
 
     /// <summary>Brings visits in, all or none; what is there already is not brought in again.</summary>
-    /// <param name="visits">The visits.</param>
-    /// <param name="plants">Followed plants.</param>
     /// <param name="newSites">Sites to add before; those there already stay as they are.</param>
     /// <param name="guideVersion">The guide the names are of.</param>
-    /// <param name="head">Who brings them in.</param>
     /// <param name="keep">False to find out what would change, and change nothing.</param>
     /// <param name="progress">Told what share is done; null for nobody.</param>
-    /// <param name="cancel">Gives up; then nothing was brought in.</param>
     public async Task<ImportChange> BringInAsync(
-        IReadOnlyList<ImportVisit> visits, IReadOnlyList<ArrivingPlant> plants, IReadOnlyList<ImportedSite> newSites, int guideVersion, CommandHead head, bool keep, IProgress<double>? progress,
-        CancellationToken cancel)
+        IReadOnlyList<ImportVisit> visits,
+        IReadOnlyList<ArrivingPlant> plants,
+        IReadOnlyList<ImportedSite> newSites,
+        int guideVersion,
+        CommandHead head,
+        bool keep,
+        IProgress<double>? progress,
+        CancellationToken cancel
+    )
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -70,32 +82,57 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
 
         foreach (var site in newSites)
         {
-            sites.AddRange(await connection.QueryAsync(
-                """
-                insert into site (name, elevation_m, latitude, longitude, uncertainty_m, description, habitats, snow_gone_month, snow_gone_day, flora_area)
-                values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (name) do nothing returning name
-                """,
-                [
-                    site.Name, site.ElevationM, site.At?.Latitude, site.At?.Longitude, site.UncertaintyM, site.Description, site.Habitats.ToArray(), (short?)site.SnowGone?.Month,
-                    (short?)site.SnowGone?.Day, site.FloraArea,
-                ],
-                r => r.GetString(0), cancel));
+            sites.AddRange(
+                await connection.QueryAsync(
+                    """
+                    insert into site (name, elevation_m, latitude, longitude, uncertainty_m, description, habitats, snow_gone_month, snow_gone_day, flora_area)
+                    values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (name) do nothing returning name
+                    """,
+                    [
+                        site.Name,
+                        site.ElevationM,
+                        site.At?.Latitude,
+                        site.At?.Longitude,
+                        site.UncertaintyM,
+                        site.Description,
+                        site.Habitats.ToArray(),
+                        (short?)site.SnowGone?.Month,
+                        (short?)site.SnowGone?.Day,
+                        site.FloraArea,
+                    ],
+                    r => r.GetString(0),
+                    cancel
+                )
+            );
         }
 
         await CopyVisitsAsync(connection, visits, await PlacesAsync(connection, visits, person, cancel), cancel);
 
         // Imports take turns until they end, so that what is not there now is brought in by this one alone.
         await connection.ExecuteAsync("select pg_advisory_xact_lock($1)", [Turn], cancel, patient: true);
-        await connection.ExecuteAsync("update arriving_sheet a set fresh = false from count_sheet s where s.request = a.request", [], cancel, patient: true);
+        await connection.ExecuteAsync(
+            "update arriving_sheet a set fresh = false from count_sheet s where s.request = a.request",
+            [],
+            cancel,
+            patient: true
+        );
         progress?.Report(0.05);
         await CopyAsync(connection, visits, share => progress?.Report(0.05 + (0.25 * share)), cancel);
-        var people = await connection.QueryAsync("insert into person (name) select distinct recorder from arriving_sheet on conflict (name) do nothing returning name", [], r => r.GetString(0), cancel);
+        var people = await connection.QueryAsync(
+            "insert into person (name) select distinct recorder from arriving_sheet on conflict (name) do nothing returning name",
+            [],
+            r => r.GetString(0),
+            cancel
+        );
         await connection.ExecuteAsync(
             """
             insert into visit (site, visited_on, recorder)
             select distinct s.id, a.day, p.id from arriving_sheet a join site s on s.name = a.site join person p on p.name = a.recorder on conflict do nothing
             """,
-            [], cancel, patient: true);
+            [],
+            cancel,
+            patient: true
+        );
         await CountAnewAsync(connection, "visit", visits.Count, cancel);
         var sheets = await connection.ExecuteAsync(
             """
@@ -105,19 +142,32 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
             join visit v on v.site = s.id and v.visited_on = a.day and v.recorder = p.id
             on conflict (request) do nothing
             """,
-            [], cancel, patient: true);
+            [],
+            cancel,
+            patient: true
+        );
         await CountAnewAsync(connection, "count_sheet", sheets, cancel);
 
         // A sheet that has just begun has no lines yet that these could meet. Many come in parts, so that it can be told how far it is, and
         // in the order of the sheets, so that the lines of one lie together and the indexes stay full.
         progress?.Report(0.35);
-        var (first, last) = (await connection.QueryAsync(
-            "select coalesce(min(s.id), 1), coalesce(max(s.id), 0) from arriving_sheet h join count_sheet s on s.request = h.request where h.fresh", [], r => (r.GetInt32(0), r.GetInt32(1)), cancel, patient: true))[0];
+        var (first, last) = (
+            await connection.QueryAsync(
+                "select coalesce(min(s.id), 1), coalesce(max(s.id), 0) from arriving_sheet h join count_sheet s on s.request = h.request where h.fresh",
+                [],
+                r => (r.GetInt32(0), r.GetInt32(1)),
+                cancel,
+                patient: true
+            )
+        )[0];
         var parts = visits.Sum(v => v.Rows.Count) < Many ? 1 : Parts;
         var lines = 0;
         for (var part = 0; part < parts; part++)
         {
-            var (from, to) = (first + (int)((last - first + 1L) * part / parts), first + (int)((last - first + 1L) * (part + 1) / parts));
+            var (from, to) = (
+                first + (int)((last - first + 1L) * part / parts),
+                first + (int)((last - first + 1L) * (part + 1) / parts)
+            );
             lines += await connection.ExecuteAsync(
                 """
                 insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
@@ -125,7 +175,10 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
                 from arriving_sheet h join count_sheet s on s.request = h.request join arriving a on a.request = h.request
                 where h.fresh and s.id >= $3 and s.id < $4 order by s.id
                 """,
-                [guideVersion, person, from, to], cancel, patient: true);
+                [guideVersion, person, from, to],
+                cancel,
+                patient: true
+            );
             progress?.Report(0.35 + (0.55 * (part + 1) / parts));
         }
 
@@ -139,7 +192,10 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
                 select from count_line l where l.sheet = s.id and l.plot = a.plot and l.taxon = a.taxon and l.unit = a.unit and l.amount = a.amount and l.removed_at is null))
             on conflict (sheet, plot, taxon, qualifier, origin, unit, coalesce(apart, 0)) where removed_at is null and unit <> 'GirthCentimetres' do nothing
             """,
-            [guideVersion, person], cancel, patient: true);
+            [guideVersion, person],
+            cancel,
+            patient: true
+        );
         await CountAnewAsync(connection, "count_line", lines, cancel);
         var differing = await connection.QueryAsync(
             """
@@ -149,7 +205,11 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
             where a.unit <> 'GirthCentimetres' and l.amount is distinct from a.amount
             order by a.line
             """,
-            [], r => r.GetInt32(0), cancel, patient: true);
+            [],
+            r => r.GetInt32(0),
+            cancel,
+            patient: true
+        );
         ArrivingPlants arriving = new(connection, guideVersion, keep);
         var followed = await arriving.BringInAsync(plants, cancel);
         if (keep)
@@ -162,26 +222,58 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
             await transaction.CommitAsync(cancel);
         }
 
-        return new(sheets, lines, visits.Sum(v => v.Rows.Count) - lines, differing, [.. people, .. arriving.NewPeople], sites, followed);
+        return new(
+            sheets,
+            lines,
+            visits.Sum(v => v.Rows.Count) - lines,
+            differing,
+            [.. people, .. arriving.NewPeople],
+            sites,
+            followed
+        );
     }
 
     /// <summary>Plots and transects by what they are called and where they lie; those that are not on the map are drawn.</summary>
-    private static async Task<Dictionary<Guid, int>> PlacesAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, int person, CancellationToken cancel)
+    private static async Task<Dictionary<Guid, int>> PlacesAsync(
+        NpgsqlConnection connection,
+        IReadOnlyList<ImportVisit> visits,
+        int person,
+        CancellationToken cancel
+    )
     {
         Dictionary<Guid, int> ids = [];
-        foreach (var (place, site) in visits.Where(v => v.Place is not null).GroupBy(v => v.Place!.Request).Select(g => (g.First().Place!, g.First().Site)))
+        foreach (
+            var (place, site) in visits
+                .Where(v => v.Place is not null)
+                .GroupBy(v => v.Place!.Request)
+                .Select(g => (g.First().Place!, g.First().Site))
+        )
         {
             var points = MapStore.PointsOf(place.Shape);
             ids[place.Request] = await connection.ScalarAsync<int?>(
                 "select id from place where name = $1 and kind = $2 and form = $3 and points = $4 and removed_at is null order by id limit 1",
-                [place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), points], cancel)
+                [place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), points],
+                cancel
+            )
                 ?? await connection.ScalarAsync<int>(
                     """
                     insert into place (request, name, kind, form, points, site, person, latitude, longitude)
                     select $1, $2, $3, $4, $5, s.id, $7, $8, $9 from site s where s.name = $6
                     on conflict (request) do update set removed_at = null returning id
                     """,
-                    [place.Request, place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), points, site, person, place.Shape.Middle.Latitude, place.Shape.Middle.Longitude], cancel);
+                    [
+                        place.Request,
+                        place.Name,
+                        place.Kind.ToString(),
+                        place.Shape.Form.ToString(),
+                        points,
+                        site,
+                        person,
+                        place.Shape.Middle.Latitude,
+                        place.Shape.Middle.Longitude,
+                    ],
+                    cancel
+                );
         }
 
         return ids;
@@ -191,7 +283,12 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
     private static Task CountAnewAsync(NpgsqlConnection connection, string table, int rows, CancellationToken cancel) =>
         rows < Many ? Task.CompletedTask : connection.ExecuteAsync($"analyze {table}", [], cancel, patient: true);
 
-    private static async Task CopyVisitsAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, Dictionary<Guid, int> places, CancellationToken cancel)
+    private static async Task CopyVisitsAsync(
+        NpgsqlConnection connection,
+        IReadOnlyList<ImportVisit> visits,
+        Dictionary<Guid, int> places,
+        CancellationToken cancel
+    )
     {
         await connection.ExecuteAsync(
             """
@@ -200,9 +297,15 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
                 length_m double precision, started time, ended time, companions text not null, weather text not null, note text not null,
                 place integer, fresh boolean not null default true) on commit drop
             """,
-            [], cancel);
-        await using (var copy = await connection.BeginBinaryImportAsync(
-            "copy arriving_sheet (request, site, day, recorder, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place) from stdin (format binary)", cancel))
+            [],
+            cancel
+        );
+        await using (
+            var copy = await connection.BeginBinaryImportAsync(
+                "copy arriving_sheet (request, site, day, recorder, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place) from stdin (format binary)",
+                cancel
+            )
+        )
         {
             foreach (var visit in visits)
             {
@@ -232,7 +335,12 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
     private static Task WriteAsync<T>(NpgsqlBinaryImporter copy, T? value, CancellationToken cancel)
         where T : struct => value is { } there ? copy.WriteAsync(there, cancel) : copy.WriteNullAsync(cancel);
 
-    private static async Task CopyAsync(NpgsqlConnection connection, IReadOnlyList<ImportVisit> visits, Action<double> told, CancellationToken cancel)
+    private static async Task CopyAsync(
+        NpgsqlConnection connection,
+        IReadOnlyList<ImportVisit> visits,
+        Action<double> told,
+        CancellationToken cancel
+    )
     {
         await connection.ExecuteAsync(
             """
@@ -240,8 +348,15 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
                 request uuid not null, plot integer not null, line integer not null, taxon text not null, qualifier text not null,
                 origin text not null, unit text not null, amount double precision, note text not null) on commit drop
             """,
-            [], cancel);
-        await using (var copy = await connection.BeginBinaryImportAsync("copy arriving (request, plot, line, taxon, qualifier, origin, unit, amount, note) from stdin (format binary)", cancel))
+            [],
+            cancel
+        );
+        await using (
+            var copy = await connection.BeginBinaryImportAsync(
+                "copy arriving (request, plot, line, taxon, qualifier, origin, unit, amount, note) from stdin (format binary)",
+                cancel
+            )
+        )
         {
             for (var i = 0; i < visits.Count; i++)
             {

@@ -13,11 +13,13 @@ internal sealed class KeptAssessments
     private readonly ConcurrentDictionary<int, (long Revision, PlantAssessment Content)> _kept = [];
 
     /// <summary>The assessments of plants at the revisions they were listed with, or later ones.</summary>
-    /// <param name="connection">A connection.</param>
     /// <param name="listed">Plants and revisions.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>By number; plants that were never assessed are not among them.</returns>
-    public async Task<Dictionary<int, PlantAssessment>> OfAsync(NpgsqlConnection connection, IReadOnlyCollection<(int Plant, long Revision)> listed, CancellationToken cancel)
+    public async Task<Dictionary<int, PlantAssessment>> OfAsync(
+        NpgsqlConnection connection,
+        IReadOnlyCollection<(int Plant, long Revision)> listed,
+        CancellationToken cancel
+    )
     {
         Dictionary<int, PlantAssessment> all = new(listed.Count);
         List<int> changed = [];
@@ -38,9 +40,14 @@ internal sealed class KeptAssessments
             return all;
         }
 
-        foreach (var (plant, revision, content) in await connection.QueryAsync(
-            "select plant, revision, content::text from plant_assessment where plant = any($1)", [changed.ToArray()],
-            r => (r.GetInt32(0), r.GetInt64(1), StoredPlants.Of<PlantAssessment>(r.GetString(2))), cancel))
+        foreach (
+            var (plant, revision, content) in await connection.QueryAsync(
+                "select plant, revision, content::text from plant_assessment where plant = any($1)",
+                [changed.ToArray()],
+                r => (r.GetInt32(0), r.GetInt64(1), StoredPlants.Of<PlantAssessment>(r.GetString(2))),
+                cancel
+            )
+        )
         {
             _kept[plant] = (revision, content);
             all[plant] = content;

@@ -5,29 +5,23 @@ using Npgsql;
 namespace Garten.Data;
 
 /// <summary>A place drawn or brought in.</summary>
-/// <param name="Name">Its name.</param>
-/// <param name="Kind">What it is.</param>
 /// <param name="Shape">Where it lies.</param>
 /// <param name="Site">Number of the site it belongs to; null for none.</param>
 /// <param name="Note">A note; may be empty.</param>
 public sealed record PlaceContent(string Name, PlaceKind Kind, PlaceShape Shape, int? Site, string Note);
 
 /// <summary>A place as kept.</summary>
-/// <param name="Id">Its number.</param>
 /// <param name="Content">What is known of it.</param>
 /// <param name="Person">Who drew it.</param>
 /// <param name="Revision">Revision a change must start from.</param>
 public sealed record StoredPlace(int Id, PlaceContent Content, string Person, long Revision);
 
 /// <summary>Where a plant stands.</summary>
-/// <param name="Plant">The plant.</param>
-/// <param name="At">The position.</param>
 /// <param name="UncertaintyM">Radius in metres within which it holds.</param>
 /// <param name="Person">Who said so.</param>
 public sealed record PlantPosition(int Plant, GeoPoint At, double UncertaintyM, string Person);
 
 /// <summary>Places, positions of plants, and the ground they are drawn on.</summary>
-/// <param name="source">The database.</param>
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
@@ -37,7 +31,6 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
     public MapStore SeenBy(SensitivePlacePolicy leaving) => new(source, leaving, journal);
 
     /// <summary>All places that were not taken away, by name.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<StoredPlace>> PlacesAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -49,107 +42,170 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
             [],
             r => new StoredPlace(
                 r.GetInt32(0),
-                new(r.GetString(1), r.Named<PlaceKind>(2), new(r.Named<ShapeForm>(3), [.. r.GetFieldValue<double[]>(4).Chunk(2).Select(c => new GeoPoint(c[0], c[1]))]), r.IsDBNull(5) ? null : r.GetInt32(5), r.GetString(6)),
-                r.GetString(7), r.GetInt64(8)),
-            cancel);
+                new(
+                    r.GetString(1),
+                    r.Named<PlaceKind>(2),
+                    new(
+                        r.Named<ShapeForm>(3),
+                        [.. r.GetFieldValue<double[]>(4).Chunk(2).Select(c => new GeoPoint(c[0], c[1]))]
+                    ),
+                    r.IsDBNull(5) ? null : r.GetInt32(5),
+                    r.GetString(6)
+                ),
+                r.GetString(7),
+                r.GetInt64(8)
+            ),
+            cancel
+        );
     }
 
     /// <summary>Keeps places, all or none; those of a request sent before are kept once.</summary>
-    /// <param name="head">Who brings them.</param>
-    /// <param name="request">Number of the request.</param>
-    /// <param name="places">The places.</param>
-    /// <param name="cancel">Gives up.</param>
-    public Task AddAsync(CommandHead head, Guid request, IReadOnlyList<PlaceContent> places, CancellationToken cancel) => journal.ChangeAsync(
-        head,
-        async connection =>
-        {
-            for (var i = 0; i < places.Count; i++)
+    public Task AddAsync(
+        CommandHead head,
+        Guid request,
+        IReadOnlyList<PlaceContent> places,
+        CancellationToken cancel
+    ) =>
+        journal.ChangeAsync(
+            head,
+            async connection =>
             {
-                var place = places[i];
-                await connection.ExecuteAsync(
-                    """
-                    insert into place (request, name, kind, form, points, site, note, person, latitude, longitude)
-                    values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (request) do nothing
-                    """,
-                    [Numbered(request, i), place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), PointsOf(place.Shape), place.Site, place.Note, head.Person, place.Shape.Middle.Latitude, place.Shape.Middle.Longitude], cancel);
-            }
+                for (var i = 0; i < places.Count; i++)
+                {
+                    var place = places[i];
+                    await connection.ExecuteAsync(
+                        """
+                        insert into place (request, name, kind, form, points, site, note, person, latitude, longitude)
+                        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (request) do nothing
+                        """,
+                        [
+                            Numbered(request, i),
+                            place.Name,
+                            place.Kind.ToString(),
+                            place.Shape.Form.ToString(),
+                            PointsOf(place.Shape),
+                            place.Site,
+                            place.Note,
+                            head.Person,
+                            place.Shape.Middle.Latitude,
+                            place.Shape.Middle.Longitude,
+                        ],
+                        cancel
+                    );
+                }
 
-            return [];
-        },
-        cancel);
+                return [];
+            },
+            cancel
+        );
 
     /// <summary>Changes a place.</summary>
-    /// <param name="head">Who changes it.</param>
-    /// <param name="id">Its number.</param>
     /// <param name="place">What is known of it now.</param>
     /// <param name="expected">Revision the change starts from.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">There is none.</exception>
     /// <exception cref="ChangedMeanwhileException">Somebody else changed it in between.</exception>
-    public Task SetAsync(CommandHead head, int id, PlaceContent place, long expected, CancellationToken cancel) => journal.ChangeAsync(
-        head,
-        async connection =>
-        {
-            var revision = await connection.ScalarAsync<long?>("select revision from place where id = $1 and removed_at is null for update", [id], cancel) ?? throw NoSuchPlace();
-            if (revision != expected)
+    public Task SetAsync(CommandHead head, int id, PlaceContent place, long expected, CancellationToken cancel) =>
+        journal.ChangeAsync(
+            head,
+            async connection =>
             {
-                throw new ChangedMeanwhileException("Somebody else changed this place in the meantime. The map shows it as it stands now; what you wrote is still in the fields.", null);
-            }
+                var revision = await connection.ScalarAsync<long?>(
+                    "select revision from place where id = $1 and removed_at is null for update",
+                    [id],
+                    cancel
+                ) ?? throw NoSuchPlace();
+                if (revision != expected)
+                {
+                    throw new ChangedMeanwhileException(
+                        "Somebody else changed this place in the meantime. The map shows it as it stands now; what you wrote is still in the fields.",
+                        null
+                    );
+                }
 
-            await connection.ExecuteAsync(
-                """
-                update place set name = $2, kind = $3, form = $4, points = $5, site = $6, note = $7, latitude = $8, longitude = $9, revision = nextval('revision_number') where id = $1
-                """,
-                [id, place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), PointsOf(place.Shape), place.Site, place.Note, place.Shape.Middle.Latitude, place.Shape.Middle.Longitude], cancel);
-            return [];
-        },
-        cancel);
+                await connection.ExecuteAsync(
+                    """
+                    update place set name = $2, kind = $3, form = $4, points = $5, site = $6, note = $7, latitude = $8, longitude = $9, revision = nextval('revision_number') where id = $1
+                    """,
+                    [
+                        id,
+                        place.Name,
+                        place.Kind.ToString(),
+                        place.Shape.Form.ToString(),
+                        PointsOf(place.Shape),
+                        place.Site,
+                        place.Note,
+                        place.Shape.Middle.Latitude,
+                        place.Shape.Middle.Longitude,
+                    ],
+                    cancel
+                );
+                return [];
+            },
+            cancel
+        );
 
     /// <summary>Takes a place away, or puts it back.</summary>
-    /// <param name="head">Who does it.</param>
-    /// <param name="id">Its number.</param>
     /// <param name="away">True to take it away.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">There is none.</exception>
-    public Task TakeAwayAsync(CommandHead head, int id, bool away, CancellationToken cancel) => journal.ChangeAsync(
-        head,
-        async connection => await connection.ExecuteAsync(
-            "update place set removed_at = case when $2 then now() end, revision = nextval('revision_number') where id = $1", [id, away], cancel) == 1 ? [] : throw NoSuchPlace(),
-        cancel);
+    public Task TakeAwayAsync(CommandHead head, int id, bool away, CancellationToken cancel) =>
+        journal.ChangeAsync(
+            head,
+            async connection =>
+                await connection.ExecuteAsync(
+                    "update place set removed_at = case when $2 then now() end, revision = nextval('revision_number') where id = $1",
+                    [id, away],
+                    cancel
+                ) == 1
+                    ? []
+                    : throw NoSuchPlace(),
+            cancel
+        );
 
     /// <summary>Where plants stand, as said last.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<PlantPosition>> PositionsAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
             $"""
             select distinct on (o.plant) o.plant, o.latitude, o.longitude, o.uncertainty_m, p.name
-            from plant_position o join person p on p.id = o.person where {policy.Shows("o.plant")} order by o.plant, o.id desc
+            from plant_position o join person p on p.id = o.person where {policy.Shows(
+                "o.plant"
+            )} order by o.plant, o.id desc
             """,
-            [], r => new PlantPosition(r.GetInt32(0), new(r.GetDouble(1), r.GetDouble(2)), r.GetDouble(3), r.GetString(4)), cancel);
+            [],
+            r => new PlantPosition(r.GetInt32(0), new(r.GetDouble(1), r.GetDouble(2)), r.GetDouble(3), r.GetString(4)),
+            cancel
+        );
     }
 
     /// <summary>Says where a plant stands; what was said before stays in the store.</summary>
-    /// <param name="head">Who says so.</param>
-    /// <param name="plant">The plant.</param>
-    /// <param name="at">The position.</param>
     /// <param name="uncertainty">Radius in metres within which it holds.</param>
     /// <param name="typed">As typed; empty where it was pointed at or measured.</param>
-    /// <param name="cancel">Gives up.</param>
-    public Task<PlantInColony> SayAsync(CommandHead head, int plant, GeoPoint at, double uncertainty, string typed, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            await connection.ExecuteAsync(
-                "insert into plant_position (plant, latitude, longitude, uncertainty_m, typed, person) values ($1, $2, $3, $4, $5, $6)",
-                [plant, at.Latitude, at.Longitude, uncertainty, typed, head.Person], cancel);
-            return [];
-        },
-        cancel);
+    public Task<PlantInColony> SayAsync(
+        CommandHead head,
+        int plant,
+        GeoPoint at,
+        double uncertainty,
+        string typed,
+        CancellationToken cancel
+    ) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
+            {
+                await connection.ExecuteAsync(
+                    "insert into plant_position (plant, latitude, longitude, uncertainty_m, typed, person) values ($1, $2, $3, $4, $5, $6)",
+                    [plant, at.Latitude, at.Longitude, uncertainty, typed, head.Person],
+                    cancel
+                );
+                return [];
+            },
+            cancel
+        );
 
     /// <summary>The ground as GeoJSON; null where there is none.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<string?> BaseAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -157,17 +213,20 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
     }
 
     /// <summary>Sets the ground.</summary>
-    /// <param name="content">GeoJSON.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task SetBaseAsync(string content, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync("insert into map_base (content) values ($1) on conflict (one) do update set content = excluded.content", [content], cancel);
+        await connection.ExecuteAsync(
+            "insert into map_base (content) values ($1) on conflict (one) do update set content = excluded.content",
+            [content],
+            cancel
+        );
     }
 
     private static NotInStoreException NoSuchPlace() => new("There is no such place. Load the map again.");
 
-    internal static double[] PointsOf(PlaceShape shape) => [.. shape.Points.SelectMany(p => (double[])[p.Latitude, p.Longitude])];
+    internal static double[] PointsOf(PlaceShape shape) =>
+        [.. shape.Points.SelectMany(p => (double[])[p.Latitude, p.Longitude])];
 
     /// <summary>A request number of its own for each place of one request.</summary>
     private static Guid Numbered(Guid request, int number)

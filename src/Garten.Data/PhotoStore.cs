@@ -4,7 +4,6 @@ using Npgsql;
 namespace Garten.Data;
 
 /// <summary>What is known of a kept picture.</summary>
-/// <param name="Id">Its number.</param>
 /// <param name="Name">Name of its file.</param>
 /// <param name="Type">image/jpeg or image/png.</param>
 /// <param name="Width">Pixels across.</param>
@@ -12,24 +11,29 @@ namespace Garten.Data;
 /// <param name="Taken">When it was taken, in the camera's own time; null when not said.</param>
 /// <param name="Latitude">Where, in degrees north; null when not said.</param>
 /// <param name="Longitude">Where, in degrees east; null when not said.</param>
-public sealed record KeptPhoto(Guid Id, string Name, string Type, int Width, int Height, DateTime? Taken, double? Latitude, double? Longitude);
+public sealed record KeptPhoto(
+    Guid Id,
+    string Name,
+    string Type,
+    int Width,
+    int Height,
+    DateTime? Taken,
+    double? Latitude,
+    double? Longitude
+);
 
 /// <summary>A feature read from a picture.</summary>
-/// <param name="Photo">The picture.</param>
 /// <param name="Name">Name of its file.</param>
 /// <param name="Visit">The plant's visit.</param>
-/// <param name="Character">The character.</param>
 public sealed record PhotoUse(Guid Photo, string Name, int Visit, string Character);
 
 /// <summary>A picture features of a plant were read from.</summary>
-/// <param name="Photo">The picture.</param>
 /// <param name="Person">Who kept it.</param>
 /// <param name="Visit">The plant's visit.</param>
 /// <param name="Characters">The characters read from it.</param>
 public sealed record PlantPicture(KeptPhoto Photo, string Person, int Visit, IReadOnlyList<string> Characters);
 
 /// <summary>Pictures, and the features read from them.</summary>
-/// <param name="source">The database.</param>
 /// <param name="policy">What is hidden from who asks.</param>
 public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy policy)
 {
@@ -39,87 +43,118 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
     /// <summary>Keeps a picture; sent twice it is kept once.</summary>
     /// <param name="photo">What is known of it.</param>
-    /// <param name="content">The file.</param>
     /// <param name="person">Who keeps it.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="TakenException">Another picture is kept under its number.</exception>
     public async Task KeepAsync(KeptPhoto photo, byte[] content, int person, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        if (await KeepAsync(connection, photo, content, person, cancel) == 0
-            && !await connection.ScalarAsync<bool>("select content = $2 from photo where id = $1", [photo.Id, content], cancel))
+        if (
+            await KeepAsync(connection, photo, content, person, cancel) == 0
+            && !await connection.ScalarAsync<bool>(
+                "select content = $2 from photo where id = $1",
+                [photo.Id, content],
+                cancel
+            )
+        )
         {
-            throw new TakenException("Another picture is kept under this number. Choose the file again, so that yours gets one of its own.");
+            throw new TakenException(
+                "Another picture is kept under this number. Choose the file again, so that yours gets one of its own."
+            );
         }
     }
 
     /// <summary>Keeps a picture; one that is there already stays as it is.</summary>
-    /// <param name="connection">A connection.</param>
     /// <param name="photo">What is known of it.</param>
-    /// <param name="content">The file.</param>
     /// <param name="person">Who keeps it.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>How many were kept: 1 or 0.</returns>
-    internal static Task<int> KeepAsync(NpgsqlConnection connection, KeptPhoto photo, byte[] content, int person, CancellationToken cancel) => connection.ExecuteAsync(
+    internal static Task<int> KeepAsync(
+        NpgsqlConnection connection,
+        KeptPhoto photo,
+        byte[] content,
+        int person,
+        CancellationToken cancel
+    ) =>
+        connection.ExecuteAsync(
             """
             insert into photo (id, name, type, width, height, taken_at, latitude, longitude, content, kept_by)
             values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
             on conflict (id) do nothing
             """,
-            [photo.Id, photo.Name, photo.Type, photo.Width, photo.Height, photo.Taken, photo.Latitude, photo.Longitude, content, person], cancel);
+            [
+                photo.Id,
+                photo.Name,
+                photo.Type,
+                photo.Width,
+                photo.Height,
+                photo.Taken,
+                photo.Latitude,
+                photo.Longitude,
+                content,
+                person,
+            ],
+            cancel
+        );
 
     /// <summary>Said of a picture that is not there, and of one the person may not see.</summary>
     public const string NoSuchPhoto = "There is no such picture.";
 
     /// <summary>What is known of a picture.</summary>
-    /// <param name="id">Its number.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">There is none.</exception>
     public async Task<KeptPhoto> FindAsync(Guid id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
-            $"select id, name, type, width, height, taken_at, latitude, longitude from photo p where id = $1 and {policy.ShowsPhoto("p.id")}", [id],
-            ReadPhoto, cancel);
+            $"select id, name, type, width, height, taken_at, latitude, longitude from photo p where id = $1 and {policy.ShowsPhoto("p.id")}",
+            [id],
+            ReadPhoto,
+            cancel
+        );
         return found is [var photo] ? photo : throw new NotInStoreException(NoSuchPhoto);
     }
 
     /// <summary>A fingerprint of a picture's file (SHA-256, in hexadecimal digits); null where there is none.</summary>
-    /// <param name="id">Its number.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<string?> PrintAsync(Guid id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.ScalarAsync<string>($"select encode(sha256(content), 'hex') from photo p where id = $1 and {policy.ShowsPhoto("p.id")}", [id], cancel);
+        return await connection.ScalarAsync<string>(
+            $"select encode(sha256(content), 'hex') from photo p where id = $1 and {policy.ShowsPhoto("p.id")}",
+            [id],
+            cancel
+        );
     }
 
     /// <summary>The file of a picture.</summary>
-    /// <param name="id">Its number.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">There is none.</exception>
     public async Task<byte[]> ContentAsync(Guid id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.ScalarAsync<byte[]>($"select content from photo p where id = $1 and {policy.ShowsPhoto("p.id")}", [id], cancel) ?? throw new NotInStoreException(NoSuchPhoto);
+        return await connection.ScalarAsync<byte[]>(
+            $"select content from photo p where id = $1 and {policy.ShowsPhoto("p.id")}",
+            [id],
+            cancel
+        ) ?? throw new NotInStoreException(NoSuchPhoto);
     }
 
     /// <summary>Notes that features of a plant were read from a picture.</summary>
-    /// <param name="connection">A connection.</param>
-    /// <param name="photo">The picture.</param>
     /// <param name="visit">The plant's visit.</param>
-    /// <param name="characters">The characters.</param>
-    /// <param name="cancel">Gives up.</param>
-    internal static Task UseAsync(NpgsqlConnection connection, Guid photo, int visit, IReadOnlyList<string> characters, CancellationToken cancel) => connection.ExecuteAsync(
+    internal static Task UseAsync(
+        NpgsqlConnection connection,
+        Guid photo,
+        int visit,
+        IReadOnlyList<string> characters,
+        CancellationToken cancel
+    ) =>
+        connection.ExecuteAsync(
             """
             insert into photo_use (photo, plant_visit, character)
             select $1, $2, c from unnest($3::text[]) c
             on conflict do nothing
             """,
-            [photo, visit, characters.ToArray()], cancel);
+            [photo, visit, characters.ToArray()],
+            cancel
+        );
 
     /// <summary>The pictures features of a plant were read from, visit by visit, the one used first in front.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<PlantPicture>> PicturesAsync(int plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -136,12 +171,13 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             where {policy.ShowsPhoto("p.id")}
             order by u.plant_visit, u.used_at, p.id
             """,
-            [plant], r => new PlantPicture(ReadPhoto(r), r.GetString(8), r.GetInt32(9), r.GetFieldValue<string[]>(10)), cancel);
+            [plant],
+            r => new PlantPicture(ReadPhoto(r), r.GetString(8), r.GetInt32(9), r.GetFieldValue<string[]>(10)),
+            cancel
+        );
     }
 
     /// <summary>The features of a plant that were read from pictures.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<PhotoUse>> UsesAsync(int plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -154,9 +190,21 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             where pv.plant = $1 and {policy.ShowsPhoto("p.id")} and {policy.Shows("pv.plant")}
             order by u.used_at, u.character
             """,
-            [plant], r => new PhotoUse(r.GetGuid(0), r.GetString(1), r.GetInt32(2), r.GetString(3)), cancel);
+            [plant],
+            r => new PhotoUse(r.GetGuid(0), r.GetString(1), r.GetInt32(2), r.GetString(3)),
+            cancel
+        );
     }
 
-    private static KeptPhoto ReadPhoto(NpgsqlDataReader r) => new(
-        r.GetGuid(0), r.GetString(1), r.GetString(2), r.GetInt32(3), r.GetInt32(4), r.IsDBNull(5) ? null : r.GetDateTime(5), r.NumberOrNull(6), r.NumberOrNull(7));
+    private static KeptPhoto ReadPhoto(NpgsqlDataReader r) =>
+        new(
+            r.GetGuid(0),
+            r.GetString(1),
+            r.GetString(2),
+            r.GetInt32(3),
+            r.GetInt32(4),
+            r.IsDBNull(5) ? null : r.GetDateTime(5),
+            r.NumberOrNull(6),
+            r.NumberOrNull(7)
+        );
 }

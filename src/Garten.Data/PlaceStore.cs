@@ -10,7 +10,6 @@ public sealed record Person(int Id, string Name);
 
 /// <summary>A site.</summary>
 /// <param name="Id">Number in the store.</param>
-/// <param name="Name">Its name.</param>
 /// <param name="Description">What it is, in a sentence; may be empty.</param>
 /// <param name="ElevationM">Metres above sea level, where plants mostly stand.</param>
 /// <param name="Latitude">Decimal degrees north.</param>
@@ -20,8 +19,17 @@ public sealed record Person(int Id, string Name);
 /// <param name="SnowGone">The day on which snow is usually gone; null where none lies.</param>
 /// <param name="FloraArea">Identifier of the guide's area it lies in; empty where none is said.</param>
 public sealed record Site(
-    int Id, string Name, string Description, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM, string[] Habitats,
-    DayInYear? SnowGone = null, string FloraArea = "")
+    int Id,
+    string Name,
+    string Description,
+    double? ElevationM,
+    double? Latitude,
+    double? Longitude,
+    double? UncertaintyM,
+    string[] Habitats,
+    DayInYear? SnowGone = null,
+    string FloraArea = ""
+)
 {
     /// <summary>Revision a change must start from.</summary>
     public long Revision { get; init; }
@@ -34,7 +42,6 @@ public sealed record Site(
 }
 
 /// <summary>People and sites.</summary>
-/// <param name="source">The database.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
 {
@@ -43,57 +50,68 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
         "s.id, s.name, s.description, s.elevation_m, s.latitude, s.longitude, s.uncertainty_m, s.habitats, s.snow_gone_month, s.snow_gone_day, s.flora_area, s.revision";
 
     /// <summary>All people by name.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<Person>> PeopleAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync("select id, name from person order by name", [], r => new Person(r.GetInt32(0), r.GetString(1)), cancel);
+        return await connection.QueryAsync(
+            "select id, name from person order by name",
+            [],
+            r => new Person(r.GetInt32(0), r.GetString(1)),
+            cancel
+        );
     }
 
     /// <summary>Adds a person.</summary>
-    /// <param name="name">The name.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="TakenException">There is one of that name.</exception>
     public async Task<Person> AddPersonAsync(string name, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var id = await connection.ScalarAsync<int?>(
-            "insert into person (name) values ($1) on conflict (name) do nothing returning id", [name], cancel);
+            "insert into person (name) values ($1) on conflict (name) do nothing returning id",
+            [name],
+            cancel
+        );
         return new(id ?? throw new TakenException($"There is a person called {name} already."), name);
     }
 
     /// <summary>All sites by name.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<Site>> SitesAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync($"select {SiteColumns} from site s order by s.name", [], r => SiteAt(r, 0), cancel);
+        return await connection.QueryAsync(
+            $"select {SiteColumns} from site s order by s.name",
+            [],
+            r => SiteAt(r, 0),
+            cancel
+        );
     }
 
     /// <summary>Adds a site.</summary>
-    /// <param name="head">Who adds it.</param>
     /// <param name="site">The site; its number is given by the store.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="TakenException">There is one of that name.</exception>
     public async Task<Site> AddSiteAsync(CommandHead head, Site site, CancellationToken cancel)
     {
         await journal.ChangeAsync(
             head,
-            async connection => await connection.ExecuteAsync(
-                """
-                insert into site (name, description, elevation_m, latitude, longitude, uncertainty_m, habitats, snow_gone_month, snow_gone_day, flora_area)
-                values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (name) do nothing
-                """,
-                Values(site), cancel) == 1 ? [] : throw Taken(site),
-            cancel);
+            async connection =>
+                await connection.ExecuteAsync(
+                    """
+                    insert into site (name, description, elevation_m, latitude, longitude, uncertainty_m, habitats, snow_gone_month, snow_gone_day, flora_area)
+                    values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (name) do nothing
+                    """,
+                    Values(site),
+                    cancel
+                ) == 1
+                    ? []
+                    : throw Taken(site),
+            cancel
+        );
         return (await SitesAsync(cancel)).Find(s => s.Name == site.Name) ?? throw Taken(site);
     }
 
     /// <summary>Changes a site, and reckons the plants that stand there anew.</summary>
-    /// <param name="head">Who changes it.</param>
     /// <param name="site">The site as it shall be.</param>
     /// <param name="expected">Revision the change starts from.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">There is no such site.</exception>
     /// <exception cref="TakenException">There is another of that name.</exception>
     /// <exception cref="ChangedMeanwhileException">Somebody else changed it in between.</exception>
@@ -105,11 +123,17 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
                 head,
                 async connection =>
                 {
-                    var revision = await connection.ScalarAsync<long?>("select revision from site where id = $1 for update", [site.Id], cancel)
-                        ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
+                    var revision = await connection.ScalarAsync<long?>(
+                        "select revision from site where id = $1 for update",
+                        [site.Id],
+                        cancel
+                    ) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
                     if (revision != expected)
                     {
-                        throw new ChangedMeanwhileException($"Somebody else changed {site.Name} in the meantime. Open it again to see how; what you wrote is still in the fields.", null);
+                        throw new ChangedMeanwhileException(
+                            $"Somebody else changed {site.Name} in the meantime. Open it again to see how; what you wrote is still in the fields.",
+                            null
+                        );
                     }
 
                     await connection.ExecuteAsync(
@@ -118,10 +142,21 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
                                         snow_gone_month = $8, snow_gone_day = $9, flora_area = $10, revision = nextval('revision_number')
                         where id = $11
                         """,
-                        [.. Values(site), site.Id], cancel);
-                    return [.. await connection.QueryAsync("select id from plant where site = $1 order by id", [site.Id], r => r.GetInt32(0), cancel)];
+                        [.. Values(site), site.Id],
+                        cancel
+                    );
+                    return
+                    [
+                        .. await connection.QueryAsync(
+                            "select id from plant where site = $1 order by id",
+                            [site.Id],
+                            r => r.GetInt32(0),
+                            cancel
+                        ),
+                    ];
                 },
-                cancel);
+                cancel
+            );
         }
         catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)
         {
@@ -134,16 +169,35 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
     private static TakenException Taken(Site site) => new($"There is a site called {site.Name} already.");
 
     private static object?[] Values(Site site) =>
-    [
-        site.Name, site.Description, site.ElevationM, site.Latitude, site.Longitude, site.UncertaintyM, site.Habitats,
-        (short?)site.SnowGone?.Month, (short?)site.SnowGone?.Day, site.FloraArea,
-    ];
+        [
+            site.Name,
+            site.Description,
+            site.ElevationM,
+            site.Latitude,
+            site.Longitude,
+            site.UncertaintyM,
+            site.Habitats,
+            (short?)site.SnowGone?.Month,
+            (short?)site.SnowGone?.Day,
+            site.FloraArea,
+        ];
 
     /// <summary>A site from the columns of <see cref="SiteColumns"/>.</summary>
-    /// <param name="r">The row.</param>
     /// <param name="first">Which of its columns is the first of them.</param>
-    internal static Site SiteAt(NpgsqlDataReader r, int first) => new(
-        r.GetInt32(first), r.GetString(first + 1), r.GetString(first + 2), r.NumberOrNull(first + 3), r.NumberOrNull(first + 4), r.NumberOrNull(first + 5),
-        r.NumberOrNull(first + 6), r.GetFieldValue<string[]>(first + 7), r.DayOrNull(first + 8), r.GetString(first + 10))
-    { Revision = r.GetInt64(first + 11) };
+    internal static Site SiteAt(NpgsqlDataReader r, int first) =>
+        new(
+            r.GetInt32(first),
+            r.GetString(first + 1),
+            r.GetString(first + 2),
+            r.NumberOrNull(first + 3),
+            r.NumberOrNull(first + 4),
+            r.NumberOrNull(first + 5),
+            r.NumberOrNull(first + 6),
+            r.GetFieldValue<string[]>(first + 7),
+            r.DayOrNull(first + 8),
+            r.GetString(first + 10)
+        )
+        {
+            Revision = r.GetInt64(first + 11),
+        };
 }

@@ -10,23 +10,28 @@ namespace Garten.Data;
 public sealed record KeptAssessment(long Revision, int GuideVersion, PlantAssessment Content);
 
 /// <summary>How a plant stands and what it waits for, as kept.</summary>
-/// <param name="Tag">The plant.</param>
 /// <param name="Assessment">What was reckoned of it; null before it ever was.</param>
 /// <param name="Overrule">The grade a person set; null where the reckoned one stands.</param>
-/// <param name="Site">Number of its site.</param>
 /// <param name="Place">The site as seasons depend on it.</param>
 /// <param name="Unwritten">Days of visits on which nothing was recorded.</param>
 /// <param name="Landmarks">What it is found again by.</param>
 /// <param name="Origin">Wild or planted.</param>
 public sealed record PlantDigest(
-    PlantTag Tag, PlantAssessment? Assessment, Grade? Overrule, int Site, SeasonPlace Place, IReadOnlyList<DateOnly> Unwritten, IReadOnlyList<Landmark> Landmarks, Origin Origin)
+    PlantTag Tag,
+    PlantAssessment? Assessment,
+    Grade? Overrule,
+    int Site,
+    SeasonPlace Place,
+    IReadOnlyList<DateOnly> Unwritten,
+    IReadOnlyList<Landmark> Landmarks,
+    Origin Origin
+)
 {
     /// <summary>The grade that counts: the one a person set, or else the one reckoned.</summary>
     public Grade Grade => Overrule ?? Assessment?.Grade.Grade ?? Grade.Unplaced;
 }
 
 /// <summary>A plant, and those that stand in one colony with it.</summary>
-/// <param name="Stored">The plant.</param>
 /// <param name="Others">Plants read with it, by number.</param>
 public sealed record PlantInColony(StoredPlant Stored, IReadOnlyDictionary<int, StoredPlant> Others)
 {
@@ -39,23 +44,37 @@ public sealed record PlantInColony(StoredPlant Stored, IReadOnlyDictionary<int, 
         read.TryGetValue(id, out var found) ? new(found, read) : throw new NotInStoreException(PlantStore.NoSuchPlant);
 
     /// <summary>The plant as the core knows it.</summary>
-    public Plant ToPlant() => Alone(Stored) with
-    {
-        Walk = Stored.Walk?.Walk,
-        Colony = [.. Stored.Colony.Where(l => Others.ContainsKey(l.Id)).Take(MostLinked).Select(l => (l.Tag, Plant: Alone(Others[l.Id]))).Select(x => new ColonyMember(x.Tag, x.Plant.Place, x.Plant.Visits, x.Plant.Observations))],
-    };
+    public Plant ToPlant() =>
+        Alone(Stored) with
+        {
+            Walk = Stored.Walk?.Walk,
+            Colony =
+            [
+                .. Stored
+                    .Colony.Where(l => Others.ContainsKey(l.Id))
+                    .Take(MostLinked)
+                    .Select(l => (l.Tag, Plant: Alone(Others[l.Id])))
+                    .Select(x => new ColonyMember(x.Tag, x.Plant.Place, x.Plant.Visits, x.Plant.Observations)),
+            ],
+        };
 
     /// <summary>The plant with what was said of its names, as grades are reckoned from it.</summary>
-    public GradeQuestion ToQuestion() => new(ToPlant(), [.. Stored.Determinations.Select(d => new GivenName(new(d.Taxon), d.Qualifier, d.Person, d.Date))])
-    {
-        Reviews = [.. Stored.ReviewsOfLatest],
-        Vouchers = [.. Stored.Vouchers.Select(v => v.Content.Number)],
-    };
+    public GradeQuestion ToQuestion() =>
+        new(
+            ToPlant(),
+            [.. Stored.Determinations.Select(d => new GivenName(new(d.Taxon), d.Qualifier, d.Person, d.Date))]
+        )
+        {
+            Reviews = [.. Stored.ReviewsOfLatest],
+            Vouchers = [.. Stored.Vouchers.Select(v => v.Content.Number)],
+        };
 
     private static Plant Alone(StoredPlant stored)
     {
         var known = ReachBack.Fill([.. stored.Visits.Select(v => new StageAndSex(v.Date, v.Stage, v.Sex))]);
-        var numbered = stored.Visits.Select((v, i) => (Visit: v, Number: i + 1, Known: known[i])).ToDictionary(x => x.Visit.Id);
+        var numbered = stored
+            .Visits.Select((v, i) => (Visit: v, Number: i + 1, Known: known[i]))
+            .ToDictionary(x => x.Visit.Id);
         return new(
             stored.Card.Site.AsPlaceFacts(),
             [.. stored.Visits.Select((v, i) => new Visit(i + 1, v.Date, [.. v.Parts]))],
@@ -69,6 +88,8 @@ public sealed record PlantInColony(StoredPlant Stored, IReadOnlyDictionary<int, 
                     return content.ToObservation(number, visit.Date, learned.Stage, learned.Sex);
                 }),
             ],
-            null, []);
+            null,
+            []
+        );
     }
 }

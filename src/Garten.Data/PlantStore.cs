@@ -13,18 +13,24 @@ namespace Garten.Data;
 public sealed record NewPlant(Guid Request, int Site, string Description, Origin Origin, NewVisit Visit);
 
 /// <summary>A plant seen on a day.</summary>
-/// <param name="Date">The day.</param>
 /// <param name="Person">Who saw it.</param>
 /// <param name="Stage">Life stage; null when not noted.</param>
 /// <param name="Sex">Sex; null when not known.</param>
 /// <param name="Parts">Parts on it that day.</param>
 /// <param name="Altered">Damage to the plant.</param>
 /// <param name="Note">A note; may be empty.</param>
-public sealed record NewVisit(DateOnly Date, int Person, LifeStage? Stage, Sex? Sex, PlantPart[] Parts, Alteration[] Altered, string Note);
+public sealed record NewVisit(
+    DateOnly Date,
+    int Person,
+    LifeStage? Stage,
+    Sex? Sex,
+    PlantPart[] Parts,
+    Alteration[] Altered,
+    string Note
+);
 
 /// <summary>A plant as listed on the bench.</summary>
 /// <param name="Id">Number in the store.</param>
-/// <param name="Tag">Its tag.</param>
 /// <param name="Site">Name of its site.</param>
 /// <param name="Description">What it looks like.</param>
 /// <param name="Name">Its latest determination; null when it has none.</param>
@@ -34,36 +40,45 @@ public sealed record NewVisit(DateOnly Date, int Person, LifeStage? Stage, Sex? 
 /// <param name="LastSeen">Day of the latest visit.</param>
 /// <param name="IsQualified">True where that determination has a qualifier such as cf.</param>
 public sealed record PlantTag(
-    int Id, string Tag, string Site, string Description, string? Name, string? Taxon, int Features, int Visits, DateOnly LastSeen, bool IsQualified);
+    int Id,
+    string Tag,
+    string Site,
+    string Description,
+    string? Name,
+    string? Taxon,
+    int Features,
+    int Visits,
+    DateOnly LastSeen,
+    bool IsQualified
+);
 
 /// <summary>A plant and its site.</summary>
 /// <param name="Id">Number in the store.</param>
-/// <param name="Tag">Its tag.</param>
 /// <param name="Description">What it looks like.</param>
 /// <param name="Origin">Wild or planted.</param>
-/// <param name="Site">Its site.</param>
 public sealed record PlantCard(int Id, string Tag, string Description, Origin Origin, Site Site);
 
 /// <summary>A plant linked with another as of one colony.</summary>
 /// <param name="Id">Number in the store.</param>
-/// <param name="Tag">Its tag.</param>
 /// <param name="By">Who linked them.</param>
 public sealed record LinkedPlant(int Id, string Tag, string By);
 
 /// <summary>A plant on a visit.</summary>
 /// <param name="Id">Number in the store.</param>
-/// <param name="Date">The day.</param>
-/// <param name="Recorder">Who recorded.</param>
-/// <param name="Stage">Life stage.</param>
-/// <param name="Sex">Sex.</param>
 /// <param name="Parts">Parts on it that day.</param>
 /// <param name="Altered">Damage to the plant.</param>
-/// <param name="Note">A note.</param>
 public sealed record PlantVisit(
-    int Id, DateOnly Date, string Recorder, LifeStage? Stage, Sex? Sex, PlantPart[] Parts, Alteration[] Altered, string Note);
+    int Id,
+    DateOnly Date,
+    string Recorder,
+    LifeStage? Stage,
+    Sex? Sex,
+    PlantPart[] Parts,
+    Alteration[] Altered,
+    string Note
+);
 
 /// <summary>Plants and their visits.</summary>
-/// <param name="source">The database.</param>
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
@@ -82,8 +97,6 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     public const string NoSuchPlant = "There is no such plant on the bench. Go back to the bench and choose one.";
 
     /// <summary>A plant with everything kept of it, those linked with it beside it.</summary>
-    /// <param name="id">Its number.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">There is none, or the person may not know of it.</exception>
     public async Task<PlantInColony> ReadAsync(int id, CancellationToken cancel)
     {
@@ -92,16 +105,21 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     }
 
     /// <summary>All plants with everything kept of them, by their tags.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<PlantInColony>> ReadAllAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var all = await StoredPlants.ReadAsync(connection, policy.Shows, null, cancel);
-        return [.. all.Values.OrderBy(p => p.Card.Tag.Split('-')[0], StringComparer.Ordinal).ThenBy(p => p.Card.Tag.Length).ThenBy(p => p.Card.Tag, StringComparer.Ordinal).Select(p => new PlantInColony(p, all))];
+        return
+        [
+            .. all
+                .Values.OrderBy(p => p.Card.Tag.Split('-')[0], StringComparer.Ordinal)
+                .ThenBy(p => p.Card.Tag.Length)
+                .ThenBy(p => p.Card.Tag, StringComparer.Ordinal)
+                .Select(p => new PlantInColony(p, all)),
+        ];
     }
 
     /// <summary>What every plant waits for and how it stands, as kept: nothing is weighed for it. By their tags.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<PlantDigest>> DigestsAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -122,63 +140,86 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             order by {ByTag}
             """,
             [],
-            r => (
-                Revision: r.IsDBNull(10) ? (long?)null : r.GetInt64(10),
-                Digest: new PlantDigest(
-                    TagAt(r), null, r.NamedOrNull<Grade>(11), r.GetInt32(12), new(r.NumberOrNull(13), r.NumberOrNull(14), r.NumberOrNull(15), r.DayOrNull(16)),
-                    r.IsDBNull(18) ? [] : r.GetFieldValue<DateOnly[]>(18), r.IsDBNull(19) ? [] : StoredPlants.Of<List<Landmark>>(r.GetString(19)), r.Named<Origin>(20))),
-            cancel);
-        var assessed = await journal.Kept.OfAsync(connection, [.. listed.Where(l => l.Revision is not null).Select(l => (l.Digest.Tag.Id, l.Revision!.Value))], cancel);
+            r =>
+                (
+                    Revision: r.IsDBNull(10) ? (long?)null : r.GetInt64(10),
+                    Digest: new PlantDigest(
+                        TagAt(r),
+                        null,
+                        r.NamedOrNull<Grade>(11),
+                        r.GetInt32(12),
+                        new(r.NumberOrNull(13), r.NumberOrNull(14), r.NumberOrNull(15), r.DayOrNull(16)),
+                        r.IsDBNull(18) ? [] : r.GetFieldValue<DateOnly[]>(18),
+                        r.IsDBNull(19) ? [] : StoredPlants.Of<List<Landmark>>(r.GetString(19)),
+                        r.Named<Origin>(20)
+                    )
+                ),
+            cancel
+        );
+        var assessed = await journal.Kept.OfAsync(
+            connection,
+            [.. listed.Where(l => l.Revision is not null).Select(l => (l.Digest.Tag.Id, l.Revision!.Value))],
+            cancel
+        );
         return [.. listed.Select(l => l.Digest with { Assessment = assessed.GetValueOrDefault(l.Digest.Tag.Id) })];
     }
 
     /// <summary>Links two plants as of one colony; linking them again changes nothing.</summary>
-    /// <param name="head">Who says so.</param>
-    /// <param name="plant">The one.</param>
-    /// <param name="other">The other.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">One of the plants is not there.</exception>
-    public Task<PlantInColony> LinkAsync(CommandHead head, int plant, int other, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            await RequireShownAsync(connection, other, cancel);
-            await connection.ExecuteAsync(
-                "insert into colony_link (plant, other, linked_by) values (least($1, $2), greatest($1, $2), $3) on conflict do nothing", [plant, other, head.Person], cancel);
-            return [other];
-        },
-        cancel);
+    public Task<PlantInColony> LinkAsync(CommandHead head, int plant, int other, CancellationToken cancel) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
+            {
+                await RequireShownAsync(connection, other, cancel);
+                await connection.ExecuteAsync(
+                    "insert into colony_link (plant, other, linked_by) values (least($1, $2), greatest($1, $2), $3) on conflict do nothing",
+                    [plant, other, head.Person],
+                    cancel
+                );
+                return [other];
+            },
+            cancel
+        );
 
     /// <summary>Takes a link back; nothing happens when there is none.</summary>
-    /// <param name="head">Who does it.</param>
-    /// <param name="plant">The one.</param>
-    /// <param name="other">The other.</param>
-    /// <param name="cancel">Gives up.</param>
-    public Task<PlantInColony> UnlinkAsync(CommandHead head, int plant, int other, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            await RequireShownAsync(connection, other, cancel);
-            var gone = await connection.ExecuteAsync("delete from colony_link where plant = least($1, $2) and other = greatest($1, $2)", [plant, other], cancel);
-            return gone > 0 ? [other] : [];
-        },
-        cancel);
+    public Task<PlantInColony> UnlinkAsync(CommandHead head, int plant, int other, CancellationToken cancel) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
+            {
+                await RequireShownAsync(connection, other, cancel);
+                var gone = await connection.ExecuteAsync(
+                    "delete from colony_link where plant = least($1, $2) and other = greatest($1, $2)",
+                    [plant, other],
+                    cancel
+                );
+                return gone > 0 ? [other] : [];
+            },
+            cancel
+        );
 
     /// <summary>All plants, by their tags.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<PlantTag>> TagsAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync($"{Tags} {FromTags} where {policy.Shows("p.id")} order by {ByTag}", [], TagAt, cancel);
+        return await connection.QueryAsync(
+            $"{Tags} {FromTags} where {policy.Shows("p.id")} order by {ByTag}",
+            [],
+            TagAt,
+            cancel
+        );
     }
 
-    private const string Tags =
-        """
+    private const string Tags = """
         select p.id, p.tag, s.name, p.description, d.full_name, d.taxon, coalesce(seen.features, 0)::int, coalesce(seen.visits, 0)::int, seen.last, coalesce(d.qualifier, 'None') <> 'None'
         """;
 
-    private const string FromTags =
-        """
+    private const string FromTags = """
         from plant p
         join site s on s.id = p.site
         left join (
@@ -187,15 +228,24 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         left join lateral (select full_name, taxon, qualifier from determination where plant = p.id order by id desc limit 1) d on true
         """;
 
-    private static PlantTag TagAt(NpgsqlDataReader r) => new(
-        r.GetInt32(0), r.GetString(1), r.GetString(2), r.GetString(3), r.TextOrNull(4), r.TextOrNull(5), r.GetInt32(6), r.GetInt32(7), r.GetFieldValue<DateOnly>(8), r.GetBoolean(9));
+    private static PlantTag TagAt(NpgsqlDataReader r) =>
+        new(
+            r.GetInt32(0),
+            r.GetString(1),
+            r.GetString(2),
+            r.GetString(3),
+            r.TextOrNull(4),
+            r.TextOrNull(5),
+            r.GetInt32(6),
+            r.GetInt32(7),
+            r.GetFieldValue<DateOnly>(8),
+            r.GetBoolean(9)
+        );
 
     /// <summary>
     /// First dates of a year: the day on which leaves, flowers or fruit were first seen on a named plant that had been looked at
     /// not long before, when they were not there. Without such a visit before it, a sighting only says that they had begun.
     /// </summary>
-    /// <param name="year">The year.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<FirstDate>> FirstDatesAsync(int year, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -210,19 +260,28 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                 from plant_visit pv join visit v on v.id = pv.visit
                 where pv.plant = p.id and v.visited_on >= make_date($1, 1, 1) and v.visited_on <= make_date($1, 12, 31)) v on true
             cross join lateral unnest(v.parts) part(part)
-            where {policy.Shows("p.id")} and part.part in ('Leaves', 'Flowers', 'Fruit') and v.visited_on - v.before <= $2 and not part.part = any(v.had)
+            where {policy.Shows(
+                "p.id"
+            )} and part.part in ('Leaves', 'Flowers', 'Fruit') and v.visited_on - v.before <= $2 and not part.part = any(v.had)
             order by v.visited_on
             """,
             [year, MostDaysBetween],
             r => new FirstDate(
-                new(r.GetString(0)), r.Named<PlantPart>(1) switch { PlantPart.Flowers => Phenophase.Flower, PlantPart.Fruit => Phenophase.Fruit, _ => Phenophase.Leaf },
-                r.GetFieldValue<DateOnly>(2), new(r.NumberOrNull(3), r.NumberOrNull(4), r.NumberOrNull(5), r.DayOrNull(6))),
-            cancel);
+                new(r.GetString(0)),
+                r.Named<PlantPart>(1) switch
+                {
+                    PlantPart.Flowers => Phenophase.Flower,
+                    PlantPart.Fruit => Phenophase.Fruit,
+                    _ => Phenophase.Leaf,
+                },
+                r.GetFieldValue<DateOnly>(2),
+                new(r.NumberOrNull(3), r.NumberOrNull(4), r.NumberOrNull(5), r.DayOrNull(6))
+            ),
+            cancel
+        );
     }
 
     /// <summary>Days of a year on which plants that have a name were visited, with the latest name of each.</summary>
-    /// <param name="year">The year.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<(string Taxon, DateOnly Date)>> SeenAsync(int year, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -235,25 +294,33 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             where v.visited_on between make_date($1, 1, 1) and make_date($1, 12, 31) and {policy.Shows("pv.plant")}
             order by v.visited_on
             """,
-            [year], r => (r.GetString(0), r.GetFieldValue<DateOnly>(1)), cancel);
+            [year],
+            r => (r.GetString(0), r.GetFieldValue<DateOnly>(1)),
+            cancel
+        );
     }
 
     /// <summary>A plant and its site.</summary>
-    /// <param name="id">Its number.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">There is none.</exception>
     public async Task<PlantCard> CardAsync(int id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
-            $"select p.id, p.tag, p.description, p.origin, {PlaceStore.SiteColumns} from plant p join site s on s.id = p.site where p.id = $1 and {policy.Shows("p.id")}", [id],
-            r => new PlantCard(r.GetInt32(0), r.GetString(1), r.GetString(2), r.Named<Origin>(3), PlaceStore.SiteAt(r, 4)), cancel);
+            $"select p.id, p.tag, p.description, p.origin, {PlaceStore.SiteColumns} from plant p join site s on s.id = p.site where p.id = $1 and {policy.Shows("p.id")}",
+            [id],
+            r => new PlantCard(
+                r.GetInt32(0),
+                r.GetString(1),
+                r.GetString(2),
+                r.Named<Origin>(3),
+                PlaceStore.SiteAt(r, 4)
+            ),
+            cancel
+        );
         return found.Count == 1 ? found[0] : throw new NotInStoreException(NoSuchPlant);
     }
 
     /// <summary>The visits of a plant, oldest first.</summary>
-    /// <param name="plant">Its number.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<PlantVisit>> VisitsAsync(int plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -268,16 +335,21 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             """,
             [plant],
             r => new PlantVisit(
-                r.GetInt32(0), r.GetFieldValue<DateOnly>(1), r.GetString(2), r.NamedOrNull<LifeStage>(3), r.NamedOrNull<Sex>(4),
-                r.NamedList<PlantPart>(5), r.NamedList<Alteration>(6), r.GetString(7)),
-            cancel);
+                r.GetInt32(0),
+                r.GetFieldValue<DateOnly>(1),
+                r.GetString(2),
+                r.NamedOrNull<LifeStage>(3),
+                r.NamedOrNull<Sex>(4),
+                r.NamedList<PlantPart>(5),
+                r.NamedList<Alteration>(6),
+                r.GetString(7)
+            ),
+            cancel
+        );
     }
 
     /// <summary>Takes a plant onto the bench with its first visit, under the next free tag.</summary>
-    /// <param name="head">Who does it.</param>
-    /// <param name="plant">The plant.</param>
     /// <param name="tag">A tag to use; null for the next free one.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>The plant; the same one when its request was sent before.</returns>
     public async Task<PlantInColony> TakeAsync(CommandHead head, NewPlant plant, string? tag, CancellationToken cancel)
     {
@@ -286,7 +358,10 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
         // One plant is taken at a time, so that no two get the same tag.
         await connection.ExecuteAsync("select pg_advisory_xact_lock(hashtext('plant_tag'))", [], cancel);
-        if (await connection.ScalarAsync<int?>("select id from plant where request = $1", [plant.Request], cancel) is { } already)
+        if (
+            await connection.ScalarAsync<int?>("select id from plant where request = $1", [plant.Request], cancel) is
+            { } already
+        )
         {
             return PlantInColony.Of(already, await StoredPlants.ReadAsync(connection, policy.Shows, [already], cancel));
         }
@@ -296,7 +371,9 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         tag ??= await NextTagAsync(connection, cancel);
         var id = await connection.ScalarAsync<int>(
             "insert into plant (tag, request, site, description, origin, taken_by) values ($1, $2, $3, $4, $5, $6) returning id",
-            [tag, plant.Request, plant.Site, plant.Description, plant.Origin.ToString(), plant.Visit.Person], cancel);
+            [tag, plant.Request, plant.Site, plant.Description, plant.Origin.ToString(), plant.Visit.Person],
+            cancel
+        );
         await InsertVisitAsync(connection, id, plant.Site, plant.Visit, cancel);
         var all = await journal.AssessAsync(connection, [id], cancel);
         await transaction.CommitAsync(cancel);
@@ -304,46 +381,61 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     }
 
     /// <summary>Adds a visit to a plant. Seeing it again the same day with the same person is the same visit.</summary>
-    /// <param name="head">Who does it.</param>
-    /// <param name="plant">Its number.</param>
-    /// <param name="visit">The visit.</param>
-    /// <param name="cancel">Gives up.</param>
-    public Task<PlantInColony> AddVisitAsync(CommandHead head, int plant, NewVisit visit, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            var site = await connection.ScalarAsync<int>("select site from plant where id = $1", [plant], cancel);
-            await RequireAsync(connection, site, visit.Person, cancel);
-            await InsertVisitAsync(connection, plant, site, visit, cancel);
-            return [];
-        },
-        cancel);
+    public Task<PlantInColony> AddVisitAsync(CommandHead head, int plant, NewVisit visit, CancellationToken cancel) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
+            {
+                var site = await connection.ScalarAsync<int>("select site from plant where id = $1", [plant], cancel);
+                await RequireAsync(connection, site, visit.Person, cancel);
+                await InsertVisitAsync(connection, plant, site, visit, cancel);
+                return [];
+            },
+            cancel
+        );
 
     /// <summary>The next free tag.</summary>
     /// <param name="connection">A connection in whose transaction no other plant is taken.</param>
-    /// <param name="cancel">Gives up.</param>
-    internal static Task<string?> NextTagAsync(NpgsqlConnection connection, CancellationToken cancel) => connection.ScalarAsync<string>(
-        """
-        -- Three digits at least: to fewer than a number has it would be cut.
-        select $1 || '-' || lpad(next::text, greatest(3, length(next::text)), '0')
-        from (select coalesce(max(substring(tag from '[0-9]+$')::int), 0) + 1 as next from plant where tag like $1 || '-%') n
-        """,
-        [TagLetters], cancel);
+    internal static Task<string?> NextTagAsync(NpgsqlConnection connection, CancellationToken cancel) =>
+        connection.ScalarAsync<string>(
+            """
+            -- Three digits at least: to fewer than a number has it would be cut.
+            select $1 || '-' || lpad(next::text, greatest(3, length(next::text)), '0')
+            from (select coalesce(max(substring(tag from '[0-9]+$')::int), 0) + 1 as next from plant where tag like $1 || '-%') n
+            """,
+            [TagLetters],
+            cancel
+        );
 
     /// <summary>Tags in the order of their letters and numbers: TF-999 before TF-1000.</summary>
     internal const string ByTag = "(split_part(p.tag, '-', 1), length(p.tag), p.tag)";
 
     /// <summary>Numbers of plants that are the same wherever they are brought in.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<Dictionary<int, Guid>> RequestsAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return (await connection.QueryAsync("select id, request from plant", [], r => (Id: r.GetInt32(0), Request: r.GetGuid(1)), cancel)).ToDictionary(p => p.Id, p => p.Request);
+        return (
+            await connection.QueryAsync(
+                "select id, request from plant",
+                [],
+                r => (Id: r.GetInt32(0), Request: r.GetGuid(1)),
+                cancel
+            )
+        ).ToDictionary(p => p.Id, p => p.Request);
     }
 
     private async Task RequireShownAsync(NpgsqlConnection connection, int plant, CancellationToken cancel)
     {
-        if (await connection.ScalarAsync<int?>($"select id from plant p where id = $1 and {policy.Shows("p.id")}", [plant], cancel) is null)
+        if (
+            await connection.ScalarAsync<int?>(
+                $"select id from plant p where id = $1 and {policy.Shows("p.id")}",
+                [plant],
+                cancel
+            )
+            is null
+        )
         {
             throw new NotInStoreException(NoSuchPlant);
         }
@@ -362,7 +454,13 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         }
     }
 
-    private static async Task<int> InsertVisitAsync(NpgsqlConnection connection, int plant, int site, NewVisit visit, CancellationToken cancel)
+    private static async Task<int> InsertVisitAsync(
+        NpgsqlConnection connection,
+        int plant,
+        int site,
+        NewVisit visit,
+        CancellationToken cancel
+    )
     {
         var id = await connection.ScalarAsync<int>(
             """
@@ -370,7 +468,9 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             on conflict (site, visited_on, recorder) do update set recorder = excluded.recorder
             returning id
             """,
-            [site, visit.Date, visit.Person], cancel);
+            [site, visit.Date, visit.Person],
+            cancel
+        );
         return await connection.ScalarAsync<int>(
             """
             insert into plant_visit (plant, visit, stage, sex, parts, altered, note) values ($1, $2, $3, $4, $5, $6, $7)
@@ -378,6 +478,16 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                 set stage = excluded.stage, sex = excluded.sex, parts = excluded.parts, altered = excluded.altered, note = excluded.note
             returning id
             """,
-            [plant, id, visit.Stage?.ToString(), visit.Sex?.ToString(), Sql.Names(visit.Parts), Sql.Names(visit.Altered), visit.Note], cancel);
+            [
+                plant,
+                id,
+                visit.Stage?.ToString(),
+                visit.Sex?.ToString(),
+                Sql.Names(visit.Parts),
+                Sql.Names(visit.Altered),
+                visit.Note,
+            ],
+            cancel
+        );
     }
 }

@@ -5,7 +5,6 @@ using Npgsql;
 namespace Garten.Data;
 
 /// <summary>What to show of the records. Null parts do not restrict.</summary>
-/// <param name="Site">Number of a site.</param>
 /// <param name="Taxon">A taxon; those below it count too.</param>
 /// <param name="Person">Number of a person who recorded or determined.</param>
 /// <param name="From">First day.</param>
@@ -16,13 +15,24 @@ namespace Garten.Data;
 /// <param name="Skip">Rows to leave out at the start.</param>
 /// <param name="Take">Most rows to give.</param>
 public sealed record RecordFilter(
-    int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text, RecordSort Sort, bool Descending, int Skip, int Take)
+    int? Site,
+    string? Taxon,
+    int? Person,
+    DateOnly? From,
+    DateOnly? To,
+    string? Text,
+    RecordSort Sort,
+    bool Descending,
+    int Skip,
+    int Take
+)
 {
     /// <summary>True when nothing but a taxon restricts it.</summary>
     public bool ByNameAlone => Site is null && Person is null && From is null && To is null && Text is null;
 
     /// <summary>All records, the oldest first.</summary>
-    public static RecordFilter All { get; } = new(null, null, null, null, null, null, RecordSort.Date, false, 0, int.MaxValue);
+    public static RecordFilter All { get; } =
+        new(null, null, null, null, null, null, RecordSort.Date, false, 0, int.MaxValue);
 }
 
 /// <summary>Columns records are sorted by.</summary>
@@ -48,7 +58,6 @@ public enum RecordSort
 }
 
 /// <summary>Records of the survey: a plant that has a name, on a visit.</summary>
-/// <param name="source">The database.</param>
 /// <param name="policy">What is hidden from who asks.</param>
 public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy policy)
 {
@@ -56,8 +65,7 @@ public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy po
     /// <param name="leaving">What is hidden from them.</param>
     public RecordStore SeenBy(SensitivePlacePolicy leaving) => new(source, leaving);
 
-    private const string From =
-        """
+    private const string From = """
         from plant_visit pv
         join plant p on p.id = pv.plant
         join visit v on v.id = pv.visit
@@ -81,17 +89,17 @@ public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy po
         """;
 
     /// <summary>How many records a filter lets through.</summary>
-    /// <param name="filter">The filter.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<long> CountAsync(RecordFilter filter, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.ScalarAsync<long>($"select count(*) {From} and {policy.Shows("p.id")}", Values(filter), cancel);
+        return await connection.ScalarAsync<long>(
+            $"select count(*) {From} and {policy.Shows("p.id")}",
+            Values(filter),
+            cancel
+        );
     }
 
     /// <summary>The records a filter lets through, in its order.</summary>
-    /// <param name="filter">The filter.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<SurveyRecord>> ListAsync(RecordFilter filter, CancellationToken cancel)
     {
         // Only names of columns from this list ever become part of the statement.
@@ -117,25 +125,71 @@ public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy po
             """,
             [.. Values(filter), filter.Skip, filter.Take],
             r => new SurveyRecord(
-                r.GetInt32(0), r.GetInt32(1), r.GetString(2), r.GetInt32(3), r.GetFieldValue<DateOnly>(4), r.GetString(5),
-                r.GetString(6), r.NumberOrNull(7), r.NumberOrNull(8), r.NumberOrNull(9), r.NumberOrNull(10),
-                r.GetString(11), r.Named<Origin>(12), r.NamedOrNull<LifeStage>(13), r.NamedOrNull<Sex>(14), [.. r.NamedList<PlantPart>(15)], r.GetString(16),
-                r.GetString(17), r.Named<IdentificationQualifier>(18), r.GetString(19), r.GetString(20), r.GetString(21), r.GetString(22), r.GetString(23),
-                r.GetString(24), r.GetString(25), r.GetString(26), r.GetString(27), r.GetFieldValue<DateOnly>(28), r.GetString(29), r.GetInt32(30)),
-            cancel);
+                r.GetInt32(0),
+                r.GetInt32(1),
+                r.GetString(2),
+                r.GetInt32(3),
+                r.GetFieldValue<DateOnly>(4),
+                r.GetString(5),
+                r.GetString(6),
+                r.NumberOrNull(7),
+                r.NumberOrNull(8),
+                r.NumberOrNull(9),
+                r.NumberOrNull(10),
+                r.GetString(11),
+                r.Named<Origin>(12),
+                r.NamedOrNull<LifeStage>(13),
+                r.NamedOrNull<Sex>(14),
+                [.. r.NamedList<PlantPart>(15)],
+                r.GetString(16),
+                r.GetString(17),
+                r.Named<IdentificationQualifier>(18),
+                r.GetString(19),
+                r.GetString(20),
+                r.GetString(21),
+                r.GetString(22),
+                r.GetString(23),
+                r.GetString(24),
+                r.GetString(25),
+                r.GetString(26),
+                r.GetString(27),
+                r.GetFieldValue<DateOnly>(28),
+                r.GetString(29),
+                r.GetInt32(30)
+            ),
+            cancel
+        );
     }
 
     /// <summary>What is told of records that are hidden: taxon, day and place of each.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<(string Taxon, DateOnly Date, GeoPoint? At)>> HiddenAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            $"select d.taxon, v.visited_on, s.latitude, s.longitude {From} and not {policy.Shows("p.id")}", Values(RecordFilter.All),
-            r => (r.GetString(0), r.GetFieldValue<DateOnly>(1), r.NumberOrNull(2) is { } north && r.NumberOrNull(3) is { } east ? new GeoPoint(north, east) : (GeoPoint?)null), cancel);
+            $"select d.taxon, v.visited_on, s.latitude, s.longitude {From} and not {policy.Shows("p.id")}",
+            Values(RecordFilter.All),
+            r =>
+                (
+                    r.GetString(0),
+                    r.GetFieldValue<DateOnly>(1),
+                    r.NumberOrNull(2) is { } north && r.NumberOrNull(3) is { } east
+                        ? new GeoPoint(north, east)
+                        : (GeoPoint?)null
+                ),
+            cancel
+        );
     }
 
     private static object?[] Values(RecordFilter f) =>
-        [f.Site, f.Taxon, f.Person, f.From, f.To, f.Text?.Replace(@"\", @"\\", StringComparison.Ordinal)
-            .Replace("%", @"\%", StringComparison.Ordinal).Replace("_", @"\_", StringComparison.Ordinal)];
+        [
+            f.Site,
+            f.Taxon,
+            f.Person,
+            f.From,
+            f.To,
+            f
+                .Text?.Replace(@"\", @"\\", StringComparison.Ordinal)
+                .Replace("%", @"\%", StringComparison.Ordinal)
+                .Replace("_", @"\_", StringComparison.Ordinal),
+        ];
 }

@@ -5,22 +5,28 @@ using Npgsql;
 namespace Garten.Data;
 
 /// <summary>What somebody said of a name that was given.</summary>
-/// <param name="Id">Its number.</param>
-/// <param name="Determination">Number of the determination.</param>
-/// <param name="Person">Who.</param>
-/// <param name="Verdict">What.</param>
 /// <param name="Remark">Why, or what to look at.</param>
-/// <param name="At">When.</param>
-public sealed record StoredReview(int Id, int Determination, string Person, Verdict Verdict, string Remark, DateTimeOffset At);
+public sealed record StoredReview(
+    int Id,
+    int Determination,
+    string Person,
+    Verdict Verdict,
+    string Remark,
+    DateTimeOffset At
+);
 
 /// <summary>A specimen taken.</summary>
-/// <param name="Number">Its number.</param>
-/// <param name="KeptAt">Where it is kept.</param>
-/// <param name="TakenOn">When it was taken.</param>
 /// <param name="Stand">Plants in the stand before.</param>
 /// <param name="Taken">Whole plants taken; 0 for a twig.</param>
 /// <param name="Permit">The permit; may be empty.</param>
-public sealed record VoucherContent(string Number, string KeptAt, DateOnly TakenOn, int Stand, int Taken, string Permit);
+public sealed record VoucherContent(
+    string Number,
+    string KeptAt,
+    DateOnly TakenOn,
+    int Stand,
+    int Taken,
+    string Permit
+);
 
 /// <summary>A specimen kept.</summary>
 /// <param name="Content">What is known of it.</param>
@@ -28,14 +34,12 @@ public sealed record VoucherContent(string Number, string KeptAt, DateOnly Taken
 public sealed record Voucher(VoucherContent Content, string Person);
 
 /// <summary>The latest name of a plant, and what was said of it last by each who reviewed it.</summary>
-/// <param name="Plant">The plant.</param>
 /// <param name="Name">The name as written.</param>
 /// <param name="By">Who gave it.</param>
 /// <param name="Reviews">What was said; empty while nobody did.</param>
 public sealed record NameUnderReview(int Plant, string Name, string By, IReadOnlyList<NameReview> Reviews);
 
 /// <summary>What others say of names, and the specimens that stand for them.</summary>
-/// <param name="source">The database.</param>
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
@@ -45,7 +49,6 @@ public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy po
     public ReviewStore SeenBy(SensitivePlacePolicy leaving) => new(source, leaving, journal);
 
     /// <summary>The latest name of every plant that has one, with what was said of it.</summary>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<NameUnderReview>> LatestAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -60,65 +63,116 @@ public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy po
             where {policy.Shows("d.plant")}
             order by d.plant, r.id
             """,
-            [], r => (Plant: r.GetInt32(0), Name: r.GetString(1), By: r.GetString(2), Review: r.IsDBNull(3) ? null : new NameReview(r.GetString(3), r.Named<Verdict>(4), r.GetString(5))), cancel);
-        return [.. rows.GroupBy(r => (r.Plant, r.Name, r.By)).Select(g => new NameUnderReview(g.Key.Plant, g.Key.Name, g.Key.By, [.. g.Select(r => r.Review).OfType<NameReview>()]))];
+            [],
+            r =>
+                (
+                    Plant: r.GetInt32(0),
+                    Name: r.GetString(1),
+                    By: r.GetString(2),
+                    Review: r.IsDBNull(3) ? null : new NameReview(r.GetString(3), r.Named<Verdict>(4), r.GetString(5))
+                ),
+            cancel
+        );
+        return
+        [
+            .. rows.GroupBy(r => (r.Plant, r.Name, r.By))
+                .Select(g => new NameUnderReview(
+                    g.Key.Plant,
+                    g.Key.Name,
+                    g.Key.By,
+                    [.. g.Select(r => r.Review).OfType<NameReview>()]
+                )),
+        ];
     }
 
     /// <summary>Keeps a review.</summary>
-    /// <param name="head">Who reviews.</param>
-    /// <param name="plant">The plant.</param>
-    /// <param name="determination">Number of the determination.</param>
     /// <param name="verdict">What they say.</param>
     /// <param name="remark">Why, or what to look at.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="NotInStoreException">The plant has no such determination.</exception>
     /// <exception cref="TakenException">The name is the person's own.</exception>
-    public Task<PlantInColony> GiveAsync(CommandHead head, int plant, int determination, Verdict verdict, string remark, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            var by = await connection.ScalarAsync<int?>("select determined_by from determination where id = $1 and plant = $2", [determination, plant], cancel)
-                ?? throw new NotInStoreException("The plant has no such name. Open its sheet again.");
-            if (by == head.Person)
+    public Task<PlantInColony> GiveAsync(
+        CommandHead head,
+        int plant,
+        int determination,
+        Verdict verdict,
+        string remark,
+        CancellationToken cancel
+    ) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
             {
-                throw new TakenException("You gave this name yourself; a second person reviews it.");
-            }
+                var by = await connection.ScalarAsync<int?>(
+                    "select determined_by from determination where id = $1 and plant = $2",
+                    [determination, plant],
+                    cancel
+                ) ?? throw new NotInStoreException("The plant has no such name. Open its sheet again.");
+                if (by == head.Person)
+                {
+                    throw new TakenException("You gave this name yourself; a second person reviews it.");
+                }
 
-            // Said again in the same words it says nothing more.
-            await connection.ExecuteAsync(
-                """
-                insert into review (determination, reviewer, verdict, remark)
-                select $1, $2, $3, $4
-                where not exists (
-                    select from (select verdict, remark from review where determination = $1 and reviewer = $2 order by id desc limit 1) latest
-                    where latest.verdict = $3 and latest.remark = $4)
-                """,
-                [determination, head.Person, verdict.ToString(), remark], cancel);
-            return [];
-        },
-        cancel);
+                // Said again in the same words it says nothing more.
+                await connection.ExecuteAsync(
+                    """
+                    insert into review (determination, reviewer, verdict, remark)
+                    select $1, $2, $3, $4
+                    where not exists (
+                        select from (select verdict, remark from review where determination = $1 and reviewer = $2 order by id desc limit 1) latest
+                        where latest.verdict = $3 and latest.remark = $4)
+                    """,
+                    [determination, head.Person, verdict.ToString(), remark],
+                    cancel
+                );
+                return [];
+            },
+            cancel
+        );
 
     /// <summary>Keeps a specimen.</summary>
-    /// <param name="head">Who took it.</param>
-    /// <param name="plant">The plant.</param>
     /// <param name="voucher">What is known of it.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="TakenException">Its number is given already.</exception>
-    public Task<PlantInColony> AddVoucherAsync(CommandHead head, int plant, VoucherContent voucher, CancellationToken cancel) => journal.ChangeAsync(
-        head, policy, plant,
-        async connection =>
-        {
-            var same = await connection.ScalarAsync<bool?>(
-                """
-                with added as (
-                    insert into voucher (number, plant, kept_at, taken_on, stand, taken, permit, person)
-                    values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (number) do nothing returning number)
-                select exists (select from added)
-                    or exists (select from voucher where number = $1 and plant = $2 and kept_at = $3 and taken_on = $4 and stand = $5 and taken = $6 and permit = $7)
-                """,
-                [voucher.Number, plant, voucher.KeptAt, voucher.TakenOn, voucher.Stand, voucher.Taken, voucher.Permit, head.Person], cancel);
-            // The same specimen noted twice is one.
-            return same == true ? [] : throw new TakenException($"Number {voucher.Number} is given to another specimen. Each has a number of its own.");
-        },
-        cancel);
+    public Task<PlantInColony> AddVoucherAsync(
+        CommandHead head,
+        int plant,
+        VoucherContent voucher,
+        CancellationToken cancel
+    ) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            plant,
+            async connection =>
+            {
+                var same = await connection.ScalarAsync<bool?>(
+                    """
+                    with added as (
+                        insert into voucher (number, plant, kept_at, taken_on, stand, taken, permit, person)
+                        values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (number) do nothing returning number)
+                    select exists (select from added)
+                        or exists (select from voucher where number = $1 and plant = $2 and kept_at = $3 and taken_on = $4 and stand = $5 and taken = $6 and permit = $7)
+                    """,
+                    [
+                        voucher.Number,
+                        plant,
+                        voucher.KeptAt,
+                        voucher.TakenOn,
+                        voucher.Stand,
+                        voucher.Taken,
+                        voucher.Permit,
+                        head.Person,
+                    ],
+                    cancel
+                );
+                // The same specimen noted twice is one.
+                return same == true
+                    ? []
+                    : throw new TakenException(
+                        $"Number {voucher.Number} is given to another specimen. Each has a number of its own."
+                    );
+            },
+            cancel
+        );
 }

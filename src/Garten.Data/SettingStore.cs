@@ -3,26 +3,33 @@ using Npgsql;
 namespace Garten.Data;
 
 /// <summary>Small facts about the database itself.</summary>
-/// <param name="source">The database.</param>
 public sealed class SettingStore(NpgsqlDataSource source)
 {
     /// <summary>A setting; null when it was never set.</summary>
-    /// <param name="name">Its name.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<string?> GetAsync(string name, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.ScalarAsync<string>("select value from setting where name = $1", [name], cancel);
     }
 
+    /// <summary>Sets what was reckoned and can be reckoned again: a copy of the database that may only be read is left as it is.</summary>
+    public async Task KeepAsync(string name, string value, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        if (!await connection.ScalarAsync<bool>("select current_setting('transaction_read_only')::bool", [], cancel))
+        {
+            await SetAsync(name, value, cancel);
+        }
+    }
+
     /// <summary>Sets a setting.</summary>
-    /// <param name="name">Its name.</param>
-    /// <param name="value">Its value.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task SetAsync(string name, string value, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await connection.ExecuteAsync(
-            "insert into setting (name, value) values ($1, $2) on conflict (name) do update set value = excluded.value", [name, value], cancel);
+            "insert into setting (name, value) values ($1, $2) on conflict (name) do update set value = excluded.value",
+            [name, value],
+            cancel
+        );
     }
 }

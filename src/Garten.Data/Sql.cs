@@ -8,9 +8,12 @@ internal static class Sql
 {
     /// <summary>A command with positional parameters ($1, $2, …); null becomes SQL null.</summary>
     /// <param name="connection">An open connection; its current transaction applies.</param>
-    /// <param name="text">The statement.</param>
     /// <param name="values">The parameters in order.</param>
-    public static NpgsqlCommand Command(this NpgsqlConnection connection, string text, params ReadOnlySpan<object?> values)
+    public static NpgsqlCommand Command(
+        this NpgsqlConnection connection,
+        string text,
+        params ReadOnlySpan<object?> values
+    )
     {
         var command = new NpgsqlCommand(text, connection);
         foreach (var value in values)
@@ -23,12 +26,16 @@ internal static class Sql
 
     /// <summary>Runs a statement that gives no rows.</summary>
     /// <param name="connection">An open connection.</param>
-    /// <param name="text">The statement.</param>
     /// <param name="values">The parameters in order.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <param name="patient">True where it may take as long as it needs.</param>
     /// <returns>How many rows it touched.</returns>
-    public static async Task<int> ExecuteAsync(this NpgsqlConnection connection, string text, object?[] values, CancellationToken cancel, bool patient = false)
+    public static async Task<int> ExecuteAsync(
+        this NpgsqlConnection connection,
+        string text,
+        object?[] values,
+        CancellationToken cancel,
+        bool patient = false
+    )
     {
         await using var command = connection.Command(text, values);
         command.CommandTimeout = patient ? 0 : command.CommandTimeout;
@@ -36,7 +43,12 @@ internal static class Sql
     }
 
     /// <summary>Runs a statement that gives one value; default when there is no row or the value is null.</summary>
-    public static async Task<T?> ScalarAsync<T>(this NpgsqlConnection connection, string text, object?[] values, CancellationToken cancel)
+    public static async Task<T?> ScalarAsync<T>(
+        this NpgsqlConnection connection,
+        string text,
+        object?[] values,
+        CancellationToken cancel
+    )
     {
         await using var command = connection.Command(text, values);
         return await command.ExecuteScalarAsync(cancel) is T value ? value : default;
@@ -44,13 +56,17 @@ internal static class Sql
 
     /// <summary>Runs a query and reads all its rows.</summary>
     /// <param name="connection">An open connection.</param>
-    /// <param name="text">The query.</param>
     /// <param name="values">The parameters in order.</param>
     /// <param name="read">Reads a row.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <param name="patient">True where it may take as long as it needs.</param>
     public static async Task<List<T>> QueryAsync<T>(
-        this NpgsqlConnection connection, string text, object?[] values, Func<NpgsqlDataReader, T> read, CancellationToken cancel, bool patient = false)
+        this NpgsqlConnection connection,
+        string text,
+        object?[] values,
+        Func<NpgsqlDataReader, T> read,
+        CancellationToken cancel,
+        bool patient = false
+    )
     {
         await using var command = connection.Command(text, values);
         command.CommandTimeout = patient ? 0 : command.CommandTimeout;
@@ -65,16 +81,20 @@ internal static class Sql
     }
 
     /// <summary>A JSON parameter.</summary>
-    public static NpgsqlParameter Jsonb(string? json) => new() { Value = (object?)json ?? DBNull.Value, NpgsqlDbType = NpgsqlDbType.Jsonb };
+    public static NpgsqlParameter Jsonb(string? json) =>
+        new() { Value = (object?)json ?? DBNull.Value, NpgsqlDbType = NpgsqlDbType.Jsonb };
 
     /// <summary>A text column that may be null.</summary>
-    public static string? TextOrNull(this NpgsqlDataReader reader, int column) => reader.IsDBNull(column) ? null : reader.GetString(column);
+    public static string? TextOrNull(this NpgsqlDataReader reader, int column) =>
+        reader.IsDBNull(column) ? null : reader.GetString(column);
 
     /// <summary>A number column that may be null.</summary>
-    public static double? NumberOrNull(this NpgsqlDataReader reader, int column) => reader.IsDBNull(column) ? null : reader.GetDouble(column);
+    public static double? NumberOrNull(this NpgsqlDataReader reader, int column) =>
+        reader.IsDBNull(column) ? null : reader.GetDouble(column);
 
     /// <summary>A date column that may be null.</summary>
-    public static DateOnly? DateOrNull(this NpgsqlDataReader reader, int column) => reader.IsDBNull(column) ? null : reader.GetFieldValue<DateOnly>(column);
+    public static DateOnly? DateOrNull(this NpgsqlDataReader reader, int column) =>
+        reader.IsDBNull(column) ? null : reader.GetFieldValue<DateOnly>(column);
 
     /// <summary>A month and, in the column after it, a day; null for SQL null.</summary>
     public static DayInYear? DayOrNull(this NpgsqlDataReader reader, int column) =>

@@ -11,11 +11,12 @@ public sealed class StartingTurn : IAsyncDisposable
 
     /// <summary>Waits for the turn. It ends when this is disposed of, or the server is gone.</summary>
     /// <param name="connectionString">Connects to the database, which must be there.</param>
-    /// <param name="cancel">Gives up waiting.</param>
     public static async Task<StartingTurn> TakeAsync(string connectionString, CancellationToken cancel)
     {
         // A connection of its own, which is closed for good: a pooled one would keep the lock.
-        var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connectionString) { Pooling = false }.ConnectionString);
+        var connection = new NpgsqlConnection(
+            new NpgsqlConnectionStringBuilder(connectionString) { Pooling = false }.ConnectionString
+        );
         try
         {
             await connection.OpenAsync(cancel);

@@ -4,24 +4,22 @@ using Npgsql;
 namespace Garten.Data;
 
 /// <summary>Things of known size that people hold others against.</summary>
-/// <param name="source">The database.</param>
 public sealed class YardstickStore(NpgsqlDataSource source)
 {
     /// <summary>A person's own yardsticks.</summary>
-    /// <param name="person">The person.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<List<Yardstick>> OfAsync(int person, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            "select name, millimetres, error from yardstick where person = $1 order by name", [person],
-            r => new Yardstick(r.GetString(0), new(r.GetDouble(1), r.GetDouble(2))), cancel);
+            "select name, millimetres, error from yardstick where person = $1 order by name",
+            [person],
+            r => new Yardstick(r.GetString(0), new(r.GetDouble(1), r.GetDouble(2))),
+            cancel
+        );
     }
 
     /// <summary>Keeps a yardstick; one of the same name is replaced.</summary>
     /// <param name="person">Whose it is.</param>
-    /// <param name="yardstick">The yardstick.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task KeepAsync(int person, Yardstick yardstick, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -30,13 +28,13 @@ public sealed class YardstickStore(NpgsqlDataSource source)
             insert into yardstick (person, name, millimetres, error) values ($1, $2, $3, $4)
             on conflict (person, name) do update set millimetres = excluded.millimetres, error = excluded.error
             """,
-            [person, yardstick.Name, yardstick.Size.Value, yardstick.Size.Error], cancel);
+            [person, yardstick.Name, yardstick.Size.Value, yardstick.Size.Error],
+            cancel
+        );
     }
 
     /// <summary>Takes a yardstick away.</summary>
     /// <param name="person">Whose it is.</param>
-    /// <param name="name">Its name.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task RemoveAsync(int person, string name, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);

@@ -6,7 +6,6 @@ using SkiaSharp;
 namespace Garten.Pictures;
 
 /// <summary>A picture file is refused; the message says why and what to do.</summary>
-/// <param name="message">The sentence.</param>
 public sealed class PictureException(string message) : Exception(message);
 
 /// <summary>What a picture file says of itself.</summary>
@@ -16,7 +15,14 @@ public sealed class PictureException(string message) : Exception(message);
 /// <param name="Taken">When it was taken, in the camera's own time; null when not said.</param>
 /// <param name="Latitude">Where, in degrees north; null when not said.</param>
 /// <param name="Longitude">Where, in degrees east; null when not said.</param>
-public sealed record PictureFacts(string Type, int Width, int Height, DateTime? Taken, double? Latitude, double? Longitude);
+public sealed record PictureFacts(
+    string Type,
+    int Width,
+    int Height,
+    DateTime? Taken,
+    double? Latitude,
+    double? Longitude
+);
 
 /// <summary>
 /// Reads JPEG and PNG files into pixels. Sizes are judged from the header before anything is unpacked, so that a small file
@@ -42,9 +48,18 @@ public static class PictureReader
     public static PictureFacts Facts(byte[] file)
     {
         using var codec = Open(file);
-        var (width, height) = IsOnItsSide(codec.EncodedOrigin) ? (codec.Info.Height, codec.Info.Width) : (codec.Info.Width, codec.Info.Height);
+        var (width, height) = IsOnItsSide(codec.EncodedOrigin)
+            ? (codec.Info.Height, codec.Info.Width)
+            : (codec.Info.Width, codec.Info.Height);
         var (taken, latitude, longitude) = Said(file);
-        return new(codec.EncodedFormat == SKEncodedImageFormat.Png ? "image/png" : "image/jpeg", width, height, taken, latitude, longitude);
+        return new(
+            codec.EncodedFormat == SKEncodedImageFormat.Png ? "image/png" : "image/jpeg",
+            width,
+            height,
+            taken,
+            latitude,
+            longitude
+        );
     }
 
     /// <summary>Unpacks a file, turned as it is to be seen.</summary>
@@ -66,7 +81,9 @@ public static class PictureReader
 
         return result == SKCodecResult.Success
             ? Turned(rgba, info.Width, info.Height, codec.EncodedOrigin)
-            : throw new PictureException("The picture is broken: part of it is missing. Copy it from the camera again.");
+            : throw new PictureException(
+                "The picture is broken: part of it is missing. Copy it from the camera again."
+            );
     }
 
     private static SKCodec Open(byte[] file)
@@ -80,20 +97,30 @@ public static class PictureReader
         if (codec is null || codec.EncodedFormat is not (SKEncodedImageFormat.Jpeg or SKEncodedImageFormat.Png))
         {
             codec?.Dispose();
-            throw new PictureException("The file is no JPEG or PNG picture, or it is broken. Choose a picture as the camera made it.");
+            throw new PictureException(
+                "The file is no JPEG or PNG picture, or it is broken. Choose a picture as the camera made it."
+            );
         }
 
         var (width, height) = (codec.Info.Width, codec.Info.Height);
         if (width > LongestSide || height > LongestSide || (long)width * height > MostPixels)
         {
             codec.Dispose();
-            throw new PictureException(FormattableString.Invariant($"The picture has {width:N0} × {height:N0} pixels; {LongestSide:N0} a side and {MostPixels / 1_000_000} million in all are the most. Make it smaller."));
+            throw new PictureException(
+                FormattableString.Invariant(
+                    $"The picture has {width:N0} × {height:N0} pixels; {LongestSide:N0} a side and {MostPixels / 1_000_000} million in all are the most. Make it smaller."
+                )
+            );
         }
 
         if (width < ShortestSide || height < ShortestSide)
         {
             codec.Dispose();
-            throw new PictureException(FormattableString.Invariant($"The picture has only {width:N0} × {height:N0} pixels, too few to measure on."));
+            throw new PictureException(
+                FormattableString.Invariant(
+                    $"The picture has only {width:N0} × {height:N0} pixels, too few to measure on."
+                )
+            );
         }
 
         return codec;
@@ -125,7 +152,10 @@ public static class PictureReader
                 var alpha = rgba[from + 3];
                 for (var c = 0; c < 3; c++)
                 {
-                    rgb[to + c] = alpha == 255 ? rgba[from + c] : (byte)(((rgba[from + c] * alpha) + (255 * (255 - alpha))) / 255);
+                    rgb[to + c] =
+                        alpha == 255
+                            ? rgba[from + c]
+                            : (byte)(((rgba[from + c] * alpha) + (255 * (255 - alpha))) / 255);
                 }
             }
         }
@@ -141,7 +171,13 @@ public static class PictureReader
             var directories = ImageMetadataReader.ReadMetadata(new MemoryStream(file));
             var exif = directories.OfType<ExifSubIfdDirectory>().FirstOrDefault();
             var place = directories.OfType<GpsDirectory>().FirstOrDefault()?.GetGeoLocation();
-            return (exif is not null && exif.TryGetDateTime(ExifDirectoryBase.TagDateTimeOriginal, out var taken) ? taken : null, place?.Latitude, place?.Longitude);
+            return (
+                exif is not null && exif.TryGetDateTime(ExifDirectoryBase.TagDateTimeOriginal, out var taken)
+                    ? taken
+                    : null,
+                place?.Latitude,
+                place?.Longitude
+            );
         }
         catch (Exception e) when (e is ImageProcessingException or IOException)
         {

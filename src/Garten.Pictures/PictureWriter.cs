@@ -10,7 +10,6 @@ public static class PictureWriter
     private const int Quality = 92;
 
     /// <summary>A picture as a JPEG file.</summary>
-    /// <param name="image">The picture.</param>
     /// <param name="note">When and where it was taken; null to say nothing.</param>
     public static byte[] Jpeg(PixelImage image, CameraNote? note = null)
     {
@@ -21,7 +20,6 @@ public static class PictureWriter
     }
 
     /// <summary>A picture as a PNG file.</summary>
-    /// <param name="image">The picture.</param>
     public static byte[] Png(PixelImage image) => Encoded(image, SKEncodedImageFormat.Png);
 
     private static byte[] Encoded(PixelImage image, SKEncodedImageFormat format)
@@ -29,10 +27,18 @@ public static class PictureWriter
         var rgba = new byte[4 * image.Width * image.Height];
         for (var (from, to) = (0, 0); from < image.Rgb.Length; (from, to) = (from + 3, to + 4))
         {
-            (rgba[to], rgba[to + 1], rgba[to + 2], rgba[to + 3]) = (image.Rgb[from], image.Rgb[from + 1], image.Rgb[from + 2], 255);
+            (rgba[to], rgba[to + 1], rgba[to + 2], rgba[to + 3]) = (
+                image.Rgb[from],
+                image.Rgb[from + 1],
+                image.Rgb[from + 2],
+                255
+            );
         }
 
-        using var pixels = SKImage.FromPixelCopy(new SKImageInfo(image.Width, image.Height, SKColorType.Rgba8888, SKAlphaType.Opaque), rgba);
+        using var pixels = SKImage.FromPixelCopy(
+            new SKImageInfo(image.Width, image.Height, SKColorType.Rgba8888, SKAlphaType.Opaque),
+            rgba
+        );
         using var data = pixels.Encode(format, Quality);
         return data.ToArray();
     }

@@ -36,9 +36,19 @@ try
     var shared = Environment.GetEnvironmentVariable("GARTEN_DATABASE");
     await using var cluster = string.IsNullOrEmpty(shared)
         ? await LocalCluster.StartAsync(
-            settings.Data ?? throw new SettingsException("Say where the database is kept with --data DIR, or start with ./garten start."), new ClusterOptions(Durable: true), stopping.Token)
+            settings.Data
+                ?? throw new SettingsException(
+                    "Say where the database is kept with --data DIR, or start with ./garten start."
+                ),
+            new ClusterOptions(Durable: true),
+            stopping.Token
+        )
         : null;
-    await GartenServer.PrepareAsync(app, cluster?.ConnectionStringTo(DatabaseMigrations.DatabaseName) ?? shared!, stopping.Token);
+    await GartenServer.PrepareAsync(
+        app,
+        cluster?.ConnectionStringTo(DatabaseMigrations.DatabaseName) ?? shared!,
+        stopping.Token
+    );
     await app.StartAsync(stopping.Token);
     Console.WriteLine($"Garten is ready at http://{settings.Listen}:{settings.Port} (stop it with Ctrl-C)");
     using var registration = stopping.Token.Register(() => app.Lifetime.StopApplication());
@@ -71,6 +81,8 @@ static void RefuseTakenPort(ServerSettings settings)
     }
     catch (SocketException)
     {
-        throw new SettingsException($"Port {settings.Port} is in use on {settings.Listen}. Start with another one: ./garten start --port {settings.Port + 1}");
+        throw new SettingsException(
+            $"Port {settings.Port} is in use on {settings.Listen}. Start with another one: ./garten start --port {settings.Port + 1}"
+        );
     }
 }

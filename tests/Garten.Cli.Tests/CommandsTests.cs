@@ -20,7 +20,10 @@ public sealed class CommandsTests
         var taxa = Path.Combine(folder, "taxa.csv");
         var columns = File.ReadLines(taxa).First().Split(',').Length;
         File.AppendAllText(taxa, $"acer-duplex,acer,species,Acer duplex{new string(',', columns - 4)}\n");
-        File.AppendAllText(Path.Combine(folder, "lookalikes.csv"), "acer-duplex,acer-glabrum,leaf-length,By the leaf.\n");
+        File.AppendAllText(
+            Path.Combine(folder, "lookalikes.csv"),
+            "acer-duplex,acer-glabrum,leaf-length,By the leaf.\n"
+        );
         var (code, output, errors) = Run("guide", "check", folder);
         code.ShouldBe(1);
         errors.ShouldContain("look-alikes acer-duplex and acer-glabrum: no feature parts them in any season");
@@ -43,7 +46,8 @@ public sealed class CommandsTests
     [Fact]
     public void What_is_not_there_and_what_is_not_understood_exit_with_a_sentence()
     {
-        Run("guide", "check", "/nowhere").ShouldSatisfyAllConditions(r => r.Code.ShouldBe(2), r => r.Errors.ShouldContain("no folder or file"));
+        Run("guide", "check", "/nowhere")
+            .ShouldSatisfyAllConditions(r => r.Code.ShouldBe(2), r => r.Errors.ShouldContain("no folder or file"));
         Run("grow").ShouldSatisfyAllConditions(r => r.Code.ShouldBe(2), r => r.Errors.ShouldContain("Usage"));
     }
 
@@ -57,8 +61,8 @@ public sealed class CommandsTests
         output.ShouldContain("leaf.svg");
         File.ReadAllText(Path.Combine(folder, "README.md")).ShouldContain("(twig.svg)");
         System.Xml.Linq.XDocument.Load(Path.Combine(folder, "fruit.svg")).Root!.Name.LocalName.ShouldBe("svg");
-        Run("plates", Repository.PathTo("guides", "tamsin-fork"), Path.Combine(folder, "leaf.svg", "below")).ShouldSatisfyAllConditions(
-            r => r.Code.ShouldBe(2), r => r.Errors.ShouldContain("cannot be written"));
+        Run("plates", Repository.PathTo("guides", "tamsin-fork"), Path.Combine(folder, "leaf.svg", "below"))
+            .ShouldSatisfyAllConditions(r => r.Code.ShouldBe(2), r => r.Errors.ShouldContain("cannot be written"));
     }
 
     [Fact]
@@ -66,9 +70,22 @@ public sealed class CommandsTests
     {
         var folder = TestCluster.NewFolder();
         var table = Path.Combine(folder, "specimens.csv");
-        File.WriteAllText(table, "specimen_id,leaf-arrangement,leaf-division,pith-colour,bark-lenticels\nE1,opposite,pinnate,brown,raised-dots\nE2,sideways,,,\nE3,opposite,pinnate,white,raised-dots\n");
+        File.WriteAllText(
+            table,
+            "specimen_id,leaf-arrangement,leaf-division,pith-colour,bark-lenticels\nE1,opposite,pinnate,brown,raised-dots\nE2,sideways,,,\nE3,opposite,pinnate,white,raised-dots\n"
+        );
         var result = Path.Combine(folder, "result.csv");
-        var (code, _, errors) = Run("determine", table, "--guide", Repository.PathTo("guides", "tamsin-fork"), "--top", "1", "--flat-prior", "--out", result);
+        var (code, _, errors) = Run(
+            "determine",
+            table,
+            "--guide",
+            Repository.PathTo("guides", "tamsin-fork"),
+            "--top",
+            "1",
+            "--flat-prior",
+            "--out",
+            result
+        );
         code.ShouldBe(1, "one row has a fault");
         errors.ShouldContain("specimens.csv, line 3, column leaf-arrangement: found “sideways”");
         errors.ShouldContain("2 specimens named, 1 rows with faults.");
@@ -84,7 +101,10 @@ public sealed class CommandsTests
     [InlineData("--colour", "not understood")]
     public void Determining_needs_its_words(string option, string expected)
     {
-        var options = option == "--guide" ? new[] { "determine", "/nowhere.csv", option, "x" } : ["determine", "/nowhere.csv", option];
+        var options =
+            option == "--guide"
+                ? new[] { "determine", "/nowhere.csv", option, "x" }
+                : ["determine", "/nowhere.csv", option];
         Run(options).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(2), r => r.Errors.ShouldContain(expected));
         Run("determine", "/nowhere.csv").Errors.ShouldContain("--guide");
     }

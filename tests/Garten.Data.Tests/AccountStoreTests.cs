@@ -13,7 +13,9 @@ public sealed class AccountStoreTests(DatabaseFixture fixture) : IClassFixture<D
     {
         var person = await _accounts.OpenAsync("T. Lindqvist", Role.Reader, false, "old", first: false, None);
         var stamp = (await _accounts.FindAsync(person, None))!.Stamp;
-        (await Task.WhenAll(Enumerable.Range(0, 5).Select(_ => _accounts.FailedAsync(person, None)))).Order().ShouldBe([1, 2, 3, 4, 5]);
+        (await Task.WhenAll(Enumerable.Range(0, 5).Select(_ => _accounts.FailedAsync(person, None))))
+            .Order()
+            .ShouldBe([1, 2, 3, 4, 5]);
         var until = new DateTimeOffset(2026, 5, 1, 12, 0, 0, TimeSpan.FromHours(2));
         await _accounts.ShutAsync(person, until, None);
         (await _accounts.FindAsync("t. lindqvist", None))!.ShutUntil.ShouldBe(until);
@@ -26,18 +28,23 @@ public sealed class AccountStoreTests(DatabaseFixture fixture) : IClassFixture<D
     [Fact]
     public async Task What_was_done_can_be_neither_changed_nor_removed()
     {
-        var deeds = new DeedStore(fixture.Source);
-        await deeds.NoteAsync(fixture.Person.Id, Role.Surveyor, "takePlant", "/api/plants", 200, None);
-        await deeds.NoteAsync(null, null, "signIn", "/api/session", 401, None);
-        var latest = await deeds.LatestAsync(null, null, 10, None);
-        latest.Take(2).Select(d => (d.Person, d.Role, d.What, d.Status)).ShouldBe([(null, null, "signIn", 401), (fixture.Person.Name, Role.Surveyor, "takePlant", 200)]);
-        (await deeds.LatestAsync(fixture.Person.Id, null, 10, None))[0].What.ShouldBe("takePlant");
-        (await deeds.LatestAsync(null, latest[0].Id, 10, None))[0].What.ShouldBe("takePlant");
+        var entries = new AuditStore(fixture.Source);
+        await entries.NoteAsync(fixture.Person.Id, Role.Surveyor, "takePlant", "/api/plants", 200, None);
+        await entries.NoteAsync(null, null, "signIn", "/api/session", 401, None);
+        var latest = await entries.LatestAsync(null, null, 10, None);
+        latest
+            .Take(2)
+            .Select(d => (d.Person, d.Role, d.What, d.Status))
+            .ShouldBe([(null, null, "signIn", 401), (fixture.Person.Name, Role.Surveyor, "takePlant", 200)]);
+        (await entries.LatestAsync(fixture.Person.Id, null, 10, None))[0].What.ShouldBe("takePlant");
+        (await entries.LatestAsync(null, latest[0].Id, 10, None))[0].What.ShouldBe("takePlant");
         await using var connection = await fixture.Source.OpenConnectionAsync(None);
-        foreach (var statement in new[] { "update deed set what = 'nothing'", "delete from deed" })
+        foreach (var statement in new[] { "update audit_entry set what = 'nothing'", "delete from audit_entry" })
         {
             await using var command = new NpgsqlCommand(statement, connection);
-            (await Should.ThrowAsync<PostgresException>(() => command.ExecuteNonQueryAsync(None))).MessageText.ShouldContain("never changed or removed");
+            (
+                await Should.ThrowAsync<PostgresException>(() => command.ExecuteNonQueryAsync(None))
+            ).MessageText.ShouldContain("never changed or removed");
         }
     }
 

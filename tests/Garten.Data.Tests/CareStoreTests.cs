@@ -27,25 +27,41 @@ public sealed class CareStoreTests(DatabaseFixture fixture) : IClassFixture<Data
     }
 
     private async Task SetAsync(int plant, Landmark[] landmarks) =>
-        await _care.SetLandmarksAsync(fixture.Head(), plant, landmarks, await _care.LandmarksRevisionAsync(plant, None), None);
+        await _care.SetLandmarksAsync(
+            fixture.Head(),
+            plant,
+            landmarks,
+            await _care.LandmarksRevisionAsync(plant, None),
+            None
+        );
 
     [Fact]
     public async Task Of_those_who_set_landmarks_at_once_one_gets_through_and_the_others_are_told()
     {
         var plant = await fixture.TakeAsync();
         var seen = await _care.LandmarksRevisionAsync(plant, None);
-        var outcomes = await Task.WhenAll(Enumerable.Range(0, 10).Select(async i =>
-        {
-            try
-            {
-                await _care.SetLandmarksAsync(fixture.Head(), plant, [new($"first of {i}", i, 1), new($"second of {i}", i, 2)], seen, None);
-                return true;
-            }
-            catch (ChangedMeanwhileException)
-            {
-                return false;
-            }
-        }));
+        var outcomes = await Task.WhenAll(
+            Enumerable
+                .Range(0, 10)
+                .Select(async i =>
+                {
+                    try
+                    {
+                        await _care.SetLandmarksAsync(
+                            fixture.Head(),
+                            plant,
+                            [new($"first of {i}", i, 1), new($"second of {i}", i, 2)],
+                            seen,
+                            None
+                        );
+                        return true;
+                    }
+                    catch (ChangedMeanwhileException)
+                    {
+                        return false;
+                    }
+                })
+        );
         outcomes.Count(got => got).ShouldBe(1);
         var left = await _care.LandmarksAsync(plant, None);
         left.Select(l => l.Name.Split(' ')[0]).ShouldBe(["first", "second"]);
@@ -62,13 +78,25 @@ public sealed class CareStoreTests(DatabaseFixture fixture) : IClassFixture<Data
         (threat.Content, threat.Person, threat.Plant).ShouldBe((mowing, "R. Ostrow", plant));
         (await _care.OpenThreatsAsync(None)).ShouldContain(t => t.Id == threat.Id);
 
-        var settled = mowing with { Told = "the owner", ToldOn = new(2026, 5, 4), Outcome = "a strip is left", SettledOn = new(2026, 6, 1) };
+        var settled = mowing with
+        {
+            Told = "the owner",
+            ToldOn = new(2026, 5, 4),
+            Outcome = "a strip is left",
+            SettledOn = new(2026, 6, 1),
+        };
         (await _care.SetThreatAsync(fixture.Head(), threat.Id, settled, threat.Revision, None)).ShouldBe(plant);
-        await Should.ThrowAsync<ChangedMeanwhileException>(() => _care.SetThreatAsync(fixture.Head(), threat.Id, mowing, threat.Revision, None));
+        await Should.ThrowAsync<ChangedMeanwhileException>(() =>
+            _care.SetThreatAsync(fixture.Head(), threat.Id, mowing, threat.Revision, None)
+        );
         (await _care.OpenThreatsAsync(None)).ShouldNotContain(t => t.Id == threat.Id);
         (await _care.ThreatsAsync(plant, None)).ShouldHaveSingleItem().Content.ShouldBe(settled);
 
-        (await Should.ThrowAsync<NotInStoreException>(() => _care.SetThreatAsync(fixture.Head(), 999_999, settled, 1, None))).Message.ShouldBe("There is no such threat.");
+        (
+            await Should.ThrowAsync<NotInStoreException>(() =>
+                _care.SetThreatAsync(fixture.Head(), 999_999, settled, 1, None)
+            )
+        ).Message.ShouldBe("There is no such threat.");
     }
 
     [Fact]
@@ -79,16 +107,23 @@ public sealed class CareStoreTests(DatabaseFixture fixture) : IClassFixture<Data
         await _care.SetCountAsync(fixture.Head(), plant, marked, None);
         await _care.SetCountAsync(fixture.Head(), plant, marked with { Year = 2025, MarkedOn = new(2025, 2, 3) }, None);
         var counted = marked with { Flowering = 11, FloweringOn = new(2026, 6, 1) };
-        await Should.ThrowAsync<ChangedMeanwhileException>(() => _care.SetCountAsync(fixture.Head(), plant, counted, None));
+        await Should.ThrowAsync<ChangedMeanwhileException>(() =>
+            _care.SetCountAsync(fixture.Head(), plant, counted, None)
+        );
         await _care.SetCountAsync(fixture.Head(), plant, counted with { Revision = await RevisionAsync() }, None);
         var years = await _care.CountsAsync(plant, None);
         years.Count.ShouldBe(2);
         var now = await RevisionAsync();
         years.Select(y => y with { Revision = null }).ShouldContain(counted);
-        await Should.ThrowAsync<PostgresException>(() => _care.SetCountAsync(fixture.Head(), plant, counted with { Flowering = 41, Revision = now }, None));
-        await Should.ThrowAsync<PostgresException>(() => _care.SetCountAsync(fixture.Head(), plant, counted with { FloweringOn = null, Revision = now }, None));
+        await Should.ThrowAsync<PostgresException>(() =>
+            _care.SetCountAsync(fixture.Head(), plant, counted with { Flowering = 41, Revision = now }, None)
+        );
+        await Should.ThrowAsync<PostgresException>(() =>
+            _care.SetCountAsync(fixture.Head(), plant, counted with { FloweringOn = null, Revision = now }, None)
+        );
         (await _care.CountsAsync(plant, None)).Select(y => y with { Revision = null }).ShouldContain(counted);
 
-        async Task<long?> RevisionAsync() => (await _care.CountsAsync(plant, None)).Single(c => c.Year == 2026).Revision;
+        async Task<long?> RevisionAsync() =>
+            (await _care.CountsAsync(plant, None)).Single(c => c.Year == 2026).Revision;
     }
 }

@@ -22,7 +22,9 @@ public sealed class ClusterBackupTests
             await using var source = NpgsqlDataSource.Create(connection);
             await new AccountStore(source).OpenAsync("R. Ostrow", Role.Steward, true, "hash", first: true, None);
             (await ClusterBackup.WriteAsync(folder, file, None)).ShouldBeGreaterThan(10_000);
-            (await Should.ThrowAsync<ClusterException>(() => ClusterBackup.RestoreAsync(folder, file, None))).Message.ShouldContain("Stop it first");
+            (
+                await Should.ThrowAsync<ClusterException>(() => ClusterBackup.RestoreAsync(folder, file, None))
+            ).Message.ShouldContain("Stop it first");
             await new PlaceStore(source, null!).AddPersonAsync("Came later", None);
         }
 
@@ -48,9 +50,17 @@ public sealed class ClusterBackupTests
             await new PlaceStore(source, null!).AddPersonAsync("R. Ostrow", None);
         }
 
-        (await Should.ThrowAsync<ClusterException>(() => ClusterBackup.RestoreAsync(folder, file, None))).Message.ShouldContain("nothing was changed");
-        (await Should.ThrowAsync<ClusterException>(() => ClusterBackup.RestoreAsync(folder, file + ".missing", None))).Message.ShouldContain("There is no file");
-        (await Should.ThrowAsync<ClusterException>(() => ClusterBackup.WriteAsync(TestCluster.NewFolder(), file, None))).Message.ShouldContain("There is no database");
+        (
+            await Should.ThrowAsync<ClusterException>(() => ClusterBackup.RestoreAsync(folder, file, None))
+        ).Message.ShouldContain("nothing was changed");
+        (
+            await Should.ThrowAsync<ClusterException>(() => ClusterBackup.RestoreAsync(folder, file + ".missing", None))
+        ).Message.ShouldContain("There is no file");
+        (
+            await Should.ThrowAsync<ClusterException>(() =>
+                ClusterBackup.WriteAsync(TestCluster.NewFolder(), file, None)
+            )
+        ).Message.ShouldContain("There is no database");
         await using var again = await LocalCluster.StartAsync(folder, new ClusterOptions(Durable: false), None);
         (await PeopleAsync(again, DatabaseMigrations.DatabaseName)).ShouldBe(["R. Ostrow"]);
     }

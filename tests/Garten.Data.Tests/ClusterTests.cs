@@ -16,14 +16,18 @@ public sealed class ClusterTests
         {
             DatabaseMigrations.Apply(cluster.ConnectionStringTo("garten"));
             await RunAsync(cluster.ConnectionStringTo("garten"), "insert into setting values ('kept', 'yes')");
-            var stranger = new NpgsqlConnectionStringBuilder(cluster.ConnectionString) { Password = "guess" }.ConnectionString;
+            var stranger = new NpgsqlConnectionStringBuilder(cluster.ConnectionString)
+            {
+                Password = "guess",
+            }.ConnectionString;
             await Should.ThrowAsync<PostgresException>(() => RunAsync(stranger, "select 1"));
         }
 
         await using var again = await LocalCluster.StartAsync(folder, Quick, CancellationToken.None);
         DatabaseMigrations.Apply(again.ConnectionStringTo("garten"));
         (await RunAsync(again.ConnectionStringTo("garten"), "select value from setting")).ShouldBe("yes");
-        File.GetUnixFileMode(Path.Combine(folder, "database.secret")).ShouldBe(UnixFileMode.UserRead | UnixFileMode.UserWrite);
+        File.GetUnixFileMode(Path.Combine(folder, "database.secret"))
+            .ShouldBe(UnixFileMode.UserRead | UnixFileMode.UserWrite);
     }
 
     [Fact]
@@ -31,7 +35,9 @@ public sealed class ClusterTests
     {
         var folder = TestCluster.NewFolder();
         await using var first = await LocalCluster.StartAsync(folder, Quick, CancellationToken.None);
-        var refused = await Should.ThrowAsync<ClusterException>(() => LocalCluster.StartAsync(folder, Quick, CancellationToken.None));
+        var refused = await Should.ThrowAsync<ClusterException>(() =>
+            LocalCluster.StartAsync(folder, Quick, CancellationToken.None)
+        );
         refused.Message.ShouldContain("already running");
     }
 
@@ -39,8 +45,13 @@ public sealed class ClusterTests
     public async Task A_database_of_a_newer_garten_is_refused_in_a_sentence()
     {
         var connection = await TestCluster.NewDatabaseAsync();
-        await RunAsync(connection, "insert into schemaversions (scriptname, applied) values ('Garten.Data.Migrations.9999-future.sql', now())");
-        Should.Throw<ClusterException>(() => DatabaseMigrations.Apply(connection)).Message.ShouldContain("newer Garten");
+        await RunAsync(
+            connection,
+            "insert into schemaversions (scriptname, applied) values ('Garten.Data.Migrations.9999-future.sql', now())"
+        );
+        Should
+            .Throw<ClusterException>(() => DatabaseMigrations.Apply(connection))
+            .Message.ShouldContain("newer Garten");
     }
 
     [Fact]
@@ -49,7 +60,9 @@ public sealed class ClusterTests
         var folder = TestCluster.NewFolder();
         Directory.CreateDirectory(Path.Combine(folder, "database"));
         await File.WriteAllTextAsync(Path.Combine(folder, "database", "PG_VERSION"), "99\n");
-        var refused = await Should.ThrowAsync<ClusterException>(() => LocalCluster.StartAsync(folder, Quick, CancellationToken.None));
+        var refused = await Should.ThrowAsync<ClusterException>(() =>
+            LocalCluster.StartAsync(folder, Quick, CancellationToken.None)
+        );
         refused.Message.ShouldContain("made by PostgreSQL 99");
     }
 
@@ -58,7 +71,9 @@ public sealed class ClusterTests
     {
         var file = Path.Combine(TestCluster.NewFolder(), "file");
         await File.WriteAllTextAsync(file, "");
-        var refused = await Should.ThrowAsync<ClusterException>(() => LocalCluster.StartAsync(Path.Combine(file, "below"), Quick, CancellationToken.None));
+        var refused = await Should.ThrowAsync<ClusterException>(() =>
+            LocalCluster.StartAsync(Path.Combine(file, "below"), Quick, CancellationToken.None)
+        );
         refused.Message.ShouldContain("cannot be made");
     }
 

@@ -10,12 +10,18 @@ public sealed class ConnectionPoolTests
     public async Task More_work_than_connections_waits_for_its_turn()
     {
         var database = await TestCluster.NewDatabaseAsync();
-        await using var pool = ConnectionPool.Open(new NpgsqlConnectionStringBuilder(database) { MaxPoolSize = 3 }.ConnectionString);
-        var processes = await Task.WhenAll(Enumerable.Range(0, 20).Select(async _ =>
-        {
-            await using var ask = pool.CreateCommand("select pg_backend_pid(), pg_sleep(0.02)");
-            return (int)(await ask.ExecuteScalarAsync())!;
-        }));
+        await using var pool = ConnectionPool.Open(
+            new NpgsqlConnectionStringBuilder(database) { MaxPoolSize = 3 }.ConnectionString
+        );
+        var processes = await Task.WhenAll(
+            Enumerable
+                .Range(0, 20)
+                .Select(async _ =>
+                {
+                    await using var ask = pool.CreateCommand("select pg_backend_pid(), pg_sleep(0.02)");
+                    return (int)(await ask.ExecuteScalarAsync())!;
+                })
+        );
         processes.Distinct().Count().ShouldBeInRange(1, 3);
     }
 

@@ -17,10 +17,26 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         (await EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.Individuals, 3))).ShouldBeTrue();
         (await EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.Individuals, 4))).ShouldBeTrue();
         (await EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.CoverPercent, 20))).ShouldBeTrue();
-        (await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 1), Line("acer-macrophyllum", CountUnit.CoverPercent, 30))).ShouldBeFalse("cover stands once");
+        (
+            await EnterAsync(
+                sheet,
+                Line("alnus-rubra", CountUnit.Individuals, 1),
+                Line("acer-macrophyllum", CountUnit.CoverPercent, 30)
+            )
+        ).ShouldBeFalse("cover stands once");
         var lines = await _counts.LinesAsync(sheet, None);
-        lines.Select(l => (l.Name, l.Unit, l.Amount)).ShouldBe([("Acer macrophyllum", CountUnit.Individuals, 7.0), ("Acer macrophyllum", CountUnit.CoverPercent, 20.0)], "all or none is entered");
-        await Should.ThrowAsync<NotInStoreException>(() => _counts.BeginAsync(fixture.Head(), Guid.NewGuid(), Content(Protocol.WalkThrough, 999_999), None));
+        lines
+            .Select(l => (l.Name, l.Unit, l.Amount))
+            .ShouldBe(
+                [
+                    ("Acer macrophyllum", CountUnit.Individuals, 7.0),
+                    ("Acer macrophyllum", CountUnit.CoverPercent, 20.0),
+                ],
+                "all or none is entered"
+            );
+        await Should.ThrowAsync<NotInStoreException>(() =>
+            _counts.BeginAsync(fixture.Head(), Guid.NewGuid(), Content(Protocol.WalkThrough, 999_999), None)
+        );
     }
 
     [Fact]
@@ -36,7 +52,17 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 9));
         (await _counts.TakeAwayAsync(fixture.Head(), line, false, None)).ShouldBeFalse();
         (await _counts.LinesAsync(sheet, None)).Single().Amount.ShouldBe(9);
-        await Task.WhenAll(Enumerable.Range(0, 12).Select(async _ => await _counts.OneMoreAsync(fixture.Head(), (await _counts.LinesAsync(sheet, None)).Single().Id, None)));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 12)
+                .Select(async _ =>
+                    await _counts.OneMoreAsync(
+                        fixture.Head(),
+                        (await _counts.LinesAsync(sheet, None)).Single().Id,
+                        None
+                    )
+                )
+        );
         (await _counts.LinesAsync(sheet, None)).Single().Amount.ShouldBe(21);
     }
 
@@ -50,7 +76,11 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
             (await _counts.LinesAsync(sheet, None)).Count.ShouldBe(lines);
         }
 
-        await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 2), Line("acer-macrophyllum", CountUnit.Individuals, 1));
+        await EnterAsync(
+            sheet,
+            Line("alnus-rubra", CountUnit.Individuals, 2),
+            Line("acer-macrophyllum", CountUnit.Individuals, 1)
+        );
         await ShouldKnowAsync(2);
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 5));
         await ShouldKnowAsync(2);
@@ -61,7 +91,11 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await _counts.OneMoreAsync(fixture.Head(), (await _counts.LinesAsync(sheet, None)).Single().Id, None);
         await _counts.TakeAwayAsync(fixture.Head(), line, false, None);
         await ShouldKnowAsync(2);
-        await Task.WhenAll(Enumerable.Range(1, 8).Select(i => EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.GirthCentimetres, 40 + i))));
+        await Task.WhenAll(
+            Enumerable
+                .Range(1, 8)
+                .Select(i => EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.GirthCentimetres, 40 + i)))
+        );
         await ShouldKnowAsync(10);
     }
 
@@ -76,11 +110,17 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
             var tallied = await finds.SumsAsync(all, None);
             var counted = await finds.SumsAsync(all with { From = new(1800, 1, 1) }, None);
             tallied.Names.ShouldBe(counted.Names);
-            (await finds.SumsAsync(all with { Text = "alnus" }, None)).Names.ShouldBe(counted.Names.Where(n => n.Taxon == "alnus-rubra"));
+            (await finds.SumsAsync(all with { Text = "alnus" }, None)).Names.ShouldBe(
+                counted.Names.Where(n => n.Taxon == "alnus-rubra")
+            );
         }
 
         var sheet = await BeginAsync(Protocol.WalkThrough);
-        await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 2), Line("acer-macrophyllum", CountUnit.Individuals, 1));
+        await EnterAsync(
+            sheet,
+            Line("alnus-rubra", CountUnit.Individuals, 2),
+            Line("acer-macrophyllum", CountUnit.Individuals, 1)
+        );
         await ShouldTallyAsync();
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 5));
         await ShouldTallyAsync();
@@ -91,17 +131,42 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
 
         // So many that the rows of a name become one more than once, by several at a time.
         int[] sheets = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => BeginAsync(Protocol.TreePlot)));
-        await Task.WhenAll(sheets.Select(async s =>
-        {
-            for (var i = 0; i < 30; i++)
+        await Task.WhenAll(
+            sheets.Select(async s =>
             {
-                await EnterAsync(s, [.. Enumerable.Range(0, 10).Select(j => Line(j % 3 == 0 ? "alnus-rubra" : "acer-macrophyllum", CountUnit.GirthCentimetres, 40 + i + j))]);
-            }
-        }));
+                for (var i = 0; i < 30; i++)
+                {
+                    await EnterAsync(
+                        s,
+                        [
+                            .. Enumerable
+                                .Range(0, 10)
+                                .Select(j =>
+                                    Line(
+                                        j % 3 == 0 ? "alnus-rubra" : "acer-macrophyllum",
+                                        CountUnit.GirthCentimetres,
+                                        40 + i + j
+                                    )
+                                ),
+                        ]
+                    );
+                }
+            })
+        );
         await ShouldTallyAsync();
 
         // What is only looked through leaves nothing behind; what is brought in counts, once.
-        ImportVisit[] visits = [new(Guid.NewGuid(), fixture.Site.Name, new(2019, 5, 1), fixture.Person.Name, ImportedEffort.List("tallied"), [Row(2, "alnus-rubra", CountUnit.Presence, null)])];
+        ImportVisit[] visits =
+        [
+            new(
+                Guid.NewGuid(),
+                fixture.Site.Name,
+                new(2019, 5, 1),
+                fixture.Person.Name,
+                ImportedEffort.List("tallied"),
+                [Row(2, "alnus-rubra", CountUnit.Presence, null)]
+            ),
+        ];
         var before = (await finds.SumsAsync(all, None)).Names.Sum(n => n.Finds);
         foreach (var (keep, more) in new[] { (false, 0), (true, 1), (true, 1) })
         {
@@ -121,8 +186,26 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         var store = fixture.Imports;
         ImportVisit[] visits =
         [
-            new(Guid.NewGuid(), fixture.Site.Name, new(2020, 5, 1), "N. Okafor", ImportedEffort.List("from a test"), [Row(2, "acer-macrophyllum", CountUnit.Stems, 4), Row(3, "alnus-rubra", CountUnit.Presence, null), Row(4, "alnus-rubra", CountUnit.GirthCentimetres, 88)]),
-            new(Guid.NewGuid(), fixture.Site.Name, new(2020, 5, 2), fixture.Person.Name, ImportedEffort.List("from a test"), [Row(5, "acer-macrophyllum", CountUnit.Stems, 1)]),
+            new(
+                Guid.NewGuid(),
+                fixture.Site.Name,
+                new(2020, 5, 1),
+                "N. Okafor",
+                ImportedEffort.List("from a test"),
+                [
+                    Row(2, "acer-macrophyllum", CountUnit.Stems, 4),
+                    Row(3, "alnus-rubra", CountUnit.Presence, null),
+                    Row(4, "alnus-rubra", CountUnit.GirthCentimetres, 88),
+                ]
+            ),
+            new(
+                Guid.NewGuid(),
+                fixture.Site.Name,
+                new(2020, 5, 2),
+                fixture.Person.Name,
+                ImportedEffort.List("from a test"),
+                [Row(5, "acer-macrophyllum", CountUnit.Stems, 1)]
+            ),
         ];
         var before = (await _counts.SheetsAsync(CountChoice.All, None)).Count;
         var shown = await BringInAsync(visits, keep: false);
@@ -132,7 +215,13 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         (await _counts.SheetsAsync(CountChoice.All, None)).Count.ShouldBe(before + 2);
 
         // The same again brings nothing, girths too; another number is told and not taken.
-        ImportVisit[] again = [visits[0] with { Rows = [Row(7, "acer-macrophyllum", CountUnit.Stems, 5), .. visits[0].Rows.Skip(1)] }];
+        ImportVisit[] again =
+        [
+            visits[0] with
+            {
+                Rows = [Row(7, "acer-macrophyllum", CountUnit.Stems, 5), .. visits[0].Rows.Skip(1)],
+            },
+        ];
         var second = await BringInAsync(again, keep: true);
         (second.Sheets, second.Lines, second.Known).ShouldBe((0, 0, 3));
         second.Differing.ShouldBe([7]);
@@ -140,11 +229,25 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         (await _counts.LinesAsync(sheet.Id, None)).Select(l => l.Amount).ShouldBe([4, null, 88], ignoreOrder: true);
 
         // A name the guide lacks in the last row: nothing of the others stays.
-        ImportVisit[] bad = [visits[1] with { Request = Guid.NewGuid(), Date = new(2020, 6, 1) }, visits[1] with { Request = Guid.NewGuid(), Date = new(2020, 6, 2), Rows = [Row(9, "nessie", CountUnit.Presence, null)] }];
+        ImportVisit[] bad =
+        [
+            visits[1] with
+            {
+                Request = Guid.NewGuid(),
+                Date = new(2020, 6, 1),
+            },
+            visits[1] with
+            {
+                Request = Guid.NewGuid(),
+                Date = new(2020, 6, 2),
+                Rows = [Row(9, "nessie", CountUnit.Presence, null)],
+            },
+        ];
         await Should.ThrowAsync<Npgsql.PostgresException>(() => BringInAsync(bad, keep: true));
         (await _counts.SheetsAsync(CountChoice.All, None)).ShouldNotContain(s => s.Content.Date.Month == 6);
 
-        Task<ImportChange> BringInAsync(ImportVisit[] what, bool keep) => store.BringInAsync(what, [], [], fixture.Version, fixture.Head(), keep, null, None);
+        Task<ImportChange> BringInAsync(ImportVisit[] what, bool keep) =>
+            store.BringInAsync(what, [], [], fixture.Version, fixture.Head(), keep, null, None);
     }
 
     [Fact]
@@ -152,24 +255,57 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     {
         var store = fixture.Imports;
         ImportedEffort effort = new(Protocol.Quadrats, 3, 4, null, new(9, 0), new(11, 30), "sun", "north slope");
-        ImportVisit[] visits = [new(Guid.NewGuid(), "New Ground", new(2021, 5, 1), fixture.Person.Name, effort, [Row(2, "alnus-rubra", CountUnit.CoverPercent, 20), Row(3, "alnus-rubra", CountUnit.CoverPercent, 30) with { Plot = 3 }])];
+        ImportVisit[] visits =
+        [
+            new(
+                Guid.NewGuid(),
+                "New Ground",
+                new(2021, 5, 1),
+                fixture.Person.Name,
+                effort,
+                [
+                    Row(2, "alnus-rubra", CountUnit.CoverPercent, 20),
+                    Row(3, "alnus-rubra", CountUnit.CoverPercent, 30) with
+                    {
+                        Plot = 3,
+                    },
+                ]
+            ),
+        ];
         ImportedSite site = new("New Ground", 300, new(45, -123.7), 50);
-        (await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Head(), keep: true, null, None)).Sites.ShouldBe(["New Ground"]);
-        (await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Head(), keep: true, null, None)).ShouldSatisfyAllConditions(c => c.Sites.ShouldBeEmpty(), c => c.Known.ShouldBe(2));
+        (
+            await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Head(), keep: true, null, None)
+        ).Sites.ShouldBe(["New Ground"]);
+        (
+            await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Head(), keep: true, null, None)
+        ).ShouldSatisfyAllConditions(c => c.Sites.ShouldBeEmpty(), c => c.Known.ShouldBe(2));
         var sheet = (await _counts.SheetsAsync(CountChoice.All, None)).Single(s => s.SiteName == "New Ground");
         sheet.Request.ShouldBe(visits[0].Request);
         var content = sheet.Content;
-        (content.Protocol, content.Plots, content.PlotAreaM2, content.Started, content.Ended, content.Weather, content.Note).ShouldBe((Protocol.Quadrats, 3, 4.0, new TimeOnly(9, 0), new TimeOnly(11, 30), "sun", "north slope"));
+        (
+            content.Protocol,
+            content.Plots,
+            content.PlotAreaM2,
+            content.Started,
+            content.Ended,
+            content.Weather,
+            content.Note
+        ).ShouldBe((Protocol.Quadrats, 3, 4.0, new TimeOnly(9, 0), new TimeOnly(11, 30), "sun", "north slope"));
         (await _counts.LinesAsync(sheet.Id, None)).Select(l => (l.Plot, l.Amount)).ShouldBe([(1, 20), (3, 30)]);
     }
 
-    private static ImportedRow Row(int line, string taxon, CountUnit unit, double? amount) => new(line, default, "", "", new(taxon), IdentificationQualifier.None, Origin.Wild, unit, amount, "");
+    private static ImportedRow Row(int line, string taxon, CountUnit unit, double? amount) =>
+        new(line, default, "", "", new(taxon), IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
-    private static StoredLine Line(string taxon, CountUnit unit, double amount) => new(0, 1, taxon, "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
+    private static StoredLine Line(string taxon, CountUnit unit, double amount) =>
+        new(0, 1, taxon, "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
-    private static SheetContent Content(Protocol protocol, int site) => new(site, new(2026, 5, 1), protocol, 1, protocol == Protocol.Quadrats ? 1 : null, null, null, null, "", "", "");
+    private static SheetContent Content(Protocol protocol, int site) =>
+        new(site, new(2026, 5, 1), protocol, 1, protocol == Protocol.Quadrats ? 1 : null, null, null, null, "", "", "");
 
-    private Task<int> BeginAsync(Protocol protocol, Guid? request = null) => _counts.BeginAsync(fixture.Head(), request ?? Guid.NewGuid(), Content(protocol, fixture.Site.Id), None);
+    private Task<int> BeginAsync(Protocol protocol, Guid? request = null) =>
+        _counts.BeginAsync(fixture.Head(), request ?? Guid.NewGuid(), Content(protocol, fixture.Site.Id), None);
 
-    private Task<bool> EnterAsync(int sheet, params StoredLine[] lines) => _counts.EnterAsync(fixture.Head(), sheet, fixture.Version, lines, None);
+    private Task<bool> EnterAsync(int sheet, params StoredLine[] lines) =>
+        _counts.EnterAsync(fixture.Head(), sheet, fixture.Version, lines, None);
 }

@@ -1,10 +1,10 @@
 using Garten.Core.Guides;
+using Garten.Core.Identification;
+using Garten.Core.Survey.Access;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
 using Garten.Testing;
 using Npgsql;
-using Garten.Core.Identification;
-using Garten.Core.Survey.Access;
 
 namespace Garten.Data.Tests;
 
@@ -63,22 +63,41 @@ public sealed class DatabaseFixture : IAsyncLifetime
         Journal = new(Source, new GuideInUse(new(Guide), Version));
         await Journal.AssessStaleAsync(CancellationToken.None);
         Person = await Places.AddPersonAsync("R. Ostrow", CancellationToken.None);
-        Site = await Places.AddSiteAsync(Head(), new Site(0, "Millrace Bottom", "", 118, 45, -123.7, 60, ["river-bank"]), CancellationToken.None);
+        Site = await Places.AddSiteAsync(
+            Head(),
+            new Site(0, "Millrace Bottom", "", 118, 45, -123.7, 60, ["river-bank"]),
+            CancellationToken.None
+        );
     }
 
     public ValueTask DisposeAsync() => Source.DisposeAsync();
 
     /// <summary>What a change says of itself.</summary>
-    public CommandHead Head(Guid? id = null, int? person = null) => new(id ?? Guid.CreateVersion7(), person ?? Person.Id, null, "test", "");
+    public CommandHead Head(Guid? id = null, int? person = null) =>
+        new(id ?? Guid.CreateVersion7(), person ?? Person.Id, null, "test", "");
 
-    public async Task<int> TakeAsync(Guid? request = null) => (await Plants.TakeAsync(
-        Head(),
-        new NewPlant(
-            request ?? Guid.NewGuid(), Site.Id, "a shrub", Origin.Wild,
-            new NewVisit(new(2026, 5, 1), Person.Id, LifeStage.Mature, null, [PlantPart.Leaves], [], "")),
-        null, CancellationToken.None)).Stored.Card.Id;
+    public async Task<int> TakeAsync(Guid? request = null) =>
+        (
+            await Plants.TakeAsync(
+                Head(),
+                new NewPlant(
+                    request ?? Guid.NewGuid(),
+                    Site.Id,
+                    "a shrub",
+                    Origin.Wild,
+                    new NewVisit(new(2026, 5, 1), Person.Id, LifeStage.Mature, null, [PlantPart.Leaves], [], "")
+                ),
+                null,
+                CancellationToken.None
+            )
+        )
+            .Stored
+            .Card
+            .Id;
 
-    public async Task<StoredPlant> ReadAsync(int plant) => (await Plants.ReadAsync(plant, CancellationToken.None)).Stored;
+    public async Task<StoredPlant> ReadAsync(int plant) =>
+        (await Plants.ReadAsync(plant, CancellationToken.None)).Stored;
 
-    public async Task<IReadOnlyList<StoredObservation>> ObservationsAsync(int plant) => (await ReadAsync(plant)).Observations;
+    public async Task<IReadOnlyList<StoredObservation>> ObservationsAsync(int plant) =>
+        (await ReadAsync(plant)).Observations;
 }

@@ -8,7 +8,12 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
 {
     private static readonly CancellationToken None = CancellationToken.None;
     private static readonly string[] Characters = ["margin", "leaf-arrangement", "pith"];
-    private static readonly Dictionary<string, string[]> States = new() { ["margin"] = ["serrate", "entire"], ["leaf-arrangement"] = ["opposite", "alternate"], ["pith"] = ["chambered", "solid"] };
+    private static readonly Dictionary<string, string[]> States = new()
+    {
+        ["margin"] = ["serrate", "entire"],
+        ["leaf-arrangement"] = ["opposite", "alternate"],
+        ["pith"] = ["chambered", "solid"],
+    };
     private readonly EvidenceStore _evidence = fixture.Evidence;
 
     [Theory]
@@ -40,7 +45,12 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
                     at = Math.Min(at + 1, words.Count);
                     break;
                 case 4:
-                    var walk = history[at].Walk is { } before ? before.Answer(new(new("roses"), 1 + random.Next(3)), random.Next(3) is > 0 and var lead ? lead : null) : KeyWalk.From(new(new("roses"), 1));
+                    var walk = history[at].Walk is { } before
+                        ? before.Answer(
+                            new(new("roses"), 1 + random.Next(3)),
+                            random.Next(3) is > 0 and var lead ? lead : null
+                        )
+                        : KeyWalk.From(new(new("roses"), 1));
                     if (walk.Equals(history[at].Walk))
                     {
                         // The same once more is no change.
@@ -48,7 +58,14 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
                     }
 
                     Do(history[at] with { Walk = walk }, $"walk {step}");
-                    await _evidence.SetWalkAsync(fixture.Head(), plant, walk, (await fixture.ReadAsync(plant)).Walk?.Revision, words[^1], None);
+                    await _evidence.SetWalkAsync(
+                        fixture.Head(),
+                        plant,
+                        walk,
+                        (await fixture.ReadAsync(plant)).Walk?.Revision,
+                        words[^1],
+                        None
+                    );
                     break;
                 default:
                     var character = Characters[random.Next(3)];
@@ -58,19 +75,40 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
                         continue;
                     }
 
-                    Do(history[at] with { Seen = seen is null ? history[at].Seen.Remove(character) : history[at].Seen.SetItem(character, seen) }, $"record {character} {step}");
-                    var stored = (await fixture.ObservationsAsync(plant)).SingleOrDefault(o => o.Content.Character == character);
-                    await SetAsync(plant, visit, character, seen is null ? null : Content(visit, character, seen), stored?.Revision, words[^1]);
+                    Do(
+                        history[at] with
+                        {
+                            Seen = seen is null
+                                ? history[at].Seen.Remove(character)
+                                : history[at].Seen.SetItem(character, seen),
+                        },
+                        $"record {character} {step}"
+                    );
+                    var stored = (await fixture.ObservationsAsync(plant)).SingleOrDefault(o =>
+                        o.Content.Character == character
+                    );
+                    await SetAsync(
+                        plant,
+                        visit,
+                        character,
+                        seen is null ? null : Content(visit, character, seen),
+                        stored?.Revision,
+                        words[^1]
+                    );
                     break;
             }
 
-            (await fixture.ObservationsAsync(plant)).ToDictionary(o => o.Content.Character, o => o.Content.States.Single()).ShouldBe(history[at].Seen, ignoreOrder: true);
+            (await fixture.ObservationsAsync(plant))
+                .ToDictionary(o => o.Content.Character, o => o.Content.States.Single())
+                .ShouldBe(history[at].Seen, ignoreOrder: true);
             (await fixture.ReadAsync(plant)).Walk?.Walk.ShouldBe(history[at].Walk);
             var can = await _evidence.UndoStateAsync(plant, fixture.Person.Id, None);
             (can.Undo, can.Redo).ShouldBe((at > 0 ? words[at - 1] : null, at < words.Count ? words[at] : null));
         }
 
-        (undone > 3 && redone > 1 && closed > 0).ShouldBeTrue($"{undone} undone, {redone} done again, {closed} ways forward closed");
+        (undone > 3 && redone > 1 && closed > 0).ShouldBeTrue(
+            $"{undone} undone, {redone} done again, {closed} ways forward closed"
+        );
 
         void Do(State next, string what)
         {
@@ -93,7 +131,13 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
         {
             var stored = (await fixture.ObservationsAsync(plant)).SingleOrDefault();
             await SetAsync(
-                plant, visit, "margin", i % 3 == 2 ? null : Content(visit, "margin", States["margin"][i % 2]), stored?.Revision, $"{i}");
+                plant,
+                visit,
+                "margin",
+                i % 3 == 2 ? null : Content(visit, "margin", States["margin"][i % 2]),
+                stored?.Revision,
+                $"{i}"
+            );
             if ((await fixture.ObservationsAsync(plant)).SingleOrDefault() is { } now)
             {
                 now.Revision.ShouldBeGreaterThan(last);
@@ -102,17 +146,49 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
         }
 
         // One who looked before it was removed and recorded anew is told, though the same stands there again.
-        await Should.ThrowAsync<ChangedMeanwhileException>(() => SetAsync(
-            plant, visit, "margin", Content(visit, "margin", "entire") with { Note = "late" }, 1, "late"));
+        await Should.ThrowAsync<ChangedMeanwhileException>(() =>
+            SetAsync(plant, visit, "margin", Content(visit, "margin", "entire") with { Note = "late" }, 1, "late")
+        );
     }
 
-    private Task<PlantInColony> SetAsync(int plant, int visit, string character, ObservationContent? content, long? expected, string what) =>
-        _evidence.SetObservationsAsync(fixture.Head(), plant, fixture.Version, visit, [new(character, content, expected, what)], null, None);
+    private Task<PlantInColony> SetAsync(
+        int plant,
+        int visit,
+        string character,
+        ObservationContent? content,
+        long? expected,
+        string what
+    ) =>
+        _evidence.SetObservationsAsync(
+            fixture.Head(),
+            plant,
+            fixture.Version,
+            visit,
+            [new(character, content, expected, what)],
+            null,
+            None
+        );
 
-    private async Task<string?> UndoAsync(int plant, bool redo) => (await _evidence.UndoAsync(fixture.Head(), plant, fixture.Version, redo, None)).What;
+    private async Task<string?> UndoAsync(int plant, bool redo) =>
+        (await _evidence.UndoAsync(fixture.Head(), plant, fixture.Version, redo, None)).What;
 
-    private ObservationContent Content(int visit, string character, string state) => new(
-        visit, character, Finding.States, [state], [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, "", fixture.Person.Id);
+    private ObservationContent Content(int visit, string character, string state) =>
+        new(
+            visit,
+            character,
+            Finding.States,
+            [state],
+            [],
+            null,
+            null,
+            Certainty.Sure,
+            EvidenceSource.Attached,
+            [],
+            null,
+            null,
+            "",
+            fixture.Person.Id
+        );
 
     private sealed record State(ImmutableDictionary<string, string> Seen, KeyWalk? Walk);
 }

@@ -17,21 +17,32 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
         [
             new("Gate", PlaceKind.Mark, new(ShapeForm.Point, [new(45.0021, -123.704)]), fixture.Site.Id, "oak"),
             new("Line", PlaceKind.Transect, new(ShapeForm.Line, [new(45, -123.7), new(45.001, -123.7)]), null, ""),
-            new("Plot", PlaceKind.Plot, new(ShapeForm.Area, [new(45, -123.7), new(45, -123.699), new(45.001, -123.699)]), null, ""),
+            new(
+                "Plot",
+                PlaceKind.Plot,
+                new(ShapeForm.Area, [new(45, -123.7), new(45, -123.699), new(45.001, -123.699)]),
+                null,
+                ""
+            ),
         ];
         var request = Guid.NewGuid();
         await map.AddAsync(fixture.Head(), request, places, None);
         await map.AddAsync(fixture.Head(), request, places, None);
         var kept = await map.PlacesAsync(None);
-        kept.Select(p => (p.Content.Name, p.Content.Kind, p.Content.Site, p.Content.Note, p.Content.Shape.Form)).ShouldBe(places.Select(p => (p.Name, p.Kind, p.Site, p.Note, p.Shape.Form)));
+        kept.Select(p => (p.Content.Name, p.Content.Kind, p.Content.Site, p.Content.Note, p.Content.Shape.Form))
+            .ShouldBe(places.Select(p => (p.Name, p.Kind, p.Site, p.Note, p.Shape.Form)));
         kept.Zip(places).ShouldAllBe(x => x.First.Content.Shape.Points.SequenceEqual(x.Second.Shape.Points));
         await map.TakeAwayAsync(fixture.Head(), kept[0].Id, true, None);
         (await map.PlacesAsync(None)).Count.ShouldBe(2);
-        await Should.ThrowAsync<NotInStoreException>(() => map.SetAsync(fixture.Head(), kept[0].Id, places[0], kept[0].Revision, None));
+        await Should.ThrowAsync<NotInStoreException>(() =>
+            map.SetAsync(fixture.Head(), kept[0].Id, places[0], kept[0].Revision, None)
+        );
         await map.TakeAwayAsync(fixture.Head(), kept[0].Id, false, None);
         (await map.PlacesAsync(None)).Count.ShouldBe(3);
         await map.SetAsync(fixture.Head(), kept[1].Id, places[1] with { Note = "mine" }, kept[1].Revision, None);
-        await Should.ThrowAsync<ChangedMeanwhileException>(() => map.SetAsync(fixture.Head(), kept[1].Id, places[1] with { Note = "theirs" }, kept[1].Revision, None));
+        await Should.ThrowAsync<ChangedMeanwhileException>(() =>
+            map.SetAsync(fixture.Head(), kept[1].Id, places[1] with { Note = "theirs" }, kept[1].Revision, None)
+        );
         (await map.PlacesAsync(None)).Single(p => p.Id == kept[1].Id).Content.Note.ShouldBe("mine");
         await Should.ThrowAsync<NotInStoreException>(() => map.TakeAwayAsync(fixture.Head(), 999_999, true, None));
         (await map.BaseAsync(None)).ShouldBeNull();
@@ -47,7 +58,9 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
         var plant = await fixture.TakeAsync();
         await map.SayAsync(fixture.Head(), plant, new(45, -123.7), 20, "45, -123.7", None);
         await map.SayAsync(fixture.Head(), plant, new(45.001, -123.701), 3, "", None);
-        (await map.PositionsAsync(None)).Single(p => p.Plant == plant).ShouldBe(new PlantPosition(plant, new GeoPoint(45.001, -123.701), 3, fixture.Person.Name));
+        (await map.PositionsAsync(None))
+            .Single(p => p.Plant == plant)
+            .ShouldBe(new PlantPosition(plant, new GeoPoint(45.001, -123.701), 3, fixture.Person.Name));
     }
 
     [Fact]
@@ -60,14 +73,32 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
         await names.GiveAsync(fixture.Head(), Name(plant, "rubus-spectabilis"), null, _ => "{}", None);
         var name = (await fixture.ReadAsync(plant)).Determinations[0].Id;
         (await reviews.LatestAsync(None)).Single(n => n.Plant == plant).Reviews.ShouldBeEmpty();
-        await reviews.GiveAsync(fixture.Head(person: falk), plant, name, Verdict.Differs, "The petals are white.", None);
+        await reviews.GiveAsync(
+            fixture.Head(person: falk),
+            plant,
+            name,
+            Verdict.Differs,
+            "The petals are white.",
+            None
+        );
         await reviews.GiveAsync(fixture.Head(person: falk), plant, name, Verdict.Agrees, "", None);
-        (await reviews.LatestAsync(None)).Single(n => n.Plant == plant).Reviews.ShouldBe([new("M. Falk", Verdict.Agrees, "")]);
+        (await reviews.LatestAsync(None))
+            .Single(n => n.Plant == plant)
+            .Reviews.ShouldBe([new("M. Falk", Verdict.Agrees, "")]);
         (await fixture.ReadAsync(plant)).Reviews.Select(r => r.Verdict).ShouldBe([Verdict.Agrees, Verdict.Differs]);
-        await Should.ThrowAsync<TakenException>(() => reviews.GiveAsync(fixture.Head(), plant, name, Verdict.Agrees, "", None));
-        await Should.ThrowAsync<NotInStoreException>(() => reviews.GiveAsync(fixture.Head(person: falk), plant + 1000, name, Verdict.Agrees, "", None));
+        await Should.ThrowAsync<TakenException>(() =>
+            reviews.GiveAsync(fixture.Head(), plant, name, Verdict.Agrees, "", None)
+        );
+        await Should.ThrowAsync<NotInStoreException>(() =>
+            reviews.GiveAsync(fixture.Head(person: falk), plant + 1000, name, Verdict.Agrees, "", None)
+        );
         await names.GiveAsync(fixture.Head(), Name(plant, "rubus-parviflorus"), null, _ => "{}", None);
-        (await reviews.LatestAsync(None)).Single(n => n.Plant == plant).ShouldSatisfyAllConditions(n => n.Name.ShouldBe("rubus-parviflorus"), n => n.Reviews.ShouldBeEmpty("a new name asks for reviews of its own"));
+        (await reviews.LatestAsync(None))
+            .Single(n => n.Plant == plant)
+            .ShouldSatisfyAllConditions(
+                n => n.Name.ShouldBe("rubus-parviflorus"),
+                n => n.Reviews.ShouldBeEmpty("a new name asks for reviews of its own")
+            );
         await using var connection = await fixture.Source.OpenConnectionAsync(None);
         await using var command = new NpgsqlCommand("update review set verdict = 'Agrees'", connection);
         await Should.ThrowAsync<PostgresException>(() => command.ExecuteNonQueryAsync(None));
@@ -80,7 +111,9 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
         var (one, other) = (await fixture.TakeAsync(), await fixture.TakeAsync());
         VoucherContent voucher = new("RO 7", "reserve hut", new(2026, 5, 1), 40, 1, "");
         await reviews.AddVoucherAsync(fixture.Head(), one, voucher, None);
-        (await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(fixture.Head(), other, voucher, None))).Message.ShouldContain("RO 7");
+        (
+            await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(fixture.Head(), other, voucher, None))
+        ).Message.ShouldContain("RO 7");
         (await fixture.ReadAsync(one)).Vouchers.ShouldBe([new(voucher, fixture.Person.Name)]);
         (await fixture.ReadAsync(other)).Vouchers.ShouldBeEmpty();
     }
@@ -90,7 +123,13 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
     {
         var plants = fixture.Plants;
         var names = fixture.Determinations;
-        var (named, renamed, beside, beyond, plain) = (await fixture.TakeAsync(), await fixture.TakeAsync(), await fixture.TakeAsync(), await fixture.TakeAsync(), await fixture.TakeAsync());
+        var (named, renamed, beside, beyond, plain) = (
+            await fixture.TakeAsync(),
+            await fixture.TakeAsync(),
+            await fixture.TakeAsync(),
+            await fixture.TakeAsync(),
+            await fixture.TakeAsync()
+        );
         await names.GiveAsync(fixture.Head(), Name(named, "calypso-bulbosa"), null, _ => "{}", None);
         await names.GiveAsync(fixture.Head(), Name(renamed, "calypso-bulbosa"), null, _ => "{}", None);
         await names.GiveAsync(fixture.Head(), Name(renamed, "rubus-parviflorus"), null, _ => "{}", None);
@@ -104,15 +143,29 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
         foreach (var plant in hidden)
         {
             shown.ShouldNotContain(plant);
-            (await Should.ThrowAsync<NotInStoreException>(() => reader.ReadAsync(plant, None))).Message.ShouldBe(PlantStore.NoSuchPlant);
+            (await Should.ThrowAsync<NotInStoreException>(() => reader.ReadAsync(plant, None))).Message.ShouldBe(
+                PlantStore.NoSuchPlant
+            );
             await Should.ThrowAsync<NotInStoreException>(() => reader.LinkAsync(fixture.Head(), plain, plant, None));
         }
 
-        (await plants.SeenBy(new(true, fixture.Person.Id)).TagsAsync(None)).ConvertAll(t => t.Id).ShouldBe((await plants.TagsAsync(None)).ConvertAll(t => t.Id), "they took all of them up");
+        (await plants.SeenBy(new(true, fixture.Person.Id)).TagsAsync(None))
+            .ConvertAll(t => t.Id)
+            .ShouldBe((await plants.TagsAsync(None)).ConvertAll(t => t.Id), "they took all of them up");
         await plants.UnlinkAsync(fixture.Head(), beside, named, None);
         (await reader.TagsAsync(None)).ConvertAll(t => t.Id).ShouldContain(beyond);
     }
 
     private NewDetermination Name(int plant, string taxon) =>
-        new(Guid.NewGuid(), plant, fixture.Version, taxon, IdentificationQualifier.None, taxon, fixture.Person.Id, new(2026, 5, 1), "");
+        new(
+            Guid.NewGuid(),
+            plant,
+            fixture.Version,
+            taxon,
+            IdentificationQualifier.None,
+            taxon,
+            fixture.Person.Id,
+            new(2026, 5, 1),
+            ""
+        );
 }

@@ -4,14 +4,18 @@ namespace Garten.Data.Tests;
 
 /// <summary>A find as a reader of the survey would tell it, without asking the database.</summary>
 /// <param name="Counted">True for a line of a count.</param>
-/// <param name="Id">Its number.</param>
 /// <param name="Plant">The followed plant; 0 for a line.</param>
-/// <param name="Day">The day.</param>
-/// <param name="Site">Number of the site.</param>
-/// <param name="Recorder">Number of who recorded.</param>
 /// <param name="Determiner">Number of who named it; of a line, who recorded.</param>
-/// <param name="Taxon">The taxon.</param>
-public sealed record KnownFind(bool Counted, int Id, int Plant, DateOnly Day, int Site, int Recorder, int Determiner, string Taxon);
+public sealed record KnownFind(
+    bool Counted,
+    int Id,
+    int Plant,
+    DateOnly Day,
+    int Site,
+    int Recorder,
+    int Determiner,
+    string Taxon
+);
 
 /// <summary>Counts and followed plants thrown together at random, and known find by find.</summary>
 public sealed class MixedSurvey : IAsyncLifetime
@@ -19,7 +23,16 @@ public sealed class MixedSurvey : IAsyncLifetime
     /// <summary>A name whose places are not for everyone; some plants and lines bear it.</summary>
     public const string Sensitive = "calypso-bulbosa";
 
-    private static readonly string[] Names = ["alnus-rubra", "acer-macrophyllum", "acer-circinatum", "rubus-spectabilis", "rubus-ursinus", "acer", Sensitive];
+    private static readonly string[] Names =
+    [
+        "alnus-rubra",
+        "acer-macrophyllum",
+        "acer-circinatum",
+        "rubus-spectabilis",
+        "rubus-ursinus",
+        "acer",
+        Sensitive,
+    ];
 
     /// <summary>The database it lies in.</summary>
     public DatabaseFixture Base { get; } = new();
@@ -40,8 +53,24 @@ public sealed class MixedSurvey : IAsyncLifetime
         People.Add(Base.Person.Id);
         People.Add((await places.AddPersonAsync("M. Falk", CancellationToken.None)).Id);
         Sites.Add(Base.Site.Id);
-        Sites.Add((await places.AddSiteAsync(Base.Head(), new(0, "Heron Slough", "", 40, 45.03, -123.74, 30, []), CancellationToken.None)).Id);
-        Sites.Add((await places.AddSiteAsync(Base.Head(), new(0, "Nowhere yet", "", null, null, null, null, []), CancellationToken.None)).Id);
+        Sites.Add(
+            (
+                await places.AddSiteAsync(
+                    Base.Head(),
+                    new(0, "Heron Slough", "", 40, 45.03, -123.74, 30, []),
+                    CancellationToken.None
+                )
+            ).Id
+        );
+        Sites.Add(
+            (
+                await places.AddSiteAsync(
+                    Base.Head(),
+                    new(0, "Nowhere yet", "", null, null, null, null, []),
+                    CancellationToken.None
+                )
+            ).Id
+        );
         Random random = new(4);
         for (var i = 0; i < 24; i++)
         {
@@ -57,14 +86,15 @@ public sealed class MixedSurvey : IAsyncLifetime
     public ValueTask DisposeAsync() => Base.DisposeAsync();
 
     /// <summary>The taxon and all below it.</summary>
-    /// <param name="taxon">The taxon.</param>
     public HashSet<string> Below(string taxon)
     {
         HashSet<string> below = [taxon];
-        for (var before = 0; below.Count > before;)
+        for (var before = 0; below.Count > before; )
         {
             before = below.Count;
-            below.UnionWith(Base.Guide.Taxa.Where(t => t.Parent is { } p && below.Contains(p.Value)).Select(t => t.Id.Value));
+            below.UnionWith(
+                Base.Guide.Taxa.Where(t => t.Parent is { } p && below.Contains(p.Value)).Select(t => t.Id.Value)
+            );
         }
 
         return below;
@@ -77,9 +107,30 @@ public sealed class MixedSurvey : IAsyncLifetime
     {
         CountStore counts = Base.Counts;
         var (site, person, day) = (Sites[random.Next(3)], People[random.Next(2)], Day(random));
-        var sheet = await counts.BeginAsync(Base.Head(person: person), Guid.NewGuid(), new(site, day, Protocol.WalkThrough, 1, null, null, null, null, "", "", ""), CancellationToken.None);
+        var sheet = await counts.BeginAsync(
+            Base.Head(person: person),
+            Guid.NewGuid(),
+            new(site, day, Protocol.WalkThrough, 1, null, null, null, null, "", "", ""),
+            CancellationToken.None
+        );
         var taxa = Names.Where(_ => random.Next(2) == 0).ToList();
-        await counts.EnterAsync(Base.Head(person: person), sheet, Base.Version, taxa.ConvertAll(t => new StoredLine(0, 1, t, "", IdentificationQualifier.None, Origin.Wild, CountUnit.Individuals, 1 + random.Next(9), "")), CancellationToken.None);
+        await counts.EnterAsync(
+            Base.Head(person: person),
+            sheet,
+            Base.Version,
+            taxa.ConvertAll(t => new StoredLine(
+                0,
+                1,
+                t,
+                "",
+                IdentificationQualifier.None,
+                Origin.Wild,
+                CountUnit.Individuals,
+                1 + random.Next(9),
+                ""
+            )),
+            CancellationToken.None
+        );
         foreach (var line in await counts.LinesAsync(sheet, CancellationToken.None))
         {
             if (random.Next(6) == 0)
@@ -97,9 +148,29 @@ public sealed class MixedSurvey : IAsyncLifetime
     {
         PlantStore plants = Base.Plants;
         var site = Sites[random.Next(3)];
-        var plant = (await plants.TakeAsync(
-            Base.Head(), new(Guid.NewGuid(), site, "a shrub", Origin.Wild, new(Day(random), People[random.Next(2)], null, null, [], [], "")), null, CancellationToken.None)).Stored.Card.Id;
-        await plants.AddVisitAsync(Base.Head(), plant, new(Day(random).AddDays(1), People[random.Next(2)], null, null, [], [], ""), CancellationToken.None);
+        var plant = (
+            await plants.TakeAsync(
+                Base.Head(),
+                new(
+                    Guid.NewGuid(),
+                    site,
+                    "a shrub",
+                    Origin.Wild,
+                    new(Day(random), People[random.Next(2)], null, null, [], [], "")
+                ),
+                null,
+                CancellationToken.None
+            )
+        )
+            .Stored
+            .Card
+            .Id;
+        await plants.AddVisitAsync(
+            Base.Head(),
+            plant,
+            new(Day(random).AddDays(1), People[random.Next(2)], null, null, [], [], ""),
+            CancellationToken.None
+        );
 
         // Of several names the last counts; some plants have none yet and are no find.
         (string Taxon, int Person)? name = null;
@@ -107,13 +178,39 @@ public sealed class MixedSurvey : IAsyncLifetime
         {
             name = (Names[random.Next(Names.Length)], People[random.Next(2)]);
             await Base.Determinations.GiveAsync(
-                Base.Head(), new(Guid.NewGuid(), plant, Base.Version, name.Value.Taxon, IdentificationQualifier.None, name.Value.Taxon, name.Value.Person, new(2026, 5, 2), ""), null, _ => "{}", CancellationToken.None);
+                Base.Head(),
+                new(
+                    Guid.NewGuid(),
+                    plant,
+                    Base.Version,
+                    name.Value.Taxon,
+                    IdentificationQualifier.None,
+                    name.Value.Taxon,
+                    name.Value.Person,
+                    new(2026, 5, 2),
+                    ""
+                ),
+                null,
+                _ => "{}",
+                CancellationToken.None
+            );
         }
 
         var people = (await Base.Places.PeopleAsync(CancellationToken.None)).ToDictionary(p => p.Name, p => p.Id);
         foreach (var visit in name is null ? [] : (await Base.ReadAsync(plant)).Visits)
         {
-            Finds.Add(new(false, visit.Id, plant, visit.Date, site, people[visit.Recorder], name!.Value.Person, name.Value.Taxon));
+            Finds.Add(
+                new(
+                    false,
+                    visit.Id,
+                    plant,
+                    visit.Date,
+                    site,
+                    people[visit.Recorder],
+                    name!.Value.Person,
+                    name.Value.Taxon
+                )
+            );
         }
     }
 }

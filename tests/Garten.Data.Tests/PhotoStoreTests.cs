@@ -12,20 +12,37 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     [Fact]
     public async Task A_picture_sent_twice_is_kept_once_as_it_first_came()
     {
-        KeptPhoto photo = new(Guid.NewGuid(), "leaf.jpg", "image/jpeg", 1600, 1200, new DateTime(2026, 5, 1, 10, 30, 0), 45.001, -123.7);
+        KeptPhoto photo = new(
+            Guid.NewGuid(),
+            "leaf.jpg",
+            "image/jpeg",
+            1600,
+            1200,
+            new DateTime(2026, 5, 1, 10, 30, 0),
+            45.001,
+            -123.7
+        );
         await _photos.KeepAsync(photo, [1, 2, 3], fixture.Person.Id, None);
         await _photos.KeepAsync(photo with { Name = "other.jpg" }, [1, 2, 3], fixture.Person.Id, None);
-        await Should.ThrowAsync<TakenException>(() => _photos.KeepAsync(photo with { Name = "other.jpg" }, [9], fixture.Person.Id, None));
+        await Should.ThrowAsync<TakenException>(() =>
+            _photos.KeepAsync(photo with { Name = "other.jpg" }, [9], fixture.Person.Id, None)
+        );
         (await _photos.FindAsync(photo.Id, None)).ShouldBe(photo);
         (await _photos.ContentAsync(photo.Id, None)).ShouldBe([1, 2, 3]);
-        (await _photos.PrintAsync(photo.Id, None)).ShouldBe(Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData([1, 2, 3])));
+        (await _photos.PrintAsync(photo.Id, None)).ShouldBe(
+            Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData([1, 2, 3]))
+        );
 
         var bare = photo with { Id = Guid.NewGuid(), Taken = null, Latitude = null, Longitude = null };
         await _photos.KeepAsync(bare, [4], fixture.Person.Id, None);
         (await _photos.FindAsync(bare.Id, None)).ShouldBe(bare);
-        (await Should.ThrowAsync<NotInStoreException>(() => _photos.FindAsync(Guid.NewGuid(), None))).Message.ShouldBe(PhotoStore.NoSuchPhoto);
+        (await Should.ThrowAsync<NotInStoreException>(() => _photos.FindAsync(Guid.NewGuid(), None))).Message.ShouldBe(
+            PhotoStore.NoSuchPhoto
+        );
         await Should.ThrowAsync<NotInStoreException>(() => _photos.ContentAsync(Guid.NewGuid(), None));
-        await Should.ThrowAsync<PostgresException>(() => _photos.KeepAsync(bare with { Id = Guid.NewGuid(), Type = "image/gif" }, [4], fixture.Person.Id, None));
+        await Should.ThrowAsync<PostgresException>(() =>
+            _photos.KeepAsync(bare with { Id = Guid.NewGuid(), Type = "image/gif" }, [4], fixture.Person.Id, None)
+        );
     }
 
     [Fact]
@@ -34,12 +51,27 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         var (one, other) = (await fixture.TakeAsync(), await fixture.TakeAsync());
         var plants = fixture.Plants;
         var first = (await fixture.ReadAsync(one)).Visits.Single().Id;
-        var second = (await plants.AddVisitAsync(fixture.Head(), one, new(new(2026, 8, 1), fixture.Person.Id, null, null, [], [], ""), None)).Stored.Visits[^1].Id;
+        var second = (
+            await plants.AddVisitAsync(
+                fixture.Head(),
+                one,
+                new(new(2026, 8, 1), fixture.Person.Id, null, null, [], [], ""),
+                None
+            )
+        )
+            .Stored
+            .Visits[^1]
+            .Id;
         var elsewhere = (await fixture.ReadAsync(other)).Visits.Single().Id;
         Guid[] ids = [Guid.NewGuid(), Guid.NewGuid()];
         foreach (var id in ids)
         {
-            await _photos.KeepAsync(new(id, $"{id:N}.png", "image/png", 400, 300, null, null, null), [1], fixture.Person.Id, None);
+            await _photos.KeepAsync(
+                new(id, $"{id:N}.png", "image/png", 400, 300, null, null, null),
+                [1],
+                fixture.Person.Id,
+                None
+            );
         }
 
         await UseAsync(ids[0], one, first, ["leaf-length", "leaf-width"]);
@@ -48,10 +80,22 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await UseAsync(ids[1], one, first, ["leaf-length"]);
         await UseAsync(ids[0], other, elsewhere, ["leaf-length"]);
 
-        (await _photos.UsesAsync(one, None)).Select(u => (u.Photo, u.Visit, u.Character)).ShouldBe(
-            [(ids[0], first, "leaf-length"), (ids[0], first, "leaf-width"), (ids[0], first, "leaf-tip"), (ids[0], second, "leaf-length"), (ids[1], first, "leaf-length")], ignoreOrder: true);
+        (await _photos.UsesAsync(one, None))
+            .Select(u => (u.Photo, u.Visit, u.Character))
+            .ShouldBe(
+                [
+                    (ids[0], first, "leaf-length"),
+                    (ids[0], first, "leaf-width"),
+                    (ids[0], first, "leaf-tip"),
+                    (ids[0], second, "leaf-length"),
+                    (ids[1], first, "leaf-length"),
+                ],
+                ignoreOrder: true
+            );
         var pictures = await _photos.PicturesAsync(one, None);
-        pictures.Select(p => (p.Photo.Id, p.Visit, p.Person)).ShouldBe([(ids[0], first, "R. Ostrow"), (ids[1], first, "R. Ostrow"), (ids[0], second, "R. Ostrow")]);
+        pictures
+            .Select(p => (p.Photo.Id, p.Visit, p.Person))
+            .ShouldBe([(ids[0], first, "R. Ostrow"), (ids[1], first, "R. Ostrow"), (ids[0], second, "R. Ostrow")]);
         pictures[0].Characters.ShouldBe(["leaf-length", "leaf-width", "leaf-tip"], ignoreOrder: true);
         (await _photos.PicturesAsync(other, None)).ShouldHaveSingleItem().Photo.Id.ShouldBe(ids[0]);
     }
@@ -59,12 +103,41 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     /// <summary>Features recorded with the picture they were read from.</summary>
     private async Task UseAsync(Guid photo, int plant, int visit, string[] characters)
     {
-        var known = (await fixture.ObservationsAsync(plant)).Where(o => o.Content.PlantVisit == visit).ToDictionary(o => o.Content.Character, o => o.Revision);
+        var known = (await fixture.ObservationsAsync(plant))
+            .Where(o => o.Content.PlantVisit == visit)
+            .ToDictionary(o => o.Content.Character, o => o.Revision);
         ObservationChange[] changes =
         [
             .. characters.Select(c => new ObservationChange(
-                c, new(visit, c, Finding.Absent, [], [], null, null, Certainty.Sure, EvidenceSource.Picture, [], null, null, $"from {photo}", fixture.Person.Id), known.TryGetValue(c, out var at) ? at : null, c)),
+                c,
+                new(
+                    visit,
+                    c,
+                    Finding.Absent,
+                    [],
+                    [],
+                    null,
+                    null,
+                    Certainty.Sure,
+                    EvidenceSource.Picture,
+                    [],
+                    null,
+                    null,
+                    $"from {photo}",
+                    fixture.Person.Id
+                ),
+                known.TryGetValue(c, out var at) ? at : null,
+                c
+            )),
         ];
-        await fixture.Evidence.SetObservationsAsync(fixture.Head(), plant, fixture.Version, visit, changes, photo, None);
+        await fixture.Evidence.SetObservationsAsync(
+            fixture.Head(),
+            plant,
+            fixture.Version,
+            visit,
+            changes,
+            photo,
+            None
+        );
     }
 }

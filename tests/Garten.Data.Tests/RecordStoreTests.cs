@@ -17,23 +17,48 @@ public sealed class RecordStoreTests(MixedSurvey survey) : IClassFixture<MixedSu
         {
             foreach (var descending in new[] { false, true })
             {
-                var whole = await _records.ListAsync(RecordFilter.All with { Sort = sort, Descending = descending }, None);
+                var whole = await _records.ListAsync(
+                    RecordFilter.All with
+                    {
+                        Sort = sort,
+                        Descending = descending,
+                    },
+                    None
+                );
                 whole.Select(r => r.Id).ShouldBe(Known.Select(f => f.Id), ignoreOrder: true);
-                var keys = whole.ConvertAll(r => sort switch
-                {
-                    RecordSort.Tag => r.Tag,
-                    RecordSort.Name => r.FullName,
-                    RecordSort.Site => r.Site,
-                    RecordSort.Recorder => r.Recorder,
-                    RecordSort.Determiner => r.Determiner,
-                    _ => r.Date.ToString("O"),
-                });
-                keys.ShouldBe([.. descending ? keys.OrderDescending(StringComparer.Ordinal) : keys.Order(StringComparer.Ordinal)], $"{sort}");
+                var keys = whole.ConvertAll(r =>
+                    sort switch
+                    {
+                        RecordSort.Tag => r.Tag,
+                        RecordSort.Name => r.FullName,
+                        RecordSort.Site => r.Site,
+                        RecordSort.Recorder => r.Recorder,
+                        RecordSort.Determiner => r.Determiner,
+                        _ => r.Date.ToString("O"),
+                    }
+                );
+                keys.ShouldBe(
+                    [.. descending ? keys.OrderDescending(StringComparer.Ordinal) : keys.Order(StringComparer.Ordinal)],
+                    $"{sort}"
+                );
 
                 List<int> inParts = [];
                 for (var skip = 0; skip < whole.Count; skip += 4)
                 {
-                    inParts.AddRange((await _records.ListAsync(RecordFilter.All with { Sort = sort, Descending = descending, Skip = skip, Take = 4 }, None)).Select(r => r.Id));
+                    inParts.AddRange(
+                        (
+                            await _records.ListAsync(
+                                RecordFilter.All with
+                                {
+                                    Sort = sort,
+                                    Descending = descending,
+                                    Skip = skip,
+                                    Take = 4,
+                                },
+                                None
+                            )
+                        ).Select(r => r.Id)
+                    );
                 }
 
                 inParts.ShouldBe(whole.Select(r => r.Id), $"{sort}");
@@ -51,7 +76,9 @@ public sealed class RecordStoreTests(MixedSurvey survey) : IClassFixture<MixedSu
 
         foreach (var person in survey.People)
         {
-            await ShouldBeAsync(RecordFilter.All with { Person = person }, f => f.Recorder == person || f.Determiner == person);
+            await ShouldBeAsync(RecordFilter.All with { Person = person }, f =>
+                f.Recorder == person || f.Determiner == person
+            );
         }
 
         foreach (var taxon in new[] { "acer", "rubus", "rosaceae", "salix" })
@@ -63,8 +90,12 @@ public sealed class RecordStoreTests(MixedSurvey survey) : IClassFixture<MixedSu
         await ShouldBeAsync(RecordFilter.All with { From = middle }, f => f.Day >= middle);
         await ShouldBeAsync(RecordFilter.All with { To = middle }, f => f.Day <= middle);
         await ShouldBeAsync(RecordFilter.All with { From = middle, To = middle.AddDays(-1) }, _ => false);
-        (await _records.SeenBy(SensitivePlacePolicy.NothingSensitive).ListAsync(RecordFilter.All, None)).Select(r => r.Id).ShouldBe(
-            survey.Finds.Where(f => !f.Counted && f.Taxon != MixedSurvey.Sensitive).Select(f => f.Id), ignoreOrder: true);
+        (await _records.SeenBy(SensitivePlacePolicy.NothingSensitive).ListAsync(RecordFilter.All, None))
+            .Select(r => r.Id)
+            .ShouldBe(
+                survey.Finds.Where(f => !f.Counted && f.Taxon != MixedSurvey.Sensitive).Select(f => f.Id),
+                ignoreOrder: true
+            );
         await ShouldBeAsync(RecordFilter.All with { Text = "Heron" }, f => f.Site == survey.Sites[1]);
         await ShouldBeAsync(RecordFilter.All with { Text = "_" }, _ => false);
     }
@@ -72,7 +103,9 @@ public sealed class RecordStoreTests(MixedSurvey survey) : IClassFixture<MixedSu
     private async Task ShouldBeAsync(RecordFilter filter, Func<KnownFind, bool> passes)
     {
         int[] known = [.. Known.Where(passes).Select(f => f.Id)];
-        (await _records.ListAsync(filter, None)).Select(r => r.Id).ShouldBe(known, ignoreOrder: true, filter.ToString());
+        (await _records.ListAsync(filter, None))
+            .Select(r => r.Id)
+            .ShouldBe(known, ignoreOrder: true, filter.ToString());
         (await _records.CountAsync(filter, None)).ShouldBe(known.Length, filter.ToString());
     }
 }

@@ -34,10 +34,14 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         await EnterAsync(sheet, 10, null);
         var line = (await _counts.LinesAsync(sheet, None)).Single().Id;
         var taps = Enumerable.Range(0, 5).Select(_ => Guid.NewGuid()).ToArray();
-        await Task.WhenAll(Enumerable.Range(0, 40).Select(i => _counts.OneMoreAsync(fixture.Head(taps[i % taps.Length]), line, None)));
+        await Task.WhenAll(
+            Enumerable.Range(0, 40).Select(i => _counts.OneMoreAsync(fixture.Head(taps[i % taps.Length]), line, None))
+        );
         (await AmountAsync(sheet)).ShouldBe(15);
         var request = Guid.NewGuid();
-        (await Task.WhenAll(Enumerable.Range(0, 20).Select(_ => EnterAsync(sheet, 7, request)))).ShouldAllBe(taken => taken);
+        (await Task.WhenAll(Enumerable.Range(0, 20).Select(_ => EnterAsync(sheet, 7, request)))).ShouldAllBe(taken =>
+            taken
+        );
         (await AmountAsync(sheet)).ShouldBe(22);
     }
 
@@ -47,9 +51,19 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         var sheet = await SheetAsync();
         var request = Guid.NewGuid();
         await _counts.EnterAsync(fixture.Head(null), sheet, fixture.Version, [Line(20, CountUnit.CoverPercent)], None);
-        (await _counts.EnterAsync(fixture.Head(request), sheet, fixture.Version, [Line(30, CountUnit.CoverPercent)], None)).ShouldBeFalse("cover stands once");
+        (
+            await _counts.EnterAsync(
+                fixture.Head(request),
+                sheet,
+                fixture.Version,
+                [Line(30, CountUnit.CoverPercent)],
+                None
+            )
+        ).ShouldBeFalse("cover stands once");
         (await EnterAsync(sheet, 4, request)).ShouldBeTrue();
-        (await _counts.LinesAsync(sheet, None)).Select(l => (l.Unit, l.Amount)).ShouldBe([(CountUnit.CoverPercent, 20.0), (CountUnit.Individuals, 4.0)], ignoreOrder: true);
+        (await _counts.LinesAsync(sheet, None))
+            .Select(l => (l.Unit, l.Amount))
+            .ShouldBe([(CountUnit.CoverPercent, 20.0), (CountUnit.Individuals, 4.0)], ignoreOrder: true);
     }
 
     [Fact]
@@ -63,8 +77,37 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         {
             var states = fixture.Guide.FindCharacter(new(character))!.States.Take(1).Select(x => x.Id).ToArray();
             await _evidence.SetObservationsAsync(
-                fixture.Head(), plant, fixture.Version, visit,
-                [new(character, new(visit, character, Finding.States, states, [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, "", fixture.Person.Id, null), null, $"record {character}")], null, None);
+                fixture.Head(),
+                plant,
+                fixture.Version,
+                visit,
+                [
+                    new(
+                        character,
+                        new(
+                            visit,
+                            character,
+                            Finding.States,
+                            states,
+                            [],
+                            null,
+                            null,
+                            Certainty.Sure,
+                            EvidenceSource.Attached,
+                            [],
+                            null,
+                            null,
+                            "",
+                            fixture.Person.Id,
+                            null
+                        ),
+                        null,
+                        $"record {character}"
+                    ),
+                ],
+                null,
+                None
+            );
         }
 
         var (back, again) = (Guid.NewGuid(), Guid.NewGuid());
@@ -83,13 +126,34 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         var plant = await fixture.TakeAsync();
         var visit = (await fixture.ReadAsync(plant)).Visits.Single().Id;
         var shown = fixture.Guide.Characters.Where(c => c.States.Any()).Take(2).ToArray();
-        ObservationChange Change(int of, long? expected) => new(
-            shown[of].Id.Value,
-            new(visit, shown[of].Id.Value, Finding.States, [.. shown[of].States.Take(1).Select(s => s.Id)], [], null, null, Certainty.Sure, EvidenceSource.Picture, [], null, null, "", fixture.Person.Id),
-            expected, $"record {of}");
-        Task SetAsync(Guid? request, params ObservationChange[] changes) => _evidence.SetObservationsAsync(fixture.Head(request), plant, fixture.Version, visit, changes, null, None);
+        ObservationChange Change(int of, long? expected) =>
+            new(
+                shown[of].Id.Value,
+                new(
+                    visit,
+                    shown[of].Id.Value,
+                    Finding.States,
+                    [.. shown[of].States.Take(1).Select(s => s.Id)],
+                    [],
+                    null,
+                    null,
+                    Certainty.Sure,
+                    EvidenceSource.Picture,
+                    [],
+                    null,
+                    null,
+                    "",
+                    fixture.Person.Id
+                ),
+                expected,
+                $"record {of}"
+            );
+        Task SetAsync(Guid? request, params ObservationChange[] changes) =>
+            _evidence.SetObservationsAsync(fixture.Head(request), plant, fixture.Version, visit, changes, null, None);
 
-        var conflict = await Should.ThrowAsync<ChangedMeanwhileException>(() => SetAsync(Guid.NewGuid(), Change(0, null), Change(1, 999)));
+        var conflict = await Should.ThrowAsync<ChangedMeanwhileException>(() =>
+            SetAsync(Guid.NewGuid(), Change(0, null), Change(1, 999))
+        );
         conflict.Message.ShouldContain("removed");
         (await fixture.ObservationsAsync(plant)).ShouldBeEmpty();
 
@@ -98,7 +162,9 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         var kept = await fixture.ObservationsAsync(plant);
         kept.Count.ShouldBe(2);
         await SetAsync(request, Change(0, null), Change(1, null));
-        (await fixture.ObservationsAsync(plant)).Select(o => o.Revision).ShouldBe(kept.Select(o => o.Revision), ignoreOrder: true);
+        (await fixture.ObservationsAsync(plant))
+            .Select(o => o.Revision)
+            .ShouldBe(kept.Select(o => o.Revision), ignoreOrder: true);
         (await UndoAsync(plant, null)).ShouldBe("record 1");
         (await UndoAsync(plant, null)).ShouldBe("record 0");
         (await UndoAsync(plant, null)).ShouldBeNull();
@@ -121,21 +187,48 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         await reviews.AddVoucherAsync(fixture.Head(), plant, voucher, None);
         await reviews.AddVoucherAsync(fixture.Head(), plant, voucher, None);
         (await fixture.ReadAsync(plant)).Vouchers.ShouldHaveSingleItem();
-        await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(fixture.Head(), plant, voucher with { Stand = 60 }, None));
+        await Should.ThrowAsync<TakenException>(() =>
+            reviews.AddVoucherAsync(fixture.Head(), plant, voucher with { Stand = 60 }, None)
+        );
         var other = await fixture.TakeAsync();
         await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(fixture.Head(), other, voucher, None));
 
         DeterminationStore names = fixture.Determinations;
         var falk = (await fixture.Places.AddPersonAsync("M. Falk", None)).Id;
         await names.GiveAsync(
-            fixture.Head(), new(Guid.NewGuid(), plant, fixture.Version, "rubus-spectabilis", IdentificationQualifier.None, "Rubus spectabilis", fixture.Person.Id, new(2026, 5, 3), ""), null, _ => "{}", None);
+            fixture.Head(),
+            new(
+                Guid.NewGuid(),
+                plant,
+                fixture.Version,
+                "rubus-spectabilis",
+                IdentificationQualifier.None,
+                "Rubus spectabilis",
+                fixture.Person.Id,
+                new(2026, 5, 3),
+                ""
+            ),
+            null,
+            _ => "{}",
+            None
+        );
         var name = (await fixture.ReadAsync(plant)).Determinations[0].Id;
-        foreach (var (verdict, remark) in new[] { (Verdict.AsksMore, "The fruit."), (Verdict.AsksMore, "The fruit."), (Verdict.Agrees, ""), (Verdict.AsksMore, "The fruit.") })
+        foreach (
+            var (verdict, remark) in new[]
+            {
+                (Verdict.AsksMore, "The fruit."),
+                (Verdict.AsksMore, "The fruit."),
+                (Verdict.Agrees, ""),
+                (Verdict.AsksMore, "The fruit."),
+            }
+        )
         {
             await reviews.GiveAsync(fixture.Head(person: falk), plant, name, verdict, remark, None);
         }
 
-        (await fixture.ReadAsync(plant)).Reviews.Select(r => r.Verdict).ShouldBe([Verdict.AsksMore, Verdict.Agrees, Verdict.AsksMore], ignoreOrder: true);
+        (await fixture.ReadAsync(plant))
+            .Reviews.Select(r => r.Verdict)
+            .ShouldBe([Verdict.AsksMore, Verdict.Agrees, Verdict.AsksMore], ignoreOrder: true);
     }
 
     [Fact]
@@ -144,7 +237,9 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         var sheet = await SheetAsync();
         var request = Guid.NewGuid();
         await EnterAsync(sheet, 1, request);
-        await using (var age = fixture.Source.CreateCommand("update done_request set done_at = now() - interval '400 days'"))
+        await using (
+            var age = fixture.Source.CreateCommand("update done_request set done_at = now() - interval '400 days'")
+        )
         {
             await age.ExecuteNonQueryAsync(None);
         }
@@ -161,21 +256,44 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         var head = fixture.Head() with { What = "say position", Path = "/here" };
         await fixture.Map.SayAsync(head, plant, new(45, -123.7), 20, "", None);
         await fixture.Map.SayAsync(head, plant, new(45, -123.7), 20, "", None);
-        await using var count = fixture.Source.CreateCommand($"select count(*) from deed where command = '{head.Id}' and what = 'say position' and path = '/here' and person = {fixture.Person.Id}");
+        await using var count = fixture.Source.CreateCommand(
+            $"select count(*) from audit_entry where command = '{head.Id}' and what = 'say position' and path = '/here' and person = {fixture.Person.Id}"
+        );
         (await count.ExecuteScalarAsync(None)).ShouldBe(1L);
-        await Should.ThrowAsync<NotInStoreException>(() => fixture.Map.SayAsync(head with { Id = Guid.NewGuid(), Path = "/nowhere" }, 999_999, new(45, -123.7), 20, "", None));
-        await using var none = fixture.Source.CreateCommand("select count(*) from deed where path = '/nowhere'");
+        await Should.ThrowAsync<NotInStoreException>(() =>
+            fixture.Map.SayAsync(
+                head with
+                {
+                    Id = Guid.NewGuid(),
+                    Path = "/nowhere",
+                },
+                999_999,
+                new(45, -123.7),
+                20,
+                "",
+                None
+            )
+        );
+        await using var none = fixture.Source.CreateCommand("select count(*) from audit_entry where path = '/nowhere'");
         (await none.ExecuteScalarAsync(None)).ShouldBe(0L, "what was refused is no change");
     }
 
-    private static StoredLine Line(double amount, CountUnit unit = CountUnit.Individuals) => new(0, 1, "acer-macrophyllum", "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
+    private static StoredLine Line(double amount, CountUnit unit = CountUnit.Individuals) =>
+        new(0, 1, "acer-macrophyllum", "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
-    private Task<int> SheetAsync() => _counts.BeginAsync(
-        fixture.Head(), Guid.NewGuid(), new(fixture.Site.Id, new(2026, 5, 1), Protocol.Quadrats, 1, 1, null, null, null, "", "", ""), None);
+    private Task<int> SheetAsync() =>
+        _counts.BeginAsync(
+            fixture.Head(),
+            Guid.NewGuid(),
+            new(fixture.Site.Id, new(2026, 5, 1), Protocol.Quadrats, 1, 1, null, null, null, "", "", ""),
+            None
+        );
 
-    private Task<bool> EnterAsync(int sheet, double amount, Guid? request) => _counts.EnterAsync(fixture.Head(request), sheet, fixture.Version, [Line(amount)], None);
+    private Task<bool> EnterAsync(int sheet, double amount, Guid? request) =>
+        _counts.EnterAsync(fixture.Head(request), sheet, fixture.Version, [Line(amount)], None);
 
     private async Task<double?> AmountAsync(int sheet) => (await _counts.LinesAsync(sheet, None)).Single().Amount;
 
-    private async Task<string?> UndoAsync(int plant, Guid? request, bool redo = false) => (await _evidence.UndoAsync(fixture.Head(request), plant, fixture.Version, redo, None)).What;
+    private async Task<string?> UndoAsync(int plant, Guid? request, bool redo = false) =>
+        (await _evidence.UndoAsync(fixture.Head(request), plant, fixture.Version, redo, None)).What;
 }

@@ -29,7 +29,14 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task The_tool_a_feature_was_seen_with_is_kept_and_comes_back_with_undo()
     {
         var (plant, visit) = await NewPlantAsync();
-        await SetAsync(plant, Content(visit, "leaf-arrangement", Finding.Absent) with { Tool = Core.Guides.Tool.Eye }, null);
+        await SetAsync(
+            plant,
+            Content(visit, "leaf-arrangement", Finding.Absent) with
+            {
+                Tool = Core.Guides.Tool.Eye,
+            },
+            null
+        );
         (await fixture.ObservationsAsync(plant)).Single().Content.Tool.ShouldBe(Core.Guides.Tool.Eye);
         await UndoAsync(plant);
         await UndoAsync(plant, redo: true);
@@ -47,7 +54,9 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task Names_of_people_and_sites_are_taken_once()
     {
         var places = fixture.Places;
-        (await Should.ThrowAsync<TakenException>(() => places.AddPersonAsync("R. Ostrow", None))).Message.ShouldContain("R. Ostrow");
+        (await Should.ThrowAsync<TakenException>(() => places.AddPersonAsync("R. Ostrow", None))).Message.ShouldContain(
+            "R. Ostrow"
+        );
         await Should.ThrowAsync<TakenException>(() => places.AddSiteAsync(fixture.Head(), fixture.Site, None));
     }
 
@@ -65,19 +74,46 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     [Fact]
     public async Task After_the_last_tag_of_three_digits_comes_one_of_four_and_stands_after_it()
     {
-        await _plants.TakeAsync(fixture.Head(), new(Guid.NewGuid(), fixture.Site.Id, "the last of three digits", Origin.Wild, new(new(2026, 5, 1), fixture.Person.Id, null, null, [], [], "")), "TF-999", None);
+        await _plants.TakeAsync(
+            fixture.Head(),
+            new(
+                Guid.NewGuid(),
+                fixture.Site.Id,
+                "the last of three digits",
+                Origin.Wild,
+                new(new(2026, 5, 1), fixture.Person.Id, null, null, [], [], "")
+            ),
+            "TF-999",
+            None
+        );
         for (var i = 0; i < 3; i++)
         {
             await fixture.TakeAsync();
         }
 
-        (await _plants.TagsAsync(None)).Select(t => t.Tag).TakeLast(4).ShouldBe(["TF-999", "TF-1000", "TF-1001", "TF-1002"]);
+        (await _plants.TagsAsync(None))
+            .Select(t => t.Tag)
+            .TakeLast(4)
+            .ShouldBe(["TF-999", "TF-1000", "TF-1001", "TF-1002"]);
         foreach (var tag in new[] { "TF-1000", "TF-999" })
         {
-            await fixture.Determinations.GiveAsync(fixture.Head(), Name((await _plants.TagsAsync(None)).Single(t => t.Tag == tag).Id, "alnus-rubra"), null, _ => "{}", None);
+            await fixture.Determinations.GiveAsync(
+                fixture.Head(),
+                Name((await _plants.TagsAsync(None)).Single(t => t.Tag == tag).Id, "alnus-rubra"),
+                null,
+                _ => "{}",
+                None
+            );
         }
 
-        var records = await fixture.Records.ListAsync(RecordFilter.All with { Sort = RecordSort.Tag, Descending = true }, None);
+        var records = await fixture.Records.ListAsync(
+            RecordFilter.All with
+            {
+                Sort = RecordSort.Tag,
+                Descending = true,
+            },
+            None
+        );
         records.Select(r => r.Tag).Take(2).ShouldBe(["TF-1000", "TF-999"]);
     }
 
@@ -85,7 +121,10 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task A_sample_comes_back_as_it_was_typed()
     {
         var (plant, visit) = await NewPlantAsync();
-        var content = Content(visit, "leaf-length", Finding.Sample) with { Parts = [new(64, "6.4 cm"), new(82.55, "3 1/4 in")] };
+        var content = Content(visit, "leaf-length", Finding.Sample) with
+        {
+            Parts = [new(64, "6.4 cm"), new(82.55, "3 1/4 in")],
+        };
         await SetAsync(plant, content, null);
         var stored = (await fixture.ObservationsAsync(plant)).ShouldHaveSingleItem();
         stored.Content.Parts.ShouldBe(content.Parts);
@@ -111,18 +150,30 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task Of_many_at_once_one_gets_through_and_the_others_are_told()
     {
         var (plant, visit) = await NewPlantAsync();
-        var outcomes = await Task.WhenAll(Enumerable.Range(0, 8).Select(async i =>
-        {
-            try
-            {
-                await SetAsync(plant, Content(visit, "margin", Finding.States) with { States = ["serrate"], Note = $"number {i}" }, null);
-                return true;
-            }
-            catch (ChangedMeanwhileException)
-            {
-                return false;
-            }
-        }));
+        var outcomes = await Task.WhenAll(
+            Enumerable
+                .Range(0, 8)
+                .Select(async i =>
+                {
+                    try
+                    {
+                        await SetAsync(
+                            plant,
+                            Content(visit, "margin", Finding.States) with
+                            {
+                                States = ["serrate"],
+                                Note = $"number {i}",
+                            },
+                            null
+                        );
+                        return true;
+                    }
+                    catch (ChangedMeanwhileException)
+                    {
+                        return false;
+                    }
+                })
+        );
         outcomes.Count(got => got).ShouldBe(1);
     }
 
@@ -144,7 +195,14 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         await SetAsync(plant, Content(visit, "leaf-length", Finding.Sample) with { Parts = [new(64, "64 mm")] }, null);
         await _evidence.SetWalkAsync(fixture.Head(), plant, walk, null, "begin", None);
         var begun = (await fixture.ReadAsync(plant)).Walk;
-        await _evidence.SetWalkAsync(fixture.Head(), plant, walk.Answer(walk.Start, null), begun!.Revision, "answer", None);
+        await _evidence.SetWalkAsync(
+            fixture.Head(),
+            plant,
+            walk.Answer(walk.Start, null),
+            begun!.Revision,
+            "answer",
+            None
+        );
 
         (await UndoAsync(plant)).ShouldBe("answer");
         (await fixture.ReadAsync(plant)).Walk!.Walk.ShouldBe(walk);
@@ -155,7 +213,9 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         (await UndoAsync(plant)).ShouldBeNull();
 
         (await UndoAsync(plant, redo: true)).ShouldBe("record leaf-length");
-        (await fixture.ObservationsAsync(plant)).ShouldHaveSingleItem().Content.Parts.ShouldBe([new SamplePart(64, "64 mm")]);
+        (await fixture.ObservationsAsync(plant))
+            .ShouldHaveSingleItem()
+            .Content.Parts.ShouldBe([new SamplePart(64, "64 mm")]);
         await UndoAsync(plant, redo: true);
         await UndoAsync(plant, redo: true);
         (await fixture.ReadAsync(plant)).Walk!.Walk.ShouldBe(walk.Answer(walk.Start, null));
@@ -187,11 +247,14 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
 
         async Task NoteAsync(Grade grade, string because)
         {
-            await using var note = fixture.Source.CreateCommand($"insert into plant_grade (plant, grade, taxon, because) values ({plant}, '{grade}', 'acer', '{because}')");
+            await using var note = fixture.Source.CreateCommand(
+                $"insert into plant_grade (plant, grade, taxon, because) values ({plant}, '{grade}', 'acer', '{because}')"
+            );
             await note.ExecuteNonQueryAsync();
         }
 
-        async Task<List<GradeFall>> Falls() => [.. (await fixture.Grades.FallsAsync(None)).Where(f => f.Plant == plant)];
+        async Task<List<GradeFall>> Falls() =>
+            [.. (await fixture.Grades.FallsAsync(None)).Where(f => f.Plant == plant)];
     }
 
     [Fact]
@@ -200,15 +263,27 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         var (plant, visit) = await NewPlantAsync();
         var before = (await fixture.ReadAsync(plant)).Assessment.ShouldNotBeNull();
         before.Content.Grade.Grade.ShouldBe(Grade.Unplaced);
-        await fixture.Determinations.GiveAsync(fixture.Head(), Name(plant, "holodiscus-discolor"), null, _ => "{}", None);
+        await fixture.Determinations.GiveAsync(
+            fixture.Head(),
+            Name(plant, "holodiscus-discolor"),
+            null,
+            _ => "{}",
+            None
+        );
         var named = await fixture.ReadAsync(plant);
         named.Assessment!.Content.Grade.Name!.Id.Value.ShouldBe("holodiscus-discolor");
         named.Assessment.Revision.ShouldBe(named.Revision);
         named.Revision.ShouldBeGreaterThan(before.Revision);
         await SetAsync(plant, Content(visit, "margin", Finding.States) with { States = ["serrate"] }, null);
-        (await _plants.DigestsAsync(None)).Single(d => d.Tag.Id == plant).Assessment!.Grade.Name!.Id.Value.ShouldBe("holodiscus-discolor");
+        (await _plants.DigestsAsync(None))
+            .Single(d => d.Tag.Id == plant)
+            .Assessment!.Grade.Name!.Id.Value.ShouldBe("holodiscus-discolor");
         await using var noted = fixture.Source.CreateCommand($"select count(*) from plant_grade where plant = {plant}");
-        ((long)(await noted.ExecuteScalarAsync())!).ShouldBeInRange(2, 3, "unnamed, then named; recording a margin may raise it, and repeats nothing");
+        ((long)(await noted.ExecuteScalarAsync())!).ShouldBeInRange(
+            2,
+            3,
+            "unnamed, then named; recording a margin may raise it, and repeats nothing"
+        );
     }
 
     [Fact]
@@ -219,17 +294,23 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         await Visit(new(2025, 4, 1), PlantPart.Leaves);
         await Visit(new(2025, 4, 15), PlantPart.Leaves, PlantPart.Flowers);
         await Visit(new(2025, 8, 1), PlantPart.Fruit);
-        var first = (await _plants.FirstDatesAsync(2025, None)).Where(f => f.Taxon.Value == "quercus-garryana").ShouldHaveSingleItem();
+        var first = (await _plants.FirstDatesAsync(2025, None))
+            .Where(f => f.Taxon.Value == "quercus-garryana")
+            .ShouldHaveSingleItem();
         (first.Phase, first.Date).ShouldBe((Phenophase.Flower, new DateOnly(2025, 4, 15)));
 
-        Task Visit(DateOnly date, params PlantPart[] parts) => _plants.AddVisitAsync(fixture.Head(), plant, new(date, fixture.Person.Id, null, null, parts, [], ""), None);
+        Task Visit(DateOnly date, params PlantPart[] parts) =>
+            _plants.AddVisitAsync(fixture.Head(), plant, new(date, fixture.Person.Id, null, null, parts, [], ""), None);
     }
 
     [Fact]
     public async Task A_change_half_made_is_not_there_at_all()
     {
         var (plant, visit) = await NewPlantAsync();
-        var tooLong = Content(visit, "leaf-length", Finding.Sample) with { Parts = [new(64, "64 mm"), new(65, new string('6', 61))] };
+        var tooLong = Content(visit, "leaf-length", Finding.Sample) with
+        {
+            Parts = [new(64, "64 mm"), new(65, new string('6', 61))],
+        };
         await Should.ThrowAsync<PostgresException>(() => SetAsync(plant, tooLong, null));
         (await fixture.ObservationsAsync(plant)).ShouldBeEmpty();
         (await _evidence.UndoStateAsync(plant, fixture.Person.Id, None)).Undo.ShouldBeNull();
@@ -248,7 +329,9 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         (await _plants.CardAsync(plant, None)).Origin.ShouldBe(Origin.Planted);
 
         await using var command = fixture.Source.CreateCommand("update determination set taxon = 'acer'");
-        (await Should.ThrowAsync<PostgresException>(() => command.ExecuteNonQueryAsync())).MessageText.ShouldContain("never changed");
+        (await Should.ThrowAsync<PostgresException>(() => command.ExecuteNonQueryAsync())).MessageText.ShouldContain(
+            "never changed"
+        );
     }
 
     [Fact]
@@ -256,8 +339,11 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     {
         var (_, visit) = await NewPlantAsync();
         await using var command = fixture.Source.CreateCommand(
-            $"insert into observation (plant_visit, guide_version, character, finding, certainty, source, recorded_by, revision) values ({visit}, {fixture.Version}, 'margin', 'Hidden', 'Sure', 'Attached', {fixture.Person.Id}, 1)");
-        (await Should.ThrowAsync<PostgresException>(() => command.ExecuteNonQueryAsync())).SqlState.ShouldBe(PostgresErrorCodes.CheckViolation);
+            $"insert into observation (plant_visit, guide_version, character, finding, certainty, source, recorded_by, revision) values ({visit}, {fixture.Version}, 'margin', 'Hidden', 'Sure', 'Attached', {fixture.Person.Id}, 1)"
+        );
+        (await Should.ThrowAsync<PostgresException>(() => command.ExecuteNonQueryAsync())).SqlState.ShouldBe(
+            PostgresErrorCodes.CheckViolation
+        );
     }
 
     [Fact]
@@ -266,8 +352,12 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         var (plant, _) = await NewPlantAsync();
         await fixture.Determinations.GiveAsync(fixture.Head(), Name(plant, "rubus-spectabilis"), null, _ => "{}", None);
         var records = fixture.Records;
-        RecordFilter Where(string? taxon, string? text = null) => new(null, taxon, null, null, null, text, RecordSort.Name, false, 0, 10);
-        (await records.ListAsync(Where("rosaceae"), None)).ShouldContain(r => r.Plant == plant, "a family holds its species");
+        RecordFilter Where(string? taxon, string? text = null) =>
+            new(null, taxon, null, null, null, text, RecordSort.Name, false, 0, 10);
+        (await records.ListAsync(Where("rosaceae"), None)).ShouldContain(
+            r => r.Plant == plant,
+            "a family holds its species"
+        );
         (await records.ListAsync(Where("rubus"), None)).ShouldHaveSingleItem().Family.ShouldBe("Rosaceae");
         (await records.CountAsync(Where("salix"), None)).ShouldBe(0);
         (await records.CountAsync(Where(null, "salmonberry"), None)).ShouldBe(1);
@@ -280,14 +370,48 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         return (plant, (await fixture.ReadAsync(plant)).Visits.Single().Id);
     }
 
-    private Task<PlantInColony> SetAsync(int plant, ObservationContent content, long? expected) => _evidence.SetObservationsAsync(
-        fixture.Head(), plant, fixture.Version, content.PlantVisit, [new(content.Character, content, expected, $"record {content.Character}")], null, None);
+    private Task<PlantInColony> SetAsync(int plant, ObservationContent content, long? expected) =>
+        _evidence.SetObservationsAsync(
+            fixture.Head(),
+            plant,
+            fixture.Version,
+            content.PlantVisit,
+            [new(content.Character, content, expected, $"record {content.Character}")],
+            null,
+            None
+        );
 
-    private async Task<string?> UndoAsync(int plant, bool redo = false) => (await _evidence.UndoAsync(fixture.Head(), plant, fixture.Version, redo, None)).What;
+    private async Task<string?> UndoAsync(int plant, bool redo = false) =>
+        (await _evidence.UndoAsync(fixture.Head(), plant, fixture.Version, redo, None)).What;
 
-    private ObservationContent Content(int visit, string character, Finding finding) => new(
-        visit, character, finding, [], [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, "", fixture.Person.Id);
+    private ObservationContent Content(int visit, string character, Finding finding) =>
+        new(
+            visit,
+            character,
+            finding,
+            [],
+            [],
+            null,
+            null,
+            Certainty.Sure,
+            EvidenceSource.Attached,
+            [],
+            null,
+            null,
+            "",
+            fixture.Person.Id
+        );
 
-    private NewDetermination Name(int plant, string taxon) => new(
-        Guid.NewGuid(), plant, fixture.Version, taxon, IdentificationQualifier.None, taxon, fixture.Person.Id, new(2026, 5, 2), "");
+    private NewDetermination Name(int plant, string taxon) =>
+        new(
+            Guid.NewGuid(),
+            plant,
+            fixture.Version,
+            taxon,
+            IdentificationQualifier.None,
+            taxon,
+            fixture.Person.Id,
+            new(2026, 5, 2),
+            ""
+        );
 }

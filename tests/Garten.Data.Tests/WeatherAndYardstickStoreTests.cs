@@ -14,16 +14,26 @@ public sealed class WeatherAndYardstickStoreTests(DatabaseFixture fixture) : ICl
     {
         WeatherStore weather = new(fixture.Source);
         DateOnly first = new(2026, 3, 1);
-        DailyTemperature[] days = [.. Enumerable.Range(0, 40).Select(i => new DailyTemperature(first.AddDays(i), i - 5, i + 4.5))];
+        DailyTemperature[] days =
+        [
+            .. Enumerable.Range(0, 40).Select(i => new DailyTemperature(first.AddDays(i), i - 5, i + 4.5)),
+        ];
         await weather.AddAsync(days, None);
         (await weather.BetweenAsync(first, first.AddDays(39), None)).ShouldBe(days);
         (await weather.BetweenAsync(first.AddDays(10), first.AddDays(12), None)).ShouldBe(days[10..13]);
         (await weather.BetweenAsync(first.AddDays(12), first.AddDays(10), None)).ShouldBeEmpty();
 
         await weather.AddAsync([new(first.AddDays(11), -2, 3)], None);
-        (await weather.BetweenAsync(first.AddDays(10), first.AddDays(12), None)).Select(d => d.Least).ShouldBe([5, -2, 7]);
-        await Should.ThrowAsync<PostgresException>(() => weather.AddAsync([new(first, 1, 2), new(first.AddDays(1), 9, 2)], None));
-        (await weather.BetweenAsync(first, first, None)).ShouldBe([days[0]], "a day warmer at night than by day takes the others down with it");
+        (await weather.BetweenAsync(first.AddDays(10), first.AddDays(12), None))
+            .Select(d => d.Least)
+            .ShouldBe([5, -2, 7]);
+        await Should.ThrowAsync<PostgresException>(() =>
+            weather.AddAsync([new(first, 1, 2), new(first.AddDays(1), 9, 2)], None)
+        );
+        (await weather.BetweenAsync(first, first, None)).ShouldBe(
+            [days[0]],
+            "a day warmer at night than by day takes the others down with it"
+        );
         await weather.ClearAsync(None);
         (await weather.BetweenAsync(first, first.AddDays(39), None)).ShouldBeEmpty();
     }
@@ -56,18 +66,21 @@ public sealed class WeatherAndYardstickStoreTests(DatabaseFixture fixture) : ICl
     }
 
     [Fact]
-    public async Task Deeds_are_told_the_latest_first_page_by_page_and_person_by_person()
+    public async Task Audit_entries_are_told_the_latest_first_page_by_page_and_person_by_person()
     {
-        DeedStore deeds = new(fixture.Source);
+        AuditStore entries = new(fixture.Source);
         for (var i = 0; i < 7; i++)
         {
-            await deeds.NoteAsync(i % 2 == 0 ? fixture.Person.Id : null, null, $"deed {i}", "/api", 200 + i, None);
+            await entries.NoteAsync(i % 2 == 0 ? fixture.Person.Id : null, null, $"entry {i}", "/api", 200 + i, None);
         }
 
-        var latest = await deeds.LatestAsync(null, null, 3, None);
-        latest.Select(d => d.What).ShouldBe(["deed 6", "deed 5", "deed 4"]);
-        (await deeds.LatestAsync(null, latest[^1].Id, 4, None)).Select(d => d.What).ShouldBe(["deed 3", "deed 2", "deed 1", "deed 0"]);
-        var own = await deeds.LatestAsync(fixture.Person.Id, null, 4, None);
-        own.Select(d => (d.Person, d.Status)).ShouldBe([("R. Ostrow", 206), ("R. Ostrow", 204), ("R. Ostrow", 202), ("R. Ostrow", 200)]);
+        var latest = await entries.LatestAsync(null, null, 3, None);
+        latest.Select(d => d.What).ShouldBe(["entry 6", "entry 5", "entry 4"]);
+        (await entries.LatestAsync(null, latest[^1].Id, 4, None))
+            .Select(d => d.What)
+            .ShouldBe(["entry 3", "entry 2", "entry 1", "entry 0"]);
+        var own = await entries.LatestAsync(fixture.Person.Id, null, 4, None);
+        own.Select(d => (d.Person, d.Status))
+            .ShouldBe([("R. Ostrow", 206), ("R. Ostrow", 204), ("R. Ostrow", 202), ("R. Ostrow", 200)]);
     }
 }

@@ -19,10 +19,20 @@ public sealed class FloorsTests
             ["Assessment", "Planning", "Training"],
             ["Bench"],
         ],
-        []);
+        []
+    );
 
     private static readonly Plan Server = new(
-        "Garten.Server", [["Requests", "Devices"], ["Access"], ["Features"], ["Demo"], ["Hosting"]], []);
+        "Garten.Server",
+        [
+            ["Requests", "Devices"],
+            ["Access"],
+            ["Endpoints"],
+            ["Demo"],
+            ["Hosting"],
+        ],
+        []
+    );
 
     private static readonly Dictionary<string, string[]> Projects = new()
     {
@@ -36,18 +46,30 @@ public sealed class FloorsTests
     };
 
     [Fact]
-    public void In_the_core_nothing_needs_what_stands_above_it() => Core.Faults(ArrowsOf("Garten.Core")).ShouldBeEmpty();
+    public void In_the_core_nothing_needs_what_stands_above_it() =>
+        Core.Faults(ArrowsOf("Garten.Core")).ShouldBeEmpty();
 
     [Fact]
-    public void In_the_server_nothing_needs_what_stands_above_it() => Server.Faults(ArrowsOf("Garten.Server")).ShouldBeEmpty();
+    public void In_the_server_nothing_needs_what_stands_above_it() =>
+        Server.Faults(ArrowsOf("Garten.Server")).ShouldBeEmpty();
 
     [Fact]
     public void An_arrow_up_or_across_is_told_and_one_down_is_not()
     {
-        Core.Faults([new("Garten.Core.Guides.Guide", "Garten.Core.Keys.KeyWeights")]).ShouldHaveSingleItem().ShouldContain("Guides needs Keys, which stands above it");
-        Core.Faults([new("Garten.Core.Keys.KeyWeights", "Garten.Core.Survey.Find")]).ShouldHaveSingleItem().ShouldContain("beside it");
-        Core.Faults([new("Garten.Core.Attic.Trunk", "Garten.Core.Terms.Season")]).ShouldHaveSingleItem().ShouldContain("stands on no floor");
-        Core.Faults([new("Garten.Core.Bench.BenchDesk", "Garten.Core.Terms.Season"), new("Garten.Core.Survey.Find", "Garten.Core.Survey.Places.Coordinates")]).ShouldBeEmpty();
+        Core.Faults([new("Garten.Core.Guides.Guide", "Garten.Core.Keys.KeyWeights")])
+            .ShouldHaveSingleItem()
+            .ShouldContain("Guides needs Keys, which stands above it");
+        Core.Faults([new("Garten.Core.Keys.KeyWeights", "Garten.Core.Survey.Find")])
+            .ShouldHaveSingleItem()
+            .ShouldContain("beside it");
+        Core.Faults([new("Garten.Core.Attic.Trunk", "Garten.Core.Terms.Season")])
+            .ShouldHaveSingleItem()
+            .ShouldContain("stands on no floor");
+        Core.Faults([
+                new("Garten.Core.Bench.BenchDesk", "Garten.Core.Terms.Season"),
+                new("Garten.Core.Survey.Find", "Garten.Core.Survey.Places.Coordinates"),
+            ])
+            .ShouldBeEmpty();
     }
 
     [Fact]
@@ -56,7 +78,9 @@ public sealed class FloorsTests
         foreach (var (project, below) in Projects)
         {
             var file = XDocument.Load(Repository.PathTo("src", project, $"{project}.csproj"));
-            file.Descendants("ProjectReference").Select(r => Path.GetFileNameWithoutExtension((string)r.Attribute("Include")!)).ShouldBeSubsetOf(below, project);
+            file.Descendants("ProjectReference")
+                .Select(r => Path.GetFileNameWithoutExtension((string)r.Attribute("Include")!))
+                .ShouldBeSubsetOf(below, project);
             if (project is "Garten.Core" or "Garten.Browser")
             {
                 file.Descendants("PackageReference").ShouldBeEmpty(project);
@@ -64,7 +88,9 @@ public sealed class FloorsTests
         }
     }
 
-    private static IEnumerable<Arrow> ArrowsOf(string assembly) => new ArchLoader()
-        .LoadAssemblies(System.Reflection.Assembly.Load(assembly)).Build().Types
-        .SelectMany(t => t.Dependencies.Select(d => new Arrow(t.FullName, d.Target.FullName)));
+    private static IEnumerable<Arrow> ArrowsOf(string assembly) =>
+        new ArchLoader()
+            .LoadAssemblies(System.Reflection.Assembly.Load(assembly))
+            .Build()
+            .Types.SelectMany(t => t.Dependencies.Select(d => new Arrow(t.FullName, d.Target.FullName)));
 }

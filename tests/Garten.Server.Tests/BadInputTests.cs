@@ -18,8 +18,13 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     public async Task A_date_in_the_future_is_refused_and_nothing_is_taken()
     {
         var before = (await Me.GetAsync("/api/plants")).AsArray().Count;
-        var problem = await Client.ProblemAsync(await Me.TryPostAsync("/api/plants", Client.Plant(1, "", "2026-11-21")), HttpStatusCode.BadRequest);
-        ((string?)problem["detail"]).ShouldBe("21 November 2026 is in the future; today is 20 November 2026. Give the day the plant was seen.");
+        var problem = await Client.ProblemAsync(
+            await Me.TryPostAsync("/api/plants", Client.Plant(1, "", "2026-11-21")),
+            HttpStatusCode.BadRequest
+        );
+        ((string?)problem["detail"]).ShouldBe(
+            "21 November 2026 is in the future; today is 20 November 2026. Give the day the plant was seen."
+        );
         (await Me.GetAsync("/api/plants")).AsArray().Count.ShouldBe(before);
     }
 
@@ -28,10 +33,16 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     [InlineData("leaf-length", "4000 mm", "more than 150 cm")]
     [InlineData("leaflet-count", "5.5", "not a whole number")]
     [InlineData("leaf-length", "many", "could not be read")]
-    public async Task Unbelievable_numbers_are_refused_with_the_feature_named(string character, string entry, string reason)
+    public async Task Unbelievable_numbers_are_refused_with_the_feature_named(
+        string character,
+        string entry,
+        string reason
+    )
     {
         var problem = await Client.ProblemAsync(
-            await Me.TryPutAsync(Client.PathTo(_sheet, character), Client.Feature("sample", parts: [], entry: entry)), HttpStatusCode.BadRequest);
+            await Me.TryPutAsync(Client.PathTo(_sheet, character), Client.Feature("sample", parts: [], entry: entry)),
+            HttpStatusCode.BadRequest
+        );
         ((string?)problem["detail"])!.ShouldContain(reason);
         ((string?)problem["field"]).ShouldBe(character);
         (await Me.GetAsync($"/api/plants/{_sheet["plant"]!["id"]}"))["observations"]!.AsArray().ShouldBeEmpty();
@@ -45,28 +56,71 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
         await RefusedAsync("margin", Client.Feature("hidden"), "Say why");
         var plant = _sheet["plant"]!["id"];
         await Client.ProblemAsync(
-            await Me.TryPostAsync($"/api/plants/{plant}/determinations", new { request = Guid.NewGuid(), taxon = "nessie", qualifier = "none", origin = (string?)null, date = "2026-05-01", remarks = "" }),
-            HttpStatusCode.BadRequest);
+            await Me.TryPostAsync(
+                $"/api/plants/{plant}/determinations",
+                new
+                {
+                    request = Guid.NewGuid(),
+                    taxon = "nessie",
+                    qualifier = "none",
+                    origin = (string?)null,
+                    date = "2026-05-01",
+                    remarks = "",
+                }
+            ),
+            HttpStatusCode.BadRequest
+        );
         await Client.ProblemAsync(
-            await Me.TryPostAsync($"/api/plants/{plant}/walk", new { move = "begin", key = "roses", couplet = 99, lead = (int?)null, expected = (long?)null }),
-            HttpStatusCode.BadRequest);
+            await Me.TryPostAsync(
+                $"/api/plants/{plant}/walk",
+                new
+                {
+                    move = "begin",
+                    key = "roses",
+                    couplet = 99,
+                    lead = (int?)null,
+                    expected = (long?)null,
+                }
+            ),
+            HttpStatusCode.BadRequest
+        );
         await Client.ProblemAsync(
-            await Me.TryPostAsync($"/api/plants/{plant}/walk", new { move = "back", key = (string?)null, couplet = (int?)null, lead = (int?)null, expected = (long?)null }),
-            HttpStatusCode.BadRequest);
+            await Me.TryPostAsync(
+                $"/api/plants/{plant}/walk",
+                new
+                {
+                    move = "back",
+                    key = (string?)null,
+                    couplet = (int?)null,
+                    lead = (int?)null,
+                    expected = (long?)null,
+                }
+            ),
+            HttpStatusCode.BadRequest
+        );
     }
 
     [Fact]
     public async Task A_hundred_thousand_characters_are_refused_with_the_number_allowed()
     {
         var problem = await Client.ProblemAsync(
-            await Me.TryPostAsync("/api/plants", Client.Plant(1, new string('x', 100_000), "2026-05-01")), HttpStatusCode.BadRequest);
+            await Me.TryPostAsync("/api/plants", Client.Plant(1, new string('x', 100_000), "2026-05-01")),
+            HttpStatusCode.BadRequest
+        );
         ((string?)problem["detail"]).ShouldBe("The description has 100,000 characters; 500 is the most. Shorten it.");
-        await RefusedAsync("margin", Client.Feature(states: ["entire"], note: new string('x', 100_000)), "2,000 is the most");
+        await RefusedAsync(
+            "margin",
+            Client.Feature(states: ["entire"], note: new string('x', 100_000)),
+            "2,000 is the most"
+        );
     }
 
     [Fact]
-    public async Task A_body_of_two_megabytes_is_refused() => await Client.ProblemAsync(
-        await Me.TryPostAsync("/api/plants", Client.Plant(1, new string('x', 2_000_000), "2026-05-01")), HttpStatusCode.RequestEntityTooLarge);
+    public async Task A_body_of_two_megabytes_is_refused() =>
+        await Client.ProblemAsync(
+            await Me.TryPostAsync("/api/plants", Client.Plant(1, new string('x', 2_000_000), "2026-05-01")),
+            HttpStatusCode.RequestEntityTooLarge
+        );
 
     [Fact]
     public async Task Html_and_formulas_are_kept_as_text_and_harmless_in_the_export()
@@ -74,15 +128,18 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
         const string Nasty = "=HYPERLINK(\"http://x\",\"<img src=x onerror=alert(1)>\")";
         var sheet = await Me.TakeAsync(Nasty);
         ((string?)sheet["plant"]!["description"]).ShouldBe(Nasty);
-        await Me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/determinations", new
-        {
-            request = Guid.NewGuid(),
-            taxon = "acer",
-            qualifier = "none",
-            origin = (string?)null,
-            date = "2026-05-02",
-            remarks = "@SUM(1)",
-        });
+        await Me.PostAsync(
+            $"/api/plants/{sheet["plant"]!["id"]}/determinations",
+            new
+            {
+                request = Guid.NewGuid(),
+                taxon = "acer",
+                qualifier = "none",
+                origin = (string?)null,
+                date = "2026-05-02",
+                remarks = "@SUM(1)",
+            }
+        );
         var csv = await Me.Http.GetStringAsync(new Uri("/api/records.csv?text=HYPERLINK", UriKind.Relative));
         csv.ShouldContain("'=HYPERLINK");
         csv.ShouldContain("'@SUM(1)");
@@ -100,36 +157,51 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     public async Task What_cannot_be_understood_is_refused_in_words(string path, string body)
     {
         using var content = new StringContent(body, Encoding.UTF8, "application/json");
-        await Client.ProblemAsync(await Me.Http.PostAsync(new Uri(path, UriKind.Relative), content), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(
+            await Me.Http.PostAsync(new Uri(path, UriKind.Relative), content),
+            HttpStatusCode.BadRequest
+        );
     }
 
     [Theory]
     [InlineData("answer", "{}")]
     [InlineData("answer", "[]")]
     [InlineData("standing", "{}")]
-    [InlineData("answer", "{\"place\":{\"elevation\":1e400,\"habitats\":[]},\"visits\":[],\"observations\":[],\"walk\":null,\"colony\":[],\"choices\":null}")]
-    [InlineData("answer", "{\"place\":null,\"visits\":[],\"observations\":[],\"walk\":null,\"colony\":[],\"choices\":null}")]
+    [InlineData(
+        "answer",
+        "{\"place\":{\"elevation\":1e400,\"habitats\":[]},\"visits\":[],\"observations\":[],\"walk\":null,\"colony\":[],\"choices\":null}"
+    )]
+    [InlineData(
+        "answer",
+        "{\"place\":null,\"visits\":[],\"observations\":[],\"walk\":null,\"colony\":[],\"choices\":null}"
+    )]
     [InlineData("apart", "{\"plant\":null,\"taxa\":[]}")]
     [InlineData("apart", "{\"plant\":null,\"taxa\":[\"acer-macrophyllum\"]}")]
     [InlineData("apart", "{\"plant\":null,\"taxa\":[\"acer-macrophyllum\",\"acer-macrophyllum\"]}")]
     [InlineData("apart", "{\"plant\":null,\"taxa\":[\"acer-macrophyllum\",\"nessie\"]}")]
     [InlineData("compare", "{\"one\":{}}")]
-    [InlineData("grounds", "{\"taxon\":\"acer-macrophyllum\"}")]
+    [InlineData("reasons", "{\"taxon\":\"acer-macrophyllum\"}")]
     public async Task A_question_of_the_bench_that_cannot_be_answered_is_refused_in_words(string question, string body)
     {
         using var content = new StringContent(body, Encoding.UTF8, "application/json");
-        await Client.ProblemAsync(await Me.Http.PostAsync(new Uri($"/api/bench/{question}", UriKind.Relative), content), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(
+            await Me.Http.PostAsync(new Uri($"/api/bench/{question}", UriKind.Relative), content),
+            HttpStatusCode.BadRequest
+        );
     }
 
     [Theory]
     [InlineData("account")]
     [InlineData("suspicion")]
-    [InlineData("grounds")]
+    [InlineData("reasons")]
     [InlineData("crosses")]
     public async Task A_question_about_a_name_the_guide_lacks_is_said_to_be_so(string question)
     {
         var plant = await Me.GetAsync("/api/plants/1/request");
-        var problem = await Client.ProblemAsync(await Me.TryPostAsync($"/api/bench/{question}", new { plant, taxon = "nessie" }), HttpStatusCode.NotFound);
+        var problem = await Client.ProblemAsync(
+            await Me.TryPostAsync($"/api/bench/{question}", new { plant, taxon = "nessie" }),
+            HttpStatusCode.NotFound
+        );
         ((string?)problem["detail"])!.ShouldContain("no such taxon");
     }
 
@@ -137,15 +209,34 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     public async Task A_plant_sent_without_values_or_twice_answered_is_refused_and_unknown_features_are_left_aside()
     {
         var plant = await Me.GetAsync("/api/plants/1/request");
-        var observation = plant["plant"]!["observations"]!.AsArray().First(o => (string?)o!["finding"] == "sample")!.DeepClone();
+        var observation = plant["plant"]!["observations"]!
+            .AsArray()
+            .First(o => (string?)o!["finding"] == "sample")!
+            .DeepClone();
         observation["values"] = new JsonArray();
         var empty = plant.DeepClone();
         empty["plant"]!["observations"]!.AsArray().Add(observation);
-        ((string?)(await Client.ProblemAsync(await Me.TryPostAsync("/api/bench/answer", empty), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("no values");
+        (
+            (string?)
+                (
+                    await Client.ProblemAsync(
+                        await Me.TryPostAsync("/api/bench/answer", empty),
+                        HttpStatusCode.BadRequest
+                    )
+                )["detail"]
+        )!.ShouldContain("no values");
 
         var twice = plant.DeepClone();
         twice["plant"]!["walk"]!["answers"]!.AsArray().Add(twice["plant"]!["walk"]!["answers"]![0]!.DeepClone());
-        ((string?)(await Client.ProblemAsync(await Me.TryPostAsync("/api/bench/answer", twice), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("answered twice");
+        (
+            (string?)
+                (
+                    await Client.ProblemAsync(
+                        await Me.TryPostAsync("/api/bench/answer", twice),
+                        HttpStatusCode.BadRequest
+                    )
+                )["detail"]
+        )!.ShouldContain("answered twice");
 
         var strange = plant.DeepClone();
         strange["plant"]!["observations"]![0]!["character"] = "wingspan";
@@ -168,10 +259,16 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
         await other.BeAsync(1);
         var path = Client.PathTo(_sheet, "margin");
         await Me.PutAsync(path, Client.Feature(states: ["entire"]));
-        var problem = await Client.ProblemAsync(await other.TryPutAsync(path, Client.Feature(states: ["serrate"])), HttpStatusCode.Conflict);
+        var problem = await Client.ProblemAsync(
+            await other.TryPutAsync(path, Client.Feature(states: ["serrate"])),
+            HttpStatusCode.Conflict
+        );
         ((string?)problem["detail"])!.ShouldContain("changed this feature in the meantime");
         ((string?)problem["theirs"]!["summary"]).ShouldBe("entire");
-        var sheet = await other.PutAsync(path, Client.Feature(states: ["serrate"], expected: (long)problem["theirs"]!["revision"]!));
+        var sheet = await other.PutAsync(
+            path,
+            Client.Feature(states: ["serrate"], expected: (long)problem["theirs"]!["revision"]!)
+        );
         ((string?)sheet["observations"]![0]!["summary"]).ShouldBe("serrate");
     }
 
@@ -179,7 +276,14 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     public async Task Two_people_walking_the_same_key_at_once_the_second_is_told()
     {
         var path = $"/api/plants/{_sheet["plant"]!["id"]}/walk";
-        var begin = new { move = "begin", key = "roses", couplet = 1, lead = (int?)null, expected = (long?)null };
+        var begin = new
+        {
+            move = "begin",
+            key = "roses",
+            couplet = 1,
+            lead = (int?)null,
+            expected = (long?)null,
+        };
         await Me.PostAsync(path, begin);
         await Client.ProblemAsync(await Me.TryPostAsync(path, begin), HttpStatusCode.Conflict);
     }
@@ -189,7 +293,9 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     {
         using var stranger = new Client(Address);
         var problem = await Client.ProblemAsync(
-            await stranger.TryPutAsync(Client.PathTo(_sheet, "margin"), Client.Feature(states: ["entire"])), HttpStatusCode.Unauthorized);
+            await stranger.TryPutAsync(Client.PathTo(_sheet, "margin"), Client.Feature(states: ["entire"])),
+            HttpStatusCode.Unauthorized
+        );
         ((string?)problem["detail"])!.ShouldContain("Sign in first");
     }
 
@@ -198,12 +304,18 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     {
         var other = await Me.TakeAsync();
         var path = $"/api/plants/{_sheet["plant"]!["id"]}/visits/{other["visits"]![0]!["id"]}/features/margin";
-        await Client.ProblemAsync(await Me.TryPutAsync(path, Client.Feature(states: ["entire"])), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(
+            await Me.TryPutAsync(path, Client.Feature(states: ["entire"])),
+            HttpStatusCode.NotFound
+        );
     }
 
     private async Task RefusedAsync(string character, object feature, string reason)
     {
-        var problem = await Client.ProblemAsync(await Me.TryPutAsync(Client.PathTo(_sheet, character), feature), HttpStatusCode.BadRequest);
+        var problem = await Client.ProblemAsync(
+            await Me.TryPutAsync(Client.PathTo(_sheet, character), feature),
+            HttpStatusCode.BadRequest
+        );
         ((string?)problem["detail"])!.ShouldContain(reason);
     }
 }

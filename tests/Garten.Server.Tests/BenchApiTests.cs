@@ -24,19 +24,22 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
         sheet = await MoveAsync(sheet, "answer", "roses", 2, 1);
         ((string?)(await AnswerAsync(sheet))["walk"]!["ends"]![0]!["taxon"]!["name"]).ShouldBe("Rosa nutkana");
 
-        sheet = await Me.PostAsync($"/api/plants/{plant}/determinations", new
-        {
-            request = Guid.NewGuid(),
-            taxon = "rosa-nutkana",
-            qualifier = "cf",
-            origin = "wild",
-            date = "2026-05-02",
-            remarks = "",
-        });
+        sheet = await Me.PostAsync(
+            $"/api/plants/{plant}/determinations",
+            new
+            {
+                request = Guid.NewGuid(),
+                taxon = "rosa-nutkana",
+                qualifier = "cf",
+                origin = "wild",
+                date = "2026-05-02",
+                remarks = "",
+            }
+        );
         var slip = sheet["determinations"]![0]!;
         ((string?)slip["fullName"]).ShouldBe("Rosa cf. nutkana");
-        slip["grounds"]!["path"]!.AsArray().Count.ShouldBe(2);
-        ((string?)slip["grounds"]!["features"]![0]!["found"]).ShouldBe("prickles");
+        slip["reasons"]!["path"]!.AsArray().Count.ShouldBe(2);
+        ((string?)slip["reasons"]!["features"]![0]!["found"]).ShouldBe("prickles");
 
         var records = await Me.GetAsync("/api/records?text=rose%20by%20the%20ford");
         ((int)records["total"]!).ShouldBe(1);
@@ -67,7 +70,8 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
         sheet = await Me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/redo", new { });
         (await MarkAsync(sheet, 0)).ShouldBe("conflicts");
 
-        async Task<string?> MarkAsync(JsonNode s, int lead) => (string?)(await AnswerAsync(s))["walk"]!["current"]!["leads"]![lead]!["tests"]![0]!["marking"]!["mark"];
+        async Task<string?> MarkAsync(JsonNode s, int lead) =>
+            (string?)(await AnswerAsync(s))["walk"]!["current"]!["leads"]![lead]!["tests"]![0]!["marking"]!["mark"];
     }
 
     [Fact]
@@ -75,31 +79,51 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
     {
         var sheet = await Me.TakeAsync();
         sheet = await Me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", entry: "6.4 cm"));
-        sheet = await Me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: ["6.4 cm"], entry: "58 mm", expected: Revision(sheet)));
+        sheet = await Me.PutAsync(
+            Client.PathTo(sheet, "leaf-length"),
+            Client.Feature("sample", parts: ["6.4 cm"], entry: "58 mm", expected: Revision(sheet))
+        );
         ((string?)sheet["observations"]![0]!["summary"]).ShouldBe("2 parts, mean 6.1 cm, 5.8 cm to 6.4 cm");
-        sheet = await Me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: [], entry: "about 6 cm", expected: Revision(sheet), replaces: true));
+        sheet = await Me.PutAsync(
+            Client.PathTo(sheet, "leaf-length"),
+            Client.Feature("sample", parts: [], entry: "about 6 cm", expected: Revision(sheet), replaces: true)
+        );
         ((string?)sheet["observations"]![0]!["finding"]).ShouldBe("rough");
     }
 
     [Fact]
     public async Task An_account_says_what_is_out_of_season_and_what_is_ruled_out()
     {
-        var sheet = await Me.PostAsync("/api/plants", new
-        {
-            request = Guid.NewGuid(),
-            site = 1,
-            description = "flowering in winter",
-            origin = "wild",
-            visit = new { date = "2025-12-12", stage = "mature", sex = (string?)null, parts = new[] { "flowers" }, altered = Array.Empty<string>(), note = "" },
-        });
+        var sheet = await Me.PostAsync(
+            "/api/plants",
+            new
+            {
+                request = Guid.NewGuid(),
+                site = 1,
+                description = "flowering in winter",
+                origin = "wild",
+                visit = new
+                {
+                    date = "2025-12-12",
+                    stage = "mature",
+                    sex = (string?)null,
+                    parts = new[] { "flowers" },
+                    altered = Array.Empty<string>(),
+                    note = "",
+                },
+            }
+        );
         var account = await Me.PostAsync("/api/bench/account", About(sheet, "sambucus-racemosa"));
-        account["alerts"]!.AsArray().Select(a => (string)a!).ShouldContain(a => a.StartsWith("In flower out of season", StringComparison.Ordinal));
+        account["alerts"]!
+            .AsArray()
+            .Select(a => (string)a!)
+            .ShouldContain(a => a.StartsWith("In flower out of season", StringComparison.Ordinal));
         var suspicion = await Me.PostAsync("/api/bench/suspicion", About(sheet, "sambucus-racemosa"));
         suspicion["disproofs"]!.AsArray().Count.ShouldBeGreaterThan(10);
     }
 
     [Fact]
-    public async Task Every_feature_weighs_the_names_anew_and_its_push_can_be_read()
+    public async Task Every_feature_weighs_the_names_anew_and_its_weight_can_be_read()
     {
         var sheet = await Me.TakeAsync();
         ((int)(await AnswerAsync(sheet))["standing"]!["features"]!).ShouldBe(0);
@@ -108,9 +132,11 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
         var answer = await AnswerAsync(sheet);
         ((string?)answer["standing"]!["names"]![0]!["name"]!["id"]).ShouldBe("oemleria-cerasiformis");
         answer["lookNext"]!.AsArray().Count.ShouldBeLessThanOrEqualTo(3);
-        var grounds = (await Me.PostAsync("/api/bench/grounds", About(sheet, "oemleria-cerasiformis")))["features"]!.AsArray();
-        grounds.Count.ShouldBe(2);
-        ((double)grounds[0]!["bits"]!).ShouldBeGreaterThan(1);
+        var reasons = (await Me.PostAsync("/api/bench/reasons", About(sheet, "oemleria-cerasiformis")))[
+            "features"
+        ]!.AsArray();
+        reasons.Count.ShouldBe(2);
+        ((double)reasons[0]!["bits"]!).ShouldBeGreaterThan(1);
     }
 
     [Fact]
@@ -118,11 +144,19 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
     {
         var sheet = await Me.TakeAsync();
         sheet = await Me.PutAsync(Client.PathTo(sheet, "leaf-ratio"), Client.Feature("sample", parts: ["2.8", "3"]));
-        var found = (await Me.PostAsync("/api/bench/apart", Among(sheet, "salix-lasiandra", "salix-hookeriana")))["separations"]!.AsArray();
+        var found = (await Me.PostAsync("/api/bench/apart", Among(sheet, "salix-lasiandra", "salix-hookeriana")))[
+            "separations"
+        ]!.AsArray();
         var ratio = found.Single(s => (string?)s!["character"] == "leaf-ratio")!;
         ((double)ratio["ownMean"]!).ShouldBe(2.9, 1e-9);
-        found.Where(s => (bool)s!["showsToday"]!).Select(s => (double)s!["worth"]!).ShouldBeInOrder(SortDirection.Descending);
-        await Client.ProblemAsync(await Me.TryPostAsync("/api/bench/apart", Among(sheet, "salix-lasiandra")), HttpStatusCode.BadRequest);
+        found
+            .Where(s => (bool)s!["showsToday"]!)
+            .Select(s => (double)s!["worth"]!)
+            .ShouldBeInOrder(SortDirection.Descending);
+        await Client.ProblemAsync(
+            await Me.TryPostAsync("/api/bench/apart", Among(sheet, "salix-lasiandra")),
+            HttpStatusCode.BadRequest
+        );
     }
 
     [Fact]
@@ -135,7 +169,9 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task Records_are_exported_as_they_are_shown()
     {
-        var response = await Me.Http.GetAsync(new Uri("/api/records.csv?taxon=rosa&sort=tag&descending=false", UriKind.Relative));
+        var response = await Me.Http.GetAsync(
+            new Uri("/api/records.csv?taxon=rosa&sort=tag&descending=false", UriKind.Relative)
+        );
         response.StatusCode.ShouldBe(HttpStatusCode.OK);
         response.Content.Headers.ContentType!.ToString().ShouldBe("text/csv; charset=utf-8");
         response.Content.Headers.ContentDisposition!.FileName.ShouldBe("garten-records-2026-11-20.csv");
@@ -178,38 +214,80 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
         ((string?)bare["colony"]![0]!["tag"]).ShouldBe((string?)known["plant"]!["tag"]);
         (await MassAsync(bare)).ShouldBeGreaterThan(10 * before);
         var (one, other) = (known["request"]!.DeepClone(), bare["request"]!.DeepClone());
-        ((string?)(await Me.PostAsync("/api/bench/compare", new { one, other }))["verdict"])!.ShouldContain("cannot be compared yet");
+        ((string?)(await Me.PostAsync("/api/bench/compare", new { one, other }))["verdict"])!.ShouldContain(
+            "cannot be compared yet"
+        );
         using var gone = await Me.Http.DeleteAsync(new Uri(path, UriKind.Relative));
         (await MassAsync(await Me.GetAsync($"/api/plants/{bare["plant"]!["id"]}"))).ShouldBe(before, 1e-12);
-        await Client.ProblemAsync(await Me.TryPutAsync($"/api/plants/{bare["plant"]!["id"]}/colony/999999", new { }), HttpStatusCode.NotFound);
-        await Client.ProblemAsync(await Me.TryPutAsync($"/api/plants/{bare["plant"]!["id"]}/colony/{bare["plant"]!["id"]}", new { }), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(
+            await Me.TryPutAsync($"/api/plants/{bare["plant"]!["id"]}/colony/999999", new { }),
+            HttpStatusCode.NotFound
+        );
+        await Client.ProblemAsync(
+            await Me.TryPutAsync($"/api/plants/{bare["plant"]!["id"]}/colony/{bare["plant"]!["id"]}", new { }),
+            HttpStatusCode.BadRequest
+        );
 
-        async Task<double> MassAsync(JsonNode sheet) => (double)(await Me.PostAsync("/api/bench/grounds", About(sheet, "oemleria-cerasiformis")))["before"]!
-            * Math.Pow(2, (await Me.PostAsync("/api/bench/grounds", About(sheet, "oemleria-cerasiformis")))["features"]!.AsArray().Sum(f => (double)f!["bits"]!));
+        async Task<double> MassAsync(JsonNode sheet) =>
+            (double)(await Me.PostAsync("/api/bench/reasons", About(sheet, "oemleria-cerasiformis")))["before"]!
+            * Math.Pow(
+                2,
+                (await Me.PostAsync("/api/bench/reasons", About(sheet, "oemleria-cerasiformis")))["features"]!
+                    .AsArray()
+                    .Sum(f => (double)f!["bits"]!)
+            );
     }
 
     [Fact]
     public async Task A_table_of_specimens_is_named_row_by_row_and_a_wrong_row_does_not_stop_the_others()
     {
-        using var content = new StringContent("specimen_id,pith,smell\nS1,chambered,cucumber\nS2,hollow-earth,\n", System.Text.Encoding.UTF8, "text/csv");
-        using var response = await Me.Http.PostAsync(new Uri("/api/specimens?file=mine.csv", UriKind.Relative), content);
+        using var content = new StringContent(
+            "specimen_id,pith,smell\nS1,chambered,cucumber\nS2,hollow-earth,\n",
+            System.Text.Encoding.UTF8,
+            "text/csv"
+        );
+        using var response = await Me.Http.PostAsync(
+            new Uri("/api/specimens?file=mine.csv", UriKind.Relative),
+            content
+        );
         var rows = JsonNode.Parse(await response.Content.ReadAsStringAsync())!.AsArray();
         ((string?)rows[0]!["standing"]!["names"]![0]!["name"]!["name"]).ShouldBe("Oemleria cerasiformis");
         rows[1]!["standing"].ShouldBeNull();
         ((string?)rows[1]!["faults"]![0])!.ShouldContain("hollow-earth");
         using var wrong = new StringContent("name\nS1\n", System.Text.Encoding.UTF8, "text/csv");
-        var problem = await Client.ProblemAsync(await Me.Http.PostAsync(new Uri("/api/specimens", UriKind.Relative), wrong), HttpStatusCode.BadRequest);
+        var problem = await Client.ProblemAsync(
+            await Me.Http.PostAsync(new Uri("/api/specimens", UriKind.Relative), wrong),
+            HttpStatusCode.BadRequest
+        );
         ((string?)problem["detail"])!.ShouldContain("specimen_id");
     }
 
-    private async Task<JsonNode> AnswerAsync(JsonNode sheet) => await Me.PostAsync("/api/bench/answer", sheet["request"]!.DeepClone());
+    private async Task<JsonNode> AnswerAsync(JsonNode sheet) =>
+        await Me.PostAsync("/api/bench/answer", sheet["request"]!.DeepClone());
 
     private static object About(JsonNode sheet, string taxon) => new { plant = sheet["request"]!.DeepClone(), taxon };
 
-    private static object Among(JsonNode sheet, params string[] taxa) => new { plant = sheet["request"]!.DeepClone(), taxa };
+    private static object Among(JsonNode sheet, params string[] taxa) =>
+        new { plant = sheet["request"]!.DeepClone(), taxa };
 
     private static long Revision(JsonNode sheet) => (long)sheet["observations"]![0]!["revision"]!;
 
-    private Task<JsonNode> MoveAsync(JsonNode sheet, string move, string? key = null, int? couplet = null, int? lead = null) =>
-        Me.PostAsync($"/api/plants/{sheet["plant"]!["id"]}/walk", new { move, key, couplet, lead, expected = (long?)sheet["walkRevision"] });
+    private Task<JsonNode> MoveAsync(
+        JsonNode sheet,
+        string move,
+        string? key = null,
+        int? couplet = null,
+        int? lead = null
+    ) =>
+        Me.PostAsync(
+            $"/api/plants/{sheet["plant"]!["id"]}/walk",
+            new
+            {
+                move,
+                key,
+                couplet,
+                lead,
+                expected = (long?)sheet["walkRevision"],
+            }
+        );
 }

@@ -12,10 +12,34 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
     public async Task Landmarks_are_kept_and_stand_on_the_field_sheet()
     {
         var plant = (await Me.TakeAsync())["plant"]!["id"];
-        var care = await Me.PutAsync($"/api/plants/{plant}/landmarks", new { landmarks = new[] { new { name = "the split boulder", bearing = 40, metres = 12.5 } }, expected = await Me.LandmarksRevisionAsync(plant) });
+        var care = await Me.PutAsync(
+            $"/api/plants/{plant}/landmarks",
+            new
+            {
+                landmarks = new[]
+                {
+                    new
+                    {
+                        name = "the split boulder",
+                        bearing = 40,
+                        metres = 12.5,
+                    },
+                },
+                expected = await Me.LandmarksRevisionAsync(plant),
+            }
+        );
         ((string?)care["way"]).ShouldBe("12.5 m at 40° from the split boulder");
-        ((string?)(await Me.GetAsync($"/api/plants/{plant}/care"))["landmarks"]![0]!["name"]).ShouldBe("the split boulder");
-        (await Me.PutAsync($"/api/plants/{plant}/landmarks", new { landmarks = Array.Empty<object>(), expected = await Me.LandmarksRevisionAsync(plant) }))["landmarks"]!.AsArray().ShouldBeEmpty();
+        ((string?)(await Me.GetAsync($"/api/plants/{plant}/care"))["landmarks"]![0]!["name"]).ShouldBe(
+            "the split boulder"
+        );
+        (
+            await Me.PutAsync(
+                $"/api/plants/{plant}/landmarks",
+                new { landmarks = Array.Empty<object>(), expected = await Me.LandmarksRevisionAsync(plant) }
+            )
+        )["landmarks"]!
+            .AsArray()
+            .ShouldBeEmpty();
     }
 
     [Theory]
@@ -25,7 +49,25 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
     public async Task A_landmark_that_leads_nowhere_is_refused(string name, double bearing, double metres, string why)
     {
         var plant = (await Me.TakeAsync())["plant"]!["id"];
-        var problem = await Client.ProblemAsync(await Me.TryPutAsync($"/api/plants/{plant}/landmarks", new { landmarks = new[] { new { name, bearing, metres } }, expected = 0 }), HttpStatusCode.BadRequest);
+        var problem = await Client.ProblemAsync(
+            await Me.TryPutAsync(
+                $"/api/plants/{plant}/landmarks",
+                new
+                {
+                    landmarks = new[]
+                    {
+                        new
+                        {
+                            name,
+                            bearing,
+                            metres,
+                        },
+                    },
+                    expected = 0,
+                }
+            ),
+            HttpStatusCode.BadRequest
+        );
         ((string?)problem["detail"])!.ShouldContain(why);
     }
 
@@ -36,16 +78,42 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
         var care = await Me.PostAsync($"/api/plants/{plant["id"]}/threats", Threat("mowing"));
         var threat = care["threats"]![0]!["id"];
         (await ThreatenedAsync()).ShouldContain((string?)plant["tag"]);
-        await Me.PutAsync($"/api/threats/{threat}", new { content = Threat("mowing", told: "the warden", toldOn: "2026-11-05"), expected = await ThreatRevisionAsync(plant) });
+        await Me.PutAsync(
+            $"/api/threats/{threat}",
+            new
+            {
+                content = Threat("mowing", told: "the warden", toldOn: "2026-11-05"),
+                expected = await ThreatRevisionAsync(plant),
+            }
+        );
         (await ThreatenedAsync()).ShouldContain((string?)plant["tag"]);
-        await Me.PutAsync($"/api/threats/{threat}", new { content = Threat("mowing", told: "the warden", toldOn: "2026-11-05", outcome: "mown round it", settledOn: "2026-11-12"), expected = await ThreatRevisionAsync(plant) });
+        await Me.PutAsync(
+            $"/api/threats/{threat}",
+            new
+            {
+                content = Threat(
+                    "mowing",
+                    told: "the warden",
+                    toldOn: "2026-11-05",
+                    outcome: "mown trip it",
+                    settledOn: "2026-11-12"
+                ),
+                expected = await ThreatRevisionAsync(plant),
+            }
+        );
         (await ThreatenedAsync()).ShouldNotContain((string?)plant["tag"]);
 
         // Who still sees it as it was is told, and nothing of what was written is lost.
-        await Client.ProblemAsync(await Me.TryPutAsync($"/api/threats/{threat}", new { content = Threat("felling"), expected = 1 }), HttpStatusCode.Conflict);
-        ((string?)(await Me.GetAsync($"/api/plants/{plant["id"]}/care"))["threats"]![0]!["content"]!["outcome"]).ShouldBe("mown round it");
+        await Client.ProblemAsync(
+            await Me.TryPutAsync($"/api/threats/{threat}", new { content = Threat("felling"), expected = 1 }),
+            HttpStatusCode.Conflict
+        );
+        (
+            (string?)(await Me.GetAsync($"/api/plants/{plant["id"]}/care"))["threats"]![0]!["content"]!["outcome"]
+        ).ShouldBe("mown trip it");
 
-        async Task<long> ThreatRevisionAsync(JsonNode of) => (long)(await Me.GetAsync($"/api/plants/{of["id"]}/care"))["threats"]![0]!["revision"]!;
+        async Task<long> ThreatRevisionAsync(JsonNode of) =>
+            (long)(await Me.GetAsync($"/api/plants/{of["id"]}/care"))["threats"]![0]!["revision"]!;
     }
 
     [Fact]
@@ -56,10 +124,21 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
         await RefusedAsync(Threat("mowing", settledOn: "2026-11-12"), "how it was settled");
         await RefusedAsync(Threat("mowing", told: "the warden"), "on which day");
         await RefusedAsync(Threat("other"), "note is missing");
-        await Client.ProblemAsync(await Me.TryPutAsync("/api/threats/99999", new { content = Threat("mowing"), expected = 1 }), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(
+            await Me.TryPutAsync("/api/threats/99999", new { content = Threat("mowing"), expected = 1 }),
+            HttpStatusCode.NotFound
+        );
 
         async Task RefusedAsync(object threat, string why) =>
-            ((string?)(await Client.ProblemAsync(await Me.TryPostAsync($"/api/plants/{plant}/threats", threat), HttpStatusCode.BadRequest))["detail"])!.ShouldContain(why);
+            (
+                (string?)
+                    (
+                        await Client.ProblemAsync(
+                            await Me.TryPostAsync($"/api/plants/{plant}/threats", threat),
+                            HttpStatusCode.BadRequest
+                        )
+                    )["detail"]
+            )!.ShouldContain(why);
     }
 
     [Fact]
@@ -68,13 +147,32 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
         var plant = (await Me.TakeAsync())["plant"]!["id"];
         var marked = await Me.PutAsync($"/api/plants/{plant}/population", Count(40, null, null));
         marked["population"]![0]!["words"].ShouldBeNull();
-        var year = (await Me.PutAsync($"/api/plants/{plant}/population", Count(40, 12, "2026-05-20", (long)marked["population"]![0]!["count"]!["revision"]!)))["population"]![0]!;
+        var year = (
+            await Me.PutAsync(
+                $"/api/plants/{plant}/population",
+                Count(40, 12, "2026-05-20", (long)marked["population"]![0]!["count"]!["revision"]!)
+            )
+        )["population"]![0]!;
         ((string?)year["words"]).ShouldBe("12 of 40, 30 % (18 to 45 %)");
         ((double)year["low"]!).ShouldBe(0.18075, 1e-4);
-        ((string?)(await Client.ProblemAsync(await Me.TryPutAsync($"/api/plants/{plant}/population", Count(40, 41, "2026-05-20")), HttpStatusCode.BadRequest))["detail"])!
-            .ShouldBe("41 cannot have flowered of 40 marked. Count only those marked.");
-        ((string?)(await Client.ProblemAsync(await Me.TryPutAsync($"/api/plants/{plant}/population", Count(40, 12, "2026-01-02")), HttpStatusCode.BadRequest))["detail"])!
-            .ShouldContain("before the rosettes were marked");
+        (
+            (string?)
+                (
+                    await Client.ProblemAsync(
+                        await Me.TryPutAsync($"/api/plants/{plant}/population", Count(40, 41, "2026-05-20")),
+                        HttpStatusCode.BadRequest
+                    )
+                )["detail"]
+        )!.ShouldBe("41 cannot have flowered of 40 marked. Count only those marked.");
+        (
+            (string?)
+                (
+                    await Client.ProblemAsync(
+                        await Me.TryPutAsync($"/api/plants/{plant}/population", Count(40, 12, "2026-01-02")),
+                        HttpStatusCode.BadRequest
+                    )
+                )["detail"]
+        )!.ShouldContain("before the rosettes were marked");
     }
 
     [Fact]
@@ -84,10 +182,21 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
         await Me.PutAsync(Client.PathTo(sheet, "bud-scales"), Client.Feature(states: ["one"]));
         var again = await Me.PostAsync(
             $"/api/plants/{sheet["plant"]!["id"]}/visits",
-            new { date = "2026-04-10", stage = "mature", sex = "female", parts = new[] { "flowers" }, altered = Array.Empty<string>(), note = "" });
+            new
+            {
+                date = "2026-04-10",
+                stage = "mature",
+                sex = "female",
+                parts = new[] { "flowers" },
+                altered = Array.Empty<string>(),
+                note = "",
+            }
+        );
         ((string?)again["learned"]![0]!["sex"]).ShouldBe("female");
         await Me.PutAsync(Client.PathTo(again, "bud-scales"), Client.Feature(states: ["several"]));
-        var change = (await Me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/care"))["changes"]!.AsArray().ShouldHaveSingleItem()!;
+        var change = (await Me.GetAsync($"/api/plants/{sheet["plant"]!["id"]}/care"))["changes"]!
+            .AsArray()
+            .ShouldHaveSingleItem()!;
         ((string?)change["before"]).ShouldBe("2026-03-01");
         ((string?)change["kind"]).ShouldBe("unexplained");
     }
@@ -99,7 +208,10 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
         var bad = await SendAsync("date,lowest,highest\n2026-01-01,1,5\n2026-13-01,1,5\n");
         ((string?)(await Client.ProblemAsync(bad, HttpStatusCode.BadRequest))["detail"])!.ShouldContain("line 3");
         ((int)(await Me.GetAsync("/api/weather"))["days"]!).ShouldBe(0);
-        var cold = string.Join('\n', Enumerable.Range(0, 150).Select(i => $"{new DateOnly(2026, 1, 1).AddDays(i):yyyy-MM-dd},-5,3"));
+        var cold = string.Join(
+            '\n',
+            Enumerable.Range(0, 150).Select(i => $"{new DateOnly(2026, 1, 1).AddDays(i):yyyy-MM-dd},-5,3")
+        );
         (await SendAsync("date,lowest,highest\n" + cold)).EnsureSuccessStatusCode();
         var view = await Me.GetAsync("/api/weather");
         ((int)view["days"]!).ShouldBe(150);
@@ -115,15 +227,44 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
     public async Task Snow_that_lies_long_delays_the_seasons_of_a_site()
     {
         var name = $"Bench {Guid.NewGuid():N}";
-        var site = await Me.PostAsync("/api/sites", new { name, elevationM = 100, latitude = 45.0, longitude = -123.7, snowGone = "5 Jun" });
+        var site = await Me.PostAsync(
+            "/api/sites",
+            new
+            {
+                name,
+                elevationM = 100,
+                latitude = 45.0,
+                longitude = -123.7,
+                snowGone = "5 Jun",
+            }
+        );
         ((int)site["snowGone"]!["month"]!).ShouldBe(6);
-        var free = await Me.PostAsync("/api/sites", new { name = name + " below", elevationM = 100, latitude = 45.0, longitude = -123.7 });
+        var free = await Me.PostAsync(
+            "/api/sites",
+            new
+            {
+                name = name + " below",
+                elevationM = 100,
+                latitude = 45.0,
+                longitude = -123.7,
+            }
+        );
         (await FirstFlowerAsync(site)).ShouldBeGreaterThan(await FirstFlowerAsync(free));
-        ((string?)(await Client.ProblemAsync(await Me.TryPostAsync("/api/sites", new { name = name + " x", snowGone = "31 Jun" }), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("no day of the year");
+        (
+            (string?)
+                (
+                    await Client.ProblemAsync(
+                        await Me.TryPostAsync("/api/sites", new { name = name + " x", snowGone = "31 Jun" }),
+                        HttpStatusCode.BadRequest
+                    )
+                )["detail"]
+        )!.ShouldContain("no day of the year");
 
         async Task<int> FirstFlowerAsync(JsonNode at)
         {
-            var row = (await Me.GetAsync($"/api/year?site={at["id"]}"))["rows"]!.AsArray().First(r => (string?)r!["taxon"]!["id"] == "trillium-ovatum")!;
+            var row = (await Me.GetAsync($"/api/year?site={at["id"]}"))["rows"]!
+                .AsArray()
+                .First(r => (string?)r!["taxon"]!["id"] == "trillium-ovatum")!;
             var flower = row["seasons"]!.AsArray().First(s => (string?)s!["phase"] == "flower")!["from"]!;
             return (100 * (int)flower["month"]!) + (int)flower["day"]!;
         }
@@ -138,12 +279,37 @@ public sealed class CareTests(ServerFixture server) : ServerTest(server)
         maple["seen"]!.AsArray().Select(d => (string?)d).ShouldContain("2026-05-03");
     }
 
-    private static object Threat(string kind, string told = "", string? toldOn = null, string outcome = "", string? settledOn = null) =>
-        new { kind, note = "", seenOn = "2026-11-01", told, toldOn, outcome, settledOn };
+    private static object Threat(
+        string kind,
+        string told = "",
+        string? toldOn = null,
+        string outcome = "",
+        string? settledOn = null
+    ) =>
+        new
+        {
+            kind,
+            note = "",
+            seenOn = "2026-11-01",
+            told,
+            toldOn,
+            outcome,
+            settledOn,
+        };
 
-    private static object Count(int marked, int? flowering, string? floweringOn, long? revision = null) => new { year = 2026, marked, markedOn = "2026-02-10", flowering, floweringOn, revision };
+    private static object Count(int marked, int? flowering, string? floweringOn, long? revision = null) =>
+        new
+        {
+            year = 2026,
+            marked,
+            markedOn = "2026-02-10",
+            flowering,
+            floweringOn,
+            revision,
+        };
 
-    private async Task<string?[]> ThreatenedAsync() => [.. (await Me.GetAsync("/api/today"))["threats"]!.AsArray().Select(t => (string?)t!["plant"]!["tag"])];
+    private async Task<string?[]> ThreatenedAsync() =>
+        [.. (await Me.GetAsync("/api/today"))["threats"]!.AsArray().Select(t => (string?)t!["plant"]!["tag"])];
 
     private async Task<HttpResponseMessage> SendAsync(string table)
     {

@@ -14,7 +14,11 @@ public sealed class Client : IDisposable
     private readonly HttpClient _http;
 
     /// <summary>Connects to a server.</summary>
-    public Client(string address) => _http = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer() }) { BaseAddress = new Uri(address) };
+    public Client(string address) =>
+        _http = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer() })
+        {
+            BaseAddress = new Uri(address),
+        };
 
     public HttpClient Http => _http;
 
@@ -29,20 +33,28 @@ public sealed class Client : IDisposable
     public async Task<JsonNode> BeAsync(string role)
     {
         var people = (await GetAsync("/api/session"))["demoEntries"]!.AsArray();
-        return await PutAsync("/api/session", new { person = (int)people.First(p => (string?)p!["role"] == role)!["id"]! });
+        return await PutAsync(
+            "/api/session",
+            new { person = (int)people.First(p => (string?)p!["role"] == role)!["id"]! }
+        );
     }
 
     /// <summary>Makes the first steward of an empty survey, and enters as them.</summary>
-    public Task<JsonNode> BeFirstStewardAsync() => PostAsync("/api/first-steward", new { name = "R. Ostrow", password = FirstPassword });
+    public Task<JsonNode> BeFirstStewardAsync() =>
+        PostAsync("/api/first-steward", new { name = "R. Ostrow", password = FirstPassword });
 
     /// <summary>Signs in.</summary>
-    public Task<JsonNode> SignInAsync(string name, string password) => PostAsync("/api/session", new { name, password });
+    public Task<JsonNode> SignInAsync(string name, string password) =>
+        PostAsync("/api/session", new { name, password });
 
-    public async Task<JsonNode> GetAsync(string path) => await ReadAsync(await _http.GetAsync(new Uri(path, UriKind.Relative)));
+    public async Task<JsonNode> GetAsync(string path) =>
+        await ReadAsync(await _http.GetAsync(new Uri(path, UriKind.Relative)));
 
-    public async Task<JsonNode> PutAsync(string path, object body) => await ReadAsync(await _http.PutAsJsonAsync(path, body));
+    public async Task<JsonNode> PutAsync(string path, object body) =>
+        await ReadAsync(await _http.PutAsJsonAsync(path, body));
 
-    public async Task<JsonNode> PostAsync(string path, object body) => await ReadAsync(await _http.PostAsJsonAsync(path, body));
+    public async Task<JsonNode> PostAsync(string path, object body) =>
+        await ReadAsync(await _http.PostAsJsonAsync(path, body));
 
     public Task<HttpResponseMessage> TryPutAsync(string path, object body) => _http.PutAsJsonAsync(path, body);
 
@@ -61,22 +73,42 @@ public sealed class Client : IDisposable
     }
 
     /// <summary>Takes a plant, and gives its sheet.</summary>
-    public Task<JsonNode> TakeAsync(string description = "a shrub", string date = "2026-05-01") => PostAsync("/api/plants", Plant(1, description, date));
+    public Task<JsonNode> TakeAsync(string description = "a shrub", string date = "2026-05-01") =>
+        PostAsync("/api/plants", Plant(1, description, date));
 
     /// <summary>A plant as sent.</summary>
-    public static object Plant(int site, string description, string date) => new
-    {
-        request = Guid.NewGuid(),
-        site,
-        description,
-        origin = "wild",
-        visit = new { date, stage = "mature", sex = (string?)null, parts = new[] { "leaves" }, altered = Array.Empty<string>(), note = "" },
-    };
+    public static object Plant(int site, string description, string date) =>
+        new
+        {
+            request = Guid.NewGuid(),
+            site,
+            description,
+            origin = "wild",
+            visit = new
+            {
+                date,
+                stage = "mature",
+                sex = (string?)null,
+                parts = new[] { "leaves" },
+                altered = Array.Empty<string>(),
+                note = "",
+            },
+        };
 
     /// <summary>A feature as sent.</summary>
     public static object Feature(
-        string finding = "states", string[]? states = null, string[]? parts = null, string? rough = null, string? entry = null, string? hidden = null,
-        string source = "attached", string note = "", long? expected = null, bool replaces = false) => new
+        string finding = "states",
+        string[]? states = null,
+        string[]? parts = null,
+        string? rough = null,
+        string? entry = null,
+        string? hidden = null,
+        string source = "attached",
+        string note = "",
+        long? expected = null,
+        bool replaces = false
+    ) =>
+        new
         {
             finding,
             states,
@@ -99,7 +131,8 @@ public sealed class Client : IDisposable
         $"/api/plants/{sheet["plant"]!["id"]}/visits/{sheet["visits"]!.AsArray()[^1]!["id"]}/features/{character}";
 
     /// <summary>The revision the landmarks of a plant stand at.</summary>
-    public async Task<long> LandmarksRevisionAsync(object? plant) => (long)(await GetAsync($"/api/plants/{plant}/care"))["landmarksRevision"]!;
+    public async Task<long> LandmarksRevisionAsync(object? plant) =>
+        (long)(await GetAsync($"/api/plants/{plant}/care"))["landmarksRevision"]!;
 
     /// <summary>Sends a change under a number of its own: sent again under it, it is not made again.</summary>
     public async Task<JsonNode> CommandAsync(HttpMethod method, string path, Guid command, object body)

@@ -10,12 +10,19 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task Counts_go_into_a_calendar_with_their_hours()
     {
-        var calendar = (await Me.Http.GetStringAsync(new Uri("/api/counts/calendar.ics?year=2026&protocol=quadrats", UriKind.Relative))).Replace("\r\n ", "", StringComparison.Ordinal);
+        var calendar = (
+            await Me.Http.GetStringAsync(
+                new Uri("/api/counts/calendar.ics?year=2026&protocol=quadrats", UriKind.Relative)
+            )
+        ).Replace("\r\n ", "", StringComparison.Ordinal);
         calendar.ShouldContain("SUMMARY:Tollgate Meadow: quadrats with cover in percent");
         calendar.ShouldContain("DTSTART:20260512T092000\r\nDTEND:20260512T120500\r\n");
         calendar.ShouldContain(@"DESCRIPTION:R. Ostrow\nM. Falk\ndry\, light wind");
         calendar.ShouldNotContain("timed search");
-        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/counts/calendar.ics?protocol=guessing", UriKind.Relative)), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(
+            await Me.Http.GetAsync(new Uri("/api/counts/calendar.ics?protocol=guessing", UriKind.Relative)),
+            HttpStatusCode.BadRequest
+        );
     }
 
     [Fact]
@@ -39,8 +46,20 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         await Me.Http.DeleteAsync(new Uri(path, UriKind.Relative));
         await EnterAsync(id, "acemac 4");
         await Client.ProblemAsync(await Me.TryPostAsync($"{path}/back", new { }), HttpStatusCode.BadRequest);
-        ((double)(await SetLineAsync((await LinesAsync(id))[^1]!["line"]!, new { amount = 5, origin = "planted", note = "" }))["lines"]!.AsArray()[^1]!["line"]!["amount"]!)
-            .ShouldBe(5);
+        (
+            (double)
+                (
+                    await SetLineAsync(
+                        (await LinesAsync(id))[^1]!["line"]!,
+                        new
+                        {
+                            amount = 5,
+                            origin = "planted",
+                            note = "",
+                        }
+                    )
+                )["lines"]!.AsArray()[^1]!["line"]!["amount"]!
+        ).ShouldBe(5);
     }
 
     [Fact]
@@ -51,12 +70,27 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         JsonNode view = null!;
         for (var i = 0; i < 3; i++)
         {
-            view = await Me.CommandAsync(HttpMethod.Post, $"/api/counts/{id}/lines", entered, new { plot = 1, text = "acemac 12", taxon = (string?)null, origin = "wild" });
+            view = await Me.CommandAsync(
+                HttpMethod.Post,
+                $"/api/counts/{id}/lines",
+                entered,
+                new
+                {
+                    plot = 1,
+                    text = "acemac 12",
+                    taxon = (string?)null,
+                    origin = "wild",
+                }
+            );
         }
 
         var line = view["lines"]!.AsArray().ShouldHaveSingleItem()!["line"]!;
         ((double)line["amount"]!).ShouldBe(12);
-        await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => Me.PostAsync($"/api/count-lines/{line["id"]}/one-more?request={tapped}", new { })));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 6)
+                .Select(_ => Me.PostAsync($"/api/count-lines/{line["id"]}/one-more?request={tapped}", new { }))
+        );
         ((double)(await LinesAsync(id))[0]!["line"]!["amount"]!).ShouldBe(13);
     }
 
@@ -65,14 +99,41 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     {
         var id = await BeginAsync("walkThrough");
         await EnterAsync(id, "acemac 12");
-        await Me.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "acemac 2", taxon = (string?)null, origin = "planted" });
+        await Me.PostAsync(
+            $"/api/counts/{id}/lines",
+            new
+            {
+                plot = 1,
+                text = "acemac 2",
+                taxon = (string?)null,
+                origin = "planted",
+            }
+        );
         var lines = await LinesAsync(id);
         var (wild, planted) = ((int)lines[0]!["line"]!["id"]!, (int)lines[1]!["line"]!["id"]!);
-        await Task.WhenAll(Enumerable.Range(0, 10).Select(_ => Me.PostAsync($"/api/count-lines/{wild}/one-more", new { })));
+        await Task.WhenAll(
+            Enumerable.Range(0, 10).Select(_ => Me.PostAsync($"/api/count-lines/{wild}/one-more", new { }))
+        );
         ((double)(await LinesAsync(id))[0]!["line"]!["amount"]!).ShouldBe(22);
-        await Client.ProblemAsync(await Me.TryPutAsync($"/api/count-lines/{planted}", new { amount = 2, origin = "wild", note = "", expected = (long)(await LinesAsync(id)).Single(l => (int)l!["line"]!["id"]! == planted)!["line"]!["revision"]! }), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(
+            await Me.TryPutAsync(
+                $"/api/count-lines/{planted}",
+                new
+                {
+                    amount = 2,
+                    origin = "wild",
+                    note = "",
+                    expected = (long)
+                        (await LinesAsync(id)).Single(l => (int)l!["line"]!["id"]! == planted)!["line"]!["revision"]!,
+                }
+            ),
+            HttpStatusCode.BadRequest
+        );
         await EnterAsync(id, "aln rub");
-        await Client.ProblemAsync(await Me.TryPostAsync($"/api/count-lines/{(await LinesAsync(id))[2]!["line"]!["id"]}/one-more", new { }), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(
+            await Me.TryPostAsync($"/api/count-lines/{(await LinesAsync(id))[2]!["line"]!["id"]}/one-more", new { }),
+            HttpStatusCode.BadRequest
+        );
     }
 
     [Fact]
@@ -80,34 +141,79 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     {
         var id = await BeginAsync("quadrats", plots: 2, area: 1);
         await EnterAsync(id, "camqua 25%");
-        ((string?)(await Client.ProblemAsync(await TryEnterAsync(id, "camqua 30%"), HttpStatusCode.BadRequest))["detail"]).ShouldBe(
-            "Camassia quamash is on the sheet already for plot 1. Change its line instead.");
-        (await Me.PostAsync($"/api/counts/{id}/lines", new { plot = 2, text = "camqua 30%", taxon = (string?)null, origin = "wild" }))["lines"]!.AsArray().Count.ShouldBe(2);
+        (
+            (string?)
+                (await Client.ProblemAsync(await TryEnterAsync(id, "camqua 30%"), HttpStatusCode.BadRequest))["detail"]
+        ).ShouldBe("Camassia quamash is on the sheet already for plot 1. Change its line instead.");
+        (
+            await Me.PostAsync(
+                $"/api/counts/{id}/lines",
+                new
+                {
+                    plot = 2,
+                    text = "camqua 30%",
+                    taxon = (string?)null,
+                    origin = "wild",
+                }
+            )
+        )["lines"]!.AsArray().Count.ShouldBe(2);
         await Client.ProblemAsync(
-            await Me.TryPostAsync($"/api/counts/{id}/lines", new { plot = 3, text = "achmil 3%", taxon = (string?)null, origin = "wild" }), HttpStatusCode.BadRequest);
+            await Me.TryPostAsync(
+                $"/api/counts/{id}/lines",
+                new
+                {
+                    plot = 3,
+                    text = "achmil 3%",
+                    taxon = (string?)null,
+                    origin = "wild",
+                }
+            ),
+            HttpStatusCode.BadRequest
+        );
         var reading = await Me.GetAsync($"/api/counts/{id}/reading?text=achmil%202a");
         ((double)reading["amounts"]![0]!).ShouldBe(8.75);
 
         // A plot with lines does not vanish.
         var sheet = (await Me.GetAsync($"/api/counts/{id}"))["sheet"]!["content"]!.DeepClone();
         sheet["plots"] = 1;
-        await Client.ProblemAsync(await Me.TryPutAsync($"/api/counts/{id}", new { content = sheet, expected = await RevisionAsync(id) }), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(
+            await Me.TryPutAsync($"/api/counts/{id}", new { content = sheet, expected = await RevisionAsync(id) }),
+            HttpStatusCode.BadRequest
+        );
         sheet["plots"] = 5;
-        ((int)(await Me.PutAsync($"/api/counts/{id}", new { content = sheet, expected = await RevisionAsync(id) }))["sheet"]!["content"]!["plots"]!).ShouldBe(5);
+        (
+            (int)
+                (await Me.PutAsync($"/api/counts/{id}", new { content = sheet, expected = await RevisionAsync(id) }))[
+                    "sheet"
+                ]!["content"]!["plots"]!
+        ).ShouldBe(5);
     }
 
     [Fact]
     public async Task A_watch_tells_when_flowers_began_against_the_usual_and_how_the_year_runs()
     {
         var last = 0;
-        foreach (var (date, percent) in new[] { ("2026-03-10", 0), ("2026-03-16", 0), ("2026-03-22", 15), ("2026-04-02", 80) })
+        foreach (
+            var (date, percent) in new[]
+            {
+                ("2026-03-10", 0),
+                ("2026-03-16", 0),
+                ("2026-03-22", 15),
+                ("2026-04-02", 80),
+            }
+        )
         {
             last = await BeginAsync("phenologyWatch", date: date);
             var view = await EnterAsync(last, $"ribsan flower {percent}");
             ((double)view["lines"]![0]!["line"]!["amount"]!).ShouldBe(percent);
         }
 
-        ((string?)(await Client.ProblemAsync(await TryEnterAsync(last, "ribsan flower 60"), HttpStatusCode.BadRequest))["detail"]).ShouldBe("Ribes sanguineum is on the sheet already. Change its line instead.");
+        (
+            (string?)
+                (await Client.ProblemAsync(await TryEnterAsync(last, "ribsan flower 60"), HttpStatusCode.BadRequest))[
+                    "detail"
+                ]
+        ).ShouldBe("Ribes sanguineum is on the sheet already. Change its line instead.");
         await Client.ProblemAsync(await TryEnterAsync(last, "ribsan 60"), HttpStatusCode.BadRequest);
         var watched = (await Me.GetAsync($"/api/counts/{last}/watched")).AsArray().ShouldHaveSingleItem()!;
         ((string?)watched["begins"]!["date"]).ShouldBe("2026-03-19");
@@ -115,27 +221,68 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         watched["days"]!.AsArray().Count.ShouldBe(4);
         ((string?)watched["says"]).ShouldStartWith("Began about 19 Mar (± 3), ");
 
-        // What was seen to begin is a ground for how the year runs.
-        (await Me.GetAsync("/api/today"))["yearGrounds"]!.AsArray().ShouldContain(g => ((string)g!).StartsWith("Ribes sanguineum, in flower on 19 Mar", StringComparison.Ordinal));
+        // What was seen to begin is a reason for how the year runs.
+        (await Me.GetAsync("/api/today"))["yearReasons"]!
+            .AsArray()
+            .ShouldContain(g =>
+                ((string)g!).StartsWith("Ribes sanguineum, in flower on 19 Mar", StringComparison.Ordinal)
+            );
 
         // The archive carries shares of none too.
-        var archive = ArchiveReader.Read(await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative)));
-        archive.Tables.SelectMany(t => t.Rows).Count(r => r.ContainsValue("percent in flower") && r.ContainsValue("0") && r.ContainsValue("Ribes sanguineum Pursh")).ShouldBe(2);
+        var archive = ArchiveReader.Read(
+            await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative))
+        );
+        archive
+            .Tables.SelectMany(t => t.Rows)
+            .Count(r =>
+                r.ContainsValue("percent in flower")
+                && r.ContainsValue("0")
+                && r.ContainsValue("Ribes sanguineum Pursh")
+            )
+            .ShouldBe(2);
     }
 
     [Fact]
     public async Task A_count_at_a_plot_on_the_map_has_its_size_and_lies_where_it_lies()
     {
-        async Task<int> DrawAsync(string name, string kind, string form, params (double Latitude, double Longitude)[] points)
+        async Task<int> DrawAsync(
+            string name,
+            string kind,
+            string form,
+            params (double Latitude, double Longitude)[] points
+        )
         {
-            var shape = new { form, points = points.Select(p => new { latitude = p.Latitude, longitude = p.Longitude }) };
-            var map = await Me.PostAsync("/api/places", new { request = Guid.NewGuid(), name, kind, shape, site = 1, note = "" });
+            var shape = new
+            {
+                form,
+                points = points.Select(p => new { latitude = p.Latitude, longitude = p.Longitude }),
+            };
+            var map = await Me.PostAsync(
+                "/api/places",
+                new
+                {
+                    request = Guid.NewGuid(),
+                    name,
+                    kind,
+                    shape,
+                    site = 1,
+                    note = "",
+                }
+            );
             return (int)map["places"]!.AsArray().Single(p => (string?)p!["name"] == name)!["id"]!;
         }
 
         // A square of a thousandth of a degree of latitude, 111.2 m, and as wide in metres.
         var wide = 0.001 / Math.Cos(45 * Math.PI / 180);
-        var plot = await DrawAsync("Ford plot", "plot", "area", (45.1, -123.5), (45.101, -123.5), (45.101, -123.5 + wide), (45.1, -123.5 + wide));
+        var plot = await DrawAsync(
+            "Ford plot",
+            "plot",
+            "area",
+            (45.1, -123.5),
+            (45.101, -123.5),
+            (45.101, -123.5 + wide),
+            (45.1, -123.5 + wide)
+        );
         var line = await DrawAsync("Ford line", "transect", "line", (45.1, -123.5), (45.101, -123.5));
         var way = await DrawAsync("Ford way", "way", "line", (45.1, -123.5), (45.101, -123.5));
 
@@ -148,25 +295,57 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         // Its finds lie there, and not in the middle of the site.
         var id = (int)trees["sheet"]!["id"]!;
         await EnterAsync(id, "acemac 80");
-        var find = (await Me.GetAsync("/api/finds?from=2025-03-01&to=2025-03-02"))["finds"]!.AsArray().Single(f => (int)f!["find"]!["of"]! == id)!["find"]!;
+        var find = (await Me.GetAsync("/api/finds?from=2025-03-01&to=2025-03-02"))["finds"]!
+            .AsArray()
+            .Single(f => (int)f!["find"]!["of"]! == id)!["find"]!;
         ((double)find["latitude"]!).ShouldBe(45.1005, 1e-6);
         find["uncertaintyM"].ShouldBeNull();
-        (await Me.GetAsync("/api/finds/map?zoom=18&from=2025-03-01&to=2025-03-02")).AsArray().ShouldContain(c => Math.Abs((double)c!["latitude"]! - 45.1005) < 1e-6);
+        (await Me.GetAsync("/api/finds/map?zoom=18&from=2025-03-01&to=2025-03-02"))
+            .AsArray()
+            .ShouldContain(c => Math.Abs((double)c!["latitude"]! - 45.1005) < 1e-6);
 
         // Several plots of a visit have a size of their own; what is no plot or lies elsewhere is refused; a place can be left again.
-        await Client.ProblemAsync(await Me.TryPostAsync("/api/counts", At(plot, "quadrats", 4)), HttpStatusCode.BadRequest);
-        await Client.ProblemAsync(await Me.TryPostAsync("/api/counts", At(way, "walkThrough", 1)), HttpStatusCode.BadRequest);
-        await Client.ProblemAsync(await Me.TryPostAsync("/api/counts", At(plot, "walkThrough", 1, site: 2)), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(
+            await Me.TryPostAsync("/api/counts", At(plot, "quadrats", 4)),
+            HttpStatusCode.BadRequest
+        );
+        await Client.ProblemAsync(
+            await Me.TryPostAsync("/api/counts", At(way, "walkThrough", 1)),
+            HttpStatusCode.BadRequest
+        );
+        await Client.ProblemAsync(
+            await Me.TryPostAsync("/api/counts", At(plot, "walkThrough", 1, site: 2)),
+            HttpStatusCode.BadRequest
+        );
         var content = trees["sheet"]!["content"]!.DeepClone();
         content["place"] = null;
-        (await Me.PutAsync($"/api/counts/{id}", new { content, expected = await RevisionAsync(id) }))["sheet"]!["content"]!["place"].ShouldBeNull();
+        (await Me.PutAsync($"/api/counts/{id}", new { content, expected = await RevisionAsync(id) }))["sheet"]![
+            "content"
+        ]!
+            ["place"]
+            .ShouldBeNull();
 
-        static object At(int place, string protocol, int plots, int site = 1) => new
-        {
-            request = Guid.NewGuid(),
-            safe = true,
-            content = new { site, date = "2025-03-01", protocol, plots, plotAreaM2 = (double?)null, lengthM = (double?)null, started = (string?)null, ended = (string?)null, companions = "", weather = "", note = "", place },
-        };
+        static object At(int place, string protocol, int plots, int site = 1) =>
+            new
+            {
+                request = Guid.NewGuid(),
+                safe = true,
+                content = new
+                {
+                    site,
+                    date = "2025-03-01",
+                    protocol,
+                    plots,
+                    plotAreaM2 = (double?)null,
+                    lengthM = (double?)null,
+                    started = (string?)null,
+                    ended = (string?)null,
+                    companions = "",
+                    weather = "",
+                    note = "",
+                    place,
+                },
+            };
     }
 
     [Fact]
@@ -176,10 +355,30 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         var which = (await Me.GetAsync($"/api/counts/{id}/reading?text=ace%201"))["taxa"]!.AsArray();
         which.Count.ShouldBeGreaterThan(1);
         await Client.ProblemAsync(await TryEnterAsync(id, "ace 1"), HttpStatusCode.BadRequest);
-        var chosen = await Me.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "ace 1", taxon = (string?)which[1]!["id"], origin = "wild" });
+        var chosen = await Me.PostAsync(
+            $"/api/counts/{id}/lines",
+            new
+            {
+                plot = 1,
+                text = "ace 1",
+                taxon = (string?)which[1]!["id"],
+                origin = "wild",
+            }
+        );
         ((string?)chosen["lines"]![0]!["line"]!["taxon"]).ShouldBe((string?)which[1]!["id"]);
         await Client.ProblemAsync(
-            await Me.TryPostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "ace 1", taxon = "alnus-rubra", origin = "wild" }), HttpStatusCode.BadRequest);
+            await Me.TryPostAsync(
+                $"/api/counts/{id}/lines",
+                new
+                {
+                    plot = 1,
+                    text = "ace 1",
+                    taxon = "alnus-rubra",
+                    origin = "wild",
+                }
+            ),
+            HttpStatusCode.BadRequest
+        );
     }
 
     [Fact]
@@ -187,18 +386,32 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     {
         var request = Guid.NewGuid();
         var first = await Me.PostAsync("/api/counts", Count("walkThrough", request: request));
-        ((int)(await Me.PostAsync("/api/counts", Count("walkThrough", request: request)))["sheet"]!["id"]!).ShouldBe((int)first["sheet"]!["id"]!);
-        foreach (var bad in new[]
-        {
-            Count("walkThrough", safe: false), Count("quadrats", plots: 0, area: 1), Count("quadrats", plots: 3), Count("lineTransect"),
-            Count("walkThrough", started: "10:00:00", ended: "09:00:00"), Count("walkThrough", date: "2030-01-01"),
-        })
+        ((int)(await Me.PostAsync("/api/counts", Count("walkThrough", request: request)))["sheet"]!["id"]!).ShouldBe(
+            (int)first["sheet"]!["id"]!
+        );
+        foreach (
+            var bad in new[]
+            {
+                Count("walkThrough", safe: false),
+                Count("quadrats", plots: 0, area: 1),
+                Count("quadrats", plots: 3),
+                Count("lineTransect"),
+                Count("walkThrough", started: "10:00:00", ended: "09:00:00"),
+                Count("walkThrough", date: "2030-01-01"),
+            }
+        )
         {
             await Client.ProblemAsync(await Me.TryPostAsync("/api/counts", bad), HttpStatusCode.BadRequest);
         }
 
-        await Client.ProblemAsync(await Me.TryPostAsync("/api/counts", Count("walkThrough", site: 9999)), HttpStatusCode.NotFound);
-        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/counts/9999", UriKind.Relative)), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(
+            await Me.TryPostAsync("/api/counts", Count("walkThrough", site: 9999)),
+            HttpStatusCode.NotFound
+        );
+        await Client.ProblemAsync(
+            await Me.Http.GetAsync(new Uri("/api/counts/9999", UriKind.Relative)),
+            HttpStatusCode.NotFound
+        );
     }
 
     [Fact]
@@ -217,16 +430,21 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     public async Task The_demo_counts_come_to_figures()
     {
         var meadow = (await Me.GetAsync("/api/sites")).AsArray().Single(s => (string?)s!["name"] == "Tollgate Meadow")!;
-        var figures = await Me.GetAsync($"/api/figures?site={meadow["id"]}&protocol=quadrats");
-        ((int)figures["units"]!).ShouldBe(12);
-        var species = figures["species"]!.AsArray();
+        var statistics = await Me.GetAsync($"/api/statistics?site={meadow["id"]}&protocol=quadrats");
+        ((int)statistics["units"]!).ShouldBe(12);
+        var species = statistics["species"]!.AsArray();
         species.Count.ShouldBeGreaterThan(8);
-        ((double)figures["chao2"]!["value"]!).ShouldBeGreaterThanOrEqualTo(species.Count);
-        ((int)figures["unnamed"]!).ShouldBe(0);
-        species.ShouldContain(s => (string?)s!["taxon"]!["name"] == "Camassia quamash" && (double?)s["cover"]!["value"] > 1);
-        ((string?)figures["shannon"]!["lacking"]).ShouldBe("Needs counts of at least 10 individuals.");
-        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/figures?protocol=guessing", UriKind.Relative)), HttpStatusCode.BadRequest);
-        var all = await Me.GetAsync("/api/figures");
+        ((double)statistics["chao2"]!["value"]!).ShouldBeGreaterThanOrEqualTo(species.Count);
+        ((int)statistics["unnamed"]!).ShouldBe(0);
+        species.ShouldContain(s =>
+            (string?)s!["taxon"]!["name"] == "Camassia quamash" && (double?)s["cover"]!["value"] > 1
+        );
+        ((string?)statistics["shannon"]!["lacking"]).ShouldBe("Needs counts of at least 10 individuals.");
+        await Client.ProblemAsync(
+            await Me.Http.GetAsync(new Uri("/api/statistics?protocol=guessing", UriKind.Relative)),
+            HttpStatusCode.BadRequest
+        );
+        var all = await Me.GetAsync("/api/statistics");
         all["sites"]!.AsArray().Count.ShouldBeGreaterThan(5);
         ((double)all["curve"]!.AsArray()[^1]!["species"]!).ShouldBeGreaterThan(40);
     }
@@ -234,7 +452,9 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task The_whole_survey_is_an_archive_whose_rows_refer_to_each_other()
     {
-        var archive = ArchiveReader.Read(await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip", UriKind.Relative)));
+        var archive = ArchiveReader.Read(
+            await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip", UriKind.Relative))
+        );
         const string Dwc = "http://rs.tdwg.org/dwc/terms/";
         var events = Rows("Event");
         var occurrences = Rows("Occurrence");
@@ -242,7 +462,9 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         occurrences.Select(o => o[Dwc + "occurrenceID"]).ShouldBeUnique();
         var known = events.Select(e => e["id"]).ToHashSet();
         archive.Tables.SelectMany(t => t.Rows).ShouldAllBe(r => known.Contains(r["id"]));
-        events.Where(e => e[Dwc + "parentEventID"].Length > 0).ShouldAllBe(e => known.Contains(e[Dwc + "parentEventID"]));
+        events
+            .Where(e => e[Dwc + "parentEventID"].Length > 0)
+            .ShouldAllBe(e => known.Contains(e[Dwc + "parentEventID"]));
         var there = occurrences.Select(o => o[Dwc + "occurrenceID"]).ToHashSet();
         foreach (var row in Rows("Identification").Concat(Rows("MeasurementOrFact")))
         {
@@ -253,32 +475,85 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         using var reader = new Client(Address);
         await reader.BeAsync("reader");
         var listed = (int)(await reader.GetAsync("/api/records"))["total"]!;
-        var plants = occurrences.Where(o => o[Dwc + "organismID"].Length > 0).ToLookup(o => o[Dwc + "taxonRank"] == "kingdom");
+        var plants = occurrences
+            .Where(o => o[Dwc + "organismID"].Length > 0)
+            .ToLookup(o => o[Dwc + "taxonRank"] == "kingdom");
         plants[false].Count().ShouldBe(listed);
         plants[true].ShouldNotBeEmpty();
-        occurrences.ShouldContain(o => o[Dwc + "scientificName"] == "Camassia quamash (Pursh) Greene" && o[Dwc + "organismQuantity"] == "418" && o[Dwc + "organismQuantityType"] == "stems");
+        occurrences.ShouldContain(o =>
+            o[Dwc + "scientificName"] == "Camassia quamash (Pursh) Greene"
+            && o[Dwc + "organismQuantity"] == "418"
+            && o[Dwc + "organismQuantityType"] == "stems"
+        );
         events.ShouldContain(e => e[Dwc + "samplingEffort"] == "165 minutes by 2 people");
         Rows("Identification").Count(i => i[Dwc + "organismID"] == "TF-001").ShouldBeGreaterThanOrEqualTo(2);
         Rows("MeasurementOrFact").ShouldContain(m => m[Dwc + "measurementUnit"] == "cm");
 
-        IReadOnlyList<Dictionary<string, string>> Rows(string type) => archive.Tables.Single(t => t.Table.RowType == Dwc + type).Rows;
+        IReadOnlyList<Dictionary<string, string>> Rows(string type) =>
+            archive.Tables.Single(t => t.Table.RowType == Dwc + type).Rows;
     }
 
     internal static object Count(
-        string protocol, int plots = 1, double? area = null, int site = 1, string date = "2026-05-01", bool safe = true, string? started = null, string? ended = null, Guid? request = null) => new
+        string protocol,
+        int plots = 1,
+        double? area = null,
+        int site = 1,
+        string date = "2026-05-01",
+        bool safe = true,
+        string? started = null,
+        string? ended = null,
+        Guid? request = null
+    ) =>
+        new
         {
             request = request ?? Guid.NewGuid(),
             safe,
-            content = new { site, date, protocol, plots, plotAreaM2 = area, lengthM = (double?)null, started, ended, companions = "", weather = "", note = "" },
+            content = new
+            {
+                site,
+                date,
+                protocol,
+                plots,
+                plotAreaM2 = area,
+                lengthM = (double?)null,
+                started,
+                ended,
+                companions = "",
+                weather = "",
+                note = "",
+            },
         };
 
-    private async Task<int> BeginAsync(string protocol, int plots = 1, double? area = null, string date = "2026-05-01") =>
-        (int)(await Me.PostAsync("/api/counts", Count(protocol, plots, area, date: date)))["sheet"]!["id"]!;
+    private async Task<int> BeginAsync(
+        string protocol,
+        int plots = 1,
+        double? area = null,
+        string date = "2026-05-01"
+    ) => (int)(await Me.PostAsync("/api/counts", Count(protocol, plots, area, date: date)))["sheet"]!["id"]!;
 
-    private Task<JsonNode> EnterAsync(int id, string text) => Me.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text, taxon = (string?)null, origin = "wild" });
+    private Task<JsonNode> EnterAsync(int id, string text) =>
+        Me.PostAsync(
+            $"/api/counts/{id}/lines",
+            new
+            {
+                plot = 1,
+                text,
+                taxon = (string?)null,
+                origin = "wild",
+            }
+        );
 
     private Task<HttpResponseMessage> TryEnterAsync(int id, string text) =>
-        Me.TryPostAsync($"/api/counts/{id}/lines", new { plot = 1, text, taxon = (string?)null, origin = "wild" });
+        Me.TryPostAsync(
+            $"/api/counts/{id}/lines",
+            new
+            {
+                plot = 1,
+                text,
+                taxon = (string?)null,
+                origin = "wild",
+            }
+        );
 
     private Task<JsonNode> SetLineAsync(JsonNode line, object change)
     {
@@ -287,7 +562,8 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         return Me.PutAsync($"/api/count-lines/{line["id"]}", body);
     }
 
-    private async Task<long> RevisionAsync(int id) => (long)(await Me.GetAsync($"/api/counts/{id}"))["sheet"]!["revision"]!;
+    private async Task<long> RevisionAsync(int id) =>
+        (long)(await Me.GetAsync($"/api/counts/{id}"))["sheet"]!["revision"]!;
 
     [Fact]
     public async Task Of_two_who_change_one_line_or_sheet_the_second_is_told_and_nothing_of_the_first_is_lost()
@@ -295,15 +571,39 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         var id = await BeginAsync("walkThrough");
         await EnterAsync(id, "acemac 2");
         var line = (await LinesAsync(id)).Single()!["line"]!;
-        await SetLineAsync(line, new { amount = 5, origin = "wild", note = "by the gate" });
+        await SetLineAsync(
+            line,
+            new
+            {
+                amount = 5,
+                origin = "wild",
+                note = "by the gate",
+            }
+        );
         var path = $"/api/count-lines/{line["id"]}";
-        var told = await Client.ProblemAsync(await Me.TryPutAsync(path, (object)new { amount = 7, origin = "wild", note = "elsewhere", expected = (long)line["revision"]! }), HttpStatusCode.Conflict);
+        var told = await Client.ProblemAsync(
+            await Me.TryPutAsync(
+                path,
+                (object)
+                    new
+                    {
+                        amount = 7,
+                        origin = "wild",
+                        note = "elsewhere",
+                        expected = (long)line["revision"]!,
+                    }
+            ),
+            HttpStatusCode.Conflict
+        );
         ((string?)told["detail"])!.ShouldContain("Somebody else changed this line");
         ((string?)(await LinesAsync(id)).Single()!["line"]!["note"]).ShouldBe("by the gate");
         var sheet = (await Me.GetAsync($"/api/counts/{id}"))["sheet"]!;
         var seen = (long)sheet["revision"]!;
         await Me.PutAsync($"/api/counts/{id}", new { content = sheet["content"]!.DeepClone(), expected = seen });
-        await Client.ProblemAsync(await Me.TryPutAsync($"/api/counts/{id}", new { content = sheet["content"]!.DeepClone(), expected = seen }), HttpStatusCode.Conflict);
+        await Client.ProblemAsync(
+            await Me.TryPutAsync($"/api/counts/{id}", new { content = sheet["content"]!.DeepClone(), expected = seen }),
+            HttpStatusCode.Conflict
+        );
     }
 
     private async Task<JsonArray> LinesAsync(int id) => (await Me.GetAsync($"/api/counts/{id}"))["lines"]!.AsArray();

@@ -18,23 +18,32 @@ public sealed class DeviceTests(ServerFixture server) : ServerTest(server)
     {
         var top = (await ReadAsync("clinometer/top", 1))[0];
         var foot = (await ReadAsync("clinometer/foot", 1))[0];
-        var answer = await Me.PostAsync("/api/trees/measures", new
-        {
-            stems = Array.Empty<string>(),
-            byDiameter = false,
-            method = "angles",
-            distance = $"{SampleClinometer.Distance} m",
-            pace = "",
-            alongSlope = false,
-            top,
-            foot,
-            stick = "",
-            arm = "",
-            lean = "",
-            crownLong = "",
-            crownAcross = "",
-        });
-        double[] ends = [.. ((string)answer["entry"]!).Replace(" m", "", StringComparison.Ordinal).Split('–').Select(e => double.Parse(e, CultureInfo.InvariantCulture))];
+        var answer = await Me.PostAsync(
+            "/api/trees/measures",
+            new
+            {
+                stems = Array.Empty<string>(),
+                byDiameter = false,
+                method = "angles",
+                distance = $"{SampleClinometer.Distance} m",
+                pace = "",
+                alongSlope = false,
+                top,
+                foot,
+                stick = "",
+                arm = "",
+                lean = "",
+                crownLong = "",
+                crownAcross = "",
+            }
+        );
+        double[] ends =
+        [
+            .. ((string)answer["entry"]!)
+                .Replace(" m", "", StringComparison.Ordinal)
+                .Split('–')
+                .Select(e => double.Parse(e, CultureInfo.InvariantCulture)),
+        ];
         SampleClinometer.Height.ShouldBeInRange(ends[0], ends[1]);
     }
 
@@ -52,7 +61,14 @@ public sealed class DeviceTests(ServerFixture server) : ServerTest(server)
     [InlineData(44.9903, -123.685, "at Quarry Bald")]
     [InlineData(44.9903, -123.71, "1.4 km south of Millrace Bottom")]
     public async Task A_place_is_told_by_the_site_next_to_it(double latitude, double longitude, string words) =>
-        ((string?)(await Me.GetAsync(FormattableString.Invariant($"/api/sites/nearest?latitude={latitude}&longitude={longitude}")))["words"]).ShouldBe(words);
+        (
+            (string?)
+                (
+                    await Me.GetAsync(
+                        FormattableString.Invariant($"/api/sites/nearest?latitude={latitude}&longitude={longitude}")
+                    )
+                )["words"]
+        ).ShouldBe(words);
 
     private async Task<string[]> ReadAsync(string device, int times)
     {
@@ -65,5 +81,6 @@ public sealed class DeviceTests(ServerFixture server) : ServerTest(server)
         return readings;
     }
 
-    private static double Number(string typed, string unit) => double.Parse(typed.Replace(unit, "", StringComparison.Ordinal), CultureInfo.InvariantCulture);
+    private static double Number(string typed, string unit) =>
+        double.Parse(typed.Replace(unit, "", StringComparison.Ordinal), CultureInfo.InvariantCulture);
 }

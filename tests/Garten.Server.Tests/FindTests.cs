@@ -20,13 +20,13 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
             keys.AddRange(page["finds"]!.AsArray().Select(f => (string)f!["key"]!));
             days.AddRange(page["finds"]!.AsArray().Select(f => (string)f!["find"]!["date"]!));
             next = (string?)page["next"];
-        }
-        while (next is not null);
+        } while (next is not null);
         keys.ShouldBeUnique();
         days.ShouldBe(oldest ? days.Order(StringComparer.Ordinal) : days.OrderDescending(StringComparer.Ordinal));
         keys.Count.ShouldBe((int)(await Me.GetAsync("/api/finds/summary"))["finds"]!);
         keys.Count.ShouldBe((await RowsAsync("/api/finds.csv?exact=true")).Count);
-        keys.Count(k => k.Contains(".plant.", StringComparison.Ordinal)).ShouldBe((int)(await Me.GetAsync("/api/records"))["total"]!);
+        keys.Count(k => k.Contains(".plant.", StringComparison.Ordinal))
+            .ShouldBe((int)(await Me.GetAsync("/api/records"))["total"]!);
     }
 
     [Theory]
@@ -50,7 +50,10 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
         (await RowsAsync($"/api/finds.csv?exact=true&{query}")).Count.ShouldBe(list.Count);
         foreach (var zoom in new[] { 2, 12, 18 })
         {
-            (await Me.GetAsync($"/api/finds/map?zoom={zoom}&{query}")).AsArray().Sum(c => (int)c!["finds"]!).ShouldBe(list.Count - (int)sums["unplaced"]!, $"zoom {zoom}");
+            (await Me.GetAsync($"/api/finds/map?zoom={zoom}&{query}"))
+                .AsArray()
+                .Sum(c => (int)c!["finds"]!)
+                .ShouldBe(list.Count - (int)sums["unplaced"]!, $"zoom {zoom}");
         }
     }
 
@@ -62,11 +65,33 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
         (await NamesAsync("quercus alnus")).ShouldBeEmpty();
         (await NamesAsync("100%_")).ShouldBeEmpty();
         var tag = (string)(await Me.GetAsync("/api/records?take=1"))["records"]![0]!["tag"]!;
-        (await Me.GetAsync($"/api/finds?text={tag}"))["finds"]!.AsArray().ShouldAllBe(f => (string?)f!["find"]!["tag"] == tag);
+        (await Me.GetAsync($"/api/finds?text={tag}"))["finds"]!
+            .AsArray()
+            .ShouldAllBe(f => (string?)f!["find"]!["tag"] == tag);
 
         var id = (int)(await Me.PostAsync("/api/counts", CountTests.Count("walkThrough")))["sheet"]!["id"]!;
-        var line = (await Me.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "aln rub 2", taxon = (string?)null, origin = "wild" }))["lines"]![0]!["line"]!["id"]!;
-        await Me.PutAsync($"/api/count-lines/{line}", new { amount = 2, origin = "wild", note = "leaves skeletonised by beetles", expected = 0 });
+        var line = (
+            await Me.PostAsync(
+                $"/api/counts/{id}/lines",
+                new
+                {
+                    plot = 1,
+                    text = "aln rub 2",
+                    taxon = (string?)null,
+                    origin = "wild",
+                }
+            )
+        )["lines"]![0]!["line"]!["id"]!;
+        await Me.PutAsync(
+            $"/api/count-lines/{line}",
+            new
+            {
+                amount = 2,
+                origin = "wild",
+                note = "leaves skeletonised by beetles",
+                expected = 0,
+            }
+        );
         (await NamesAsync("skeleton")).ShouldBe(["Alnus rubra"]);
         (await NamesAsync("skeleton quercus")).ShouldBeEmpty();
     }
@@ -74,7 +99,9 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task Many_who_ask_for_sums_at_once_do_not_wait_for_each_other()
     {
-        var sums = await Task.WhenAll(Enumerable.Range(0, 60).Select(_ => Me.GetAsync("/api/finds/summary?taxon=quercus-garryana")));
+        var sums = await Task.WhenAll(
+            Enumerable.Range(0, 60).Select(_ => Me.GetAsync("/api/finds/summary?taxon=quercus-garryana"))
+        );
         sums.Select(s => (int)s["finds"]!).Distinct().ShouldHaveSingleItem().ShouldBeGreaterThan(0);
     }
 
@@ -85,7 +112,18 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
         var before = await FindsAsync(Query);
         var all = await FindsAsync("");
         var id = (int)(await Me.PostAsync("/api/counts", CountTests.Count("walkThrough")))["sheet"]!["id"]!;
-        var line = (await Me.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "arb men 1", taxon = (string?)null, origin = "wild" }))["lines"]![0]!["line"]!["id"]!;
+        var line = (
+            await Me.PostAsync(
+                $"/api/counts/{id}/lines",
+                new
+                {
+                    plot = 1,
+                    text = "arb men 1",
+                    taxon = (string?)null,
+                    origin = "wild",
+                }
+            )
+        )["lines"]![0]!["line"]!["id"]!;
         await Me.PostAsync($"/api/count-lines/{line}/one-more", new { });
         (await FindsAsync(Query), await FindsAsync("")).ShouldBe((before + 1, all + 1));
         await Me.Http.DeleteAsync(new Uri($"/api/count-lines/{line}", UriKind.Relative));
@@ -102,9 +140,16 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
         afar.Count.ShouldBe(1);
         afar[0]!["site"].ShouldBeNull();
         near.Count.ShouldBeGreaterThan(8);
-        near.Where(c => (int)c!["sites"]! == 1).ShouldAllBe(c => c!["site"] != null && ((string?)c["siteName"])!.Length > 0);
+        near.Where(c => (int)c!["sites"]! == 1)
+            .ShouldAllBe(c => c!["site"] != null && ((string?)c["siteName"])!.Length > 0);
         var (latitude, longitude) = ((double)near[0]!["latitude"]!, (double)near[0]!["longitude"]!);
-        var seen = (await Me.GetAsync(FormattableString.Invariant($"/api/finds/map?zoom=17&south={latitude - 1e-5}&north={latitude + 1e-5}&west={longitude - 1e-5}&east={longitude + 1e-5}"))).AsArray();
+        var seen = (
+            await Me.GetAsync(
+                FormattableString.Invariant(
+                    $"/api/finds/map?zoom=17&south={latitude - 1e-5}&north={latitude + 1e-5}&west={longitude - 1e-5}&east={longitude + 1e-5}"
+                )
+            )
+        ).AsArray();
         seen.ShouldHaveSingleItem();
     }
 
@@ -113,9 +158,19 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
     {
         using var reader = new Client(Address);
         await reader.BeAsync("reader");
-        foreach (var path in new[] { "/api/finds?take=200&taxon=fritillaria-affinis", "/api/finds?take=200&text=fritillaria", "/api/finds/map?taxon=fritillaria-affinis" })
+        foreach (
+            var path in new[]
+            {
+                "/api/finds?take=200&taxon=fritillaria-affinis",
+                "/api/finds?take=200&text=fritillaria",
+                "/api/finds/map?taxon=fritillaria-affinis",
+            }
+        )
         {
-            (await reader.Http.GetStringAsync(new Uri(path, UriKind.Relative))).ShouldNotContain("ritillaria", customMessage: path);
+            (await reader.Http.GetStringAsync(new Uri(path, UriKind.Relative))).ShouldNotContain(
+                "ritillaria",
+                customMessage: path
+            );
         }
 
         (await reader.GetAsync("/api/finds/map?taxon=fritillaria-affinis")).AsArray().ShouldBeEmpty();
@@ -132,8 +187,13 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
         // Taken without exact places by one who may see them, the file is the reader's.
         var file = await TextAsync(Me, "/api/finds.csv");
         file.ShouldBe(await TextAsync(reader, "/api/finds.csv"));
-        file.Split("\r\n").Where(r => r.Contains("Fritillaria", StringComparison.Ordinal)).ShouldAllBe(r => r.StartsWith("withheld:", StringComparison.Ordinal));
-        await Client.ProblemAsync(await reader.Http.GetAsync(new Uri("/api/finds.csv?exact=true", UriKind.Relative)), HttpStatusCode.Forbidden);
+        file.Split("\r\n")
+            .Where(r => r.Contains("Fritillaria", StringComparison.Ordinal))
+            .ShouldAllBe(r => r.StartsWith("withheld:", StringComparison.Ordinal));
+        await Client.ProblemAsync(
+            await reader.Http.GetAsync(new Uri("/api/finds.csv?exact=true", UriKind.Relative)),
+            HttpStatusCode.Forbidden
+        );
     }
 
     [Fact]
@@ -148,27 +208,36 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
             ids.AddRange(page["sheets"]!.AsArray().Select(s => (int)s!["id"]!));
             var last = page["sheets"]!.AsArray()[^1]!;
             query = $"&beforeDay={last["content"]!["date"]}&beforeId={last["id"]}";
-        }
-        while ((bool)page["more"]!);
+        } while ((bool)page["more"]!);
         ids.ShouldBeUnique();
         ids.Count.ShouldBe((await Me.GetAsync("/api/counts"))["sheets"]!.AsArray().Count);
-        (await Me.GetAsync("/api/counts?site=1"))["sheets"]!.AsArray().ShouldAllBe(s => (int)s!["content"]!["site"]! == 1);
+        (await Me.GetAsync("/api/counts?site=1"))["sheets"]!
+            .AsArray()
+            .ShouldAllBe(s => (int)s!["content"]!["site"]! == 1);
         (await Me.GetAsync("/api/counts/years")).AsArray().Select(y => (int)y!).ShouldContain(2026);
     }
 
     [Theory]
     [InlineData("/api/finds?after=yesterday")]
     [InlineData("/api/finds?after=2026-05-01.line.x")]
-    [InlineData("/api/figures?year=123456")]
+    [InlineData("/api/statistics?year=123456")]
     public async Task What_cannot_be_asked_is_refused_in_words(string path) =>
         await Client.ProblemAsync(await Me.Http.GetAsync(new Uri(path, UriKind.Relative)), HttpStatusCode.BadRequest);
 
-    private async Task<int> FindsAsync(string query) => (int)(await Me.GetAsync($"/api/finds/summary?{query}"))["finds"]!;
+    private async Task<int> FindsAsync(string query) =>
+        (int)(await Me.GetAsync($"/api/finds/summary?{query}"))["finds"]!;
 
     private async Task<string[]> NamesAsync(string text) =>
-        [.. (await Me.GetAsync($"/api/finds?take=200&text={Uri.EscapeDataString(text)}"))["finds"]!.AsArray().Select(f => (string)f!["find"]!["name"]!).Distinct()];
+        [
+            .. (await Me.GetAsync($"/api/finds?take=200&text={Uri.EscapeDataString(text)}"))["finds"]!
+                .AsArray()
+                .Select(f => (string)f!["find"]!["name"]!)
+                .Distinct(),
+        ];
 
-    private async Task<List<string>> RowsAsync(string path) => [.. (await TextAsync(Me, path)).Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Skip(1)];
+    private async Task<List<string>> RowsAsync(string path) =>
+        [.. (await TextAsync(Me, path)).Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Skip(1)];
 
-    private static Task<string> TextAsync(Client client, string path) => client.Http.GetStringAsync(new Uri(path, UriKind.Relative));
+    private static Task<string> TextAsync(Client client, string path) =>
+        client.Http.GetStringAsync(new Uri(path, UriKind.Relative));
 }

@@ -9,8 +9,13 @@ public sealed class LookingUpTests(ServerFixture server) : ServerTest(server)
     public async Task A_common_name_of_several_families_is_found_with_its_warning()
     {
         var found = await Me.GetAsync("/api/guide/names?text=hemlock");
-        found["names"]!.AsArray().Select(n => (string?)n!["taxon"]!["name"])
-            .ShouldBe(["Tsuga", "Cicuta douglasii", "Conium maculatum", "Tsuga heterophylla", "Tsuga mertensiana"], ignoreOrder: true);
+        found["names"]!
+            .AsArray()
+            .Select(n => (string?)n!["taxon"]!["name"])
+            .ShouldBe(
+                ["Tsuga", "Cicuta douglasii", "Conium maculatum", "Tsuga heterophylla", "Tsuga mertensiana"],
+                ignoreOrder: true
+            );
         ((string?)found["warning"])!.ShouldContain("Cicuta douglasii, Conium maculatum are deadly");
         (await Me.GetAsync("/api/guide/names?text=%20"))["names"]!.AsArray().ShouldBeEmpty();
         (await Me.GetAsync($"/api/guide/names?text={new string('x', 5000)}"))["names"]!.AsArray().ShouldBeEmpty();
@@ -23,7 +28,10 @@ public sealed class LookingUpTests(ServerFixture server) : ServerTest(server)
         ((string?)account["cautions"]!.AsArray()[0]!["hazard"]).ShouldBe("deadly");
         account["lookAlikes"]!.AsArray().Select(l => (string?)l!["other"]!["name"]).ShouldContain("Camassia quamash");
         account["keys"]!.AsArray().Select(k => (string?)k!["way"]).ShouldBe(["1.2 2.2 3.1"]);
-        account["paragraphs"]!.AsArray().Select(p => (string?)p!["organ"]).ShouldBe(["habit", "twig", "leaf", "flower", "inflorescence", "fruit"]);
+        account["paragraphs"]!
+            .AsArray()
+            .Select(p => (string?)p!["organ"])
+            .ShouldBe(["habit", "twig", "leaf", "flower", "inflorescence", "fruit"]);
     }
 
     [Fact]
@@ -31,7 +39,10 @@ public sealed class LookingUpTests(ServerFixture server) : ServerTest(server)
     {
         var shown = (await Me.GetAsync("/api/guide/showing/leaf-marks/mottled")).AsArray();
         shown.ShouldHaveSingleItem()!["taxon"]!["name"]!.GetValue<string>().ShouldBe("Erythronium oregonum");
-        var shares = (await Me.GetAsync("/api/guide/showing/margin/toothed")).AsArray().Select(s => s!["share"]!.GetValue<double>()).ToList();
+        var shares = (await Me.GetAsync("/api/guide/showing/margin/toothed"))
+            .AsArray()
+            .Select(s => s!["share"]!.GetValue<double>())
+            .ToList();
         shares.Count.ShouldBeGreaterThan(20);
         shares.ShouldBeInOrder(SortDirection.Descending);
     }
@@ -56,7 +67,10 @@ public sealed class LookingUpTests(ServerFixture server) : ServerTest(server)
         var five = await Me.GetAsync("/api/drawings/numbers/petal-count?number=5");
         var nine = await Me.GetAsync("/api/drawings/numbers/petal-count?number=9");
         ((string?)nine["svg"])!.Length.ShouldBeGreaterThan(((string?)five["svg"])!.Length);
-        var problem = await Client.ProblemAsync(await Me.Http.GetAsync("/api/drawings/numbers/petal-count?number=1e300"), HttpStatusCode.BadRequest);
+        var problem = await Client.ProblemAsync(
+            await Me.Http.GetAsync("/api/drawings/numbers/petal-count?number=1e300"),
+            HttpStatusCode.BadRequest
+        );
         ((string?)problem["detail"])!.ShouldContain("0 to 100000");
     }
 
@@ -66,14 +80,21 @@ public sealed class LookingUpTests(ServerFixture server) : ServerTest(server)
         var leaf = (await Me.GetAsync("/api/drawings/organs/leaf")).AsArray();
         var margin = leaf.Single(c => (string?)c!["character"] == "margin")!;
         margin["tiles"]!.AsArray().Select(t => (string?)t!["state"]).ShouldContain("crenate");
-        ((string?)leaf.Single(c => (string?)c!["character"] == "leaf-length")!["measure"])!.ShouldContain("data-part=\"measure\"");
+        ((string?)leaf.Single(c => (string?)c!["character"] == "leaf-length")!["measure"])!.ShouldContain(
+            "data-part=\"measure\""
+        );
         ((string?)margin["gesture"])!.ShouldContain("Look with the lens held close");
         var plate = await Me.GetAsync("/api/drawings/taxa/quercus-garryana");
         plate["panels"]!.AsArray().Select(p => (string?)p!["organ"]).ShouldContain("fruit");
         plate["contradictions"]!.AsArray().ShouldBeEmpty();
-        var apart = await Me.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,salix-scouleriana&characters=rusty-hairs,nonsense");
+        var apart = await Me.GetAsync(
+            "/api/drawings/apart?taxa=salix-sitchensis,salix-scouleriana&characters=rusty-hairs,nonsense"
+        );
         apart["tiles"]!.AsArray().Count.ShouldBe(2);
-        var problem = await Client.ProblemAsync(await Me.Http.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,nessie&characters=sap"), HttpStatusCode.BadRequest);
+        var problem = await Client.ProblemAsync(
+            await Me.Http.GetAsync("/api/drawings/apart?taxa=salix-sitchensis,nessie&characters=sap"),
+            HttpStatusCode.BadRequest
+        );
         ((string?)problem["detail"])!.ShouldContain("nessie");
     }
 }

@@ -23,7 +23,9 @@ public sealed class PartsInAnyUnitTests(ServerFixture server) : ServerTest(serve
         Parts().ShouldBe(["9 cm", "11 cm", "1 card"]);
         _sheet = await EnterAsync("3 1/4 in");
         Parts().ShouldBe(["9 cm", "11 cm", "1 card", "3 1/4 in"]);
-        var values = _sheet["request"]!["plant"]!["observations"]!.AsArray().Single(o => (string?)o!["character"] == "leaf-length")!["values"]!.AsArray();
+        var values = _sheet["request"]!["plant"]!["observations"]!
+            .AsArray()
+            .Single(o => (string?)o!["character"] == "leaf-length")!["values"]!.AsArray();
         ((double)values[2]!).ShouldBe(85.6, 1e-9);
         ((double)values[3]!).ShouldBe(82.55, 1e-9);
     }
@@ -31,7 +33,10 @@ public sealed class PartsInAnyUnitTests(ServerFixture server) : ServerTest(serve
     [Fact]
     public async Task A_rough_value_takes_the_place_of_measured_parts_only_when_a_person_says_so()
     {
-        var asked = await Client.ProblemAsync(await Me.TryPutAsync(Client.PathTo(_sheet, "leaf-length"), Entry("15–20 cm", replaces: false)), HttpStatusCode.Conflict);
+        var asked = await Client.ProblemAsync(
+            await Me.TryPutAsync(Client.PathTo(_sheet, "leaf-length"), Entry("15–20 cm", replaces: false)),
+            HttpStatusCode.Conflict
+        );
         ((string?)asked["field"]).ShouldBe("replaces");
         ((string?)asked["detail"])!.ShouldContain("9 cm, 11 cm were measured already");
         _sheet = await Me.GetAsync($"/api/plants/{_sheet["plant"]!["id"]}");
@@ -40,17 +45,24 @@ public sealed class PartsInAnyUnitTests(ServerFixture server) : ServerTest(serve
         ((string?)Observation()["rough"]).ShouldBe("15–20 cm");
 
         // The other way round it is asked as well.
-        asked = await Client.ProblemAsync(await Me.TryPutAsync(Client.PathTo(_sheet, "leaf-length"), Entry("12 cm", replaces: false)), HttpStatusCode.Conflict);
+        asked = await Client.ProblemAsync(
+            await Me.TryPutAsync(Client.PathTo(_sheet, "leaf-length"), Entry("12 cm", replaces: false)),
+            HttpStatusCode.Conflict
+        );
         ((string?)asked["detail"])!.ShouldContain("“15–20 cm”");
     }
 
-    private Task<JsonNode> EnterAsync(string entry) => Me.PutAsync(Client.PathTo(_sheet, "leaf-length"), Entry(entry, replaces: false));
+    private Task<JsonNode> EnterAsync(string entry) =>
+        Me.PutAsync(Client.PathTo(_sheet, "leaf-length"), Entry(entry, replaces: false));
 
     private JsonNode Entry(string entry, bool replaces)
     {
         var before = _sheet["observations"]!.AsArray().SingleOrDefault(o => (string?)o!["character"] == "leaf-length");
-        string[] parts = (string?)before?["finding"] == "sample" ? [.. before!["parts"]!.AsArray().Select(p => (string)p!)] : [];
-        var body = System.Text.Json.JsonSerializer.SerializeToNode(Client.Feature("sample", parts: parts, entry: entry, expected: (long?)before?["revision"]))!;
+        string[] parts =
+            (string?)before?["finding"] == "sample" ? [.. before!["parts"]!.AsArray().Select(p => (string)p!)] : [];
+        var body = System.Text.Json.JsonSerializer.SerializeToNode(
+            Client.Feature("sample", parts: parts, entry: entry, expected: (long?)before?["revision"])
+        )!;
         body["replaces"] = replaces;
         if (parts.Length > 0)
         {
@@ -60,7 +72,8 @@ public sealed class PartsInAnyUnitTests(ServerFixture server) : ServerTest(serve
         return body;
     }
 
-    private JsonNode Observation() => _sheet["observations"]!.AsArray().Single(o => (string?)o!["character"] == "leaf-length")!;
+    private JsonNode Observation() =>
+        _sheet["observations"]!.AsArray().Single(o => (string?)o!["character"] == "leaf-length")!;
 
     private string[] Parts() => [.. Observation()["parts"]!.AsArray().Select(p => (string)p!)];
 }

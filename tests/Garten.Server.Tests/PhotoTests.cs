@@ -38,14 +38,32 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
         var visit = (int)sheet["visits"]!.AsArray()[0]!["id"]!;
         var id = Guid.NewGuid();
         await Me.PostAsync($"/api/photos/samples/1?id={id}", new { });
-        var use = new { plant, visit, features = new object[] { Feature("leaf-length", entry: "63.1 mm"), Feature("leaf-tip", state: "drawn-out") } };
+        var use = new
+        {
+            plant,
+            visit,
+            features = new object[]
+            {
+                Feature("leaf-length", entry: "63.1 mm"),
+                Feature("leaf-tip", state: "drawn-out"),
+            },
+        };
         await Me.PostAsync($"/api/photos/{id}/uses", use);
-        var after = await Me.PostAsync($"/api/photos/{id}/uses", use with { features = [Feature("leaf-length", entry: "58 mm")] });
+        var after = await Me.PostAsync(
+            $"/api/photos/{id}/uses",
+            use with
+            {
+                features = [Feature("leaf-length", entry: "58 mm")],
+            }
+        );
 
         var length = after["observations"]!.AsArray().Single(o => (string?)o!["character"] == "leaf-length")!;
         length["parts"]!.AsArray().Select(p => (string?)p).ShouldBe(["63.1 mm", "58 mm"]);
         ((string?)length["source"]).ShouldBe("picture");
-        (await Me.GetAsync($"/api/plants/{plant}/photos")).AsArray().Select(p => (string?)p!["character"]).ShouldBe(["leaf-length", "leaf-tip"], ignoreOrder: true);
+        (await Me.GetAsync($"/api/plants/{plant}/photos"))
+            .AsArray()
+            .Select(p => (string?)p!["character"])
+            .ShouldBe(["leaf-length", "leaf-tip"], ignoreOrder: true);
     }
 
     [Fact]
@@ -58,8 +76,19 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
         var problem = await Client.ProblemAsync(
             await Me.TryPostAsync(
                 $"/api/photos/{id}/uses",
-                new { plant, visit = (int)sheet["visits"]!.AsArray()[0]!["id"]!, features = new object[] { Feature("leaf-length", entry: "60 mm"), Feature("leaf-width", entry: "wide") } }),
-            HttpStatusCode.BadRequest);
+                new
+                {
+                    plant,
+                    visit = (int)sheet["visits"]!.AsArray()[0]!["id"]!,
+                    features = new object[]
+                    {
+                        Feature("leaf-length", entry: "60 mm"),
+                        Feature("leaf-width", entry: "wide"),
+                    },
+                }
+            ),
+            HttpStatusCode.BadRequest
+        );
         ((string?)problem["field"]).ShouldBe("leaf-width");
         (await Me.GetAsync($"/api/plants/{plant}"))["observations"]!.AsArray().ShouldBeEmpty();
     }
@@ -86,19 +115,60 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
         var id = Guid.NewGuid();
         var problem = await Client.ProblemAsync(await TrySendAsync(id, file, "leaf.jpg"), HttpStatusCode.BadRequest);
         ((string?)problem["detail"])!.ShouldContain(reason);
-        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri($"/api/photos/{id}", UriKind.Relative)), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(
+            await Me.Http.GetAsync(new Uri($"/api/photos/{id}", UriKind.Relative)),
+            HttpStatusCode.NotFound
+        );
     }
 
     [Fact]
     public async Task A_file_of_thirty_megabytes_is_refused_before_it_is_read() =>
-        ((string?)(await Client.ProblemAsync(await TrySendAsync(Guid.NewGuid(), new byte[30 * 1024 * 1024], "large.jpg"), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("more than 25 MB");
+        (
+            (string?)
+                (
+                    await Client.ProblemAsync(
+                        await TrySendAsync(Guid.NewGuid(), new byte[30 * 1024 * 1024], "large.jpg"),
+                        HttpStatusCode.BadRequest
+                    )
+                )["detail"]
+        )!.ShouldContain("more than 25 MB");
 
     [Fact]
     public async Task A_picture_on_its_side_is_measured_as_it_is_seen()
     {
         // The same picture said to be turned by a quarter (EXIF orientation 6): width and height change places.
         var jpeg = PictureWriter.Jpeg(Blank(400, 300));
-        byte[] exif = [0xFF, 0xE1, 0x00, 0x22, .. "Exif\0\0"u8, .. "MM\0*"u8, 0, 0, 0, 8, 0, 1, 0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, 6, 0, 0, 0, 0, 0, 0];
+        byte[] exif =
+        [
+            0xFF,
+            0xE1,
+            0x00,
+            0x22,
+            .. "Exif\0\0"u8,
+            .. "MM\0*"u8,
+            0,
+            0,
+            0,
+            8,
+            0,
+            1,
+            0x01,
+            0x12,
+            0,
+            3,
+            0,
+            0,
+            0,
+            1,
+            0,
+            6,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+        ];
         var photo = await SentAsync(Guid.NewGuid(), [.. jpeg[..2], .. exif, .. jpeg[2..]], "turned.jpg");
         ((int)photo["width"]!).ShouldBe(300);
         ((int)photo["height"]!).ShouldBe(400);
@@ -133,48 +203,80 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
         await Me.PostAsync($"/api/photos/samples/1?id={id}", new { });
         var outside = Question();
         outside["base"] = new JsonObject { ["x"] = 90_000, ["y"] = 1 };
-        ((string?)(await Client.ProblemAsync(await Me.TryPostAsync($"/api/photos/{id}/measures", outside), HttpStatusCode.BadRequest))["detail"])!.ShouldContain("outside the picture");
-        await Client.ProblemAsync(await Me.TryPostAsync($"/api/photos/{Guid.NewGuid()}/measures", Question()), HttpStatusCode.NotFound);
-        await Client.ProblemAsync(await Me.TryPostAsync($"/api/photos/samples/99?id={Guid.NewGuid()}", new { }), HttpStatusCode.NotFound);
+        (
+            (string?)
+                (
+                    await Client.ProblemAsync(
+                        await Me.TryPostAsync($"/api/photos/{id}/measures", outside),
+                        HttpStatusCode.BadRequest
+                    )
+                )["detail"]
+        )!.ShouldContain("outside the picture");
+        await Client.ProblemAsync(
+            await Me.TryPostAsync($"/api/photos/{Guid.NewGuid()}/measures", Question()),
+            HttpStatusCode.NotFound
+        );
+        await Client.ProblemAsync(
+            await Me.TryPostAsync($"/api/photos/samples/99?id={Guid.NewGuid()}", new { }),
+            HttpStatusCode.NotFound
+        );
     }
 
     [Fact]
     public async Task A_tree_is_worked_out_over_the_api()
     {
-        var answer = await Me.PostAsync("/api/trees/measures", new
-        {
-            stems = new[] { "314.16" },
-            byDiameter = false,
-            method = "angles",
-            distance = "20 m",
-            pace = "",
-            alongSlope = false,
-            top = "45",
-            foot = "0",
-            stick = "",
-            arm = "",
-            lean = "",
-            crownLong = "",
-            crownAcross = "",
-        });
-        answer["lines"]!.AsArray().Select(l => (string?)l!["words"]).ShouldBe(["100.0 ± 0.5 cm", "314.2 ± 1.6 cm", "0.785 ± 0.008 m²", "20.0 ± 0.4 m"]);
+        var answer = await Me.PostAsync(
+            "/api/trees/measures",
+            new
+            {
+                stems = new[] { "314.16" },
+                byDiameter = false,
+                method = "angles",
+                distance = "20 m",
+                pace = "",
+                alongSlope = false,
+                top = "45",
+                foot = "0",
+                stick = "",
+                arm = "",
+                lean = "",
+                crownLong = "",
+                crownAcross = "",
+            }
+        );
+        answer["lines"]!
+            .AsArray()
+            .Select(l => (string?)l!["words"])
+            .ShouldBe(["100.0 ± 0.5 cm", "314.2 ± 1.6 cm", "0.785 ± 0.008 m²", "20.0 ± 0.4 m"]);
     }
 
-    private static object Feature(string character, string? state = null, string? entry = null) => new { character, state, entry };
+    private static object Feature(string character, string? state = null, string? entry = null) =>
+        new
+        {
+            character,
+            state,
+            entry,
+        };
 
-    private static JsonNode Question() => JsonNode.Parse(
-        """
-        {"scale":{"kind":"find","points":[],"millimetres":50,"cardLong":85.6,"cardShort":53.98,"coin":24,"error":0.002},"findLeaf":true,"outline":[],"pulls":[],
-         "base":null,"tip":null,"turned":false,"marks":[],"convention":"ratioChart"}
-        """)!;
+    private static JsonNode Question() =>
+        JsonNode.Parse(
+            """
+            {"scale":{"kind":"find","points":[],"millimetres":50,"cardLong":85.6,"cardShort":53.98,"coin":24,"error":0.002},"findLeaf":true,"outline":[],"pulls":[],
+             "base":null,"tip":null,"turned":false,"marks":[],"convention":"ratioChart"}
+            """
+        )!;
 
-    private static PixelImage Blank(int width, int height) => new(width, height, [.. Enumerable.Repeat((byte)220, 3 * width * height)]);
+    private static PixelImage Blank(int width, int height) =>
+        new(width, height, [.. Enumerable.Repeat((byte)220, 3 * width * height)]);
 
     private Task<HttpResponseMessage> TrySendAsync(Guid id, byte[] file, string name)
     {
         var content = new ByteArrayContent(file);
         content.Headers.ContentType = new MediaTypeHeaderValue("image/jpeg");
-        return Me.Http.PutAsync(new Uri($"/api/photos/{id}?name={Uri.EscapeDataString(name)}", UriKind.Relative), content);
+        return Me.Http.PutAsync(
+            new Uri($"/api/photos/{id}?name={Uri.EscapeDataString(name)}", UriKind.Relative),
+            content
+        );
     }
 
     private async Task<JsonNode> SentAsync(Guid id, byte[] file, string name)

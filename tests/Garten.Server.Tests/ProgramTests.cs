@@ -36,7 +36,10 @@ public sealed class ProgramTests
                 for (var i = 10; i < 500; i++)
                 {
                     string[] parts = [.. acknowledged, $"{i} mm"];
-                    var after = await me.PutAsync(path, Client.Feature("sample", parts: parts[^Math.Min(parts.Length, 40)..], expected: revision));
+                    var after = await me.PutAsync(
+                        path,
+                        Client.Feature("sample", parts: parts[^Math.Min(parts.Length, 40)..], expected: revision)
+                    );
                     revision = (long)after["observations"]![0]!["revision"]!;
                     acknowledged.Clear();
                     acknowledged.AddRange(parts[^Math.Min(parts.Length, 40)..]);
@@ -56,11 +59,18 @@ public sealed class ProgramTests
         using var again = Start(folder, out var secondPort);
         using var client = await ReadyAsync(again, secondPort);
         await client.SignInAsync("R. Ostrow", Client.FirstPassword);
-        var kept = (await client.GetAsync($"/api/plants/{plant}"))["observations"]![0]!["parts"]!.AsArray().Select(p => (string)p!).ToList();
+        var kept = (await client.GetAsync($"/api/plants/{plant}"))["observations"]![0]!["parts"]!
+            .AsArray()
+            .Select(p => (string)p!)
+            .ToList();
 
         // The save under way when the server was killed may have been committed without its answer arriving; then it is
         // there whole, one part further on.
-        var next = acknowledged.Append($"{int.Parse(acknowledged[^1].Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture) + 1} mm").TakeLast(40);
+        var next = acknowledged
+            .Append(
+                $"{int.Parse(acknowledged[^1].Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture) + 1} mm"
+            )
+            .TakeLast(40);
         (kept.SequenceEqual(acknowledged) || kept.SequenceEqual(next)).ShouldBeTrue($"kept {string.Join(", ", kept)}");
         again.Kill();
         await again.WaitForExitAsync();
@@ -71,9 +81,7 @@ public sealed class ProgramTests
     {
         var folder = TestCluster.NewFolder();
         using var server = Start(folder, out var port);
-        using (await ReadyAsync(server, port))
-        {
-        }
+        using (await ReadyAsync(server, port)) { }
 
         using (var signal = Process.Start("kill", ["-TERM", $"{server.Id}"]))
         {
@@ -93,7 +101,11 @@ public sealed class ProgramTests
         var port = ((IPEndPoint)taken.LocalEndpoint).Port;
         var (code, errors) = await FailAsync("--port", $"{port}", "--data", TestCluster.NewFolder());
         code.ShouldBe(1);
-        errors.Trim().ShouldBe($"garten: Port {port} is in use on 127.0.0.1. Start with another one: ./garten start --port {port + 1}");
+        errors
+            .Trim()
+            .ShouldBe(
+                $"garten: Port {port} is in use on 127.0.0.1. Start with another one: ./garten start --port {port + 1}"
+            );
     }
 
     [Theory]
@@ -102,7 +114,9 @@ public sealed class ProgramTests
     [InlineData("--data", "/proc/nowhere", "cannot be made")]
     public async Task Wrong_words_are_one_sentence_and_a_failure(string option, string value, string expected)
     {
-        var (code, errors) = await FailAsync(option == "--data" ? [option, value, "--port", $"{FreePort()}"] : [option, value]);
+        var (code, errors) = await FailAsync(
+            option == "--data" ? [option, value, "--port", $"{FreePort()}"] : [option, value]
+        );
         code.ShouldBe(1);
         errors.Trim().Split('\n').ShouldHaveSingleItem().ShouldContain(expected);
     }
@@ -110,8 +124,19 @@ public sealed class ProgramTests
     private static Process Start(string folder, out int port)
     {
         port = FreePort();
-        return Process.Start(Command(
-            "--empty", "--data", folder, "--port", $"{port}", "--guides", Repository.PathTo("guides"), "--web", Repository.PathTo("web", "dist")))!;
+        return Process.Start(
+            Command(
+                "--empty",
+                "--data",
+                folder,
+                "--port",
+                $"{port}",
+                "--guides",
+                Repository.PathTo("guides"),
+                "--web",
+                Repository.PathTo("web", "dist")
+            )
+        )!;
     }
 
     private static int FreePort()

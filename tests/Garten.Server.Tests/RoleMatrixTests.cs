@@ -23,11 +23,11 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         ["POST /api/first-steward"] = Right.Enter,
         ["PUT /api/password"] = Right.Look,
         ["POST /api/bench/answer"] = Right.Look,
-        ["POST /api/bench/standing"] = Right.Look,
+        ["POST /api/bench/names"] = Right.Look,
         ["POST /api/bench/samples"] = Right.Look,
         ["POST /api/bench/account"] = Right.Look,
         ["POST /api/bench/suspicion"] = Right.Look,
-        ["POST /api/bench/grounds"] = Right.Look,
+        ["POST /api/bench/reasons"] = Right.Look,
         ["POST /api/bench/crosses"] = Right.Look,
         ["POST /api/bench/apart"] = Right.Look,
         ["POST /api/bench/sheet"] = Right.Look,
@@ -36,11 +36,11 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         ["POST /api/photos/{id:guid}/measures"] = Right.Look,
         ["POST /api/specimens"] = Right.Look,
         ["POST /api/specimens.csv"] = Right.Look,
-        ["PUT /api/rounds/settings"] = Right.Look,
-        ["POST /api/rounds/seek"] = Right.Look,
+        ["PUT /api/trips/settings"] = Right.Look,
+        ["POST /api/trips/seek"] = Right.Look,
         ["POST /api/plants/{plant:int}/determinations/{determination:int}/reviews"] = Right.Review,
         ["POST /api/import"] = Right.Steward,
-        ["PUT /api/map/ground"] = Right.Steward,
+        ["PUT /api/map/base"] = Right.Steward,
         ["PUT /api/photos/naming"] = Right.Steward,
         ["POST /api/weather"] = Right.Steward,
         ["DELETE /api/weather"] = Right.Steward,
@@ -48,7 +48,7 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         ["POST /api/people"] = Right.Steward,
         ["PUT /api/people/{person:int}"] = Right.Steward,
         ["POST /api/people/{person:int}/password"] = Right.Steward,
-        ["GET /api/deeds"] = Right.Steward,
+        ["GET /api/audit"] = Right.Steward,
     };
 
     private static readonly Dictionary<Right, Role> Least = new()
@@ -77,12 +77,21 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
                     await client.BeAsync(known.ToString().ToLowerInvariant());
                 }
 
-                var right = Unusual.TryGetValue($"{method} {path}", out var unusual) ? unusual : method == "GET" ? Right.Look : Right.Record;
-                var expected = right == Right.Enter ? (HttpStatusCode?)null
+                var right =
+                    Unusual.TryGetValue($"{method} {path}", out var unusual) ? unusual
+                    : method == "GET" ? Right.Look
+                    : Right.Record;
+                var expected =
+                    right == Right.Enter ? (HttpStatusCode?)null
                     : role is null ? HttpStatusCode.Unauthorized
-                    : role < Least[right] ? HttpStatusCode.Forbidden : null;
+                    : role < Least[right] ? HttpStatusCode.Forbidden
+                    : null;
                 var status = await CallAsync(client, method, path, type);
-                if (expected is null ? status is HttpStatusCode.Unauthorized or HttpStatusCode.Forbidden : status != expected)
+                if (
+                    expected is null
+                        ? status is HttpStatusCode.Unauthorized or HttpStatusCode.Forbidden
+                        : status != expected
+                )
                 {
                     wrong.Add($"{role?.ToString() ?? "nobody"}: {method} {path} answered {(int)status}");
                 }
@@ -93,16 +102,34 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
     }
 
     /// <summary>Methods and paths of all endpoints.</summary>
-    public static IEnumerable<(string Method, string Path)> EndpointsOf(IServiceProvider services) => Endpoints(services).Select(e => (e.Method, e.Path));
+    public static IEnumerable<(string Method, string Path)> EndpointsOf(IServiceProvider services) =>
+        Endpoints(services).Select(e => (e.Method, e.Path));
 
-    private static IEnumerable<(string Method, string Path, string Type)> Endpoints(IServiceProvider services) => services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
-        .Where(e => e.RoutePattern.RawText is { } path && path.TrimStart('/').StartsWith("api/", StringComparison.Ordinal))
-        .SelectMany(e => e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods.Select(m => (m, "/" + e.RoutePattern.RawText!.Trim('/'), e.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes[0] ?? "application/json")));
+    private static IEnumerable<(string Method, string Path, string Type)> Endpoints(IServiceProvider services) =>
+        services
+            .GetRequiredService<EndpointDataSource>()
+            .Endpoints.OfType<RouteEndpoint>()
+            .Where(e =>
+                e.RoutePattern.RawText is { } path && path.TrimStart('/').StartsWith("api/", StringComparison.Ordinal)
+            )
+            .SelectMany(e =>
+                e.Metadata.GetMetadata<HttpMethodMetadata>()!
+                    .HttpMethods.Select(m =>
+                        (
+                            m,
+                            "/" + e.RoutePattern.RawText!.Trim('/'),
+                            e.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes[0] ?? "application/json"
+                        )
+                    )
+            );
 
     /// <summary>Calls an endpoint about things that are not there, with a body that says nothing: who may not call it is refused before that matters.</summary>
     private static async Task<HttpStatusCode> CallAsync(Client client, string method, string path, string type)
     {
-        var address = Hole().Replace(path, m => m.Value.Contains("guid", StringComparison.Ordinal) ? Guid.Empty.ToString() : m.Value.Contains("int", StringComparison.Ordinal) ? "987654" : "none");
+        var address = Hole()
+            .Replace(path, m => m.Value.Contains("guid", StringComparison.Ordinal) ? Guid.Empty.ToString()
+                : m.Value.Contains("int", StringComparison.Ordinal) ? "987654"
+                : "none");
         using var request = new HttpRequestMessage(new HttpMethod(method), address);
         if (method is "POST" or "PUT")
         {

@@ -17,10 +17,14 @@ public sealed class SampleTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task A_sample_says_its_mean_with_its_interval_and_what_the_guide_says_of_the_leading_names()
     {
-        var sample = (await StudiedAsync("leaf-length", "6 cm", "7 cm", "8 cm"))["samples"]!.AsArray().ShouldHaveSingleItem()!;
+        var sample = (await StudiedAsync("leaf-length", "6 cm", "7 cm", "8 cm"))["samples"]!
+            .AsArray()
+            .ShouldHaveSingleItem()!;
 
         // t for two degrees of freedom 4.303, standard error 1 ÷ √3: 7 ± 2.48.
-        ((string?)sample["words"]).ShouldBe("3 parts, mean 7.0 cm (95 %: 4.5 to 9.5), standard deviation 1, from 6 to 8");
+        ((string?)sample["words"]).ShouldBe(
+            "3 parts, mean 7.0 cm (95 %: 4.5 to 9.5), standard deviation 1, from 6 to 8"
+        );
         sample["values"]!.AsArray().Select(v => (double)v!).ShouldBe([6, 7, 8]);
         sample["against"]!.AsArray().Count.ShouldBeGreaterThan(0);
         ((string?)sample["advice"])!.ShouldNotBeEmpty();
@@ -29,7 +33,9 @@ public sealed class SampleTests(ServerFixture server) : ServerTest(server)
 
     [Fact]
     public async Task A_misplaced_point_is_pointed_out() =>
-        ((string?)(await StudiedAsync("leaf-length", "6.1", "5.8", "64", "6.6", "5.5"))["samples"]![0]!["slip"])!.ShouldStartWith("64 looks like a slip for 6.4: a misplaced point");
+        (
+            (string?)(await StudiedAsync("leaf-length", "6.1", "5.8", "64", "6.6", "5.5"))["samples"]![0]!["slip"]
+        )!.ShouldStartWith("64 looks like a slip for 6.4: a misplaced point");
 
     [Fact]
     public async Task Lengths_and_widths_of_the_same_leaves_offer_their_ratios()
@@ -46,7 +52,10 @@ public sealed class SampleTests(ServerFixture server) : ServerTest(server)
     {
         var path = Client.PathTo(_sheet, "leaf-length");
         var first = await Me.PutAsync(path, Part([], null, "6 cm", "sun", null));
-        var second = await Me.PutAsync(path, Part(["6 cm"], [new { exposure = "sun" }], "11 cm", "shade", Revision(first)));
+        var second = await Me.PutAsync(
+            path,
+            Part(["6 cm"], [new { exposure = "sun" }], "11 cm", "shade", Revision(first))
+        );
         var seen = second["observations"]!.AsArray().ShouldHaveSingleItem()!;
         seen["placeWords"]!.AsArray().Select(w => (string?)w).ShouldBe(["sun", "shade"]);
         seen["exposure"].ShouldBeNull();
@@ -57,27 +66,34 @@ public sealed class SampleTests(ServerFixture server) : ServerTest(server)
         await Me.PostAsync($"/api/plants/{_sheet["plant"]!["id"]}/undo", new { });
         var again = await Me.PostAsync($"/api/plants/{_sheet["plant"]!["id"]}/redo", new { });
         again["observations"]![0]!["placeWords"]!.AsArray().Select(w => (string?)w).ShouldBe(["sun", "shade"]);
-        await Client.ProblemAsync(await Me.TryPutAsync(path, Part(["6 cm", "7 cm"], [new { exposure = "sun" }], "8 cm", "sun", Revision(again))), HttpStatusCode.BadRequest);
+        await Client.ProblemAsync(
+            await Me.TryPutAsync(
+                path,
+                Part(["6 cm", "7 cm"], [new { exposure = "sun" }], "8 cm", "sun", Revision(again))
+            ),
+            HttpStatusCode.BadRequest
+        );
 
         static long Revision(JsonNode sheet) => (long)sheet["observations"]![0]!["revision"]!;
 
-        static object Part(string[] parts, object[]? places, string entry, string exposure, long? expected) => new
-        {
-            finding = "sample",
-            parts,
-            places,
-            entry,
-            certainty = "sure",
-            source = "attached",
-            exposure,
-            expected,
-            states = (string[]?)null,
-            rough = (string?)null,
-            hidden = (string?)null,
-            altered = (string[]?)null,
-            position = (string?)null,
-            note = "",
-        };
+        static object Part(string[] parts, object[]? places, string entry, string exposure, long? expected) =>
+            new
+            {
+                finding = "sample",
+                parts,
+                places,
+                entry,
+                certainty = "sure",
+                source = "attached",
+                exposure,
+                expected,
+                states = (string[]?)null,
+                rough = (string?)null,
+                hidden = (string?)null,
+                altered = (string[]?)null,
+                position = (string?)null,
+                note = "",
+            };
     }
 
     private async Task<JsonNode> StudiedAsync(string character, params string[] parts)

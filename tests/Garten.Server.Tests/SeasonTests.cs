@@ -3,11 +3,11 @@ using System.Text.Json.Nodes;
 
 namespace Garten.Server.Tests;
 
-/// <summary>Grades, the desk of the day, rounds and the year. Today is 20 November 2026.</summary>
+/// <summary>Grades, the desk of the day, trips and the year. Today is 20 November 2026.</summary>
 public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
 {
     [Fact]
-    public async Task A_plant_tells_its_grade_with_its_grounds_and_what_to_come_back_for()
+    public async Task A_plant_tells_its_grade_with_its_reasons_and_what_to_come_back_for()
     {
         var sheet = await Me.TakeAsync("bare twig", "2026-01-12");
         await Me.PutAsync(Client.PathTo(sheet, "bud-arrangement"), Client.Feature(states: ["opposite"]));
@@ -22,13 +22,25 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
     public async Task A_grade_is_overruled_with_a_reason_only_and_the_computed_one_stands_beside_it()
     {
         var plant = (int)(await Me.TakeAsync())["plant"]!["id"]!;
-        await Client.ProblemAsync(await Me.TryPostAsync($"/api/plants/{plant}/grade", new { grade = "confirmed", reason = " " }), HttpStatusCode.BadRequest);
-        var set = await Me.PostAsync($"/api/plants/{plant}/grade", new { grade = "settled", reason = "Known to the warden for years." });
+        await Client.ProblemAsync(
+            await Me.TryPostAsync($"/api/plants/{plant}/grade", new { grade = "confirmed", reason = " " }),
+            HttpStatusCode.BadRequest
+        );
+        var set = await Me.PostAsync(
+            $"/api/plants/{plant}/grade",
+            new { grade = "settled", reason = "Known to the warden for years." }
+        );
         ((string?)set["overrule"]!["grade"]).ShouldBe("settled");
         ((string?)set["overrule"]!["reason"]).ShouldBe("Known to the warden for years.");
         ((string?)set["answer"]!["grade"]!["grade"]).ShouldBe("unplaced");
-        (await Me.PostAsync($"/api/plants/{plant}/grade", new { grade = (string?)null, reason = "Mistaken." }))["overrule"].ShouldBeNull();
-        await Client.ProblemAsync(await Me.TryPostAsync("/api/plants/99999/grade", new { grade = "settled", reason = "x" }), HttpStatusCode.NotFound);
+        (await Me.PostAsync($"/api/plants/{plant}/grade", new { grade = (string?)null, reason = "Mistaken." }))[
+            "overrule"
+        ]
+            .ShouldBeNull();
+        await Client.ProblemAsync(
+            await Me.TryPostAsync("/api/plants/99999/grade", new { grade = "settled", reason = "x" }),
+            HttpStatusCode.NotFound
+        );
     }
 
     [Fact]
@@ -39,12 +51,18 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
         var sheet = await Me.GetAsync($"/api/plants/{tag["id"]}");
         var visit = sheet["visits"]!.AsArray()[^1]!["id"];
         var path = $"/api/plants/{tag["id"]}/visits/{visit}/features/";
-        await Me.PutAsync(path + "leaf-arrangement", Client.Feature(states: ["opposite"], expected: Revision(sheet, visit, "leaf-arrangement")));
+        await Me.PutAsync(
+            path + "leaf-arrangement",
+            Client.Feature(states: ["opposite"], expected: Revision(sheet, visit, "leaf-arrangement"))
+        );
         var before = (string?)(await GradeAsync(tag))["grade"]!;
         before.ShouldBeOneOf("leaning", "settled", "confirmed");
         (await FallsAsync()).ShouldNotContain("TF-001");
         var now = await Me.GetAsync($"/api/plants/{tag["id"]}");
-        await Me.PutAsync(path + "leaf-arrangement", Client.Feature(states: ["alternate"], expected: Revision(now, visit, "leaf-arrangement")));
+        await Me.PutAsync(
+            path + "leaf-arrangement",
+            Client.Feature(states: ["alternate"], expected: Revision(now, visit, "leaf-arrangement"))
+        );
         var fallen = (string?)(await GradeAsync(tag))["grade"]!;
         fallen.ShouldNotBe(before);
         (await FallsAsync()).ShouldContain("TF-001");
@@ -53,10 +71,22 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
-    public async Task What_shows_on_any_day_is_taken_along_once_on_the_first_round_that_comes_by()
+    public async Task What_shows_on_any_day_is_taken_along_once_on_the_first_trip_that_comes_by()
     {
-        var rounds = (await Me.GetAsync("/api/rounds"))["rounds"]!.AsArray();
-        var stops = rounds.SelectMany(r => r!["stops"]!.AsArray().Select(s => (Date: (string)r["date"]!, Plant: (string)s!["plant"]!["tag"]!, Part: (string?)s["need"]!["part"]))).ToArray();
+        var trips = (await Me.GetAsync("/api/trips"))["trips"]!.AsArray();
+        var stops = trips
+            .SelectMany(r =>
+                r!["stops"]!
+                    .AsArray()
+                    .Select(s =>
+                        (
+                            Date: (string)r["date"]!,
+                            Plant: (string)s!["plant"]!["tag"]!,
+                            Part: (string?)s["need"]!["part"]
+                        )
+                    )
+            )
+            .ToArray();
         var anyDay = stops.Where(s => s.Part is null).ToArray();
         anyDay.ShouldNotBeEmpty();
         anyDay.Select(s => s.Plant).ShouldBeUnique();
@@ -78,17 +108,25 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
         // Uphill the spring comes later: fewer are in flower in early May.
         var sites = (await Me.GetAsync("/api/sites")).AsArray();
         var high = sites.MaxBy(s => (double?)s!["elevationM"] ?? 0)!;
-        Part(await Me.GetAsync($"/api/shows?date=2026-05-10&site={high["id"]}"), "flowers")["showing"]!.AsArray().Count
-            .ShouldBeLessThan(flowers["showing"]!.AsArray().Count);
+        Part(await Me.GetAsync($"/api/shows?date=2026-05-10&site={high["id"]}"), "flowers")["showing"]!
+            .AsArray()
+            .Count.ShouldBeLessThan(flowers["showing"]!.AsArray().Count);
 
         var maple = (await Me.GetAsync("/api/plants")).AsArray().First(p => (string?)p!["tag"] == "TF-001")!;
         var own = await Me.GetAsync($"/api/shows?date=2026-05-10&plant={maple["id"]}");
         ((int)own["taxa"]!).ShouldBe(1);
         Part(own, "leaves")["features"]!.AsArray().ShouldContain(f => (bool)f!["recorded"]!);
-        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/shows?date=1990-01-01", UriKind.Relative)), HttpStatusCode.BadRequest);
-        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/shows?site=9999", UriKind.Relative)), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(
+            await Me.Http.GetAsync(new Uri("/api/shows?date=1990-01-01", UriKind.Relative)),
+            HttpStatusCode.BadRequest
+        );
+        await Client.ProblemAsync(
+            await Me.Http.GetAsync(new Uri("/api/shows?site=9999", UriKind.Relative)),
+            HttpStatusCode.NotFound
+        );
 
-        static JsonNode Part(JsonNode shows, string part) => shows["parts"]!.AsArray().Single(p => (string?)p!["part"] == part)!;
+        static JsonNode Part(JsonNode shows, string part) =>
+            shows["parts"]!.AsArray().Single(p => (string?)p!["part"] == part)!;
     }
 
     [Fact]
@@ -101,54 +139,105 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
         today["open"]!.AsArray().Select(n => (string?)n!["need"]!["to"]).ShouldBeInOrder();
         today["open"]!.AsArray().ShouldAllBe(n => (bool)n!["need"]!["open"]!);
         today["unwritten"]!.AsArray().Select(v => (string?)v!["plant"]!["tag"]).ShouldContain(tag);
-        today["grades"]!.AsArray().Sum(g => (int)g!["plants"]!).ShouldBe((await Me.GetAsync("/api/plants")).AsArray().Count);
+        today["grades"]!
+            .AsArray()
+            .Sum(g => (int)g!["plants"]!)
+            .ShouldBe((await Me.GetAsync("/api/plants")).AsArray().Count);
     }
 
     [Fact]
     public async Task Rounds_keep_to_the_days_one_can_go_and_a_day_lost_is_planned_round()
     {
-        var plan = await Me.GetAsync("/api/rounds");
-        var rounds = plan["rounds"]!.AsArray();
-        rounds.Count.ShouldBeGreaterThan(0);
-        rounds.Select(r => DateOnly.Parse((string)r!["date"]!, null).DayOfWeek).ShouldAllBe(d => d == DayOfWeek.Saturday || d == DayOfWeek.Sunday);
-        rounds.Count.ShouldBeGreaterThanOrEqualTo((int)plan["leastPossible"]!);
-        var lost = (string)rounds[0]!["date"]!;
-        var again = await Me.PutAsync("/api/rounds/settings", new { weekdays = new[] { "saturday", "sunday" }, hours = 6, start = (int?)null, lost = new[] { lost } });
-        again["rounds"]!.AsArray().Select(r => (string?)r!["date"]).ShouldNotContain(lost);
-        var calendar = await Me.Http.GetStringAsync(new Uri("/api/rounds/calendar.ics", UriKind.Relative));
-        calendar.Split("BEGIN:VEVENT").Length.ShouldBe(again["rounds"]!.AsArray().Count + 1);
-        await Client.ProblemAsync(await Me.TryPutAsync("/api/rounds/settings", new { weekdays = Array.Empty<string>(), hours = 6, start = (int?)null, lost = Array.Empty<string>() }), HttpStatusCode.BadRequest);
-        await Client.ProblemAsync(await Me.TryPutAsync("/api/rounds/settings", new { weekdays = new[] { "monday" }, hours = 40, start = (int?)null, lost = Array.Empty<string>() }), HttpStatusCode.BadRequest);
+        var plan = await Me.GetAsync("/api/trips");
+        var trips = plan["trips"]!.AsArray();
+        trips.Count.ShouldBeGreaterThan(0);
+        trips
+            .Select(r => DateOnly.Parse((string)r!["date"]!, null).DayOfWeek)
+            .ShouldAllBe(d => d == DayOfWeek.Saturday || d == DayOfWeek.Sunday);
+        trips.Count.ShouldBeGreaterThanOrEqualTo((int)plan["leastPossible"]!);
+        var lost = (string)trips[0]!["date"]!;
+        var again = await Me.PutAsync(
+            "/api/trips/settings",
+            new
+            {
+                weekdays = new[] { "saturday", "sunday" },
+                hours = 6,
+                start = (int?)null,
+                lost = new[] { lost },
+            }
+        );
+        again["trips"]!.AsArray().Select(r => (string?)r!["date"]).ShouldNotContain(lost);
+        var calendar = await Me.Http.GetStringAsync(new Uri("/api/trips/calendar.ics", UriKind.Relative));
+        calendar.Split("BEGIN:VEVENT").Length.ShouldBe(again["trips"]!.AsArray().Count + 1);
+        await Client.ProblemAsync(
+            await Me.TryPutAsync(
+                "/api/trips/settings",
+                new
+                {
+                    weekdays = Array.Empty<string>(),
+                    hours = 6,
+                    start = (int?)null,
+                    lost = Array.Empty<string>(),
+                }
+            ),
+            HttpStatusCode.BadRequest
+        );
+        await Client.ProblemAsync(
+            await Me.TryPutAsync(
+                "/api/trips/settings",
+                new
+                {
+                    weekdays = new[] { "monday" },
+                    hours = 40,
+                    start = (int?)null,
+                    lost = Array.Empty<string>(),
+                }
+            ),
+            HttpStatusCode.BadRequest
+        );
     }
 
     [Fact]
     public async Task What_was_sought_thoroughly_stays_until_something_changes()
     {
-        var quick = await Me.GetAsync("/api/rounds");
-        var sought = await Me.PostAsync("/api/rounds/seek", new { });
-        sought["rounds"]!.AsArray().Count.ShouldBeLessThanOrEqualTo(quick["rounds"]!.AsArray().Count);
+        var quick = await Me.GetAsync("/api/trips");
+        var sought = await Me.PostAsync("/api/trips/seek", new { });
+        sought["trips"]!.AsArray().Count.ShouldBeLessThanOrEqualTo(quick["trips"]!.AsArray().Count);
         ((int)sought["leastPossible"]!).ShouldBeGreaterThanOrEqualTo((int)quick["leastPossible"]!);
         ((bool)quick["sought"]!).ShouldBeFalse();
         ((bool)sought["sought"]!).ShouldBeTrue();
-        (await Me.GetAsync("/api/rounds")).ToJsonString().ShouldBe(sought.ToJsonString());
+        (await Me.GetAsync("/api/trips")).ToJsonString().ShouldBe(sought.ToJsonString());
 
         // Who accepts lines has the same as the last of them.
-        using HttpRequestMessage request = new(HttpMethod.Post, "/api/rounds/seek");
+        using HttpRequestMessage request = new(HttpMethod.Post, "/api/trips/seek");
         request.Headers.Accept.ParseAdd("application/x-ndjson");
         using var response = await Me.Http.SendAsync(request, TestContext.Current.CancellationToken);
-        var lines = (await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).Split('\n', StringSplitOptions.RemoveEmptyEntries);
+        var lines = (await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).Split(
+            '\n',
+            StringSplitOptions.RemoveEmptyEntries
+        );
         JsonNode.Parse(lines[^1])!["answer"]!.ToJsonString().ShouldBe(sought.ToJsonString());
 
-        var fewerHours = await Me.PutAsync("/api/rounds/settings", new { weekdays = new[] { "saturday", "sunday" }, hours = 4, start = (int?)null, lost = Array.Empty<string>() });
+        var fewerHours = await Me.PutAsync(
+            "/api/trips/settings",
+            new
+            {
+                weekdays = new[] { "saturday", "sunday" },
+                hours = 4,
+                start = (int?)null,
+                lost = Array.Empty<string>(),
+            }
+        );
         ((bool)fewerHours["sought"]!).ShouldBeFalse();
-        fewerHours["rounds"]!.AsArray().ShouldAllBe(r => (double)r!["minutes"]! <= 240 + 1e-6);
+        fewerHours["trips"]!.AsArray().ShouldAllBe(r => (double)r!["minutes"]! <= 240 + 1e-6);
     }
 
     [Fact]
     public async Task The_year_of_a_high_site_comes_later()
     {
         var sites = (await Me.GetAsync("/api/sites")).AsArray();
-        async Task<JsonNode> YearAsync(string site) => await Me.GetAsync($"/api/year?site={sites.Single(s => (string?)s!["name"] == site)!["id"]}");
+        async Task<JsonNode> YearAsync(string site) =>
+            await Me.GetAsync($"/api/year?site={sites.Single(s => (string?)s!["name"] == site)!["id"]}");
 
         // 740 m above the reference place 24.3 days, 0.0188° north 0.1, 0.035° east less than a tenth.
         var high = await YearAsync("Ridge Burn");
@@ -159,16 +248,28 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
         var cirque = await YearAsync("Upper Cirque");
         ((double)cirque["delay"]!).ShouldBe(34.9, 0.11);
         From(cirque).ShouldBe(156);
-        await Client.ProblemAsync(await Me.Http.GetAsync(new Uri("/api/year?site=999", UriKind.Relative)), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(
+            await Me.Http.GetAsync(new Uri("/api/year?site=999", UriKind.Relative)),
+            HttpStatusCode.NotFound
+        );
 
-        static int From(JsonNode year) => (int)year["rows"]!.AsArray().First(r => (string?)r!["taxon"]!["id"] == "acer-macrophyllum")!["seasons"]!.AsArray()
-            .First(s => (string?)s!["phase"] == "flower")!["from"]!["number"]!;
+        static int From(JsonNode year) =>
+            (int)
+                year["rows"]!.AsArray().First(r => (string?)r!["taxon"]!["id"] == "acer-macrophyllum")!["seasons"]!
+                    .AsArray()
+                    .First(s => (string?)s!["phase"] == "flower")!["from"]!["number"]!;
     }
 
-    private static long? Revision(JsonNode sheet, JsonNode? visit, string character) => (long?)sheet["observations"]!.AsArray()
-        .FirstOrDefault(o => (string?)o!["character"] == character && (int)o["visit"]! == (int)visit!)?["revision"];
+    private static long? Revision(JsonNode sheet, JsonNode? visit, string character) =>
+        (long?)
+            sheet["observations"]!
+                .AsArray()
+                .FirstOrDefault(o => (string?)o!["character"] == character && (int)o["visit"]! == (int)visit!)
+                ?["revision"];
 
-    private async Task<JsonNode> GradeAsync(JsonNode tag) => (await Me.GetAsync($"/api/plants/{tag["id"]}/grade"))["answer"]!["grade"]!;
+    private async Task<JsonNode> GradeAsync(JsonNode tag) =>
+        (await Me.GetAsync($"/api/plants/{tag["id"]}/grade"))["answer"]!["grade"]!;
 
-    private async Task<string[]> FallsAsync() => [.. (await Me.GetAsync("/api/today"))["falls"]!.AsArray().Select(f => (string)f!["plant"]!["tag"]!)];
+    private async Task<string[]> FallsAsync() =>
+        [.. (await Me.GetAsync("/api/today"))["falls"]!.AsArray().Select(f => (string)f!["plant"]!["tag"]!)];
 }

@@ -13,10 +13,40 @@ public sealed class SensitiveDemoTests
 
     private static readonly string[] Paths =
     [
-        "/api/plants", "/api/today", "/api/rounds", "/api/records?take=200", "/api/records?text=leaf", "/api/records?site=5&take=200", "/api/records?person=3&take=200", "/api/map", "/api/year", "/api/year?site=5",
-        "/api/shows?site=5", "/api/figures", "/api/figures?site=4&year=2026", "/api/figures/not-seen?site=5", "/api/figures/changes?before=2025&after=2026", "/api/counts?take=100", "/api/counts/years",
-        "/api/finds?take=200", "/api/finds?text=calypso", "/api/finds?site=4&take=200", "/api/finds/summary", "/api/finds/summary?site=4", "/api/finds/summary?text=fritillaria", "/api/finds/map", "/api/finds/map?taxon=liliaceae",
-        "/api/report", "/api/report?site=5&year=2026", "/api/labels", "/api/checklist?site=5", "/api/sites", "/api/map.geojson", "/api/map.gpx", "/api/counts/calendar.ics", "/api/rounds/calendar.ics",
+        "/api/plants",
+        "/api/today",
+        "/api/trips",
+        "/api/records?take=200",
+        "/api/records?text=leaf",
+        "/api/records?site=5&take=200",
+        "/api/records?person=3&take=200",
+        "/api/map",
+        "/api/year",
+        "/api/year?site=5",
+        "/api/shows?site=5",
+        "/api/statistics",
+        "/api/statistics?site=4&year=2026",
+        "/api/statistics/not-seen?site=5",
+        "/api/statistics/changes?before=2025&after=2026",
+        "/api/counts?take=100",
+        "/api/counts/years",
+        "/api/finds?take=200",
+        "/api/finds?text=calypso",
+        "/api/finds?site=4&take=200",
+        "/api/finds/summary",
+        "/api/finds/summary?site=4",
+        "/api/finds/summary?text=fritillaria",
+        "/api/finds/map",
+        "/api/finds/map?taxon=liliaceae",
+        "/api/report",
+        "/api/report?site=5&year=2026",
+        "/api/labels",
+        "/api/checklist?site=5",
+        "/api/sites",
+        "/api/map.geojson",
+        "/api/map.gpx",
+        "/api/counts/calendar.ics",
+        "/api/trips/calendar.ics",
     ];
 
     [Fact]
@@ -26,23 +56,35 @@ public sealed class SensitiveDemoTests
         await using var bare = await RunningServer.StartAsync(demo: true);
         var gone = await WithoutSensitiveAsync(bare.Services.GetRequiredService<NpgsqlDataSource>());
         gone.ShouldBeGreaterThanOrEqualTo(3, "the colony of the demo");
-        using Client reader = new(whole.Address), other = new(bare.Address);
+        using Client reader = new(whole.Address),
+            other = new(bare.Address);
         await reader.BeAsync("reader");
         await other.BeAsync("reader");
         List<string> paths = [.. Paths];
         foreach (var plant in (await other.GetAsync("/api/plants")).AsArray())
         {
-            paths.AddRange(((string[])["", "/care", "/grade", "/photos", "/request", "/see-one?taxon=acer"]).Select(p => $"/api/plants/{plant!["id"]}{p}"));
+            paths.AddRange(
+                ((string[])["", "/care", "/grade", "/photos", "/request", "/see-one?taxon=acer"]).Select(p =>
+                    $"/api/plants/{plant!["id"]}{p}"
+                )
+            );
             paths.Add($"/api/shows?plant={plant!["id"]}");
         }
 
-        paths.AddRange((await other.GetAsync("/api/counts?take=100"))["sheets"]!.AsArray().SelectMany(s => (string[])[$"/api/counts/{s!["id"]}", $"/api/counts/{s["id"]}/watched"]));
+        paths.AddRange(
+            (await other.GetAsync("/api/counts?take=100"))["sheets"]!
+                .AsArray()
+                .SelectMany(s => (string[])[$"/api/counts/{s!["id"]}", $"/api/counts/{s["id"]}/watched"])
+        );
         foreach (var path in paths)
         {
             Plain(await TextAsync(reader, path)).ShouldBe(Plain(await TextAsync(other, path)), path);
         }
 
-        (await TextAsync(reader, "/api/records")).ShouldContain("calypso-bulbosa", customMessage: "that it grows in a square is told");
+        (await TextAsync(reader, "/api/records")).ShouldContain(
+            "calypso-bulbosa",
+            customMessage: "that it grows in a square is told"
+        );
     }
 
     /// <summary>Takes away what is hidden from a reader, as though it had never been recorded.</summary>
@@ -70,7 +112,8 @@ public sealed class SensitiveDemoTests
             delete from plant where id in (select id from gone);
             set session_replication_role = default;
             """,
-            connection);
+            connection
+        );
         await removal.ExecuteNonQueryAsync();
         await using var count = new NpgsqlCommand("select count(*)::int from gone", connection);
         return (int)(await count.ExecuteScalarAsync())!;

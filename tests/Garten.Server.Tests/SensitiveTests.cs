@@ -16,8 +16,31 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
     {
         await base.InitializeAsync();
         _sheet = await Me.TakeAsync(Secret, "2026-04-09");
-        await Me.PostAsync($"{Plant}/determinations", new { request = Guid.NewGuid(), taxon = "calypso-bulbosa", qualifier = "none", origin = "wild", date = "2026-04-09", remarks = Secret });
-        await Me.PostAsync($"{Plant}/threats", new { kind = "digging", note = Secret, seenOn = "2026-04-09", told = "", toldOn = (string?)null, outcome = "", settledOn = (string?)null });
+        await Me.PostAsync(
+            $"{Plant}/determinations",
+            new
+            {
+                request = Guid.NewGuid(),
+                taxon = "calypso-bulbosa",
+                qualifier = "none",
+                origin = "wild",
+                date = "2026-04-09",
+                remarks = Secret,
+            }
+        );
+        await Me.PostAsync(
+            $"{Plant}/threats",
+            new
+            {
+                kind = "digging",
+                note = Secret,
+                seenOn = "2026-04-09",
+                told = "",
+                toldOn = (string?)null,
+                outcome = "",
+                settledOn = (string?)null,
+            }
+        );
     }
 
     [Theory]
@@ -29,12 +52,36 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         await (who == "reader" ? other.BeAsync("reader") : other.BeAsync(3));
         ((bool)(await other.GetAsync("/api/session"))["seesSensitive"]!).ShouldBeFalse();
         var tag = (string)_sheet["plant"]!["tag"]!;
-        foreach (var path in new[]
-        {
-            "/api/plants", "/api/today", "/api/rounds", "/api/rounds/calendar.ics", "/api/records?take=200", "/api/records?text=culvert", "/api/records?site=1", "/api/records.csv",
-            $"/api/records.csv?text={tag}", "/api/map", "/api/map.gpx", "/api/map.geojson", "/api/year", "/api/shows?site=1", "/api/figures",
-            "/api/finds?take=200", "/api/finds?text=culvert", $"/api/finds?text={tag}", "/api/finds.csv", "/api/report", "/api/report?site=1", "/api/labels", "/api/checklist?site=1", "/api/figures/not-seen?site=1", "/api/figures/changes?before=2025&after=2026",
-        })
+        foreach (
+            var path in new[]
+            {
+                "/api/plants",
+                "/api/today",
+                "/api/trips",
+                "/api/trips/calendar.ics",
+                "/api/records?take=200",
+                "/api/records?text=culvert",
+                "/api/records?site=1",
+                "/api/records.csv",
+                $"/api/records.csv?text={tag}",
+                "/api/map",
+                "/api/map.gpx",
+                "/api/map.geojson",
+                "/api/year",
+                "/api/shows?site=1",
+                "/api/statistics",
+                "/api/finds?take=200",
+                "/api/finds?text=culvert",
+                $"/api/finds?text={tag}",
+                "/api/finds.csv",
+                "/api/report",
+                "/api/report?site=1",
+                "/api/labels",
+                "/api/checklist?site=1",
+                "/api/statistics/not-seen?site=1",
+                "/api/statistics/changes?before=2025&after=2026",
+            }
+        )
         {
             var text = await (await other.Http.GetAsync(new Uri(path, UriKind.Relative))).Content.ReadAsStringAsync();
             text.ShouldNotContain("culvert", customMessage: path);
@@ -42,44 +89,78 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         }
 
         // It is refused in the very words used for a plant that is not there.
-        var absent = await Client.ProblemAsync(await other.Http.GetAsync(new Uri("/api/plants/987654", UriKind.Relative)), HttpStatusCode.NotFound);
+        var absent = await Client.ProblemAsync(
+            await other.Http.GetAsync(new Uri("/api/plants/987654", UriKind.Relative)),
+            HttpStatusCode.NotFound
+        );
         foreach (var path in new[] { Plant, $"{Plant}/grade", $"{Plant}/care", $"{Plant}/photos", $"{Plant}/request" })
         {
-            var hidden = await Client.ProblemAsync(await other.Http.GetAsync(new Uri(path, UriKind.Relative)), HttpStatusCode.NotFound);
+            var hidden = await Client.ProblemAsync(
+                await other.Http.GetAsync(new Uri(path, UriKind.Relative)),
+                HttpStatusCode.NotFound
+            );
             ((string?)hidden["detail"]).ShouldBe((string?)absent["detail"], path);
         }
 
         // That the species is there at all is told, with the square alone.
-        var told = (await other.GetAsync("/api/records"))["withheld"]!.AsArray().Single(w => (string?)w!["taxon"]!["id"] == "calypso-bulbosa" && (double)w["place"]!["longitude"]! < -123.7)!;
+        var told = (await other.GetAsync("/api/records"))["withheld"]!
+            .AsArray()
+            .Single(w =>
+                (string?)w!["taxon"]!["id"] == "calypso-bulbosa" && (double)w["place"]!["longitude"]! < -123.7
+            )!;
         ((double)told["place"]!["latitude"]!).ShouldBe(45.05, 0.06);
         ((double)told["place"]!["uncertaintyM"]!).ShouldBeGreaterThan(5000);
         ((int)told["year"]!).ShouldBe(2026);
-        (await other.GetAsync("/api/records?site=1"))["withheld"]!.AsArray().ShouldBeEmpty("choosing by place would tell the place");
+        (await other.GetAsync("/api/records?site=1"))["withheld"]!
+            .AsArray()
+            .ShouldBeEmpty("choosing by place would tell the place");
     }
 
     [Fact]
     public async Task The_archive_that_leaves_the_house_holds_the_square_and_nothing_of_the_plant()
     {
-        var kept = ArchiveReader.Read(await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip", UriKind.Relative)));
+        var kept = ArchiveReader.Read(
+            await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip", UriKind.Relative))
+        );
         var cells = kept.Tables.SelectMany(t => t.Rows).SelectMany(r => r.Values).ToHashSet();
         cells.ShouldNotContain((string)_sheet["plant"]!["tag"]!);
         cells.ShouldNotContain(Secret);
         cells.ShouldContain("Calypso bulbosa (L.) Oakes");
-        var told = kept.Tables.SelectMany(t => t.Rows).Where(r => r.Values.Any(v => v.StartsWith("withheld:calypso", StringComparison.Ordinal))).ToList();
+        var told = kept
+            .Tables.SelectMany(t => t.Rows)
+            .Where(r => r.Values.Any(v => v.StartsWith("withheld:calypso", StringComparison.Ordinal)))
+            .ToList();
         told.ShouldNotBeEmpty();
-        told.ShouldAllBe(r => !r.Values.Contains("2026-04-09") && !r.Values.Contains("J. Adeyemi") && !r.Values.Contains("Millrace Bottom"));
-        var exact = ArchiveReader.Read(await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative)));
+        told.ShouldAllBe(r =>
+            !r.Values.Contains("2026-04-09")
+            && !r.Values.Contains("J. Adeyemi")
+            && !r.Values.Contains("Millrace Bottom")
+        );
+        var exact = ArchiveReader.Read(
+            await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative))
+        );
         exact.Tables.SelectMany(t => t.Rows).SelectMany(r => r.Values).ShouldContain((string)_sheet["plant"]!["tag"]!);
     }
 
     [Fact]
     public async Task How_the_year_runs_does_not_tell_the_day_it_was_seen_in_flower()
     {
-        await Me.PostAsync($"{Plant}/visits", new { date = "2026-04-20", stage = "mature", sex = (string?)null, parts = new[] { "leaves", "flowers" }, altered = Array.Empty<string>(), note = "" });
-        (await Me.GetAsync("/api/today"))["yearGrounds"]!.ToJsonString().ShouldContain("Calypso bulbosa");
+        await Me.PostAsync(
+            $"{Plant}/visits",
+            new
+            {
+                date = "2026-04-20",
+                stage = "mature",
+                sex = (string?)null,
+                parts = new[] { "leaves", "flowers" },
+                altered = Array.Empty<string>(),
+                note = "",
+            }
+        );
+        (await Me.GetAsync("/api/today"))["yearReasons"]!.ToJsonString().ShouldContain("Calypso bulbosa");
         using var reader = new Client(Address);
         await reader.BeAsync("reader");
-        (await reader.GetAsync("/api/today"))["yearGrounds"]!.ToJsonString().ShouldNotContain("Calypso");
+        (await reader.GetAsync("/api/today"))["yearReasons"]!.ToJsonString().ShouldNotContain("Calypso");
     }
 
     [Fact]
@@ -92,7 +173,9 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         await reader.GetAsync(path);
         await Me.PutAsync($"{Plant}/colony/{beside["plant"]!["id"]}", new { });
         await Client.ProblemAsync(await reader.Http.GetAsync(new Uri(path, UriKind.Relative)), HttpStatusCode.NotFound);
-        (await Me.Http.DeleteAsync(new Uri($"{Plant}/colony/{beside["plant"]!["id"]}", UriKind.Relative))).EnsureSuccessStatusCode();
+        (
+            await Me.Http.DeleteAsync(new Uri($"{Plant}/colony/{beside["plant"]!["id"]}", UriKind.Relative))
+        ).EnsureSuccessStatusCode();
         await reader.GetAsync(path);
     }
 
@@ -103,21 +186,53 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         await stranger.BeAsync(3);
         var threat = (int)(await Me.GetAsync($"{Plant}/care"))["threats"]![0]!["id"]!;
         await Client.ProblemAsync(
-            await stranger.TryPutAsync($"/api/threats/{threat}", new { content = new { kind = "other", note = "gone", seenOn = "2026-04-09", told = "", toldOn = (string?)null, outcome = "done", settledOn = "2026-05-01" }, expected = 1 }), HttpStatusCode.NotFound);
+            await stranger.TryPutAsync(
+                $"/api/threats/{threat}",
+                new
+                {
+                    content = new
+                    {
+                        kind = "other",
+                        note = "gone",
+                        seenOn = "2026-04-09",
+                        told = "",
+                        toldOn = (string?)null,
+                        outcome = "done",
+                        settledOn = "2026-05-01",
+                    },
+                    expected = 1,
+                }
+            ),
+            HttpStatusCode.NotFound
+        );
         ((string?)(await Me.GetAsync($"{Plant}/care"))["threats"]![0]!["content"]!["note"]).ShouldBe(Secret);
 
         var photo = Guid.NewGuid();
         await Me.PostAsync($"/api/photos/samples/1?id={photo}", new { });
         await stranger.GetAsync($"/api/photos/{photo}");
-        await Me.PostAsync($"/api/photos/{photo}/uses", new
-        {
-            plant = (int)_sheet["plant"]!["id"]!,
-            visit = (int)_sheet["visits"]![0]!["id"]!,
-            features = new[] { new { character = "leaf-length", state = (string?)null, entry = "4 cm" } },
-        });
+        await Me.PostAsync(
+            $"/api/photos/{photo}/uses",
+            new
+            {
+                plant = (int)_sheet["plant"]!["id"]!,
+                visit = (int)_sheet["visits"]![0]!["id"]!,
+                features = new[]
+                {
+                    new
+                    {
+                        character = "leaf-length",
+                        state = (string?)null,
+                        entry = "4 cm",
+                    },
+                },
+            }
+        );
         foreach (var path in new[] { $"/api/photos/{photo}", $"/api/photos/{photo}/file" })
         {
-            await Client.ProblemAsync(await stranger.Http.GetAsync(new Uri(path, UriKind.Relative)), HttpStatusCode.NotFound);
+            await Client.ProblemAsync(
+                await stranger.Http.GetAsync(new Uri(path, UriKind.Relative)),
+                HttpStatusCode.NotFound
+            );
         }
     }
 
@@ -126,21 +241,63 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
     {
         using var stranger = new Client(Address);
         await stranger.BeAsync(3);
-        var begun = await stranger.PostAsync("/api/counts", new
-        {
-            request = Guid.NewGuid(),
-            safe = true,
-            content = new { site = 1, date = "2026-05-01", protocol = "walkThrough", plots = 1, plotAreaM2 = (double?)null, lengthM = (double?)null, started = (string?)null, ended = (string?)null, companions = "", weather = "", note = "" },
-        });
-        var own = await stranger.PostAsync($"/api/counts/{begun["sheet"]!["id"]}/lines", new { plot = 1, text = "Calypso bulbosa 2", taxon = (string?)null, origin = "wild" });
+        var begun = await stranger.PostAsync(
+            "/api/counts",
+            new
+            {
+                request = Guid.NewGuid(),
+                safe = true,
+                content = new
+                {
+                    site = 1,
+                    date = "2026-05-01",
+                    protocol = "walkThrough",
+                    plots = 1,
+                    plotAreaM2 = (double?)null,
+                    lengthM = (double?)null,
+                    started = (string?)null,
+                    ended = (string?)null,
+                    companions = "",
+                    weather = "",
+                    note = "",
+                },
+            }
+        );
+        var own = await stranger.PostAsync(
+            $"/api/counts/{begun["sheet"]!["id"]}/lines",
+            new
+            {
+                plot = 1,
+                text = "Calypso bulbosa 2",
+                taxon = (string?)null,
+                origin = "wild",
+            }
+        );
         ((string?)own["lines"]![0]!["line"]!["taxon"]).ShouldBe("calypso-bulbosa");
         await stranger.PostAsync($"/api/count-lines/{own["lines"]![0]!["line"]!["id"]}/one-more", new { });
 
-        var meadow = (await Me.GetAsync("/api/counts"))["sheets"]!.AsArray().Single(c => (string?)c!["siteName"] == "Quarry Bald" && (string?)c["content"]!["protocol"] == "quadrats")!;
+        var meadow = (await Me.GetAsync("/api/counts"))["sheets"]!
+            .AsArray()
+            .Single(c => (string?)c!["siteName"] == "Quarry Bald" && (string?)c["content"]!["protocol"] == "quadrats")!;
         var lines = (await Me.GetAsync($"/api/counts/{meadow["id"]}"))["lines"]!.AsArray();
         var hidden = (int)lines.First(l => (string?)l!["line"]!["taxon"] == "fritillaria-affinis")!["line"]!["id"]!;
-        await Client.ProblemAsync(await stranger.TryPutAsync($"/api/count-lines/{hidden}", new { amount = 1.0, origin = "wild", note = "", expected = 0 }), HttpStatusCode.NotFound);
-        await Client.ProblemAsync(await stranger.Http.DeleteAsync(new Uri($"/api/count-lines/{hidden}", UriKind.Relative)), HttpStatusCode.NotFound);
+        await Client.ProblemAsync(
+            await stranger.TryPutAsync(
+                $"/api/count-lines/{hidden}",
+                new
+                {
+                    amount = 1.0,
+                    origin = "wild",
+                    note = "",
+                    expected = 0,
+                }
+            ),
+            HttpStatusCode.NotFound
+        );
+        await Client.ProblemAsync(
+            await stranger.Http.DeleteAsync(new Uri($"/api/count-lines/{hidden}", UriKind.Relative)),
+            HttpStatusCode.NotFound
+        );
     }
 
     [Fact]
@@ -152,9 +309,15 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         (await TextAsync(Me, "/api/records.csv?exact=true")).ShouldContain("culvert");
         using var reader = new Client(Address);
         await reader.BeAsync("reader");
-        var refused = await Client.ProblemAsync(await reader.Http.GetAsync(new Uri("/api/records.csv?exact=true", UriKind.Relative)), HttpStatusCode.Forbidden);
+        var refused = await Client.ProblemAsync(
+            await reader.Http.GetAsync(new Uri("/api/records.csv?exact=true", UriKind.Relative)),
+            HttpStatusCode.Forbidden
+        );
         ((string?)refused["detail"])!.ShouldContain("a steward trusts");
-        await Client.ProblemAsync(await reader.Http.GetAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative)), HttpStatusCode.Forbidden);
+        await Client.ProblemAsync(
+            await reader.Http.GetAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative)),
+            HttpStatusCode.Forbidden
+        );
     }
 
     [Fact]
@@ -164,7 +327,18 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         await own.BeAsync(3);
         var sheet = await own.TakeAsync("a single leaf in the moss", "2026-02-01");
         var path = $"/api/plants/{sheet["plant"]!["id"]}";
-        await own.PostAsync($"{path}/determinations", new { request = Guid.NewGuid(), taxon = "calypso-bulbosa", qualifier = "none", origin = "wild", date = "2026-02-01", remarks = "" });
+        await own.PostAsync(
+            $"{path}/determinations",
+            new
+            {
+                request = Guid.NewGuid(),
+                taxon = "calypso-bulbosa",
+                qualifier = "none",
+                origin = "wild",
+                date = "2026-02-01",
+                remarks = "",
+            }
+        );
         ((string?)(await own.GetAsync(path))["determinations"]![0]!["taxon"]).ShouldBe("calypso-bulbosa");
         using var reader = new Client(Address);
         await reader.BeAsync("reader");
@@ -185,30 +359,69 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
             ((int)sheet["lines"]!).ShouldBe(view["lines"]!.AsArray().Count);
         }
 
-        ((int)sheets.Sum(s => (int)s!["lines"]!)).ShouldBeLessThan((await Me.GetAsync("/api/counts"))["sheets"]!.AsArray().Sum(s => (int)s!["lines"]!));
-        var figures = await reader.GetAsync("/api/figures");
-        ((bool)figures["partial"]!).ShouldBeTrue();
-        figures.ToJsonString().ShouldNotContain("fritillaria");
-        ((bool)(await Me.GetAsync("/api/figures"))["partial"]!).ShouldBeFalse();
+        ((int)sheets.Sum(s => (int)s!["lines"]!)).ShouldBeLessThan(
+            (await Me.GetAsync("/api/counts"))["sheets"]!.AsArray().Sum(s => (int)s!["lines"]!)
+        );
+        var statistics = await reader.GetAsync("/api/statistics");
+        ((bool)statistics["partial"]!).ShouldBeTrue();
+        statistics.ToJsonString().ShouldNotContain("fritillaria");
+        ((bool)(await Me.GetAsync("/api/statistics"))["partial"]!).ShouldBeFalse();
     }
 
     [Fact]
     public async Task A_surveyor_who_may_not_know_enters_a_name_that_stands_hidden_and_neither_is_told_nor_lost()
     {
-        var begun = await Me.PostAsync("/api/counts", new
-        {
-            request = Guid.NewGuid(),
-            safe = true,
-            content = new { site = 1, date = "2026-05-03", protocol = "quadrats", plots = 1, plotAreaM2 = 4.0, lengthM = (double?)null, started = (string?)null, ended = (string?)null, companions = "", weather = "", note = "" },
-        });
+        var begun = await Me.PostAsync(
+            "/api/counts",
+            new
+            {
+                request = Guid.NewGuid(),
+                safe = true,
+                content = new
+                {
+                    site = 1,
+                    date = "2026-05-03",
+                    protocol = "quadrats",
+                    plots = 1,
+                    plotAreaM2 = 4.0,
+                    lengthM = (double?)null,
+                    started = (string?)null,
+                    ended = (string?)null,
+                    companions = "",
+                    weather = "",
+                    note = "",
+                },
+            }
+        );
         var path = $"/api/counts/{begun["sheet"]!["id"]}";
-        await Me.PostAsync($"{path}/lines", new { plot = 1, text = "Calypso bulbosa 5%", taxon = (string?)null, origin = "wild" });
+        await Me.PostAsync(
+            $"{path}/lines",
+            new
+            {
+                plot = 1,
+                text = "Calypso bulbosa 5%",
+                taxon = (string?)null,
+                origin = "wild",
+            }
+        );
         using var stranger = new Client(Address);
         await stranger.BeAsync(3);
         (await stranger.GetAsync(path))["lines"]!.AsArray().ShouldBeEmpty();
-        var own = await stranger.PostAsync($"{path}/lines", new { plot = 1, text = "Calypso bulbosa 10%", taxon = (string?)null, origin = "wild" });
+        var own = await stranger.PostAsync(
+            $"{path}/lines",
+            new
+            {
+                plot = 1,
+                text = "Calypso bulbosa 10%",
+                taxon = (string?)null,
+                origin = "wild",
+            }
+        );
         ((double)own["lines"]!.AsArray().ShouldHaveSingleItem()!["line"]!["amount"]!).ShouldBe(10);
-        (await Me.GetAsync(path))["lines"]!.AsArray().Select(l => (double)l!["line"]!["amount"]!).ShouldBe([5, 10], ignoreOrder: true);
+        (await Me.GetAsync(path))["lines"]!
+            .AsArray()
+            .Select(l => (double)l!["line"]!["amount"]!)
+            .ShouldBe([5, 10], ignoreOrder: true);
     }
 
     [Fact]
@@ -238,31 +451,84 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
         var id = (int)_sheet["plant"]!["id"]!;
         var visit = (int)_sheet["visits"]![0]!["id"]!;
         var tag = (string)_sheet["plant"]!["tag"]!;
-        string[] spellings = [$"{id}", $"+{id}", $"%2B{id}", $"%20{id}", $"{id}%20", $"{id}%09", $"0{id}", $"00{id}", $"{id}.0", $"{id}%00", $"0x{id:x}", $"%30{id}", $"{id:N0}%2C"];
+        string[] spellings =
+        [
+            $"{id}",
+            $"+{id}",
+            $"%2B{id}",
+            $"%20{id}",
+            $"{id}%20",
+            $"{id}%09",
+            $"0{id}",
+            $"00{id}",
+            $"{id}.0",
+            $"{id}%00",
+            $"0x{id:x}",
+            $"%30{id}",
+            $"{id:N0}%2C",
+        ];
         using var reader = new Client(Address);
         await reader.BeAsync("reader");
         using var stranger = new Client(Address);
         await stranger.BeAsync(3);
         var mine = (int)(await stranger.TakeAsync("my own"))["plant"]!["id"]!;
         var before = await Me.GetAsync(Plant);
-        foreach (var (method, path) in RoleMatrixTests.EndpointsOf(Services).Where(e => e.Path.Contains("{plant:int}", StringComparison.Ordinal) || e.Path.Contains("{other:int}", StringComparison.Ordinal)))
+        foreach (
+            var (method, path) in RoleMatrixTests
+                .EndpointsOf(Services)
+                .Where(e =>
+                    e.Path.Contains("{plant:int}", StringComparison.Ordinal)
+                    || e.Path.Contains("{other:int}", StringComparison.Ordinal)
+                )
+        )
         {
             foreach (var spelling in spellings)
             {
-                foreach (var whole in new[] { path.Replace("{plant:int}", spelling, StringComparison.Ordinal).Replace("{other:int}", $"{mine}", StringComparison.Ordinal), path.Replace("{plant:int}", $"{mine}", StringComparison.Ordinal).Replace("{other:int}", spelling, StringComparison.Ordinal) }.Where(p => p.Contains(spelling, StringComparison.Ordinal)))
-                {
-                    var at = whole.Replace("{visit:int}", $"{visit}", StringComparison.Ordinal).Replace("{character}", "margin", StringComparison.Ordinal).Replace("{determination:int}", "1", StringComparison.Ordinal);
-                    foreach (var (client, asked) in new[] { (reader, method == "GET"), (stranger, true) }.Where(c => c.Item2))
+                foreach (
+                    var whole in new[]
                     {
-                        using var message = new HttpRequestMessage(new HttpMethod(method), at + (method == "DELETE" && at.Contains("/features/", StringComparison.Ordinal) ? "?expected=1" : method == "GET" && at.EndsWith("see-one", StringComparison.Ordinal) ? "?taxon=acer" : "?stand=1&taken=0"));
+                        path.Replace("{plant:int}", spelling, StringComparison.Ordinal)
+                            .Replace("{other:int}", $"{mine}", StringComparison.Ordinal),
+                        path.Replace("{plant:int}", $"{mine}", StringComparison.Ordinal)
+                            .Replace("{other:int}", spelling, StringComparison.Ordinal),
+                    }.Where(p => p.Contains(spelling, StringComparison.Ordinal))
+                )
+                {
+                    var at = whole
+                        .Replace("{visit:int}", $"{visit}", StringComparison.Ordinal)
+                        .Replace("{character}", "margin", StringComparison.Ordinal)
+                        .Replace("{determination:int}", "1", StringComparison.Ordinal);
+                    foreach (
+                        var (client, asked) in new[] { (reader, method == "GET"), (stranger, true) }.Where(c => c.Item2)
+                    )
+                    {
+                        using var message = new HttpRequestMessage(
+                            new HttpMethod(method),
+                            at
+                                + (
+                                    method == "DELETE" && at.Contains("/features/", StringComparison.Ordinal)
+                                        ? "?expected=1"
+                                    : method == "GET" && at.EndsWith("see-one", StringComparison.Ordinal)
+                                        ? "?taxon=acer"
+                                    : "?stand=1&taken=0"
+                                )
+                        );
                         if (method != "GET")
                         {
-                            message.Content = new StringContent(BodyFor(at), System.Text.Encoding.UTF8, "application/json");
+                            message.Content = new StringContent(
+                                BodyFor(at),
+                                System.Text.Encoding.UTF8,
+                                "application/json"
+                            );
                         }
 
                         using var answer = await client.Http.SendAsync(message);
                         var text = await answer.Content.ReadAsStringAsync();
-                        ((int)answer.StatusCode).ShouldBeInRange(400, 404, $"{method} {at}: {text[..Math.Min(200, text.Length)]}");
+                        ((int)answer.StatusCode).ShouldBeInRange(
+                            400,
+                            404,
+                            $"{method} {at}: {text[..Math.Min(200, text.Length)]}"
+                        );
                         text.ShouldNotContain(tag, customMessage: at);
                         text.ShouldNotContain("culvert", customMessage: at);
                     }
@@ -281,22 +547,33 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
 
         (await Me.GetAsync(Plant)).ToJsonString().ShouldBe(before.ToJsonString(), "nothing of it was changed either");
 
-        static string BodyFor(string path) => path switch
-        {
-            _ when path.EndsWith("/visits", StringComparison.Ordinal) => """{"date":"2026-06-01","stage":null,"sex":null,"parts":[],"altered":[],"note":""}""",
-            _ when path.Contains("/features/", StringComparison.Ordinal) => """{"finding":"states","states":["serrate"],"parts":null,"rough":null,"entry":null,"hidden":null,"certainty":"sure","source":"attached","altered":[],"exposure":null,"position":null,"note":"","expected":null}""",
-            _ when path.EndsWith("/walk", StringComparison.Ordinal) => """{"move":"begin","key":"woody-in-leaf","couplet":1,"lead":null,"expected":null}""",
-            _ when path.EndsWith("/determinations", StringComparison.Ordinal) => $$"""{"request":"{{Guid.NewGuid()}}","taxon":"acer","qualifier":"none","origin":null,"date":"2026-06-01","remarks":""}""",
-            _ when path.EndsWith("/reviews", StringComparison.Ordinal) => """{"verdict":"agrees","remark":""}""",
-            _ when path.EndsWith("/position", StringComparison.Ordinal) => """{"typed":"45, -123.7","at":null,"uncertaintyM":5}""",
-            _ when path.EndsWith("/landmarks", StringComparison.Ordinal) => """{"landmarks":[],"expected":0}""",
-            _ when path.EndsWith("/threats", StringComparison.Ordinal) => """{"kind":"mowing","note":"","seenOn":"2026-06-01","told":"","toldOn":null,"outcome":"","settledOn":null}""",
-            _ when path.EndsWith("/population", StringComparison.Ordinal) => """{"year":2026,"marked":4,"markedOn":"2026-02-01","flowering":null,"floweringOn":null}""",
-            _ when path.EndsWith("/vouchers", StringComparison.Ordinal) => """{"number":"X 1","keptAt":"hut","takenOn":"2026-06-01","stand":100,"taken":0,"permit":""}""",
-            _ when path.EndsWith("/grade", StringComparison.Ordinal) => """{"grade":"leaning","reason":"because"}""",
-            _ => "{}",
-        };
+        static string BodyFor(string path) =>
+            path switch
+            {
+                _ when path.EndsWith("/visits", StringComparison.Ordinal) =>
+                    """{"date":"2026-06-01","stage":null,"sex":null,"parts":[],"altered":[],"note":""}""",
+                _ when path.Contains("/features/", StringComparison.Ordinal) =>
+                    """{"finding":"states","states":["serrate"],"parts":null,"rough":null,"entry":null,"hidden":null,"certainty":"sure","source":"attached","altered":[],"exposure":null,"position":null,"note":"","expected":null}""",
+                _ when path.EndsWith("/walk", StringComparison.Ordinal) =>
+                    """{"move":"begin","key":"woody-in-leaf","couplet":1,"lead":null,"expected":null}""",
+                _ when path.EndsWith("/determinations", StringComparison.Ordinal) =>
+                    $$"""{"request":"{{Guid.NewGuid()}}","taxon":"acer","qualifier":"none","origin":null,"date":"2026-06-01","remarks":""}""",
+                _ when path.EndsWith("/reviews", StringComparison.Ordinal) => """{"verdict":"agrees","remark":""}""",
+                _ when path.EndsWith("/position", StringComparison.Ordinal) =>
+                    """{"typed":"45, -123.7","at":null,"uncertaintyM":5}""",
+                _ when path.EndsWith("/landmarks", StringComparison.Ordinal) => """{"landmarks":[],"expected":0}""",
+                _ when path.EndsWith("/threats", StringComparison.Ordinal) =>
+                    """{"kind":"mowing","note":"","seenOn":"2026-06-01","told":"","toldOn":null,"outcome":"","settledOn":null}""",
+                _ when path.EndsWith("/population", StringComparison.Ordinal) =>
+                    """{"year":2026,"marked":4,"markedOn":"2026-02-01","flowering":null,"floweringOn":null}""",
+                _ when path.EndsWith("/vouchers", StringComparison.Ordinal) =>
+                    """{"number":"X 1","keptAt":"hut","takenOn":"2026-06-01","stand":100,"taken":0,"permit":""}""",
+                _ when path.EndsWith("/grade", StringComparison.Ordinal) =>
+                    """{"grade":"leaning","reason":"because"}""",
+                _ => "{}",
+            };
     }
 
-    private static async Task<string> TextAsync(Client client, string path) => await (await client.Http.GetAsync(new Uri(path, UriKind.Relative))).Content.ReadAsStringAsync();
+    private static async Task<string> TextAsync(Client client, string path) =>
+        await (await client.Http.GetAsync(new Uri(path, UriKind.Relative))).Content.ReadAsStringAsync();
 }

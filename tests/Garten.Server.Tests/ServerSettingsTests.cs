@@ -14,8 +14,24 @@ public sealed class ServerSettingsTests
     [Fact]
     public void Every_word_is_followed()
     {
-        var settings = ServerSettings.Read(["--port", "6000", "--empty", "--data", "/here", "--listen", "0.0.0.0", "--guides", "g", "--web", "w", "--tiles", "https://tiles.example/{z}/{x}/{y}.png"]);
-        settings.ShouldBe(new ServerSettings(6000, "/here", false, "g", "w", "0.0.0.0", "https://tiles.example/{z}/{x}/{y}.png"));
+        var settings = ServerSettings.Read([
+            "--port",
+            "6000",
+            "--empty",
+            "--data",
+            "/here",
+            "--listen",
+            "0.0.0.0",
+            "--guides",
+            "g",
+            "--web",
+            "w",
+            "--tiles",
+            "https://tiles.example/{z}/{x}/{y}.png",
+        ]);
+        settings.ShouldBe(
+            new ServerSettings(6000, "/here", false, "g", "w", "0.0.0.0", "https://tiles.example/{z}/{x}/{y}.png")
+        );
     }
 
     [Theory]
@@ -25,18 +41,24 @@ public sealed class ServerSettingsTests
     [InlineData("--port", "5080.5")]
     [InlineData("--port", "")]
     public void A_port_that_is_none_is_refused(string option, string value) =>
-        Should.Throw<SettingsException>(() => ServerSettings.Read([option, value])).Message.ShouldContain("from 1 to 65535");
+        Should
+            .Throw<SettingsException>(() => ServerSettings.Read([option, value]))
+            .Message.ShouldContain("from 1 to 65535");
 
     [Theory]
     [InlineData("ftp://tiles.example/{z}/{x}/{y}")]
     [InlineData("https://tiles.example/{z}")]
     [InlineData("tiles")]
     public void An_address_of_map_pictures_that_is_none_is_refused(string value) =>
-        Should.Throw<SettingsException>(() => ServerSettings.Read(["--tiles", value])).Message.ShouldContain("{z}, {x} and {y}");
+        Should
+            .Throw<SettingsException>(() => ServerSettings.Read(["--tiles", value]))
+            .Message.ShouldContain("{z}, {x} and {y}");
 
     [Theory]
     [InlineData("--data")]
     [InlineData("--port")]
     public void A_word_without_its_value_is_refused(string option) =>
-        Should.Throw<SettingsException>(() => ServerSettings.Read([option])).Message.ShouldBe($"{option} needs a value after it.");
+        Should
+            .Throw<SettingsException>(() => ServerSettings.Read([option]))
+            .Message.ShouldBe($"{option} needs a value after it.");
 }

@@ -28,7 +28,8 @@ public sealed class SeveralAtOnceTests
 
                 return i * i;
             },
-            None);
+            None
+        );
         results.ShouldBe(things.Select(i => i * i));
         (await SeveralAtOnce.SelectAsync(Array.Empty<int>(), Task.FromResult, None)).ShouldBeEmpty();
     }
@@ -55,17 +56,27 @@ public sealed class SeveralAtOnceTests
 
                 return i;
             },
-            None);
+            None
+        );
         most.ShouldBeInRange(1, 6);
     }
 
     [Fact]
     public async Task A_fault_in_one_is_told_and_one_who_gives_up_waits_no_longer()
     {
-        (await Should.ThrowAsync<NotSupportedException>(() => SeveralAtOnce.SelectAsync<int, int>([1, 2, 3], i => i == 2 ? throw new NotSupportedException("the second") : Task.FromResult(i), None)))
-            .Message.ShouldBe("the second");
+        (
+            await Should.ThrowAsync<NotSupportedException>(() =>
+                SeveralAtOnce.SelectAsync<int, int>(
+                    [1, 2, 3],
+                    i => i == 2 ? throw new NotSupportedException("the second") : Task.FromResult(i),
+                    None
+                )
+            )
+        ).Message.ShouldBe("the second");
         using CancellationTokenSource stop = new();
         await stop.CancelAsync();
-        await Should.ThrowAsync<OperationCanceledException>(() => SeveralAtOnce.SelectAsync([1, 2, 3], Task.FromResult, stop.Token));
+        await Should.ThrowAsync<OperationCanceledException>(() =>
+            SeveralAtOnce.SelectAsync([1, 2, 3], Task.FromResult, stop.Token)
+        );
     }
 }

@@ -10,7 +10,18 @@ namespace Garten.Server.Tests;
 public sealed class StandbyTests(ITestOutputHelper output) : IAsyncLifetime
 {
     private const string Database = "garten";
-    private static readonly string[] Questions = ["/api/plants", "/api/records", "/api/figures", "/api/today", "/api/rounds", "/api/map", "/api/counts", "/api/year", "/api/finds/summary"];
+    private static readonly string[] Questions =
+    [
+        "/api/plants",
+        "/api/records",
+        "/api/statistics",
+        "/api/today",
+        "/api/trips",
+        "/api/map",
+        "/api/counts",
+        "/api/year",
+        "/api/finds/summary",
+    ];
 
     private LocalCluster? _main;
     private LocalCluster _copy = null!;
@@ -41,7 +52,9 @@ public sealed class StandbyTests(ITestOutputHelper output) : IAsyncLifetime
         await main.BeAsync("steward");
         var steward = (int)(await main.GetAsync("/api/session"))["person"]!["id"]!;
         using HttpClient http = new(new HttpClientHandler());
-        (await http.PutAsJsonAsync($"{_changing.Address}/api/session", new { person = steward })).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await http.PutAsJsonAsync($"{_changing.Address}/api/session", new { person = steward })).StatusCode.ShouldBe(
+            HttpStatusCode.OK
+        );
 
         var watch = Stopwatch.StartNew();
         for (var i = 0; i < 20; i++)
@@ -58,7 +71,9 @@ public sealed class StandbyTests(ITestOutputHelper output) : IAsyncLifetime
         }
 
         var refused = await http.PostAsJsonAsync(new Uri($"{_reading.Address}/api/sites"), new { name = "Elsewhere" });
-        ((string?)(await Client.ProblemAsync(refused, HttpStatusCode.ServiceUnavailable))["title"]).ShouldBe("Only reading here");
+        ((string?)(await Client.ProblemAsync(refused, HttpStatusCode.ServiceUnavailable))["title"]).ShouldBe(
+            "Only reading here"
+        );
 
         var before = await SaidAsync(_reading, "/api/records");
         _main!.Abandon();

@@ -15,10 +15,16 @@ public sealed class StatementsTests(ServerFixture server) : ServerTest(server)
     public async Task One_feature_recorded_makes_at_most_eight_statements_however_many_parts_it_has()
     {
         var sheet = await Me.TakeAsync();
-        var one = await CountedAsync(() => Me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: ["6.1 cm"])));
+        var one = await CountedAsync(() =>
+            Me.PutAsync(Client.PathTo(sheet, "leaf-length"), Client.Feature("sample", parts: ["6.1 cm"]))
+        );
         string[] sixty = [.. Enumerable.Range(0, 60).Select(i => $"{60 + i} mm")];
-        var many = await CountedAsync(() => Me.PutAsync(Client.PathTo(sheet, "leaf-width"), Client.Feature("sample", parts: sixty)));
-        var state = await CountedAsync(() => Me.PutAsync(Client.PathTo(sheet, "margin"), Client.Feature(states: ["serrate"])));
+        var many = await CountedAsync(() =>
+            Me.PutAsync(Client.PathTo(sheet, "leaf-width"), Client.Feature("sample", parts: sixty))
+        );
+        var state = await CountedAsync(() =>
+            Me.PutAsync(Client.PathTo(sheet, "margin"), Client.Feature(states: ["serrate"]))
+        );
         many.Length.ShouldBe(one.Length, string.Join("\n\n", many));
         (one.Length + Commit).ShouldBeLessThanOrEqualTo(8, string.Join("\n\n", one));
         state.Length.ShouldBeLessThanOrEqualTo(one.Length);
@@ -38,12 +44,17 @@ public sealed class StatementsTests(ServerFixture server) : ServerTest(server)
         (await CountedAsync(() => Me.GetAsync("/api/today"))).Length.ShouldBe(few.Length + 1);
         (await CountedAsync(() => Me.GetAsync("/api/today"))).Length.ShouldBe(few.Length);
         few.Length.ShouldBeLessThanOrEqualTo(14, string.Join("\n\n", few));
-        (await CountedAsync(() => Me.GetAsync("/api/plants/1"))).Length.ShouldBeLessThanOrEqualTo(3, "who asks, the plant, and what they can take back");
+        (await CountedAsync(() => Me.GetAsync("/api/plants/1"))).Length.ShouldBeLessThanOrEqualTo(
+            3,
+            "who asks, the plant, and what they can take back"
+        );
     }
 
     private async Task<string[]> CountedAsync(Func<Task> work)
     {
-        var database = new NpgsqlConnectionStringBuilder(Services.GetRequiredService<NpgsqlDataSource>().ConnectionString).Database!;
+        var database = new NpgsqlConnectionStringBuilder(
+            Services.GetRequiredService<NpgsqlDataSource>().ConnectionString
+        ).Database!;
         ConcurrentQueue<string> statements = [];
         using ActivityListener listener = new()
         {
@@ -53,7 +64,11 @@ public sealed class StatementsTests(ServerFixture server) : ServerTest(server)
             // Other tests of the run ask other databases meanwhile.
             ActivityStopped = activity =>
             {
-                if (activity.TagObjects.Any(t => (t.Value as string) == database) && activity.TagObjects.FirstOrDefault(t => t.Key is "db.query.text" or "db.statement").Value is string text)
+                if (
+                    activity.TagObjects.Any(t => (t.Value as string) == database)
+                    && activity.TagObjects.FirstOrDefault(t => t.Key is "db.query.text" or "db.statement").Value
+                        is string text
+                )
                 {
                     statements.Enqueue(text);
                 }

@@ -36,10 +36,25 @@ public sealed class TwoServersTests : IAsyncLifetime
     {
         var sheet = await _here.TakeAsync("Seen from both", "2026-05-02");
         var plant = $"/api/plants/{sheet["plant"]!["id"]}";
-        await _there.PostAsync($"{plant}/determinations", new { request = Guid.NewGuid(), taxon = "ribes-sanguineum", qualifier = "none", origin = "wild", date = "2026-05-02", remarks = "" });
+        await _there.PostAsync(
+            $"{plant}/determinations",
+            new
+            {
+                request = Guid.NewGuid(),
+                taxon = "ribes-sanguineum",
+                qualifier = "none",
+                origin = "wild",
+                date = "2026-05-02",
+                remarks = "",
+            }
+        );
         ((string?)(await _here.GetAsync(plant))["determinations"]![0]!["fullName"]).ShouldBe("Ribes sanguineum");
-        (await _here.GetAsync($"{plant}/grade")).ToJsonString().ShouldBe((await _there.GetAsync($"{plant}/grade")).ToJsonString());
-        (await _here.GetAsync("/api/today")).ToJsonString().ShouldBe((await _there.GetAsync("/api/today")).ToJsonString());
+        (await _here.GetAsync($"{plant}/grade"))
+            .ToJsonString()
+            .ShouldBe((await _there.GetAsync($"{plant}/grade")).ToJsonString());
+        (await _here.GetAsync("/api/today"))
+            .ToJsonString()
+            .ShouldBe((await _there.GetAsync("/api/today")).ToJsonString());
     }
 
     [Fact]
@@ -49,13 +64,42 @@ public sealed class TwoServersTests : IAsyncLifetime
         {
             request = Guid.NewGuid(),
             safe = true,
-            content = new { site = 1, date = "2026-05-01", protocol = "walkThrough", plots = 1, plotAreaM2 = (double?)null, lengthM = (double?)null, started = (string?)null, ended = (string?)null, companions = "", weather = "", note = "" },
+            content = new
+            {
+                site = 1,
+                date = "2026-05-01",
+                protocol = "walkThrough",
+                plots = 1,
+                plotAreaM2 = (double?)null,
+                lengthM = (double?)null,
+                started = (string?)null,
+                ended = (string?)null,
+                companions = "",
+                weather = "",
+                note = "",
+            },
         };
         var both = await Task.WhenAll(_here.PostAsync("/api/counts", begin), _there.PostAsync("/api/counts", begin));
         var id = (int)both[0]["sheet"]!["id"]!;
         ((int)both[1]["sheet"]!["id"]!).ShouldBe(id);
-        var line = (int)(await _here.PostAsync($"/api/counts/{id}/lines", new { plot = 1, text = "acemac 1", taxon = (string?)null, origin = "wild" }))["lines"]![0]!["line"]!["id"]!;
-        await Task.WhenAll(Enumerable.Range(0, 20).Select(i => (i % 2 == 0 ? _here : _there).PostAsync($"/api/count-lines/{line}/one-more", new { })));
+        var line = (int)
+            (
+                await _here.PostAsync(
+                    $"/api/counts/{id}/lines",
+                    new
+                    {
+                        plot = 1,
+                        text = "acemac 1",
+                        taxon = (string?)null,
+                        origin = "wild",
+                    }
+                )
+            )["lines"]![0]!["line"]!["id"]!;
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 20)
+                .Select(i => (i % 2 == 0 ? _here : _there).PostAsync($"/api/count-lines/{line}/one-more", new { }))
+        );
         ((double)(await _there.GetAsync($"/api/counts/{id}"))["lines"]![0]!["line"]!["amount"]!).ShouldBe(21);
     }
 
@@ -66,9 +110,27 @@ public sealed class TwoServersTests : IAsyncLifetime
         await surveyor.BeAsync("surveyor");
         var me = (int)(await surveyor.GetAsync("/api/session"))["person"]!["id"]!;
         await surveyor.TakeAsync("While I may", "2026-05-02");
-        await _here.PutAsync($"/api/people/{me}", new { role = "reader", trusted = false, closed = false });
+        await _here.PutAsync(
+            $"/api/people/{me}",
+            new
+            {
+                role = "reader",
+                trusted = false,
+                closed = false,
+            }
+        );
         var refused = await Client.ProblemAsync(
-            await surveyor.TryPostAsync("/api/counts", new { request = Guid.NewGuid(), safe = true, content = JsonNode.Parse("{}") }), HttpStatusCode.Forbidden);
+            await surveyor.TryPostAsync(
+                "/api/counts",
+                new
+                {
+                    request = Guid.NewGuid(),
+                    safe = true,
+                    content = JsonNode.Parse("{}"),
+                }
+            ),
+            HttpStatusCode.Forbidden
+        );
         ((string?)refused["title"]).ShouldNotBeNullOrEmpty();
     }
 
@@ -81,31 +143,63 @@ public sealed class TwoServersTests : IAsyncLifetime
         using var http = new HttpClient(handler);
 
         // Entered at the main address; the keys of cookies lie in the database, and so in every copy.
-        (await http.PutAsJsonAsync($"{_first.Address}/api/session", new { person = (int)steward })).StatusCode.ShouldBe(HttpStatusCode.OK);
-        foreach (var path in new[] { "/api/plants", "/api/records", "/api/figures", "/api/today", "/api/rounds", "/api/map", "/api/counts", "/api/year" })
+        (
+            await http.PutAsJsonAsync($"{_first.Address}/api/session", new { person = (int)steward })
+        ).StatusCode.ShouldBe(HttpStatusCode.OK);
+        foreach (
+            var path in new[]
+            {
+                "/api/plants",
+                "/api/records",
+                "/api/statistics",
+                "/api/today",
+                "/api/trips",
+                "/api/map",
+                "/api/counts",
+                "/api/year",
+            }
+        )
         {
-            var (main, copy) = (await http.GetAsync(new Uri(_first.Address + path)), await http.GetAsync(new Uri(reading.Address + path)));
+            var (main, copy) = (
+                await http.GetAsync(new Uri(_first.Address + path)),
+                await http.GetAsync(new Uri(reading.Address + path))
+            );
             copy.StatusCode.ShouldBe(HttpStatusCode.OK, path);
-            (await copy.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldBe(await main.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), path);
+            (await copy.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldBe(
+                await main.Content.ReadAsStringAsync(TestContext.Current.CancellationToken),
+                path
+            );
         }
 
         var refused = await http.PostAsJsonAsync(new Uri($"{reading.Address}/api/sites"), new { name = "Elsewhere" });
-        ((string?)(await Client.ProblemAsync(refused, HttpStatusCode.ServiceUnavailable))["title"]).ShouldBe("Only reading here");
+        ((string?)(await Client.ProblemAsync(refused, HttpStatusCode.ServiceUnavailable))["title"]).ShouldBe(
+            "Only reading here"
+        );
         (await _here.GetAsync("/api/sites")).AsArray().ShouldNotContain(s => (string?)s!["name"] == "Elsewhere");
     }
 
     [Fact]
     public async Task Two_that_start_at_the_same_moment_before_a_database_that_is_not_there_make_it_once()
     {
-        var fresh = new NpgsqlConnectionStringBuilder(await TestCluster.NewDatabaseAsync()) { Database = $"fresh_{Guid.NewGuid():N}" }.ConnectionString;
-        var servers = await Task.WhenAll(Task.Run(() => RunningServer.StartAsync(true, fresh)), Task.Run(() => RunningServer.StartAsync(true, fresh)));
+        var fresh = new NpgsqlConnectionStringBuilder(await TestCluster.NewDatabaseAsync())
+        {
+            Database = $"fresh_{Guid.NewGuid():N}",
+        }.ConnectionString;
+        var servers = await Task.WhenAll(
+            Task.Run(() => RunningServer.StartAsync(true, fresh)),
+            Task.Run(() => RunningServer.StartAsync(true, fresh))
+        );
         try
         {
             using var client = new Client(servers[1].Address);
             await client.BeAsync("steward");
             var plants = (await client.GetAsync("/api/plants")).AsArray().Select(p => (string?)p!["tag"]).ToArray();
             plants.ShouldBeUnique();
-            plants.Length.ShouldBe((await _here.GetAsync("/api/plants")).AsArray().Count(p => (string?)p!["description"] is not ("Seen from both" or "While I may")));
+            plants.Length.ShouldBe(
+                (await _here.GetAsync("/api/plants"))
+                    .AsArray()
+                    .Count(p => (string?)p!["description"] is not ("Seen from both" or "While I may"))
+            );
         }
         finally
         {

@@ -6,19 +6,20 @@ namespace Garten.Testing;
 
 /// <summary>A table of an archive as its description says.</summary>
 /// <param name="File">Name of its file.</param>
-/// <param name="RowType">What a row is.</param>
 /// <param name="IsCore">True for the core.</param>
 public sealed record ReadTable(string File, string RowType, bool IsCore);
 
 /// <summary>An archive read without any of the code that writes it.</summary>
 /// <param name="Tables">Its tables with their rows by term; the number of the core's row under "id".</param>
 /// <param name="About">What it says of itself.</param>
-public sealed record ArchiveReader(IReadOnlyList<(ReadTable Table, IReadOnlyList<Dictionary<string, string>> Rows)> Tables, XElement About)
+public sealed record ArchiveReader(
+    IReadOnlyList<(ReadTable Table, IReadOnlyList<Dictionary<string, string>> Rows)> Tables,
+    XElement About
+)
 {
     private static readonly XNamespace Text = "http://rs.tdwg.org/dwc/text/";
 
     /// <summary>Reads an archive; throws where a table is not as its description says.</summary>
-    /// <param name="content">The zip.</param>
     public static ArchiveReader Read(byte[] content)
     {
         using var zip = new ZipArchive(new MemoryStream(content));
@@ -26,7 +27,11 @@ public sealed record ArchiveReader(IReadOnlyList<(ReadTable Table, IReadOnlyList
         List<(ReadTable, IReadOnlyList<Dictionary<string, string>>)> tables = [];
         foreach (var table in meta.Elements().Where(e => e.Name == Text + "core" || e.Name == Text + "extension"))
         {
-            if (table.Attribute("fieldsTerminatedBy")!.Value != "," || table.Attribute("fieldsEnclosedBy")!.Value != "\"" || table.Attribute("ignoreHeaderLines")!.Value != "1")
+            if (
+                table.Attribute("fieldsTerminatedBy")!.Value != ","
+                || table.Attribute("fieldsEnclosedBy")!.Value != "\""
+                || table.Attribute("ignoreHeaderLines")!.Value != "1"
+            )
             {
                 throw new InvalidDataException("This reader knows CSV with a header line only.");
             }
@@ -34,24 +39,44 @@ public sealed record ArchiveReader(IReadOnlyList<(ReadTable Table, IReadOnlyList
             var file = table.Element(Text + "files")!.Element(Text + "location")!.Value;
             var core = table.Name == Text + "core";
             var id = int.Parse(table.Element(Text + (core ? "id" : "coreid"))!.Attribute("index")!.Value);
-            var terms = table.Elements(Text + "field").ToDictionary(f => int.Parse(f.Attribute("index")!.Value), f => f.Attribute("term")!.Value);
-            using var reader = new StreamReader(zip.GetEntry(file)!.Open(), new UTF8Encoding(false, throwOnInvalidBytes: true));
+            var terms = table
+                .Elements(Text + "field")
+                .ToDictionary(f => int.Parse(f.Attribute("index")!.Value), f => f.Attribute("term")!.Value);
+            using var reader = new StreamReader(
+                zip.GetEntry(file)!.Open(),
+                new UTF8Encoding(false, throwOnInvalidBytes: true)
+            );
             var rows = Cells(reader.ReadToEnd());
             foreach (var (index, term) in terms)
             {
                 if (!term.EndsWith("/" + rows[0][index], StringComparison.Ordinal))
                 {
-                    throw new InvalidDataException($"{file}: column {index} is headed {rows[0][index]}, but described as {term}.");
+                    throw new InvalidDataException(
+                        $"{file}: column {index} is headed {rows[0][index]}, but described as {term}."
+                    );
                 }
             }
 
-            tables.Add((
-                new(file, table.Attribute("rowType")!.Value, core),
-                [
-                    .. rows.Skip(1).Select(r => r.Length == rows[0].Length
-                        ? new Dictionary<string, string>(terms.Select(t => KeyValuePair.Create(t.Value, r[t.Key]))) { ["id"] = r[id] }
-                        : throw new InvalidDataException($"{file}: a row has {r.Length} cells of {rows[0].Length}.")),
-                ]));
+            tables.Add(
+                (
+                    new(file, table.Attribute("rowType")!.Value, core),
+                    [
+                        .. rows.Skip(1)
+                            .Select(r =>
+                                r.Length == rows[0].Length
+                                    ? new Dictionary<string, string>(
+                                        terms.Select(t => KeyValuePair.Create(t.Value, r[t.Key]))
+                                    )
+                                    {
+                                        ["id"] = r[id],
+                                    }
+                                    : throw new InvalidDataException(
+                                        $"{file}: a row has {r.Length} cells of {rows[0].Length}."
+                                    )
+                            ),
+                    ]
+                )
+            );
         }
 
         return new(tables, Xml(meta.Attribute("metadata")!.Value));

@@ -7,7 +7,6 @@ public static class Repository
     public static string Root { get; } = FindRoot();
 
     /// <summary>A path within the repository.</summary>
-    /// <param name="parts">Its parts.</param>
     public static string PathTo(params string[] parts) => Path.Combine([Root, .. parts]);
 
     private static string FindRoot()

@@ -49,7 +49,11 @@ public sealed class RunningServer : IAsyncDisposable
 
     /// <summary>Starts a server on a free port.</summary>
     /// <param name="demo">True to load the demo survey.</param>
-    public static async Task<RunningServer> StartAsync(bool demo) => await StartAsync(demo, demo ? await TestCluster.NewFilledDatabaseAsync(FillAsync) : await TestCluster.NewDatabaseAsync());
+    public static async Task<RunningServer> StartAsync(bool demo) =>
+        await StartAsync(
+            demo,
+            demo ? await TestCluster.NewFilledDatabaseAsync(FillAsync) : await TestCluster.NewDatabaseAsync()
+        );
 
     private static async Task FillAsync(string database)
     {
@@ -60,7 +64,14 @@ public sealed class RunningServer : IAsyncDisposable
     public Task<RunningServer> SecondAsync() => StartAsync(_demo, _database);
 
     /// <summary>Starts another server before the same database that may only read it, as before a replica.</summary>
-    public Task<RunningServer> ReadingAsync() => StartAsync(false, new NpgsqlConnectionStringBuilder(_database) { Options = "-c default_transaction_read_only=on" }.ConnectionString);
+    public Task<RunningServer> ReadingAsync() =>
+        StartAsync(
+            false,
+            new NpgsqlConnectionStringBuilder(_database)
+            {
+                Options = "-c default_transaction_read_only=on",
+            }.ConnectionString
+        );
 
     /// <summary>Starts a server before a database.</summary>
     /// <param name="demo">True to load the demo survey.</param>
@@ -78,7 +89,11 @@ public sealed class RunningServer : IAsyncDisposable
         var app = GartenServer.Build(settings, clock);
 
         // All the servers of a test run share one PostgreSQL.
-        await GartenServer.PrepareAsync(app, new NpgsqlConnectionStringBuilder(database) { MaxPoolSize = 12 }.ConnectionString, CancellationToken.None);
+        await GartenServer.PrepareAsync(
+            app,
+            new NpgsqlConnectionStringBuilder(database) { MaxPoolSize = 12 }.ConnectionString,
+            CancellationToken.None
+        );
         await app.StartAsync();
         return new(app, app.Urls.Single(), clock, database, demo);
     }

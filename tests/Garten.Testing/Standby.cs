@@ -10,7 +10,6 @@ public static class Standby
     private const string Secret = "database.secret";
 
     /// <summary>Copies a running cluster with PostgreSQL's own program, and starts the copy.</summary>
-    /// <param name="main">The cluster.</param>
     /// <param name="folder">The folder it runs on.</param>
     public static async Task<LocalCluster> OfAsync(LocalCluster main, string folder)
     {
@@ -30,10 +29,27 @@ public static class Standby
 
         string[] arguments =
         [
-            program, "--pgdata", Path.Combine(copy, "database"), "--host", own.Host!, "--port", $"{own.Port}", "--username", own.Username!, "--write-recovery-conf", "--wal-method", "stream",
-            "--checkpoint", "fast", "--no-sync",
+            program,
+            "--pgdata",
+            Path.Combine(copy, "database"),
+            "--host",
+            own.Host!,
+            "--port",
+            $"{own.Port}",
+            "--username",
+            own.Username!,
+            "--write-recovery-conf",
+            "--wal-method",
+            "stream",
+            "--checkpoint",
+            "fast",
+            "--no-sync",
         ];
-        await (root ? RunAsync("runuser", ["-u", "postgres", "--", .. arguments], own.Password) : RunAsync(arguments[0], arguments[1..], own.Password));
+        await (
+            root
+                ? RunAsync("runuser", ["-u", "postgres", "--", .. arguments], own.Password)
+                : RunAsync(arguments[0], arguments[1..], own.Password)
+        );
         return await LocalCluster.StartAsync(copy, new ClusterOptions(Durable: false), CancellationToken.None);
     }
 

@@ -91,8 +91,16 @@ public static class TestCluster
     public static string NewFolder()
     {
         var folder = Directory.CreateTempSubdirectory("garten-test-").FullName;
-        File.SetUnixFileMode(folder, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute
-            | UnixFileMode.GroupRead | UnixFileMode.GroupExecute | UnixFileMode.OtherRead | UnixFileMode.OtherExecute);
+        File.SetUnixFileMode(
+            folder,
+            UnixFileMode.UserRead
+                | UnixFileMode.UserWrite
+                | UnixFileMode.UserExecute
+                | UnixFileMode.GroupRead
+                | UnixFileMode.GroupExecute
+                | UnixFileMode.OtherRead
+                | UnixFileMode.OtherExecute
+        );
         return folder;
     }
 
@@ -105,7 +113,10 @@ public static class TestCluster
             // There are but seconds to end a process in, and a busy machine would take longer to write all these databases out, or to remove
             // them: that is left to another process, which also waits for the server's last process to see that it is alone.
             cluster.Abandon();
-            using var removal = Process.Start("/bin/sh", ["-c", "(sleep 3; rm -rf \"$0\") </dev/null >/dev/null 2>&1 &", folder]);
+            using var removal = Process.Start(
+                "/bin/sh",
+                ["-c", "(sleep 3; rm -rf \"$0\") </dev/null >/dev/null 2>&1 &", folder]
+            );
         };
         DatabaseMigrations.Apply(cluster.ConnectionStringTo(Template));
 

@@ -16,7 +16,7 @@ public sealed class AccessTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Field("What it looks like, and where it stands").SendKeys(Secret);
         browser.Button("Take it").Click();
         browser.See(Secret);
-        browser.Find(".standing button.MuiButton-contained").Click();
+        browser.Find(".likely-names button.MuiButton-contained").Click();
         browser.Field("Name, of any rank").SendKeys("fairy slipper" + Keys.Enter);
         browser.Button("Give the name").Click();
         browser.See("1 given");
@@ -24,8 +24,13 @@ public sealed class AccessTests(WebFixture server) : IClassFixture<WebFixture>
 
         browser.Be("M. Falk");
         browser.Open("/season");
-        browser.Wait("the name to wait for review", d => d.FindElements(By.CssSelector("[aria-label='Names for a second person'] li"))
-            .FirstOrDefault(l => l.Text.Contains("Calypso", StringComparison.Ordinal)))!.FindElement(By.TagName("a")).Click();
+        browser
+            .Wait("the name to wait for review", d =>
+                d.FindElements(By.CssSelector("[aria-label='Names for a second person'] li"))
+                    .FirstOrDefault(l => l.Text.Contains("Calypso", StringComparison.Ordinal))
+            )!
+            .FindElement(By.TagName("a"))
+            .Click();
         browser.Button("Review this name").Click();
         browser.Find("[role=dialog] input[value=asksMore]").Click();
         browser.Field("What should be looked at").SendKeys("Is the leaf pleated?");
@@ -38,11 +43,13 @@ public sealed class AccessTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("You are here as a reader");
         browser.See("Sensitive species, told coarsely");
         browser.See("somewhere within");
-        foreach (var page in new[] { "/records", "/season", "/season?what=rounds", "/season?what=year", "/bench" })
+        foreach (var page in new[] { "/records", "/season", "/season?what=trips", "/season?what=year", "/bench" })
         {
             browser.Open(page);
             browser.Find("#person");
-            browser.Wait("the page to have come", d => d.FindElements(By.CssSelector("main")).FirstOrDefault(m => m.Text.Length > 20));
+            browser.Wait("the page to have come", d =>
+                d.FindElements(By.CssSelector("main")).FirstOrDefault(m => m.Text.Length > 20)
+            );
             browser.Text.ShouldNotContain(Secret, customMessage: page);
         }
 
@@ -64,12 +71,17 @@ public sealed class AccessTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Sign out").Click();
         browser.Field("Your name").SendKeys("n. okafor");
         browser.Field("Password").SendKeys(password + Keys.Enter);
-        browser.Wait("N. Okafor to be in", d => d.FindElements(By.Id("person")).FirstOrDefault(p => p.Text.StartsWith("N. Okafor", StringComparison.Ordinal)));
+        browser.Wait("N. Okafor to be in", d =>
+            d.FindElements(By.Id("person"))
+                .FirstOrDefault(p => p.Text.StartsWith("N. Okafor", StringComparison.Ordinal))
+        );
         browser.Find("#person").Click();
         browser.Button("Change password").Click();
         browser.Field("Password until now").SendKeys(password);
         browser.Field("New password").SendKeys("rain on the camas meadow" + Keys.Enter);
-        browser.Wait("the dialog to close", d => d.FindElements(By.CssSelector("[role=dialog]")).Count == 0 ? browser : null);
+        browser.Wait("the dialog to close", d =>
+            d.FindElements(By.CssSelector("[role=dialog]")).Count == 0 ? browser : null
+        );
         browser.Open("/people");
         browser.See("Stewards settle here who may do what");
         browser.Complaints.ShouldBeEmpty();

@@ -78,7 +78,9 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.SeeNoMore("Path walked");
 
         browser.Button("Export what is shown").Click();
-        var file = browser.Wait("the export", _ => Directory.EnumerateFiles(browser.Downloads, "*.csv").FirstOrDefault());
+        var file = browser.Wait("the export", _ =>
+            Directory.EnumerateFiles(browser.Downloads, "*.csv").FirstOrDefault()
+        );
         File.ReadAllText(file).ShouldContain(",Rosa nutkana C.Presl,");
         browser.Complaints.ShouldBeEmpty();
     }
@@ -110,7 +112,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find(".begin-else input").SendKeys("alnus" + Keys.Enter);
         browser.Button("couplet 31").Click();
         browser.SeeCouplet("woody-in-leaf 31");
-        browser.Find(".standing input").SendKeys("red alder" + Keys.Enter);
+        browser.Find(".likely-names input").SendKeys("red alder" + Keys.Enter);
         browser.See("It would be disproved by");
         browser.See("Alnus rubra");
         browser.Button("What should be true").Click();
@@ -130,7 +132,10 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Reload();
         browser.Find(".tabs");
         browser.Press("f");
-        browser.Find("input[aria-label='Blade width']").GetDomProperty("value").ShouldBe("-3", "what was typed outlives a reload");
+        browser
+            .Find("input[aria-label='Blade width']")
+            .GetDomProperty("value")
+            .ShouldBe("-3", "what was typed outlives a reload");
     }
 
     [Fact]
@@ -162,7 +167,10 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
             await other.PutAsJsonAsync("/api/session", new { person = 1 });
             var visit = await other.GetFromJsonAsync<System.Text.Json.Nodes.JsonNode>("/api/plants/12");
             var answer = await other.PutAsJsonAsync(
-                string.Create(CultureInfo.InvariantCulture, $"/api/plants/12/visits/{visit!["visits"]!.AsArray()[^1]!["id"]}/features/venation"),
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"/api/plants/12/visits/{visit!["visits"]!.AsArray()[^1]!["id"]}/features/venation"
+                ),
                 new
                 {
                     finding = "states",
@@ -178,7 +186,8 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
                     position = (string?)null,
                     note = (string?)null,
                     expected = (long?)null,
-                });
+                }
+            );
             answer.IsSuccessStatusCode.ShouldBeTrue();
         }
 
@@ -223,16 +232,23 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/bench/7");
         browser.Be("J. Adeyemi");
-        var chip = browser.Find(".prospects button");
-        var before = browser.Find(".standing h2").Text;
+        var chip = browser.Find(".outcomes button");
+        var before = browser.Find(".likely-names h2").Text;
         var state = chip.Text.Split('\n')[0].Replace("Q", "", StringComparison.Ordinal).Trim();
-        var feature = browser.Find(".prospects").GetDomAttribute("aria-label")!["Record ".Length..];
+        var feature = browser.Find(".outcomes").GetDomAttribute("aria-label")!["Record ".Length..];
         browser.Press("q");
-        browser.Wait("the names to be weighed anew", _ => browser.Find(".standing h2").Text != before ? browser : null);
-        browser.All(".prospects").Where(p => p.GetDomAttribute("aria-label") == $"Record {feature}").ShouldBeEmpty("what is known is not asked again");
+        browser.Wait("the names to be weighed anew", _ =>
+            browser.Find(".likely-names h2").Text != before ? browser : null
+        );
+        browser
+            .All(".outcomes")
+            .Where(p => p.GetDomAttribute("aria-label") == $"Record {feature}")
+            .ShouldBeEmpty("what is known is not asked again");
         browser.Press(Keys.Control + "z");
-        browser.Wait("the names to stand as before", _ => browser.Find(".standing h2").Text == before ? browser : null);
-        browser.Find($".prospects[aria-label='Record {feature}']").Text.ShouldContain(state);
+        browser.Wait("the names to stand as before", _ =>
+            browser.Find(".likely-names h2").Text == before ? browser : null
+        );
+        browser.Find($".outcomes[aria-label='Record {feature}']").Text.ShouldContain(state);
     }
 
     [Fact]
@@ -286,7 +302,9 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         foreach (var name in new[] { "salix sit", "salix sco", "salix hoo" })
         {
             browser.Find(".apart-add input").SendKeys(name + Keys.Enter);
-            browser.Wait("the name to be taken", _ => browser.Find(".apart-add input").GetDomProperty("value")!.Length == 0 ? browser : null);
+            browser.Wait("the name to be taken", _ =>
+                browser.Find(".apart-add input").GetDomProperty("value")!.Length == 0 ? browser : null
+            );
         }
 
         browser.See("Step by step");
@@ -311,7 +329,11 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("Oemleria cerasiformis");
         browser.See("found “marble”");
         browser.Button("Save as CSV").Click();
-        var file = browser.Wait("the result", _ => Directory.EnumerateFiles(browser.Downloads, "named-*").FirstOrDefault(f => !f.EndsWith(".crdownload", StringComparison.Ordinal)));
+        var file = browser.Wait("the result", _ =>
+            Directory
+                .EnumerateFiles(browser.Downloads, "named-*")
+                .FirstOrDefault(f => !f.EndsWith(".crdownload", StringComparison.Ordinal))
+        );
         File.ReadAllText(file).ShouldContain("S1,Oemleria cerasiformis,");
     }
 
@@ -345,16 +367,18 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     }
 
     /// <summary>A state's tile, brought into view first: rows take their true height as they come into view, and push those below them.</summary>
-    private static IWebElement State(Browser browser, string character, string state) => browser.Wait($"{character}: {state}", d =>
-    {
-        var tile = d.FindElements(By.CssSelector($"[role=group][aria-label='{character}'] button")).FirstOrDefault(b => b.Text.EndsWith(state, StringComparison.Ordinal));
-        if (tile is not null)
+    private static IWebElement State(Browser browser, string character, string state) =>
+        browser.Wait($"{character}: {state}", d =>
         {
-            browser.Run("arguments[0].scrollIntoView({ block: 'nearest' })", tile);
-        }
+            var tile = d.FindElements(By.CssSelector($"[role=group][aria-label='{character}'] button"))
+                .FirstOrDefault(b => b.Text.EndsWith(state, StringComparison.Ordinal));
+            if (tile is not null)
+            {
+                browser.Run("arguments[0].scrollIntoView({ block: 'nearest' })", tile);
+            }
 
-        return tile;
-    });
+            return tile;
+        });
 
     /// <summary>Leaves the field one is in, as Escape or a click beside it would.</summary>
     private static void Body(Browser browser) => browser.Run("document.activeElement.blur()");

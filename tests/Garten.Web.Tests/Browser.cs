@@ -18,8 +18,7 @@ public sealed class Browser : IDisposable
     /// Looks in the page itself: asking for the text of hundreds of elements one by one takes a driver seconds, and the page
     /// stands still meanwhile.
     /// </summary>
-    private const string Looking =
-        """
+    private const string Looking = """
         const shown = e => e.checkVisibility({ visibilityProperty: true }) && e.getClientRects().length > 0;
         const all = css => [...document.querySelectorAll(css)].filter(shown);
         """;
@@ -59,9 +58,17 @@ public sealed class Browser : IDisposable
     public string Text => (string)Run("return document.body.innerText")!;
 
     /// <summary>Gives the page exactly this size.</summary>
-    public void Resize(int width, int height) => _driver.ExecuteCdpCommand(
-        "Emulation.setDeviceMetricsOverride",
-        new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+    public void Resize(int width, int height) =>
+        _driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new Dictionary<string, object?>
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = false,
+            }
+        );
 
     /// <summary>Goes to a page of the server.</summary>
     public void Open(string path)
@@ -79,11 +86,23 @@ public sealed class Browser : IDisposable
     public void EnterAs(string person)
     {
         using var http = new HttpClient { BaseAddress = new Uri(_address) };
-        var entries = http.GetFromJsonAsync<JsonNode>("/api/session").GetAwaiter().GetResult()!["demoEntries"]!.AsArray();
+        var entries = http.GetFromJsonAsync<JsonNode>("/api/session").GetAwaiter().GetResult()![
+            "demoEntries"
+        ]!.AsArray();
         var id = (int)entries.Single(e => (string?)e!["name"] == person)!["id"]!;
         using var entered = http.PutAsJsonAsync("/api/session", new { person = id }).GetAwaiter().GetResult();
         var cookie = entered.Headers.GetValues("Set-Cookie").Single().Split(';')[0].Split('=', 2);
-        _driver.ExecuteCdpCommand("Network.setCookie", new() { ["name"] = cookie[0], ["value"] = cookie[1], ["url"] = _address, ["httpOnly"] = true, ["sameSite"] = "Strict" });
+        _driver.ExecuteCdpCommand(
+            "Network.setCookie",
+            new()
+            {
+                ["name"] = cookie[0],
+                ["value"] = cookie[1],
+                ["url"] = _address,
+                ["httpOnly"] = true,
+                ["sameSite"] = "Strict",
+            }
+        );
     }
 
     /// <summary>Loads the page again.</summary>
@@ -99,33 +118,51 @@ public sealed class Browser : IDisposable
     public IReadOnlyList<IWebElement> All(string css) => _driver.FindElements(By.CssSelector(css));
 
     /// <summary>Waits until a button, tab, link or menu item with this text is shown, and gives it.</summary>
-    public IWebElement Button(string text) => Wait(
-        $"a button “{text}”",
-        _ => Look("return all('button, a, [role=menuitem], [role=option], [role=tab]').find(e => e.innerText.includes(arguments[0]))", text));
+    public IWebElement Button(string text) =>
+        Wait($"a button “{text}”", _ =>
+            Look(
+                "return all('button, a, [role=menuitem], [role=option], [role=tab]').find(e => e.innerText.includes(arguments[0]))",
+                text
+            )
+        );
 
     /// <summary>Waits until the field with this label is shown, and gives it; of several the one opened last.</summary>
-    public IWebElement Field(string label) => Wait(
-        $"a field “{label}”",
-        _ => Look("return all('label').filter(l => l.innerText.trim() === arguments[0] && l.htmlFor).map(l => document.getElementById(l.htmlFor)).filter(e => e && shown(e)).at(-1)", label));
+    public IWebElement Field(string label) =>
+        Wait($"a field “{label}”", _ =>
+            Look(
+                "return all('label').filter(l => l.innerText.trim() === arguments[0] && l.htmlFor).map(l => document.getElementById(l.htmlFor)).filter(e => e && shown(e)).at(-1)",
+                label
+            )
+        );
 
     /// <summary>Chooses from the list with this label.</summary>
     public void Choose(string label, string option)
     {
-        Wait(
-            $"a list “{label}”",
-            _ => Look("return all('.MuiFormControl-root').filter(f => f.innerText.split('\\n')[0] === arguments[0]).at(-1)?.querySelector('[role=combobox]')", label)).Click();
-        Wait($"“{option}” in the list", _ => Look("return all('[role=option]').find(o => o.innerText.trim() === arguments[0])", option)).Click();
+        Wait($"a list “{label}”", _ =>
+                Look(
+                    "return all('.MuiFormControl-root').filter(f => f.innerText.split('\\n')[0] === arguments[0]).at(-1)?.querySelector('[role=combobox]')",
+                    label
+                )
+            )
+            .Click();
+        Wait($"“{option}” in the list", _ =>
+                Look("return all('[role=option]').find(o => o.innerText.trim() === arguments[0])", option)
+            )
+            .Click();
         Wait("the list to close", d => d.FindElements(By.CssSelector("[role=listbox]")).Count == 0 ? this : null);
     }
 
     /// <summary>Clicks so many pixels right of and below the middle of an element.</summary>
-    public void ClickAt(IWebElement element, int right, int below) => new Actions(_driver).MoveToElement(element, right, below).Click().Perform();
+    public void ClickAt(IWebElement element, int right, int below) =>
+        new Actions(_driver).MoveToElement(element, right, below).Click().Perform();
 
     /// <summary>Waits until the text is shown somewhere.</summary>
-    public void See(string text) => Wait($"the text “{text}”", _ => Text.Contains(text, StringComparison.Ordinal) ? this : null);
+    public void See(string text) =>
+        Wait($"the text “{text}”", _ => Text.Contains(text, StringComparison.Ordinal) ? this : null);
 
     /// <summary>Waits until the text is no longer shown.</summary>
-    public void SeeNoMore(string text) => Wait($"the text “{text}” to go", _ => Text.Contains(text, StringComparison.Ordinal) ? null : this);
+    public void SeeNoMore(string text) =>
+        Wait($"the text “{text}” to go", _ => Text.Contains(text, StringComparison.Ordinal) ? null : this);
 
     /// <summary>Waits until the couplet is the one to answer.</summary>
     public void SeeCouplet(string couplet) => Find($".leads[data-couplet='{couplet}']");
@@ -152,11 +189,14 @@ public sealed class Browser : IDisposable
         }
 
         Find("#person").Click();
-        Wait(
-            $"“{person}” in the menu",
-            _ => Look("return all('[role=menuitem]').find(e => e.innerText.trim().startsWith(arguments[0]))", person)).Click();
+        Wait($"“{person}” in the menu", _ =>
+                Look("return all('[role=menuitem]').find(e => e.innerText.trim().startsWith(arguments[0]))", person)
+            )
+            .Click();
         Wait("the menu to close", d => d.FindElements(By.CssSelector(".MuiModal-root")).Count == 0 ? this : null);
-        Wait("the person to be chosen", d => d.FindElement(By.Id("person")).Text.StartsWith(person, StringComparison.Ordinal) ? this : null);
+        Wait("the person to be chosen", d =>
+            d.FindElement(By.Id("person")).Text.StartsWith(person, StringComparison.Ordinal) ? this : null
+        );
     }
 
     /// <summary>Runs a script in the page.</summary>
@@ -170,21 +210,34 @@ public sealed class Browser : IDisposable
     }
 
     /// <summary>Cuts or restores the page's connection.</summary>
-    public void Disconnect(bool off) => _driver.ExecuteCdpCommand(
-        "Network.emulateNetworkConditions",
-        new Dictionary<string, object?> { ["offline"] = off, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+    public void Disconnect(bool off) =>
+        _driver.ExecuteCdpCommand(
+            "Network.emulateNetworkConditions",
+            new Dictionary<string, object?>
+            {
+                ["offline"] = off,
+                ["latency"] = 0,
+                ["downloadThroughput"] = -1,
+                ["uploadThroughput"] = -1,
+            }
+        );
 
     /// <summary>Lets the page's connection be cut.</summary>
     public void WatchNetwork() => _driver.ExecuteCdpCommand("Network.enable", []);
 
     /// <summary>Runs a script on every page opened from now on, before any of its own.</summary>
-    public void RunFirst(string script) => _driver.ExecuteCdpCommand(
-        "Page.addScriptToEvaluateOnNewDocument", new Dictionary<string, object?> { ["source"] = script });
+    public void RunFirst(string script) =>
+        _driver.ExecuteCdpCommand(
+            "Page.addScriptToEvaluateOnNewDocument",
+            new Dictionary<string, object?> { ["source"] = script }
+        );
 
-    private IWebElement? Look(string script, params object[] arguments) => (IWebElement?)Run(Looking + script, arguments);
+    private IWebElement? Look(string script, params object[] arguments) =>
+        (IWebElement?)Run(Looking + script, arguments);
 
     /// <summary>What the browser complained about so far.</summary>
-    public IReadOnlyList<string> Complaints => [.. _driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message)];
+    public IReadOnlyList<string> Complaints =>
+        [.. _driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message)];
 
     /// <summary>Takes a picture of the page.</summary>
     public void Picture(string path) => _driver.GetScreenshot().SaveAsFile(path);
@@ -215,8 +268,12 @@ public sealed class Browser : IDisposable
         }
         catch (WebDriverTimeoutException)
         {
-            throw new InvalidOperationException(string.Create(
-                CultureInfo.InvariantCulture, $"Waited {Patience.TotalSeconds} s for {what}. The page at {Url} shows:\n{Text}"));
+            throw new InvalidOperationException(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"Waited {Patience.TotalSeconds} s for {what}. The page at {Url} shows:\n{Text}"
+                )
+            );
         }
     }
 

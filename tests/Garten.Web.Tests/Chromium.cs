@@ -22,12 +22,28 @@ internal sealed class Chromium
         Directory.CreateDirectory(Downloads);
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
-            "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--disable-extensions", "--disable-default-apps",
-            "--hide-scrollbars", "--force-prefers-reduced-motion", $"--user-data-dir={Path.Combine(_folder, "profile")}");
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--disable-dev-shm-usage",
+            "--disable-extensions",
+            "--disable-default-apps",
+            "--hide-scrollbars",
+            "--force-prefers-reduced-motion",
+            $"--user-data-dir={Path.Combine(_folder, "profile")}"
+        );
         options.AddUserProfilePreference("download.default_directory", Downloads);
         options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
-        Driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options, patience);
+        Driver = new ChromeDriver(
+            ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"),
+            options,
+            patience
+        );
     }
 
     /// <summary>Drives it.</summary>
@@ -56,7 +72,10 @@ internal sealed class Chromium
 
             Driver.SwitchTo().Window(fresh);
             Driver.ExecuteCdpCommand("Network.clearBrowserCookies", []);
-            Driver.ExecuteCdpCommand("Storage.clearDataForOrigin", new() { ["origin"] = "*", ["storageTypes"] = "all" });
+            Driver.ExecuteCdpCommand(
+                "Storage.clearDataForOrigin",
+                new() { ["origin"] = "*", ["storageTypes"] = "all" }
+            );
             Driver.Manage().Logs.GetLog(LogType.Browser);
             foreach (var file in Directory.EnumerateFiles(Downloads))
             {

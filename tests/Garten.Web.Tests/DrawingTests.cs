@@ -17,7 +17,10 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         pome.FindElement(By.CssSelector(".tile svg"));
         pome.Click();
         browser.See("Recorded: pome");
-        browser.Wait("the fruit to be drawn", d => d.FindElements(By.CssSelector(".figure-drawing > svg > g[data-part='fruit']:not([opacity])")).FirstOrDefault());
+        browser.Wait("the fruit to be drawn", d =>
+            d.FindElements(By.CssSelector(".figure-drawing > svg > g[data-part='fruit']:not([opacity])"))
+                .FirstOrDefault()
+        );
         browser.Find(".figure").GetAttribute("data-season").ShouldNotBeNullOrEmpty();
     }
 
@@ -36,11 +39,21 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     public void The_leading_name_can_be_laid_under_the_plant()
     {
         using var browser = server.Open("/bench/1");
-        var plain = browser.Wait("the ghost of a fruit", d => d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit']")).FirstOrDefault()).GetAttribute("innerHTML");
+        var plain = browser
+            .Wait("the ghost of a fruit", d =>
+                d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit']")).FirstOrDefault()
+            )
+            .GetAttribute("innerHTML");
         browser.Find(".figure-under input").Click();
-        browser.Wait("a pair of keys", d => d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit'][opacity] g[data-part='wing']")).FirstOrDefault());
+        browser.Wait("a pair of keys", d =>
+            d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit'][opacity] g[data-part='wing']"))
+                .FirstOrDefault()
+        );
         browser.Find(".figure-under input").Click();
-        browser.Wait("the plain ghost again", d => d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit']")).FirstOrDefault(e => e.GetAttribute("innerHTML") == plain));
+        browser.Wait("the plain ghost again", d =>
+            d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit']"))
+                .FirstOrDefault(e => e.GetAttribute("innerHTML") == plain)
+        );
     }
 
     [Fact]
@@ -49,7 +62,11 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/bench/10");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.Wait("a drawing in each lead", d =>
-            d.FindElements(By.CssSelector(".lead")) is { Count: > 1 } leads && leads.All(l => l.FindElements(By.CssSelector(".lead-tiles svg")).Count > 0) ? leads : null);
+            d.FindElements(By.CssSelector(".lead")) is { Count: > 1 } leads
+            && leads.All(l => l.FindElements(By.CssSelector(".lead-tiles svg")).Count > 0)
+                ? leads
+                : null
+        );
     }
 
     [Fact]
@@ -58,7 +75,9 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/guide/conium-maculatum");
         browser.Button("Its plate on a page").Click();
         browser.See("Print this plate");
-        var figures = browser.Wait("the figures", d => d.FindElements(By.CssSelector(".plate-figures figure")) is { Count: > 3 } all ? all : null);
+        var figures = browser.Wait("the figures", d =>
+            d.FindElements(By.CssSelector(".plate-figures figure")) is { Count: > 3 } all ? all : null
+        );
         figures[0].FindElement(By.TagName("figcaption")).Text.ShouldStartWith("A");
         figures[1].FindElement(By.TagName("figcaption")).Text.ShouldStartWith("B");
         browser.Find(".plate-sheet footer").Text.ShouldContain("Deadly");
@@ -70,7 +89,13 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/apart?taxa=acer-macrophyllum,acer-circinatum");
         browser.Find(".apart-leaves svg").Text.ShouldContain("Acer circinatum");
-        browser.Wait("a drawing for either name", d => d.FindElements(By.CssSelector(".apart")).FirstOrDefault(s => s.Text.StartsWith("Sap", StringComparison.Ordinal) && s.FindElements(By.CssSelector("figure svg")).Count == 2));
+        browser.Wait("a drawing for either name", d =>
+            d.FindElements(By.CssSelector(".apart"))
+                .FirstOrDefault(s =>
+                    s.Text.StartsWith("Sap", StringComparison.Ordinal)
+                    && s.FindElements(By.CssSelector("figure svg")).Count == 2
+                )
+        );
     }
 
     [Fact]
@@ -102,8 +127,11 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find(".term-card .tile svg");
     }
 
-    private static IWebElement Tile(Browser browser, string character, string state) => browser.Wait(
-        $"{character}: {state}",
-        d => d.FindElements(By.CssSelector($"[role=group][aria-label='{character}'] button.state"))
-            .FirstOrDefault(b => b.Text.EndsWith(state, StringComparison.Ordinal) && b.FindElements(By.CssSelector("svg")).Count > 0));
+    private static IWebElement Tile(Browser browser, string character, string state) =>
+        browser.Wait($"{character}: {state}", d =>
+            d.FindElements(By.CssSelector($"[role=group][aria-label='{character}'] button.state"))
+                .FirstOrDefault(b =>
+                    b.Text.EndsWith(state, StringComparison.Ordinal) && b.FindElements(By.CssSelector("svg")).Count > 0
+                )
+        );
 }

@@ -22,14 +22,16 @@ public sealed class EmptyStartTests
         browser.Field("Name").SendKeys("Back garden");
         browser.Field("Elevation in metres").SendKeys("high");
         browser.See("Write a number, for example 118");
-        browser.Field("Elevation in metres").SendKeys(Keys.Backspace + Keys.Backspace + Keys.Backspace + Keys.Backspace + "55");
+        browser
+            .Field("Elevation in metres")
+            .SendKeys(Keys.Backspace + Keys.Backspace + Keys.Backspace + Keys.Backspace + "55");
         browser.Button("Add").Click();
         browser.See("Back garden, 55 m");
         browser.Field("What it looks like, and where it stands").SendKeys("tree by the shed");
         browser.Button("Take it").Click();
         browser.See("TF-001");
 
-        browser.Find(".standing button.MuiButton-contained").Click();
+        browser.Find(".likely-names button.MuiButton-contained").Click();
         browser.Field("Name, of any rank").SendKeys("bigleaf" + Keys.Enter);
         browser.Button("Give the name").Click();
         browser.See("1 given");

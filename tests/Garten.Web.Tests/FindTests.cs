@@ -11,7 +11,12 @@ public sealed class FindTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/records?what=finds");
         var all = Finds(browser);
         browser.Field("Search").SendKeys("quercus");
-        browser.Wait("only oaks", d => d.FindElements(By.CssSelector(".finds-list [data-field='name'] .name")) is { Count: > 0 } names && names.All(n => n.Text.StartsWith("Quercus", StringComparison.Ordinal)) ? browser : null);
+        browser.Wait("only oaks", d =>
+            d.FindElements(By.CssSelector(".finds-list [data-field='name'] .name")) is { Count: > 0 } names
+            && names.All(n => n.Text.StartsWith("Quercus", StringComparison.Ordinal))
+                ? browser
+                : null
+        );
         Finds(browser).ShouldBeLessThan(all);
         browser.Button("Show all").Click();
         Sum(browser, _ => Finds(browser) == all);
@@ -19,13 +24,20 @@ public sealed class FindTests(WebFixture server) : IClassFixture<WebFixture>
         var bar = browser.Find(".year-bars [role=button]");
         var said = bar.GetAttribute("aria-label")!;
         bar.Click();
-        Sum(browser, s => s.StartsWith(said[(said.IndexOf(':', StringComparison.Ordinal) + 2)..], StringComparison.Ordinal));
+        Sum(browser, s =>
+            s.StartsWith(said[(said.IndexOf(':', StringComparison.Ordinal) + 2)..], StringComparison.Ordinal)
+        );
         browser.Button("Show all").Click();
 
         var most = browser.Find(".most-found button");
         var name = most.FindElement(By.CssSelector(".name")).Text;
         most.Click();
-        browser.Wait("the species alone", d => d.FindElements(By.CssSelector(".finds-list [data-field='name'] .name")) is { Count: > 0 } names && names.All(n => n.Text.StartsWith(name, StringComparison.Ordinal)) ? browser : null);
+        browser.Wait("the species alone", d =>
+            d.FindElements(By.CssSelector(".finds-list [data-field='name'] .name")) is { Count: > 0 } names
+            && names.All(n => n.Text.StartsWith(name, StringComparison.Ordinal))
+                ? browser
+                : null
+        );
         browser.Find(".find-mark");
         browser.Complaints.ShouldBeEmpty();
     }
@@ -42,21 +54,41 @@ public sealed class FindTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find(".finds-list [data-field='date'] .MuiDataGrid-columnHeaderTitle").Click();
         Row(browser, t => t != first && t != second);
         browser.Choose("Site", "Quarry Bald");
-        browser.Wait("a line of a count", d => d.FindElements(By.CssSelector(".finds-list [data-field='how']")).FirstOrDefault(c => c.Text == "Timed search")).Click();
+        browser
+            .Wait("a line of a count", d =>
+                d.FindElements(By.CssSelector(".finds-list [data-field='how']"))
+                    .FirstOrDefault(c => c.Text == "Timed search")
+            )
+            .Click();
         browser.Find(".count-table");
         browser.Url.ShouldContain("sheet=");
         browser.Complaints.ShouldBeEmpty();
     }
 
     private static string Row(Browser browser, Func<string, bool> fits) =>
-        browser.Wait("a first row", d => d.FindElements(By.CssSelector(".finds-list [data-rowindex='0']")).Select(r => r.Text).FirstOrDefault(t => t.Length > 0 && fits(t)));
+        browser.Wait("a first row", d =>
+            d.FindElements(By.CssSelector(".finds-list [data-rowindex='0']"))
+                .Select(r => r.Text)
+                .FirstOrDefault(t => t.Length > 0 && fits(t))
+        );
 
     private static void Sum(Browser browser, Func<string, bool> fits) =>
-        browser.Wait("the sum", d => d.FindElements(By.CssSelector("[data-sum=finds]")).FirstOrDefault(s => s.Text.Contains("find", StringComparison.Ordinal) && fits(s.Text)));
+        browser.Wait("the sum", d =>
+            d.FindElements(By.CssSelector("[data-sum=finds]"))
+                .FirstOrDefault(s => s.Text.Contains("find", StringComparison.Ordinal) && fits(s.Text))
+        );
 
     private static int Finds(Browser browser)
     {
-        var text = browser.Wait("the sum", d => d.FindElements(By.CssSelector("[data-sum=finds]")).Select(s => s.Text).FirstOrDefault(t => t.Contains("find", StringComparison.Ordinal)));
-        return int.Parse(text[..text.IndexOf(' ', StringComparison.Ordinal)], System.Globalization.NumberStyles.AllowThousands, System.Globalization.CultureInfo.InvariantCulture);
+        var text = browser.Wait("the sum", d =>
+            d.FindElements(By.CssSelector("[data-sum=finds]"))
+                .Select(s => s.Text)
+                .FirstOrDefault(t => t.Contains("find", StringComparison.Ordinal))
+        );
+        return int.Parse(
+            text[..text.IndexOf(' ', StringComparison.Ordinal)],
+            System.Globalization.NumberStyles.AllowThousands,
+            System.Globalization.CultureInfo.InvariantCulture
+        );
     }
 }

@@ -28,7 +28,12 @@ public sealed class GuideTests(WebFixture server) : IClassFixture<WebFixture>
     public void One_goes_down_the_families_and_from_an_account_to_its_look_alikes()
     {
         using var browser = server.Open("/guide");
-        browser.Wait("the family", d => d.FindElements(By.CssSelector("summary")).FirstOrDefault(s => s.Text.StartsWith("Melanthiaceae", StringComparison.Ordinal))).Click();
+        browser
+            .Wait("the family", d =>
+                d.FindElements(By.CssSelector("summary"))
+                    .FirstOrDefault(s => s.Text.StartsWith("Melanthiaceae", StringComparison.Ordinal))
+            )
+            .Click();
         browser.Button("Trillium ovatum").Click();
         browser.See("western trillium");
         browser.See("leaves on the plant 3");

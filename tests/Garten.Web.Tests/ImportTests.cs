@@ -10,18 +10,29 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/records");
         browser.Button("Bring in").Click();
-        Choose(browser, "what;date;site;count\nAcer macrophyllum Pursh;2024-05-12;Millrace Bottom;4\nNessie;2024-05-12;Millrace Bottom;1\n");
+        Choose(
+            browser,
+            "what;date;site;count\nAcer macrophyllum Pursh;2024-05-12;Millrace Bottom;4\nNessie;2024-05-12;Millrace Bottom;1\n"
+        );
         browser.See("No column holds the name. Say which one does.");
         browser.Choose("what", "the plant");
         browser.See("Line 3, what: The guide has no name “Nessie”.");
         browser.Find(".import button.MuiButton-contained").Enabled.ShouldBeFalse();
 
-        Choose(browser, "species;date;site;count\nAcer macrophyllum Pursh;2024-05-12;Millrace Bottom;4\nAlnus rubra;2024-05-12;Millrace Bottom;7\n");
+        Choose(
+            browser,
+            "species;date;site;count\nAcer macrophyllum Pursh;2024-05-12;Millrace Bottom;4\nAlnus rubra;2024-05-12;Millrace Bottom;7\n"
+        );
         browser.See("it would bring 2 records on 1 new count.");
         browser.Button("Keep these records").Click();
         browser.See("brought in were 2 records on 1 new count.");
         browser.Button("Counts").Click();
-        browser.Wait("the new count", d => d.FindElements(By.CssSelector(".count-list li button")).FirstOrDefault(b => b.Text.Contains("12 May 2024", StringComparison.Ordinal))).Click();
+        browser
+            .Wait("the new count", d =>
+                d.FindElements(By.CssSelector(".count-list li button"))
+                    .FirstOrDefault(b => b.Text.Contains("12 May 2024", StringComparison.Ordinal))
+            )
+            .Click();
         browser.See("Alnus rubra");
         browser.See("Brought in from old-list.csv");
         browser.Complaints.ShouldBeEmpty();
@@ -31,14 +42,25 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
     public void A_table_of_plots_is_brought_in_as_quadrats()
     {
         using var browser = server.Open("/records?what=import");
-        Choose(browser, "date;site;plot no;species;cover\n2023-06-01;Millrace Bottom;1;Acer macrophyllum;30\n2023-06-01;Millrace Bottom;2;Alnus rubra;60\n");
+        Choose(
+            browser,
+            "date;site;plot no;species;cover\n2023-06-01;Millrace Bottom;1;Acer macrophyllum;30\n2023-06-01;Millrace Bottom;2;Alnus rubra;60\n"
+        );
         browser.See("The size of the plot is missing. Write its area in square metres.");
-        Choose(browser, "date;site;plot no;plot size m2;species;cover\n2023-06-01;Millrace Bottom;1;4;Acer macrophyllum;30\n2023-06-01;Millrace Bottom;2;4;Alnus rubra;60\n");
+        Choose(
+            browser,
+            "date;site;plot no;plot size m2;species;cover\n2023-06-01;Millrace Bottom;1;4;Acer macrophyllum;30\n2023-06-01;Millrace Bottom;2;4;Alnus rubra;60\n"
+        );
         browser.See("it would bring 2 records on 1 new count.");
         browser.Button("Keep these records").Click();
         browser.See("brought in were 2 records on 1 new count.");
         browser.Button("Counts").Click();
-        browser.Wait("the new count", d => d.FindElements(By.CssSelector(".count-list li button")).FirstOrDefault(b => b.Text.Contains("1 Jun 2023", StringComparison.Ordinal))).Click();
+        browser
+            .Wait("the new count", d =>
+                d.FindElements(By.CssSelector(".count-list li button"))
+                    .FirstOrDefault(b => b.Text.Contains("1 Jun 2023", StringComparison.Ordinal))
+            )
+            .Click();
         browser.See("percent of cover");
         browser.See("Acer macrophyllum");
         browser.Complaints.ShouldBeEmpty();
@@ -53,11 +75,20 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find(".photo-readings > div");
         browser.Button("Use these").Click();
         browser.See("with this picture as evidence");
-        var tag = (string)browser.RunAsync("const done = arguments[0]; fetch('/api/plants/7').then(r => r.json()).then(sheet => done(sheet.plant.tag))")!;
+        var tag = (string)
+            browser.RunAsync(
+                "const done = arguments[0]; fetch('/api/plants/7').then(r => r.json()).then(sheet => done(sheet.plant.tag))"
+            )!;
         browser.Open("/records");
         browser.See("its photographs too");
-        browser.Wait("the link", d => d.FindElements(By.TagName("a")).FirstOrDefault(a => a.Text == "Whole survey (Darwin Core archive)")).Click();
-        var archive = browser.Wait("the archive", _ => Directory.EnumerateFiles(browser.Downloads, "garten-survey-*.zip").FirstOrDefault());
+        browser
+            .Wait("the link", d =>
+                d.FindElements(By.TagName("a")).FirstOrDefault(a => a.Text == "Whole survey (Darwin Core archive)")
+            )
+            .Click();
+        var archive = browser.Wait("the archive", _ =>
+            Directory.EnumerateFiles(browser.Downloads, "garten-survey-*.zip").FirstOrDefault()
+        );
 
         await using var empty = await RunningServer.StartAsync(demo: false);
         using var there = new Browser(empty.Address, enter: null);
@@ -79,10 +110,16 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         // The plant stands on the bench there, and the picture on it.
         there.Button("Plants").Click();
         there.See("Acer cf. glabrum");
-        var id = (long)there.RunAsync("const [tag, done] = arguments; fetch('/api/plants').then(r => r.json()).then(all => done(all.find(p => p.tag === tag).id))", tag)!;
+        var id = (long)
+            there.RunAsync(
+                "const [tag, done] = arguments; fetch('/api/plants').then(r => r.json()).then(all => done(all.find(p => p.tag === tag).id))",
+                tag
+            )!;
         there.Open($"/bench/{id}");
         there.Button("Visits").Click();
-        there.Wait("the picture to be loaded", _ => there.Run("return document.querySelector('.plant-pictures img')?.naturalWidth ?? 0") is > 0L ? this : null);
+        there.Wait("the picture to be loaded", _ =>
+            there.Run("return document.querySelector('.plant-pictures img')?.naturalWidth ?? 0") is > 0L ? this : null
+        );
         there.Complaints.ShouldBeEmpty();
         browser.Complaints.ShouldBeEmpty();
     }

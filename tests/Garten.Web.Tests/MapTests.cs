@@ -26,7 +26,10 @@ public sealed class MapTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Take it away").Click();
         browser.See("Burn plot was taken away.");
         browser.Button("Put it back").Click();
-        browser.Wait("the plot again", d => d.FindElements(By.CssSelector(".map-list button")).FirstOrDefault(b => b.Text.StartsWith("Burn plot", StringComparison.Ordinal)));
+        browser.Wait("the plot again", d =>
+            d.FindElements(By.CssSelector(".map-list button"))
+                .FirstOrDefault(b => b.Text.StartsWith("Burn plot", StringComparison.Ordinal))
+        );
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -47,7 +50,9 @@ public sealed class MapTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Bring in a file").Click();
         var track = Path.Combine(browser.Downloads, "walk.gpx");
         File.WriteAllText(
-            track, "<gpx xmlns=\"http://www.topografix.com/GPX/1/1\"><trk><name>Sunday walk</name><trkseg><trkpt lat=\"45.003\" lon=\"-123.70\"/><trkpt lat=\"45.01\" lon=\"-123.69\"/></trkseg></trk></gpx>");
+            track,
+            "<gpx xmlns=\"http://www.topografix.com/GPX/1/1\"><trk><name>Sunday walk</name><trkseg><trkpt lat=\"45.003\" lon=\"-123.70\"/><trkpt lat=\"45.01\" lon=\"-123.69\"/></trkseg></trk></gpx>"
+        );
         browser.All("input[type=file]")[0].SendKeys(track);
         browser.See("It brings 1 new place.");
         browser.Button("Keep them").Click();
@@ -69,8 +74,14 @@ public sealed class MapTests(WebFixture server) : IClassFixture<WebFixture>
         Move("Tamsin high country");
         browser.Complaints.ShouldBeEmpty();
 
-        string Status() => browser.Wait("the row", d => d.FindElements(By.CssSelector("tr")).FirstOrDefault(r => r.Text.Contains("Ribes sanguineum", StringComparison.Ordinal)))
-            .FindElements(By.TagName("td"))[2].Text;
+        string Status() =>
+            browser
+                .Wait("the row", d =>
+                    d.FindElements(By.CssSelector("tr"))
+                        .FirstOrDefault(r => r.Text.Contains("Ribes sanguineum", StringComparison.Ordinal))
+                )
+                .FindElements(By.TagName("td"))[2]
+                .Text;
 
         void Move(string area)
         {
@@ -78,7 +89,13 @@ public sealed class MapTests(WebFixture server) : IClassFixture<WebFixture>
             browser.Button("Ridge Burn").Click();
             browser.Choose("Area of the flora", area);
             browser.Button("Save").Click();
-            browser.Wait("the site in its area", d => d.FindElements(By.CssSelector(".map-list button")).FirstOrDefault(b => b.Text.StartsWith("Ridge Burn", StringComparison.Ordinal) && b.Text.Contains(area, StringComparison.Ordinal)));
+            browser.Wait("the site in its area", d =>
+                d.FindElements(By.CssSelector(".map-list button"))
+                    .FirstOrDefault(b =>
+                        b.Text.StartsWith("Ridge Burn", StringComparison.Ordinal)
+                        && b.Text.Contains(area, StringComparison.Ordinal)
+                    )
+            );
         }
     }
 }

@@ -12,7 +12,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     {
         using var browser = server.Open("/bench/7");
         browser.Be("R. Ostrow");
-        var before = browser.Find(".standing").Text;
+        var before = browser.Find(".likely-names").Text;
         browser.Open("/measure?plant=7");
         Sample(browser, "A leaf beside a card");
         var found = Length(browser);
@@ -29,7 +29,9 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Button("Use these").Click();
         browser.See("with this picture as evidence");
         browser.Open("/bench/7");
-        browser.Wait("the names to move", d => d.FindElement(By.CssSelector(".standing")).Text is { Length: > 0 } now && now != before ? this : null);
+        browser.Wait("the names to move", d =>
+            d.FindElement(By.CssSelector(".likely-names")).Text is { Length: > 0 } now && now != before ? this : null
+        );
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -51,7 +53,13 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Run("document.activeElement.blur()");
         browser.Press("l");
         browser.See("Length 1");
-        browser.Wait("its length", d => d.FindElements(By.CssSelector(".photo-readings > div")).FirstOrDefault(r => r.Text.StartsWith("Length 1", StringComparison.Ordinal) && r.Text.Contains("mm", StringComparison.Ordinal)));
+        browser.Wait("its length", d =>
+            d.FindElements(By.CssSelector(".photo-readings > div"))
+                .FirstOrDefault(r =>
+                    r.Text.StartsWith("Length 1", StringComparison.Ordinal)
+                    && r.Text.Contains("mm", StringComparison.Ordinal)
+                )
+        );
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -65,7 +73,9 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.See("Millrace Bottom");
         browser.See("is it the same plant?");
         browser.Button("Add a visit of that day").Click();
-        browser.Wait("the offer to go", d => d.FindElements(By.TagName("button")).All(b => b.Text != "Add a visit of that day") ? this : null);
+        browser.Wait("the offer to go", d =>
+            d.FindElements(By.TagName("button")).All(b => b.Text != "Add a visit of that day") ? this : null
+        );
         browser.Open("/bench/2");
         browser.See("seen 20 Nov");
     }
@@ -90,7 +100,9 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Be("R. Ostrow");
         var path = Path.Combine(browser.Downloads, "notes.jpg");
         File.WriteAllText(path, "no picture, only words");
-        browser.Wait("the field", d => d.FindElements(By.CssSelector("input[type=file]")).FirstOrDefault()).SendKeys(path);
+        browser
+            .Wait("the field", d => d.FindElements(By.CssSelector("input[type=file]")).FirstOrDefault())
+            .SendKeys(path);
         browser.See("no JPEG or PNG picture");
         browser.See("Or practise on one of these");
     }
@@ -124,7 +136,10 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Button("Give a name");
         browser.Press("f");
         browser.Button("Habit").Click();
-        browser.Wait("the height", d => d.FindElements(By.CssSelector("[role=group][aria-label='Height'] .character-said")).FirstOrDefault(s => s.Text.Contains('–', StringComparison.Ordinal)));
+        browser.Wait("the height", d =>
+            d.FindElements(By.CssSelector("[role=group][aria-label='Height'] .character-said"))
+                .FirstOrDefault(s => s.Text.Contains('–', StringComparison.Ordinal))
+        );
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -166,7 +181,9 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         }
 
         browser.See("310 looks like a slip for 31");
-        browser.Wait("the dots", d => d.FindElements(By.CssSelector(".sample-plot .sample-dot")) is { Count: >= 4 } dots ? dots : null);
+        browser.Wait("the dots", d =>
+            d.FindElements(By.CssSelector(".sample-plot .sample-dot")) is { Count: >= 4 } dots ? dots : null
+        );
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -197,13 +214,26 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     }
 
     /// <summary>What is said of something found, in words.</summary>
-    private static string Reading(Browser browser, string label) => browser.Wait(label, d =>
-        d.FindElements(By.CssSelector(".photo-readings > div")).Select(r => r.Text).FirstOrDefault(t => t.StartsWith(label + "\n", StringComparison.Ordinal) || t.StartsWith(label + " ", StringComparison.Ordinal)));
+    private static string Reading(Browser browser, string label) =>
+        browser.Wait(label, d =>
+            d.FindElements(By.CssSelector(".photo-readings > div"))
+                .Select(r => r.Text)
+                .FirstOrDefault(t =>
+                    t.StartsWith(label + "\n", StringComparison.Ordinal)
+                    || t.StartsWith(label + " ", StringComparison.Ordinal)
+                )
+        );
 
     /// <summary>The blade length shown, in millimetres.</summary>
-    private static double Length(Browser browser) => browser.Wait("the blade length", d =>
-        d.FindElements(By.CssSelector(".photo-readings > div")).Select(r => Millimetres().Match(r.Text)).FirstOrDefault(m => m.Success)) is { } found
-        ? double.Parse(found.Groups[1].Value, CultureInfo.InvariantCulture) : double.NaN;
+    private static double Length(Browser browser) =>
+        browser.Wait("the blade length", d =>
+            d.FindElements(By.CssSelector(".photo-readings > div"))
+                .Select(r => Millimetres().Match(r.Text))
+                .FirstOrDefault(m => m.Success)
+        )
+            is { } found
+            ? double.Parse(found.Groups[1].Value, CultureInfo.InvariantCulture)
+            : double.NaN;
 
     [GeneratedRegex(@"^Blade length\s+([\d.]+) ±")]
     private static partial Regex Millimetres();

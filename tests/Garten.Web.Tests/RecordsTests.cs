@@ -23,14 +23,23 @@ public sealed class RecordsTests(WebFixture server) : IClassFixture<WebFixture>
 
         browser.Run(
             "const e = arguments[0]; Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(e, '2026-07-01');"
-            + "e.dispatchEvent(new Event('input', { bubbles: true }))",
-            browser.Field("From"));
+                + "e.dispatchEvent(new Event('input', { bubbles: true }))",
+            browser.Field("From")
+        );
         browser.See("6 shown");
         browser.Button("Show all").Click();
         browser.See("22 shown");
 
-        browser.Wait("the header", d => d.FindElements(By.CssSelector("[role=columnheader][data-field=tag]")).FirstOrDefault()).Click();
-        browser.Wait("the first by tag", d => d.FindElement(By.CssSelector(".MuiDataGrid-row")).Text.StartsWith("TF-001", StringComparison.Ordinal) ? browser : null);
+        browser
+            .Wait("the header", d =>
+                d.FindElements(By.CssSelector("[role=columnheader][data-field=tag]")).FirstOrDefault()
+            )
+            .Click();
+        browser.Wait("the first by tag", d =>
+            d.FindElement(By.CssSelector(".MuiDataGrid-row")).Text.StartsWith("TF-001", StringComparison.Ordinal)
+                ? browser
+                : null
+        );
     }
 
     [Fact]

@@ -27,11 +27,16 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
     {
         using var browser = AtLeaves("/bench/4");
         browser.Button("Tally counts").Click();
-        var leaflets = browser.Wait("the leaflets", d => d.FindElements(By.CssSelector(".tally-key")).FirstOrDefault(k => k.Text.EndsWith("Leaflet number", StringComparison.Ordinal)));
+        var leaflets = browser.Wait("the leaflets", d =>
+            d.FindElements(By.CssSelector(".tally-key"))
+                .FirstOrDefault(k => k.Text.EndsWith("Leaflet number", StringComparison.Ordinal))
+        );
         var key = leaflets.Text[..1];
         browser.Press(key, key, key, key, key, key);
         browser.Act(a => a.KeyDown(Keys.Shift).SendKeys(key).KeyUp(Keys.Shift));
-        browser.Wait("five counted", d => d.FindElements(By.CssSelector(".tally output")).FirstOrDefault(o => o.Text == "5"));
+        browser.Wait("five counted", d =>
+            d.FindElements(By.CssSelector(".tally output")).FirstOrDefault(o => o.Text == "5")
+        );
         browser.Press(Keys.Enter);
         browser.See("before: 5");
         browser.Press(key, key, key, key, key, key, key, Keys.Enter);
@@ -51,7 +56,10 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
         using var browser = AtLeaves("/bench/5");
         var row = browser.Find("[role=group][aria-label='Leaf stalk length']");
         row.FindElements(By.TagName("button")).Single(b => b.Text == "Calliper").Click();
-        browser.Wait("the reading", d => d.FindElements(By.CssSelector("[aria-label='Leaf stalk length'] .part")).FirstOrDefault(p => p.Text.Contains(" mm", StringComparison.Ordinal)));
+        browser.Wait("the reading", d =>
+            d.FindElements(By.CssSelector("[aria-label='Leaf stalk length'] .part"))
+                .FirstOrDefault(p => p.Text.Contains(" mm", StringComparison.Ordinal))
+        );
         browser.Find("[role=group][aria-label='Leaf stalk length'] .defined").Click();
         browser.See("Measure from the stem to the beginning of the blade.");
         browser.See("Take full-grown leaves");
@@ -72,8 +80,15 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
         browser.See("from 9 satellites");
 
         // The site chosen is the one it says is near.
-        browser.Wait("the site", d => d.FindElements(By.CssSelector(".MuiFormControl-root")).Select(f => f.Text.Split('\n')).FirstOrDefault(f =>
-            f is ["Site", var site, ..] && d.FindElement(By.CssSelector("[role=dialog] [role=status]")).Text.Contains(site.Split(',')[0], StringComparison.Ordinal)));
+        browser.Wait("the site", d =>
+            d.FindElements(By.CssSelector(".MuiFormControl-root"))
+                .Select(f => f.Text.Split('\n'))
+                .FirstOrDefault(f =>
+                    f is ["Site", var site, ..]
+                    && d.FindElement(By.CssSelector("[role=dialog] [role=status]"))
+                        .Text.Contains(site.Split(',')[0], StringComparison.Ordinal)
+                )
+        );
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -89,6 +104,9 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
     private static void Measure(Browser browser, string length)
     {
         browser.Find("input[aria-label='Blade length']").SendKeys(length + Keys.Enter);
-        browser.Wait(length, d => d.FindElements(By.CssSelector(".part")).FirstOrDefault(p => p.Text.StartsWith(length, StringComparison.Ordinal)));
+        browser.Wait(length, d =>
+            d.FindElements(By.CssSelector(".part"))
+                .FirstOrDefault(p => p.Text.StartsWith(length, StringComparison.Ordinal))
+        );
     }
 }

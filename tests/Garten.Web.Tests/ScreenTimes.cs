@@ -18,7 +18,9 @@ public sealed class ScreenTimes
         using var browser = new Browser(server.Address, core: true);
         browser.Open("/bench/3");
         browser.Be("R. Ostrow");
-        browser.Wait("the core in the browser", _ => (string?)browser.Run("return document.documentElement.dataset.engine") == "browser" ? browser : null);
+        browser.Wait("the core in the browser", _ =>
+            (string?)browser.Run("return document.documentElement.dataset.engine") == "browser" ? browser : null
+        );
         browser.Press("f");
         browser.Find(".character");
         var times = new List<double>();
@@ -35,16 +37,19 @@ public sealed class ScreenTimes
         times.Sort();
         File.WriteAllText(
             Into!,
-            string.Create(CultureInfo.InvariantCulture, $"{times[times.Count / 2]:0} ms in the middle, {times[times.Count * 9 / 10]:0} ms for nine in ten"));
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"{times[times.Count / 2]:0} ms in the middle, {times[times.Count * 9 / 10]:0} ms for nine in ten"
+            )
+        );
     }
 
     /// <summary>Presses a state not yet chosen and calls back with the milliseconds until the changed standing was painted; −1 when it did not change.</summary>
-    private const string Click =
-        """
+    private const string Click = """
         const [i, done] = arguments;
         const rows = [...document.querySelectorAll('.character')].filter(r => r.querySelectorAll('.state').length > 1);
         const state = [...rows[i % rows.length].querySelectorAll('.state')].find(s => s.getAttribute('aria-pressed') !== 'true');
-        const standing = document.querySelector('.standing');
+        const standing = document.querySelector('.likely-names');
         const said = () => [...standing.querySelectorAll('.weighed')].map(w => w.textContent).join() + standing.querySelector('h2').textContent;
         const before = said();
         const from = performance.now();

@@ -29,9 +29,9 @@ public sealed class Screenshots
         browser.See("Shows now");
         Take(browser, "season-today");
 
-        browser.Open("/season?what=rounds");
+        browser.Open("/season?what=trips");
         browser.See("within a year");
-        Take(browser, "season-rounds");
+        Take(browser, "season-trips");
 
         browser.Open("/bench/7");
         browser.See("I know its family or genus");
@@ -43,7 +43,7 @@ public sealed class Screenshots
         browser.Open("/bench/8");
         browser.See("Tell the first two apart");
         browser.Find(".counts summary").Click();
-        Take(browser, "bench-standing");
+        Take(browser, "bench-names");
 
         browser.Open("/guide/camassia-quamash");
         browser.See("In the keys");
@@ -52,7 +52,10 @@ public sealed class Screenshots
         browser.Open("/specimens");
         browser.Find(".specimens h1");
         var table = Path.Combine(browser.Downloads, "willows.csv");
-        await File.WriteAllTextAsync(table, "specimen_id,leaf-arrangement,rusty-hairs,leaf-length\nW1,alternate,present,6; 7; 8\nW2,alternate,none,9; 11; 12\nW3,blue,,\n");
+        await File.WriteAllTextAsync(
+            table,
+            "specimen_id,leaf-arrangement,rusty-hairs,leaf-length\nW1,alternate,present,6; 7; 8\nW2,alternate,none,9; 11; 12\nW3,blue,,\n"
+        );
         browser.All("input[type=file]")[0].SendKeys(table);
         browser.See("2 specimens named");
         Take(browser, "specimens");
@@ -61,7 +64,7 @@ public sealed class Screenshots
         browser.SeeCouplet("woody-in-leaf 5");
         browser.Find("button.weighed").Click();
         browser.See("Fits");
-        Take(browser, "grounds");
+        Take(browser, "reasons");
         browser.Button("What should be true").Click();
         browser.See("Easily taken for");
         Take(browser, "species-account");
@@ -80,16 +83,21 @@ public sealed class Screenshots
         browser.Find(".find-mark");
         Take(browser, "records");
         browser.Open("/records?what=counts");
-        browser.Wait("the walk", d => d.FindElements(By.CssSelector(".count-list li button")).FirstOrDefault(b => b.Text.StartsWith("Millrace Bottom", StringComparison.Ordinal))).Click();
+        browser
+            .Wait("the walk", d =>
+                d.FindElements(By.CssSelector(".count-list li button"))
+                    .FirstOrDefault(b => b.Text.StartsWith("Millrace Bottom", StringComparison.Ordinal))
+            )
+            .Click();
         browser.Field("Name and number (individuals)").SendKeys("tel gra 5");
         browser.Find(".count-reading .name");
         Take(browser, "records-counts");
-        browser.Open("/records?what=figures");
+        browser.Open("/records?what=statistics");
         browser.Choose("Site", "Tollgate Meadow");
         browser.Choose("Counted by", "Quadrats with cover");
         browser.See("12 sampling units");
         browser.Find(".curve-line");
-        Take(browser, "records-figures");
+        Take(browser, "records-statistics");
         browser.Open("/records?what=report");
         browser.Wait("the report", d => d.FindElements(By.CssSelector(".report-map .report-site")).FirstOrDefault());
         Take(browser, "records-report");

@@ -5,7 +5,7 @@ using OpenQA.Selenium;
 
 namespace Garten.Web.Tests;
 
-/// <summary>Grades on the bench, the desk of the day, rounds and the year.</summary>
+/// <summary>Grades on the bench, the desk of the day, trips and the year.</summary>
 public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
 {
     [Fact]
@@ -32,41 +32,79 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = new Browser(running.Address);
         browser.Open("/bench");
         browser.Be("R. Ostrow");
-        var sheet = Send(browser, "POST", "/api/plants", new
-        {
-            request = Guid.NewGuid(),
-            site = Site(browser, "Fallen Giant"),
-            description = "Bare shrub by the log",
-            origin = "wild",
-            visit = new { date = "2026-01-12", stage = "mature", sex = (string?)null, parts = new[] { "buds" }, altered = Array.Empty<string>(), note = "" },
-        });
+        var sheet = Send(
+            browser,
+            "POST",
+            "/api/plants",
+            new
+            {
+                request = Guid.NewGuid(),
+                site = Site(browser, "Fallen Giant"),
+                description = "Bare shrub by the log",
+                origin = "wild",
+                visit = new
+                {
+                    date = "2026-01-12",
+                    stage = "mature",
+                    sex = (string?)null,
+                    parts = new[] { "buds" },
+                    altered = Array.Empty<string>(),
+                    note = "",
+                },
+            }
+        );
         var (plant, tag) = ((int)sheet["plant"]!["id"]!, (string)sheet["plant"]!["tag"]!);
         Record(browser, sheet, "bud-arrangement", states: ["opposite"]);
         Record(browser, sheet, "bundle-scars", parts: ["3", "3", "3"]);
 
-        // In January it cannot be named: what would settle it is listed with its windows, and a round is planned for them.
+        // In January it cannot be named: what would settle it is listed with its windows, and a trip is planned for them.
         browser.Open($"/bench/{plant}");
-        browser.Wait("no grade yet", d => d.FindElements(By.CssSelector(".grade-steps [aria-current=step]")).FirstOrDefault(g => g.Text is "unplaced" or "leaning"));
+        browser.Wait("no grade yet", d =>
+            d.FindElements(By.CssSelector(".grade-steps [aria-current=step]"))
+                .FirstOrDefault(g => g.Text is "unplaced" or "leaning")
+        );
         browser.See("Come back for");
-        browser.Wait("the fruit to come", d => d.FindElements(By.CssSelector(".returns li")).FirstOrDefault(n => n.Text.StartsWith("Fruit of ", StringComparison.Ordinal)));
-        browser.Open("/season?what=rounds");
-        browser.Wait("a round for it", d => d.FindElements(By.CssSelector(".round a")).FirstOrDefault(a => a.Text == tag));
+        browser.Wait("the fruit to come", d =>
+            d.FindElements(By.CssSelector(".returns li"))
+                .FirstOrDefault(n => n.Text.StartsWith("Fruit of ", StringComparison.Ordinal))
+        );
+        browser.Open("/season?what=trips");
+        browser.Wait("a trip for it", d =>
+            d.FindElements(By.CssSelector(".trip a")).FirstOrDefault(a => a.Text == tag)
+        );
 
-        // Its window has opened: the desk says so, and the round is walked.
+        // Its window has opened: the desk says so, and the trip is walked.
         running.Clock.Day = new(2026, 9, 12);
         browser.EnterAs("R. Ostrow");
         browser.Open("/season");
-        browser.Wait("it to show now", d => d.FindElements(By.CssSelector("[aria-label='Shows now'] a")).FirstOrDefault(a => a.Text == tag)).Click();
+        browser
+            .Wait("it to show now", d =>
+                d.FindElements(By.CssSelector("[aria-label='Shows now'] a")).FirstOrDefault(a => a.Text == tag)
+            )
+            .Click();
         browser.Find(".sheet-head h1");
         browser.Press("v");
         browser.Button("Seen again: add a visit").Click();
-        browser.Wait("fruit", d => d.FindElements(By.CssSelector(".visits label")).FirstOrDefault(l => l.Text.Trim() == "fruit")).Click();
-        browser.Wait("leaves", d => d.FindElements(By.CssSelector(".visits label")).FirstOrDefault(l => l.Text.Trim() == "leaves")).Click();
+        browser
+            .Wait("fruit", d =>
+                d.FindElements(By.CssSelector(".visits label")).FirstOrDefault(l => l.Text.Trim() == "fruit")
+            )
+            .Click();
+        browser
+            .Wait("leaves", d =>
+                d.FindElements(By.CssSelector(".visits label")).FirstOrDefault(l => l.Text.Trim() == "leaves")
+            )
+            .Click();
         browser.Button("Add the visit").Click();
         browser.Wait("the visit", d => d.FindElements(By.CssSelector(".visits ol > li")).Count == 2 ? browser : null);
         browser.Press("f");
         browser.Button("Fruit").Click();
-        browser.Wait("the keys", d => d.FindElements(By.CssSelector("[role=group][aria-label='Kind of fruit'] .state")).FirstOrDefault(s => s.Text.EndsWith("pair of winged keys", StringComparison.Ordinal))).Click();
+        browser
+            .Wait("the keys", d =>
+                d.FindElements(By.CssSelector("[role=group][aria-label='Kind of fruit'] .state"))
+                    .FirstOrDefault(s => s.Text.EndsWith("pair of winged keys", StringComparison.Ordinal))
+            )
+            .Click();
         browser.See("Recorded: pair of winged keys");
         var seen = Send(browser, "GET", $"/api/plants/{plant}", null);
         Record(browser, seen, "samara-angle", parts: ["170", "175", "165"]);
@@ -83,25 +121,27 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         Name(browser, plant, "acer-circinatum");
         browser.Open($"/bench/{plant}");
         Graded(browser, "confirmed");
-        browser.Find(".standing details summary");
+        browser.Find(".likely-names details summary");
         browser.Complaints.ShouldBeEmpty();
     }
 
     [Fact]
-    public void The_desk_leads_to_plants_and_a_round_that_cannot_be_walked_is_planned_anew()
+    public void The_desk_leads_to_plants_and_a_trip_that_cannot_be_walked_is_planned_anew()
     {
         using var browser = server.Open("/season");
         browser.Be("R. Ostrow");
         browser.See("The season runs");
         browser.See("Shows now");
-        browser.Button("Rounds").Click();
+        browser.Button("Trips").Click();
         browser.See("within a year");
-        var first = browser.Find(".round h2").Text;
+        var first = browser.Find(".trip h2").Text;
         browser.Button("Not on this day").Click();
         browser.See("Days lost:");
-        browser.Wait("another first round", d => d.FindElement(By.CssSelector(".round h2")).Text is var now && now != first ? now : null);
+        browser.Wait("another first trip", d =>
+            d.FindElement(By.CssSelector(".trip h2")).Text is var now && now != first ? now : null
+        );
         browser.Button("Take them back").Click();
-        browser.Wait("the round again", d => d.FindElement(By.CssSelector(".round h2")).Text == first ? first : null);
+        browser.Wait("the trip again", d => d.FindElement(By.CssSelector(".trip h2")).Text == first ? first : null);
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -116,7 +156,9 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Wait("the maples", d => d.FindElements(By.CssSelector(".year-row")).Count == 4 ? browser : null);
         browser.Choose("Sort of plant", "tree");
         browser.Find("label input[type=checkbox]").Click();
-        browser.Wait("the maples on the bench", d => d.FindElements(By.CssSelector(".year-row .year-seen")).Count > 0 ? browser : null);
+        browser.Wait("the maples on the bench", d =>
+            d.FindElements(By.CssSelector(".year-row .year-seen")).Count > 0 ? browser : null
+        );
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -139,7 +181,11 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Keep").Click();
         browser.See("Nobody told yet.");
         browser.Open("/season");
-        browser.Wait("the threat", _ => browser.Find("[aria-label='Threats']").Text.Contains("a new path runs past it", StringComparison.Ordinal) ? browser : null);
+        browser.Wait("the threat", _ =>
+            browser.Find("[aria-label='Threats']").Text.Contains("a new path runs past it", StringComparison.Ordinal)
+                ? browser
+                : null
+        );
 
         browser.Open("/bench/12");
         browser.Button("Give a name");
@@ -151,7 +197,9 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Keep").Click();
         browser.See("Settled 20 Nov 2026: the path was moved");
         browser.Open("/season");
-        browser.Wait("no threat", _ => browser.Find("[aria-label='Threats']").Text.Contains("Nothing.", StringComparison.Ordinal) ? browser : null);
+        browser.Wait("no threat", _ =>
+            browser.Find("[aria-label='Threats']").Text.Contains("Nothing.", StringComparison.Ordinal) ? browser : null
+        );
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -172,40 +220,71 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
     }
 
     private static void Graded(Browser browser, string grade) =>
-        browser.Wait($"the grade {grade}", d => d.FindElements(By.CssSelector(".grade-steps [aria-current=step]")).FirstOrDefault(g => g.Text == grade));
+        browser.Wait($"the grade {grade}", d =>
+            d.FindElements(By.CssSelector(".grade-steps [aria-current=step]")).FirstOrDefault(g => g.Text == grade)
+        );
 
-    private static int Site(Browser browser, string name) => (int)Send(browser, "GET", "/api/sites", null).AsArray().Single(s => (string?)s!["name"] == name)!["id"]!;
+    private static int Site(Browser browser, string name) =>
+        (int)Send(browser, "GET", "/api/sites", null).AsArray().Single(s => (string?)s!["name"] == name)!["id"]!;
 
-    private static void Record(Browser browser, JsonNode sheet, string character, string[]? states = null, string[]? parts = null) => Send(
-        browser, "PUT", $"/api/plants/{sheet["plant"]!["id"]}/visits/{sheet["visits"]!.AsArray()[^1]!["id"]}/features/{character}", new
-        {
-            finding = states is null ? "sample" : "states",
-            states,
-            parts,
-            rough = (string?)null,
-            entry = (string?)null,
-            hidden = (string?)null,
-            certainty = "sure",
-            source = "attached",
-            altered = Array.Empty<string>(),
-            exposure = (string?)null,
-            position = (string?)null,
-            note = "",
-            expected = (long?)null,
-        });
+    private static void Record(
+        Browser browser,
+        JsonNode sheet,
+        string character,
+        string[]? states = null,
+        string[]? parts = null
+    ) =>
+        Send(
+            browser,
+            "PUT",
+            $"/api/plants/{sheet["plant"]!["id"]}/visits/{sheet["visits"]!.AsArray()[^1]!["id"]}/features/{character}",
+            new
+            {
+                finding = states is null ? "sample" : "states",
+                states,
+                parts,
+                rough = (string?)null,
+                entry = (string?)null,
+                hidden = (string?)null,
+                certainty = "sure",
+                source = "attached",
+                altered = Array.Empty<string>(),
+                exposure = (string?)null,
+                position = (string?)null,
+                note = "",
+                expected = (long?)null,
+            }
+        );
 
-    private static void Name(Browser browser, int plant, string taxon) => Send(
-        browser, "POST", $"/api/plants/{plant}/determinations", new { request = Guid.NewGuid(), taxon, qualifier = "none", origin = "wild", date = "2026-09-12", remarks = "" });
+    private static void Name(Browser browser, int plant, string taxon) =>
+        Send(
+            browser,
+            "POST",
+            $"/api/plants/{plant}/determinations",
+            new
+            {
+                request = Guid.NewGuid(),
+                taxon,
+                qualifier = "none",
+                origin = "wild",
+                date = "2026-09-12",
+                remarks = "",
+            }
+        );
 
     /// <summary>Asks the server as the page would, with the person who is at work in it.</summary>
     private static JsonNode Send(Browser browser, string method, string path, object? body)
     {
-        var text = (string)browser.RunAsync(
-            """
-            const [method, path, body, done] = arguments
-            fetch(path, { method, headers: { 'Content-Type': 'application/json' }, body: body ?? undefined }).then(async (r) => done(r.ok ? await r.text() : 'refused ' + await r.text()))
-            """,
-            method, path, body is null ? null! : JsonSerializer.Serialize(body))!;
+        var text = (string)
+            browser.RunAsync(
+                """
+                const [method, path, body, done] = arguments
+                fetch(path, { method, headers: { 'Content-Type': 'application/json' }, body: body ?? undefined }).then(async (r) => done(r.ok ? await r.text() : 'refused ' + await r.text()))
+                """,
+                method,
+                path,
+                body is null ? null! : JsonSerializer.Serialize(body)
+            )!;
         text.ShouldNotStartWith("refused");
         return JsonNode.Parse(text, documentOptions: new() { MaxDepth = 64 })!;
     }

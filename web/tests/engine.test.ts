@@ -49,16 +49,16 @@ afterAll(() => {
 
 describe('the core in the browser', () => {
   it('is asked once it is ready, and the server until then', async () => {
-    const server = serve({ 'POST /api/bench/standing': ofServer })
+    const server = serve({ 'POST /api/bench/names': ofServer })
     const { ask, startEngine } = await opened()
     startEngine()
     expect(where()).toBe('starting')
-    expect(await ask('standing', request)).toEqual(ofServer)
+    expect(await ask('names', request)).toEqual(ofServer)
     const [worker] = StubbedWorker.made
     worker?.say({ ready: true })
     expect(where()).toBe('browser')
-    const answer = ask('standing', request)
-    expect(worker?.asked).toEqual([{ id: 0, kind: 'standing', question: JSON.stringify(request) }])
+    const answer = ask('names', request)
+    expect(worker?.asked).toEqual([{ id: 0, kind: 'names', question: JSON.stringify(request) }])
     worker?.say({ id: 0, answer: JSON.stringify(ofWorker) })
     expect(await answer).toEqual(ofWorker)
     expect(server.asked).toHaveLength(1)
@@ -76,7 +76,7 @@ describe('the core in the browser', () => {
     startEngine()
     const [worker] = StubbedWorker.made
     worker?.say({ ready: true })
-    const [one, two] = [ask('standing', request), ask('answer', request)]
+    const [one, two] = [ask('names', request), ask('answer', request)]
     worker?.say({ id: 1, answer: '"second"' })
     worker?.say({ id: 0, answer: '"first"' })
     expect(await Promise.all([one, two])).toEqual(['first', 'second'])
@@ -85,39 +85,39 @@ describe('the core in the browser', () => {
 
 describe('the server in its place', () => {
   it('answers what the core could not', async () => {
-    serve({ 'POST /api/bench/standing': ofServer })
+    serve({ 'POST /api/bench/names': ofServer })
     const { ask, startEngine } = await opened()
     startEngine()
     const [worker] = StubbedWorker.made
     worker?.say({ ready: true })
-    const answer = ask('standing', request)
+    const answer = ask('names', request)
     worker?.say({ id: 0, fault: 'no such character' })
     expect(await answer).toEqual(ofServer)
     expect(where()).toBe('browser')
   })
 
   it('says in words what is wrong', async () => {
-    serve({ 'POST /api/bench/standing': new Says(400, { detail: 'The guide has no such character.' }) })
+    serve({ 'POST /api/bench/names': new Says(400, { detail: 'The guide has no such character.' }) })
     const { ask } = await opened()
-    await expect(ask('standing', request)).rejects.toThrow('The guide has no such character.')
+    await expect(ask('names', request)).rejects.toThrow('The guide has no such character.')
   })
 
   it.each([
     ['breaks', (worker: StubbedWorker) => worker.say({ broken: 'out of memory' })],
     ['does not start', (worker: StubbedWorker) => worker.dispatchEvent(new Event('error'))],
   ])('takes over all that waits when the core %s', async (_, fail) => {
-    serve({ 'POST /api/bench/standing': ofServer, 'POST /api/bench/answer': ofServer })
+    serve({ 'POST /api/bench/names': ofServer, 'POST /api/bench/answer': ofServer })
     const { ask, startEngine } = await opened()
     startEngine()
     const [worker] = StubbedWorker.made
     if (!worker) throw new Error('no worker')
     worker.say({ ready: true })
-    const waiting = [ask('standing', request), ask('answer', request)]
+    const waiting = [ask('names', request), ask('answer', request)]
     fail(worker)
     expect(await Promise.all(waiting)).toEqual([ofServer, ofServer])
     expect(worker.ended).toBe(true)
     expect(where()).toBe('server')
-    expect(await ask('standing', request)).toEqual(ofServer)
+    expect(await ask('names', request)).toEqual(ofServer)
     expect(worker.asked).toHaveLength(2)
   })
 
@@ -125,10 +125,10 @@ describe('the server in its place', () => {
     vi.stubGlobal('Worker', () => {
       throw new Error('not here')
     })
-    serve({ 'POST /api/bench/standing': ofServer })
+    serve({ 'POST /api/bench/names': ofServer })
     const { ask, startEngine } = await opened()
     startEngine()
     expect(where()).toBe('server')
-    expect(await ask('standing', request)).toEqual(ofServer)
+    expect(await ask('names', request)).toEqual(ofServer)
   })
 })

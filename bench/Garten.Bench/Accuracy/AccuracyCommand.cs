@@ -26,23 +26,33 @@ internal static class AccuracyCommand
     public static void Run(string guidePath, string[] args, string? into)
     {
         var plants = args.Length > 0 ? int.Parse(args[0], CultureInfo.InvariantCulture) : UsualPlants;
-        var guide = GuideReader.Read(PackageFiles.Read(guidePath)).Guide ?? throw new InvalidOperationException($"{guidePath} is no sound guide.");
+        var guide = GuideReader.Read(PackageFiles.Read(guidePath)).Guide
+            ?? throw new InvalidOperationException($"{guidePath} is no sound guide.");
         var run = new AccuracyRun(guide, plants);
         var report = new AccuracyReport(guide);
         report.Say(
             "# How true its names are",
             $"""
-            Written by `./garten bench accuracy`. {plants} plants of each of {guide.Taxa.Count(t => t.IsSpeciesLevel && t.Rank != TaxonRank.Nothotaxon)} taxa are drawn from the demo guide: states by their
+            Written by `./garten bench accuracy`. {plants} plants of each of {guide.Taxa.Count(t =>
+                t.IsSpeciesLevel && t.Rank != TaxonRank.Nothotaxon
+            )} taxa are drawn from the demo guide: states by their
             frequency, sizes from the fitted curves with five parts a plant, organs by the season of a random day on which something
             shows, characters of one group varying together. An observer records them with mistakes, each character as often as the
             guide calls it difficult, and names the plant on the evidence of that one day. These are plants of the guide, not of a
             wood: the figures tell how well the arithmetic uses what the guide knows, not how true the guide is.
-            """);
+            """
+        );
         foreach (var condition in Conditions)
         {
             Console.Error.WriteLine($"{condition.Title} ...");
             var (outcomes, mistakes) = run.Name(condition);
-            report.Say($"## {condition.Title}", string.Create(CultureInfo.InvariantCulture, $"{outcomes.Count:N0} plants; {100 * mistakes:0.0} % of the looks were mistaken."));
+            report.Say(
+                $"## {condition.Title}",
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{outcomes.Count:N0} plants; {100 * mistakes:0.0} % of the looks were mistaken."
+                )
+            );
             report.LeadingNames(outcomes);
             report.Reliability(outcomes);
             if (condition == Conditions[0])
@@ -77,7 +87,8 @@ internal static class AccuracyCommand
               7 %, but then only 43 % of the guide's own plants were given a name at all (five plants a taxon).
             - **What is not measured.** The guide itself: its statements are from general knowledge, and no plant was held against
               them. The observer's difficulties are stated, not observed.
-            """);
+            """
+        );
         Console.Error.WriteLine("Years ...");
         report.Say(
             "## A year in the field",
@@ -85,12 +96,13 @@ internal static class AccuracyCommand
             Five made-up reserves with 60 plants each, drawn from the guide, on 12 sites within five kilometres. Nobody knows
             anything of them on 1 January. A team of two goes out for at most six hours a day, looks on each plant of a site at up to eight features that
             its return list asks for and that show that day, with an observer's ordinary mistakes, and both give the name once it holds 95 %. The year runs early or
-            late by chance, and the planner does not know it. Means of the five years:
+            late by chance, and the planner does not know it. FieldKit of the five years:
 
             {YearReport.Table(guide)}
 
-            Planned rounds go on weekends only. What the figures do not hold: plants that are not in the guide, and plants that are not found again.
-            """);
+            Planned trips go on weekends only. What the figures do not hold: plants that are not in the guide, and plants that are not found again.
+            """
+        );
         Console.Error.WriteLine("Photographs ...");
         report.Say(
             "## Leaves measured from photographs",
@@ -104,7 +116,10 @@ internal static class AccuracyCommand
 
             {PhotoReport.Table()}
 
-            A photograph of twelve million pixels is measured in {PhotoOutcome.SecondsForTwelveMegapixels().ToString("0.00", CultureInfo.InvariantCulture)} s on one core (median of five, unpacking the file not counted).
+            A photograph of twelve million pixels is measured in {PhotoOutcome.SecondsForTwelveMegapixels().ToString(
+                "0.00",
+                CultureInfo.InvariantCulture
+            )} s on one core (median of five, unpacking the file not counted).
 
             The aims are a median error of length and width of at most 1.5 %, 5 % at the 95th of a hundred, the widest point within 3 % of the length, the
             shape right in 95 %, teeth within a tenth, lobes exact in 95 %, and the same with a card up to a tilt of 20°. Where it
@@ -114,7 +129,8 @@ internal static class AccuracyCommand
             photographs were not at hand: these are drawn, and their ground is evenly coloured.
             The limits that part lobes from teeth, tips from lines and leaf from ground were chosen on other drawings of the same make;
             those of this table were never looked at while they were chosen.
-            """);
+            """
+        );
         if (into is null)
         {
             Console.WriteLine(report.Text);

@@ -5,7 +5,6 @@ using Garten.Core.Guides;
 namespace Garten.Bench.Accuracy;
 
 /// <summary>Writes how often the names are right, and how far the stated certainty can be believed.</summary>
-/// <param name="guide">The guide.</param>
 internal sealed class AccuracyReport(Guide guide)
 {
     private static readonly double[] Bins = [0, 0.3, 0.5, 0.7, 0.9, 0.95, 0.99, 1.0001];
@@ -32,16 +31,31 @@ internal sealed class AccuracyReport(Guide guide)
     {
         Row("leading name right", [.. Trial.Stops.Select(s => $"{s} features")]);
         Row("---", [.. Trial.Stops.Select(_ => "---")]);
-        Row("in the suggested order", [.. Trial.Stops.Select((_, i) => Share(outcomes, o => o.Suggested[i].Leading == o.Truth))]);
+        Row(
+            "in the suggested order",
+            [.. Trial.Stops.Select((_, i) => Share(outcomes, o => o.Suggested[i].Leading == o.Truth))]
+        );
         Row("in any order", [.. Trial.Stops.Select((_, i) => Share(outcomes, o => o.Anyhow[i].Leading == o.Truth))]);
         var full = outcomes.Where(o => o.Suggested[^1].Reached).ToList();
-        Row("in the suggested order, plants with twelve features recorded", [.. Trial.Stops.Select((_, i) => Share(full, o => o.Suggested[i].Leading == o.Truth))]);
-        _text.AppendLine().AppendLine(string.Create(
-            CultureInfo.InvariantCulture,
-            $"Twelve features were recorded on {Percent((double)full.Count / outcomes.Count)} of the plants; on the others all that showed and could be looked at without harm."))
-            .AppendLine().AppendLine(string.Create(
-            CultureInfo.InvariantCulture,
-            $"The key alone: the likeliest end is right for {Share(outcomes, o => o.ByKey == o.Truth)}, after {outcomes.Average(o => o.Couplets):0.0} couplets on average."))
+        Row(
+            "in the suggested order, plants with twelve features recorded",
+            [.. Trial.Stops.Select((_, i) => Share(full, o => o.Suggested[i].Leading == o.Truth))]
+        );
+        _text
+            .AppendLine()
+            .AppendLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"Twelve features were recorded on {Percent((double)full.Count / outcomes.Count)} of the plants; on the others all that showed and could be looked at without harm."
+                )
+            )
+            .AppendLine()
+            .AppendLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"The key alone: the likeliest end is right for {Share(outcomes, o => o.ByKey == o.Truth)}, after {outcomes.Average(o => o.Couplets):0.0} couplets on average."
+                )
+            )
             .AppendLine();
     }
 
@@ -50,7 +64,7 @@ internal sealed class AccuracyReport(Guide guide)
     public void Reliability(IReadOnlyList<Outcome> outcomes)
     {
         var stated = outcomes.SelectMany(o => o.Suggested.Select(c => (c.Mass, Right: c.Leading == o.Truth))).ToList();
-        Row("stated certainty of the leading name", ["standings", "mean stated", "right"]);
+        Row("stated certainty of the leading name", ["statuses", "mean stated", "right"]);
         Row("---", ["---", "---", "---"]);
         for (var b = 0; b + 1 < Bins.Length; b++)
         {
@@ -58,17 +72,33 @@ internal sealed class AccuracyReport(Guide guide)
             if (held.Count > 0)
             {
                 Row(
-                    string.Create(CultureInfo.InvariantCulture, $"{100 * Bins[b]:0}–{Math.Min(100 * Bins[b + 1], 100):0} %"),
-                    [held.Count.ToString("N0", CultureInfo.InvariantCulture), Percent(held.Average(h => h.Mass)), Percent(held.Average(h => h.Right ? 1 : 0))]);
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{100 * Bins[b]:0}–{Math.Min(100 * Bins[b + 1], 100):0} %"
+                    ),
+                    [
+                        held.Count.ToString("N0", CultureInfo.InvariantCulture),
+                        Percent(held.Average(h => h.Mass)),
+                        Percent(held.Average(h => h.Right ? 1 : 0)),
+                    ]
+                );
             }
         }
 
         var brier = stated.Average(s => Math.Pow(s.Mass - (s.Right ? 1 : 0), 2));
-        var given = outcomes.Select(o => (o.Truth, o.Suggested[^1].Safe)).Where(x => x.Safe is { Names: [{ Rank: >= TaxonRank.Species }] }).ToList();
+        var given = outcomes
+            .Select(o => (o.Truth, o.Suggested[^1].Safe))
+            .Where(x => x.Safe is { Names: [{ Rank: >= TaxonRank.Species }] })
+            .ToList();
         var wrong = given.Where(g => g.Safe!.Names[0].Id != g.Truth).ToList();
-        _text.AppendLine().AppendLine(string.Create(
-            CultureInfo.InvariantCulture,
-            $"Brier score {brier:0.0000}. At twelve features a species was given with 95 % or more for {Percent((double)given.Count / outcomes.Count)} of the plants; of these {wrong.Count} of {given.Count} ({Percent(given.Count == 0 ? 0 : (double)wrong.Count / given.Count)}) were wrong."))
+        _text
+            .AppendLine()
+            .AppendLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"Brier score {brier:0.0000}. At twelve features a species was given with 95 % or more for {Percent((double)given.Count / outcomes.Count)} of the plants; of these {wrong.Count} of {given.Count} ({Percent(given.Count == 0 ? 0 : (double)wrong.Count / given.Count)}) were wrong."
+                )
+            )
             .AppendLine();
     }
 
@@ -79,12 +109,24 @@ internal sealed class AccuracyReport(Guide guide)
     {
         Row("taxon", ["right at twelve features", "taken most often for"]);
         Row("---", ["---", "---"]);
-        foreach (var taxon in outcomes.GroupBy(o => o.Truth).OrderBy(g => g.Average(o => o.Suggested[^1].Leading == o.Truth ? 1.0 : 0)).Take(most))
+        foreach (
+            var taxon in outcomes
+                .GroupBy(o => o.Truth)
+                .OrderBy(g => g.Average(o => o.Suggested[^1].Leading == o.Truth ? 1.0 : 0))
+                .Take(most)
+        )
         {
-            var taken = taxon.Where(o => o.Suggested[^1].Leading != taxon.Key).GroupBy(o => o.Suggested[^1].Leading).MaxBy(g => g.Count());
+            var taken = taxon
+                .Where(o => o.Suggested[^1].Leading != taxon.Key)
+                .GroupBy(o => o.Suggested[^1].Leading)
+                .MaxBy(g => g.Count());
             Row(
                 guide.Taxon(taxon.Key).Name,
-                [Share([.. taxon], o => o.Suggested[^1].Leading == o.Truth), taken is null ? "" : guide.Taxon(taken.Key).Name]);
+                [
+                    Share([.. taxon], o => o.Suggested[^1].Leading == o.Truth),
+                    taken is null ? "" : guide.Taxon(taken.Key).Name,
+                ]
+            );
         }
 
         _text.AppendLine();
@@ -100,7 +142,10 @@ internal sealed class AccuracyReport(Guide guide)
         Row("“none of these” said with 95 %", [Share(results, r => r.Last.OutsideSafe)]);
         Row("stopped at a right higher rank", [Share(results, r => r.RightRank)]);
         Row("nothing said", [Share(results, r => r.Last.Safe is null && !r.Last.OutsideSafe)]);
-        Row("a few look-alikes, or a wrong higher rank, said", [Share(results, r => !r.RightRank && r.Last.Safe is not null && !r.Last.OutsideSafe && !Misnamed(r))]);
+        Row(
+            "a few look-alikes, or a wrong higher rank, said",
+            [Share(results, r => !r.RightRank && r.Last.Safe is not null && !r.Last.OutsideSafe && !Misnamed(r))]
+        );
         Row("misnamed: another species said with 95 %", [Percent((double)misnamed.Count / results.Count)]);
         _text.AppendLine();
         Row("most often misnamed", ["as", "share"]);
@@ -108,17 +153,23 @@ internal sealed class AccuracyReport(Guide guide)
         foreach (var taxon in misnamed.GroupBy(r => r.Truth).OrderByDescending(g => g.Count()).Take(12))
         {
             var taken = taxon.GroupBy(r => r.Last.Leading).MaxBy(g => g.Count())!;
-            Row(guide.Taxon(taxon.Key).Name, [guide.Taxon(taken.Key).Name, Percent((double)taxon.Count() / results.Count(r => r.Truth == taxon.Key))]);
+            Row(
+                guide.Taxon(taxon.Key).Name,
+                [guide.Taxon(taken.Key).Name, Percent((double)taxon.Count() / results.Count(r => r.Truth == taxon.Key))]
+            );
         }
 
         _text.AppendLine();
     }
 
-    private static bool Misnamed(LeftOut result) => result.Last.Safe is { Names: [{ Rank: >= TaxonRank.Species }] } && !result.RightRank;
+    private static bool Misnamed(LeftOut result) =>
+        result.Last.Safe is { Names: [{ Rank: >= TaxonRank.Species }] } && !result.RightRank;
 
-    private void Row(string first, string[] others) => _text.Append("| ").Append(first).Append(" | ").AppendJoin(" | ", others).AppendLine(" |");
+    private void Row(string first, string[] others) =>
+        _text.Append("| ").Append(first).Append(" | ").AppendJoin(" | ", others).AppendLine(" |");
 
-    private static string Share<T>(IReadOnlyList<T> all, Func<T, bool> which) => Percent((double)all.Count(which) / all.Count);
+    private static string Share<T>(IReadOnlyList<T> all, Func<T, bool> which) =>
+        Percent((double)all.Count(which) / all.Count);
 
     private static string Percent(double share) => string.Create(CultureInfo.InvariantCulture, $"{100 * share:0.0} %");
 }

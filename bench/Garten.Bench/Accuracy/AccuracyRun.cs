@@ -12,12 +12,17 @@ namespace Garten.Bench.Accuracy;
 internal sealed record Condition(string Title, Departures Departures);
 
 /// <summary>What one plant came to.</summary>
-/// <param name="Truth">What it is.</param>
 /// <param name="Suggested">Standings with features in the suggested order.</param>
 /// <param name="Anyhow">Standings with features in any order.</param>
 /// <param name="ByKey">The likeliest end of the key.</param>
 /// <param name="Couplets">Couplets answered on the way.</param>
-internal sealed record Outcome(TaxonId Truth, List<Checkpoint> Suggested, List<Checkpoint> Anyhow, TaxonId ByKey, int Couplets);
+internal sealed record Outcome(
+    TaxonId Truth,
+    List<Checkpoint> Suggested,
+    List<Checkpoint> Anyhow,
+    TaxonId ByKey,
+    int Couplets
+);
 
 /// <summary>What a plant of a taxon left out of the guide came to.</summary>
 /// <param name="Truth">The taxon left out.</param>
@@ -26,7 +31,6 @@ internal sealed record Outcome(TaxonId Truth, List<Checkpoint> Suggested, List<C
 internal sealed record LeftOut(TaxonId Truth, Checkpoint Last, bool RightRank);
 
 /// <summary>Draws plants of every taxon of a guide and names them.</summary>
-/// <param name="guide">The guide.</param>
 /// <param name="plants">Plants drawn of each taxon.</param>
 internal sealed class AccuracyRun(Guide guide, int plants)
 {
@@ -43,7 +47,8 @@ internal sealed class AccuracyRun(Guide guide, int plants)
     public (IReadOnlyList<Outcome> Outcomes, double Mistakes) Name(Condition condition)
     {
         var outcomes = new ConcurrentBag<(int Order, Outcome Outcome)>();
-        long looks = 0, mistakes = 0;
+        long looks = 0,
+            mistakes = 0;
         var simulator = new PlantSimulator(guide, condition.Departures);
         Parallel.For(0, Taxa.Length * plants, i =>
         {
@@ -73,7 +78,9 @@ internal sealed class AccuracyRun(Guide guide, int plants)
             {
                 var random = new Random(Seed + (t * 1000) + i);
                 var plant = simulator.Draw(Taxa[t], random);
-                var last = Trial.Run(model, plant, new SimulatedObserver(guide, condition.Departures, random), null)[^1];
+                var last = Trial.Run(model, plant, new SimulatedObserver(guide, condition.Departures, random), null)[
+                    ^1
+                ];
                 var above = guide.Lineage(Taxa[t]).Skip(1).Select(a => a.Id).ToHashSet();
                 var right = last.Safe is { Names: [var only] } && above.Contains(only.Id);
                 results.Add(((t * plants) + i, new(Taxa[t], last, right)));
@@ -86,15 +93,17 @@ internal sealed class AccuracyRun(Guide guide, int plants)
     private static Guide Without(Guide guide, TaxonId taxon)
     {
         var tables = guide.Tables;
-        return new(tables with
-        {
-            Taxa = tables.Taxa.RemoveAll(t => t.Id == taxon),
-            Statements = tables.Statements.RemoveAll(s => s.Taxon == taxon),
-            Keys = [],
-            Cautions = tables.Cautions.RemoveAll(c => c.Taxon == taxon),
-            LookAlikes = tables.LookAlikes.RemoveAll(l => l.Taxon == taxon || l.Other == taxon),
-            Crosses = tables.Crosses.RemoveAll(c => c.First == taxon || c.Second == taxon),
-            Windows = tables.Windows.RemoveAll(w => w.Taxon == taxon),
-        });
+        return new(
+            tables with
+            {
+                Taxa = tables.Taxa.RemoveAll(t => t.Id == taxon),
+                Statements = tables.Statements.RemoveAll(s => s.Taxon == taxon),
+                Keys = [],
+                Cautions = tables.Cautions.RemoveAll(c => c.Taxon == taxon),
+                LookAlikes = tables.LookAlikes.RemoveAll(l => l.Taxon == taxon || l.Other == taxon),
+                Crosses = tables.Crosses.RemoveAll(c => c.First == taxon || c.Second == taxon),
+                Windows = tables.Windows.RemoveAll(w => w.Taxon == taxon),
+            }
+        );
     }
 }

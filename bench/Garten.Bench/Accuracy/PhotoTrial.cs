@@ -7,7 +7,6 @@ using Garten.Core.Training.Photographs;
 namespace Garten.Bench.Accuracy;
 
 /// <summary>One sample photograph, measured and held against the truth.</summary>
-/// <param name="Seed">Which photograph.</param>
 /// <param name="Truth">What is true.</param>
 /// <param name="Answer">What was found.</param>
 internal sealed record PhotoOutcome(int Seed, PhotoTruth Truth, PhotoAnswer Answer)
@@ -25,17 +24,22 @@ internal sealed record PhotoOutcome(int Seed, PhotoTruth Truth, PhotoAnswer Answ
     public double? Width => Answer.Leaf?.Width is { } w ? Math.Abs(w.Value - Truth.Width) / Truth.Width : null;
 
     /// <summary>Error of the widest point, as a share of the length; null on a lobed blade.</summary>
-    public double? Widest => Answer.Leaf is { } l && Truth.Form.Lobing == BladeLobing.None ? Math.Abs(l.Widest.Value - Truth.Shape.Widest) : null;
+    public double? Widest =>
+        Answer.Leaf is { } l && Truth.Form.Lobing == BladeLobing.None
+            ? Math.Abs(l.Widest.Value - Truth.Shape.Widest)
+            : null;
 
     /// <summary>Error of the number of teeth as a share; null on a blade without teeth.</summary>
-    public double? Teeth => Answer.Leaf is { } l && Truth.Form.Lobing == BladeLobing.None && Truth.Form.Margin != BladeMargin.Entire
-        ? Math.Abs((l.Teeth is { } t ? t.Right + t.Left : 0) - (2.0 * Truth.Form.Teeth)) / (2 * Truth.Form.Teeth) : null;
+    public double? Teeth =>
+        Answer.Leaf is { } l && Truth.Form.Lobing == BladeLobing.None && Truth.Form.Margin != BladeMargin.Entire
+            ? Math.Abs((l.Teeth is { } t ? t.Right + t.Left : 0) - (2.0 * Truth.Form.Teeth)) / (2 * Truth.Form.Teeth)
+            : null;
 
     /// <summary>True where the number of lobes is exact; null where no leaf was found.</summary>
-    public bool? Lobes => Answer.Leaf is { } l ? l.Lobing.Lobes == (Truth.Form.Lobing == BladeLobing.None ? 1 : Truth.Form.Lobes) : null;
+    public bool? Lobes =>
+        Answer.Leaf is { } l ? l.Lobing.Lobes == (Truth.Form.Lobing == BladeLobing.None ? 1 : Truth.Form.Lobes) : null;
 
     /// <summary>True where the shape is named as the exact outline is, or as its neighbour across a border within the error; null on a lobed blade.</summary>
-    /// <param name="convention">The convention.</param>
     public bool? ShapeIn(ShapeConvention convention)
     {
         if (Answer.Leaf is not { } leaf || Truth.Form.Lobing != BladeLobing.None)
@@ -52,7 +56,11 @@ internal sealed record PhotoOutcome(int Seed, PhotoTruth Truth, PhotoAnswer Answ
     public static PhotoOutcome Of(int seed, bool card, double tilt)
     {
         var (setting, truth) = SamplePhotos.Draw(seed, card, tilt);
-        return new(seed, truth, PhotoMeasurement.Answer(PhotoScene.Read(PhotoRenderer.Take(setting)), PhotoQuestion.Usual));
+        return new(
+            seed,
+            truth,
+            PhotoMeasurement.Answer(PhotoScene.Read(PhotoRenderer.Take(setting)), PhotoQuestion.Usual)
+        );
     }
 
     /// <summary>Seconds it takes to measure a photograph of twelve megapixels, once warm: the median of five.</summary>

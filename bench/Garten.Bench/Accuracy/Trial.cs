@@ -15,36 +15,60 @@ namespace Garten.Bench.Accuracy;
 /// <param name="Outside">What "outside the guide" held.</param>
 /// <param name="Safe">What could be said; null for nothing.</param>
 /// <param name="OutsideSafe">True when "none of these" could be said.</param>
-internal sealed record Checkpoint(int Features, bool Reached, TaxonId Leading, double Mass, double Outside, SafeAnswer? Safe, bool OutsideSafe);
+internal sealed record Checkpoint(
+    int Features,
+    bool Reached,
+    TaxonId Leading,
+    double Mass,
+    double Outside,
+    SafeAnswer? Safe,
+    bool OutsideSafe
+);
 
 /// <summary>One simulated plant looked at until enough was recorded.</summary>
 internal static class Trial
 {
-    /// <summary>Numbers of features after which the standing is noted.</summary>
+    /// <summary>Numbers of features after which the likely names is noted.</summary>
     public static readonly ImmutableArray<int> Stops = [3, 5, 8, 12];
 
     private const int MostSuggestions = 12;
 
     /// <summary>Records features in the order the core suggests, else in any order.</summary>
     /// <param name="model">The guide the plant is named with.</param>
-    /// <param name="plant">The plant.</param>
-    /// <param name="observer">Who looks.</param>
     /// <param name="random">For any order; null for the suggested one.</param>
-    public static List<Checkpoint> Run(CandidateModel model, SimulatedPlant plant, SimulatedObserver observer, Random? random)
+    public static List<Checkpoint> Run(
+        CandidateModel model,
+        SimulatedPlant plant,
+        SimulatedObserver observer,
+        Random? random
+    )
     {
         var seen = new List<Observation>();
         var done = new List<Checkpoint>();
         ImmutableArray<Visit> visits = [plant.Visit];
-        Queue<Character> any = random is null ? [] : new(model.Guide.Characters.Where(c => c.Organ != Organ.Place).OrderBy(_ => random.Next()));
+        Queue<Character> any = random is null
+            ? []
+            : new(model.Guide.Characters.Where(c => c.Organ != Organ.Place).OrderBy(_ => random.Next()));
         var recorded = 0;
         while (recorded < Stops[^1])
         {
             using (var weighing = Weigh(model, seen, plant))
             {
-                var next = random is null
-                    ? LookNext.Suggest(model, weighing, new EvidenceSheet(model.Guide, seen), visits, Means.Usual, MostSuggestions)
-                        .Select(s => model.Guide.Character(s.Character)).FirstOrDefault()
-                    : any.TryDequeue(out var drawn) ? drawn : null;
+                var next =
+                    random is null
+                        ? LookNext
+                            .Suggest(
+                                model,
+                                weighing,
+                                new EvidenceSheet(model.Guide, seen),
+                                visits,
+                                FieldKit.Usual,
+                                MostSuggestions
+                            )
+                            .Select(s => model.Guide.Character(s.Character))
+                            .FirstOrDefault()
+                    : any.TryDequeue(out var drawn) ? drawn
+                    : null;
                 if (next is null)
                 {
                     break;
@@ -77,12 +101,14 @@ internal static class Trial
     }
 
     /// <summary>Walks the key of all plants by what the plant shows; what decides nothing is answered "can't tell".</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="key">The key begun with.</param>
-    /// <param name="plant">The plant.</param>
-    /// <param name="observer">Who looks.</param>
     /// <returns>The likeliest end, and how many couplets were answered.</returns>
-    public static (TaxonId End, int Couplets) WalkKey(Guide guide, KeyId key, SimulatedPlant plant, SimulatedObserver observer)
+    public static (TaxonId End, int Couplets) WalkKey(
+        Guide guide,
+        KeyId key,
+        SimulatedPlant plant,
+        SimulatedObserver observer
+    )
     {
         var walk = KeyWalk.From(guide.Key(key).First);
         var seen = new Dictionary<CharacterId, Observation?>();
@@ -99,14 +125,23 @@ internal static class Trial
             }
 
             var sheet = new EvidenceSheet(guide, seen.Values.OfType<Observation>());
-            var scores = leads.Select(l => l.Tests.Sum(t => LeadEvaluation.Evaluate(guide, sheet, t).Mark switch
-            {
-                Mark.Agrees => 1,
-                Mark.Conflicts => -1,
-                _ => 0,
-            })).ToArray();
+            var scores = leads
+                .Select(l =>
+                    l.Tests.Sum(t =>
+                        LeadEvaluation.Evaluate(guide, sheet, t).Mark switch
+                        {
+                            Mark.Agrees => 1,
+                            Mark.Conflicts => -1,
+                            _ => 0,
+                        }
+                    )
+                )
+                .ToArray();
             var best = scores.Max();
-            walk = walk.Answer(at, scores.Count(s => s == best) == 1 ? leads[Array.IndexOf(scores, best)].Number : null);
+            walk = walk.Answer(
+                at,
+                scores.Count(s => s == best) == 1 ? leads[Array.IndexOf(scores, best)].Number : null
+            );
             couplets++;
         }
 
@@ -116,10 +151,24 @@ internal static class Trial
     private static Weighing Weigh(CandidateModel model, List<Observation> seen, SimulatedPlant plant) =>
         new(model, new EvidenceSheet(model.Guide, seen), plant.Place, [plant.Visit]);
 
-    private static Checkpoint Stand(CandidateModel model, List<Observation> seen, SimulatedPlant plant, int features, bool reached)
+    private static Checkpoint Stand(
+        CandidateModel model,
+        List<Observation> seen,
+        SimulatedPlant plant,
+        int features,
+        bool reached
+    )
     {
         using var weighing = Weigh(model, seen, plant);
-        var standing = Standing.Of(model, weighing, 1);
-        return new(features, reached, standing.Names[0].Name.Id, standing.Names[0].Mass, standing.Outside, standing.Safe, standing.OutsideIsSafe);
+        var likely = LikelyNames.Of(model, weighing, 1);
+        return new(
+            features,
+            reached,
+            likely.Names[0].Name.Id,
+            likely.Names[0].Mass,
+            likely.Outside,
+            likely.Safe,
+            likely.OutsideIsSafe
+        );
     }
 }

@@ -12,12 +12,10 @@ using Garten.Core.Training;
 namespace Garten.Bench.Accuracy;
 
 /// <summary>How a year in the field ended.</summary>
-/// <param name="Rounds">Days out.</param>
 /// <param name="Hours">Hours on them, walking and looking.</param>
-/// <param name="Confirmed">Plants confirmed.</param>
 /// <param name="Settled">Plants settled or confirmed.</param>
 /// <param name="Wrong">Plants settled or confirmed under a wrong name.</param>
-internal sealed record YearOutcome(int Rounds, double Hours, int Confirmed, int Settled, int Wrong);
+internal sealed record YearOutcome(int Trips, double Hours, int Confirmed, int Settled, int Wrong);
 
 /// <summary>
 /// A team of two over a year with plants nobody has named: they go out, look at what would raise each plant's grade and shows
@@ -39,11 +37,11 @@ internal sealed class YearTrial
     private readonly CandidateModel _model;
     private readonly PlantSimulator _simulator;
     private readonly SimulatedObserver _observer;
-    private readonly ImmutableArray<RoundSite> _sites;
-    private readonly RoundSite _start = new(0, new GeoPoint(45, -123.7), 100);
+    private readonly ImmutableArray<TripSite> _sites;
+    private readonly TripSite _start = new(0, new GeoPoint(45, -123.7), 100);
     private readonly Studied[] _plants;
     private readonly double _late;
-    private readonly List<RoundQuestion> _asked = [];
+    private readonly List<TripQuestion> _asked = [];
 
     private YearTrial(Guide guide, CandidateModel model, int seed)
     {
@@ -53,28 +51,42 @@ internal sealed class YearTrial
         _simulator = new(guide, Departures.None);
         _observer = new(guide, Departures.None, new Random(seed + 1));
         _late = YearRun.UsualSpread * PlantSimulator.Normal(random);
-        _sites = [.. Enumerable.Range(1, Sites).Select(i => new RoundSite(i, _start.At!.Value.Moved(random.Next(-2500, 2500), random.Next(-2500, 2500)), random.Next(100, 600)))];
+        _sites =
+        [
+            .. Enumerable
+                .Range(1, Sites)
+                .Select(i => new TripSite(
+                    i,
+                    _start.At!.Value.Moved(random.Next(-2500, 2500), random.Next(-2500, 2500)),
+                    random.Next(100, 600)
+                )),
+        ];
         var taxa = model.Taxa.Where(t => guide.Taxon(t).Rank != TaxonRank.Nothotaxon).ToArray();
-        _plants = [.. Enumerable.Range(0, Plants).Select(i =>
-        {
-            var site = _sites[i % Sites];
-            var place = new PlaceFacts(site.Elevation, [], site.At!.Value.Latitude, site.At.Value.Longitude);
-            TaxonId taxon;
-            do
-            {
-                taxon = taxa[random.Next(taxa.Length)];
-            }
-            while (!GrowsAt(taxon, site.Elevation!.Value));
+        _plants =
+        [
+            .. Enumerable
+                .Range(0, Plants)
+                .Select(i =>
+                {
+                    var site = _sites[i % Sites];
+                    var place = new PlaceFacts(site.Elevation, [], site.At!.Value.Latitude, site.At.Value.Longitude);
+                    TaxonId taxon;
+                    do
+                    {
+                        taxon = taxa[random.Next(taxa.Length)];
+                    } while (!GrowsAt(taxon, site.Elevation!.Value));
 
-            return new Studied(i, site.Id, _simulator.DrawWhole(taxon, place, new Random((seed * 1000) + i)));
-        })];
+                    return new Studied(i, site.Id, _simulator.DrawWhole(taxon, place, new Random((seed * 1000) + i)));
+                }),
+        ];
     }
 
-    /// <summary>A year planned round by round from the return lists.</summary>
-    public static YearOutcome Planned(Guide guide, CandidateModel model, int seed) => new YearTrial(guide, model, seed).Run(t => t.NextPlanned);
+    /// <summary>A year planned trip by trip from the return lists.</summary>
+    public static YearOutcome Planned(Guide guide, CandidateModel model, int seed) =>
+        new YearTrial(guide, model, seed).Run(t => t.NextPlanned);
 
-    /// <summary>What a year planned round by round asks of the planner.</summary>
-    public static ImmutableArray<RoundQuestion> Questions(Guide guide, CandidateModel model, int seed)
+    /// <summary>What a year planned trip by trip asks of the planner.</summary>
+    public static ImmutableArray<TripQuestion> Questions(Guide guide, CandidateModel model, int seed)
     {
         YearTrial year = new(guide, model, seed);
         year.Run(t => t.NextPlanned);
@@ -82,39 +94,53 @@ internal sealed class YearTrial
     }
 
     /// <summary>A year in which every site is seen in the middle of every month.</summary>
-    public static YearOutcome Monthly(Guide guide, CandidateModel model, int seed) => new YearTrial(guide, model, seed).Run(t =>
-    {
-        var tours = t.Tours();
-        Queue<(DateOnly, ImmutableArray<int>)> days = new(Enumerable.Range(1, 12).SelectMany(m => tours.Select((sites, i) => (new DateOnly(2026, m, 10 + i), sites))));
-        return _ => days.TryDequeue(out var next) ? next : null;
-    });
+    public static YearOutcome Monthly(Guide guide, CandidateModel model, int seed) =>
+        new YearTrial(guide, model, seed).Run(t =>
+        {
+            var tours = t.Tours();
+            Queue<(DateOnly, ImmutableArray<int>)> days = new(
+                Enumerable
+                    .Range(1, 12)
+                    .SelectMany(m => tours.Select((sites, i) => (new DateOnly(2026, m, 10 + i), sites)))
+            );
+            return _ => days.TryDequeue(out var next) ? next : null;
+        });
 
-    /// <summary>A year with a given number of rounds, spread evenly, the sites in turn.</summary>
-    public static YearOutcome Even(Guide guide, CandidateModel model, int seed, int rounds) => new YearTrial(guide, model, seed).Run(t =>
-    {
-        var tours = t.Tours();
-        Queue<(DateOnly, ImmutableArray<int>)> days = new(Enumerable.Range(0, rounds).Select(i => (First.AddDays((int)((i + 0.5) * 365 / rounds)), tours[i % tours.Count])));
-        return _ => days.TryDequeue(out var next) ? next : null;
-    });
+    /// <summary>A year with a given number of trips, spread evenly, the sites in turn.</summary>
+    public static YearOutcome Even(Guide guide, CandidateModel model, int seed, int trips) =>
+        new YearTrial(guide, model, seed).Run(t =>
+        {
+            var tours = t.Tours();
+            Queue<(DateOnly, ImmutableArray<int>)> days = new(
+                Enumerable
+                    .Range(0, trips)
+                    .Select(i => (First.AddDays((int)((i + 0.5) * 365 / trips)), tours[i % tours.Count]))
+            );
+            return _ => days.TryDequeue(out var next) ? next : null;
+        });
 
     private YearOutcome Run(Func<YearTrial, Func<DateOnly, (DateOnly Day, ImmutableArray<int> Sites)?>> strategy)
     {
         var walking = new WalkingTimes(_start, _sites);
         var next = strategy(this);
-        var (rounds, minutes) = (0, 0.0);
-        for (var today = First; next(today) is { } round && round.Day <= Last; today = round.Day.AddDays(1))
+        var (trips, minutes) = (0, 0.0);
+        for (var today = First; next(today) is { } trip && trip.Day <= Last; today = trip.Day.AddDays(1))
         {
-            rounds++;
-            minutes += walking.Of(round.Sites.Aggregate(0, (set, site) => set | (1 << (site - 1))));
-            foreach (var plant in _plants.Where(p => round.Sites.Contains(p.Site)))
+            trips++;
+            minutes += walking.Of(trip.Sites.Aggregate(0, (set, site) => set | (1 << (site - 1))));
+            foreach (var plant in _plants.Where(p => trip.Sites.Contains(p.Site)))
             {
-                minutes += Look(plant, round.Day);
+                minutes += Look(plant, trip.Day);
             }
         }
 
         return new(
-            rounds, minutes / 60, _plants.Count(p => p.Grade == Grade.Confirmed), _plants.Count(p => p.Grade >= Grade.Settled),
-            _plants.Count(p => p.Grade >= Grade.Settled && p.Name is { } name && !_guide.IsWithin(p.Whole.Taxon, name)));
+            trips,
+            minutes / 60,
+            _plants.Count(p => p.Grade == Grade.Confirmed),
+            _plants.Count(p => p.Grade >= Grade.Settled),
+            _plants.Count(p => p.Grade >= Grade.Settled && p.Name is { } name && !_guide.IsWithin(p.Whole.Taxon, name))
+        );
     }
 
     private (DateOnly Day, ImmutableArray<int> Sites)? NextPlanned(DateOnly today)
@@ -124,23 +150,38 @@ internal sealed class YearTrial
             return null;
         }
 
-        List<RoundNeed> needs = [];
+        List<TripNeed> needs = [];
         foreach (var plant in _plants.Where(p => p.Grade < Grade.Confirmed))
         {
             // What shows on any day is looked at anyhow; a plant is gone to for it only when it waits for nothing else.
             var waits = Returns(plant, today).Needs.Where(n => n.From <= Last).ToArray();
-            foreach (var need in Array.Exists(waits, n => n.Part is not null) ? Array.FindAll(waits, n => n.Part is not null) : waits)
+            foreach (
+                var need in Array.Exists(waits, n => n.Part is not null)
+                    ? Array.FindAll(waits, n => n.Part is not null)
+                    : waits
+            )
             {
-                needs.Add(new(
-                    needs.Count, plant.Id, plant.Site, need.From!.Value < today ? today : need.From.Value, need.To!.Value > Last ? Last : need.To.Value,
-                    MinutesAPlant + (need.Features.Sum(f => f.EffortSeconds) / 60.0), need.Error));
+                needs.Add(
+                    new(
+                        needs.Count,
+                        plant.Id,
+                        plant.Site,
+                        need.From!.Value < today ? today : need.From.Value,
+                        need.To!.Value > Last ? Last : need.To.Value,
+                        MinutesAPlant + (need.Features.Sum(f => f.EffortSeconds) / 60.0),
+                        need.Error
+                    )
+                );
             }
         }
 
-        var days = Enumerable.Range(0, Last.DayNumber - today.DayNumber + 1).Select(today.AddDays).Where(d => d.DayOfWeek is DayOfWeek.Saturday or DayOfWeek.Sunday);
+        var days = Enumerable
+            .Range(0, Last.DayNumber - today.DayNumber + 1)
+            .Select(today.AddDays)
+            .Where(d => d.DayOfWeek is DayOfWeek.Saturday or DayOfWeek.Sunday);
         _asked.Add(new([.. needs], _sites, _start, [.. days], MinutesADay));
-        var plan = RoundPlanner.Plan(_asked[^1]);
-        return plan.Rounds.IsEmpty ? null : (plan.Rounds[0].Date, plan.Rounds[0].Sites);
+        var plan = TripPlanner.Plan(_asked[^1]);
+        return plan.Trips.IsEmpty ? null : (plan.Trips[0].Date, plan.Trips[0].Sites);
     }
 
     /// <summary>The sites shared out to as few days as their plants and the ways allow, in order of their number.</summary>
@@ -152,7 +193,7 @@ internal sealed class YearTrial
         List<int> sites = [];
         foreach (var site in _sites)
         {
-            var own = _plants.Count(p => p.Site == site.Id) * (MinutesAPlant + RoundPlanner.MinutesToNextPlant + 3);
+            var own = _plants.Count(p => p.Site == site.Id) * (MinutesAPlant + TripPlanner.MinutesToNextPlant + 3);
             var with = set | (1 << (site.Id - 1));
             if (sites.Count > 0 && walking.Of(with) + work + own > MinutesADay)
             {
@@ -168,7 +209,8 @@ internal sealed class YearTrial
         return tours;
     }
 
-    private ReturnAnswer Returns(Studied plant, DateOnly today) => ReturnList.Of(_model, new(new(plant.Plant, [.. plant.Names]), today, YearRun.Usual));
+    private ReturnAnswer Returns(Studied plant, DateOnly today) =>
+        ReturnList.Of(_model, new(new(plant.Plant, [.. plant.Names]), today, YearRun.Usual));
 
     /// <summary>Looks at a plant, and names it where that can be done.</summary>
     /// <returns>Minutes it took.</returns>
@@ -176,9 +218,14 @@ internal sealed class YearTrial
     {
         var shown = _simulator.OnDay(plant.Whole, plant.Visits.Count + 1, day, _late);
         plant.Visits.Add(shown.Visit);
-        var minutes = MinutesAPlant + RoundPlanner.MinutesToNextPlant;
-        var worth = Returns(plant, day).Needs.Where(n => n.Part is null || shown.Visit.Parts.Contains(n.Part.Value)).SelectMany(n => n.Features)
-            .OrderByDescending(f => f.Again).ThenByDescending(f => f.RulesOut.Length > 0).ThenByDescending(f => f.Bits).Take(MostFeatures);
+        var minutes = MinutesAPlant + TripPlanner.MinutesToNextPlant;
+        var worth = Returns(plant, day)
+            .Needs.Where(n => n.Part is null || shown.Visit.Parts.Contains(n.Part.Value))
+            .SelectMany(n => n.Features)
+            .OrderByDescending(f => f.Again)
+            .ThenByDescending(f => f.RulesOut.Length > 0)
+            .ThenByDescending(f => f.Bits)
+            .Take(MostFeatures);
         foreach (var feature in worth)
         {
             minutes += feature.EffortSeconds / 60.0;
@@ -189,9 +236,19 @@ internal sealed class YearTrial
         }
 
         var standing = BenchDesk.Rank(_model, new(plant.Plant, null));
-        if (standing.Names is [{ } leading, ..] && leading.Mass >= Safe && plant.Names.FirstOrDefault()?.Taxon != leading.Name.Id)
+        if (
+            standing.Names is [{ } leading, ..]
+            && leading.Mass >= Safe
+            && plant.Names.FirstOrDefault()?.Taxon != leading.Name.Id
+        )
         {
-            plant.Names.InsertRange(0, [new(leading.Name.Id, IdentificationQualifier.None, "the second", day), new(leading.Name.Id, IdentificationQualifier.None, "the first", day)]);
+            plant.Names.InsertRange(
+                0,
+                [
+                    new(leading.Name.Id, IdentificationQualifier.None, "the second", day),
+                    new(leading.Name.Id, IdentificationQualifier.None, "the first", day),
+                ]
+            );
         }
 
         plant.Grade = Grading.Of(_model, new(plant.Plant, [.. plant.Names])).Grade;
@@ -199,7 +256,9 @@ internal sealed class YearTrial
     }
 
     private bool GrowsAt(TaxonId taxon, double metres) =>
-        _guide.StatementFor(taxon, PlaceEvidence.Elevation, Scope.Any)?.Value is not NumericRange { Low: { } low, High: { } high } || (metres >= low / 1000 && metres <= high / 1000);
+        _guide.StatementFor(taxon, PlaceEvidence.Elevation, Scope.Any)?.Value
+            is not NumericRange { Low: { } low, High: { } high }
+        || (metres >= low / 1000 && metres <= high / 1000);
 
     /// <summary>A plant and what is known of it so far.</summary>
     private sealed class Studied(int id, int site, SimulatedPlant whole)

@@ -12,7 +12,6 @@ internal static class AnswerTimes
     private const int Usually = 15;
 
     /// <summary>Comes in as one of the demo's people.</summary>
-    /// <param name="http">The server.</param>
     /// <param name="role">The role of the person.</param>
     public static async Task EnterAsync(HttpClient http, string role)
     {
@@ -22,12 +21,16 @@ internal static class AnswerTimes
     }
 
     /// <summary>Asks the same again and again, one request at a time.</summary>
-    /// <param name="http">The server.</param>
     /// <param name="work">What it is called in the report.</param>
     /// <param name="held">Milliseconds to be held; null for none.</param>
-    /// <param name="path">What is asked.</param>
     /// <param name="counted">How many times it is timed.</param>
-    public static async Task<AnswerTime> MeasureAsync(HttpClient http, string work, double? held, string path, int counted = Usually)
+    public static async Task<AnswerTime> MeasureAsync(
+        HttpClient http,
+        string work,
+        double? held,
+        string path,
+        int counted = Usually
+    )
     {
         List<double> times = [];
         for (var i = 0; i < Warm + counted; i++)
@@ -37,7 +40,9 @@ internal static class AnswerTimes
             var content = await answer.Content.ReadAsByteArrayAsync();
             if (!answer.IsSuccessStatusCode)
             {
-                throw new InvalidOperationException($"{path}: {answer.StatusCode} {System.Text.Encoding.UTF8.GetString(content)}");
+                throw new InvalidOperationException(
+                    $"{path}: {answer.StatusCode} {System.Text.Encoding.UTF8.GetString(content)}"
+                );
             }
 
             if (i >= Warm)
@@ -47,7 +52,12 @@ internal static class AnswerTimes
         }
 
         times.Sort();
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{work}: {times[times.Count / 2]:0} ms, at most {times[^1]:0} ms"));
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"{work}: {times[times.Count / 2]:0} ms, at most {times[^1]:0} ms"
+            )
+        );
         return new(work, times[times.Count / 2], times[^1], held);
     }
 }

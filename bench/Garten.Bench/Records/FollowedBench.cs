@@ -22,8 +22,7 @@ internal static class FollowedBench
         ("one plant", "/api/plants/1"),
     ];
 
-    private const string Copy =
-        """
+    private const string Copy = """
         create temp table copy (source integer, n integer, plant integer);
         with numbered as (
             select p.id, n from generate_series(1, 1000) n cross join plant p order by n, p.id limit :many),
@@ -54,8 +53,8 @@ internal static class FollowedBench
         insert into walk_answer (plant, ordinal, key, couplet, lead)
         select c.plant, a.ordinal, a.key, a.couplet, a.lead from copy c join walk_answer a on a.plant = c.source;
 
-        insert into determination (plant, request, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, grounds)
-        select c.plant, gen_random_uuid(), d.guide_version, d.taxon, d.qualifier, d.full_name, d.determined_by, d.determined_on, d.remarks, d.grounds
+        insert into determination (plant, request, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, reasons)
+        select c.plant, gen_random_uuid(), d.guide_version, d.taxon, d.qualifier, d.full_name, d.determined_by, d.determined_on, d.remarks, d.reasons
         from copy c join determination d on d.plant = c.source order by d.id;
 
         insert into plant_position (plant, latitude, longitude, uncertainty_m, typed, person)
@@ -72,7 +71,9 @@ internal static class FollowedBench
         await using var server = await MeasuredServer.MakeAsync(guide);
         await using var connection = await server.Pool.OpenConnectionAsync();
         var first = await connection.ScalarAsync<int>("select count(*)::int from plant");
-        await connection.ExecuteAsync(Copy.Replace(":many", (plants - first).ToString(CultureInfo.InvariantCulture), StringComparison.Ordinal));
+        await connection.ExecuteAsync(
+            Copy.Replace(":many", (plants - first).ToString(CultureInfo.InvariantCulture), StringComparison.Ordinal)
+        );
         var watch = Stopwatch.StartNew();
         await server.App.Services.GetRequiredService<CommandJournal>().AssessStaleAsync(CancellationToken.None);
         var assessed = watch.Elapsed;
@@ -85,21 +86,31 @@ internal static class FollowedBench
         }
 
         // Planning all the trips of a year takes seconds, and has no bound yet.
-        answers.Add(await AnswerTimes.MeasureAsync(http, "all trips of a year, planned", null, "/api/rounds", counted: 3));
+        answers.Add(
+            await AnswerTimes.MeasureAsync(http, "all trips of a year, planned", null, "/api/trips", counted: 3)
+        );
         Write(plants, first, assessed, answers, report);
     }
 
     private static void Write(int plants, int first, TimeSpan assessed, List<AnswerTime> answers, string? report)
     {
         var text = new StringBuilder()
-            .AppendLine(CultureInfo.InvariantCulture, $"Written by `./garten bench followed {plants}`: the {first} plants of the demo, followed until there are {plants:N0}, with their visits, features, keys and names;")
-            .AppendLine("the server and its database on one machine, asked one request at a time, as a steward, from the request to the last byte.")
+            .AppendLine(
+                CultureInfo.InvariantCulture,
+                $"Written by `./garten bench followed {plants}`: the {first} plants of the demo, followed until there are {plants:N0}, with their visits, features, keys and names;"
+            )
+            .AppendLine(
+                "the server and its database on one machine, asked one request at a time, as a steward, from the request to the last byte."
+            )
             .AppendLine()
             .AppendLine("| work | in the middle | at most | bound |")
             .AppendLine("| --- | --- | --- | --- |");
         RecordsReport.Append(text, answers);
         text.AppendLine()
-            .AppendLine(CultureInfo.InvariantCulture, $"Reckoning all of them anew, as when another guide comes into use, took {assessed.TotalSeconds:0.0} s, {assessed.TotalMilliseconds / (plants - first):0.0} ms a plant.");
+            .AppendLine(
+                CultureInfo.InvariantCulture,
+                $"Reckoning all of them anew, as when another guide comes into use, took {assessed.TotalSeconds:0.0} s, {assessed.TotalMilliseconds / (plants - first):0.0} ms a plant."
+            );
         Console.WriteLine(text);
         if (report is not null)
         {

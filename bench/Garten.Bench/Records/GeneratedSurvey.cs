@@ -16,23 +16,35 @@ internal static class GeneratedSurvey
     private const int Seed = 20261126;
 
     /// <summary>Sites over a square of one degree.</summary>
-    /// <param name="count">How many.</param>
     public static ImportedSite[] Sites(int count)
     {
         var random = new Random(Seed);
-        return [.. Enumerable.Range(0, count).Select(i => new ImportedSite($"Square {i:0000}", Math.Round(random.NextDouble() * 900), new(44 + random.NextDouble(), -123 + random.NextDouble()), 100))];
+        return
+        [
+            .. Enumerable
+                .Range(0, count)
+                .Select(i => new ImportedSite(
+                    $"Square {i:0000}",
+                    Math.Round(random.NextDouble() * 900),
+                    new(44 + random.NextDouble(), -123 + random.NextDouble()),
+                    100
+                )),
+        ];
     }
 
     /// <summary>Visits to them.</summary>
     /// <param name="guide">The guide the names are of.</param>
-    /// <param name="sites">The sites.</param>
     /// <param name="people">How many people record.</param>
     /// <param name="lines">How many lines in all.</param>
     /// <param name="onVisit">Lines of one visit.</param>
     public static List<ImportVisit> Visits(Guide guide, ImportedSite[] sites, int people, int lines, int onVisit)
     {
         var random = new Random(Seed + 1);
-        var taxa = guide.Taxa.Where(t => t.IsSpeciesLevel).Select(t => t.Id).OrderBy(t => t.Value, StringComparer.Ordinal).ToArray();
+        var taxa = guide
+            .Taxa.Where(t => t.IsSpeciesLevel)
+            .Select(t => t.Id)
+            .OrderBy(t => t.Value, StringComparer.Ordinal)
+            .ToArray();
         random.Shuffle(taxa);
         var byPlace = Enumerable.Range(0, sites.Length * people).ToArray();
         random.Shuffle(byPlace);
@@ -40,7 +52,10 @@ internal static class GeneratedSurvey
         var seen = new HashSet<int>();
         for (var v = 0; visits.Count < lines / onVisit; v++)
         {
-            var (site, person) = (sites[byPlace[v % byPlace.Length] / people].Name, $"Recorder {byPlace[v % byPlace.Length] % people:000}");
+            var (site, person) = (
+                sites[byPlace[v % byPlace.Length] / people].Name,
+                $"Recorder {byPlace[v % byPlace.Length] % people:000}"
+            );
             var day = new DateOnly(FirstYear + random.Next(Years), 3, 1).AddDays(random.Next(240));
             seen.Clear();
             while (seen.Count < onVisit)
@@ -52,11 +67,32 @@ internal static class GeneratedSurvey
 
             List<ImportedRow> rows =
             [
-                .. seen.Select((t, i) => new ImportedRow(
-                    i + 1, day, site, person, taxa[t], random.Next(50) == 0 ? IdentificationQualifier.Cf : IdentificationQualifier.None, random.Next(20) == 0 ? Origin.Planted : Origin.Wild,
-                    i % 2 == 0 ? CountUnit.Presence : CountUnit.Individuals, i % 2 == 0 ? null : random.Next(1, 60), random.Next(4000) == 0 ? $"a {RareWord} on it" : "")),
+                .. seen.Select(
+                    (t, i) =>
+                        new ImportedRow(
+                            i + 1,
+                            day,
+                            site,
+                            person,
+                            taxa[t],
+                            random.Next(50) == 0 ? IdentificationQualifier.Cf : IdentificationQualifier.None,
+                            random.Next(20) == 0 ? Origin.Planted : Origin.Wild,
+                            i % 2 == 0 ? CountUnit.Presence : CountUnit.Individuals,
+                            i % 2 == 0 ? null : random.Next(1, 60),
+                            random.Next(4000) == 0 ? $"a {RareWord} on it" : ""
+                        )
+                ),
             ];
-            visits.Add(new(new Guid(v, 1, 1, [1, 2, 3, 4, 5, 6, 7, 8]), site, day, person, new(Protocol.WalkThrough, 1, null, null, new(9, 0), new(11, random.Next(60)), "", ""), rows));
+            visits.Add(
+                new(
+                    new Guid(v, 1, 1, [1, 2, 3, 4, 5, 6, 7, 8]),
+                    site,
+                    day,
+                    person,
+                    new(Protocol.WalkThrough, 1, null, null, new(9, 0), new(11, random.Next(60)), "", ""),
+                    rows
+                )
+            );
         }
 
         return visits;

@@ -36,9 +36,22 @@ internal sealed class MeasuredServer : IAsyncDisposable
         var cluster = await LocalCluster.StartAsync(folder, new ClusterOptions(Durable: true), CancellationToken.None);
         var database = cluster.ConnectionStringTo(DatabaseMigrations.DatabaseName);
         var guides = Path.GetDirectoryName(Path.GetFullPath(guide))!;
-        var app = GartenServer.Build(ServerSettings.Default with { Port = 0, Guides = guides, Web = Path.Combine(guides, "none") }, TimeProvider.System);
+        var app = GartenServer.Build(
+            ServerSettings.Default with
+            {
+                Port = 0,
+                Guides = guides,
+                Web = Path.Combine(guides, "none"),
+            },
+            TimeProvider.System
+        );
         await GartenServer.PrepareAsync(app, database, CancellationToken.None);
-        return new(folder, cluster, app, NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(database) { CommandTimeout = 0 }.ConnectionString));
+        return new(
+            folder,
+            cluster,
+            app,
+            NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(database) { CommandTimeout = 0 }.ConnectionString)
+        );
     }
 
     /// <summary>Lets it answer, and comes in as the steward.</summary>

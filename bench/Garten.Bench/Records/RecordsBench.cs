@@ -23,7 +23,12 @@ internal static class RecordsBench
     {
         await using var server = await MeasuredServer.MakeAsync(guide);
         var services = server.App.Services;
-        var load = await LoadAsync(server.Pool, services.GetRequiredService<CommandJournal>(), services.GetRequiredService<CurrentGuide>().Guide, lines);
+        var load = await LoadAsync(
+            server.Pool,
+            services.GetRequiredService<CommandJournal>(),
+            services.GetRequiredService<CurrentGuide>().Guide,
+            lines
+        );
         using var http = await server.OpenAsync();
         List<AnswerTime> answers = [];
         foreach (var (work, held, path) in await QuestionsAsync(server.Pool))
@@ -43,16 +48,33 @@ internal static class RecordsBench
         var version = await connection.ScalarAsync<int>("select max(id) from guide_version");
         var person = await connection.ScalarAsync<int>("select min(id) from person");
         var watch = Stopwatch.StartNew();
-        await new ImportStore(pool, journal).BringInAsync(visits, [], sites, version, new(Guid.CreateVersion7(), person, null, "bench", ""), keep: true, null, CancellationToken.None);
+        await new ImportStore(pool, journal).BringInAsync(
+            visits,
+            [],
+            sites,
+            version,
+            new(Guid.CreateVersion7(), person, null, "bench", ""),
+            keep: true,
+            null,
+            CancellationToken.None
+        );
         var brought = watch.Elapsed;
 
         // What a survey of years has behind it: the database's own upkeep has run.
         await connection.ExecuteAsync("vacuum analyze");
         const string Columns = "sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person";
-        await connection.ExecuteAsync("create table raw_bare (like count_line including defaults including generated including identity)");
-        await connection.ExecuteAsync("create table raw_kept (like count_line including all, foreign key (sheet) references count_sheet (id), foreign key (person) references person (id), foreign key (guide_version, taxon) references guide_taxon (guide_version, taxon))");
+        await connection.ExecuteAsync(
+            "create table raw_bare (like count_line including defaults including generated including identity)"
+        );
+        await connection.ExecuteAsync(
+            "create table raw_kept (like count_line including all, foreign key (sheet) references count_sheet (id), foreign key (person) references person (id), foreign key (guide_version, taxon) references guide_taxon (guide_version, taxon))"
+        );
         var rows = new MemoryStream();
-        await using (var export = await connection.BeginRawBinaryCopyAsync($"copy (select {Columns} from count_line) to stdout (format binary)"))
+        await using (
+            var export = await connection.BeginRawBinaryCopyAsync(
+                $"copy (select {Columns} from count_line) to stdout (format binary)"
+            )
+        )
         {
             await export.CopyToAsync(rows);
         }
@@ -61,7 +83,11 @@ internal static class RecordsBench
         {
             rows.Position = 0;
             watch.Restart();
-            await using (var copy = await connection.BeginRawBinaryCopyAsync($"copy {table} ({Columns}) from stdin (format binary)"))
+            await using (
+                var copy = await connection.BeginRawBinaryCopyAsync(
+                    $"copy {table} ({Columns}) from stdin (format binary)"
+                )
+            )
             {
                 await rows.CopyToAsync(copy);
             }
@@ -78,12 +104,20 @@ internal static class RecordsBench
     {
         const double Bound = 200;
         await using var connection = await pool.OpenConnectionAsync();
-        var common = await connection.ScalarAsync<string>("select taxon from count_line group by taxon order by count(*) desc limit 1");
-        var rare = await connection.ScalarAsync<string>("select taxon from count_line group by taxon order by count(*) limit 1");
-        var genus = (await connection.ScalarAsync<string>($"select genus from guide_taxon where taxon = '{common}' limit 1"))!;
+        var common = await connection.ScalarAsync<string>(
+            "select taxon from count_line group by taxon order by count(*) desc limit 1"
+        );
+        var rare = await connection.ScalarAsync<string>(
+            "select taxon from count_line group by taxon order by count(*) limit 1"
+        );
+        var genus = (
+            await connection.ScalarAsync<string>($"select genus from guide_taxon where taxon = '{common}' limit 1")
+        )!;
         var site = await connection.ScalarAsync<int>("select id from site where name = 'Square 0042'");
         var person = await connection.ScalarAsync<int>("select id from person where name = 'Recorder 042'");
-        var middle = await connection.ScalarAsync<int>("select l.id from count_line l join count_sheet c on c.id = l.sheet join visit v on v.id = c.visit where v.visited_on = '2016-06-15' limit 1");
+        var middle = await connection.ScalarAsync<int>(
+            "select l.id from count_line l join count_sheet c on c.id = l.sheet join visit v on v.id = c.visit where v.visited_on = '2016-06-15' limit 1"
+        );
         var list = new (string Work, string Query)[]
         {
             ("all, the latest first", ""),
@@ -101,21 +135,32 @@ internal static class RecordsBench
         return
         [
             .. list.Select(q => ($"list: {q.Work}", (double?)Bound, $"/api/finds{q.Query}")),
-            .. list.Where(q => !q.Query.Contains("after", StringComparison.Ordinal)).Select(q => ($"summary: {q.Work.Replace(", the latest first", "", StringComparison.Ordinal)}", (double?)Bound, $"/api/finds/summary{q.Query}")),
+            .. list.Where(q => !q.Query.Contains("after", StringComparison.Ordinal))
+                .Select(q =>
+                    (
+                        $"summary: {q.Work.Replace(", the latest first", "", StringComparison.Ordinal)}",
+                        (double?)Bound,
+                        $"/api/finds/summary{q.Query}"
+                    )
+                ),
             ("map: all, from afar", Bound, "/api/finds/map?zoom=8"),
             ("map: all, nearer", Bound, "/api/finds/map?zoom=11&south=44.3&north=44.7&west=-122.7&east=-122.3"),
             ("map: the commonest species", Bound, $"/api/finds/map?zoom=9&taxon={common}"),
             ("map: one year", Bound, "/api/finds/map?zoom=9&from=2015-01-01&to=2015-12-31"),
             ("the latest counts", Bound, "/api/counts"),
             ("followed plants", Bound, "/api/records"),
-            ("figures of one site", null, $"/api/figures?site={site}"),
-            ("figures of one year", null, "/api/figures?year=2015"),
+            ("statistics of one site", null, $"/api/statistics?site={site}"),
+            ("statistics of one year", null, "/api/statistics?year=2015"),
         ];
     }
 
     private static async Task<string> SizeAsync(NpgsqlDataSource pool)
     {
         await using var connection = await pool.OpenConnectionAsync();
-        return (await connection.ScalarAsync<string>("select pg_size_pretty(pg_table_size('count_line')) || ' and ' || pg_size_pretty(pg_indexes_size('count_line')) || ' of indexes'"))!;
+        return (
+            await connection.ScalarAsync<string>(
+                "select pg_size_pretty(pg_table_size('count_line')) || ' and ' || pg_size_pretty(pg_indexes_size('count_line')) || ' of indexes'"
+            )
+        )!;
     }
 }

@@ -6,8 +6,6 @@ namespace Garten.Bench.Records;
 internal static class Statements
 {
     /// <summary>The first value of the first row.</summary>
-    /// <param name="connection">A connection.</param>
-    /// <param name="text">The statement.</param>
     public static async Task<T?> ScalarAsync<T>(this NpgsqlConnection connection, string text)
     {
         await using var command = new NpgsqlCommand(text, connection);
@@ -15,8 +13,6 @@ internal static class Statements
     }
 
     /// <summary>Carries out one statement or several.</summary>
-    /// <param name="connection">A connection.</param>
-    /// <param name="text">The statements.</param>
     public static async Task ExecuteAsync(this NpgsqlConnection connection, string text)
     {
         await using var command = new NpgsqlCommand(text, connection);

@@ -12,23 +12,18 @@ namespace Garten.Core.Assessment;
 public sealed record FloraFeature(string Label, string Value);
 
 /// <summary>What a guide says of one organ, run together as floras do.</summary>
-/// <param name="Organ">The organ.</param>
 /// <param name="Features">What is there, in the order of the characters.</param>
 /// <param name="Without">Characters whose part is not there.</param>
 public sealed record FloraParagraph(Organ Organ, ImmutableArray<FloraFeature> Features, ImmutableArray<string> Without);
 
 /// <summary>A place in a key where a taxon comes out.</summary>
-/// <param name="At">The couplet.</param>
-/// <param name="KeyTitle">Title of the key.</param>
 /// <param name="Way">Couplets and leads from the start of that key, for example "1.2 2.1 5.2".</param>
 public sealed record KeyEnding(CoupletRef At, string KeyTitle, string Way);
 
 /// <summary>A taxon as a flora describes it, written from its statements and those of the taxa above it.</summary>
-/// <param name="Taxon">The taxon.</param>
 /// <param name="Author">Author of the name.</param>
 /// <param name="Above">The taxa above it, the widest first.</param>
 /// <param name="Below">The taxa just below it.</param>
-/// <param name="CommonNames">Its common names.</param>
 /// <param name="Synonyms">Other scientific names.</param>
 /// <param name="Status">Native or introduced.</param>
 /// <param name="StatusElsewhere">Areas where it stands otherwise.</param>
@@ -37,7 +32,6 @@ public sealed record KeyEnding(CoupletRef At, string KeyTitle, string Way);
 /// <param name="Paragraphs">The description, organ by organ.</param>
 /// <param name="Habitat">Where it grows, in words; empty when the guide does not say.</param>
 /// <param name="Seasons">Its seasons at the guide's reference height.</param>
-/// <param name="Cautions">Its cautions.</param>
 /// <param name="LookAlikes">What it is taken for, with the feature that decides.</param>
 /// <param name="Keys">Where it comes out in the keys.</param>
 public sealed record FloraAccount(
@@ -56,10 +50,10 @@ public sealed record FloraAccount(
     ImmutableArray<AccountSeason> Seasons,
     ImmutableArray<Caution> Cautions,
     ImmutableArray<AccountLookAlike> LookAlikes,
-    ImmutableArray<KeyEnding> Keys)
+    ImmutableArray<KeyEnding> Keys
+)
 {
     /// <summary>Writes the account of a taxon of any rank.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="id">A taxon of the guide.</param>
     public static FloraAccount Of(Guide guide, TaxonId id)
     {
@@ -73,16 +67,33 @@ public sealed record FloraAccount(
             taxon.CommonNames,
             taxon.Synonyms,
             taxon.Status,
-            [.. guide.Areas.Select(a => new StatusThere(a.Name, guide.StatusIn(id, a.Id))).Where(a => a.Status != taxon.Status)],
+            [
+                .. guide
+                    .Areas.Select(a => new StatusThere(a.Name, guide.StatusIn(id, a.Id)))
+                    .Where(a => a.Status != taxon.Status),
+            ],
             taxon.Commonness,
             taxon.Protection,
-            [.. Enum.GetValues<Organ>().Where(o => o != Organ.Place).Select(o => Describe(guide, id, o)).Where(p => p.Features.Length + p.Without.Length > 0)],
-            string.Join("; ", guide.Characters.Where(c => c.Organ == Organ.Place)
-                .Select(c => guide.StatementFor(id, c.Id, Scope.Any) is { } s ? NotationWriter.InWords(s.Value, c) : "").Where(t => t.Length > 0)),
+            [
+                .. Enum.GetValues<Organ>()
+                    .Where(o => o != Organ.Place)
+                    .Select(o => Describe(guide, id, o))
+                    .Where(p => p.Features.Length + p.Without.Length > 0),
+            ],
+            string.Join(
+                "; ",
+                guide
+                    .Characters.Where(c => c.Organ == Organ.Place)
+                    .Select(c =>
+                        guide.StatementFor(id, c.Id, Scope.Any) is { } s ? NotationWriter.InWords(s.Value, c) : ""
+                    )
+                    .Where(t => t.Length > 0)
+            ),
             held.Seasons,
             held.Cautions,
             held.LookAlikes,
-            [.. guide.Reach.EndsAt(id).Select(at => new KeyEnding(at, guide.Key(at.Key).Title, WayTo(guide, at, id)))]);
+            [.. guide.Reach.EndsAt(id).Select(at => new KeyEnding(at, guide.Key(at.Key).Title, WayTo(guide, at, id)))]
+        );
     }
 
     /// <summary>How a state is worded that only says that the part is not there; others, such as "entire", describe something.</summary>
@@ -100,7 +111,11 @@ public sealed record FloraAccount(
             }
 
             var label = character.Label.ToLowerInvariant();
-            if (value is StateShares { States: [var only] } && only.State == character.AbsentState && character.LabelOf(only.State).StartsWith(Nothing, StringComparison.Ordinal))
+            if (
+                value is StateShares { States: [var only] }
+                && only.State == character.AbsentState
+                && character.LabelOf(only.State).StartsWith(Nothing, StringComparison.Ordinal)
+            )
             {
                 without.Add(label);
             }
@@ -132,7 +147,11 @@ public sealed record FloraAccount(
 
         var last = key.Couplets[at.Couplet].Leads.First(l => l.Target is ToTaxon end && end.Taxon == taxon);
         var way = new List<string> { $"{at.Couplet}.{last.Number}" };
-        for (var number = at.Couplet; number != key.Start && before.TryGetValue(number, out var step); number = step.Couplet)
+        for (
+            var number = at.Couplet;
+            number != key.Start && before.TryGetValue(number, out var step);
+            number = step.Couplet
+        )
         {
             way.Insert(0, $"{step.Couplet}.{step.Lead}");
         }
@@ -142,25 +161,30 @@ public sealed record FloraAccount(
 }
 
 /// <summary>A taxon that shows a state.</summary>
-/// <param name="Taxon">The taxon.</param>
-/// <param name="Family">Its family.</param>
 /// <param name="Share">Share of its plants that show it, 0–1.</param>
 /// <param name="Words">What the guide says, in words.</param>
 public sealed record Showing(TaxonName Taxon, string Family, double Share, string Words)
 {
     /// <summary>The taxa of species level that show a state, the surest first; those that hardly ever do are left out.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="character">A character with named states.</param>
     /// <param name="state">One of its states, wider ones counting their narrower ones.</param>
     public static ImmutableArray<Showing> Of(Guide guide, Character character, string state) =>
-    [
-        .. guide.Taxa.Where(t => t.IsSpeciesLevel)
-            .Select(t => guide.StatementFor(t.Id, character.Id, Scope.Any)?.Value is StateShares s
-                ? new Showing(TaxonName.Of(t), guide.At(t.Id, TaxonRank.Family)?.Name ?? "", s.ShareOf(character, state), NotationWriter.InWords(s, character))
-                : null)
-            .OfType<Showing>()
-            .Where(s => s.Share > StatementEvaluation.RareShare)
-            .OrderByDescending(s => s.Share)
-            .ThenBy(s => s.Taxon.Name, StringComparer.Ordinal),
-    ];
+        [
+            .. guide
+                .Taxa.Where(t => t.IsSpeciesLevel)
+                .Select(t =>
+                    guide.StatementFor(t.Id, character.Id, Scope.Any)?.Value is StateShares s
+                        ? new Showing(
+                            TaxonName.Of(t),
+                            guide.At(t.Id, TaxonRank.Family)?.Name ?? "",
+                            s.ShareOf(character, state),
+                            NotationWriter.InWords(s, character)
+                        )
+                        : null
+                )
+                .OfType<Showing>()
+                .Where(s => s.Share > StatementEvaluation.RareShare)
+                .OrderByDescending(s => s.Share)
+                .ThenBy(s => s.Taxon.Name, StringComparer.Ordinal),
+        ];
 }

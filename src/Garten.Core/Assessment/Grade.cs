@@ -1,7 +1,7 @@
 namespace Garten.Core.Assessment;
 
-/// <summary>What a ground of a grade is about.</summary>
-public enum GroundKind
+/// <summary>What a reason of a grade is about.</summary>
+public enum ReasonKind
 {
     /// <summary>A name was given.</summary>
     Named,
@@ -40,9 +40,9 @@ public enum GroundKind
     SecondPerson,
 }
 
-/// <summary>A ground of a grade.</summary>
+/// <summary>A reason of a grade.</summary>
 /// <param name="Kind">What it is about.</param>
 /// <param name="From">The lowest grade that needs it.</param>
 /// <param name="Met">True when it is met.</param>
 /// <param name="Says">What was found, and what is missing, in words.</param>
-public sealed record GradeGround(GroundKind Kind, Grade From, bool Met, string Says);
+public sealed record GradeReason(ReasonKind Kind, Grade From, bool Met, string Says);

@@ -8,14 +8,10 @@ using Garten.Core.Keys;
 namespace Garten.Core.Assessment;
 
 /// <summary>A name given to a plant.</summary>
-/// <param name="Taxon">The taxon.</param>
-/// <param name="Qualifier">The reserve.</param>
 /// <param name="Person">Who gave it.</param>
-/// <param name="Date">When.</param>
 public sealed record GivenName(TaxonId Taxon, IdentificationQualifier Qualifier, string Person, DateOnly Date);
 
 /// <summary>A plant whose grade is asked.</summary>
-/// <param name="Plant">The plant.</param>
 /// <param name="Names">Its names, the latest first.</param>
 public sealed record GradeQuestion(Plant Plant, ImmutableArray<GivenName> Names)
 {
@@ -26,18 +22,17 @@ public sealed record GradeQuestion(Plant Plant, ImmutableArray<GivenName> Names)
     public ImmutableArray<string> Vouchers { get; init; } = [];
 }
 
-/// <summary>A grade with its grounds.</summary>
-/// <param name="Grade">The grade.</param>
+/// <summary>A grade with its reasons.</summary>
 /// <param name="Name">The name it is of: the latest one given, else the one that leads; null when none does.</param>
-/// <param name="Grounds">The grounds, those of the lower grades first.</param>
-public sealed record GradeAnswer(Grade Grade, TaxonName? Name, ImmutableArray<GradeGround> Grounds)
+/// <param name="Reasons">The reasons, those of the lower grades first.</param>
+public sealed record GradeAnswer(Grade Grade, TaxonName? Name, ImmutableArray<GradeReason> Reasons)
 {
     /// <summary>What stands between the plant and the next grade.</summary>
-    public ImmutableArray<GradeGround> Missing => [.. Grounds.Where(g => !g.Met && g.From <= Grade + 1)];
+    public ImmutableArray<GradeReason> Missing => [.. Reasons.Where(g => !g.Met && g.From <= Grade + 1)];
 }
 
 /// <summary>
-/// Computes grades from grounds: the highest grade all of whose grounds, and those of the grades below it, are met. Leaning and
+/// Computes grades from reasons: the highest grade all of whose reasons, and those of the grades below it, are met. Leaning and
 /// settled are one person's work; confirmed asks for what the guide wants of that taxon, over as many seasons as it takes.
 /// </summary>
 public static class Grading
@@ -58,10 +53,24 @@ public static class Grading
         var evidence = plant.Sheet(guide);
         using var weighing = new Weighing(model, evidence, plant.Place, plant.Visits);
         var given = question.Names.FirstOrDefault(n => guide.FindTaxon(n.Taxon) is not null);
-        var leading = weighing.Leading(1) is [var first] && weighing.Masses[first] >= Leading ? model.Taxa[first] : (TaxonId?)null;
+        var leading =
+            weighing.Leading(1) is [var first] && weighing.Masses[first] >= Leading
+                ? model.Taxa[first]
+                : (TaxonId?)null;
         if ((given?.Taxon ?? leading) is not { } taxon)
         {
-            return new(Grade.Unplaced, null, [new(GroundKind.Named, Grade.Leaning, false, "No name was given, and none is likelier than all others together.")]);
+            return new(
+                Grade.Unplaced,
+                null,
+                [
+                    new(
+                        ReasonKind.Named,
+                        Grade.Leaning,
+                        false,
+                        "No name was given, and none is likelier than all others together."
+                    ),
+                ]
+            );
         }
 
         var name = guide.Taxon(taxon);
@@ -71,108 +80,195 @@ public static class Grading
         var ends = trace is { Open.IsEmpty: true, Steps.Length: > 0 } ? trace.Ends.Select(e => e.Taxon).ToArray() : [];
         var keyed = trace is { IsClean: true } && ends is [var end] && guide.IsWithin(end, taxon);
         var needs = guide.NeedsOf(taxon);
-        var seen = plant.Observations.Where(o => o.Weighs && guide.FindCharacter(o.Character) is { Organ: not Organ.Place }).ToArray();
+        var seen = plant
+            .Observations.Where(o => o.Weighs && guide.FindCharacter(o.Character) is { Organ: not Organ.Place })
+            .ToArray();
         var organs = seen.Select(o => guide.Character(o.Character).Organ).Distinct().Order().ToArray();
         var dangerous = IsDangerous(guide, taxon);
-        GradeGround[] grounds =
+        GradeReason[] reasons =
         [
             Named(),
-            new(GroundKind.Leads, Grade.Leaning, keyed || mass >= Leading, keyed ? "The key ends at it." : $"It holds {Percent(mass)} of the weight by the features; more than half is needed."),
+            new(
+                ReasonKind.Leads,
+                Grade.Leaning,
+                keyed || mass >= Leading,
+                keyed
+                    ? "The key ends at it."
+                    : $"It holds {Percent(mass)} of the weight by the features; more than half is needed."
+            ),
             School(),
-            new(GroundKind.Weight, Grade.Settled, mass >= LikelihoodConstants.Safe, $"It holds {Percent(mass)} of the weight by all that was recorded; {Percent(LikelihoodConstants.Safe)} is needed."),
+            new(
+                ReasonKind.Weight,
+                Grade.Settled,
+                mass >= LikelihoodConstants.Safe,
+                $"It holds {Percent(mass)} of the weight by all that was recorded; {Percent(LikelihoodConstants.Safe)} is needed."
+            ),
             Agreement(),
-            new(GroundKind.Organs, Grade.Settled, organs.Length >= LeastOrgans,
-                organs.Length == 0 ? "No organ was looked at." : $"Seen: {string.Join(", ", organs.Select(Word))}. Two organs are needed."),
+            new(
+                ReasonKind.Organs,
+                Grade.Settled,
+                organs.Length >= LeastOrgans,
+                organs.Length == 0
+                    ? "No organ was looked at."
+                    : $"Seen: {string.Join(", ", organs.Select(Word))}. Two organs are needed."
+            ),
             Place(),
             LookAlikes(),
-            new(GroundKind.Reproductive, Grade.Confirmed, !needs.Reproductive || organs.Any(IsReproductive),
-                !needs.Reproductive ? "The guide asks for no flower or fruit." : organs.Any(IsReproductive) ? "A flower, fruit or cone was seen." : "The guide asks for a flower, fruit or cone of this name."),
+            new(
+                ReasonKind.Reproductive,
+                Grade.Confirmed,
+                !needs.Reproductive || organs.Any(IsReproductive),
+                !needs.Reproductive ? "The guide asks for no flower or fruit."
+                    : organs.Any(IsReproductive) ? "A flower, fruit or cone was seen."
+                    : "The guide asks for a flower, fruit or cone of this name."
+            ),
             Seasons(),
             Samples(),
             SecondPerson(),
         ];
-        Array.Sort(grounds, (a, b) => (a.From, a.Kind).CompareTo((b.From, b.Kind)));
+        Array.Sort(reasons, (a, b) => (a.From, a.Kind).CompareTo((b.From, b.Kind)));
         var grade = Grade.Confirmed;
-        while (grade > Grade.Unplaced && grounds.Any(g => g.From <= grade && !g.Met))
+        while (grade > Grade.Unplaced && reasons.Any(g => g.From <= grade && !g.Met))
         {
             grade--;
         }
 
-        return new(grade, TaxonName.Of(name), [.. grounds]);
+        return new(grade, TaxonName.Of(name), [.. reasons]);
 
-        GradeGround Named()
+        GradeReason Named()
         {
             if (given is null)
             {
-                return new(GroundKind.Named, Grade.Settled, false, $"{name.Name} leads, but nobody has given the name yet.");
+                return new(
+                    ReasonKind.Named,
+                    Grade.Settled,
+                    false,
+                    $"{name.Name} leads, but nobody has given the name yet."
+                );
             }
 
-            var unreserved = given.Qualifier == IdentificationQualifier.None && name.Rank >= TaxonRank.Species;
+            var unqualified = given.Qualifier == IdentificationQualifier.None && name.Rank >= TaxonRank.Species;
             return new(
-                GroundKind.Named, Grade.Settled, unreserved,
-                unreserved ? $"Named by {given.Person} on {Day(given.Date)}."
-                    : given.Qualifier != IdentificationQualifier.None ? $"Named with a reserve ({DeterminationName.Written(given.Qualifier)}) by {given.Person}." : $"Named only to {name.Rank.ToString().ToLowerInvariant()}.");
+                ReasonKind.Named,
+                Grade.Settled,
+                unqualified,
+                unqualified ? $"Named by {given.Person} on {Day(given.Date)}."
+                    : given.Qualifier != IdentificationQualifier.None
+                        ? $"Named with a qualifier ({DeterminationName.Written(given.Qualifier)}) by {given.Person}."
+                    : $"Named only to {name.Rank.ToString().ToLowerInvariant()}."
+            );
         }
 
-        GradeGround School()
+        GradeReason School()
         {
             if (keyed)
             {
-                return new(GroundKind.School, Grade.Settled, true, "The key was walked to its end without an open couplet.");
+                return new(
+                    ReasonKind.School,
+                    Grade.Settled,
+                    true,
+                    "The key was walked to its end without an open couplet."
+                );
             }
 
             var settles = mass >= LikelihoodConstants.Safe && weighing.Features >= LeastFeatures;
             return new(
-                GroundKind.School, Grade.Settled, settles,
-                settles ? $"{weighing.Features} features settle it." : $"Neither does the key end at it without an open couplet, nor do {LeastFeatures} features or more settle it.");
+                ReasonKind.School,
+                Grade.Settled,
+                settles,
+                settles
+                    ? $"{weighing.Features} features settle it."
+                    : $"Neither does the key end at it without an open couplet, nor do {LeastFeatures} features or more settle it."
+            );
         }
 
-        GradeGround Agreement()
+        GradeReason Agreement()
         {
-            var against = account.Lines.Where(l => l.Marking.Mark == Mark.Conflicts && guide.FindCharacter(l.Character) is { Organ: not Organ.Place }).Select(l => l.Label.ToLowerInvariant()).ToArray();
+            var against = account
+                .Lines.Where(l =>
+                    l.Marking.Mark == Mark.Conflicts && guide.FindCharacter(l.Character) is { Organ: not Organ.Place }
+                )
+                .Select(l => l.Label.ToLowerInvariant())
+                .ToArray();
             var elsewhere = ends.Length > 0 && !ends.Any(e => guide.IsWithin(e, taxon));
             return new(
-                GroundKind.Agreement, Grade.Settled, against.Length == 0 && !elsewhere,
+                ReasonKind.Agreement,
+                Grade.Settled,
+                against.Length == 0 && !elsewhere,
                 elsewhere ? $"The key ends at {string.Join(" or ", ends.Take(3).Select(e => guide.Taxon(e).Name))}."
-                    : against.Length > 0 ? $"Not as the guide says: {string.Join(", ", against)}." : "Nothing recorded speaks against it.");
+                    : against.Length > 0 ? $"Not as the guide says: {string.Join(", ", against)}."
+                    : "Nothing recorded speaks against it."
+            );
         }
 
-        GradeGround Place()
+        GradeReason Place()
         {
             var odd = account.PlaceAlerts;
-            return new(GroundKind.Place, Grade.Settled, odd.IsEmpty, odd.IsEmpty ? "Date, kind of place and height fit." : string.Join(' ', odd));
+            return new(
+                ReasonKind.Place,
+                Grade.Settled,
+                odd.IsEmpty,
+                odd.IsEmpty ? "Date, kind of place and height fit." : string.Join(' ', odd)
+            );
         }
 
-        GradeGround LookAlikes()
+        GradeReason LookAlikes()
         {
             var left = account.LookAlikes.Where(l => !l.RuledOut).ToArray();
-            var says = account.LookAlikes.IsEmpty ? "The guide names no look-alike."
-                : left.Length == 0 ? $"Ruled out by what was seen: {string.Join(", ", account.LookAlikes.Select(l => l.Other.Name))}."
+            var says =
+                account.LookAlikes.IsEmpty ? "The guide names no look-alike."
+                : left.Length == 0
+                    ? $"Ruled out by what was seen: {string.Join(", ", account.LookAlikes.Select(l => l.Other.Name))}."
                 : $"Not ruled out: {string.Join(", ", left.Select(l => $"{l.Other.Name} (look at {l.CharacterLabel.ToLowerInvariant()})"))}.";
-            return new(GroundKind.LookAlikes, dangerous ? Grade.Settled : Grade.Confirmed, left.Length == 0, says);
+            return new(ReasonKind.LookAlikes, dangerous ? Grade.Settled : Grade.Confirmed, left.Length == 0, says);
         }
 
-        GradeGround Seasons()
+        GradeReason Seasons()
         {
             var seasons = seen.Select(o => SeasonOfYear.Of(o.Date, plant.Place.Latitude)).Distinct().Order().ToArray();
             var listed = string.Join(", ", seasons.Select(s => s.ToString().ToLowerInvariant()));
             return new(
-                GroundKind.Seasons, Grade.Confirmed, seasons.Length >= needs.Seasons,
-                needs.Seasons == 1 ? $"Seen in {(listed.Length > 0 ? listed : "no season")}; one is enough." : $"Seen in {(listed.Length > 0 ? listed : "no season")}; the guide asks for {needs.Seasons} seasons.");
+                ReasonKind.Seasons,
+                Grade.Confirmed,
+                seasons.Length >= needs.Seasons,
+                needs.Seasons == 1
+                    ? $"Seen in {(listed.Length > 0 ? listed : "no season")}; one is enough."
+                    : $"Seen in {(listed.Length > 0 ? listed : "no season")}; the guide asks for {needs.Seasons} seasons."
+            );
         }
 
-        GradeGround Samples()
+        GradeReason Samples()
         {
             // A height is measured once; of what a plant has many of, several are asked for.
-            var small = seen.Where(o => o.Finding == Finding.Sample && guide.Character(o.Character) is { Organ: not Organ.Habit } && o.Values.Length < needs.Parts).DistinctBy(o => o.Character).ToArray();
+            var small = seen.Where(o =>
+                    o.Finding == Finding.Sample
+                    && guide.Character(o.Character) is { Organ: not Organ.Habit }
+                    && o.Values.Length < needs.Parts
+                )
+                .DistinctBy(o => o.Character)
+                .ToArray();
             return new(
-                GroundKind.Samples, Grade.Confirmed, small.Length == 0,
-                small.Length == 0 ? "Samples are large enough." : $"Measure {needs.Parts} parts or more of: {string.Join(", ", small.Select(o => guide.Character(o.Character).Label.ToLowerInvariant()))}.");
+                ReasonKind.Samples,
+                Grade.Confirmed,
+                small.Length == 0,
+                small.Length == 0
+                    ? "Samples are large enough."
+                    : $"Measure {needs.Parts} parts or more of: {string.Join(", ", small.Select(o => guide.Character(o.Character).Label.ToLowerInvariant()))}."
+            );
         }
 
-        GradeGround SecondPerson()
+        GradeReason SecondPerson()
         {
-            var others = question.Names.Where(n => given is not null && n.Person != given.Person && n.Qualifier == IdentificationQualifier.None && n.Taxon == taxon).Select(n => n.Person).Distinct().ToArray();
+            var others = question
+                .Names.Where(n =>
+                    given is not null
+                    && n.Person != given.Person
+                    && n.Qualifier == IdentificationQualifier.None
+                    && n.Taxon == taxon
+                )
+                .Select(n => n.Person)
+                .Distinct()
+                .ToArray();
             var open = question.Reviews.FirstOrDefault(r => r.Verdict != Verdict.Agrees);
             string[] says =
             [
@@ -181,9 +277,14 @@ public static class Grading
                 .. question.Vouchers.Take(1).Select(v => $"Voucher {v} stands for it."),
             ];
             return new(
-                GroundKind.SecondPerson, Grade.Confirmed, open is null && says.Length > 0,
-                open is not null ? $"{open.Person} {(open.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {open.Remark}"
-                    : says.Length > 0 ? string.Join(" ", says) : "No second person has given the same name, and no voucher stands for it.");
+                ReasonKind.SecondPerson,
+                Grade.Confirmed,
+                open is null && says.Length > 0,
+                open is not null
+                        ? $"{open.Person} {(open.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {open.Remark}"
+                    : says.Length > 0 ? string.Join(" ", says)
+                    : "No second person has given the same name, and no voucher stands for it."
+            );
         }
     }
 
@@ -191,19 +292,22 @@ public static class Grading
     private const int LeastFeatures = 4;
 
     /// <summary>True for names that kill, and for those that are taken for such: of them more is asked.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="taxon">The name.</param>
     public static bool IsDangerous(Guide guide, TaxonId taxon) =>
-        guide.LookAlikesOf(taxon).Select(l => l.Taxon == taxon ? l.Other : l.Taxon).Append(taxon).Any(t => guide.CautionsFor(t).Any(c => c.Hazard == Hazard.Deadly));
+        guide
+            .LookAlikesOf(taxon)
+            .Select(l => l.Taxon == taxon ? l.Other : l.Taxon)
+            .Append(taxon)
+            .Any(t => guide.CautionsFor(t).Any(c => c.Hazard == Hazard.Deadly));
 
     private static bool IsReproductive(Organ organ) => organ is Organ.Flower or Organ.Inflorescence or Organ.Fruit;
 
-    private static string Word(Organ organ) => organ switch
-    {
-        Organ.Habit => "the whole plant",
-        Organ.Inflorescence => "flower cluster",
-        _ => organ.ToString().ToLowerInvariant(),
-    };
+    private static string Word(Organ organ) =>
+        organ switch
+        {
+            Organ.Habit => "the whole plant",
+            Organ.Inflorescence => "flower cluster",
+            _ => organ.ToString().ToLowerInvariant(),
+        };
 
     private static string Percent(double share) =>
         share > 0.99 ? "more than 99 %" : string.Create(CultureInfo.InvariantCulture, $"{Math.Floor(100 * share):0} %");

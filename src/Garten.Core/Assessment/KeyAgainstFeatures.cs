@@ -14,23 +14,26 @@ public static class KeyAgainstFeatures
     private const int EnoughFeatures = 3;
 
     /// <summary>Where the key's names hold little by the features, both are named; empty where they agree or little was seen.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="walk">The walk.</param>
-    /// <param name="standing">How the names stand by the features.</param>
+    /// <param name="likely">How the names stand by the features.</param>
     /// <param name="massOf">Mass of a taxon by the features, 0–1.</param>
-    public static string Says(Guide guide, KeyWalkTrace walk, Standing standing, Func<TaxonId, double> massOf)
+    public static string Says(Guide guide, KeyWalkTrace walk, LikelyNames likely, Func<TaxonId, double> massOf)
     {
         var inPlay = walk.InPlay(guide);
-        if (walk.Steps.IsEmpty || standing.Features < EnoughFeatures || standing.Names.IsEmpty || inPlay.Sum(massOf) >= AtOdds)
+        if (
+            walk.Steps.IsEmpty
+            || likely.Features < EnoughFeatures
+            || likely.Names.IsEmpty
+            || inPlay.Sum(massOf) >= AtOdds
+        )
         {
             return "";
         }
 
-        var first = standing.Names[0];
+        var first = likely.Names[0];
         var key = walk is { Open.IsEmpty: true, Ends: [var end] }
             ? $"The key says {guide.Taxon(end.Taxon).Name}"
             : $"The {inPlay.Length} names this path leads to hold little by the features";
-        return standing.Outside > first.Mass
+        return likely.Outside > first.Mass
             ? $"{key}; the features fit no name of the guide well."
             : $"{key}; the features rather say {first.Name.Name}.";
     }

@@ -8,8 +8,6 @@ using Garten.Core.Seasons;
 namespace Garten.Core.Assessment;
 
 /// <summary>A feature to come back for.</summary>
-/// <param name="Character">The character.</param>
-/// <param name="Label">Its name.</param>
 /// <param name="HowTo">How to look.</param>
 /// <param name="EffortSeconds">Time a practised person needs.</param>
 /// <param name="Tool">The tool needed.</param>
@@ -18,7 +16,16 @@ namespace Garten.Core.Assessment;
 /// <param name="RulesOut">Look-alikes it would rule out, if the name is right.</param>
 /// <param name="Again">True for a feature recorded already that speaks against the name: a second look tells a slip from another plant.</param>
 public sealed record ReturnFeature(
-    CharacterId Character, string Label, string HowTo, int EffortSeconds, Tool Tool, HarmLevel Harm, double Bits, ImmutableArray<string> RulesOut, bool Again = false);
+    CharacterId Character,
+    string Label,
+    string HowTo,
+    int EffortSeconds,
+    Tool Tool,
+    HarmLevel Harm,
+    double Bits,
+    ImmutableArray<string> RulesOut,
+    bool Again = false
+);
 
 /// <summary>What a plant must be visited again for: the features of one part of it, and when that part shows.</summary>
 /// <param name="Part">The part; null for what can be seen on any day.</param>
@@ -27,20 +34,27 @@ public sealed record ReturnFeature(
 /// <param name="Error">Standard error of either end, in days; 0 for any day.</param>
 /// <param name="Open">True when it shows today.</param>
 /// <param name="Features">What to look at, the most telling first; may be empty where seeing the part is enough.</param>
-/// <param name="Grounds">Grounds of the grade it would help to meet.</param>
+/// <param name="Reasons">Reasons of the grade it would help to meet.</param>
 /// <param name="Bits">Doubt the most telling of them is expected to remove.</param>
 /// <param name="Words">When and why, in words.</param>
 public sealed record ReturnNeed(
-    PlantPart? Part, DateOnly? From, DateOnly? To, double Error, bool Open, ImmutableArray<ReturnFeature> Features, ImmutableArray<GroundKind> Grounds, double Bits, string Words);
+    PlantPart? Part,
+    DateOnly? From,
+    DateOnly? To,
+    double Error,
+    bool Open,
+    ImmutableArray<ReturnFeature> Features,
+    ImmutableArray<ReasonKind> Reasons,
+    double Bits,
+    string Words
+);
 
 /// <summary>A plant whose return list is asked.</summary>
 /// <param name="Plant">The plant and its names.</param>
-/// <param name="Today">Today.</param>
 /// <param name="Run">How this year runs.</param>
 public sealed record ReturnQuestion(GradeQuestion Plant, DateOnly Today, YearRun Run);
 
 /// <summary>A plant's grade, and what would raise it.</summary>
-/// <param name="Grade">The grade.</param>
 /// <param name="Needs">What to come back for, what shows soonest first; empty for a confirmed plant.</param>
 public sealed record ReturnAnswer(GradeAnswer Grade, ImmutableArray<ReturnNeed> Needs);
 
@@ -53,60 +67,127 @@ public static class ReturnList
     /// <summary>Doubt removed below which a feature is not worth a walk, in bits.</summary>
     private const double WorthAWalk = 0.1;
 
-    private static readonly PlantPart?[] Parts = [null, PlantPart.Buds, PlantPart.Leaves, PlantPart.Flowers, PlantPart.Fruit];
+    private static readonly PlantPart?[] Parts =
+    [
+        null,
+        PlantPart.Buds,
+        PlantPart.Leaves,
+        PlantPart.Flowers,
+        PlantPart.Fruit,
+    ];
 
     /// <summary>The return list of a plant.</summary>
     /// <param name="model">The guide made ready.</param>
-    /// <param name="question">The plant.</param>
     public static ReturnAnswer Of(CandidateModel model, ReturnQuestion question) =>
-        On(model.Guide, PlantAssessment.Of(model, question.Plant), question.Plant.Plant.Place.Season, question.Today, question.Run);
+        On(
+            model.Guide,
+            PlantAssessment.Of(model, question.Plant),
+            question.Plant.Plant.Place.Season,
+            question.Today,
+            question.Run
+        );
 
     /// <summary>What is wanted of a plant, and when it shows.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="assessment">What was reckoned of the plant.</param>
     /// <param name="place">Where it stands.</param>
-    /// <param name="today">Today.</param>
     /// <param name="run">How this year runs.</param>
-    public static ReturnAnswer On(Guide guide, PlantAssessment assessment, SeasonPlace place, DateOnly today, YearRun run)
+    public static ReturnAnswer On(
+        Guide guide,
+        PlantAssessment assessment,
+        SeasonPlace place,
+        DateOnly today,
+        YearRun run
+    )
     {
         var name = guide.FindTaxon(assessment.Asked)?.Name;
-        return name is null ? new(assessment.Grade, [])
-            : new(assessment.Grade, [.. assessment.Wanted.Select(NeedOf).OrderBy(n => n.From ?? DateOnly.MaxValue).ThenByDescending(n => n.Bits)]);
+        return name is null
+            ? new(assessment.Grade, [])
+            : new(
+                assessment.Grade,
+                [
+                    .. assessment
+                        .Wanted.Select(NeedOf)
+                        .OrderBy(n => n.From ?? DateOnly.MaxValue)
+                        .ThenByDescending(n => n.Bits),
+                ]
+            );
 
         ReturnNeed NeedOf(WantedPart wanted)
         {
-            var (from, to, error) = PartSeason.OnOrAfter(guide, assessment.Asked, wanted.Part, place, run, today, assessment.Sex);
+            var (from, to, error) = PartSeason.OnOrAfter(
+                guide,
+                assessment.Asked,
+                wanted.Part,
+                place,
+                run,
+                today,
+                assessment.Sex
+            );
             var shows = from is { } first && to is { } last && today >= first && today <= last;
             return new(
-                wanted.Part, from, to, error, shows, [.. wanted.Features.Select(f => FeatureOf(guide, f)).OfType<ReturnFeature>()], wanted.Grounds,
-                wanted.Features.Select(f => f.Bits).DefaultIfEmpty(0).Max(), Words(name, wanted.Part, from, to, error, shows));
+                wanted.Part,
+                from,
+                to,
+                error,
+                shows,
+                [.. wanted.Features.Select(f => FeatureOf(guide, f)).OfType<ReturnFeature>()],
+                wanted.Reasons,
+                wanted.Features.Select(f => f.Bits).DefaultIfEmpty(0).Max(),
+                Words(name, wanted.Part, from, to, error, shows)
+            );
         }
     }
 
-    private static ReturnFeature? FeatureOf(Guide guide, WantedFeature wanted) => guide.FindCharacter(wanted.Character) is { } c
-        ? new(c.Id, c.Label, c.HowTo, c.EffortSeconds, c.Tool, c.Harm, wanted.Bits, [.. wanted.RulesOut.Select(t => guide.FindTaxon(t)?.Name).OfType<string>()], wanted.Again) : null;
+    private static ReturnFeature? FeatureOf(Guide guide, WantedFeature wanted) =>
+        guide.FindCharacter(wanted.Character) is { } c
+            ? new(
+                c.Id,
+                c.Label,
+                c.HowTo,
+                c.EffortSeconds,
+                c.Tool,
+                c.Harm,
+                wanted.Bits,
+                [.. wanted.RulesOut.Select(t => guide.FindTaxon(t)?.Name).OfType<string>()],
+                wanted.Again
+            )
+            : null;
 
     /// <summary>What is wanted of a plant, whatever the day.</summary>
     internal static ImmutableArray<WantedPart> WantedOf(
-        CandidateModel model, GradeQuestion question, GradeAnswer grade, TaxonId taxon, EvidenceSheet evidence, Weighing weighing)
+        CandidateModel model,
+        GradeQuestion question,
+        GradeAnswer grade,
+        TaxonId taxon,
+        EvidenceSheet evidence,
+        Weighing weighing
+    )
     {
         var guide = model.Guide;
         var plant = question.Plant;
-        var allowed = Means.Usual with { Harm = LookNext.HarmAllowed(model, weighing, Means.Usual.Harm) };
-        var open = grade.Grounds.Where(g => !g.Met).Select(g => g.Kind).ToHashSet();
-        var features = guide.Characters.Where(c => c.Organ != Organ.Place && allowed.Allow(c)).SelectMany(FeatureOf).ToLookup(f => f.Part, f => f.Feature);
+        var allowed = FieldKit.Usual with { Harm = LookNext.HarmAllowed(model, weighing, FieldKit.Usual.Harm) };
+        var open = grade.Reasons.Where(g => !g.Met).Select(g => g.Kind).ToHashSet();
+        var features = guide
+            .Characters.Where(c => c.Organ != Organ.Place && allowed.Allow(c))
+            .SelectMany(FeatureOf)
+            .ToLookup(f => f.Part, f => f.Feature);
         return [.. Parts.SelectMany(NeedOf)];
 
         IEnumerable<(PlantPart? Part, WantedFeature Feature)> FeatureOf(Character character)
         {
-            if (open.Contains(GroundKind.Agreement) && character.Organ != Organ.Place
-                && StatementEvaluation.Evaluate(guide, taxon, character.Id, evidence)?.Marking.Mark == Mark.Conflicts)
+            if (
+                open.Contains(ReasonKind.Agreement)
+                && character.Organ != Organ.Place
+                && StatementEvaluation.Evaluate(guide, taxon, character.Id, evidence)?.Marking.Mark == Mark.Conflicts
+            )
             {
                 yield return (PartSeason.PartOf(character.Organ), new(character.Id, 0, [], true));
                 yield break;
             }
 
-            var decided = evidence.Decisive(character.Id) is { } o && (o.Finding != Finding.Absent || character.AbsentState is not null);
+            var decided =
+                evidence.Decisive(character.Id) is { } o
+                && (o.Finding != Finding.Absent || character.AbsentState is not null);
             if (decided && SmallSamples().Contains(character))
             {
                 yield return (PartSeason.PartOf(character.Organ), new(character.Id, 0, [], false));
@@ -120,7 +201,10 @@ public static class ReturnList
             var bits = model.Of(character.Id)?.ExpectedBits(weighing.Masses) ?? 0;
             ImmutableArray<TaxonId> rulesOut =
             [
-                .. guide.LookAlikesOf(taxon).Where(l => l.Character == character.Id).Select(l => l.Taxon == taxon ? l.Other : l.Taxon),
+                .. guide
+                    .LookAlikesOf(taxon)
+                    .Where(l => l.Character == character.Id)
+                    .Select(l => l.Taxon == taxon ? l.Other : l.Taxon),
             ];
             if (bits >= WorthAWalk || rulesOut.Length > 0)
             {
@@ -130,38 +214,50 @@ public static class ReturnList
 
         IEnumerable<WantedPart> NeedOf(PlantPart? part)
         {
-            WantedFeature[] worth = [.. features[part].OrderByDescending(f => f.Again).ThenByDescending(f => f.RulesOut.Length > 0).ThenByDescending(f => f.Bits).Take(MostFeatures)];
-            var grounds = GroundsOf(part, worth);
-            if (grounds.Length == 0 || (PartSeason.PhaseOf(part) is { } phase && !guide.CanShow(taxon, phase, evidence.Sex)))
+            WantedFeature[] worth =
+            [
+                .. features[part]
+                    .OrderByDescending(f => f.Again)
+                    .ThenByDescending(f => f.RulesOut.Length > 0)
+                    .ThenByDescending(f => f.Bits)
+                    .Take(MostFeatures),
+            ];
+            var reasons = ReasonsOf(part, worth);
+            if (
+                reasons.Length == 0
+                || (PartSeason.PhaseOf(part) is { } phase && !guide.CanShow(taxon, phase, evidence.Sex))
+            )
             {
                 yield break;
             }
 
-            yield return new(part, [.. worth], grounds);
+            yield return new(part, [.. worth], reasons);
         }
 
-        ImmutableArray<GroundKind> GroundsOf(PlantPart? part, WantedFeature[] worth)
+        ImmutableArray<ReasonKind> ReasonsOf(PlantPart? part, WantedFeature[] worth)
         {
-            List<GroundKind> helped = [];
-            var settling = new[] { GroundKind.Named, GroundKind.Leads, GroundKind.School, GroundKind.Weight }.Where(open.Contains).ToArray();
+            List<ReasonKind> helped = [];
+            var settling = new[] { ReasonKind.Named, ReasonKind.Leads, ReasonKind.School, ReasonKind.Weight }
+                .Where(open.Contains)
+                .ToArray();
             if (worth.Any(f => f.Bits >= WorthAWalk))
             {
                 helped.AddRange(settling);
             }
 
-            AddIf(GroundKind.Agreement, worth.Any(f => f.Again));
-            AddIf(GroundKind.LookAlikes, worth.Any(f => f.RulesOut.Length > 0));
-            AddIf(GroundKind.Reproductive, part is PlantPart.Flowers or PlantPart.Fruit);
-            AddIf(GroundKind.Organs, part is not null && worth.Length > 0);
-            AddIf(GroundKind.Samples, worth.Any(f => f is { Bits: 0, RulesOut.IsEmpty: true, Again: false }));
-            AddIf(GroundKind.Seasons, part is not null && !plant.Visits.Any(v => v.Parts.Contains(part.Value)));
+            AddIf(ReasonKind.Agreement, worth.Any(f => f.Again));
+            AddIf(ReasonKind.LookAlikes, worth.Any(f => f.RulesOut.Length > 0));
+            AddIf(ReasonKind.Reproductive, part is PlantPart.Flowers or PlantPart.Fruit);
+            AddIf(ReasonKind.Organs, part is not null && worth.Length > 0);
+            AddIf(ReasonKind.Samples, worth.Any(f => f is { Bits: 0, RulesOut.IsEmpty: true, Again: false }));
+            AddIf(ReasonKind.Seasons, part is not null && !plant.Visits.Any(v => v.Parts.Contains(part.Value)));
             return [.. helped];
 
-            void AddIf(GroundKind ground, bool helps)
+            void AddIf(ReasonKind reason, bool helps)
             {
-                if (helps && open.Contains(ground))
+                if (helps && open.Contains(reason))
                 {
-                    helped.Add(ground);
+                    helped.Add(reason);
                 }
             }
         }
@@ -169,7 +265,10 @@ public static class ReturnList
         IEnumerable<Character> SmallSamples()
         {
             var parts = guide.NeedsOf(taxon).Parts;
-            return plant.Observations.Where(o => o.Finding == Finding.Sample && o.Values.Length < parts).Select(o => guide.FindCharacter(o.Character)).OfType<Character>();
+            return plant
+                .Observations.Where(o => o.Finding == Finding.Sample && o.Values.Length < parts)
+                .Select(o => guide.FindCharacter(o.Character))
+                .OfType<Character>();
         }
     }
 
@@ -186,7 +285,12 @@ public static class ReturnList
         var show = part == PlantPart.Fruit ? "shows" : "show";
         return part is null ? "Can be seen on any day."
             : from is null ? $"{what}: the guide does not say when {name} shows them."
-            : shows ? FormattableString.Invariant($"{what} of {name} {show} now, until {to:d MMM} (give or take {error:0} days).")
-            : FormattableString.Invariant($"{what} of {name} {show} from {from:d MMM yyyy} to {to:d MMM} (give or take {error:0} days).");
+            : shows
+                ? FormattableString.Invariant(
+                    $"{what} of {name} {show} now, until {to:d MMM} (give or take {error:0} days)."
+                )
+            : FormattableString.Invariant(
+                $"{what} of {name} {show} from {from:d MMM yyyy} to {to:d MMM} (give or take {error:0} days)."
+            );
     }
 }

@@ -9,15 +9,11 @@ using Garten.Core.Seasons;
 namespace Garten.Core.Assessment;
 
 /// <summary>One line of an account: what should be true, and whether it is.</summary>
-/// <param name="Character">The character.</param>
-/// <param name="Organ">Its organ.</param>
-/// <param name="Label">Its name.</param>
 /// <param name="Expected">What the guide says, in words.</param>
 /// <param name="Marking">How what was recorded stands to it.</param>
 public sealed record AccountLine(CharacterId Character, Organ Organ, string Label, string Expected, Marking Marking);
 
 /// <summary>A season of an account, at the elevation of the plant's site.</summary>
-/// <param name="Phase">The phenophase.</param>
 /// <param name="From">First usual day.</param>
 /// <param name="To">Last usual day.</param>
 /// <param name="Marking">Agrees when seen inside it, conflicts when seen well outside, not seen otherwise.</param>
@@ -27,14 +23,18 @@ public sealed record AccountSeason(Phenophase Phase, DayInYear From, DayInYear T
 /// <param name="Other">The taxon it is taken for.</param>
 /// <param name="Text">How the two differ.</param>
 /// <param name="Character">The separating feature.</param>
-/// <param name="CharacterLabel">Its name.</param>
 /// <param name="RuledOut">True when the feature was recorded and speaks against the other.</param>
 /// <param name="Hazards">Hazards of the other.</param>
 public sealed record AccountLookAlike(
-    TaxonName Other, string Text, CharacterId Character, string CharacterLabel, bool RuledOut, ImmutableArray<Hazard> Hazards);
+    TaxonName Other,
+    string Text,
+    CharacterId Character,
+    string CharacterLabel,
+    bool RuledOut,
+    ImmutableArray<Hazard> Hazards
+);
 
 /// <summary>What should be true of a plant if it is this taxon, each line held against the plant, its place and the dates.</summary>
-/// <param name="Taxon">The name.</param>
 /// <param name="Author">Author of the name.</param>
 /// <param name="Family">Its family's name; empty when it has none in the guide.</param>
 /// <param name="Status">Native or introduced.</param>
@@ -43,9 +43,6 @@ public sealed record AccountLookAlike(
 /// <param name="Alerts">What must be said aloud: out of season, out of its elevations, conflicts.</param>
 /// <param name="PlaceAlerts">Of these, those of date, height and kind of place.</param>
 /// <param name="Lines">The lines in the order of organs.</param>
-/// <param name="Seasons">Its seasons.</param>
-/// <param name="Cautions">Its cautions.</param>
-/// <param name="LookAlikes">Its look-alikes.</param>
 public sealed record SpeciesAccount(
     TaxonName Taxon,
     string Author,
@@ -58,7 +55,8 @@ public sealed record SpeciesAccount(
     ImmutableArray<AccountLine> Lines,
     ImmutableArray<AccountSeason> Seasons,
     ImmutableArray<Caution> Cautions,
-    ImmutableArray<AccountLookAlike> LookAlikes)
+    ImmutableArray<AccountLookAlike> LookAlikes
+)
 {
     /// <summary>
     /// Days a date may lie outside a window before it is said to be out of season. Years differ by about this much
@@ -67,20 +65,27 @@ public sealed record SpeciesAccount(
     public const int SeasonTolerance = 21;
 
     /// <summary>Writes the account of a taxon for a plant.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="id">A taxon of the guide.</param>
     /// <param name="evidence">What was recorded, the place included.</param>
-    /// <param name="place">The place.</param>
-    /// <param name="visits">The visits.</param>
-    public static SpeciesAccount Compose(Guide guide, TaxonId id, EvidenceSheet evidence, PlaceFacts place, ImmutableArray<Visit> visits)
+    public static SpeciesAccount Compose(
+        Guide guide,
+        TaxonId id,
+        EvidenceSheet evidence,
+        PlaceFacts place,
+        ImmutableArray<Visit> visits
+    )
     {
         var taxon = guide.Taxon(id);
-        var lines = guide.Characters
-            .Select(c => (Character: c, Found: StatementEvaluation.Evaluate(guide, id, c.Id, evidence)))
+        var lines = guide
+            .Characters.Select(c => (Character: c, Found: StatementEvaluation.Evaluate(guide, id, c.Id, evidence)))
             .Where(x => x.Found is not null)
             .Select(x => new AccountLine(
-                x.Character.Id, x.Character.Organ, x.Character.Label,
-                NotationWriter.InWords(x.Found!.Value.Statement.Value, x.Character), x.Found.Value.Marking))
+                x.Character.Id,
+                x.Character.Organ,
+                x.Character.Label,
+                NotationWriter.InWords(x.Found!.Value.Statement.Value, x.Character),
+                x.Found.Value.Marking
+            ))
             .ToImmutableArray();
         var seasons = SeasonsOf(guide, id, place, visits, evidence.Sex);
         var odd = PlaceAlertsFor(guide, taxon, lines, seasons, place, visits);
@@ -96,27 +101,47 @@ public sealed record SpeciesAccount(
             lines,
             seasons,
             guide.CautionsFor(id),
-            LookAlikesFor(guide, id, evidence));
+            LookAlikesFor(guide, id, evidence)
+        );
     }
 
-    private static ImmutableArray<AccountSeason> SeasonsOf(Guide guide, TaxonId id, PlaceFacts place, ImmutableArray<Visit> visits, Sex? sex)
+    private static ImmutableArray<AccountSeason> SeasonsOf(
+        Guide guide,
+        TaxonId id,
+        PlaceFacts place,
+        ImmutableArray<Visit> visits,
+        Sex? sex
+    )
     {
         return
         [
             .. Enum.GetValues<Phenophase>()
-                .Select(phase => (Phase: phase, Window: guide.Window(id, phase, sex) is { } w ? BioclimaticShift.At(w, guide.Title.Reference, place.Season) : null))
+                .Select(phase =>
+                    (
+                        Phase: phase,
+                        Window: guide.Window(id, phase, sex) is { } w
+                            ? BioclimaticShift.At(w, guide.Title.Reference, place.Season)
+                            : null
+                    )
+                )
                 .Where(x => x.Window is not null)
-                .Select(x => new AccountSeason(x.Phase, x.Window!.From, x.Window.To, MarkSeason(x.Window, PartOf(x.Phase), visits))),
+                .Select(x => new AccountSeason(
+                    x.Phase,
+                    x.Window!.From,
+                    x.Window.To,
+                    MarkSeason(x.Window, PartOf(x.Phase), visits)
+                )),
         ];
     }
 
-    private static PlantPart? PartOf(Phenophase phase) => phase switch
-    {
-        Phenophase.Flower => PlantPart.Flowers,
-        Phenophase.Fruit => PlantPart.Fruit,
-        Phenophase.Leaf => PlantPart.Leaves,
-        _ => null,
-    };
+    private static PlantPart? PartOf(Phenophase phase) =>
+        phase switch
+        {
+            Phenophase.Flower => PlantPart.Flowers,
+            Phenophase.Fruit => PlantPart.Fruit,
+            Phenophase.Leaf => PlantPart.Leaves,
+            _ => null,
+        };
 
     private static Marking MarkSeason(PhenologyWindow window, PlantPart? part, ImmutableArray<Visit> visits)
     {
@@ -134,14 +159,20 @@ public sealed record SpeciesAccount(
     }
 
     private static ImmutableArray<string> PlaceAlertsFor(
-        Guide guide, Taxon taxon, ImmutableArray<AccountLine> lines, ImmutableArray<AccountSeason> seasons,
-        PlaceFacts place, ImmutableArray<Visit> visits)
+        Guide guide,
+        Taxon taxon,
+        ImmutableArray<AccountLine> lines,
+        ImmutableArray<AccountSeason> seasons,
+        PlaceFacts place,
+        ImmutableArray<Visit> visits
+    )
     {
         var alerts = ImmutableArray.CreateBuilder<string>();
         foreach (var season in seasons.Where(s => s.Marking.Mark == Mark.Conflicts))
         {
             var window = new PhenologyWindow(taxon.Id, season.Phase, season.From, season.To);
-            var visit = visits.Where(v => PartOf(season.Phase) is { } p && v.Parts.Contains(p))
+            var visit = visits
+                .Where(v => PartOf(season.Phase) is { } p && v.Parts.Contains(p))
                 .MaxBy(v => window.DaysOutside(DayInYear.Of(v.Date)))!;
             var what = season.Phase switch
             {
@@ -149,7 +180,9 @@ public sealed record SpeciesAccount(
                 Phenophase.Fruit => "In fruit",
                 _ => "In leaf",
             };
-            alerts.Add($"{what} out of season: seen on {DayInYear.Of(visit.Date)}, while {taxon.Name} at this height shows it {window.InWords()}.");
+            alerts.Add(
+                $"{what} out of season: seen on {DayInYear.Of(visit.Date)}, while {taxon.Name} at this height shows it {window.InWords()}."
+            );
         }
 
         var elevation = guide.FindCharacter(PlaceEvidence.Elevation);
@@ -158,11 +191,15 @@ public sealed record SpeciesAccount(
         {
             if (range.Most is { } most && metres * 1000 > most)
             {
-                alerts.Add($"Never found above {Wording.Number(elevation!, most)} in this area; this plant stands at {Wording.Number(elevation!, metres * 1000)}.");
+                alerts.Add(
+                    $"Never found above {Wording.Number(elevation!, most)} in this area; this plant stands at {Wording.Number(elevation!, metres * 1000)}."
+                );
             }
             else if (range.Least is { } least && metres * 1000 < least)
             {
-                alerts.Add($"Never found below {Wording.Number(elevation!, least)} in this area; this plant stands at {Wording.Number(elevation!, metres * 1000)}.");
+                alerts.Add(
+                    $"Never found below {Wording.Number(elevation!, least)} in this area; this plant stands at {Wording.Number(elevation!, metres * 1000)}."
+                );
             }
         }
 
@@ -175,20 +212,31 @@ public sealed record SpeciesAccount(
     }
 
     private static IEnumerable<string> FeatureAlertsFor(ImmutableArray<AccountLine> lines) =>
-        lines.Where(l => l.Marking.Mark == Mark.Conflicts && l.Character != PlaceEvidence.Elevation && l.Character != PlaceEvidence.Habitat)
+        lines
+            .Where(l =>
+                l.Marking.Mark == Mark.Conflicts
+                && l.Character != PlaceEvidence.Elevation
+                && l.Character != PlaceEvidence.Habitat
+            )
             .Select(l => $"{l.Label} should be {l.Expected}; recorded: {l.Marking.Because}.");
 
     private static ImmutableArray<AccountLookAlike> LookAlikesFor(Guide guide, TaxonId id, EvidenceSheet evidence) =>
-    [
-        .. guide.LookAlikesOf(id).Select(l =>
-        {
-            var other = l.Taxon == id ? l.Other : l.Taxon;
-            var ownMark = StatementEvaluation.Evaluate(guide, id, l.Character, evidence)?.Marking.Mark;
-            var otherMark = StatementEvaluation.Evaluate(guide, other, l.Character, evidence)?.Marking.Mark;
-            return new AccountLookAlike(
-                TaxonName.Of(guide.Taxon(other)), l.Text, l.Character, guide.Character(l.Character).Label,
-                otherMark == Mark.Conflicts && ownMark != Mark.Conflicts,
-                [.. guide.CautionsFor(other).Select(c => c.Hazard).Distinct()]);
-        }),
-    ];
+        [
+            .. guide
+                .LookAlikesOf(id)
+                .Select(l =>
+                {
+                    var other = l.Taxon == id ? l.Other : l.Taxon;
+                    var ownMark = StatementEvaluation.Evaluate(guide, id, l.Character, evidence)?.Marking.Mark;
+                    var otherMark = StatementEvaluation.Evaluate(guide, other, l.Character, evidence)?.Marking.Mark;
+                    return new AccountLookAlike(
+                        TaxonName.Of(guide.Taxon(other)),
+                        l.Text,
+                        l.Character,
+                        guide.Character(l.Character).Label,
+                        otherMark == Mark.Conflicts && ownMark != Mark.Conflicts,
+                        [.. guide.CautionsFor(other).Select(c => c.Hazard).Distinct()]
+                    );
+                }),
+        ];
 }

@@ -14,7 +14,5 @@ public enum Verdict
 }
 
 /// <summary>The latest a person said of a name.</summary>
-/// <param name="Person">Who.</param>
-/// <param name="Verdict">What.</param>
 /// <param name="Remark">Why, or what to look at; may be empty where they agree.</param>
 public sealed record NameReview(string Person, Verdict Verdict, string Remark);

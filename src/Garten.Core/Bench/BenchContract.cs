@@ -7,7 +7,6 @@ using Garten.Core.Keys;
 namespace Garten.Core.Bench;
 
 /// <summary>A plant the bench is asked about.</summary>
-/// <param name="Plant">The plant.</param>
 /// <param name="Choices">What the person left out and has at hand; null for the usual.</param>
 public sealed record BenchRequest(Plant Plant, BenchChoices? Choices);
 
@@ -31,13 +30,15 @@ public enum PriorFactor
 /// <param name="LeftOut">Factors of place and date that do not count.</param>
 /// <param name="Without">Features switched off, to see what hangs on them.</param>
 /// <param name="ColonyLeftOut">True when linked plants do not count.</param>
-/// <param name="Means">Tools at hand and what is allowed here.</param>
+/// <param name="FieldKit">Tools at hand and what is allowed here.</param>
 public sealed record BenchChoices(
-    ImmutableArray<PriorFactor> LeftOut, ImmutableArray<CharacterId> Without, bool ColonyLeftOut, Means Means);
+    ImmutableArray<PriorFactor> LeftOut,
+    ImmutableArray<CharacterId> Without,
+    bool ColonyLeftOut,
+    FieldKit FieldKit
+);
 
 /// <summary>A question about one name.</summary>
-/// <param name="Plant">The plant.</param>
-/// <param name="Taxon">The name.</param>
 public sealed record NameQuestion(BenchRequest Plant, TaxonId Taxon);
 
 /// <summary>A question about several names.</summary>
@@ -51,12 +52,10 @@ public sealed record NamesQuestion(BenchRequest? Plant, ImmutableArray<TaxonId> 
 public sealed record PairQuestion(BenchRequest One, BenchRequest Other);
 
 /// <summary>A question for the drawing of a plant.</summary>
-/// <param name="Plant">The plant.</param>
 /// <param name="Under">A name whose organs are laid under as ghosts; null for none.</param>
 public sealed record SheetQuestion(BenchRequest Plant, TaxonId? Under);
 
 /// <summary>The drawing of a plant.</summary>
-/// <param name="Svg">The drawing.</param>
 /// <param name="Contradictions">What was recorded that cannot be true together, in words.</param>
 public sealed record SheetPicture(string Svg, ImmutableArray<string> Contradictions);
 
@@ -66,13 +65,16 @@ public sealed record SheetPicture(string Svg, ImmutableArray<string> Contradicti
 public sealed record ApartAnswer(ImmutableArray<Separation> Separations, ImmutableArray<SplitStep> Steps);
 
 /// <summary>What choosing a lead can record in passing, so that evidence is entered once.</summary>
-/// <param name="Character">The character.</param>
-/// <param name="Label">Its name.</param>
 /// <param name="States">States to choose from; one is certain, several need a choice; empty for numbers.</param>
 /// <param name="StateLabels">How the states read, in the same order.</param>
 /// <param name="Rough">The span as a rough value; empty for states.</param>
 public sealed record FeatureOffer(
-    CharacterId Character, string Label, ImmutableArray<string> States, ImmutableArray<string> StateLabels, string Rough);
+    CharacterId Character,
+    string Label,
+    ImmutableArray<string> States,
+    ImmutableArray<string> StateLabels,
+    string Rough
+);
 
 /// <summary>One statement of a lead with its mark.</summary>
 /// <param name="Text">As it reads in the key.</param>
@@ -85,30 +87,47 @@ public sealed record FeatureOffer(
 /// <param name="Marking">How what was recorded stands to it.</param>
 /// <param name="Offer">What it can record; null when the character is already decided.</param>
 public sealed record TestView(
-    string Text, CharacterId Character, string HowTo, ImmutableArray<string> Terms, ImmutableArray<string> Drawn, bool NotSo, double? DrawnNumber, Marking Marking, FeatureOffer? Offer);
+    string Text,
+    CharacterId Character,
+    string HowTo,
+    ImmutableArray<string> Terms,
+    ImmutableArray<string> Drawn,
+    bool NotSo,
+    double? DrawnNumber,
+    Marking Marking,
+    FeatureOffer? Offer
+);
 
 /// <summary>One lead, ready to show.</summary>
 /// <param name="Number">1 for the first.</param>
-/// <param name="Tests">Its statements.</param>
 /// <param name="To">Where it leads, in words.</param>
 /// <param name="End">The name it ends at; null when it leads on.</param>
 /// <param name="Names">How many names it leads to.</param>
 /// <param name="Agreeing">Statements that agree.</param>
 /// <param name="Conflicting">Statements that conflict.</param>
 public sealed record LeadView(
-    int Number, ImmutableArray<TestView> Tests, string To, TaxonName? End, int Names, int Agreeing, int Conflicting);
+    int Number,
+    ImmutableArray<TestView> Tests,
+    string To,
+    TaxonName? End,
+    int Names,
+    int Agreeing,
+    int Conflicting
+);
 
 /// <summary>The couplet to be answered, ready to show.</summary>
-/// <param name="At">Which couplet.</param>
-/// <param name="KeyTitle">Title of its key.</param>
 /// <param name="Leads">Its leads side by side.</param>
 /// <param name="Given">The answer given before, when it is re-opened: a lead's number, 0 for "can't tell"; null when new.</param>
 /// <param name="Favoured">The lead the evidence favours; null when it favours none.</param>
-public sealed record CoupletView(CoupletRef At, string KeyTitle, ImmutableArray<LeadView> Leads, int? Given, int? Favoured);
+public sealed record CoupletView(
+    CoupletRef At,
+    string KeyTitle,
+    ImmutableArray<LeadView> Leads,
+    int? Given,
+    int? Favoured
+);
 
 /// <summary>A step of the path walked, ready to show.</summary>
-/// <param name="At">The couplet.</param>
-/// <param name="KeyTitle">Title of its key.</param>
 /// <param name="Lead">The lead taken; null for "can't tell".</param>
 /// <param name="Said">What the answer claimed, in words.</param>
 /// <param name="Doubts">How many "can't tell" answers lie before it.</param>
@@ -116,7 +135,6 @@ public sealed record CoupletView(CoupletRef At, string KeyTitle, ImmutableArray<
 public sealed record StepView(CoupletRef At, string KeyTitle, int? Lead, string Said, int Doubts, int Conflicting);
 
 /// <summary>A name the walk has arrived at.</summary>
-/// <param name="Taxon">The name.</param>
 /// <param name="Doubts">"Can't tell" answers on the way.</param>
 /// <param name="Agreeing">Lines of its account that agree with what was recorded.</param>
 /// <param name="Conflicting">Lines that conflict.</param>
@@ -124,23 +142,27 @@ public sealed record EndView(TaxonName Taxon, int Doubts, int Agreeing, int Conf
 
 /// <summary>A caution said for the names still in play.</summary>
 /// <param name="Hazard">The way it hurts.</param>
-/// <param name="Text">The warning.</param>
 /// <param name="Taxa">Names of the taxa in play it holds for.</param>
 public sealed record CautionView(Hazard Hazard, string Text, ImmutableArray<string> Taxa);
 
 /// <summary>A name and its chance by the answers given in the key alone, each answer carrying its chance of error.</summary>
-/// <param name="Taxon">The name.</param>
 /// <param name="Mass">Chance, 0–1.</param>
 public sealed record KeyMass(TaxonName Taxon, double Mass);
 
 /// <summary>The answer of the key most likely wrong, by the features.</summary>
-/// <param name="At">The couplet.</param>
 /// <param name="Lead">The lead taken.</param>
 /// <param name="Other">The lead the features point to.</param>
 /// <param name="OtherSays">What that lead says.</param>
 /// <param name="Chance">Chance that the plant left the path here.</param>
 /// <param name="LeadsTo">Names that lead leads to, the likeliest first, at most three.</param>
-public sealed record DoubtView(CoupletRef At, int Lead, int Other, string OtherSays, double Chance, ImmutableArray<TaxonName> LeadsTo);
+public sealed record DoubtView(
+    CoupletRef At,
+    int Lead,
+    int Other,
+    string OtherSays,
+    double Chance,
+    ImmutableArray<TaxonName> LeadsTo
+);
 
 /// <summary>The walk, ready to show.</summary>
 /// <param name="Steps">The path walked.</param>
@@ -151,29 +173,39 @@ public sealed record DoubtView(CoupletRef At, int Lead, int Other, string OtherS
 /// <param name="Likely">The likeliest names by the answers alone, mistakes counted in; at most five.</param>
 /// <param name="Doubt">The answer most likely wrong; null when none is doubtful.</param>
 public sealed record WalkView(
-    ImmutableArray<StepView> Steps, CoupletView? Current, int Open, ImmutableArray<EndView> Ends, ImmutableArray<TaxonName> InPlay,
-    ImmutableArray<KeyMass> Likely, DoubtView? Doubt);
+    ImmutableArray<StepView> Steps,
+    CoupletView? Current,
+    int Open,
+    ImmutableArray<EndView> Ends,
+    ImmutableArray<TaxonName> InPlay,
+    ImmutableArray<KeyMass> Likely,
+    DoubtView? Doubt
+);
 
 /// <summary>A remark on a recorded feature.</summary>
-/// <param name="Character">The character.</param>
-/// <param name="Text">The remark.</param>
 public sealed record SheetNote(CharacterId Character, string Text);
 
 /// <summary>The factors of place and date for a leading name.</summary>
-/// <param name="Taxon">The name.</param>
 /// <param name="Factors">Its factors, each at most 1.</param>
 public sealed record PriorView(TaxonName Taxon, PlacePrior Factors);
 
 /// <summary>The bench's answer.</summary>
 /// <param name="Walk">The walk; null when none was begun.</param>
 /// <param name="Cautions">Cautions for the names in play, the worst first.</param>
-/// <param name="Standing">How the names stand by the features recorded.</param>
+/// <param name="LikelyNames">How the names stand by the features recorded.</param>
 /// <param name="Priors">What place and date say of the leading names.</param>
 /// <param name="SecondOpinion">What to think where key and features disagree; empty when they agree.</param>
-/// <param name="LookNext">What to look at next.</param>
-/// <param name="Utmost">The harshest thing asked for while harmful or protected names are this likely; uproot where none is.</param>
+/// <param name="HarmAllowed">The harshest thing asked for while harmful or protected names are this likely; uproot where none is.</param>
 /// <param name="OrganDoubts">Recorded values that come out when an organ is misread.</param>
 /// <param name="Notes">Remarks on recorded features.</param>
 public sealed record BenchAnswer(
-    WalkView? Walk, ImmutableArray<CautionView> Cautions, Standing Standing, ImmutableArray<PriorView> Priors, string SecondOpinion,
-    ImmutableArray<Suggestion> LookNext, HarmLevel Utmost, ImmutableArray<OrganDoubt> OrganDoubts, ImmutableArray<SheetNote> Notes);
+    WalkView? Walk,
+    ImmutableArray<CautionView> Cautions,
+    LikelyNames LikelyNames,
+    ImmutableArray<PriorView> Priors,
+    string SecondOpinion,
+    ImmutableArray<Suggestion> LookNext,
+    HarmLevel HarmAllowed,
+    ImmutableArray<OrganDoubt> OrganDoubts,
+    ImmutableArray<SheetNote> Notes
+);

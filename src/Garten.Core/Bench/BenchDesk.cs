@@ -21,15 +21,14 @@ public static class BenchDesk
 
     /// <summary>Answers the bench.</summary>
     /// <param name="model">The guide made ready.</param>
-    /// <param name="request">The plant.</param>
     public static BenchAnswer Answer(CandidateModel model, BenchRequest request)
     {
         var guide = model.Guide;
         var evidence = request.Plant.Sheet(guide);
         var choices = ChoicesOf(model, request);
-        var means = request.Choices?.Means ?? Means.Usual;
+        var kit = request.Choices?.FieldKit ?? FieldKit.Usual;
         using var weighing = new Weighing(model, evidence, request.Plant.Place, request.Plant.Visits, choices);
-        var standing = Standing.Of(model, weighing, MostNames);
+        var likely = LikelyNames.Of(model, weighing, MostNames);
         var held = new double[guide.Taxa.Length];
         model.SumUp(weighing.Masses, weighing.Relatives, held);
         double MassOf(TaxonId taxon) => held[model.PlaceOf(taxon)];
@@ -42,13 +41,21 @@ public static class BenchDesk
         return new(
             walk,
             CautionsFor(guide, inPlay),
-            WorthShowing(standing),
-            [.. standing.Names.Take(MostKeyNames).Select(n => new PriorView(n.Name, model.Prior.FactorsOf(model.NumberOf(n.Name.Id), request.Plant.Place, request.Plant.Visits)))],
-            trace is null ? "" : KeyAgainstFeatures.Says(guide, trace, standing, MassOf),
-            LookNext.Suggest(model, weighing, evidence, request.Plant.Visits, means, MostSuggestions),
+            WorthShowing(likely),
+            [
+                .. likely
+                    .Names.Take(MostKeyNames)
+                    .Select(n => new PriorView(
+                        n.Name,
+                        model.Prior.FactorsOf(model.NumberOf(n.Name.Id), request.Plant.Place, request.Plant.Visits)
+                    )),
+            ],
+            trace is null ? "" : KeyAgainstFeatures.Says(guide, trace, likely, MassOf),
+            LookNext.Suggest(model, weighing, evidence, request.Plant.Visits, kit, MostSuggestions),
             LookNext.HarmAllowed(model, weighing, HarmLevel.Uproot),
             Misreadings.Find(model, evidence, character => MassesWithout(model, evidence, request, choices, character)),
-            NotesOn(model, evidence, standing));
+            NotesOn(model, evidence, likely)
+        );
     }
 
     /// <summary>The plant drawn from what was recorded.</summary>
@@ -59,23 +66,30 @@ public static class BenchDesk
         var guide = model.Guide;
         var seen = Depiction.Of(guide, question.Plant.Plant.Observations.OrderBy(o => o.Visit));
         var (picture, contradictions) = SheetDrawing.Draw(
-            seen, question.Under is { } name ? Depiction.Of(guide, name, Scope.Any) : null, "The plant, as far as it was recorded");
+            seen,
+            question.Under is { } name ? Depiction.Of(guide, name, Scope.Any) : null,
+            "The plant, as far as it was recorded"
+        );
         return new(SvgWriter.Write(picture), contradictions);
     }
 
     /// <summary>How the names stand, and nothing else: the quick part of the answer, for the moment a feature is recorded.</summary>
     /// <param name="model">The guide made ready.</param>
-    /// <param name="request">The plant.</param>
-    /// <returns>The standing that <see cref="Answer"/> gives.</returns>
-    public static Standing Rank(CandidateModel model, BenchRequest request)
+    /// <returns>The likely names that <see cref="Answer"/> gives.</returns>
+    public static LikelyNames Rank(CandidateModel model, BenchRequest request)
     {
-        using var weighing = new Weighing(model, request.Plant.Sheet(model.Guide), request.Plant.Place, request.Plant.Visits, ChoicesOf(model, request));
-        return WorthShowing(Standing.Of(model, weighing, MostNames));
+        using var weighing = new Weighing(
+            model,
+            request.Plant.Sheet(model.Guide),
+            request.Plant.Place,
+            request.Plant.Visits,
+            ChoicesOf(model, request)
+        );
+        return WorthShowing(LikelyNames.Of(model, weighing, MostNames));
     }
 
     /// <summary>The samples of a plant, held against the leading names.</summary>
     /// <param name="model">The guide made ready.</param>
-    /// <param name="request">The plant.</param>
     public static SampleAnswer Samples(CandidateModel model, BenchRequest request) =>
         SampleStudy.Of(model.Guide, request.Plant.Observations, Rank(model, request));
 
@@ -83,7 +97,13 @@ public static class BenchDesk
     /// <param name="model">The guide made ready.</param>
     /// <param name="question">The plant and the name.</param>
     public static SpeciesAccount Account(CandidateModel model, NameQuestion question) =>
-        SpeciesAccount.Compose(model.Guide, question.Taxon, question.Plant.Plant.Sheet(model.Guide), question.Plant.Plant.Place, question.Plant.Plant.Visits);
+        SpeciesAccount.Compose(
+            model.Guide,
+            question.Taxon,
+            question.Plant.Plant.Sheet(model.Guide),
+            question.Plant.Plant.Place,
+            question.Plant.Plant.Visits
+        );
 
     /// <summary>What would disprove a name.</summary>
     /// <param name="model">The guide made ready.</param>
@@ -94,43 +114,64 @@ public static class BenchDesk
     /// <summary>What speaks for and against a name; nothing for a name that is weighed only through those below it.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="question">The plant and the name.</param>
-    public static NameGrounds Grounds(CandidateModel model, NameQuestion question)
+    public static NameReasons Reasons(CandidateModel model, NameQuestion question)
     {
         var plant = question.Plant;
-        using var weighing = new Weighing(model, plant.Plant.Sheet(model.Guide), plant.Plant.Place, plant.Plant.Visits, ChoicesOf(model, plant));
-        return weighing.GroundsOf(question.Taxon) ?? new(new(1, 1, 1, 1), weighing.MassOf(question.Taxon), []);
+        using var weighing = new Weighing(
+            model,
+            plant.Plant.Sheet(model.Guide),
+            plant.Plant.Place,
+            plant.Plant.Visits,
+            ChoicesOf(model, plant)
+        );
+        return weighing.ReasonsOf(question.Taxon) ?? new(new(1, 1, 1, 1), weighing.MassOf(question.Taxon), []);
     }
 
     /// <summary>A plant held against every cross of the guide that a name has part in.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="question">The plant and the name.</param>
     public static ImmutableArray<CrossTest> Crosses(CandidateModel model, NameQuestion question) =>
-    [
-        .. model.Guide.Crosses.Where(c => c.Nothotaxon == question.Taxon || c.First == question.Taxon || c.Second == question.Taxon)
-            .Select(c => CrossTest.Examine(model, c, question.Plant.Plant.Sheet(model.Guide), question.Plant.Plant.Place)).OfType<CrossTest>(),
-    ];
+        [
+            .. model
+                .Guide.Crosses.Where(c =>
+                    c.Nothotaxon == question.Taxon || c.First == question.Taxon || c.Second == question.Taxon
+                )
+                .Select(c =>
+                    CrossTest.Examine(model, c, question.Plant.Plant.Sheet(model.Guide), question.Plant.Plant.Place)
+                )
+                .OfType<CrossTest>(),
+        ];
 
     /// <summary>What tells names apart, with or without a plant.</summary>
     /// <param name="model">The guide made ready.</param>
-    /// <param name="question">The names.</param>
     public static ApartAnswer Apart(CandidateModel model, NamesQuestion question)
     {
         var plant = question.Plant;
         return new(
             TellApart.Compare(
-                model.Guide, question.Taxa, plant is null ? null : plant.Plant.Sheet(model.Guide), plant is { Plant.Visits.IsEmpty: false } ? plant.Plant.Visits[^1].Parts : null),
-            question.Taxa.Length > 2 ? Splitting.Split(model.Guide, question.Taxa) : []);
+                model.Guide,
+                question.Taxa,
+                plant is null ? null : plant.Plant.Sheet(model.Guide),
+                plant is { Plant.Visits.IsEmpty: false } ? plant.Plant.Visits[^1].Parts : null
+            ),
+            question.Taxa.Length > 2 ? Splitting.Split(model.Guide, question.Taxa) : []
+        );
     }
 
     /// <summary>Two plants held against each other.</summary>
     /// <param name="model">The guide made ready.</param>
-    /// <param name="question">The plants.</param>
-    public static PlantComparison Compare(CandidateModel model, PairQuestion question) => PlantComparison.Of(
-        model,
-        new(question.One.Plant.Sheet(model.Guide), question.One.Plant.Place, question.One.Plant.Visits),
-        new(question.Other.Plant.Sheet(model.Guide), question.Other.Plant.Place, question.Other.Plant.Visits));
+    public static PlantComparison Compare(CandidateModel model, PairQuestion question) =>
+        PlantComparison.Of(
+            model,
+            new(question.One.Plant.Sheet(model.Guide), question.One.Plant.Place, question.One.Plant.Visits),
+            new(question.Other.Plant.Sheet(model.Guide), question.Other.Plant.Place, question.Other.Plant.Visits)
+        );
 
-    private static Standing WorthShowing(Standing standing) => standing with { Names = [.. standing.Names.Where(n => n.Mass >= Standing.Slight)] };
+    private static LikelyNames WorthShowing(LikelyNames likely) =>
+        likely with
+        {
+            Names = [.. likely.Names.Where(n => n.Mass >= LikelyNames.Slight)],
+        };
 
     private static WeighingChoices ChoicesOf(CandidateModel model, BenchRequest request)
     {
@@ -149,17 +190,34 @@ public static class BenchDesk
         return new(
             factors,
             [.. request.Choices?.Without ?? []],
-            request.Choices?.ColonyLeftOut == true ? [] : [.. request.Plant.Colony.Select(m => CompanionEvidence.Of(model, m, factors))]);
+            request.Choices?.ColonyLeftOut == true
+                ? []
+                : [.. request.Plant.Colony.Select(m => CompanionEvidence.Of(model, m, factors))]
+        );
     }
 
     private static double[] MassesWithout(
-        CandidateModel model, EvidenceSheet evidence, BenchRequest request, WeighingChoices choices, CharacterId character)
+        CandidateModel model,
+        EvidenceSheet evidence,
+        BenchRequest request,
+        WeighingChoices choices,
+        CharacterId character
+    )
     {
-        using var weighing = new Weighing(model, evidence, request.Plant.Place, request.Plant.Visits, choices with { Without = choices.Without.Add(character) });
+        using var weighing = new Weighing(
+            model,
+            evidence,
+            request.Plant.Place,
+            request.Plant.Visits,
+            choices with
+            {
+                Without = choices.Without.Add(character),
+            }
+        );
         return weighing.Masses.ToArray();
     }
 
-    private static ImmutableArray<SheetNote> NotesOn(CandidateModel model, EvidenceSheet evidence, Standing standing)
+    private static ImmutableArray<SheetNote> NotesOn(CandidateModel model, EvidenceSheet evidence, LikelyNames likely)
     {
         var notes = ImmutableArray.CreateBuilder<SheetNote>();
         foreach (var character in model.Guide.Characters)
@@ -172,17 +230,35 @@ public static class BenchDesk
             {
                 notes.Add(new(character.Id, "Not compared: the part is altered."));
             }
-            else if (evidence.Decisive(character.Id) is { } observation && model.Of(character.Id) is { } table && model.CanCompare(observation)
-                && standing.Names.Length > 0)
+            else if (
+                evidence.Decisive(character.Id) is { } observation
+                && model.Of(character.Id) is { } table
+                && model.CanCompare(observation)
+                && likely.Names.Length > 0
+            )
             {
                 var places = observation.ByPlace();
                 foreach (var unusual in places.Where(table.IsUnusual))
                 {
-                    var covered = standing.Names.Where(n => !table.IsWidened(unusual, model.NumberOf(n.Name.Id))).Select(n => n.Name.Name).ToArray();
-                    var which = places.Length > 1 ? $"{char.ToUpperInvariant(Wording.Of(unusual.Place)[0])}{Wording.Of(unusual.Place)[1..]}: " : "";
-                    notes.Add(new(character.Id, which + (covered.Length == 0
-                        ? "The guide has no range for such parts; they are held against a widened one."
-                        : $"Held against the guide's range for such parts in {string.Join(", ", covered)}, against a widened one elsewhere.")));
+                    var covered = likely
+                        .Names.Where(n => !table.IsWidened(unusual, model.NumberOf(n.Name.Id)))
+                        .Select(n => n.Name.Name)
+                        .ToArray();
+                    var which =
+                        places.Length > 1
+                            ? $"{char.ToUpperInvariant(Wording.Of(unusual.Place)[0])}{Wording.Of(unusual.Place)[1..]}: "
+                            : "";
+                    notes.Add(
+                        new(
+                            character.Id,
+                            which
+                                + (
+                                    covered.Length == 0
+                                        ? "The guide has no range for such parts; they are held against a widened one."
+                                        : $"Held against the guide's range for such parts in {string.Join(", ", covered)}, against a widened one elsewhere."
+                                )
+                        )
+                    );
                 }
             }
         }
@@ -191,26 +267,33 @@ public static class BenchDesk
     }
 
     /// <summary>The cautions of a set of names, each said once, the worst first.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="names">The names.</param>
     public static ImmutableArray<CautionView> CautionsFor(Guide guide, ImmutableArray<TaxonName> names) =>
-    [
-        .. guide.Cautions
-            .Select(c => (Caution: c, Names: names.Where(n => guide.IsWithin(n.Id, c.Taxon)).ToImmutableArray()))
-            .Where(x => x.Names.Length > 0)
-            .OrderBy(x => Severity(x.Caution.Hazard))
-            .Select(x => new CautionView(x.Caution.Hazard, x.Caution.Text, [.. x.Names.Select(n => n.Name)])),
-    ];
+        [
+            .. guide
+                .Cautions.Select(c =>
+                    (Caution: c, Names: names.Where(n => guide.IsWithin(n.Id, c.Taxon)).ToImmutableArray())
+                )
+                .Where(x => x.Names.Length > 0)
+                .OrderBy(x => Severity(x.Caution.Hazard))
+                .Select(x => new CautionView(x.Caution.Hazard, x.Caution.Text, [.. x.Names.Select(n => n.Name)])),
+        ];
 
-    private static int Severity(Hazard hazard) => hazard switch
-    {
-        Hazard.Deadly => 0,
-        Hazard.Irritant => 1,
-        Hazard.Poisonous => 2,
-        _ => 3,
-    };
+    private static int Severity(Hazard hazard) =>
+        hazard switch
+        {
+            Hazard.Deadly => 0,
+            Hazard.Irritant => 1,
+            Hazard.Poisonous => 2,
+            _ => 3,
+        };
 
-    private static WalkView View(Guide guide, EvidenceSheet evidence, KeyWalk walk, KeyWalkTrace trace, Func<TaxonId, double> massOf)
+    private static WalkView View(
+        Guide guide,
+        EvidenceSheet evidence,
+        KeyWalk walk,
+        KeyWalkTrace trace,
+        Func<TaxonId, double> massOf
+    )
     {
         ImmutableArray<TaxonName> inPlay = [.. trace.InPlay(guide).Select(id => TaxonName.Of(guide.Taxon(id)))];
         var weights = new KeyWeights(guide, walk);
@@ -220,16 +303,30 @@ public static class BenchDesk
             trace.Open.Length,
             [.. trace.Ends.Select(e => End(guide, evidence, e))],
             inPlay,
-            trace.Steps.IsEmpty ? [] : [.. weights.Ends.Take(MostKeyNames).Where(e => e.Mass >= Standing.Slight).Select(e => new KeyMass(TaxonName.Of(guide.Taxon(e.Name)), e.Mass))],
-            weights.MostDoubtful(massOf) is { Chance: >= KeyWeights.Doubtful } doubt ? Doubt(guide, doubt) : null);
+            trace.Steps.IsEmpty
+                ? []
+                :
+                [
+                    .. weights
+                        .Ends.Take(MostKeyNames)
+                        .Where(e => e.Mass >= LikelyNames.Slight)
+                        .Select(e => new KeyMass(TaxonName.Of(guide.Taxon(e.Name)), e.Mass)),
+                ],
+            weights.MostDoubtful(massOf) is { Chance: >= KeyWeights.Doubtful } doubt ? Doubt(guide, doubt) : null
+        );
     }
 
     private static DoubtView Doubt(Guide guide, DoubtfulAnswer doubt)
     {
         var other = guide.FindCouplet(doubt.At)!.Leads.First(l => l.Number == doubt.Other);
         return new(
-            doubt.At, doubt.Lead, doubt.Other, string.Join("; ", other.Tests.Select(t => t.Text)), doubt.Chance,
-            [.. doubt.LeadsTo.Take(3).Select(t => TaxonName.Of(guide.Taxon(t)))]);
+            doubt.At,
+            doubt.Lead,
+            doubt.Other,
+            string.Join("; ", other.Tests.Select(t => t.Text)),
+            doubt.Chance,
+            [.. doubt.LeadsTo.Take(3).Select(t => TaxonName.Of(guide.Taxon(t)))]
+        );
     }
 
     private static StepView Step(Guide guide, EvidenceSheet evidence, WalkStep step)
@@ -240,7 +337,8 @@ public static class BenchDesk
             step.Lead,
             step.Said(guide),
             step.Doubts,
-            step.Taken(guide)?.Tests.Count(t => LeadEvaluation.Evaluate(guide, evidence, t).Mark == Mark.Conflicts) ?? 0);
+            step.Taken(guide)?.Tests.Count(t => LeadEvaluation.Evaluate(guide, evidence, t).Mark == Mark.Conflicts) ?? 0
+        );
     }
 
     private static CoupletView Couplet(Guide guide, EvidenceSheet evidence, CoupletRef at, KeyWalkTrace trace)
@@ -280,7 +378,8 @@ public static class BenchDesk
             lead.Target is ToTaxon end ? TaxonName.Of(guide.Taxon(end.Taxon)) : null,
             names,
             tests.Count(t => t.Marking.Mark == Mark.Agrees),
-            tests.Count(t => t.Marking.Mark == Mark.Conflicts));
+            tests.Count(t => t.Marking.Mark == Mark.Conflicts)
+        );
     }
 
     private static TestView Test(Guide guide, EvidenceSheet evidence, LeadTest test)
@@ -293,8 +392,16 @@ public static class BenchDesk
             : [];
         var (drawn, notSo) = DrawnFor(character, test.Condition);
         return new(
-            test.Text, test.Character, character.HowTo, terms, drawn, notSo, test.Condition is SpanCondition span ? Within(span, character) : null, marking,
-            decided ? null : Offer(character, test.Condition));
+            test.Text,
+            test.Character,
+            character.HowTo,
+            terms,
+            drawn,
+            notSo,
+            test.Condition is SpanCondition span ? Within(span, character) : null,
+            marking,
+            decided ? null : Offer(character, test.Condition)
+        );
     }
 
     /// <summary>The states a statement names; where it only says what is not so, the one that is left, else those that are not.</summary>
@@ -310,7 +417,10 @@ public static class BenchDesk
             return (claim.States, false);
         }
 
-        ImmutableArray<string> left = [.. character.States.Where(s => claim.Accepts(character, s.Id)).Select(s => s.Id)];
+        ImmutableArray<string> left =
+        [
+            .. character.States.Where(s => claim.Accepts(character, s.Id)).Select(s => s.Id),
+        ];
         return left.Length == 1 ? (left, false) : (claim.States, true);
     }
 
@@ -324,7 +434,9 @@ public static class BenchDesk
             (null, { } high) => high * 0.75,
             _ => character.Minimum ?? 1,
         };
-        return character.Kind == CharacterKind.Count ? (span.High is null ? Math.Ceiling(number) : Math.Floor(number)) : number;
+        return character.Kind == CharacterKind.Count
+            ? (span.High is null ? Math.Ceiling(number) : Math.Floor(number))
+            : number;
     }
 
     private static FeatureOffer Offer(Character character, LeadCondition condition)
@@ -333,7 +445,10 @@ public static class BenchDesk
         {
             case StateCondition claim:
                 var states = claim.Negated
-                    ? character.States.Where(s => claim.Accepts(character, s.Id) && !claim.IsUndecidedBy(character, s.Id)).Select(s => s.Id).ToImmutableArray()
+                    ? character
+                        .States.Where(s => claim.Accepts(character, s.Id) && !claim.IsUndecidedBy(character, s.Id))
+                        .Select(s => s.Id)
+                        .ToImmutableArray()
                     : claim.States;
                 return new(character.Id, character.Label, states, [.. states.Select(character.LabelOf)], "");
             case SpanCondition span:
@@ -346,10 +461,14 @@ public static class BenchDesk
 
     private static EndView End(Guide guide, EvidenceSheet evidence, WalkEnd end)
     {
-        var marks = guide.Characters
-            .Select(c => StatementEvaluation.Evaluate(guide, end.Taxon, c.Id, evidence)?.Marking.Mark)
+        var marks = guide
+            .Characters.Select(c => StatementEvaluation.Evaluate(guide, end.Taxon, c.Id, evidence)?.Marking.Mark)
             .ToImmutableArray();
         return new(
-            TaxonName.Of(guide.Taxon(end.Taxon)), end.Doubts, marks.Count(m => m == Mark.Agrees), marks.Count(m => m == Mark.Conflicts));
+            TaxonName.Of(guide.Taxon(end.Taxon)),
+            end.Doubts,
+            marks.Count(m => m == Mark.Agrees),
+            marks.Count(m => m == Mark.Conflicts)
+        );
     }
 }

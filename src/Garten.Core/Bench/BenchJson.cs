@@ -14,13 +14,13 @@ namespace Garten.Core.Bench;
 [JsonSerializable(typeof(Scope))]
 [JsonSerializable(typeof(BenchRequest))]
 [JsonSerializable(typeof(BenchAnswer))]
-[JsonSerializable(typeof(Standing))]
+[JsonSerializable(typeof(LikelyNames))]
 [JsonSerializable(typeof(NameQuestion))]
 [JsonSerializable(typeof(NamesQuestion))]
 [JsonSerializable(typeof(PairQuestion))]
 [JsonSerializable(typeof(SpeciesAccount))]
 [JsonSerializable(typeof(Suspicion))]
-[JsonSerializable(typeof(NameGrounds))]
+[JsonSerializable(typeof(NameReasons))]
 [JsonSerializable(typeof(CrossTest[]))]
 [JsonSerializable(typeof(ApartAnswer))]
 [JsonSerializable(typeof(PlantComparison))]
@@ -28,21 +28,43 @@ namespace Garten.Core.Bench;
 [JsonSerializable(typeof(SheetPicture))]
 [JsonSerializable(typeof(SampleAnswer))]
 [JsonSourceGenerationOptions(
-    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase, MaxDepth = 64, RespectNullableAnnotations = true, RespectRequiredConstructorParameters = true,
-    Converters =
-    [
+    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
+    MaxDepth = 64,
+    RespectNullableAnnotations = true,
+    RespectRequiredConstructorParameters = true,
+    Converters = [
         typeof(StatementJson),
-        typeof(CamelCase<Alteration>), typeof(CamelCase<AreaStatus>), typeof(CamelCase<Certainty>), typeof(CamelCase<CharacterKind>),
-        typeof(CamelCase<Commonness>), typeof(CamelCase<CrossSide>), typeof(CamelCase<EvidenceSource>), typeof(CamelCase<Exposure>),
-        typeof(CamelCase<Finding>), typeof(CamelCase<FrequencyWord>), typeof(CamelCase<HarmLevel>), typeof(CamelCase<Hazard>),
-        typeof(CamelCase<HiddenReason>), typeof(CamelCase<LifeStage>), typeof(CamelCase<Likeness>), typeof(CamelCase<Mark>), typeof(CamelCase<Organ>),
-        typeof(CamelCase<PartAge>), typeof(CamelCase<PartPosition>), typeof(CamelCase<Phenophase>), typeof(CamelCase<PlantPart>),
-        typeof(CamelCase<PriorFactor>), typeof(CamelCase<Season>), typeof(CamelCase<Sex>), typeof(CamelCase<SourceClass>), typeof(CamelCase<TaxonRank>),
+        typeof(CamelCase<Alteration>),
+        typeof(CamelCase<AreaStatus>),
+        typeof(CamelCase<Certainty>),
+        typeof(CamelCase<CharacterKind>),
+        typeof(CamelCase<Commonness>),
+        typeof(CamelCase<CrossSide>),
+        typeof(CamelCase<EvidenceSource>),
+        typeof(CamelCase<Exposure>),
+        typeof(CamelCase<Finding>),
+        typeof(CamelCase<FrequencyWord>),
+        typeof(CamelCase<HarmLevel>),
+        typeof(CamelCase<Hazard>),
+        typeof(CamelCase<HiddenReason>),
+        typeof(CamelCase<LifeStage>),
+        typeof(CamelCase<Likeness>),
+        typeof(CamelCase<Mark>),
+        typeof(CamelCase<Organ>),
+        typeof(CamelCase<PartAge>),
+        typeof(CamelCase<PartPosition>),
+        typeof(CamelCase<Phenophase>),
+        typeof(CamelCase<PlantPart>),
+        typeof(CamelCase<PriorFactor>),
+        typeof(CamelCase<Season>),
+        typeof(CamelCase<Sex>),
+        typeof(CamelCase<SourceClass>),
+        typeof(CamelCase<TaxonRank>),
         typeof(CamelCase<Tool>),
-    ])]
+    ]
+)]
 public sealed partial class BenchJson : JsonSerializerContext;
 
 /// <summary>Writes an enumeration by its names in camel case.</summary>
-/// <typeparam name="T">The enumeration.</typeparam>
 public sealed class CamelCase<T>() : JsonStringEnumConverter<T>(JsonNamingPolicy.CamelCase, false)
     where T : struct, Enum;

@@ -14,7 +14,6 @@ public static class BenchRules
     public const int MostLinked = 40;
 
     /// <summary>What is wrong with a plant sent to be weighed; empty when all is well.</summary>
-    /// <param name="request">The plant.</param>
     public static string FaultOf(BenchRequest request)
     {
         if (request.Plant.Colony.Length > MostLinked)
@@ -39,8 +38,6 @@ public static class BenchRules
     }
 
     /// <summary>What is wrong with a list of names; empty when all is well.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="taxa">The names.</param>
     public static string FaultOf(Guide guide, IReadOnlyCollection<TaxonId> taxa)
     {
         foreach (var taxon in taxa)
@@ -56,13 +53,16 @@ public static class BenchRules
             : "";
     }
 
-    private static string FaultOf(Observation o) => o.Finding switch
-    {
-        Finding.States when o.States.IsEmpty => $"“{o.Character}” has no state.",
-        Finding.Sample when o.Values.IsEmpty || o.Values.Any(v => !double.IsFinite(v)) => $"“{o.Character}” has no values.",
-        Finding.Sample when !o.Places.IsEmpty && o.Places.Length != o.Values.Length =>
-            $"“{o.Character}” has {o.Values.Length} values, but places for {o.Places.Length}.",
-        Finding.Rough when o.Rough is not { } r || (r.Low is null && r.High is null) => $"“{o.Character}” has no rough value.",
-        _ => "",
-    };
+    private static string FaultOf(Observation o) =>
+        o.Finding switch
+        {
+            Finding.States when o.States.IsEmpty => $"“{o.Character}” has no state.",
+            Finding.Sample when o.Values.IsEmpty || o.Values.Any(v => !double.IsFinite(v)) =>
+                $"“{o.Character}” has no values.",
+            Finding.Sample when !o.Places.IsEmpty && o.Places.Length != o.Values.Length =>
+                $"“{o.Character}” has {o.Values.Length} values, but places for {o.Places.Length}.",
+            Finding.Rough when o.Rough is not { } r || (r.Low is null && r.High is null) =>
+                $"“{o.Character}” has no rough value.",
+            _ => "",
+        };
 }

@@ -26,7 +26,8 @@ public sealed class StatementJson : JsonConverter<Statement>
         var character = new CharacterId(Text(ref reader));
         Expect(ref reader, JsonTokenType.StartArray);
         reader.Read();
-        StatementValue value = reader.TokenType == JsonTokenType.StartArray ? ReadShares(ref reader) : ReadRange(ref reader);
+        StatementValue value =
+            reader.TokenType == JsonTokenType.StartArray ? ReadShares(ref reader) : ReadRange(ref reader);
         reader.Read();
         var source = Named<SourceClass>(Text(ref reader));
         var scope = Scope.Any;
@@ -133,7 +134,9 @@ public sealed class StatementJson : JsonConverter<Statement>
         }
 
         Expect(ref reader, JsonTokenType.EndArray);
-        return numbers.Count > 0 ? new CountShares(numbers.DrainToImmutable()) : new StateShares(states.DrainToImmutable());
+        return numbers.Count > 0
+            ? new CountShares(numbers.DrainToImmutable())
+            : new StateShares(states.DrainToImmutable());
     }
 
     private static (double Weight, FrequencyWord? Word) ReadShare(ref Utf8JsonReader reader)

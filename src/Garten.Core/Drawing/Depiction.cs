@@ -8,7 +8,6 @@ namespace Garten.Core.Drawing;
 public static class Depiction
 {
     /// <summary>A taxon as the guide describes it.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="taxon">One of its taxa.</param>
     /// <param name="circumstances">What is known of the part; <see cref="Scope.Any"/> for well-grown parts of a grown plant.</param>
     public static Features Of(Guide guide, TaxonId taxon, Scope circumstances)
@@ -16,21 +15,24 @@ public static class Depiction
         var features = Features.None;
         foreach (var character in guide.Characters)
         {
-            if (guide.StatementFor(taxon, character.Id, circumstances) is not { } statement || IsInapplicable(guide, taxon, character, circumstances))
+            if (
+                guide.StatementFor(taxon, character.Id, circumstances) is not { } statement
+                || IsInapplicable(guide, taxon, character, circumstances)
+            )
             {
                 continue;
             }
 
-            features = statement.Value is StateShares shares
-                ? features.With(character.Id.Value, shares.Usual)
-                : MiddleOf(statement.Value, character) is { } middle ? features.With(character.Id.Value, middle) : features;
+            features =
+                statement.Value is StateShares shares ? features.With(character.Id.Value, shares.Usual)
+                : MiddleOf(statement.Value, character) is { } middle ? features.With(character.Id.Value, middle)
+                : features;
         }
 
         return features;
     }
 
     /// <summary>A plant as far as it was recorded: the latest of each character.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="observations">What was recorded, in the order of visits.</param>
     public static Features Of(Guide guide, IEnumerable<Observation> observations)
     {
@@ -42,8 +44,14 @@ public static class Depiction
             {
                 Finding.States when o.States.Length > 0 => features.With(id, o.States[0]),
                 Finding.Sample when o.Values.Length > 0 => features.With(id, o.Values.Average()),
-                Finding.Rough when o.Rough is { } rough => features.With(id, rough.Best ?? (((rough.Low ?? rough.High!.Value) + (rough.High ?? rough.Low!.Value)) / 2)),
-                Finding.Absent when guide.FindCharacter(o.Character)?.AbsentState is { } absent => features.With(id, absent),
+                Finding.Rough when o.Rough is { } rough => features.With(
+                    id,
+                    rough.Best ?? (((rough.Low ?? rough.High!.Value) + (rough.High ?? rough.Low!.Value)) / 2)
+                ),
+                Finding.Absent when guide.FindCharacter(o.Character)?.AbsentState is { } absent => features.With(
+                    id,
+                    absent
+                ),
                 _ => features,
             };
         }
@@ -52,23 +60,34 @@ public static class Depiction
     }
 
     /// <summary>The middle of what a statement says: of a range on the scale it is fitted on, else the commonest number.</summary>
-    /// <param name="value">The value.</param>
-    /// <param name="character">Its character.</param>
     /// <returns>The number; null for states.</returns>
-    public static double? MiddleOf(StatementValue value, Character character) => value switch
-    {
-        CountShares counts => counts.Numbers.MaxBy(n => n.Weight)!.Number,
-        NumericRange { Low: { } low, High: { } high } => character.Kind is CharacterKind.Count or CharacterKind.Angle || low <= 0 ? Math.Round((low + high) / 2) : Math.Sqrt(low * high),
-        NumericRange range => range.Low ?? range.High,
-        _ => null,
-    };
+    public static double? MiddleOf(StatementValue value, Character character) =>
+        value switch
+        {
+            CountShares counts => counts.Numbers.MaxBy(n => n.Weight)!.Number,
+            NumericRange { Low: { } low, High: { } high } => character.Kind
+                is CharacterKind.Count
+                    or CharacterKind.Angle
+            || low <= 0
+                ? Math.Round((low + high) / 2)
+                : Math.Sqrt(low * high),
+            NumericRange range => range.Low ?? range.High,
+            _ => null,
+        };
 
     /// <summary>The middles of all that a guide says of a number, the smallest first.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="character">A numeric character.</param>
     public static double[] MiddlesOf(Guide guide, Character character) =>
-        [.. guide.Statements.Where(s => s.Character == character.Id).Select(s => MiddleOf(s.Value, character)).OfType<double>().Order()];
+        [
+            .. guide
+                .Statements.Where(s => s.Character == character.Id)
+                .Select(s => MiddleOf(s.Value, character))
+                .OfType<double>()
+                .Order(),
+        ];
 
     private static bool IsInapplicable(Guide guide, TaxonId taxon, Character character, Scope circumstances) =>
-        character.DependsOn is { } d && guide.StatementFor(taxon, d.Character, circumstances)?.Value is StateShares parent && !d.States.Contains(parent.Usual);
+        character.DependsOn is { } d
+        && guide.StatementFor(taxon, d.Character, circumstances)?.Value is StateShares parent
+        && !d.States.Contains(parent.Usual);
 }

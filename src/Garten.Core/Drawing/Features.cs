@@ -18,7 +18,8 @@ public sealed record Features
     }
 
     /// <summary>Nothing known.</summary>
-    public static Features None { get; } = new(ImmutableDictionary<string, string>.Empty, ImmutableDictionary<string, double>.Empty);
+    public static Features None { get; } =
+        new(ImmutableDictionary<string, string>.Empty, ImmutableDictionary<string, double>.Empty);
 
     /// <summary>True when nothing is known.</summary>
     public bool IsEmpty => _states.IsEmpty && _numbers.IsEmpty;
@@ -55,7 +56,8 @@ public sealed record Features
     /// <summary>True when a character is known to have one of some states.</summary>
     /// <param name="character">Identifier of the character.</param>
     /// <param name="states">Identifiers of states.</param>
-    public bool Is(string character, params ReadOnlySpan<string> states) => State(character) is { } state && states.Contains(state);
+    public bool Is(string character, params ReadOnlySpan<string> states) =>
+        State(character) is { } state && states.Contains(state);
 
     /// <summary>True when something is known of a character.</summary>
     /// <param name="character">Identifier of the character.</param>

@@ -17,8 +17,14 @@ public sealed class EvidenceSheet
     public EvidenceSheet(Guide guide, IEnumerable<Observation> observations)
     {
         _guide = guide;
-        All = [.. observations.Where(o => guide.FindCharacter(o.Character) is not null)
-            .OrderBy(o => o.Date).ThenBy(o => o.Visit).ThenBy(o => o.Character.Value, StringComparer.Ordinal)];
+        All =
+        [
+            .. observations
+                .Where(o => guide.FindCharacter(o.Character) is not null)
+                .OrderBy(o => o.Date)
+                .ThenBy(o => o.Visit)
+                .ThenBy(o => o.Character.Value, StringComparer.Ordinal),
+        ];
         _observations = All.ToLookup(o => o.Character);
         foreach (var seen in _observations)
         {
@@ -41,7 +47,6 @@ public sealed class EvidenceSheet
     /// The observation that decides a character: of those that say something of an unaltered part, the surest of the
     /// latest day on which the part was there; a plain "absent" only decides when the part was never seen.
     /// </summary>
-    /// <param name="character">The character.</param>
     /// <returns>The observation, or null when none decides.</returns>
     public Observation? Decisive(CharacterId character) => _decisive.GetValueOrDefault(character);
 
@@ -62,7 +67,8 @@ public sealed class EvidenceSheet
 
         var parent = _guide.Character(dependence.Character);
         var states = Decisive(parent.Id) is { } o ? StatesOf(parent, o) : AssertedStates(parent.Id);
-        var contradicted = states.Length > 0
+        var contradicted =
+            states.Length > 0
             && !states.Any(s => dependence.States.Any(d => parent.Includes(d, s) || parent.Includes(s, d)));
         return contradicted
             ? $"{parent.Label.ToLowerInvariant()} {string.Join(" or ", states.Select(parent.LabelOf))}"
@@ -70,30 +76,31 @@ public sealed class EvidenceSheet
     }
 
     /// <summary>Why a character could not be seen when last tried; null when it was seen or never tried.</summary>
-    /// <param name="character">The character.</param>
     public HiddenReason? Hidden(CharacterId character) =>
-        Decisive(character) is null ? _observations[character].LastOrDefault(o => o.Finding == Finding.Hidden)?.Hidden : null;
+        Decisive(character) is null
+            ? _observations[character].LastOrDefault(o => o.Finding == Finding.Hidden)?.Hidden
+            : null;
 
     /// <summary>True when the character was recorded only on parts whose damage changes it.</summary>
-    /// <param name="character">The character.</param>
     public bool Altered(CharacterId character) => _observations[character].Any(IsAltered);
 
-    private Observation? Surest(IEnumerable<Observation> seen) => seen
-        .Where(o => o.Weighs && !IsAltered(o))
-        .OrderBy(o => o.Finding == Finding.Absent)
-        .ThenByDescending(o => o.Source is EvidenceSource.Attached)
-        .ThenByDescending(o => o.Date)
-        .ThenBy(o => o.Certainty)
-        .FirstOrDefault();
+    private Observation? Surest(IEnumerable<Observation> seen) =>
+        seen.Where(o => o.Weighs && !IsAltered(o))
+            .OrderBy(o => o.Finding == Finding.Absent)
+            .ThenByDescending(o => o.Source is EvidenceSource.Attached)
+            .ThenByDescending(o => o.Date)
+            .ThenBy(o => o.Certainty)
+            .FirstOrDefault();
 
     private bool IsAltered(Observation o) => o.Altered.Any(_guide.Character(o.Character).AlteredBy.Contains);
 
-    private static ImmutableArray<string> StatesOf(Character character, Observation o) => o.Finding switch
-    {
-        Finding.States => o.States,
-        Finding.Absent when character.AbsentState is { } absent => [absent],
-        _ => [],
-    };
+    private static ImmutableArray<string> StatesOf(Character character, Observation o) =>
+        o.Finding switch
+        {
+            Finding.States => o.States,
+            Finding.Absent when character.AbsentState is { } absent => [absent],
+            _ => [],
+        };
 
     private ImmutableDictionary<CharacterId, ImmutableArray<string>> Assert()
     {
@@ -105,7 +112,11 @@ public sealed class EvidenceSheet
                 continue;
             }
 
-            for (var at = _guide.Character(o.Character).DependsOn; at is not null; at = _guide.Character(at.Character).DependsOn)
+            for (
+                var at = _guide.Character(o.Character).DependsOn;
+                at is not null;
+                at = _guide.Character(at.Character).DependsOn
+            )
             {
                 asserted[at.Character] = at.States;
             }

@@ -4,7 +4,6 @@ using Garten.Core.Guides;
 namespace Garten.Core.Evidence;
 
 /// <summary>One answer given at a couplet.</summary>
-/// <param name="At">The couplet.</param>
 /// <param name="Lead">The lead chosen, from 1; null for "can't tell", which follows every lead.</param>
 public sealed record WalkAnswer(CoupletRef At, int? Lead);
 
@@ -22,10 +21,13 @@ public sealed record KeyWalk(CoupletRef Start, ImmutableArray<WalkAnswer> Answer
     public static KeyWalk From(CoupletRef start) => new(start, [], null);
 
     /// <summary>The walk after an answer; an earlier answer at the same couplet is replaced.</summary>
-    /// <param name="at">The couplet.</param>
     /// <param name="lead">The lead, or null for "can't tell".</param>
     public KeyWalk Answer(CoupletRef at, int? lead) =>
-        this with { Answers = Answers.RemoveAll(a => a.At == at).Add(new(at, lead)), Reopened = null };
+        this with
+        {
+            Answers = Answers.RemoveAll(a => a.At == at).Add(new(at, lead)),
+            Reopened = null,
+        };
 
     /// <inheritdoc/>
     public bool Equals(KeyWalk? other) =>

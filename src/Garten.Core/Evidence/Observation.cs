@@ -24,15 +24,12 @@ public enum Finding
 }
 
 /// <summary>One character seen on one plant on one visit.</summary>
-/// <param name="Character">The character.</param>
 /// <param name="Visit">Number of the visit it was made on, as listed on the sheet.</param>
-/// <param name="Date">The day.</param>
 /// <param name="Finding">What kind of thing was found.</param>
 /// <param name="States">For <see cref="Finding.States"/>: the states seen, at least one; otherwise empty.</param>
 /// <param name="Values">For <see cref="Finding.Sample"/>: the values in the inner unit, at least one; otherwise empty.</param>
 /// <param name="Rough">For <see cref="Finding.Rough"/>: the value read; otherwise null.</param>
 /// <param name="Hidden">For <see cref="Finding.Hidden"/>: why; otherwise null.</param>
-/// <param name="Certainty">How sure.</param>
 /// <param name="Source">Where the part came from.</param>
 /// <param name="Altered">Damage to the parts looked at.</param>
 /// <param name="Exposure">Light the part grew in; null when not noted.</param>
@@ -56,7 +53,8 @@ public sealed record Observation(
     PartPosition? Position,
     LifeStage? Stage,
     Sex? Sex,
-    Tool? Tool = null)
+    Tool? Tool = null
+)
 {
     /// <summary>
     /// For a sample whose parts grew in different places: the place of each, in the order of the values; empty when all grew
@@ -77,7 +75,13 @@ public sealed record Observation(
 
     /// <summary>The stage of life of the part looked at: a shoot from a stump is a resprout, whatever the rest of the plant is.</summary>
     [JsonIgnore]
-    public LifeStage? PartStage => Position switch { PartPosition.Resprout => LifeStage.Resprout, PartPosition.Sapling => LifeStage.Sapling, _ => Stage };
+    public LifeStage? PartStage =>
+        Position switch
+        {
+            PartPosition.Resprout => LifeStage.Resprout,
+            PartPosition.Sapling => LifeStage.Sapling,
+            _ => Stage,
+        };
 
     /// <summary>What is known of the part looked at, for finding the statement that holds for it.</summary>
     [JsonIgnore]
@@ -85,12 +89,25 @@ public sealed record Observation(
 
     /// <summary>The observation, taken apart into one for the parts of each place, the place with most parts first.</summary>
     /// <returns>At least one observation; the observation itself when all its parts grew in one place.</returns>
-    public ImmutableArray<Observation> ByPlace() => Places.IsEmpty
-        ? [this]
-        : [
-            .. Values.Zip(Places).GroupBy(p => p.Second).OrderByDescending(g => g.Count())
-                .Select(g => this with { Values = [.. g.Select(p => p.First)], Exposure = g.Key.Exposure, Position = g.Key.Position, Places = [] }),
-        ];
+    public ImmutableArray<Observation> ByPlace() =>
+        Places.IsEmpty
+            ? [this]
+            :
+            [
+                .. Values
+                    .Zip(Places)
+                    .GroupBy(p => p.Second)
+                    .OrderByDescending(g => g.Count())
+                    .Select(g =>
+                        this with
+                        {
+                            Values = [.. g.Select(p => p.First)],
+                            Exposure = g.Key.Exposure,
+                            Position = g.Key.Position,
+                            Places = [],
+                        }
+                    ),
+            ];
 
     /// <summary>True when the observation says something about the plant's form (not hidden).</summary>
     [JsonIgnore]
@@ -101,44 +118,62 @@ public sealed record Observation(
     public bool IsWeak => Certainty == Certainty.Unsure || Source is EvidenceSource.Fallen or EvidenceSource.OldRemains;
 
     /// <summary>States seen on the plant.</summary>
-    /// <param name="character">The character.</param>
     /// <param name="visit">The visit's number.</param>
-    /// <param name="date">The day.</param>
     /// <param name="states">At least one state.</param>
-    public static Observation OfStates(CharacterId character, int visit, DateOnly date, params ImmutableArray<string> states) =>
-        Blank(character, visit, date, Finding.States) with { States = states };
+    public static Observation OfStates(
+        CharacterId character,
+        int visit,
+        DateOnly date,
+        params ImmutableArray<string> states
+    ) => Blank(character, visit, date, Finding.States) with { States = states };
 
     /// <summary>Parts measured or counted.</summary>
-    /// <param name="character">The character.</param>
     /// <param name="visit">The visit's number.</param>
-    /// <param name="date">The day.</param>
     /// <param name="values">At least one value, in the inner unit.</param>
-    public static Observation OfSample(CharacterId character, int visit, DateOnly date, params ImmutableArray<double> values) =>
-        Blank(character, visit, date, Finding.Sample) with { Values = values };
+    public static Observation OfSample(
+        CharacterId character,
+        int visit,
+        DateOnly date,
+        params ImmutableArray<double> values
+    ) => Blank(character, visit, date, Finding.Sample) with { Values = values };
 
     /// <summary>A rough value.</summary>
-    /// <param name="character">The character.</param>
     /// <param name="visit">The visit's number.</param>
-    /// <param name="date">The day.</param>
-    /// <param name="rough">The value.</param>
     public static Observation OfRough(CharacterId character, int visit, DateOnly date, RoughValue rough) =>
-        Blank(character, visit, date, Finding.Rough) with { Rough = rough };
+        Blank(character, visit, date, Finding.Rough) with
+        {
+            Rough = rough,
+        };
 
     /// <summary>Looked for and not there.</summary>
-    /// <param name="character">The character.</param>
     /// <param name="visit">The visit's number.</param>
-    /// <param name="date">The day.</param>
     public static Observation OfAbsence(CharacterId character, int visit, DateOnly date) =>
         Blank(character, visit, date, Finding.Absent);
 
     /// <summary>Cannot be seen today.</summary>
-    /// <param name="character">The character.</param>
     /// <param name="visit">The visit's number.</param>
-    /// <param name="date">The day.</param>
-    /// <param name="why">The reason.</param>
     public static Observation OfHidden(CharacterId character, int visit, DateOnly date, HiddenReason why) =>
-        Blank(character, visit, date, Finding.Hidden) with { Hidden = why };
+        Blank(character, visit, date, Finding.Hidden) with
+        {
+            Hidden = why,
+        };
 
     private static Observation Blank(CharacterId character, int visit, DateOnly date, Finding finding) =>
-        new(character, visit, date, finding, [], [], null, null, Certainty.Sure, EvidenceSource.Attached, [], null, null, null, null);
+        new(
+            character,
+            visit,
+            date,
+            finding,
+            [],
+            [],
+            null,
+            null,
+            Certainty.Sure,
+            EvidenceSource.Attached,
+            [],
+            null,
+            null,
+            null,
+            null
+        );
 }

@@ -6,9 +6,7 @@ using Garten.Core.Measuring;
 namespace Garten.Core.Evidence;
 
 /// <summary>What a person sends to have recorded, before it is believed.</summary>
-/// <param name="Character">The character.</param>
 /// <param name="Finding">What kind of thing was found.</param>
-/// <param name="States">States seen.</param>
 /// <param name="Parts">Measured or counted parts as typed, one entry a part.</param>
 /// <param name="Rough">A rough value as typed.</param>
 /// <param name="Hidden">Why it cannot be seen.</param>
@@ -18,7 +16,8 @@ public sealed record RecordedFeature(
     ImmutableArray<string> States,
     ImmutableArray<string> Parts,
     string? Rough,
-    HiddenReason? Hidden);
+    HiddenReason? Hidden
+);
 
 /// <summary>A feature that passed the rules.</summary>
 /// <param name="Values">The parts in the inner unit; empty unless a sample.</param>
@@ -32,12 +31,16 @@ public static class ObservationRules
     public const int MostParts = 500;
 
     /// <summary>Checks a feature against the guide.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="feature">What was sent; arrays may be default.</param>
     /// <param name="fault">What is wrong, in a sentence for the person who typed it; empty when all is well.</param>
     /// <param name="yardsticks">Things of known size a length may be given in.</param>
     /// <returns>The values read, or null when the feature is refused.</returns>
-    public static CheckedFeature? Check(Guide guide, RecordedFeature feature, out string fault, IReadOnlyCollection<Yardstick>? yardsticks = null)
+    public static CheckedFeature? Check(
+        Guide guide,
+        RecordedFeature feature,
+        out string fault,
+        IReadOnlyCollection<Yardstick>? yardsticks = null
+    )
     {
         fault = "";
         if (guide.FindCharacter(feature.Character) is not { } character)
@@ -62,7 +65,8 @@ public static class ObservationRules
             case Finding.Absent:
                 if (!character.CanBeAbsent)
                 {
-                    fault = $"“{character.Label}” cannot be recorded as absent. Choose what it is like, or “cannot be seen today”.";
+                    fault =
+                        $"“{character.Label}” cannot be recorded as absent. Choose what it is like, or “cannot be seen today”.";
                     return null;
                 }
 
@@ -85,14 +89,21 @@ public static class ObservationRules
     /// What one thing typed into a numeric field means: an exact number is one more part of the sample, anything else
     /// is a rough value that takes the sample's place.
     /// </summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="id">The character.</param>
     /// <param name="parts">Parts recorded before.</param>
     /// <param name="entry">What was typed.</param>
     /// <param name="yardsticks">Things of known size a length may be given in: beside parts measured before, a card is one part more.</param>
-    public static RecordedFeature FromEntry(Guide guide, CharacterId id, ImmutableArray<string> parts, string entry, IReadOnlyCollection<Yardstick>? yardsticks = null)
+    public static RecordedFeature FromEntry(
+        Guide guide,
+        CharacterId id,
+        ImmutableArray<string> parts,
+        string entry,
+        IReadOnlyCollection<Yardstick>? yardsticks = null
+    )
     {
-        var exact = guide.FindCharacter(id) is not { } character || RoughValueReader.ReadExact(entry, character) is not null || IsNegative(entry)
+        var exact =
+            guide.FindCharacter(id) is not { } character
+            || RoughValueReader.ReadExact(entry, character) is not null
+            || IsNegative(entry)
             || (parts.Length > 0 && Held(character, entry, yardsticks ?? []) is not null);
         return exact
             ? new(id, Finding.Sample, [], parts.Add(entry), null, null)
@@ -128,7 +139,12 @@ public static class ObservationRules
     private static Measured? Held(Character character, string typed, IReadOnlyCollection<Yardstick> yardsticks) =>
         character.Kind == CharacterKind.Length ? YardstickReader.Read(typed, yardsticks) : null;
 
-    private static ImmutableArray<double> Sample(Character character, ImmutableArray<string> parts, IReadOnlyCollection<Yardstick> yardsticks, out string fault)
+    private static ImmutableArray<double> Sample(
+        Character character,
+        ImmutableArray<string> parts,
+        IReadOnlyCollection<Yardstick> yardsticks,
+        out string fault
+    )
     {
         fault = "";
         if (!character.IsNumeric)
@@ -154,7 +170,10 @@ public static class ObservationRules
         {
             var which = parts.Length == 1 ? "" : $" (part {i + 1} of {parts.Length})";
             var typed = Shorten(parts[i]);
-            if ((RoughValueReader.ReadExact(parts[i], character) ?? Held(character, parts[i], yardsticks)?.Value) is not { } value)
+            if (
+                (RoughValueReader.ReadExact(parts[i], character) ?? Held(character, parts[i], yardsticks)?.Value)
+                is not { } value
+            )
             {
                 fault = IsNegative(typed)
                     ? $"{character.Label}{which}: “{typed}” is below zero. A {Kind(character)} cannot be."
@@ -174,7 +193,12 @@ public static class ObservationRules
         return values.ToImmutable();
     }
 
-    private static RoughValue? Rough(Character character, string typed, IReadOnlyCollection<Yardstick> yardsticks, out string fault)
+    private static RoughValue? Rough(
+        Character character,
+        string typed,
+        IReadOnlyCollection<Yardstick> yardsticks,
+        out string fault
+    )
     {
         fault = "";
         if (!character.IsNumeric)
@@ -185,7 +209,9 @@ public static class ObservationRules
 
         // Twice the standard error to either side: what was held against a card is no exact number.
         var reading = Held(character, typed, yardsticks) is { } held
-            ? Reading<RoughValue>.Of(new(Math.Max(held.Value - (2 * held.Error), 0), held.Value + (2 * held.Error), held.Value, typed.Trim()))
+            ? Reading<RoughValue>.Of(
+                new(Math.Max(held.Value - (2 * held.Error), 0), held.Value + (2 * held.Error), held.Value, typed.Trim())
+            )
             : RoughValueReader.Read(typed, character);
         if (!reading.Ok)
         {
@@ -196,7 +222,8 @@ public static class ObservationRules
         foreach (var value in new[] { reading.Value.Low, reading.Value.High, reading.Value.Best })
         {
             // "About 5" on a count has ends that are no whole numbers; only what was said itself must be whole.
-            var widened = character.Kind == CharacterKind.Count && reading.Value.Best is not null && value != reading.Value.Best;
+            var widened =
+                character.Kind == CharacterKind.Count && reading.Value.Best is not null && value != reading.Value.Best;
             if (value is { } v && !widened && (fault = RangeFault(character, v, Shorten(typed), "")).Length > 0)
             {
                 return null;
@@ -223,21 +250,23 @@ public static class ObservationRules
             : "";
     }
 
-    private static string Kind(Character character) => character.Kind switch
-    {
-        CharacterKind.Count => "count",
-        CharacterKind.Angle => "angle",
-        CharacterKind.Ratio => "ratio",
-        _ => "length",
-    };
+    private static string Kind(Character character) =>
+        character.Kind switch
+        {
+            CharacterKind.Count => "count",
+            CharacterKind.Angle => "angle",
+            CharacterKind.Ratio => "ratio",
+            _ => "length",
+        };
 
-    private static string Example(Character character) => character.Kind switch
-    {
-        CharacterKind.Count => "7",
-        CharacterKind.Ratio => "1.8",
-        CharacterKind.Angle => "60",
-        _ => $"6.4 {character.Unit}",
-    };
+    private static string Example(Character character) =>
+        character.Kind switch
+        {
+            CharacterKind.Count => "7",
+            CharacterKind.Ratio => "1.8",
+            CharacterKind.Angle => "60",
+            _ => $"6.4 {character.Unit}",
+        };
 
     private static string Shorten(string text) => text.Length <= 40 ? text : text[..40] + "…";
 }

@@ -10,7 +10,13 @@ namespace Garten.Core.Evidence;
 /// <param name="Latitude">Degrees north; null when not known.</param>
 /// <param name="Longitude">Degrees east; null when not known.</param>
 /// <param name="SnowGone">The day on which snow is usually gone; null where none lies.</param>
-public sealed record PlaceFacts(double? Elevation, ImmutableArray<string> Habitats, double? Latitude = null, double? Longitude = null, DayInYear? SnowGone = null)
+public sealed record PlaceFacts(
+    double? Elevation,
+    ImmutableArray<string> Habitats,
+    double? Latitude = null,
+    double? Longitude = null,
+    DayInYear? SnowGone = null
+)
 {
     /// <summary>The place as seasons depend on it.</summary>
     [JsonIgnore]
@@ -28,7 +34,6 @@ public static class PlaceEvidence
 
     /// <summary>The place as observations of the day; empty where nothing is known.</summary>
     /// <param name="guide">The guide; a guide without these characters has no place to compare.</param>
-    /// <param name="place">The place.</param>
     /// <param name="date">The day the plant was first seen.</param>
     public static ImmutableArray<Observation> Of(Guide guide, PlaceFacts place, DateOnly date)
     {

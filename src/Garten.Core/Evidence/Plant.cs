@@ -15,14 +15,20 @@ namespace Garten.Core.Evidence;
 /// <param name="Walk">The walk through the keys; null when none was begun.</param>
 /// <param name="Colony">Plants a person has said to stand in one colony with this one; never linked by Garten itself.</param>
 public sealed record Plant(
-    PlaceFacts Place, ImmutableArray<Visit> Visits, ImmutableArray<Observation> Observations, KeyWalk? Walk, ImmutableArray<ColonyMember> Colony)
+    PlaceFacts Place,
+    ImmutableArray<Visit> Visits,
+    ImmutableArray<Observation> Observations,
+    KeyWalk? Walk,
+    ImmutableArray<ColonyMember> Colony
+)
 {
     /// <summary>A plant of which nothing was recorded yet.</summary>
     public static Plant At(PlaceFacts place) => new(place, [], [], null, []);
 
     /// <summary>Everything recorded, knowing where it was: the place tells the season of a day.</summary>
     [JsonIgnore]
-    public ImmutableArray<Observation> Placed => Place.Latitude is { } north ? [.. Observations.Select(o => o with { Latitude = north })] : Observations;
+    public ImmutableArray<Observation> Placed =>
+        Place.Latitude is { } north ? [.. Observations.Select(o => o with { Latitude = north })] : Observations;
 
     /// <summary>Everything recorded and the place, laid out to be asked.</summary>
     public EvidenceSheet Sheet(Guide guide)
@@ -33,8 +39,11 @@ public sealed record Plant(
 }
 
 /// <summary>A plant linked as of the same colony.</summary>
-/// <param name="Tag">Its tag.</param>
 /// <param name="Place">Where it stands.</param>
-/// <param name="Visits">Its visits.</param>
 /// <param name="Observations">Everything recorded on it.</param>
-public sealed record ColonyMember(string Tag, PlaceFacts Place, ImmutableArray<Visit> Visits, ImmutableArray<Observation> Observations);
+public sealed record ColonyMember(
+    string Tag,
+    PlaceFacts Place,
+    ImmutableArray<Visit> Visits,
+    ImmutableArray<Observation> Observations
+);

@@ -3,7 +3,6 @@ using System.Collections.Immutable;
 namespace Garten.Core.Evidence;
 
 /// <summary>What is known of a plant's stage and sex on a visit.</summary>
-/// <param name="Date">The day.</param>
 /// <param name="Stage">Its stage; null when not noted.</param>
 /// <param name="Sex">Its sex; null when not noted.</param>
 public readonly record struct StageAndSex(DateOnly Date, LifeStage? Stage, Sex? Sex);
@@ -32,7 +31,11 @@ public static class ReachBack
             return LifeStage.Mature;
         }
 
-        var later = visits.Where(v => v.Date >= date && v.Stage is not null).OrderBy(v => v.Date).Select(v => v.Stage).FirstOrDefault();
+        var later = visits
+            .Where(v => v.Date >= date && v.Stage is not null)
+            .OrderBy(v => v.Date)
+            .Select(v => v.Stage)
+            .FirstOrDefault();
         return later is LifeStage.Sapling or LifeStage.Seedling ? later : null;
     }
 }

@@ -45,10 +45,16 @@ public static partial class RoughValueReader
         var form = ValueForm().Match(plain);
         if (!form.Success)
         {
-            return Reading<RoughValue>.Failed($"“{typed}”", "a value such as 7, 6–9, “7–9, mostly 9”, > 100, about 12 cm, 3 1/4 in or “about twice as long”");
+            return Reading<RoughValue>.Failed(
+                $"“{typed}”",
+                "a value such as 7, 6–9, “7–9, mostly 9”, > 100, about 12 cm, 3 1/4 in or “about twice as long”"
+            );
         }
 
-        var unit = form.Groups["unit"].Success ? form.Groups["unit"].Value : mostly.Groups["unit"].Success ? mostly.Groups["unit"].Value : "";
+        var unit =
+            form.Groups["unit"].Success ? form.Groups["unit"].Value
+            : mostly.Groups["unit"].Success ? mostly.Groups["unit"].Value
+            : "";
         var factor = 1.0;
         if (character.Kind == CharacterKind.Length)
         {
@@ -75,9 +81,18 @@ public static partial class RoughValueReader
         var value = form.Groups["op"].Value switch
         {
             ">" or "≥" or ">=" or "more than" or "over" or "at least" => new RoughValue(first, null, best, typed),
-            "<" or "≤" or "<=" or "less than" or "under" or "up to" or "at most" => new RoughValue(null, first, best, typed),
-            "about" or "around" or "ca." or "ca" or "c." or "~" when second is null =>
-                new RoughValue(first * (1 - AboutSpread), first * (1 + AboutSpread), first, typed),
+            "<" or "≤" or "<=" or "less than" or "under" or "up to" or "at most" => new RoughValue(
+                null,
+                first,
+                best,
+                typed
+            ),
+            "about" or "around" or "ca." or "ca" or "c." or "~" when second is null => new RoughValue(
+                first * (1 - AboutSpread),
+                first * (1 + AboutSpread),
+                first,
+                typed
+            ),
             _ => new RoughValue(first, second ?? first, best ?? (second is null ? first : null), typed),
         };
 
@@ -101,7 +116,9 @@ public static partial class RoughValueReader
     public static double? ReadExact(string text, Character character)
     {
         var reading = Read(text, character);
-        return reading.Ok && reading.Value.Low is { } low && reading.Value.High is { } high && low.Equals(high) ? low : null;
+        return reading.Ok && reading.Value.Low is { } low && reading.Value.High is { } high && low.Equals(high)
+            ? low
+            : null;
     }
 
     /// <summary>Two lengths of one part as their ratio, for example "64 / 31", "6.4 : 3.1" or "6.4 cm / 31 mm"; null when it is no such pair.</summary>
@@ -113,7 +130,10 @@ public static partial class RoughValueReader
             return null;
         }
 
-        var (over, under) = (LengthUnit.Millimetres(form.Groups["over"].Value), LengthUnit.Millimetres(form.Groups["under"].Value));
+        var (over, under) = (
+            LengthUnit.Millimetres(form.Groups["over"].Value),
+            LengthUnit.Millimetres(form.Groups["under"].Value)
+        );
         return form.Groups["over"].Success != form.Groups["under"].Success
             ? null
             : Scaled(form.Groups["first"].Value, over ?? 1) / Scaled(form.Groups["second"].Value, under ?? 1);
@@ -122,20 +142,21 @@ public static partial class RoughValueReader
     /// <summary>"Twice as long", "three to four times" and the like, as numbers.</summary>
     private static string Multiples(string text)
     {
-        var plain = NumberWord().Replace(MultipleTail().Replace(text, ""), m => m.Value switch
-        {
-            "half" => "0.5",
-            "one" or "once" => "1",
-            "two" or "twice" => "2",
-            "three" => "3",
-            "four" => "4",
-            "five" => "5",
-            "six" => "6",
-            "seven" => "7",
-            "eight" => "8",
-            "nine" => "9",
-            _ => "10",
-        });
+        var plain = NumberWord()
+            .Replace(MultipleTail().Replace(text, ""), m => m.Value switch
+                {
+                    "half" => "0.5",
+                    "one" or "once" => "1",
+                    "two" or "twice" => "2",
+                    "three" => "3",
+                    "four" => "4",
+                    "five" => "5",
+                    "six" => "6",
+                    "seven" => "7",
+                    "eight" => "8",
+                    "nine" => "9",
+                    _ => "10",
+                });
         return BetweenNumbers().Replace(plain.Replace(" times", "", StringComparison.Ordinal), "–").Trim();
     }
 
@@ -160,7 +181,9 @@ public static partial class RoughValueReader
         }
     }
 
-    [GeneratedRegex(@"^(?<first>\d+(?:\.\d+)?)\s*(?<over>mm|cm|m|in|ft)?\s*[/:]\s*(?<second>\d+(?:\.\d+)?)\s*(?<under>mm|cm|m|in|ft)?$")]
+    [GeneratedRegex(
+        @"^(?<first>\d+(?:\.\d+)?)\s*(?<over>mm|cm|m|in|ft)?\s*[/:]\s*(?<second>\d+(?:\.\d+)?)\s*(?<under>mm|cm|m|in|ft)?$"
+    )]
     private static partial Regex PairForm();
 
     [GeneratedRegex(@"\s*\b(as long(\s+as\s+(wide|broad))?|as wide|as broad|longer than wide|the (length|width))\s*$")]
@@ -172,9 +195,19 @@ public static partial class RoughValueReader
     [GeneratedRegex(@"(?<=\d)\s+to\s+(?=\d)")]
     private static partial Regex BetweenNumbers();
 
-    [GeneratedRegex(@"[,;]?\s*\b(mostly|usually|most)\s+(?<n>" + NumberPattern + @")\s*(?<unit>mm|cm|dm|m|in|inch|inches|ft|feet|foot|°|""|'|″|′)?$")]
+    [GeneratedRegex(
+        @"[,;]?\s*\b(mostly|usually|most)\s+(?<n>"
+            + NumberPattern
+            + @")\s*(?<unit>mm|cm|dm|m|in|inch|inches|ft|feet|foot|°|""|'|″|′)?$"
+    )]
     private static partial Regex MostlyForm();
 
-    [GeneratedRegex(@"^(?<op>>=|<=|[<>≥≤~]|more than|less than|at least|at most|over|under|up to|about|around|ca\.|ca|c\.)?\s*(?<first>" + NumberPattern + @")(?:\s*–\s*(?<second>" + NumberPattern + @"))?\s*(?<unit>mm|cm|dm|m|inches|inch|in|feet|foot|ft|°|""|'|″|′)?$")]
+    [GeneratedRegex(
+        @"^(?<op>>=|<=|[<>≥≤~]|more than|less than|at least|at most|over|under|up to|about|around|ca\.|ca|c\.)?\s*(?<first>"
+            + NumberPattern
+            + @")(?:\s*–\s*(?<second>"
+            + NumberPattern
+            + @"))?\s*(?<unit>mm|cm|dm|m|inches|inch|in|feet|foot|ft|°|""|'|″|′)?$"
+    )]
     private static partial Regex ValueForm();
 }

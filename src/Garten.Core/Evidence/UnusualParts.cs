@@ -10,7 +10,6 @@ namespace Garten.Core.Evidence;
 public static class UnusualParts
 {
     /// <summary>True when an observation is of such parts.</summary>
-    /// <param name="character">Its character.</param>
     /// <param name="observation">The observation, its parts of one place.</param>
     public static bool Are(Character character, Observation observation)
     {
@@ -25,8 +24,6 @@ public static class UnusualParts
     }
 
     /// <summary>The values of a sample without those of unusual parts, which keys do not mean; all of them when there are no others.</summary>
-    /// <param name="character">The character.</param>
-    /// <param name="sample">A sample.</param>
     public static ImmutableArray<double> LeftOut(Character character, Observation sample)
     {
         ImmutableArray<double> usual = [.. sample.ByPlace().Where(o => !Are(character, o)).SelectMany(o => o.Values)];

@@ -9,55 +9,67 @@ namespace Garten.Core.Evidence;
 public static class Wording
 {
     /// <summary>A reason why something cannot be seen.</summary>
-    /// <param name="reason">The reason.</param>
-    public static string Of(HiddenReason reason) => reason switch
-    {
-        HiddenReason.TooEarly => "too early in the year",
-        HiddenReason.Over => "over for this year",
-        HiddenReason.OutOfReach => "out of reach",
-        HiddenReason.WrongSexOrStage => "wrong sex or stage",
-        HiddenReason.Damaged => "damaged",
-        _ => throw new ArgumentOutOfRangeException(nameof(reason)),
-    };
+    public static string Of(HiddenReason reason) =>
+        reason switch
+        {
+            HiddenReason.TooEarly => "too early in the year",
+            HiddenReason.Over => "over for this year",
+            HiddenReason.OutOfReach => "out of reach",
+            HiddenReason.WrongSexOrStage => "wrong sex or stage",
+            HiddenReason.Damaged => "damaged",
+            _ => throw new ArgumentOutOfRangeException(nameof(reason)),
+        };
 
     /// <summary>Where a part grew, for example "sun, low branch"; empty when not noted.</summary>
-    /// <param name="place">The place.</param>
-    public static string Of(PartPlace place) => string.Join(", ", new[]
-    {
-        place.Exposure switch { Exposure.Sun => "sun", Exposure.Shade => "shade", _ => "" },
-        place.Position switch
-        {
-            PartPosition.Basal => "at the base",
-            PartPosition.Middle => "middle of the stem",
-            PartPosition.Upper => "towards the top",
-            PartPosition.LowBranch => "low branch",
-            PartPosition.Resprout => "resprout",
-            PartPosition.Sapling => "sapling",
-            _ => "",
-        },
-    }.Where(w => w.Length > 0));
+    public static string Of(PartPlace place) =>
+        string.Join(
+            ", ",
+            new[]
+            {
+                place.Exposure switch
+                {
+                    Exposure.Sun => "sun",
+                    Exposure.Shade => "shade",
+                    _ => "",
+                },
+                place.Position switch
+                {
+                    PartPosition.Basal => "at the base",
+                    PartPosition.Middle => "middle of the stem",
+                    PartPosition.Upper => "towards the top",
+                    PartPosition.LowBranch => "low branch",
+                    PartPosition.Resprout => "resprout",
+                    PartPosition.Sapling => "sapling",
+                    _ => "",
+                },
+            }.Where(w => w.Length > 0)
+        );
 
     /// <summary>What an observation found, for example "opposite" or "5 parts, mean 6.4 cm".</summary>
     /// <param name="character">The character observed.</param>
-    /// <param name="o">The observation.</param>
-    public static string Recorded(Character character, Observation o) => o.Finding switch
-    {
-        Finding.States => string.Join(" and ", o.States.Select(character.LabelOf)),
-        Finding.Sample => Sample(character, o.Values),
-        Finding.Rough => o.Rough!.Typed,
-        Finding.Absent => "looked for, not there",
-        Finding.Hidden => $"cannot be seen: {Of(o.Hidden ?? HiddenReason.OutOfReach)}",
-        _ => throw new ArgumentOutOfRangeException(nameof(o)),
-    };
+    public static string Recorded(Character character, Observation o) =>
+        o.Finding switch
+        {
+            Finding.States => string.Join(" and ", o.States.Select(character.LabelOf)),
+            Finding.Sample => Sample(character, o.Values),
+            Finding.Rough => o.Rough!.Typed,
+            Finding.Absent => "looked for, not there",
+            Finding.Hidden => $"cannot be seen: {Of(o.Hidden ?? HiddenReason.OutOfReach)}",
+            _ => throw new ArgumentOutOfRangeException(nameof(o)),
+        };
 
     /// <summary>A number in the unit of its character, for example "6.4 cm".</summary>
-    /// <param name="character">The character.</param>
     /// <param name="value">The value in the inner unit.</param>
     public static string Number(Character character, double value)
     {
         var shown = value / (LengthUnit.Millimetres(character.Unit) ?? 1);
-        var digits = Math.Abs(shown) >= 100 ? "0" : Math.Abs(shown) >= 10 ? "0.#" : "0.##";
-        return shown.ToString(digits, CultureInfo.InvariantCulture) + (character.Unit.Length > 0 && character.Unit != "°" ? " " : "") + character.Unit;
+        var digits =
+            Math.Abs(shown) >= 100 ? "0"
+            : Math.Abs(shown) >= 10 ? "0.#"
+            : "0.##";
+        return shown.ToString(digits, CultureInfo.InvariantCulture)
+            + (character.Unit.Length > 0 && character.Unit != "°" ? " " : "")
+            + character.Unit;
     }
 
     private static string Sample(Character character, ImmutableArray<double> values)

@@ -1,10 +1,6 @@
 namespace Garten.Core.Geometry;
 
 /// <summary>An upright box.</summary>
-/// <param name="Left">Smallest X.</param>
-/// <param name="Bottom">Smallest Y.</param>
-/// <param name="Right">Largest X.</param>
-/// <param name="Top">Largest Y.</param>
 public readonly record struct Box(double Left, double Bottom, double Right, double Top)
 {
     /// <summary>A box that holds nothing yet.</summary>
@@ -23,12 +19,12 @@ public readonly record struct Box(double Left, double Bottom, double Right, doub
     public Point Middle => new((Left + Right) / 2, (Bottom + Top) / 2);
 
     /// <summary>The box with a point taken in.</summary>
-    /// <param name="point">The point.</param>
-    public Box With(Point point) => new(Math.Min(Left, point.X), Math.Min(Bottom, point.Y), Math.Max(Right, point.X), Math.Max(Top, point.Y));
+    public Box With(Point point) =>
+        new(Math.Min(Left, point.X), Math.Min(Bottom, point.Y), Math.Max(Right, point.X), Math.Max(Top, point.Y));
 
     /// <summary>The box with another taken in.</summary>
-    /// <param name="other">The other.</param>
-    public Box With(Box other) => other.IsEmpty ? this : With(new Point(other.Left, other.Bottom)).With(new Point(other.Right, other.Top));
+    public Box With(Box other) =>
+        other.IsEmpty ? this : With(new Point(other.Left, other.Bottom)).With(new Point(other.Right, other.Top));
 
     /// <summary>The box made larger on all sides.</summary>
     /// <param name="by">By how much.</param>

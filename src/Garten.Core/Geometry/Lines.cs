@@ -6,7 +6,8 @@ public static class Lines
     /// <summary>A line through a function of a number that runs from 0 to 1.</summary>
     /// <param name="steps">Pieces of the line; it has one point more.</param>
     /// <param name="at">The point at a number.</param>
-    public static Point[] Along(int steps, Func<double, Point> at) => [.. Enumerable.Range(0, steps + 1).Select(i => at((double)i / steps))];
+    public static Point[] Along(int steps, Func<double, Point> at) =>
+        [.. Enumerable.Range(0, steps + 1).Select(i => at((double)i / steps))];
 
     /// <summary>A smooth line through points: a Catmull–Rom spline with its ends doubled.</summary>
     /// <param name="through">At least two points.</param>
@@ -16,12 +17,23 @@ public static class Lines
         var line = new List<Point>(((through.Length - 1) * steps) + 1) { through[0] };
         for (var i = 0; i + 1 < through.Length; i++)
         {
-            var (p0, p1, p2, p3) = (through[Math.Max(i - 1, 0)], through[i], through[i + 1], through[Math.Min(i + 2, through.Length - 1)]);
+            var (p0, p1, p2, p3) = (
+                through[Math.Max(i - 1, 0)],
+                through[i],
+                through[i + 1],
+                through[Math.Min(i + 2, through.Length - 1)]
+            );
             for (var s = 1; s <= steps; s++)
             {
                 var t = (double)s / steps;
-                line.Add((p1 * 2 + ((p2 - p0) * t) + (((p0 * 2) - (p1 * 5) + (p2 * 4) - p3) * (t * t))
-                    + (((p1 * 3) - p0 - (p2 * 3) + p3) * (t * t * t))) * 0.5);
+                line.Add(
+                    (
+                        p1 * 2
+                        + ((p2 - p0) * t)
+                        + (((p0 * 2) - (p1 * 5) + (p2 * 4) - p3) * (t * t))
+                        + (((p1 * 3) - p0 - (p2 * 3) + p3) * (t * t * t))
+                    ) * 0.5
+                );
             }
         }
 
@@ -29,12 +41,10 @@ public static class Lines
     }
 
     /// <summary>An arc of a circle or ellipse.</summary>
-    /// <param name="centre">Its centre.</param>
     /// <param name="across">Half its width.</param>
     /// <param name="along">Half its height.</param>
     /// <param name="from">Where it begins, in degrees clockwise from straight up.</param>
     /// <param name="to">Where it ends.</param>
-    /// <param name="steps">Pieces.</param>
     public static Point[] Arc(Point centre, double across, double along, double from, double to, int steps = 12) =>
         Along(steps, t =>
         {
@@ -43,10 +53,8 @@ public static class Lines
         });
 
     /// <summary>A whole ellipse, its first point not said twice.</summary>
-    /// <param name="centre">Its centre.</param>
     /// <param name="across">Half its width.</param>
     /// <param name="along">Half its height.</param>
-    /// <param name="steps">Points.</param>
     public static Point[] Ellipse(Point centre, double across, double along, int steps = 24) =>
         Arc(centre, across, along, 0, 360.0 * (steps - 1) / steps, steps - 1);
 
@@ -68,7 +76,6 @@ public static class Lines
     }
 
     /// <summary>A line without the points that change it less than a pen would: the method of Ramer, Douglas and Peucker.</summary>
-    /// <param name="line">The line.</param>
     /// <param name="tolerance">How far a point left out may lie from the line that is left.</param>
     public static List<Point> Simplified(IReadOnlyList<Point> line, double tolerance)
     {
@@ -100,7 +107,6 @@ public static class Lines
     }
 
     /// <summary>Length of an open line.</summary>
-    /// <param name="line">Its points.</param>
     public static double LengthOf(IReadOnlyList<Point> line)
     {
         double length = 0;
@@ -113,7 +119,6 @@ public static class Lines
     }
 
     /// <summary>Points at equal distances along an open line, its ends among them.</summary>
-    /// <param name="line">The line.</param>
     /// <param name="count">Pieces, at least 1.</param>
     public static Point[] Spaced(IReadOnlyList<Point> line, int count)
     {
@@ -173,7 +178,6 @@ public static class Lines
 
     /// <summary>True when a point lies within a closed line: a ray to the right crosses it an odd number of times.</summary>
     /// <param name="outline">The closed line.</param>
-    /// <param name="point">The point.</param>
     public static bool Contains(IReadOnlyList<Point> outline, Point point)
     {
         var inside = false;
@@ -208,8 +212,10 @@ public static class Lines
         var rounding = 1e-12 * (b - a).Length * (d - c).Length;
         return Parted(Side(a, b, c), Side(a, b, d)) && Parted(Side(c, d, a), Side(c, d, b));
 
-        bool Parted(double one, double other) => one * other < 0 && Math.Abs(one) > rounding && Math.Abs(other) > rounding;
+        bool Parted(double one, double other) =>
+            one * other < 0 && Math.Abs(one) > rounding && Math.Abs(other) > rounding;
 
-        static double Side(Point from, Point to, Point at) => ((to.X - from.X) * (at.Y - from.Y)) - ((to.Y - from.Y) * (at.X - from.X));
+        static double Side(Point from, Point to, Point at) =>
+            ((to.X - from.X) * (at.Y - from.Y)) - ((to.Y - from.Y) * (at.X - from.X));
     }
 }

@@ -8,7 +8,6 @@ namespace Garten.Core.Geometry;
 public readonly record struct Placing(Point At, double Degrees = 0, double Scale = 1, bool Mirrored = false)
 {
     /// <summary>A point of the part, on the paper.</summary>
-    /// <param name="point">The point.</param>
     public Point Of(Point point)
     {
         var (sin, cos) = Math.SinCos(Degrees * Math.PI / 180);

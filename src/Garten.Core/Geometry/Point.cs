@@ -20,10 +20,10 @@ public readonly record struct Point(double X, double Y)
     public Point Left => new(-Y, X);
 
     /// <inheritdoc/>
-    public override string ToString() => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"({X:0.###}, {Y:0.###})");
+    public override string ToString() =>
+        string.Create(System.Globalization.CultureInfo.InvariantCulture, $"({X:0.###}, {Y:0.###})");
 
     /// <summary>A step of a length in a direction.</summary>
-    /// <param name="length">Its length.</param>
     /// <param name="degrees">From straight up, clockwise: 90 is to the right.</param>
     public static Point Polar(double length, double degrees)
     {
@@ -32,7 +32,6 @@ public readonly record struct Point(double X, double Y)
     }
 
     /// <summary>The point part of the way to another.</summary>
-    /// <param name="other">The other.</param>
     /// <param name="share">0 here, 1 there.</param>
     public Point Towards(Point other, double share) => this + ((other - this) * share);
 

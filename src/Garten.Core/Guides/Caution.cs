@@ -30,8 +30,6 @@ public sealed record Caution(TaxonId Taxon, Hazard Hazard, string Text);
 public sealed record LookAlike(TaxonId Taxon, TaxonId Other, CharacterId Character, string Text);
 
 /// <summary>A named cross and its parents.</summary>
-/// <param name="Nothotaxon">The nothotaxon.</param>
-/// <param name="First">One parent.</param>
 /// <param name="Second">The other parent.</param>
 public sealed record Cross(TaxonId Nothotaxon, TaxonId First, TaxonId Second);
 

@@ -148,18 +148,21 @@ public sealed record Character(
     double? Maximum,
     string? AbsentState,
     ImmutableArray<Alteration> AlteredBy,
-    RatioParts? RatioOf = null)
+    RatioParts? RatioOf = null
+)
 {
     /// <summary>True when the values are numbers.</summary>
     [JsonIgnore]
-    public bool IsNumeric => Kind is CharacterKind.Count or CharacterKind.Length or CharacterKind.Ratio or CharacterKind.Angle;
+    public bool IsNumeric =>
+        Kind is CharacterKind.Count or CharacterKind.Length or CharacterKind.Ratio or CharacterKind.Angle;
 
     /// <summary>
     /// True when "looked for and not there" can be recorded: where a state says so, and for flowers and fruit, whose
     /// absence in their season says something of itself.
     /// </summary>
     [JsonIgnore]
-    public bool CanBeAbsent => AbsentState is not null || (!IsNumeric && Organ is (Organ.Flower or Organ.Inflorescence or Organ.Fruit));
+    public bool CanBeAbsent =>
+        AbsentState is not null || (!IsNumeric && Organ is (Organ.Flower or Organ.Inflorescence or Organ.Fruit));
 
     /// <summary>The state of that identifier, or null when the character has none.</summary>
     /// <param name="id">A state's identifier.</param>

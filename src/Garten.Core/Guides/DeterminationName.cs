@@ -4,21 +4,19 @@ namespace Garten.Core.Guides;
 public static class DeterminationName
 {
     /// <summary>The qualifier as it is written; empty for none.</summary>
-    /// <param name="qualifier">The qualifier.</param>
-    public static string Written(IdentificationQualifier qualifier) => qualifier switch
-    {
-        IdentificationQualifier.Cf => "cf.",
-        IdentificationQualifier.Aff => "aff.",
-        IdentificationQualifier.Doubtful => "?",
-        _ => "",
-    };
+    public static string Written(IdentificationQualifier qualifier) =>
+        qualifier switch
+        {
+            IdentificationQualifier.Cf => "cf.",
+            IdentificationQualifier.Aff => "aff.",
+            IdentificationQualifier.Doubtful => "?",
+            _ => "",
+        };
 
     /// <summary>
     /// The full name with its qualifier: before the species epithet for cf. and aff., after the name for a question
     /// mark, and "sp." after a genus.
     /// </summary>
-    /// <param name="taxon">The taxon.</param>
-    /// <param name="qualifier">The qualifier.</param>
     public static string Full(Taxon taxon, IdentificationQualifier qualifier)
     {
         var name = taxon.Rank == TaxonRank.Genus ? $"{taxon.Name} sp." : taxon.Name;

@@ -4,7 +4,6 @@ using System.Text.Json.Serialization;
 namespace Garten.Core.Guides;
 
 /// <summary>One couplet of one key.</summary>
-/// <param name="Key">The key.</param>
 /// <param name="Couplet">The couplet's printed number.</param>
 public readonly record struct CoupletRef(KeyId Key, int Couplet)
 {
@@ -17,9 +16,7 @@ public readonly record struct CoupletRef(KeyId Key, int Couplet)
 [JsonDerivedType(typeof(SpanCondition), "span")]
 public abstract record LeadCondition
 {
-    private protected LeadCondition()
-    {
-    }
+    private protected LeadCondition() { }
 }
 
 /// <summary>The plant shows one of these states (or, negated, none of them).</summary>
@@ -29,7 +26,6 @@ public sealed record StateCondition(ImmutableArray<string> States, bool Negated)
 {
     /// <summary>True when a state satisfies the claim.</summary>
     /// <param name="character">The character of the states.</param>
-    /// <param name="state">A state.</param>
     public bool Accepts(Character character, string state) =>
         States.Any(named => character.Includes(named, state)) != Negated;
 
@@ -62,21 +58,16 @@ public sealed record LeadTest(string Text, CharacterId Character, LeadCondition 
 [JsonDerivedType(typeof(ToKey), "key")]
 public abstract record LeadTarget
 {
-    private protected LeadTarget()
-    {
-    }
+    private protected LeadTarget() { }
 }
 
 /// <summary>To another couplet of the same key.</summary>
-/// <param name="Couplet">Its number.</param>
 public sealed record ToCouplet(int Couplet) : LeadTarget;
 
 /// <summary>To a name.</summary>
-/// <param name="Taxon">The taxon.</param>
 public sealed record ToTaxon(TaxonId Taxon) : LeadTarget;
 
 /// <summary>On to the start of another key.</summary>
-/// <param name="Key">The key.</param>
 public sealed record ToKey(KeyId Key) : LeadTarget;
 
 /// <summary>One option of a couplet.</summary>
@@ -91,19 +82,17 @@ public sealed record Lead(int Number, ImmutableArray<LeadTest> Tests, LeadTarget
 public sealed record Couplet(int Number, ImmutableArray<Lead> Leads);
 
 /// <summary>A dichotomous key.</summary>
-/// <param name="Id">Its identifier.</param>
-/// <param name="Title">Its title.</param>
 /// <param name="UseWhen">When to take it, in a sentence.</param>
 /// <param name="Scope">The taxon it divides up; null for a group key.</param>
 /// <param name="Start">Number of its first couplet.</param>
-/// <param name="Couplets">Its couplets by number.</param>
 public sealed record DichotomousKey(
     KeyId Id,
     string Title,
     string UseWhen,
     TaxonId? Scope,
     int Start,
-    ImmutableSortedDictionary<int, Couplet> Couplets)
+    ImmutableSortedDictionary<int, Couplet> Couplets
+)
 {
     /// <summary>The first couplet.</summary>
     [JsonIgnore]

@@ -7,14 +7,20 @@ namespace Garten.Core.Guides;
 
 /// <summary>Title, version and reference place of a guide.</summary>
 /// <param name="Id">Identifier of the guide, the same in every version.</param>
-/// <param name="Title">Its title.</param>
 /// <param name="Version">Its version, for example <c>1.2.0</c>.</param>
 /// <param name="Licence">Licence of its content.</param>
 /// <param name="ReferenceElevation">Elevation in metres its seasons are stated for.</param>
 /// <param name="ReferenceLatitude">Degrees north they are stated for; null when not said.</param>
 /// <param name="ReferenceLongitude">Degrees east they are stated for; null when not said.</param>
 public sealed record GuideTitle(
-    string Id, string Title, string Version, string Licence, double ReferenceElevation, double? ReferenceLatitude = null, double? ReferenceLongitude = null)
+    string Id,
+    string Title,
+    string Version,
+    string Licence,
+    double ReferenceElevation,
+    double? ReferenceLatitude = null,
+    double? ReferenceLongitude = null
+)
 {
     /// <summary>The place its seasons are stated for.</summary>
     [JsonIgnore]
@@ -23,15 +29,10 @@ public sealed record GuideTitle(
 
 /// <summary>The tables of a guide, checked one against another and ready to be compiled.</summary>
 /// <param name="Title">Title and version.</param>
-/// <param name="Taxa">The classification.</param>
 /// <param name="Characters">The characters in order.</param>
 /// <param name="Statements">What is said of the taxa.</param>
 /// <param name="Keys">The keys in order.</param>
-/// <param name="Cautions">The cautions.</param>
-/// <param name="LookAlikes">The look-alikes.</param>
 /// <param name="Crosses">The named crosses.</param>
-/// <param name="Windows">The seasons.</param>
-/// <param name="Glossary">The terms.</param>
 /// <param name="Misreadings">Ways one organ is taken for another.</param>
 /// <param name="Needs">What is asked before names are confirmed.</param>
 public sealed record GuideTables(
@@ -46,13 +47,14 @@ public sealed record GuideTables(
     ImmutableArray<PhenologyWindow> Windows,
     ImmutableArray<GlossaryTerm> Glossary,
     ImmutableArray<Misreading> Misreadings,
-    ImmutableArray<NameNeeds> Needs)
+    ImmutableArray<NameNeeds> Needs
+)
 {
     /// <summary>Areas whose floras are told of apart; may be empty.</summary>
     public ImmutableArray<FloraArea> Areas { get; init; } = [];
 
     /// <summary>Where taxa stand unlike in areas.</summary>
-    public ImmutableArray<AreaStanding> AreaStandings { get; init; } = [];
+    public ImmutableArray<TaxonAreaStatus> AreaStatuses { get; init; } = [];
 }
 
 /// <summary>The taxa, characters, statements, keys, seasons and cautions of one area, in one version. Immutable.</summary>
@@ -63,7 +65,7 @@ public sealed class Guide
     private readonly FrozenDictionary<CharacterId, Character> _characters;
     private readonly FrozenDictionary<KeyId, DichotomousKey> _keys;
     private readonly StatementIndex _statements;
-    private readonly FrozenDictionary<(TaxonId Taxon, string Area), AreaStatus> _standings;
+    private readonly FrozenDictionary<(TaxonId Taxon, string Area), AreaStatus> _areaStatuses;
 
     /// <summary>Compiles sound tables.</summary>
     /// <param name="tables">Tables whose references all resolve and whose keys pass <see cref="KeyChecks"/>.</param>
@@ -74,7 +76,7 @@ public sealed class Guide
         _characters = tables.Characters.ToFrozenDictionary(c => c.Id);
         _keys = tables.Keys.ToFrozenDictionary(k => k.Id);
         _statements = new StatementIndex(tables);
-        _standings = tables.AreaStandings.ToFrozenDictionary(s => (s.Taxon, s.Area), s => s.Status);
+        _areaStatuses = tables.AreaStatuses.ToFrozenDictionary(s => (s.Taxon, s.Area), s => s.Status);
         Reach = new KeyReach(this);
     }
 
@@ -124,7 +126,6 @@ public sealed class Guide
         FindTaxon(id) ?? throw new KeyNotFoundException($"The guide has no taxon “{id}”.");
 
     /// <summary>The taxon of that identifier, or null.</summary>
-    /// <param name="id">Any identifier.</param>
     public Taxon? FindTaxon(TaxonId id) => _taxa.GetValueOrDefault(id);
 
     /// <summary>The character of that identifier.</summary>
@@ -134,7 +135,6 @@ public sealed class Guide
         FindCharacter(id) ?? throw new KeyNotFoundException($"The guide has no character “{id}”.");
 
     /// <summary>The character of that identifier, or null.</summary>
-    /// <param name="id">Any identifier.</param>
     public Character? FindCharacter(CharacterId id) => _characters.GetValueOrDefault(id);
 
     /// <summary>The key of that identifier.</summary>
@@ -144,11 +144,9 @@ public sealed class Guide
         FindKey(id) ?? throw new KeyNotFoundException($"The guide has no key “{id}”.");
 
     /// <summary>The key of that identifier, or null.</summary>
-    /// <param name="id">Any identifier.</param>
     public DichotomousKey? FindKey(KeyId id) => _keys.GetValueOrDefault(id);
 
     /// <summary>The couplet of that key and number, or null.</summary>
-    /// <param name="at">Any reference.</param>
     public Couplet? FindCouplet(CoupletRef at) => FindKey(at.Key)?.Couplets.GetValueOrDefault(at.Couplet);
 
     /// <summary>How a taxon came to an area: as said of it there, or of the nearest taxon above it, or else of it at large.</summary>
@@ -156,9 +154,9 @@ public sealed class Guide
     /// <param name="area">Identifier of an area; empty, or one the guide does not know, for the country at large.</param>
     public AreaStatus StatusIn(TaxonId id, string area)
     {
-        foreach (var taxon in area.Length > 0 && _standings.Count > 0 ? Lineage(id) : [])
+        foreach (var taxon in area.Length > 0 && _areaStatuses.Count > 0 ? Lineage(id) : [])
         {
-            if (_standings.TryGetValue((taxon.Id, area), out var status))
+            if (_areaStatuses.TryGetValue((taxon.Id, area), out var status))
             {
                 return status;
             }
@@ -184,7 +182,6 @@ public sealed class Guide
 
     /// <summary>The family, genus or other rank a taxon belongs to; null when it stands above that rank.</summary>
     /// <param name="id">A taxon of this guide.</param>
-    /// <param name="rank">The rank asked for.</param>
     public Taxon? At(TaxonId id, TaxonRank rank) => Lineage(id).FirstOrDefault(t => t.Rank == rank);
 
     /// <summary>
@@ -192,7 +189,6 @@ public sealed class Guide
     /// nearest taxon above it.
     /// </summary>
     /// <param name="taxon">A taxon of this guide.</param>
-    /// <param name="character">The character.</param>
     /// <param name="circumstances">What is known of the part looked at.</param>
     /// <returns>The statement, or null when the guide says nothing.</returns>
     public Statement? StatementFor(TaxonId taxon, CharacterId character, Scope circumstances)
@@ -218,7 +214,8 @@ public sealed class Guide
 
     /// <summary>Cautions for a taxon, its own and those of the taxa above it.</summary>
     /// <param name="taxon">A taxon of this guide.</param>
-    public ImmutableArray<Caution> CautionsFor(TaxonId taxon) => [.. _tables.Cautions.Where(c => IsWithin(taxon, c.Taxon))];
+    public ImmutableArray<Caution> CautionsFor(TaxonId taxon) =>
+        [.. _tables.Cautions.Where(c => IsWithin(taxon, c.Taxon))];
 
     /// <summary>Look-alikes of a taxon, whichever side the guide lists them from.</summary>
     /// <param name="taxon">A taxon of this guide.</param>
@@ -228,26 +225,36 @@ public sealed class Guide
     /// <summary>What is asked before a name is confirmed, as said of it or of the nearest taxon above it.</summary>
     /// <param name="taxon">A taxon of this guide.</param>
     public NameNeeds NeedsOf(TaxonId taxon) =>
-        Lineage(taxon).Select(t => _tables.Needs.FirstOrDefault(n => n.Taxon == t.Id)).FirstOrDefault(n => n is not null) ?? NameNeeds.Usual(taxon);
+        Lineage(taxon)
+            .Select(t => _tables.Needs.FirstOrDefault(n => n.Taxon == t.Id))
+            .FirstOrDefault(n => n is not null)
+        ?? NameNeeds.Usual(taxon);
 
     /// <summary>The season of a phenophase, its own or that of the nearest taxon above it; null when the guide says nothing.</summary>
     /// <param name="taxon">A taxon of this guide.</param>
-    /// <param name="phase">The phenophase.</param>
     /// <param name="sex">The plant's sex; null, or both, for the window in which plants of either sex show it.</param>
     public PhenologyWindow? Window(TaxonId taxon, Phenophase phase, Sex? sex = null)
     {
         var said = WindowsOf(taxon, phase);
-        var own = sex is Sex.Male or Sex.Female ? said.Where(w => w.Sex is null || w.Sex == sex).OrderBy(w => w.Sex is null).Take(1) : said;
-        return own.Aggregate((PhenologyWindow?)null, (whole, w) => whole is null ? w : whole.With(w) with { Sex = null });
+        var own = sex is Sex.Male or Sex.Female
+            ? said.Where(w => w.Sex is null || w.Sex == sex).OrderBy(w => w.Sex is null).Take(1)
+            : said;
+        return own.Aggregate((PhenologyWindow?)null, (whole, w) =>
+            whole is null ? w : whole.With(w) with { Sex = null }
+        );
     }
 
     /// <summary>False when the guide says that plants of the other sex alone show a phenophase.</summary>
     /// <param name="taxon">A taxon of this guide.</param>
-    /// <param name="phase">The phenophase.</param>
     /// <param name="sex">The plant's sex; null where it is not known.</param>
     public bool CanShow(TaxonId taxon, Phenophase phase, Sex? sex) =>
-        sex is not (Sex.Male or Sex.Female) || WindowsOf(taxon, phase) is not { Length: > 0 } said || said.Any(w => w.Sex is null || w.Sex == sex);
+        sex is not (Sex.Male or Sex.Female)
+        || WindowsOf(taxon, phase) is not { Length: > 0 } said
+        || said.Any(w => w.Sex is null || w.Sex == sex);
 
     private PhenologyWindow[] WindowsOf(TaxonId taxon, Phenophase phase) =>
-        Lineage(taxon).Select(t => _tables.Windows.Where(w => w.Taxon == t.Id && w.Phase == phase).ToArray()).FirstOrDefault(w => w.Length > 0) ?? [];
+        Lineage(taxon)
+            .Select(t => _tables.Windows.Where(w => w.Taxon == t.Id && w.Phase == phase).ToArray())
+            .FirstOrDefault(w => w.Length > 0)
+        ?? [];
 }

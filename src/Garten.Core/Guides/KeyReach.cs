@@ -4,8 +4,6 @@ using System.Collections.Immutable;
 namespace Garten.Core.Guides;
 
 /// <summary>A place in the keys where the members of a taxon begin to be divided.</summary>
-/// <param name="At">The couplet.</param>
-/// <param name="KeyTitle">Title of its key.</param>
 /// <param name="Members">How many species-level names can be reached from it.</param>
 public sealed record StartingPlace(CoupletRef At, string KeyTitle, int Members);
 
@@ -36,30 +34,35 @@ public sealed class KeyReach
                 return known;
             }
 
-            var found = guide.FindCouplet(at)!.Leads.SelectMany(l => l.Target switch
-            {
-                ToCouplet c => Of(at with { Couplet = c.Couplet }),
-                ToKey k => Of(guide.Key(k.Key).First),
-                ToTaxon t => [t.Taxon],
-                _ => ImmutableArray<TaxonId>.Empty,
-            }).Distinct().ToImmutableArray();
+            var found = guide
+                .FindCouplet(at)!
+                .Leads.SelectMany(l =>
+                    l.Target switch
+                    {
+                        ToCouplet c => Of(at with { Couplet = c.Couplet }),
+                        ToKey k => Of(guide.Key(k.Key).First),
+                        ToTaxon t => [t.Taxon],
+                        _ => ImmutableArray<TaxonId>.Empty,
+                    }
+                )
+                .Distinct()
+                .ToImmutableArray();
             reach[at] = found;
             return found;
         }
     }
 
     /// <summary>The names that can be reached from a couplet, in reading order; empty for an unknown couplet.</summary>
-    /// <param name="at">The couplet.</param>
     public ImmutableArray<TaxonId> From(CoupletRef at) => _reach.GetValueOrDefault(at, []);
 
     /// <summary>The couplets whose lead ends at a taxon.</summary>
-    /// <param name="taxon">The taxon.</param>
     public ImmutableArray<CoupletRef> EndsAt(TaxonId taxon) =>
-    [
-        .. _guide.Keys.SelectMany(k => k.Couplets.Values
-            .Where(c => c.Leads.Any(l => l.Target is ToTaxon t && t.Taxon == taxon))
-            .Select(c => new CoupletRef(k.Id, c.Number))),
-    ];
+        [
+            .. _guide.Keys.SelectMany(k =>
+                k.Couplets.Values.Where(c => c.Leads.Any(l => l.Target is ToTaxon t && t.Taxon == taxon))
+                    .Select(c => new CoupletRef(k.Id, c.Number))
+            ),
+        ];
 
     /// <summary>
     /// Where to begin when one already knows a family or genus: its own key first, then, in every other key, the last
@@ -83,8 +86,8 @@ public sealed class KeyReach
                 continue;
             }
 
-            var best = key.Couplets.Keys
-                .Select(n => new CoupletRef(key.Id, n))
+            var best = key
+                .Couplets.Keys.Select(n => new CoupletRef(key.Id, n))
                 .Where(at => members.IsSubsetOf(From(at)))
                 .MinBy(at => From(at).Length);
             places.Add(Place(key, best));

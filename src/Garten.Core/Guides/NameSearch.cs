@@ -16,12 +16,16 @@ public enum NameKind
 }
 
 /// <summary>A taxon found by one of its names.</summary>
-/// <param name="Taxon">The taxon.</param>
 /// <param name="Found">The name that was found.</param>
 /// <param name="Kind">What sort of name it is.</param>
 /// <param name="Family">The taxon's family.</param>
-/// <param name="Hazards">Its hazards.</param>
-public sealed record FoundName(TaxonName Taxon, string Found, NameKind Kind, string Family, ImmutableArray<Hazard> Hazards);
+public sealed record FoundName(
+    TaxonName Taxon,
+    string Found,
+    NameKind Kind,
+    string Family,
+    ImmutableArray<Hazard> Hazards
+);
 
 /// <summary>What a search for a name came to.</summary>
 /// <param name="Names">Taxa found, those whose name begins with the text first.</param>
@@ -35,7 +39,6 @@ public static class NameSearch
     public const int Most = 60;
 
     /// <summary>Searches.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="text">Part of a name, in any case; blank finds nothing.</param>
     public static NameSearchResult Find(Guide guide, string text)
     {
@@ -45,7 +48,9 @@ public static class NameSearch
             return new([], "");
         }
 
-        var found = guide.Taxa.Select(t => Match(guide, t, wanted)).OfType<FoundName>()
+        var found = guide
+            .Taxa.Select(t => Match(guide, t, wanted))
+            .OfType<FoundName>()
             .OrderBy(f => f.Found.StartsWith(wanted, StringComparison.OrdinalIgnoreCase) ? 0 : 1)
             .ThenBy(f => f.Kind)
             .ThenBy(f => f.Taxon.Name, StringComparer.Ordinal)
@@ -56,15 +61,21 @@ public static class NameSearch
 
     private static FoundName? Match(Guide guide, Taxon taxon, string wanted)
     {
-        var names = taxon.Synonyms.Select(s => (s, NameKind.Synonym)).Prepend((taxon.Name, NameKind.Accepted))
+        var names = taxon
+            .Synonyms.Select(s => (s, NameKind.Synonym))
+            .Prepend((taxon.Name, NameKind.Accepted))
             .Concat(taxon.CommonNames.Select(c => (c, NameKind.Common)));
         foreach (var (name, kind) in names)
         {
             if (name.Contains(wanted, StringComparison.OrdinalIgnoreCase))
             {
                 return new(
-                    TaxonName.Of(taxon), name, kind, guide.At(taxon.Id, TaxonRank.Family)?.Name ?? "",
-                    [.. guide.CautionsFor(taxon.Id).Select(c => c.Hazard).Distinct()]);
+                    TaxonName.Of(taxon),
+                    name,
+                    kind,
+                    guide.At(taxon.Id, TaxonRank.Family)?.Name ?? "",
+                    [.. guide.CautionsFor(taxon.Id).Select(c => c.Hazard).Distinct()]
+                );
             }
         }
 
@@ -74,7 +85,9 @@ public static class NameSearch
     /// <summary>"Hemlock" is a conifer to some and a deadly herb to others: a common name names nothing for sure.</summary>
     private static string WarningFor(string wanted, ImmutableArray<FoundName> found)
     {
-        var common = found.Where(f => f.Kind == NameKind.Common && f.Taxon.Rank >= TaxonRank.Species && HasWord(f.Found, wanted)).ToList();
+        var common = found
+            .Where(f => f.Kind == NameKind.Common && f.Taxon.Rank >= TaxonRank.Species && HasWord(f.Found, wanted))
+            .ToList();
         var families = common.Select(f => f.Family).Distinct().Count();
         if (families < 2)
         {
@@ -88,5 +101,6 @@ public static class NameSearch
     }
 
     private static bool HasWord(string name, string word) =>
-        name.Split(' ', '-').Any(w => w.Equals(word, StringComparison.OrdinalIgnoreCase)) || name.Equals(word, StringComparison.OrdinalIgnoreCase);
+        name.Split(' ', '-').Any(w => w.Equals(word, StringComparison.OrdinalIgnoreCase))
+        || name.Equals(word, StringComparison.OrdinalIgnoreCase);
 }

@@ -3,8 +3,6 @@ using System.Text.Json.Serialization;
 namespace Garten.Core.Guides;
 
 /// <summary>When a phenophase is usually seen at the guide's reference place. May run across New Year.</summary>
-/// <param name="Taxon">The taxon.</param>
-/// <param name="Phase">The phenophase.</param>
 /// <param name="From">First usual day.</param>
 /// <param name="To">Last usual day.</param>
 /// <param name="Sex">Male or female where only plants of that sex show it then; null for all.</param>
@@ -15,7 +13,6 @@ public sealed record PhenologyWindow(TaxonId Taxon, Phenophase Phase, DayInYear 
     public int Length => ((To.Number - From.Number + 365) % 365) + 1;
 
     /// <summary>The shortest window that holds this one and another.</summary>
-    /// <param name="other">The other.</param>
     public PhenologyWindow With(PhenologyWindow other)
     {
         PhenologyWindow[] whole = [this, other, this with { To = other.To }, other with { To = To }];
@@ -44,7 +41,11 @@ public sealed record PhenologyWindow(TaxonId Taxon, Phenophase Phase, DayInYear 
     /// <param name="from">Days the beginning is moved by.</param>
     /// <param name="to">Days the end is moved by.</param>
     public PhenologyWindow ShiftedBy(int from, int to) =>
-        this with { From = DayInYear.FromNumber(From.Number + from), To = DayInYear.FromNumber(To.Number + to) };
+        this with
+        {
+            From = DayInYear.FromNumber(From.Number + from),
+            To = DayInYear.FromNumber(To.Number + to),
+        };
 
     /// <summary>The window in words, for example "20 Mar – 15 May".</summary>
     public string InWords() => $"{From} – {To}";

@@ -60,12 +60,12 @@ internal sealed class StatementIndex
     }
 
     /// <summary>The statements on a character of one taxon, not of those above it, the most specific first.</summary>
-    /// <param name="taxon">The taxon.</param>
-    /// <param name="character">The character.</param>
     public ArraySegment<Statement> Of(TaxonId taxon, CharacterId character)
     {
         var slot = Slot(taxon, character);
-        return slot < 0 ? ArraySegment<Statement>.Empty : new(_statements, _starts[slot], _starts[slot + 1] - _starts[slot]);
+        return slot < 0
+            ? ArraySegment<Statement>.Empty
+            : new(_statements, _starts[slot], _starts[slot + 1] - _starts[slot]);
     }
 
     /// <summary>The same by number.</summary>
@@ -78,7 +78,9 @@ internal sealed class StatementIndex
     }
 
     private int Slot(TaxonId taxon, CharacterId character) =>
-        _taxa.TryGetValue(taxon, out var row) && _characters.TryGetValue(character, out var column) ? (row * _columns) + column : -1;
+        _taxa.TryGetValue(taxon, out var row) && _characters.TryGetValue(character, out var column)
+            ? (row * _columns) + column
+            : -1;
 
     private static FrozenDictionary<TKey, int> Numbered<T, TKey>(ImmutableArray<T> items, Func<T, TKey> key)
         where TKey : notnull

@@ -35,12 +35,11 @@ public enum Commonness
 /// <summary>A node of the classification.</summary>
 /// <param name="Id">Its identifier in the guide.</param>
 /// <param name="Parent">The node above it; null for a family.</param>
-/// <param name="Rank">Its rank.</param>
 /// <param name="Name">The scientific name without author, for example <c>Acer macrophyllum</c>.</param>
 /// <param name="Author">Author of the name; empty where the guide leaves it blank.</param>
 /// <param name="CommonNames">Common names, the preferred first; may be empty.</param>
 /// <param name="Synonyms">Other scientific names in use; may be empty.</param>
-/// <param name="Status">Native or introduced in the guide's country at large; areas may differ (<see cref="AreaStanding"/>).</param>
+/// <param name="Status">Native or introduced in the guide's country at large; areas may differ (<see cref="TaxonAreaStatus"/>).</param>
 /// <param name="Commonness">How often it is met.</param>
 /// <param name="Protection">Why it is protected or to be spared, in a sentence; empty when it is not.</param>
 public sealed record Taxon(
@@ -53,7 +52,8 @@ public sealed record Taxon(
     ImmutableArray<string> Synonyms,
     AreaStatus Status,
     Commonness Commonness,
-    string Protection)
+    string Protection
+)
 {
     /// <summary>True where its exact places are told only to those a steward trusts with them.</summary>
     public bool Sensitive { get; init; }

@@ -6,6 +6,7 @@ public static class TaxonNames
     extension(TaxonName)
     {
         /// <summary>The name of a taxon of a guide.</summary>
-        public static TaxonName Of(Taxon taxon) => new(taxon.Id, taxon.Name, taxon.Rank, taxon.CommonNames.Length > 0 ? taxon.CommonNames[0] : "");
+        public static TaxonName Of(Taxon taxon) =>
+            new(taxon.Id, taxon.Name, taxon.Rank, taxon.CommonNames.Length > 0 ? taxon.CommonNames[0] : "");
     }
 }

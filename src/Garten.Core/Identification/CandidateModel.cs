@@ -19,7 +19,6 @@ public sealed class CandidateModel
     private readonly ImmutableArray<int>[] _lookAlikes;
 
     /// <summary>Makes a guide ready.</summary>
-    /// <param name="guide">The guide.</param>
     public CandidateModel(Guide guide)
     {
         Guide = guide;
@@ -52,11 +51,10 @@ public sealed class CandidateModel
     public PriorTable Prior { get; }
 
     /// <summary>What the candidates make of a character; null for a place character or an unknown one.</summary>
-    /// <param name="character">The character.</param>
-    public CharacterTable? Of(CharacterId character) => _characters.TryGetValue(character, out var i) ? _tables[i] : null;
+    public CharacterTable? Of(CharacterId character) =>
+        _characters.TryGetValue(character, out var i) ? _tables[i] : null;
 
     /// <summary>Number of a candidate, or −1 for a taxon that is none.</summary>
-    /// <param name="taxon">A taxon.</param>
     public int NumberOf(TaxonId taxon) => _numbers.GetValueOrDefault(taxon, -1);
 
     /// <summary>Place of a taxon of any rank in the guide's list.</summary>
@@ -64,16 +62,14 @@ public sealed class CandidateModel
     internal int PlaceOf(TaxonId taxon) => _all[taxon];
 
     /// <summary>Candidates that the guide says must be kept apart from a candidate.</summary>
-    /// <param name="candidate">Its number.</param>
     public ImmutableArray<int> LookAlikesOf(int candidate) => _lookAlikes[candidate];
 
     /// <summary>How a candidate can hurt or be hurt.</summary>
-    /// <param name="candidate">Its number.</param>
     public Hazards HazardsOf(int candidate) => _hazards[candidate];
 
     /// <summary>True when an observation can be weighed.</summary>
-    /// <param name="observation">An observation.</param>
-    public bool CanCompare(Observation observation) => Of(observation.Character) is { } table
+    public bool CanCompare(Observation observation) =>
+        Of(observation.Character) is { } table
         && (table.CanCompare(observation) || (observation.Finding == Finding.Absent && IsSeasonal(table.Character)));
 
     /// <summary>Likelihood of an observation under every candidate and outside the guide.</summary>
@@ -137,7 +133,13 @@ public sealed class CandidateModel
     /// An absence counts only as far as the part should have been there: in its season, in a year with flowers, not taken
     /// by birds, on a plant of the right sex.
     /// </summary>
-    private bool TryFillAbsence(CharacterTable table, Observation observation, PlaceFacts place, bool partSeen, Span<double> column)
+    private bool TryFillAbsence(
+        CharacterTable table,
+        Observation observation,
+        PlaceFacts place,
+        bool partSeen,
+        Span<double> column
+    )
     {
         var seasonal = IsSeasonal(table.Character);
         if (!table.TryFill(observation, column))
@@ -172,7 +174,10 @@ public sealed class CandidateModel
     /// <summary>The organ may have been misread: then the value is one of another character.</summary>
     private void MixIn(Misreading misreading, Observation observation, Span<double> column)
     {
-        if (Of(misreading.Instead!.Value) is not { } other || (misreading.Claim is { } claim && !Misreadings.Meets(other.Character, observation, claim)))
+        if (
+            Of(misreading.Instead!.Value) is not { } other
+            || (misreading.Claim is { } claim && !Misreadings.Meets(other.Character, observation, claim))
+        )
         {
             return;
         }
@@ -183,7 +188,9 @@ public sealed class CandidateModel
         {
             for (var h = 0; h < column.Length; h++)
             {
-                column[h] = ((1 - LikelihoodConstants.OrganMisread) * column[h]) + (LikelihoodConstants.OrganMisread * there[h]);
+                column[h] =
+                    ((1 - LikelihoodConstants.OrganMisread) * column[h])
+                    + (LikelihoodConstants.OrganMisread * there[h]);
             }
         }
 
@@ -213,7 +220,12 @@ public sealed class CandidateModel
         return [.. places.Select(p => flags[p])];
     }
 
-    private static ImmutableArray<int>[] Neighbours(Guide guide, Dictionary<TaxonId, int> all, int[] parents, int[] places)
+    private static ImmutableArray<int>[] Neighbours(
+        Guide guide,
+        Dictionary<TaxonId, int> all,
+        int[] parents,
+        int[] places
+    )
     {
         // Candidates below each taxon of any rank.
         var below = guide.Taxa.Select(_ => new List<int>()).ToArray();

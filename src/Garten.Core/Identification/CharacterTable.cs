@@ -67,23 +67,19 @@ public abstract class CharacterTable
     }
 
     /// <summary>True when the part grew where floras' ranges do not reach.</summary>
-    /// <param name="observation">The observation.</param>
     public bool IsUnusual(Observation observation) => UnusualParts.Are(Character, observation);
 
     /// <summary>True when the character asks for a tool and was judged by the bare eye.</summary>
-    /// <param name="observation">The observation.</param>
     protected bool IsByBareEye(Observation observation) => observation.Tool == Tool.Eye && Character.Tool != Tool.Eye;
 
     /// <summary>True when an unusual part was compared with a widened range because the guide has no statement of that scope for a candidate.</summary>
-    /// <param name="observation">The observation.</param>
-    /// <param name="candidate">Number of the candidate.</param>
-    public bool IsWidened(Observation observation, int candidate) => IsUnusual(observation) && !IsCovered(observation, candidate);
+    public bool IsWidened(Observation observation, int candidate) =>
+        IsUnusual(observation) && !IsCovered(observation, candidate);
 
     /// <summary>True when the guide has a statement made for such a part of a candidate.</summary>
     private protected abstract bool IsCovered(Observation observation, int candidate);
 
     /// <summary>Likelihood before the source of the part is considered.</summary>
-    /// <param name="observation">The observation.</param>
     /// <param name="column">To be filled.</param>
     private protected abstract bool TryFillAttached(Observation observation, Span<double> column);
 }
@@ -96,7 +92,6 @@ internal readonly record struct Scoped<T>(Scope Scope, T Said);
 
 /// <summary>Everything the guide says of one candidate beyond, or in place of, an unscoped statement.</summary>
 /// <typeparam name="T">A compiled statement.</typeparam>
-/// <param name="Candidate">Number of the candidate.</param>
 /// <param name="Rows">Statements in the order they are tried; the unscoped one, if any, last.</param>
 internal sealed record ScopedRows<T>(int Candidate, Scoped<T>[] Rows)
 {
@@ -109,7 +104,8 @@ internal sealed record ScopedRows<T>(int Candidate, Scoped<T>[] Rows)
     /// <param name="otherwise">Likelihood where none matches.</param>
     public double Likelihood(Scope circumstances, Func<T, bool, double> likelihood, double otherwise)
     {
-        var sexes = Array.Exists(Rows, r => r.Scope.Sex is Sex.Male or Sex.Female) && circumstances.Sex is null or Sex.Both;
+        var sexes =
+            Array.Exists(Rows, r => r.Scope.Sex is Sex.Male or Sex.Female) && circumstances.Sex is null or Sex.Both;
         return sexes
             ? (Under(circumstances with { Sex = Sex.Male }) + Under(circumstances with { Sex = Sex.Female })) / 2
             : Under(circumstances);
@@ -120,7 +116,10 @@ internal sealed record ScopedRows<T>(int Candidate, Scoped<T>[] Rows)
             {
                 if (row.Scope.Matches(known))
                 {
-                    return likelihood(row.Said, row.Scope is { Stage: not null } or { Exposure: not null } or { Position: not null });
+                    return likelihood(
+                        row.Said,
+                        row.Scope is { Stage: not null } or { Exposure: not null } or { Position: not null }
+                    );
                 }
             }
 
@@ -130,6 +129,9 @@ internal sealed record ScopedRows<T>(int Candidate, Scoped<T>[] Rows)
 
     /// <summary>True when a statement made for such a part holds.</summary>
     /// <param name="circumstances">What is known of the part.</param>
-    public bool Covers(Scope circumstances) => Array.Exists(
-        Rows, r => r.Scope is { Stage: not null } or { Exposure: not null } or { Position: not null } && r.Scope.Matches(circumstances));
+    public bool Covers(Scope circumstances) =>
+        Array.Exists(Rows, r =>
+            r.Scope is { Stage: not null } or { Exposure: not null } or { Position: not null }
+            && r.Scope.Matches(circumstances)
+        );
 }

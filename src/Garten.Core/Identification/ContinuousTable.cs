@@ -27,7 +27,6 @@ public sealed class ContinuousTable : CharacterTable
     private readonly double[] _entropy;
 
     /// <summary>Makes the table of a measured character.</summary>
-    /// <param name="character">The character.</param>
     /// <param name="models">The curve of each candidate; null for a blank.</param>
     /// <param name="scoped">Statements in scope.</param>
     internal ContinuousTable(Character character, NumericModel?[] models, ScopedRows<NumericModel>[] scoped)
@@ -43,7 +42,12 @@ public sealed class ContinuousTable : CharacterTable
         _centre = known.Length == 0 ? 0 : known.Average(m => m.Middle);
 
         // Outside the guide any size the guide knows is as good as another, and some beyond it.
-        var variance = known.Length == 0 ? 1 : known.Average(m => ((m.Middle - _centre) * (m.Middle - _centre)) + Math.Max(m.Below * m.Below, m.Above * m.Above));
+        var variance =
+            known.Length == 0
+                ? 1
+                : known.Average(m =>
+                    ((m.Middle - _centre) * (m.Middle - _centre)) + Math.Max(m.Below * m.Below, m.Above * m.Above)
+                );
         _width = LikelihoodConstants.OutsideWidth * Math.Sqrt(Math.Max(variance, 1e-4));
         _outcomes = Judge(known);
         _entropy = new double[models.Length + 1];
@@ -105,8 +109,14 @@ public sealed class ContinuousTable : CharacterTable
             {
                 column[rows.Candidate] = rows.Likelihood(
                     observation.Circumstances,
-                    (model, covered) => Mixed(Density(model.Middle, model.Below, model.Above, reading, covered ? 0 : widening), flat, misread),
-                    column[rows.Candidate]);
+                    (model, covered) =>
+                        Mixed(
+                            Density(model.Middle, model.Below, model.Above, reading, covered ? 0 : widening),
+                            flat,
+                            misread
+                        ),
+                    column[rows.Candidate]
+                );
             }
         }
 
@@ -114,16 +124,25 @@ public sealed class ContinuousTable : CharacterTable
     }
 
     /// <summary>Some readings are misread, and then any size is as good as another.</summary>
-    private static double Mixed(double density, double flat, double misread) => ((1 - misread) * density) + (misread * flat);
+    private static double Mixed(double density, double flat, double misread) =>
+        ((1 - misread) * density) + (misread * flat);
 
     private double Misread(Certainty certainty) =>
-        Math.Clamp(Character.Difficulty * LikelihoodConstants.MistakeFactor(certainty), LikelihoodConstants.Blunder, LikelihoodConstants.MostMistake);
+        Math.Clamp(
+            Character.Difficulty * LikelihoodConstants.MistakeFactor(certainty),
+            LikelihoodConstants.Blunder,
+            LikelihoodConstants.MostMistake
+        );
 
     private static double Density(double middle, double below, double above, in NumberReading reading, double widening)
     {
         var extra = widening * widening;
-        return new NumericModel(middle, Math.Sqrt((below * below) + extra), Math.Sqrt((above * above) + extra), true)
-            .Density(reading.Mean, reading.Parts, reading.Error);
+        return new NumericModel(
+            middle,
+            Math.Sqrt((below * below) + extra),
+            Math.Sqrt((above * above) + extra),
+            true
+        ).Density(reading.Mean, reading.Parts, reading.Error);
     }
 
     /// <summary>The mean of a sample, or the middle of a rough value, on the curve's scale.</summary>
@@ -132,7 +151,11 @@ public sealed class ContinuousTable : CharacterTable
         switch (observation.Finding)
         {
             case Finding.Sample:
-                return new(observation.Values.Average(Scale), observation.Values.Length, Error(0, !IsByBareEye(observation)));
+                return new(
+                    observation.Values.Average(Scale),
+                    observation.Values.Length,
+                    Error(0, !IsByBareEye(observation))
+                );
             case Finding.Rough when observation.Rough is { } rough:
                 var low = rough.Low ?? (rough.High!.Value / 2);
                 var high = rough.High ?? (rough.Low!.Value * 2);
@@ -150,7 +173,10 @@ public sealed class ContinuousTable : CharacterTable
         // The density of NumericModel.Density, written out so that nothing is allocated for a candidate.
         var share = NumericModel.ShareOfVariance(reading.Parts);
         var added = (widening * widening * share) + (reading.Error * reading.Error);
-        var flat = Math.Max(new NumericModel(_centre, _width, _width, _logarithmic).Density(reading.Mean, 1, reading.Error), 1e-12);
+        var flat = Math.Max(
+            new NumericModel(_centre, _width, _width, _logarithmic).Density(reading.Mean, 1, reading.Error),
+            1e-12
+        );
         var t = 0;
         for (; t <= _middle.Length - Vector<double>.Count; t += Vector<double>.Count)
         {

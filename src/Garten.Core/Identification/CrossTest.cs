@@ -18,26 +18,35 @@ public enum CrossSide
 }
 
 /// <summary>One feature in which the parents differ.</summary>
-/// <param name="Character">The character.</param>
-/// <param name="Label">Its name.</param>
 /// <param name="Found">What was found, in words.</param>
 /// <param name="Side">Which it speaks for.</param>
 /// <param name="First">Chance of the finding under the first parent, of the three together.</param>
 /// <param name="Cross">The same under the cross.</param>
 /// <param name="Second">The same under the second parent.</param>
-public sealed record CrossFeature(CharacterId Character, string Label, string Found, CrossSide Side, double First, double Cross, double Second);
+public sealed record CrossFeature(
+    CharacterId Character,
+    string Label,
+    string Found,
+    CrossSide Side,
+    double First,
+    double Cross,
+    double Second
+);
 
 /// <summary>A plant held against two parents and their cross.</summary>
-/// <param name="Cross">The cross.</param>
-/// <param name="First">One parent.</param>
-/// <param name="Second">The other.</param>
 /// <param name="Masses">Chances of first, cross and second by these features alone, each as likely as another before; sum to 1.</param>
 /// <param name="Features">Features recorded in which the parents differ.</param>
 /// <param name="Unseen">Features in which the parents differ that are not recorded yet, the best first.</param>
 /// <param name="Verdict">Where it stands, in a sentence.</param>
 public sealed record CrossTest(
-    TaxonName Cross, TaxonName First, TaxonName Second, ImmutableArray<double> Masses, ImmutableArray<CrossFeature> Features,
-    ImmutableArray<string> Unseen, string Verdict)
+    TaxonName Cross,
+    TaxonName First,
+    TaxonName Second,
+    ImmutableArray<double> Masses,
+    ImmutableArray<CrossFeature> Features,
+    ImmutableArray<string> Unseen,
+    string Verdict
+)
 {
     /// <summary>Separation of the parents from which a feature can tell a cross.</summary>
     public const double ParentsApart = 0.3;
@@ -46,7 +55,6 @@ public sealed record CrossTest(
     /// <param name="model">The guide made ready.</param>
     /// <param name="cross">A cross of the guide whose three taxa are candidates.</param>
     /// <param name="evidence">What was recorded.</param>
-    /// <param name="place">The place.</param>
     public static CrossTest? Examine(CandidateModel model, Cross cross, EvidenceSheet evidence, PlaceFacts place)
     {
         int[] three = [model.NumberOf(cross.First), model.NumberOf(cross.Nothotaxon), model.NumberOf(cross.Second)];
@@ -62,15 +70,20 @@ public sealed record CrossTest(
         var column = new double[model.Hypotheses];
         foreach (var character in guide.Characters.Where(c => c.Organ != Organ.Place))
         {
-            if (guide.StatementFor(cross.First, character.Id, Scope.Any)?.Value is not { } one
+            if (
+                guide.StatementFor(cross.First, character.Id, Scope.Any)?.Value is not { } one
                 || guide.StatementFor(cross.Second, character.Id, Scope.Any)?.Value is not { } other
-                || TellApart.Apart(character, one, other) is var apart && apart < ParentsApart)
+                || TellApart.Apart(character, one, other) is var apart && apart < ParentsApart
+            )
             {
                 continue;
             }
 
-            if (evidence.Decisive(character.Id) is not { } observation || !model.CanCompare(observation)
-                || !model.TryFill(observation, place, true, column))
+            if (
+                evidence.Decisive(character.Id) is not { } observation
+                || !model.CanCompare(observation)
+                || !model.TryFill(observation, place, true, column)
+            )
             {
                 unseen.Add((character.Label, apart));
                 continue;
@@ -78,22 +91,45 @@ public sealed record CrossTest(
 
             double[] likelihood = [.. three.Select(n => column[n])];
             var sum = likelihood.Sum();
-            var size = Math.Sqrt(Math.Max(features.Count(f => guide.Character(f.Character).Group == character.Group && character.Group.Length > 0), 0) + 1);
+            var size = Math.Sqrt(
+                Math.Max(
+                    features.Count(f =>
+                        guide.Character(f.Character).Group == character.Group && character.Group.Length > 0
+                    ),
+                    0
+                ) + 1
+            );
             for (var i = 0; i < 3; i++)
             {
                 logs[i] += Math.Log(likelihood[i]) / size;
             }
 
-            features.Add(new(
-                character.Id, character.Label, Wording.Recorded(character, observation), SideOf(likelihood), likelihood[0] / sum, likelihood[1] / sum,
-                likelihood[2] / sum));
+            features.Add(
+                new(
+                    character.Id,
+                    character.Label,
+                    Wording.Recorded(character, observation),
+                    SideOf(likelihood),
+                    likelihood[0] / sum,
+                    likelihood[1] / sum,
+                    likelihood[2] / sum
+                )
+            );
         }
 
         Columns.Normalise(logs);
-        var names = new[] { cross.First, cross.Nothotaxon, cross.Second }.Select(t => TaxonName.Of(guide.Taxon(t))).ToArray();
+        var names = new[] { cross.First, cross.Nothotaxon, cross.Second }
+            .Select(t => TaxonName.Of(guide.Taxon(t)))
+            .ToArray();
         return new(
-            names[1], names[0], names[2], [.. logs], features.ToImmutable(), [.. unseen.OrderByDescending(u => u.Apart).Select(u => u.Label)],
-            VerdictOn(names, logs, features));
+            names[1],
+            names[0],
+            names[2],
+            [.. logs],
+            features.ToImmutable(),
+            [.. unseen.OrderByDescending(u => u.Apart).Select(u => u.Label)],
+            VerdictOn(names, logs, features)
+        );
     }
 
     private static CrossSide SideOf(double[] likelihood)
@@ -117,8 +153,8 @@ public sealed record CrossTest(
         var between = features.Count - first - second;
         var tally = $"{first} for {names[0].Name}, {between} between, {second} for {names[2].Name}";
         var best = Array.IndexOf(masses, masses.Max());
-        return masses[best] < LikelihoodConstants.Safe
-            ? $"Not settled between the parents and the cross: {tally}."
-            : best == 1 ? $"The cross fits better than either parent: {tally}." : $"{names[best].Name} fits without a cross: {tally}.";
+        return masses[best] < LikelihoodConstants.Safe ? $"Not settled between the parents and the cross: {tally}."
+            : best == 1 ? $"The cross fits better than either parent: {tally}."
+            : $"{names[best].Name} fits without a cross: {tally}.";
     }
 }

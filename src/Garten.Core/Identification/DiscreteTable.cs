@@ -15,14 +15,19 @@ public sealed class DiscreteTable : CharacterTable
     private readonly double[][] _looks;
 
     /// <summary>Makes the table of a character with named states.</summary>
-    /// <param name="character">The character.</param>
     /// <param name="states">Its states that have no narrower ones; only these are truly shown by a plant.</param>
     /// <param name="values">How many values there are: the states, or the numbers 0 to one less, the last standing for all above.</param>
     /// <param name="shares">For each value its share in each candidate, and a place for "outside"; becomes the table's own.</param>
     /// <param name="known">True for the candidates that are no blanks.</param>
     /// <param name="scoped">Statements in scope.</param>
     internal DiscreteTable(
-        Character character, ImmutableArray<string> states, int values, double[][] shares, bool[] known, ScopedRows<double[]>[] scoped)
+        Character character,
+        ImmutableArray<string> states,
+        int values,
+        double[][] shares,
+        bool[] known,
+        ScopedRows<double[]>[] scoped
+    )
         : base(character, known.Length)
     {
         _states = states;
@@ -63,9 +68,12 @@ public sealed class DiscreteTable : CharacterTable
     }
 
     /// <inheritdoc/>
-    public override string OutcomeLabel(int outcome) => _states.IsEmpty
-        ? outcome == _values - 1 ? $"{outcome} or more" : outcome.ToString(System.Globalization.CultureInfo.InvariantCulture)
-        : Character.LabelOf(_states[outcome]);
+    public override string OutcomeLabel(int outcome) =>
+        _states.IsEmpty
+            ? outcome == _values - 1
+                ? $"{outcome} or more"
+                : outcome.ToString(System.Globalization.CultureInfo.InvariantCulture)
+            : Character.LabelOf(_states[outcome]);
 
     /// <inheritdoc/>
     public override string? OutcomeState(int outcome) => _states.IsEmpty ? null : _states[outcome];
@@ -102,17 +110,21 @@ public sealed class DiscreteTable : CharacterTable
     public void FillAny(ImmutableArray<string> states, Certainty certainty, Span<double> column)
     {
         var mistake = Mistake(certainty);
-        Fill([([.. _states.Select(s => states.Any(r => Character.Includes(r, s)) ? 1 - mistake : mistake)], 1)], column);
+        Fill(
+            [([.. _states.Select(s => states.Any(r => Character.Includes(r, s)) ? 1 - mistake : mistake)], 1)],
+            column
+        );
     }
 
     /// <inheritdoc/>
-    public override bool CanCompare(Observation observation) => observation.Finding switch
-    {
-        Finding.States => !_states.IsEmpty && observation.States.Any(s => Character.State(s) is not null),
-        Finding.Absent => Character.AbsentState is not null,
-        Finding.Sample or Finding.Rough => _states.IsEmpty,
-        _ => false,
-    };
+    public override bool CanCompare(Observation observation) =>
+        observation.Finding switch
+        {
+            Finding.States => !_states.IsEmpty && observation.States.Any(s => Character.State(s) is not null),
+            Finding.Absent => Character.AbsentState is not null,
+            Finding.Sample or Finding.Rough => _states.IsEmpty,
+            _ => false,
+        };
 
     /// <summary>Shares of states a statement gives, with a little left for what guides never list.</summary>
     /// <param name="within">For every state the numbers of the values it includes.</param>
@@ -134,7 +146,6 @@ public sealed class DiscreteTable : CharacterTable
     }
 
     /// <summary>Shares of whole numbers a statement gives: those listed, or a range's curve read off at each number.</summary>
-    /// <param name="character">The character.</param>
     /// <param name="values">How many numbers the table holds, from 0.</param>
     /// <param name="value">What the statement says.</param>
     internal static double[] Shares(Character character, int values, Guides.Notation.StatementValue value)
@@ -195,14 +206,20 @@ public sealed class DiscreteTable : CharacterTable
     private static double[] Widened(double[] reading)
     {
         var mean = reading.Average();
-        return [.. reading.Select(r => ((1 - LikelihoodConstants.UnusualShare) * r) + (LikelihoodConstants.UnusualShare * mean))];
+        return
+        [
+            .. reading.Select(r =>
+                ((1 - LikelihoodConstants.UnusualShare) * r) + (LikelihoodConstants.UnusualShare * mean)
+            ),
+        ];
     }
 
     private static double[] WithUnlisted(double[] shares)
     {
         for (var s = 0; s < shares.Length; s++)
         {
-            shares[s] = (shares[s] * (1 - LikelihoodConstants.Unlisted)) + (LikelihoodConstants.Unlisted / shares.Length);
+            shares[s] =
+                (shares[s] * (1 - LikelihoodConstants.Unlisted)) + (LikelihoodConstants.Unlisted / shares.Length);
         }
 
         return shares;
@@ -216,7 +233,12 @@ public sealed class DiscreteTable : CharacterTable
         {
             case Finding.States when !_states.IsEmpty:
                 // A variable plant shows each of its states on some of its parts; each weighs as its share of one look.
-                return [.. observation.States.Where(r => Character.State(r) is not null).Select(r => (Reading(r, mistake), 1.0 / observation.States.Length))];
+                return
+                [
+                    .. observation
+                        .States.Where(r => Character.State(r) is not null)
+                        .Select(r => (Reading(r, mistake), 1.0 / observation.States.Length)),
+                ];
             case Finding.Absent when Character.AbsentState is { } absent:
                 return [(Reading(absent, mistake), 1)];
             case Finding.Sample when _states.IsEmpty:
@@ -224,7 +246,8 @@ public sealed class DiscreteTable : CharacterTable
                 var effective = LikelihoodConstants.EffectiveParts(observation.Values.Length);
                 return
                 [
-                    .. observation.Values.CountBy(v => Math.Clamp((int)v, 0, _values - 1))
+                    .. observation
+                        .Values.CountBy(v => Math.Clamp((int)v, 0, _values - 1))
                         .Select(g => (Reading(g.Key, mistake), effective * g.Value / observation.Values.Length)),
                 ];
             case Finding.Rough when _states.IsEmpty && observation.Rough is { } rough:
@@ -235,7 +258,10 @@ public sealed class DiscreteTable : CharacterTable
     }
 
     private double Mistake(Certainty certainty, double factor = 1) =>
-        Math.Min(Character.Difficulty * LikelihoodConstants.MistakeFactor(certainty) * factor, LikelihoodConstants.MostMistake);
+        Math.Min(
+            Character.Difficulty * LikelihoodConstants.MistakeFactor(certainty) * factor,
+            LikelihoodConstants.MostMistake
+        );
 
     private void Fill((double[] Reading, double Weight)[] readings, Span<double> column)
     {
@@ -270,12 +296,20 @@ public sealed class DiscreteTable : CharacterTable
         Columns.Exp(column);
     }
 
-    private void Replace(Observation observation, (double[] Reading, double Weight)[] exact, (double[] Reading, double Weight)[] wide, Span<double> column)
+    private void Replace(
+        Observation observation,
+        (double[] Reading, double Weight)[] exact,
+        (double[] Reading, double Weight)[] wide,
+        Span<double> column
+    )
     {
         foreach (var rows in _scoped)
         {
             column[rows.Candidate] = rows.Likelihood(
-                observation.Circumstances, (shares, covered) => Under(shares, covered ? exact : wide), column[rows.Candidate]);
+                observation.Circumstances,
+                (shares, covered) => Under(shares, covered ? exact : wide),
+                column[rows.Candidate]
+            );
         }
 
         double Under(double[] shares, (double[] Reading, double Weight)[] readings)
@@ -341,9 +375,10 @@ public sealed class DiscreteTable : CharacterTable
         for (var v = 0; v < _values; v++)
         {
             var outside = Math.Max(low - v, v - high);
-            chances[v] = outside > 0
-                ? mistake * Math.Pow(0.5, outside - 1)
-                : rough.Best is { } best && Math.Abs(best - v) > 0.5 ? (1 - mistake) / 2 : 1 - mistake;
+            chances[v] =
+                outside > 0 ? mistake * Math.Pow(0.5, outside - 1)
+                : rough.Best is { } best && Math.Abs(best - v) > 0.5 ? (1 - mistake) / 2
+                : 1 - mistake;
         }
 
         return chances;

@@ -18,16 +18,17 @@ public static class GuideSeparation
     public const double Enough = 0.8;
 
     /// <summary>Look-alike pairs that no feature parts which both show in some season of the guide.</summary>
-    /// <param name="guide">The guide.</param>
     public static ImmutableArray<Unparted> LookAlikesNotParted(Guide guide) =>
         [.. guide.LookAlikes.Select(l => Best(guide, l.Taxon, l.Other)).Where(b => b.Apart < Enough)];
 
     /// <summary>All pairs of taxa, crosses aside, that no feature parts in any season.</summary>
-    /// <param name="guide">The guide.</param>
     public static ImmutableArray<Unparted> NotParted(Guide guide)
     {
         var parents = guide.Taxa.Select(t => t.Parent).OfType<TaxonId>().ToHashSet();
-        var names = guide.Taxa.Where(t => t.IsSpeciesLevel && t.Rank != TaxonRank.Nothotaxon && !parents.Contains(t.Id)).Select(t => t.Id).ToImmutableArray();
+        var names = guide
+            .Taxa.Where(t => t.IsSpeciesLevel && t.Rank != TaxonRank.Nothotaxon && !parents.Contains(t.Id))
+            .Select(t => t.Id)
+            .ToImmutableArray();
         var unparted = ImmutableArray.CreateBuilder<Unparted>();
         for (var i = 0; i < names.Length; i++)
         {

@@ -59,7 +59,7 @@ public static class LikelihoodConstants
 
     /// <summary>
     /// k observations of one dependence group weigh as much as k to this power independent ones. Half: four hairs are two
-    /// witnesses.
+    /// pieces of evidence.
     /// </summary>
     public const double GroupExponent = 0.5;
 
@@ -98,12 +98,13 @@ public static class LikelihoodConstants
 
     /// <summary>How many times likelier than at a sure look a mistake is.</summary>
     /// <param name="certainty">How sure the observer is.</param>
-    public static double MistakeFactor(Certainty certainty) => certainty switch
-    {
-        Certainty.Sure => 1,
-        Certainty.Fairly => 2,
-        _ => 4,
-    };
+    public static double MistakeFactor(Certainty certainty) =>
+        certainty switch
+        {
+            Certainty.Sure => 1,
+            Certainty.Fairly => 2,
+            _ => 4,
+        };
 
     /// <summary>How many times likelier a mistake is when a feature for the lens or knife was judged by the bare eye.</summary>
     public const double BareEyeFactor = 2;
@@ -122,13 +123,13 @@ public static class LikelihoodConstants
     /// <param name="parts">How many, at least 1.</param>
     public static double EffectiveParts(int parts) => 1 / (1 - WithinPlant + (WithinPlant / parts));
 
-    /// <summary>Least push in bits that is called strong: eight times likelier.</summary>
+    /// <summary>Least weight of evidence in bits that is called strong: eight times likelier.</summary>
     public const double StrongBits = 3;
 
-    /// <summary>Least push in bits that is called one at all: twice as likely.</summary>
+    /// <summary>Least weight of evidence in bits that is called one at all: twice as likely.</summary>
     public const double PlainBits = 1;
 
-    /// <summary>Least push in bits worth a word: a quarter likelier.</summary>
+    /// <summary>Least weight of evidence in bits worth a word: a quarter likelier.</summary>
     public const double SlightBits = 0.3;
 
     /// <summary>Prior of a cross, against its parents: most plants of two species that meet are one or the other.</summary>

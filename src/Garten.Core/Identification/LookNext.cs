@@ -10,38 +10,43 @@ namespace Garten.Core.Identification;
 /// <param name="Chance">Chance of seeing it, 0–1.</param>
 /// <param name="Leads">The name that would lead then; null for "outside the guide".</param>
 /// <param name="Mass">What that name would hold.</param>
-public sealed record Prospect(string State, string Label, double Chance, TaxonName? Leads, double Mass);
+public sealed record PossibleOutcome(string State, string Label, double Chance, TaxonName? Leads, double Mass);
 
 /// <summary>A feature worth looking at next.</summary>
-/// <param name="Character">The character.</param>
-/// <param name="Organ">Its organ.</param>
-/// <param name="Label">Its name.</param>
 /// <param name="HowTo">How to look.</param>
 /// <param name="Bits">How much of the doubt a look is expected to remove, in bits.</param>
 /// <param name="BitsPerMinute">The same for each minute of effort.</param>
-/// <param name="EffortSeconds">The effort.</param>
-/// <param name="Tool">The tool.</param>
 /// <param name="Harm">What must be done to the plant.</param>
 /// <param name="Parts">The two likeliest names it would part; empty when it parts many a little.</param>
-/// <param name="Prospects">What could be seen and what each would settle, the likeliest first; empty for numbers.</param>
+/// <param name="Outcomes">What could be seen and what each would settle, the likeliest first; empty for numbers.</param>
 public sealed record Suggestion(
-    CharacterId Character, Organ Organ, string Label, string HowTo, double Bits, double BitsPerMinute, int EffortSeconds, Tool Tool, HarmLevel Harm,
-    ImmutableArray<TaxonName> Parts, ImmutableArray<Prospect> Prospects);
+    CharacterId Character,
+    Organ Organ,
+    string Label,
+    string HowTo,
+    double Bits,
+    double BitsPerMinute,
+    int EffortSeconds,
+    Tool Tool,
+    HarmLevel Harm,
+    ImmutableArray<TaxonName> Parts,
+    ImmutableArray<PossibleOutcome> Outcomes
+);
 
 /// <summary>What the person has at hand and is allowed to do.</summary>
 /// <param name="Tools">Tools at hand beside the eye.</param>
 /// <param name="Harm">The harshest thing that landowner, law and permit allow here.</param>
-public sealed record Means(ImmutableArray<Tool> Tools, HarmLevel Harm)
+public sealed record FieldKit(ImmutableArray<Tool> Tools, HarmLevel Harm)
 {
     /// <summary>
     /// Lens, ruler and knife in the pocket, and leave to crush a leaf or take a twig, as is common where nothing is
     /// protected; digging up needs a permit everywhere.
     /// </summary>
-    public static Means Usual { get; } = new([Tool.HandLens, Tool.Ruler, Tool.Knife], HarmLevel.Cut);
+    public static FieldKit Usual { get; } = new([Tool.HandLens, Tool.Ruler, Tool.Knife], HarmLevel.Cut);
 
-    /// <summary>True when a character can be seen with these means.</summary>
-    /// <param name="character">The character.</param>
-    public bool Allow(Character character) => character.Harm <= Harm && (character.Tool == Tool.Eye || Tools.Contains(character.Tool));
+    /// <summary>True when a character can be seen with these kit.</summary>
+    public bool Allow(Character character) =>
+        character.Harm <= Harm && (character.Tool == Tool.Eye || Tools.Contains(character.Tool));
 }
 
 /// <summary>Decides what to look at next: the most doubt removed for each minute, of what can be seen today without harm.</summary>
@@ -50,25 +55,36 @@ public static class LookNext
     /// <summary>Doubt removed below which a look is not worth naming, in bits.</summary>
     public const double LeastBits = 0.01;
 
-    /// <summary>Most prospects named with a suggestion.</summary>
-    public const int MostProspects = 6;
+    /// <summary>Most outcomes named with a suggestion.</summary>
+    public const int MostOutcomes = 6;
 
     /// <summary>Suggests features.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="weighing">How the names stand.</param>
     /// <param name="evidence">What was recorded; nothing already known, or tried in vain on the latest visit, is asked again.</param>
     /// <param name="visits">The visits; parts noted on the latest one can be seen today.</param>
-    /// <param name="means">Tools at hand and what is allowed.</param>
+    /// <param name="kit">Tools at hand and what is allowed.</param>
     /// <param name="most">Most suggestions.</param>
     public static ImmutableArray<Suggestion> Suggest(
-        CandidateModel model, Weighing weighing, EvidenceSheet evidence, ImmutableArray<Visit> visits, Means means, int most)
+        CandidateModel model,
+        Weighing weighing,
+        EvidenceSheet evidence,
+        ImmutableArray<Visit> visits,
+        FieldKit kit,
+        int most
+    )
     {
         var parts = visits.IsEmpty ? [] : visits[^1].Parts;
-        var capped = means with { Harm = HarmAllowed(model, weighing, means.Harm) };
+        var capped = kit with { Harm = HarmAllowed(model, weighing, kit.Harm) };
         var ranked = new List<(Character Character, CharacterTable Table, double Bits, double Rate)>();
         foreach (var character in model.Guide.Characters)
         {
-            if (capped.Allow(character) && ShowsToday(character.Organ, parts) && IsOpen(character, evidence, visits) && model.Of(character.Id) is { } table)
+            if (
+                capped.Allow(character)
+                && ShowsToday(character.Organ, parts)
+                && IsOpen(character, evidence, visits)
+                && model.Of(character.Id) is { } table
+            )
             {
                 var bits = table.ExpectedBits(weighing.Masses);
                 if (bits > LeastBits)
@@ -81,9 +97,22 @@ public static class LookNext
         var leading = weighing.Leading(5);
         return
         [
-            .. ranked.OrderByDescending(r => r.Rate).Take(most).Select(r => new Suggestion(
-                r.Character.Id, r.Character.Organ, r.Character.Label, r.Character.HowTo, r.Bits, r.Rate, r.Character.EffortSeconds, r.Character.Tool,
-                r.Character.Harm, PartedNames(model, weighing, r.Table, leading), Prospects(model, weighing, r.Table))),
+            .. ranked
+                .OrderByDescending(r => r.Rate)
+                .Take(most)
+                .Select(r => new Suggestion(
+                    r.Character.Id,
+                    r.Character.Organ,
+                    r.Character.Label,
+                    r.Character.HowTo,
+                    r.Bits,
+                    r.Rate,
+                    r.Character.EffortSeconds,
+                    r.Character.Tool,
+                    r.Character.Harm,
+                    PartedNames(model, weighing, r.Table, leading),
+                    Outcomes(model, weighing, r.Table)
+                )),
         ];
     }
 
@@ -96,15 +125,18 @@ public static class LookNext
     /// <param name="allowed">What is allowed here.</param>
     public static HarmLevel HarmAllowed(CandidateModel model, Weighing weighing, HarmLevel allowed)
     {
-        double toTouch = 0, toBreak = 0;
+        double toTouch = 0,
+            toBreak = 0;
         for (var t = 0; t < model.Taxa.Length; t++)
         {
             var hazards = model.HazardsOf(t);
             toTouch += (hazards & Hazards.Irritant) != 0 ? weighing.Masses[t] : 0;
-            toBreak += (hazards & (Hazards.Deadly | Hazards.Protected | Hazards.Irritant)) != 0 ? weighing.Masses[t] : 0;
+            toBreak +=
+                (hazards & (Hazards.Deadly | Hazards.Protected | Hazards.Irritant)) != 0 ? weighing.Masses[t] : 0;
         }
 
-        var cap = toTouch > LikelihoodConstants.HazardMass ? HarmLevel.Look
+        var cap =
+            toTouch > LikelihoodConstants.HazardMass ? HarmLevel.Look
             : toBreak > LikelihoodConstants.HazardMass ? HarmLevel.Touch
             : HarmLevel.Uproot;
         return cap < allowed ? cap : allowed;
@@ -112,27 +144,38 @@ public static class LookNext
 
     private static bool IsOpen(Character character, EvidenceSheet evidence, ImmutableArray<Visit> visits)
     {
-        var decided = evidence.Decisive(character.Id) is { } o && (o.Finding != Finding.Absent || character.AbsentState is not null);
-        return !decided && evidence.RuledOut(character.Id) is null && (visits.IsEmpty || !evidence.All.Any(o => o.Visit == visits[^1].Number && ShutsOut(o)));
+        var decided =
+            evidence.Decisive(character.Id) is { } o
+            && (o.Finding != Finding.Absent || character.AbsentState is not null);
+        return !decided
+            && evidence.RuledOut(character.Id) is null
+            && (visits.IsEmpty || !evidence.All.Any(o => o.Visit == visits[^1].Number && ShutsOut(o)));
 
         // Tried in vain today, or on a plant browsed or cut in a way that changes the feature, so that a look would say nothing.
-        bool ShutsOut(Observation o) => (o.Character == character.Id && o.Finding is (Finding.Hidden or Finding.Absent)) || o.Altered.Any(character.AlteredBy.Contains);
+        bool ShutsOut(Observation o) =>
+            (o.Character == character.Id && o.Finding is (Finding.Hidden or Finding.Absent))
+            || o.Altered.Any(character.AlteredBy.Contains);
     }
 
     /// <summary>True when an organ can be seen with these parts on the plant.</summary>
-    /// <param name="organ">The organ.</param>
     /// <param name="parts">Parts noted on the day.</param>
-    public static bool ShowsToday(Organ organ, ImmutableArray<PlantPart> parts) => organ switch
-    {
-        Organ.Leaf => parts.Contains(PlantPart.Leaves),
-        Organ.Flower or Organ.Inflorescence => parts.Contains(PlantPart.Flowers),
-        Organ.Fruit => parts.Contains(PlantPart.Fruit),
-        Organ.Place => false,
-        _ => true,
-    };
+    public static bool ShowsToday(Organ organ, ImmutableArray<PlantPart> parts) =>
+        organ switch
+        {
+            Organ.Leaf => parts.Contains(PlantPart.Leaves),
+            Organ.Flower or Organ.Inflorescence => parts.Contains(PlantPart.Flowers),
+            Organ.Fruit => parts.Contains(PlantPart.Fruit),
+            Organ.Place => false,
+            _ => true,
+        };
 
     /// <summary>Of the five likeliest names the two whose outcomes differ most, weighed by how likely both are.</summary>
-    private static ImmutableArray<TaxonName> PartedNames(CandidateModel model, Weighing weighing, CharacterTable table, ImmutableArray<int> leading)
+    private static ImmutableArray<TaxonName> PartedNames(
+        CandidateModel model,
+        Weighing weighing,
+        CharacterTable table,
+        ImmutableArray<int> leading
+    )
     {
         double best = 0;
         ImmutableArray<TaxonName> parted = [];
@@ -150,7 +193,11 @@ public static class LookNext
                 if (apart > 0.3 && worth > best)
                 {
                     best = worth;
-                    parted = [TaxonName.Of(model.Guide.Taxon(model.Taxa[leading[i]])), TaxonName.Of(model.Guide.Taxon(model.Taxa[leading[j]]))];
+                    parted =
+                    [
+                        TaxonName.Of(model.Guide.Taxon(model.Taxa[leading[i]])),
+                        TaxonName.Of(model.Guide.Taxon(model.Taxa[leading[j]])),
+                    ];
                 }
             }
         }
@@ -158,9 +205,13 @@ public static class LookNext
         return parted;
     }
 
-    private static ImmutableArray<Prospect> Prospects(CandidateModel model, Weighing weighing, CharacterTable table)
+    private static ImmutableArray<PossibleOutcome> Outcomes(
+        CandidateModel model,
+        Weighing weighing,
+        CharacterTable table
+    )
     {
-        var prospects = new List<Prospect>();
+        var outcomes = new List<PossibleOutcome>();
         for (var outcome = 0; outcome < table.Outcomes; outcome++)
         {
             if (table.OutcomeState(outcome) is not { } state)
@@ -168,7 +219,8 @@ public static class LookNext
                 return [];
             }
 
-            double chance = 0, most = 0;
+            double chance = 0,
+                most = 0;
             var leads = 0;
             for (var h = 0; h < model.Hypotheses; h++)
             {
@@ -177,11 +229,17 @@ public static class LookNext
                 (most, leads) = joint > most ? (joint, h) : (most, leads);
             }
 
-            prospects.Add(new(
-                state, table.OutcomeLabel(outcome), chance, leads < model.Taxa.Length ? TaxonName.Of(model.Guide.Taxon(model.Taxa[leads])) : null,
-                chance > 0 ? most / chance : 0));
+            outcomes.Add(
+                new(
+                    state,
+                    table.OutcomeLabel(outcome),
+                    chance,
+                    leads < model.Taxa.Length ? TaxonName.Of(model.Guide.Taxon(model.Taxa[leads])) : null,
+                    chance > 0 ? most / chance : 0
+                )
+            );
         }
 
-        return [.. prospects.OrderByDescending(p => p.Chance).Take(MostProspects)];
+        return [.. outcomes.OrderByDescending(p => p.Chance).Take(MostOutcomes)];
     }
 }

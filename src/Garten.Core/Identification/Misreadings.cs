@@ -6,7 +6,6 @@ namespace Garten.Core.Identification;
 
 /// <summary>A doubt whether the organ was read rightly.</summary>
 /// <param name="Character">The character recorded.</param>
-/// <param name="Label">Its name.</param>
 /// <param name="Found">What was recorded, in words.</param>
 /// <param name="Prompt">The check to make.</param>
 /// <param name="Instead">The character that was perhaps looked at; null when the guide has none for it.</param>
@@ -23,7 +22,10 @@ public static class Misreadings
     /// <param name="evidence">What was recorded.</param>
     /// <param name="massesWithout">Chances of the names when a character is left aside.</param>
     public static ImmutableArray<OrganDoubt> Find(
-        CandidateModel model, EvidenceSheet evidence, Func<CharacterId, IReadOnlyList<double>> massesWithout)
+        CandidateModel model,
+        EvidenceSheet evidence,
+        Func<CharacterId, IReadOnlyList<double>> massesWithout
+    )
     {
         var guide = model.Guide;
         var doubts = ImmutableArray.CreateBuilder<OrganDoubt>();
@@ -35,9 +37,20 @@ public static class Misreadings
             }
 
             var character = guide.Character(misreading.Character);
-            if (Meets(character, observation, claim) && ChanceOf(model, character, claim, massesWithout(character.Id)) < Unlikely)
+            if (
+                Meets(character, observation, claim)
+                && ChanceOf(model, character, claim, massesWithout(character.Id)) < Unlikely
+            )
             {
-                doubts.Add(new(character.Id, character.Label, Wording.Recorded(character, observation), misreading.Prompt, misreading.Instead));
+                doubts.Add(
+                    new(
+                        character.Id,
+                        character.Label,
+                        Wording.Recorded(character, observation),
+                        misreading.Prompt,
+                        misreading.Instead
+                    )
+                );
             }
         }
 
@@ -45,21 +58,28 @@ public static class Misreadings
     }
 
     /// <summary>True when most of what was recorded meets a claim.</summary>
-    /// <param name="character">The character.</param>
     /// <param name="observation">What was recorded.</param>
-    /// <param name="claim">The claim.</param>
-    internal static bool Meets(Character character, Observation observation, LeadCondition claim) => (observation.Finding, claim) switch
-    {
-        (Finding.States, StateCondition s) => observation.States.Any(x => s.Accepts(character, x)),
-        (Finding.Sample, SpanCondition s) => observation.Values.Count(s.Accepts) * 2 > observation.Values.Length,
-        (Finding.Rough, SpanCondition s) => s.Accepts(observation.Rough!.Best ?? observation.Rough.Low ?? observation.Rough.High!.Value),
-        _ => false,
-    };
+    internal static bool Meets(Character character, Observation observation, LeadCondition claim) =>
+        (observation.Finding, claim) switch
+        {
+            (Finding.States, StateCondition s) => observation.States.Any(x => s.Accepts(character, x)),
+            (Finding.Sample, SpanCondition s) => observation.Values.Count(s.Accepts) * 2 > observation.Values.Length,
+            (Finding.Rough, SpanCondition s) => s.Accepts(
+                observation.Rough!.Best ?? observation.Rough.Low ?? observation.Rough.High!.Value
+            ),
+            _ => false,
+        };
 
     /// <summary>Share of the plants in hand that the guide expects to meet the claim.</summary>
-    private static double ChanceOf(CandidateModel model, Character character, LeadCondition claim, IReadOnlyList<double> masses)
+    private static double ChanceOf(
+        CandidateModel model,
+        Character character,
+        LeadCondition claim,
+        IReadOnlyList<double> masses
+    )
     {
-        double chance = 0, known = 0;
+        double chance = 0,
+            known = 0;
         for (var t = 0; t < model.Taxa.Length; t++)
         {
             if (model.Guide.StatementFor(model.Taxa[t], character.Id, Scope.Any)?.Value is { } value)

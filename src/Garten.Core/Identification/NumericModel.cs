@@ -14,7 +14,6 @@ namespace Garten.Core.Identification;
 public sealed record NumericModel(double Middle, double Below, double Above, bool Logarithmic)
 {
     /// <summary>True when numbers of a kind are compared on the log scale.</summary>
-    /// <param name="kind">The kind.</param>
     public static bool IsLogarithmic(CharacterKind kind) => kind is CharacterKind.Length or CharacterKind.Ratio;
 
     /// <summary>Fits the curve to a statement.</summary>
@@ -56,7 +55,12 @@ public sealed record NumericModel(double Middle, double Below, double Above, boo
     {
         var reach = Math.Abs(first.Middle - second.Middle) / 4;
         var spread = (first.Below + first.Above + second.Below + second.Above) / 4;
-        return new((first.Middle + second.Middle) / 2, Math.Max(spread, reach), Math.Max(spread, reach), first.Logarithmic);
+        return new(
+            (first.Middle + second.Middle) / 2,
+            Math.Max(spread, reach),
+            Math.Max(spread, reach),
+            first.Logarithmic
+        );
     }
 
     /// <summary>
@@ -91,5 +95,6 @@ public sealed record NumericModel(double Middle, double Below, double Above, boo
 
     /// <summary>Share of the variance that is left in the mean of a sample.</summary>
     /// <param name="parts">How many parts, at least 1.</param>
-    internal static double ShareOfVariance(double parts) => 1 - LikelihoodConstants.WithinPlant + (LikelihoodConstants.WithinPlant / parts);
+    internal static double ShareOfVariance(double parts) =>
+        1 - LikelihoodConstants.WithinPlant + (LikelihoodConstants.WithinPlant / parts);
 }

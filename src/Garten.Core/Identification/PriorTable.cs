@@ -40,8 +40,10 @@ public readonly record struct PlacePrior(double Habitat, double Elevation, doubl
     /// <summary>The factors multiplied, those left out counting as 1.</summary>
     /// <param name="factors">The factors that count.</param>
     public double Weight(PriorFactors factors) =>
-        ((factors & PriorFactors.Habitat) != 0 ? Habitat : 1) * ((factors & PriorFactors.Elevation) != 0 ? Elevation : 1)
-        * ((factors & PriorFactors.Season) != 0 ? Season : 1) * ((factors & PriorFactors.Commonness) != 0 ? Commonness : 1);
+        ((factors & PriorFactors.Habitat) != 0 ? Habitat : 1)
+        * ((factors & PriorFactors.Elevation) != 0 ? Elevation : 1)
+        * ((factors & PriorFactors.Season) != 0 ? Season : 1)
+        * ((factors & PriorFactors.Commonness) != 0 ? Commonness : 1);
 }
 
 /// <summary>Where, how high, when and how often each candidate is met, compiled once for a guide.</summary>
@@ -58,13 +60,14 @@ public sealed class PriorTable
     private readonly bool[] _sexesApart;
 
     /// <summary>Compiles a guide.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="candidates">The candidates in order.</param>
     internal PriorTable(Guide guide, ImmutableArray<TaxonId> candidates)
     {
         _reference = guide.Title.Reference;
         _commonness = [.. candidates.Select(t => CommonnessOf(guide.Taxon(t)))];
-        var ranges = candidates.Select(t => guide.StatementFor(t, PlaceEvidence.Elevation, Scope.Any)?.Value as NumericRange).ToArray();
+        var ranges = candidates
+            .Select(t => guide.StatementFor(t, PlaceEvidence.Elevation, Scope.Any)?.Value as NumericRange)
+            .ToArray();
         _least = [.. ranges.Select(r => r?.Least / 1000 ?? double.MinValue)];
         _most = [.. ranges.Select(r => r?.Most / 1000 ?? double.MaxValue)];
         _housed = new bool[candidates.Length];
@@ -92,40 +95,44 @@ public sealed class PriorTable
         _fruit = Windows(guide, candidates, Phenophase.Fruit);
         _sexesApart =
         [
-            .. candidates.Select(t => guide.FindCharacter(PlantSexes.Character) is { } sexes
-                && guide.StatementFor(t, sexes.Id, Scope.Any)?.Value is StateShares shares && shares.ShareOf(sexes, PlantSexes.Apart) > 0.5),
+            .. candidates.Select(t =>
+                guide.FindCharacter(PlantSexes.Character) is { } sexes
+                && guide.StatementFor(t, sexes.Id, Scope.Any)?.Value is StateShares shares
+                && shares.ShareOf(sexes, PlantSexes.Apart) > 0.5
+            ),
         ];
     }
 
     /// <summary>The factors of one candidate.</summary>
-    /// <param name="candidate">Its number.</param>
-    /// <param name="place">The place.</param>
-    /// <param name="visits">The visits.</param>
     public PlacePrior FactorsOf(int candidate, PlaceFacts place, ImmutableArray<Visit> visits) =>
-        new(HabitatOf(candidate, place), ElevationOf(candidate, place), SeasonOf(candidate, place, visits), _commonness[candidate]);
+        new(
+            HabitatOf(candidate, place),
+            ElevationOf(candidate, place),
+            SeasonOf(candidate, place, visits),
+            _commonness[candidate]
+        );
 
     /// <summary>Chance that a part which the taxon has should be there on a day: within its season, in a year with flowers, not yet taken, and on a plant of the sex that bears it.</summary>
-    /// <param name="candidate">Number of the candidate.</param>
     /// <param name="organ">Flower, inflorescence or fruit.</param>
-    /// <param name="date">The day.</param>
     /// <param name="sex">Sex of the plant; null when not known, and then averaged over where the sexes are apart.</param>
-    /// <param name="place">The place.</param>
     public double Bears(int candidate, Organ organ, DateOnly date, Sex? sex, PlaceFacts place)
     {
         var fruit = organ == Organ.Fruit;
         var window = (fruit ? _fruit : _flower)[candidate];
-        var inSeason = window.Length == 0
-            ? LikelihoodConstants.UnknownSeason
-            : Math.Pow(0.5, Beyond(window, DayInYear.Of(date), place) / 10.0);
+        var inSeason =
+            window.Length == 0
+                ? LikelihoodConstants.UnknownSeason
+                : Math.Pow(0.5, Beyond(window, DayInYear.Of(date), place) / 10.0);
         var grown = LikelihoodConstants.FlowersInYear * (fruit ? LikelihoodConstants.FruitKept : 1);
-        var bearing = fruit && _sexesApart[candidate]
-            ? sex switch
-            {
-                Sex.Male => 0,
-                Sex.Female or Sex.Both => 1,
-                _ => 0.5,
-            }
-            : 1;
+        var bearing =
+            fruit && _sexesApart[candidate]
+                ? sex switch
+                {
+                    Sex.Male => 0,
+                    Sex.Female or Sex.Both => 1,
+                    _ => 0.5,
+                }
+                : 1;
         return inSeason * grown * bearing;
     }
 
@@ -155,7 +162,9 @@ public sealed class PriorTable
         }
 
         var beyond = Math.Max(Math.Max(_least[candidate] - metres, metres - _most[candidate]), 0);
-        return beyond == 0 ? 1 : Math.Max(Math.Exp(-beyond / LikelihoodConstants.ElevationFall), LikelihoodConstants.LeastFactor);
+        return beyond == 0
+            ? 1
+            : Math.Max(Math.Exp(-beyond / LikelihoodConstants.ElevationFall), LikelihoodConstants.LeastFactor);
     }
 
     private double SeasonOf(int candidate, PlaceFacts place, ImmutableArray<Visit> visits)
@@ -192,16 +201,25 @@ public sealed class PriorTable
     }
 
     /// <summary>The window in which plants of either sex show a phenophase, as everywhere where the sex is not asked.</summary>
-    private static (int From, int Length)[] Windows(Guide guide, ImmutableArray<TaxonId> candidates, Phenophase phase) =>
-        [.. candidates.Select(t => guide.Window(t, phase) is { } window ? (window.From.Number, window.Length) : (0, 0))];
+    private static (int From, int Length)[] Windows(
+        Guide guide,
+        ImmutableArray<TaxonId> candidates,
+        Phenophase phase
+    ) =>
+        [
+            .. candidates.Select(t =>
+                guide.Window(t, phase) is { } window ? (window.From.Number, window.Length) : (0, 0)
+            ),
+        ];
 
-    private static double CommonnessOf(Taxon taxon) => taxon.Commonness switch
-    {
-        Commonness.Common => 1,
-        Commonness.Occasional => 0.5,
-        Commonness.Rare => 0.2,
-        _ => taxon.Rank == TaxonRank.Nothotaxon ? LikelihoodConstants.CrossPrior : 0.7,
-    };
+    private static double CommonnessOf(Taxon taxon) =>
+        taxon.Commonness switch
+        {
+            Commonness.Common => 1,
+            Commonness.Occasional => 0.5,
+            Commonness.Rare => 0.2,
+            _ => taxon.Rank == TaxonRank.Nothotaxon ? LikelihoodConstants.CrossPrior : 0.7,
+        };
 }
 
 /// <summary>The character by which a guide says how the sexes are spread over flowers and plants.</summary>

@@ -9,11 +9,16 @@ namespace Garten.Core.Identification;
 /// <param name="Label">Its name; empty without one.</param>
 /// <param name="Apart">How far the two nearest names of different groups are apart, 0–1.</param>
 /// <param name="One">Names of the one group.</param>
-/// <param name="OneShows">What they show.</param>
 /// <param name="Other">Names of the other group.</param>
-/// <param name="OtherShows">What they show.</param>
 public sealed record SplitStep(
-    CharacterId? Character, string Label, double Apart, ImmutableArray<TaxonName> One, string OneShows, ImmutableArray<TaxonName> Other, string OtherShows);
+    CharacterId? Character,
+    string Label,
+    double Apart,
+    ImmutableArray<TaxonName> One,
+    string OneShows,
+    ImmutableArray<TaxonName> Other,
+    string OtherShows
+);
 
 /// <summary>Splits three or more names step by step, into equal groups where it can be done, down to pairs and single names.</summary>
 public static class Splitting
@@ -25,17 +30,20 @@ public static class Splitting
     private const double LopsidedWorth = 0.85;
 
     /// <summary>Splits names.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="taxa">Two to six taxa of the guide.</param>
     /// <returns>The steps in the order they are taken: a group before the groups it falls into.</returns>
     public static ImmutableArray<SplitStep> Split(Guide guide, ImmutableArray<TaxonId> taxa)
     {
         if (taxa.Length is < 2 or > TellApart.MostNames)
         {
-            throw new ArgumentException($"Two to {TellApart.MostNames} names can be split, not {taxa.Length}.", nameof(taxa));
+            throw new ArgumentException(
+                $"Two to {TellApart.MostNames} names can be split, not {taxa.Length}.",
+                nameof(taxa)
+            );
         }
 
-        var characters = guide.Characters.Where(c => c.Organ != Organ.Place)
+        var characters = guide
+            .Characters.Where(c => c.Organ != Organ.Place)
             .Select(c => new Judged(c, [.. taxa.Select(t => guide.StatementFor(t, c.Id, Scope.Any)?.Value)]))
             .Where(j => j.Values.Count(v => v is not null) == taxa.Length)
             .ToArray();
@@ -58,8 +66,17 @@ public static class Splitting
                 return;
             }
 
-            steps.Add(new(
-                judged.Character.Id, judged.Character.Label, apart, Names(one), judged.Shows(one), Names(other), judged.Shows(other)));
+            steps.Add(
+                new(
+                    judged.Character.Id,
+                    judged.Character.Label,
+                    apart,
+                    Names(one),
+                    judged.Shows(one),
+                    Names(other),
+                    judged.Shows(other)
+                )
+            );
             Part(one);
             Part(other);
         }
@@ -102,9 +119,12 @@ public static class Splitting
         public double Between(int a, int b)
         {
             var pair = (Math.Min(a, b), Math.Max(a, b));
-            return _apart.TryGetValue(pair, out var known) ? known : _apart[pair] = TellApart.Apart(Character, Values[pair.Item1]!, Values[pair.Item2]!);
+            return _apart.TryGetValue(pair, out var known)
+                ? known
+                : _apart[pair] = TellApart.Apart(Character, Values[pair.Item1]!, Values[pair.Item2]!);
         }
 
-        public string Shows(int[] group) => string.Join("; ", group.Select(i => NotationWriter.InWords(Values[i]!, Character)).Distinct());
+        public string Shows(int[] group) =>
+            string.Join("; ", group.Select(i => NotationWriter.InWords(Values[i]!, Character)).Distinct());
     }
 }

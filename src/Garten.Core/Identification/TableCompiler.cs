@@ -17,8 +17,6 @@ internal sealed class TableCompiler
     private readonly Compiled[] _compiled;
 
     /// <summary>Compiles a guide.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="taxa">The candidates.</param>
     /// <param name="places">Place of each candidate in the guide's list.</param>
     /// <param name="parents">Place of each taxon's parent in the guide's list, −1 at the top.</param>
     public TableCompiler(Guide guide, ImmutableArray<TaxonId> taxa, int[] places, int[] parents)
@@ -38,7 +36,11 @@ internal sealed class TableCompiler
 
         foreach (var cross in guide.Crosses)
         {
-            var (own, first, second) = (taxa.IndexOf(cross.Nothotaxon), taxa.IndexOf(cross.First), taxa.IndexOf(cross.Second));
+            var (own, first, second) = (
+                taxa.IndexOf(cross.Nothotaxon),
+                taxa.IndexOf(cross.First),
+                taxa.IndexOf(cross.Second)
+            );
             foreach (var compiled in own < 0 || first < 0 || second < 0 ? [] : _compiled)
             {
                 compiled.FillCross(own, first, second);
@@ -95,12 +97,15 @@ internal sealed class TableCompiler
 
                 foreach (var statement in guide.StatementsAt(t, c))
                 {
-                    most[c] = Math.Max(most[c], statement.Value switch
-                    {
-                        CountShares s => s.Numbers.Max(n => n.Number),
-                        NumericRange r => r.Most ?? (r.Low!.Value * 2),
-                        _ => 0,
-                    });
+                    most[c] = Math.Max(
+                        most[c],
+                        statement.Value switch
+                        {
+                            CountShares s => s.Numbers.Max(n => n.Number),
+                            NumericRange r => r.Most ?? (r.Low!.Value * 2),
+                            _ => 0,
+                        }
+                    );
                 }
             }
         }
@@ -127,7 +132,8 @@ internal sealed class TableCompiler
                 if (statement.Scope.Specificity == 0)
                 {
                     return statement.Value is StateShares shares
-                        && dependence.States.Sum(s => shares.ShareOf(_guide.Characters[upon], s)) < StatementEvaluation.RareShare;
+                        && dependence.States.Sum(s => shares.ShareOf(_guide.Characters[upon], s))
+                            < StatementEvaluation.RareShare;
                 }
             }
         }
@@ -153,11 +159,15 @@ internal sealed class TableCompiler
         {
             Character = character;
             _states = [.. character.States.Where(s => character.States.All(o => o.Parent != s.Id)).Select(s => s.Id)];
-            var discrete = !character.IsNumeric || (character.Kind == CharacterKind.Count && counted <= LikelihoodConstants.MostCounted);
+            var discrete =
+                !character.IsNumeric
+                || (character.Kind == CharacterKind.Count && counted <= LikelihoodConstants.MostCounted);
             _values = character.IsNumeric ? counted : _states.Length;
             _known = new bool[candidates];
             _within = character.States.ToDictionary(
-                s => s.Id, s => Enumerable.Range(0, _states.Length).Where(v => character.Includes(s.Id, _states[v])).ToArray());
+                s => s.Id,
+                s => Enumerable.Range(0, _states.Length).Where(v => character.Includes(s.Id, _states[v])).ToArray()
+            );
             if (discrete)
             {
                 _shares = [.. Enumerable.Range(0, _values).Select(_ => new double[candidates + 1])];
@@ -201,13 +211,15 @@ internal sealed class TableCompiler
             }
             else
             {
-                _models[cross] ??= _models[first] is { } a && _models[second] is { } b ? NumericModel.Between(a, b) : null;
+                _models[cross] ??=
+                    _models[first] is { } a && _models[second] is { } b ? NumericModel.Between(a, b) : null;
             }
         }
 
-        public CharacterTable Table() => IsDiscrete
-            ? new DiscreteTable(Character, _states, _values, _shares, _known, Rows(Shares))
-            : new ContinuousTable(Character, _models, Rows(v => NumericModel.Fit(v, Character.Kind)));
+        public CharacterTable Table() =>
+            IsDiscrete
+                ? new DiscreteTable(Character, _states, _values, _shares, _known, Rows(Shares))
+                : new ContinuousTable(Character, _models, Rows(v => NumericModel.Fit(v, Character.Kind)));
 
         private void Say(int candidate, double[] shares)
         {
@@ -234,6 +246,11 @@ internal sealed class TableCompiler
         }
 
         private ScopedRows<T>[] Rows<T>(Func<StatementValue, T> compile) =>
-            [.. _scoped.Select(s => new ScopedRows<T>(s.Candidate, [.. s.Statements.Select(x => new Scoped<T>(x.Scope, compile(x.Value)))]))];
+            [
+                .. _scoped.Select(s => new ScopedRows<T>(
+                    s.Candidate,
+                    [.. s.Statements.Select(x => new Scoped<T>(x.Scope, compile(x.Value)))]
+                )),
+            ];
     }
 }

@@ -9,21 +9,30 @@ namespace Garten.Core.Identification;
 /// <param name="Factors">What of place and date counts.</param>
 /// <param name="Without">Characters switched off, to see what hangs on them.</param>
 /// <param name="Companions">Plants linked by hand as one colony with this one.</param>
-public sealed record WeighingChoices(PriorFactors Factors, ImmutableHashSet<CharacterId> Without, ImmutableArray<CompanionEvidence> Companions)
+public sealed record WeighingChoices(
+    PriorFactors Factors,
+    ImmutableHashSet<CharacterId> Without,
+    ImmutableArray<CompanionEvidence> Companions
+)
 {
     /// <summary>Everything counts, and no plant is linked.</summary>
     public static WeighingChoices Everything { get; } = new(PriorFactors.All, [], []);
 }
 
 /// <summary>What a plant of the same colony says.</summary>
-/// <param name="Tag">Its tag.</param>
 /// <param name="Likelihood">How much its own evidence raised each name and "outside" above its prior.</param>
 public sealed record CompanionEvidence(string Tag, ImmutableArray<double> Likelihood)
 {
     /// <summary>How much a plant's own evidence raised each name above its prior.</summary>
     public static CompanionEvidence Of(CandidateModel model, ColonyMember member, PriorFactors factors)
     {
-        using var weighing = new Weighing(model, new EvidenceSheet(model.Guide, member.Observations), member.Place, member.Visits, new(factors, [], []));
+        using var weighing = new Weighing(
+            model,
+            new EvidenceSheet(model.Guide, member.Observations),
+            member.Place,
+            member.Visits,
+            new(factors, [], [])
+        );
         var raised = ImmutableArray.CreateBuilder<double>(model.Hypotheses);
         for (var h = 0; h < model.Hypotheses; h++)
         {
@@ -45,15 +54,19 @@ public sealed class Weighing : IDisposable
     private readonly ImmutableArray<Visit> _visits;
     private readonly double[] _prior;
     private readonly double[] _mass;
-    private readonly List<Witness> _witnesses = [];
+    private readonly List<EvidenceItem> _items = [];
 
     /// <summary>Weighs.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="evidence">What was recorded.</param>
-    /// <param name="place">The place.</param>
-    /// <param name="visits">The visits.</param>
     /// <param name="choices">What is left out or taken in; everything counts when null.</param>
-    public Weighing(CandidateModel model, EvidenceSheet evidence, PlaceFacts place, ImmutableArray<Visit> visits, WeighingChoices? choices = null)
+    public Weighing(
+        CandidateModel model,
+        EvidenceSheet evidence,
+        PlaceFacts place,
+        ImmutableArray<Visit> visits,
+        WeighingChoices? choices = null
+    )
     {
         choices ??= WeighingChoices.Everything;
         _model = model;
@@ -71,15 +84,20 @@ public sealed class Weighing : IDisposable
         using var product = new Column(All);
         product.Span.Fill(1);
         var multiplied = 0;
-        foreach (var witness in _witnesses)
+        foreach (var item in _items)
         {
-            Fill(witness, column.Span[..model.Hypotheses]);
+            Fill(item, column.Span[..model.Hypotheses]);
 
             // A relative that the guide does not hold is like the name, but for a share of its features, of which nothing is known.
-            Columns.Mixed(column.Span[..taxa], LikelihoodConstants.RelativeDiffers, column.Span[taxa], column.Span[(taxa + 1)..]);
-            if (witness.Weight < 1)
+            Columns.Mixed(
+                column.Span[..taxa],
+                LikelihoodConstants.RelativeDiffers,
+                column.Span[taxa],
+                column.Span[(taxa + 1)..]
+            );
+            if (item.Weight < 1)
             {
-                Columns.AddLog(log, column.Span, witness.Weight);
+                Columns.AddLog(log, column.Span, item.Weight);
                 continue;
             }
 
@@ -110,7 +128,7 @@ public sealed class Weighing : IDisposable
     public ReadOnlySpan<double> Prior => _prior.AsSpan(0, _model.Hypotheses);
 
     /// <summary>How many features were weighed, linked plants counting as one each.</summary>
-    public int Features => _witnesses.DistinctBy(w => (w.Character, w.Companion)).Count();
+    public int Features => _items.DistinctBy(w => (w.Character, w.Companion)).Count();
 
     /// <summary>Chance that the plant is not in the guide.</summary>
     public double Outside => Masses[^1];
@@ -168,9 +186,8 @@ public sealed class Weighing : IDisposable
     }
 
     /// <summary>What place and date, and then each observation, do to a name; observations the most telling first.</summary>
-    /// <param name="taxon">A taxon.</param>
-    /// <returns>The grounds; null when the taxon is no candidate.</returns>
-    public NameGrounds? GroundsOf(TaxonId taxon)
+    /// <returns>The reasons; null when the taxon is no candidate.</returns>
+    public NameReasons? ReasonsOf(TaxonId taxon)
     {
         var own = _model.NumberOf(taxon);
         if (own < 0)
@@ -179,20 +196,21 @@ public sealed class Weighing : IDisposable
         }
 
         using var column = new Column(_model.Hypotheses);
-        var grounds = ImmutableArray.CreateBuilder<Ground>(_witnesses.Count);
-        foreach (var witness in _witnesses)
+        var reasons = ImmutableArray.CreateBuilder<Reason>(_items.Count);
+        foreach (var item in _items)
         {
-            Fill(witness, column.Span);
-            grounds.Add(GroundOf(witness, own, column.Span));
+            Fill(item, column.Span);
+            reasons.Add(ReasonOf(item, own, column.Span));
         }
 
-        grounds.Sort((a, b) => Math.Abs(b.Bits).CompareTo(Math.Abs(a.Bits)));
-        return new(_model.Prior.FactorsOf(own, _place, _visits), Prior[own], grounds.ToImmutable());
+        reasons.Sort((a, b) => Math.Abs(b.Bits).CompareTo(Math.Abs(a.Bits)));
+        return new(_model.Prior.FactorsOf(own, _place, _visits), Prior[own], reasons.ToImmutable());
     }
 
-    private Ground GroundOf(Witness witness, int own, ReadOnlySpan<double> likelihood)
+    private Reason ReasonOf(EvidenceItem item, int own, ReadOnlySpan<double> likelihood)
     {
-        double others = 0, best = 0;
+        double others = 0,
+            best = 0;
         for (var h = 0; h < likelihood.Length; h++)
         {
             others += h == own ? 0 : Prior[h] * likelihood[h];
@@ -205,34 +223,41 @@ public sealed class Weighing : IDisposable
             fitting += likelihood[t] >= best / 10 ? 1 : 0;
         }
 
-        var bits = witness.Weight * Math.Log2(likelihood[own] / (others / (1 - Prior[own])));
-        var widened = witness.Observation is { } o && _model.Of(witness.Character)?.IsWidened(o, own) == true;
+        var bits = item.Weight * Math.Log2(likelihood[own] / (others / (1 - Prior[own])));
+        var widened = item.Observation is { } o && _model.Of(item.Character)?.IsWidened(o, own) == true;
         return new(
-            witness.Character, witness.Label, witness.Found, bits, Push.Words(bits), fitting,
-            widened ? "held against a widened range: the guide has none for such parts of this name" : "");
+            item.Character,
+            item.Label,
+            item.Found,
+            bits,
+            EvidenceStrength.Words(bits),
+            fitting,
+            widened ? "held against a widened range: the guide has none for such parts of this name" : ""
+        );
     }
 
-    private void Fill(Witness witness, Span<double> column)
+    private void Fill(EvidenceItem item, Span<double> column)
     {
-        if (witness.Companion is { } companion)
+        if (item.Companion is { } companion)
         {
             // Linked plants are one species or, with a small chance, two; then the link says nothing.
             companion.Likelihood.AsSpan().CopyTo(column);
             Columns.Mix(column, 1 - LikelihoodConstants.OneColony, 1);
         }
-        else if (witness.Observation is { } observation)
+        else if (item.Observation is { } observation)
         {
             _model.TryFill(observation, _place, PartSeen(observation), column);
         }
-        else if (_model.Of(witness.Character) is DiscreteTable table)
+        else if (_model.Of(item.Character) is DiscreteTable table)
         {
-            table.FillAny(witness.Asserted, witness.Certainty, column);
+            table.FillAny(item.Asserted, item.Certainty, column);
         }
     }
 
     private bool PartSeen(Observation observation)
     {
-        var part = _model.Guide.Character(observation.Character).Organ == Organ.Fruit ? PlantPart.Fruit : PlantPart.Flowers;
+        var part =
+            _model.Guide.Character(observation.Character).Organ == Organ.Fruit ? PlantPart.Fruit : PlantPart.Flowers;
         foreach (var visit in _visits)
         {
             if (visit.Number == observation.Visit)
@@ -246,7 +271,10 @@ public sealed class Weighing : IDisposable
 
     private ReadOnlySpan<double> PriorOfAll(Span<double> into)
     {
-        const double Relatives = LikelihoodConstants.OutsideIsRelative * LikelihoodConstants.OutsidePrior / (1 - LikelihoodConstants.OutsidePrior);
+        const double Relatives =
+            LikelihoodConstants.OutsideIsRelative
+            * LikelihoodConstants.OutsidePrior
+            / (1 - LikelihoodConstants.OutsidePrior);
         Prior.CopyTo(into);
         into[_model.Taxa.Length] = LikelihoodConstants.OutsidePrior * (1 - LikelihoodConstants.OutsideIsRelative);
         for (var t = 0; t < _model.Taxa.Length; t++)
@@ -283,33 +311,57 @@ public sealed class Weighing : IDisposable
                 {
                     // Leaves of sun and shade are each held against what the guide says of such leaves, but are one plant's.
                     var places = observation.ByPlace();
-                    _witnesses.AddRange(places.Select(o => Witness.Of(character, o, places.Length > 1)));
+                    _items.AddRange(places.Select(o => EvidenceItem.Of(character, o, places.Length > 1)));
                 }
             }
-            else if (evidence.AssertedStates(character.Id) is { Length: > 0 } states && _model.Of(character.Id) is DiscreteTable
-                && evidence.All.FirstOrDefault(o => o.Weighs && DependsOn(o.Character, character.Id) && !choices.Without.Contains(o.Character)) is { } by)
+            else if (
+                evidence.AssertedStates(character.Id) is { Length: > 0 } states
+                && _model.Of(character.Id) is DiscreteTable
+                && evidence.All.FirstOrDefault(o =>
+                    o.Weighs && DependsOn(o.Character, character.Id) && !choices.Without.Contains(o.Character)
+                )
+                    is { } by
+            )
             {
                 // Five leaflets say once that the leaf is compound, unless that was looked at itself.
-                var found = $"{string.Join(" or ", states.Select(character.LabelOf))}, from {_model.Guide.Character(by.Character).Label.ToLowerInvariant()}";
-                _witnesses.Add(new(character.Id, character.Label, character.Group, found, null, states, by.Certainty, null));
+                var found =
+                    $"{string.Join(" or ", states.Select(character.LabelOf))}, from {_model.Guide.Character(by.Character).Label.ToLowerInvariant()}";
+                _items.Add(
+                    new(character.Id, character.Label, character.Group, found, null, states, by.Certainty, null)
+                );
             }
         }
 
         foreach (var companion in choices.Companions)
         {
-            _witnesses.Add(new(new(""), $"In one colony with {companion.Tag}", Witness.Colony, "linked by hand", null, [], Certainty.Sure, companion));
+            _items.Add(
+                new(
+                    new(""),
+                    $"In one colony with {companion.Tag}",
+                    EvidenceItem.Colony,
+                    "linked by hand",
+                    null,
+                    [],
+                    Certainty.Sure,
+                    companion
+                )
+            );
         }
 
-        foreach (var witness in _witnesses)
+        foreach (var item in _items)
         {
-            var size = witness.Group.Length == 0 ? 1 : _witnesses.Count(w => w.Group == witness.Group);
-            witness.Weight = Math.Pow(size, LikelihoodConstants.GroupExponent - 1);
+            var size = item.Group.Length == 0 ? 1 : _items.Count(w => w.Group == item.Group);
+            item.Weight = Math.Pow(size, LikelihoodConstants.GroupExponent - 1);
         }
     }
 
     private bool DependsOn(CharacterId character, CharacterId above)
     {
-        for (var at = _model.Guide.Character(character).DependsOn; at is not null; at = _model.Guide.Character(at.Character).DependsOn)
+        for (
+            var at = _model.Guide.Character(character).DependsOn;
+            at is not null;
+            at = _model.Guide.Character(at.Character).DependsOn
+        )
         {
             if (at.Character == above)
             {
@@ -331,19 +383,28 @@ public sealed class Weighing : IDisposable
     }
 
     /// <summary>One weighed finding.</summary>
-    private sealed record Witness(
-        CharacterId Character, string Label, string Group, string Found, Observation? Observation, ImmutableArray<string> Asserted, Certainty Certainty,
-        CompanionEvidence? Companion)
+    private sealed record EvidenceItem(
+        CharacterId Character,
+        string Label,
+        string Group,
+        string Found,
+        Observation? Observation,
+        ImmutableArray<string> Asserted,
+        Certainty Certainty,
+        CompanionEvidence? Companion
+    )
     {
-        /// <summary>Group of the linked plants: they were seen together and are not witnesses of their own.</summary>
+        /// <summary>Group of the linked plants: they were seen together and are not items of their own.</summary>
         public const string Colony = "\0colony";
 
         public double Weight { get; set; } = 1;
 
-        public static Witness Of(Character character, Observation observation, bool amongOthers)
+        public static EvidenceItem Of(Character character, Observation observation, bool amongOthers)
         {
             var where = Wording.Of(observation.Place);
-            var found = Wording.Recorded(character, observation) + (amongOthers ? $" ({(where.Length > 0 ? where : "place not noted")})" : "");
+            var found =
+                Wording.Recorded(character, observation)
+                + (amongOthers ? $" ({(where.Length > 0 ? where : "place not noted")})" : "");
             var group = character.Group.Length == 0 && amongOthers ? character.Id.Value : character.Group;
             return new(character.Id, character.Label, group, found, observation, [], observation.Certainty, null);
         }

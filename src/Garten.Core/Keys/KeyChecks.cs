@@ -7,14 +7,12 @@ namespace Garten.Core.Keys;
 /// <param name="At">The couplet it is found at.</param>
 /// <param name="Lead">The lead; null when the whole couplet is meant.</param>
 /// <param name="Found">What stands there.</param>
-/// <param name="Expected">What should.</param>
 public sealed record KeyFault(CoupletRef At, int? Lead, string Found, string Expected);
 
 /// <summary>Checks that keys can be walked: no couplet missing, no loop, none unreachable.</summary>
 public static class KeyChecks
 {
     /// <summary>Checks a set of keys together, since they chain.</summary>
-    /// <param name="keys">The keys.</param>
     /// <returns>Faults in reading order; empty when every walk ends at a name.</returns>
     public static ImmutableArray<KeyFault> Check(IReadOnlyCollection<DichotomousKey> keys)
     {
@@ -26,7 +24,14 @@ public static class KeyChecks
         {
             if (!key.Couplets.ContainsKey(key.Start))
             {
-                faults.Add(new(key.First, null, $"start couplet {key.Start}, which is not there", "a start couplet that the key has"));
+                faults.Add(
+                    new(
+                        key.First,
+                        null,
+                        $"start couplet {key.Start}, which is not there",
+                        "a start couplet that the key has"
+                    )
+                );
                 continue;
             }
 
@@ -34,7 +39,14 @@ public static class KeyChecks
             {
                 if (couplet.Leads.Length < 2)
                 {
-                    faults.Add(new(new(key.Id, couplet.Number), null, $"couplet {couplet.Number} with one lead", "two leads or more"));
+                    faults.Add(
+                        new(
+                            new(key.Id, couplet.Number),
+                            null,
+                            $"couplet {couplet.Number} with one lead",
+                            "two leads or more"
+                        )
+                    );
                 }
             }
 
@@ -48,7 +60,9 @@ public static class KeyChecks
                 CoupletRef at = new(key.Id, number);
                 if (!finished.Contains(at) && faults.All(f => f.At.Key != key.Id))
                 {
-                    faults.Add(new(at, null, $"couplet {number}, to which no lead leads", "a lead to it, or no such couplet"));
+                    faults.Add(
+                        new(at, null, $"couplet {number}, to which no lead leads", "a lead to it, or no such couplet")
+                    );
                 }
             }
         }
@@ -74,7 +88,14 @@ public static class KeyChecks
                         Go(at, lead, next.First);
                         break;
                     case ToKey k:
-                        faults.Add(new(at, lead.Number, $"a lead to the key “{k.Key}”, which is not there", "the identifier of a key of the guide"));
+                        faults.Add(
+                            new(
+                                at,
+                                lead.Number,
+                                $"a lead to the key “{k.Key}”, which is not there",
+                                "the identifier of a key of the guide"
+                            )
+                        );
                         break;
                 }
             }
@@ -87,12 +108,29 @@ public static class KeyChecks
         {
             if (!byId[next.Key].Couplets.ContainsKey(next.Couplet))
             {
-                faults.Add(new(at, lead.Number, $"a lead to couplet {next.Couplet}, which is missing", "the number of a couplet of the key"));
+                faults.Add(
+                    new(
+                        at,
+                        lead.Number,
+                        $"a lead to couplet {next.Couplet}, which is missing",
+                        "the number of a couplet of the key"
+                    )
+                );
             }
             else if (onWay.IndexOf(next) is var back && back >= 0)
             {
-                var loop = string.Join(" → ", onWay.Skip(back).Append(next).Select(c => c.Key == at.Key ? $"{c.Couplet}" : c.ToString()));
-                faults.Add(new(at, lead.Number, $"a loop: couplets {loop}", "leads that never come back to a couplet already passed"));
+                var loop = string.Join(
+                    " → ",
+                    onWay.Skip(back).Append(next).Select(c => c.Key == at.Key ? $"{c.Couplet}" : c.ToString())
+                );
+                faults.Add(
+                    new(
+                        at,
+                        lead.Number,
+                        $"a loop: couplets {loop}",
+                        "leads that never come back to a couplet already passed"
+                    )
+                );
             }
             else
             {

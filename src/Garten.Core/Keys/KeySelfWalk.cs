@@ -5,7 +5,6 @@ using Garten.Core.Guides.Notation;
 namespace Garten.Core.Keys;
 
 /// <summary>A taxon that a key, walked by the guide's own statements, does not bring out.</summary>
-/// <param name="Key">The key.</param>
 /// <param name="Taxon">The taxon looked for.</param>
 /// <param name="At">The couplet at which the walk left the way to it.</param>
 /// <param name="Because">The claim that sent it away, or that nothing decided.</param>
@@ -21,22 +20,22 @@ public static class KeySelfWalk
     public const double Unknown = 0.5;
 
     /// <summary>Walks all keys.</summary>
-    /// <param name="guide">The guide.</param>
     /// <returns>The taxa that do not come out; empty for a sound guide.</returns>
     public static ImmutableArray<SelfWalkMiss> Misses(Guide guide) =>
-        [.. guide.Keys.SelectMany(k => guide.Reach.From(k.First).Select(t => Walk(guide, k, t))).OfType<SelfWalkMiss>()];
+        [
+            .. guide
+                .Keys.SelectMany(k => guide.Reach.From(k.First).Select(t => Walk(guide, k, t)))
+                .OfType<SelfWalkMiss>(),
+        ];
 
     /// <summary>How well a taxon supports a lead: the product over its claims of the share of plants that satisfy each.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="taxon">The taxon.</param>
-    /// <param name="lead">The lead.</param>
     /// <returns>0–1.</returns>
     public static double Support(Guide guide, TaxonId taxon, Lead lead) =>
         lead.Tests.Aggregate(1.0, (product, test) => product * Share(guide, taxon, test));
 
     private static SelfWalkMiss? Walk(Guide guide, DichotomousKey key, TaxonId taxon)
     {
-        for (CoupletRef? at = key.First; at is { } here;)
+        for (CoupletRef? at = key.First; at is { } here; )
         {
             var couplet = guide.FindCouplet(here)!;
             var best = couplet.Leads.MaxBy(l => Support(guide, taxon, l))!;
@@ -45,7 +44,12 @@ public static class KeySelfWalk
             {
                 var right = couplet.Leads.First(l => ReachOf(guide, here, l).Contains(taxon));
                 var worst = right.Tests.MinBy(t => Share(guide, taxon, t))!;
-                return new(key.Id, taxon, here, $"lead {right.Number} “{worst.Text}” has {Share(guide, taxon, worst):0.00}");
+                return new(
+                    key.Id,
+                    taxon,
+                    here,
+                    $"lead {right.Number} “{worst.Text}” has {Share(guide, taxon, worst):0.00}"
+                );
             }
 
             if (couplet.Leads.Count(l => Support(guide, taxon, l) >= Support(guide, taxon, best) - 1e-9) > 1)
@@ -64,13 +68,14 @@ public static class KeySelfWalk
         return null;
     }
 
-    private static ImmutableArray<TaxonId> ReachOf(Guide guide, CoupletRef at, Lead lead) => lead.Target switch
-    {
-        ToCouplet c => guide.Reach.From(at with { Couplet = c.Couplet }),
-        ToKey k => guide.Reach.From(guide.Key(k.Key).First),
-        ToTaxon t => [t.Taxon],
-        _ => [],
-    };
+    private static ImmutableArray<TaxonId> ReachOf(Guide guide, CoupletRef at, Lead lead) =>
+        lead.Target switch
+        {
+            ToCouplet c => guide.Reach.From(at with { Couplet = c.Couplet }),
+            ToKey k => guide.Reach.From(guide.Key(k.Key).First),
+            ToTaxon t => [t.Taxon],
+            _ => [],
+        };
 
     private static double Share(Guide guide, TaxonId taxon, LeadTest test)
     {
@@ -83,7 +88,10 @@ public static class KeySelfWalk
         return (value, test.Condition) switch
         {
             (StateShares s, StateCondition c) => s.States.Sum(x =>
-                c.Accepts(character, x.State) ? x.Weight : c.IsUndecidedBy(character, x.State) ? x.Weight * Unknown : 0),
+                c.Accepts(character, x.State) ? x.Weight
+                : c.IsUndecidedBy(character, x.State) ? x.Weight * Unknown
+                : 0
+            ),
             (CountShares n, SpanCondition c) => n.Numbers.Where(x => c.Accepts(x.Number)).Sum(x => x.Weight),
             (NumericRange r, SpanCondition c) => Overlap(r, c),
             _ => Unknown,

@@ -5,13 +5,13 @@ using Garten.Core.Guides;
 namespace Garten.Core.Keys;
 
 /// <summary>A couplet the walk went through.</summary>
-/// <param name="At">The couplet.</param>
 /// <param name="Lead">The lead taken, or null for "can't tell".</param>
 /// <param name="Doubts">How many "can't tell" answers lie before it on its way.</param>
 public sealed record WalkStep(CoupletRef At, int? Lead, int Doubts)
 {
     /// <summary>The lead taken; null for "can't tell".</summary>
-    public Lead? Taken(Guide guide) => Lead is { } number ? guide.FindCouplet(At)!.Leads.First(l => l.Number == number) : null;
+    public Lead? Taken(Guide guide) =>
+        Lead is { } number ? guide.FindCouplet(At)!.Leads.First(l => l.Number == number) : null;
 
     /// <summary>What the answer claimed, in words.</summary>
     public string Said(Guide guide) =>
@@ -19,7 +19,6 @@ public sealed record WalkStep(CoupletRef At, int? Lead, int Doubts)
 }
 
 /// <summary>A name the walk has arrived at.</summary>
-/// <param name="Taxon">The taxon.</param>
 /// <param name="From">The couplet its lead belongs to.</param>
 /// <param name="Doubts">How many "can't tell" answers lie on its way.</param>
 public sealed record WalkEnd(TaxonId Taxon, CoupletRef From, int Doubts);
@@ -33,7 +32,8 @@ public sealed record KeyWalkTrace(
     ImmutableArray<WalkStep> Steps,
     ImmutableArray<CoupletRef> Open,
     ImmutableArray<WalkEnd> Ends,
-    CoupletRef? Current)
+    CoupletRef? Current
+)
 {
     /// <summary>True when no couplet is open and none was answered "can't tell".</summary>
     public bool IsClean => Open.IsEmpty && Steps.All(s => s.Lead is not null);
@@ -44,7 +44,6 @@ public sealed record KeyWalkTrace(
 
     /// <summary>Follows the answers of a walk.</summary>
     /// <param name="guide">A guide whose keys are sound; an answer the guide no longer has counts as not given.</param>
-    /// <param name="walk">The walk.</param>
     public static KeyWalkTrace Of(Guide guide, KeyWalk walk)
     {
         var answers = walk.Answers.ToDictionary(a => a.At, a => a.Lead);
@@ -54,7 +53,14 @@ public sealed record KeyWalkTrace(
         var seen = new HashSet<CoupletRef>();
         Follow(walk.Start, 0);
         var onPath = walk.Reopened is { } reopened && seen.Contains(reopened);
-        return new(steps.ToImmutable(), open.ToImmutable(), ends.ToImmutable(), onPath ? walk.Reopened : open.Count > 0 ? open[0] : null);
+        return new(
+            steps.ToImmutable(),
+            open.ToImmutable(),
+            ends.ToImmutable(),
+            onPath ? walk.Reopened
+                : open.Count > 0 ? open[0]
+                : null
+        );
 
         void Follow(CoupletRef at, int doubts)
         {

@@ -5,13 +5,11 @@ using Garten.Core.Guides;
 namespace Garten.Core.Keys;
 
 /// <summary>What an answer in the key may be worth.</summary>
-/// <param name="At">The couplet.</param>
 /// <param name="Lead">The lead taken; null for "can't tell".</param>
 /// <param name="Error">Chance that a practised person takes a wrong lead here.</param>
 public sealed record WeighedAnswer(CoupletRef At, int? Lead, double Error);
 
 /// <summary>A couplet that was perhaps mis-answered.</summary>
-/// <param name="At">The couplet.</param>
 /// <param name="Lead">The lead taken.</param>
 /// <param name="Other">The lead that what was recorded points to instead.</param>
 /// <param name="Chance">Chance, by the features, that the plant left the path here.</param>
@@ -38,13 +36,16 @@ public sealed class KeyWeights
     private readonly double[] _answers;
 
     /// <summary>Weighs the ends of a walk.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="walk">The walk.</param>
     public KeyWeights(Guide guide, KeyWalk walk)
     {
         _guide = guide;
         _names = guide.Reach.From(walk.Start);
-        Answers = [.. KeyWalkTrace.Of(guide, walk).Steps.Select(s => new WeighedAnswer(s.At, s.Lead, ErrorOf(guide, guide.FindCouplet(s.At)!)))];
+        Answers =
+        [
+            .. KeyWalkTrace
+                .Of(guide, walk)
+                .Steps.Select(s => new WeighedAnswer(s.At, s.Lead, ErrorOf(guide, guide.FindCouplet(s.At)!))),
+        ];
         _answers = [.. _names.Select(n => Answers.Aggregate(1.0, (p, a) => p * ChanceOf(a, n)))];
         var sum = _answers.Sum();
         _masses = [.. _answers.Select(p => p / sum)];
@@ -55,10 +56,14 @@ public sealed class KeyWeights
 
     /// <summary>Names that can come out, with their chances by the answers alone, the likeliest first.</summary>
     public ImmutableArray<(TaxonId Name, double Mass)> Ends =>
-        [.. _names.Select((n, i) => (n, _masses[i])).OrderByDescending(x => x.Item2).ThenBy(x => x.n.Value, StringComparer.Ordinal)];
+        [
+            .. _names
+                .Select((n, i) => (n, _masses[i]))
+                .OrderByDescending(x => x.Item2)
+                .ThenBy(x => x.n.Value, StringComparer.Ordinal),
+        ];
 
     /// <summary>Chance of a name by the answers alone; 0 when the key does not hold it.</summary>
-    /// <param name="name">The name.</param>
     public double MassOf(TaxonId name) => _names.IndexOf(name) is >= 0 and var i ? _masses[i] : 0;
 
     /// <summary>The answer most likely wrong, given what the features say of the names.</summary>
@@ -104,8 +109,15 @@ public sealed class KeyWeights
                 if (worst is null || chance > worst.Chance)
                 {
                     worst = new(
-                        answer.At, taken, other, chance,
-                        [.. Reached(answer.At, couplet.Leads.First(l => l.Number == other)).OrderByDescending(byFeatures)]);
+                        answer.At,
+                        taken,
+                        other,
+                        chance,
+                        [
+                            .. Reached(answer.At, couplet.Leads.First(l => l.Number == other))
+                                .OrderByDescending(byFeatures),
+                        ]
+                    );
                 }
             }
         }
@@ -114,10 +126,12 @@ public sealed class KeyWeights
     }
 
     /// <summary>Chance of taking a wrong lead: that of misreading the statement of it that is surest to read, for one good feature decides.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="couplet">The couplet.</param>
     public static double ErrorOf(Guide guide, Couplet couplet) =>
-        couplet.Leads.SelectMany(l => l.Tests).Select(t => guide.Character(t.Character).Difficulty).DefaultIfEmpty(0.1).Min();
+        couplet
+            .Leads.SelectMany(l => l.Tests)
+            .Select(t => guide.Character(t.Character).Difficulty)
+            .DefaultIfEmpty(0.1)
+            .Min();
 
     private double ChanceOf(WeighedAnswer answer, TaxonId name)
     {
@@ -127,14 +141,17 @@ public sealed class KeyWeights
             return 1.0 / leads.Length;
         }
 
-        return Reached(answer.At, leads.First(l => l.Number == taken)).Contains(name) ? 1 - answer.Error : answer.Error / (leads.Length - 1);
+        return Reached(answer.At, leads.First(l => l.Number == taken)).Contains(name)
+            ? 1 - answer.Error
+            : answer.Error / (leads.Length - 1);
     }
 
-    private ImmutableArray<TaxonId> Reached(CoupletRef at, Lead lead) => lead.Target switch
-    {
-        ToCouplet c => _guide.Reach.From(at with { Couplet = c.Couplet }),
-        ToKey k => _guide.Reach.From(_guide.Key(k.Key).First),
-        ToTaxon t => [t.Taxon],
-        _ => [],
-    };
+    private ImmutableArray<TaxonId> Reached(CoupletRef at, Lead lead) =>
+        lead.Target switch
+        {
+            ToCouplet c => _guide.Reach.From(at with { Couplet = c.Couplet }),
+            ToKey k => _guide.Reach.From(_guide.Key(k.Key).First),
+            ToTaxon t => [t.Taxon],
+            _ => [],
+        };
 }

@@ -35,16 +35,12 @@ public static class LeadEvaluation
     public const double EnoughOfSample = 0.8;
 
     /// <summary>Marks one claim.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="evidence">What was recorded.</param>
-    /// <param name="test">The claim.</param>
     public static Marking Evaluate(Guide guide, EvidenceSheet evidence, LeadTest test) =>
         Evaluate(guide, evidence, test.Character, test.Condition);
 
     /// <summary>Marks one claim about a character.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="evidence">What was recorded.</param>
-    /// <param name="id">The character.</param>
     /// <param name="condition">What is claimed.</param>
     public static Marking Evaluate(Guide guide, EvidenceSheet evidence, CharacterId id, LeadCondition condition)
     {
@@ -57,7 +53,11 @@ public static class LeadEvaluation
         if (evidence.AssertedStates(id) is { Length: > 0 } asserted && condition is StateCondition claim)
         {
             var implied = ByStates(character, asserted, claim);
-            return new(implied, false, implied == Mark.NotSeen ? "" : $"follows from what was recorded: {Labels(character, asserted)}");
+            return new(
+                implied,
+                false,
+                implied == Mark.NotSeen ? "" : $"follows from what was recorded: {Labels(character, asserted)}"
+            );
         }
 
         if (evidence.RuledOut(id) is { } parent)
@@ -65,9 +65,9 @@ public static class LeadEvaluation
             return new(Mark.Conflicts, false, $"does not apply: {parent}");
         }
 
-        return evidence.Hidden(id) is { } hidden
-            ? new(Mark.NotSeen, false, $"cannot be seen: {Wording.Of(hidden)}")
-            : evidence.Altered(id) ? new(Mark.NotSeen, false, "not compared: the part is altered") : Marking.Blank;
+        return evidence.Hidden(id) is { } hidden ? new(Mark.NotSeen, false, $"cannot be seen: {Wording.Of(hidden)}")
+            : evidence.Altered(id) ? new(Mark.NotSeen, false, "not compared: the part is altered")
+            : Marking.Blank;
     }
 
     private static Marking Compare(Character character, Observation o, LeadCondition condition)
@@ -75,7 +75,11 @@ public static class LeadEvaluation
         var mark = (o.Finding, condition) switch
         {
             (Finding.States, StateCondition claim) => ByStates(character, o.States, claim),
-            (Finding.Absent, StateCondition claim) when character.AbsentState is { } absent => ByStates(character, [absent], claim),
+            (Finding.Absent, StateCondition claim) when character.AbsentState is { } absent => ByStates(
+                character,
+                [absent],
+                claim
+            ),
             (Finding.Sample, SpanCondition span) => BySample(UnusualParts.LeftOut(character, o), span),
             (Finding.Rough, SpanCondition span) => ByRough(o.Rough!, span),
             _ => Mark.NotSeen,
@@ -91,21 +95,27 @@ public static class LeadEvaluation
         }
 
         var accepted = states.Count(s => claim.Accepts(character, s));
-        return accepted == states.Length ? Mark.Agrees : accepted == 0 ? Mark.Conflicts : Mark.NotSeen;
+        return accepted == states.Length ? Mark.Agrees
+            : accepted == 0 ? Mark.Conflicts
+            : Mark.NotSeen;
     }
 
     private static Mark BySample(ImmutableArray<double> values, SpanCondition span)
     {
         double accepted = values.Count(span.Accepts);
         var enough = EnoughOfSample * values.Length;
-        return accepted >= enough ? Mark.Agrees : values.Length - accepted >= enough ? Mark.Conflicts : Mark.NotSeen;
+        return accepted >= enough ? Mark.Agrees
+            : values.Length - accepted >= enough ? Mark.Conflicts
+            : Mark.NotSeen;
     }
 
     private static Mark ByRough(RoughValue rough, SpanCondition span)
     {
         if (rough.Best is { } best && rough.Low is not null && rough.High is not null)
         {
-            return span.Accepts(best) ? Mark.Agrees : Within(rough, span) is Mark.Conflicts ? Mark.Conflicts : Mark.NotSeen;
+            return span.Accepts(best) ? Mark.Agrees
+                : Within(rough, span) is Mark.Conflicts ? Mark.Conflicts
+                : Mark.NotSeen;
         }
 
         return Within(rough, span);

@@ -55,7 +55,6 @@ internal static class LeastSquares
 
     /// <summary>The weights of basis functions that come nearest to given values.</summary>
     /// <param name="rows">For each value, the basis functions there; all of one length.</param>
-    /// <param name="values">The values.</param>
     /// <returns>One weight a function; null where the rows do not determine them.</returns>
     public static double[]? Fit(IReadOnlyList<double[]> rows, IReadOnlyList<double> values)
     {

@@ -4,7 +4,6 @@ namespace Garten.Core.Measuring;
 /// A measured value with its standard error. Errors are taken as independent and small, so they add as squares of first
 /// derivatives (Gauss's law of propagation).
 /// </summary>
-/// <param name="Value">The value.</param>
 /// <param name="Error">Its standard error, in the same unit, 0 or more.</param>
 public readonly record struct Measured(double Value, double Error)
 {
@@ -18,7 +17,8 @@ public readonly record struct Measured(double Value, double Error)
     public static Measured operator -(Measured a, Measured b) => new(a.Value - b.Value, Together(a.Error, b.Error));
 
     /// <summary>The product of two values.</summary>
-    public static Measured operator *(Measured a, Measured b) => new(a.Value * b.Value, Together(a.Error * b.Value, b.Error * a.Value));
+    public static Measured operator *(Measured a, Measured b) =>
+        new(a.Value * b.Value, Together(a.Error * b.Value, b.Error * a.Value));
 
     /// <summary>A value made larger by an exact factor.</summary>
     public static Measured operator *(Measured a, double by) => new(a.Value * by, a.Error * Math.Abs(by));
@@ -28,7 +28,6 @@ public readonly record struct Measured(double Value, double Error)
         new(a.Value / b.Value, Together(a.Error / b.Value, a.Value * b.Error / (b.Value * b.Value)));
 
     /// <summary>Independent errors together: the root of the sum of their squares.</summary>
-    /// <param name="errors">Standard errors.</param>
     public static double Together(params ReadOnlySpan<double> errors)
     {
         double squares = 0;

@@ -6,15 +6,15 @@ namespace Garten.Core.Measuring;
 public static class MeasuredWords
 {
     /// <summary>The value with its standard error: 61.3 ± 0.6.</summary>
-    /// <param name="measured">The value.</param>
     public static string Of(Measured measured)
     {
         var digits = DigitsOf(measured);
-        return measured.Error > 0 ? $"{Rounded(measured.Value, digits)} ± {Rounded(measured.Error, digits)}" : Rounded(measured.Value, digits);
+        return measured.Error > 0
+            ? $"{Rounded(measured.Value, digits)} ± {Rounded(measured.Error, digits)}"
+            : Rounded(measured.Value, digits);
     }
 
     /// <summary>The value alone, rounded as its error asks.</summary>
-    /// <param name="measured">The value.</param>
     public static string Value(Measured measured) => Rounded(measured.Value, DigitsOf(measured));
 
     /// <summary>Digits after the point, so that the error keeps one figure, or two where it begins with a one.</summary>
@@ -30,5 +30,6 @@ public static class MeasuredWords
         return Math.Clamp(measured.Error / Math.Pow(10, power) < 2 ? 1 - power : -power, 0, 4);
     }
 
-    private static string Rounded(double value, int digits) => value.ToString($"F{digits}", CultureInfo.InvariantCulture);
+    private static string Rounded(double value, int digits) =>
+        value.ToString($"F{digits}", CultureInfo.InvariantCulture);
 }

@@ -6,8 +6,6 @@ namespace Garten.Core.Measuring;
 /// <param name="Count">How many parts, at least 1.</param>
 /// <param name="Mean">Arithmetic mean, in the unit of the values.</param>
 /// <param name="StandardDeviation">Sample standard deviation with n − 1 in the denominator; null for one part.</param>
-/// <param name="Minimum">Smallest value.</param>
-/// <param name="Maximum">Largest value.</param>
 public sealed record SampleSummary(int Count, double Mean, double? StandardDeviation, double Minimum, double Maximum)
 {
     /// <summary>Summarises a sample.</summary>
@@ -20,7 +18,9 @@ public sealed record SampleSummary(int Count, double Mean, double? StandardDevia
             throw new ArgumentException("A sample needs at least one value.", nameof(values));
         }
 
-        double sum = 0, minimum = values[0], maximum = values[0];
+        double sum = 0,
+            minimum = values[0],
+            maximum = values[0];
         foreach (var value in values)
         {
             sum += value;
@@ -35,6 +35,12 @@ public sealed record SampleSummary(int Count, double Mean, double? StandardDevia
             squares += (value - mean) * (value - mean);
         }
 
-        return new(values.Length, mean, values.Length < 2 ? null : Math.Sqrt(squares / (values.Length - 1)), minimum, maximum);
+        return new(
+            values.Length,
+            mean,
+            values.Length < 2 ? null : Math.Sqrt(squares / (values.Length - 1)),
+            minimum,
+            maximum
+        );
     }
 }

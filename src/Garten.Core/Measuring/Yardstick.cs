@@ -25,7 +25,6 @@ public sealed record Yardstick(string Name, Measured Size)
     /// A yardstick calibrated by measuring it once or several times, in millimetres. Measured several times, its error is the
     /// standard deviation: a pace or a span is never twice the same.
     /// </summary>
-    /// <param name="name">What it is called.</param>
     /// <param name="lengths">At least one length.</param>
     public static Yardstick Calibrated(string name, ImmutableArray<double> lengths)
     {
@@ -73,14 +72,19 @@ public static partial class YardstickReader
         }
 
         var name = form.Groups["name"].Value;
-        return yardsticks.FirstOrDefault(y => y.Name.ToLowerInvariant() is var own && (name == own || name == own + "s" || name == own + "es")) is { Size: var size }
+        return
+            yardsticks.FirstOrDefault(y =>
+                y.Name.ToLowerInvariant() is var own && (name == own || name == own + "s" || name == own + "es")
+            )
+                is { Size: var size }
             ? new(number * size.Value, Measured.Together(number * size.Error, QuarterSpread * size.Value))
             : null;
     }
 
     /// <summary>Whether a text may speak of a yardstick: it has the form, and is no length in units. Only then need anyone's be known.</summary>
     /// <param name="text">What was typed.</param>
-    public static bool MaySpeakOfOne(string text) => LengthReader.Millimetres(text, "mm") is null && Form().IsMatch(text.Trim().ToLowerInvariant());
+    public static bool MaySpeakOfOne(string text) =>
+        LengthReader.Millimetres(text, "mm") is null && Form().IsMatch(text.Trim().ToLowerInvariant());
 
     private static double? Number(Match form)
     {
@@ -103,10 +107,13 @@ public static partial class YardstickReader
 
         var pieces = group.Value.Split('/');
         var over = double.Parse(pieces[0], CultureInfo.InvariantCulture);
-        return pieces.Length == 1 ? over : double.Parse(pieces[1], CultureInfo.InvariantCulture) is > 0 and var under ? over / under : null;
+        return pieces.Length == 1 ? over
+            : double.Parse(pieces[1], CultureInfo.InvariantCulture) is > 0 and var under ? over / under
+            : null;
     }
 
     [GeneratedRegex(
-        @"^(?:about |around |ca\.? |~ ?)?(?:(?<whole>\d+(?:\.\d+)?(?!/|\d)|a|one|two|three|four|five|six|seven|eight|nine|ten)\b)?(?: ?(?:and )?(?:a )?(?<part>\d+/\d+|half|quarter|three quarters|[½¼¾]))?(?: (?:of )?(?:a |an )?| )(?<name>\p{L}[\p{L} '-]{0,39}?)(?: (?:long|wide|tall|high|across|thick))?$")]
+        @"^(?:about |around |ca\.? |~ ?)?(?:(?<whole>\d+(?:\.\d+)?(?!/|\d)|a|one|two|three|four|five|six|seven|eight|nine|ten)\b)?(?: ?(?:and )?(?:a )?(?<part>\d+/\d+|half|quarter|three quarters|[½¼¾]))?(?: (?:of )?(?:a |an )?| )(?<name>\p{L}[\p{L} '-]{0,39}?)(?: (?:long|wide|tall|high|across|thick))?$"
+    )]
     private static partial Regex Form();
 }

@@ -24,18 +24,28 @@ internal sealed class NeedWeights
     private readonly Day[] _days;
 
     /// <summary>Readies the days on which something shows.</summary>
-    /// <param name="task">The task.</param>
     public NeedWeights(PlanningTask task)
     {
         _task = task;
-        _days = [.. Enumerable.Range(0, task.Days.Length).Where(d => task.SameAs[d] == d).Select(d => new Day(task, d)).Where(d => d.Sites.Length > 0)];
+        _days =
+        [
+            .. Enumerable
+                .Range(0, task.Days.Length)
+                .Where(d => task.SameAs[d] == d)
+                .Select(d => new Day(task, d))
+                .Where(d => d.Sites.Length > 0),
+        ];
     }
 
     /// <summary>True when no plan with so many trips exists; false when that could not be shown.</summary>
     /// <param name="trips">How many trips.</param>
     /// <param name="effort">Ends it before that.</param>
     public bool Refuse(int trips, PlanningEffort effort) =>
-        Refused([new(0, _days.Length, trips)], [.. _task.Needs.Select(n => n.Minutes + RoundPlanner.MinutesToNextPlant)], effort);
+        Refused(
+            [new(0, _days.Length, trips)],
+            [.. _task.Needs.Select(n => n.Minutes + TripPlanner.MinutesToNextPlant)],
+            effort
+        );
 
     /// <summary>True when no plan shares its trips between the stretches in this way.</summary>
     private bool Refused(ImmutableArray<Stretch> stretches, double[] weights, PlanningEffort effort)
@@ -88,7 +98,12 @@ internal sealed class NeedWeights
     private double Carry(Stretch stretch, double[] carried, double[] used)
     {
         var (weight, left) = (0.0, stretch.Trips);
-        foreach (var d in Enumerable.Range(stretch.From, stretch.To - stretch.From).OrderByDescending(d => _days[d].Weight).TakeWhile(_ => left > 0))
+        foreach (
+            var d in Enumerable
+                .Range(stretch.From, stretch.To - stretch.From)
+                .OrderByDescending(d => _days[d].Weight)
+                .TakeWhile(_ => left > 0)
+        )
         {
             var times = Math.Min(left, _days[d].Times);
             left -= times;
@@ -121,8 +136,13 @@ internal sealed class NeedWeights
         }
 
         var parted = stretches[most.Stretch];
-        return Enumerable.Range(0, parted.Trips + 1).Select(before => stretches.SetItem(most.Stretch, parted with { To = most.At, Trips = before })
-            .Add(parted with { From = most.At, Trips = parted.Trips - before }));
+        return Enumerable
+            .Range(0, parted.Trips + 1)
+            .Select(before =>
+                stretches
+                    .SetItem(most.Stretch, parted with { To = most.At, Trips = before })
+                    .Add(parted with { From = most.At, Trips = parted.Trips - before })
+            );
     }
 
     /// <summary>Days next to each other, and how many trips are on them.</summary>
@@ -146,12 +166,25 @@ internal sealed class NeedWeights
         {
             _task = task;
             Times = task.SameAs.Count(same => same == day);
-            var sites = Enumerable.Range(0, task.Needs.Length).Where(n => task.Shows(n, day)).GroupBy(n => task.Site[n]).ToArray();
+            var sites = Enumerable
+                .Range(0, task.Needs.Length)
+                .Where(n => task.Shows(n, day))
+                .GroupBy(n => task.Site[n])
+                .ToArray();
             Sites = [.. sites.Select(s => s.Key)];
             _plants = [.. sites.Select(s => s.GroupBy(n => task.Plant[n]).Select(p => p.ToArray()).ToArray())];
             _worth = new double[1 << Sites.Length];
-            _ways = [.. Enumerable.Range(0, _worth.Length).Select(set => task.Walking.Of(Sites.Where((_, i) => (set & (1 << i)) != 0).Sum(s => 1 << s)))];
-            (_few, _many, _trial) = (new double[task.Needs.Length], new double[task.Needs.Length], new double[task.Needs.Length]);
+            _ways =
+            [
+                .. Enumerable
+                    .Range(0, _worth.Length)
+                    .Select(set => task.Walking.Of(Sites.Where((_, i) => (set & (1 << i)) != 0).Sum(s => 1 << s))),
+            ];
+            (_few, _many, _trial) = (
+                new double[task.Needs.Length],
+                new double[task.Needs.Length],
+                new double[task.Needs.Length]
+            );
         }
 
         public int[] Sites { get; }
@@ -231,7 +264,7 @@ internal sealed class NeedWeights
                 {
                     if (PlantWorth(plant, price, weights) > 0)
                     {
-                        minutes += RoundPlanner.MinutesToNextPlant;
+                        minutes += TripPlanner.MinutesToNextPlant;
                         foreach (var n in plant.Where(n => weights[n] > price * _task.Needs[n].Minutes))
                         {
                             load[n] = 1;
@@ -245,11 +278,12 @@ internal sealed class NeedWeights
             return (minutes, weight);
         }
 
-        private double SiteWorth(int site, double price, double[] weights) => _plants[site].Sum(p => Math.Max(PlantWorth(p, price, weights), 0));
+        private double SiteWorth(int site, double price, double[] weights) =>
+            _plants[site].Sum(p => Math.Max(PlantWorth(p, price, weights), 0));
 
         private double PlantWorth(int[] plant, double price, double[] weights)
         {
-            var worth = -price * RoundPlanner.MinutesToNextPlant;
+            var worth = -price * TripPlanner.MinutesToNextPlant;
             foreach (var n in plant)
             {
                 worth += Math.Max(weights[n] - (price * _task.Needs[n].Minutes), 0);

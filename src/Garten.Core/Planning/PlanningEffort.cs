@@ -1,9 +1,7 @@
 namespace Garten.Core.Planning;
 
 /// <summary>Effort a plan may take, counted in steps of arithmetic and not in time, so that the same question has the same answer everywhere.</summary>
-/// <param name="steps">Steps there are.</param>
 /// <param name="progress">Told what share is spent, again and again; null to tell nobody.</param>
-/// <param name="cancel">Ends it before that.</param>
 internal sealed class PlanningEffort(long steps, IProgress<double>? progress = null, CancellationToken cancel = default)
 {
     private readonly long _all = steps;
@@ -15,7 +13,6 @@ internal sealed class PlanningEffort(long steps, IProgress<double>? progress = n
     public bool IsSpent => Left <= 0 || cancel.IsCancellationRequested;
 
     /// <summary>Takes steps.</summary>
-    /// <param name="steps">How many.</param>
     public void Spend(long steps)
     {
         Left -= steps;
@@ -23,7 +20,6 @@ internal sealed class PlanningEffort(long steps, IProgress<double>? progress = n
     }
 
     /// <summary>Takes steps for a part of the work.</summary>
-    /// <param name="part">How many.</param>
     public PlanningEffort Part(long part)
     {
         Spend(part);

@@ -6,24 +6,35 @@ internal sealed class PlanningTask
     /// <summary>Readies a task.</summary>
     /// <param name="needs">The needs; each shows on one of the days.</param>
     /// <param name="days">Days one can go, the earliest first.</param>
-    /// <param name="walking">The ways.</param>
     /// <param name="siteOf">Place of a need's site among the ways.</param>
-    /// <param name="minutes">Longest round.</param>
-    public PlanningTask(RoundNeed[] needs, DateOnly[] days, WalkingTimes walking, Func<RoundNeed, int> siteOf, double minutes)
+    public PlanningTask(
+        TripNeed[] needs,
+        DateOnly[] days,
+        WalkingTimes walking,
+        Func<TripNeed, int> siteOf,
+        double minutes
+    )
     {
         (Needs, Days, Walking, MinutesADay) = (needs, days, walking, minutes);
         Site = [.. needs.Select(siteOf)];
-        var plants = needs.Select(n => (n.Plant, n.Site)).Distinct().Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
+        var plants = needs
+            .Select(n => (n.Plant, n.Site))
+            .Distinct()
+            .Select((p, i) => (p, i))
+            .ToDictionary(x => x.p, x => x.i);
         (Plant, Plants) = ([.. needs.Select(n => plants[(n.Plant, n.Site)])], plants.Count);
         First = [.. needs.Select(n => Array.FindIndex(days, d => d >= n.From))];
         Last = [.. needs.Select(n => Array.FindLastIndex(days, d => d <= n.To))];
-        string[] showing = [.. days.Select((_, d) => string.Join(',', Enumerable.Range(0, needs.Length).Where(n => Shows(n, d))))];
+        string[] showing =
+        [
+            .. days.Select((_, d) => string.Join(',', Enumerable.Range(0, needs.Length).Where(n => Shows(n, d)))),
+        ];
         SameAs = [.. showing.Select(s => Array.IndexOf(showing, s))];
         Fullest = [.. FullestDays()];
     }
 
     /// <summary>The needs.</summary>
-    public RoundNeed[] Needs { get; }
+    public TripNeed[] Needs { get; }
 
     /// <summary>Days one can go, the earliest first.</summary>
     public DateOnly[] Days { get; }
@@ -31,7 +42,7 @@ internal sealed class PlanningTask
     /// <summary>The ways.</summary>
     public WalkingTimes Walking { get; }
 
-    /// <summary>Longest round.</summary>
+    /// <summary>Longest trip.</summary>
     public double MinutesADay { get; }
 
     /// <summary>Place of each need's site among the ways.</summary>

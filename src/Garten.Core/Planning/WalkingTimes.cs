@@ -26,9 +26,9 @@ public sealed class WalkingTimes
     private readonly int _sites;
 
     /// <summary>Works out the ways between all places.</summary>
-    /// <param name="start">Where every round begins and ends.</param>
+    /// <param name="start">Where every trip begins and ends.</param>
     /// <param name="sites">The sites, at most <see cref="MostSites"/>; a set of them is a number whose bit i stands for the i-th.</param>
-    public WalkingTimes(RoundSite start, ImmutableArray<RoundSite> sites)
+    public WalkingTimes(TripSite start, ImmutableArray<TripSite> sites)
     {
         _sites = sites.Length;
         _between = new double[_sites + 1, _sites + 1];
@@ -73,7 +73,8 @@ public sealed class WalkingTimes
 
     /// <summary>Minutes of the shortest way into a site, or back to the start, from anywhere.</summary>
     /// <param name="to">Place of the site in the list; the number of sites for the start.</param>
-    public double ShortestInto(int to) => Enumerable.Range(0, _sites + 1).Where(from => from != to).Min(from => _between[from, to]);
+    public double ShortestInto(int to) =>
+        Enumerable.Range(0, _sites + 1).Where(from => from != to).Min(from => _between[from, to]);
 
     /// <summary>The sites in the order of the shortest way round.</summary>
     /// <param name="set">A bit for each site.</param>
@@ -83,7 +84,10 @@ public sealed class WalkingTimes
         var next = _sites;
         for (var i = order.Length - 1; i >= 0; i--)
         {
-            var end = Enumerable.Range(0, _sites).Where(s => (set & (1 << s)) != 0).MinBy(s => _last[set, s] + _between[s, next]);
+            var end = Enumerable
+                .Range(0, _sites)
+                .Where(s => (set & (1 << s)) != 0)
+                .MinBy(s => _last[set, s] + _between[s, next]);
             order[i] = end;
             set &= ~(1 << end);
             next = end;
@@ -92,7 +96,7 @@ public sealed class WalkingTimes
         return [.. order];
     }
 
-    private static double Way(RoundSite from, RoundSite to)
+    private static double Way(TripSite from, TripSite to)
     {
         if (from.At is not { } a || to.At is not { } b)
         {

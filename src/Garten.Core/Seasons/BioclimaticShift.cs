@@ -23,7 +23,6 @@ public static class BioclimaticShift
 
     /// <summary>How many days later than at the reference place spring comes; below 0 for earlier.</summary>
     /// <param name="reference">The guide's reference place.</param>
-    /// <param name="place">The place.</param>
     public static double SpringDelay(SeasonPlace reference, SeasonPlace place)
     {
         var up = place.Elevation - reference.Elevation ?? 0;
@@ -35,7 +34,6 @@ public static class BioclimaticShift
 
     /// <summary>Whole days by which flowers and fruit come later at a place than at the reference place, half a year beyond the equator included; snow left out.</summary>
     /// <param name="reference">The guide's reference place.</param>
-    /// <param name="place">The place.</param>
     public static int FlowerAndFruit(SeasonPlace reference, SeasonPlace place) =>
         Whole(SpringDelay(reference, place)) + (place.Latitude * reference.Latitude < 0 ? HalfYear : 0);
 
@@ -45,7 +43,6 @@ public static class BioclimaticShift
     /// </summary>
     /// <param name="window">The window at the reference place.</param>
     /// <param name="reference">The reference place.</param>
-    /// <param name="place">The place.</param>
     public static PhenologyWindow At(PhenologyWindow window, SeasonPlace reference, SeasonPlace place)
     {
         var delay = SpringDelay(reference, place);

@@ -6,36 +6,40 @@ namespace Garten.Core.Seasons;
 public static class PartSeason
 {
     /// <summary>The part of a plant on which an organ's characters are seen; null for what always shows.</summary>
-    /// <param name="organ">The organ.</param>
-    public static PlantPart? PartOf(Organ organ) => organ switch
-    {
-        Organ.Twig => PlantPart.Buds,
-        Organ.Leaf => PlantPart.Leaves,
-        Organ.Flower or Organ.Inflorescence => PlantPart.Flowers,
-        Organ.Fruit => PlantPart.Fruit,
-        _ => null,
-    };
+    public static PlantPart? PartOf(Organ organ) =>
+        organ switch
+        {
+            Organ.Twig => PlantPart.Buds,
+            Organ.Leaf => PlantPart.Leaves,
+            Organ.Flower or Organ.Inflorescence => PlantPart.Flowers,
+            Organ.Fruit => PlantPart.Fruit,
+            _ => null,
+        };
 
     /// <summary>The phenophase in which a part shows; null for buds, which show between two, and for what always shows.</summary>
-    /// <param name="part">The part.</param>
-    public static Phenophase? PhaseOf(PlantPart? part) => part switch
-    {
-        PlantPart.Flowers => Phenophase.Flower,
-        PlantPart.Fruit => Phenophase.Fruit,
-        PlantPart.Leaves => Phenophase.Leaf,
-        _ => null,
-    };
+    public static Phenophase? PhaseOf(PlantPart? part) =>
+        part switch
+        {
+            PlantPart.Flowers => Phenophase.Flower,
+            PlantPart.Fruit => Phenophase.Fruit,
+            PlantPart.Leaves => Phenophase.Leaf,
+            _ => null,
+        };
 
     /// <summary>When a part shows, on a day or next.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="taxon">The taxon.</param>
     /// <param name="part">The part; null for what always shows.</param>
-    /// <param name="place">The place.</param>
     /// <param name="run">How the year runs.</param>
-    /// <param name="day">The day.</param>
     /// <param name="sex">The plant's sex; null where it is not known.</param>
     /// <returns>The first and last day with the standard error of either; nulls where the guide gives no season.</returns>
-    public static (DateOnly? From, DateOnly? To, double Error) OnOrAfter(Guide guide, TaxonId taxon, PlantPart? part, SeasonPlace place, YearRun run, DateOnly day, Sex? sex = null)
+    public static (DateOnly? From, DateOnly? To, double Error) OnOrAfter(
+        Guide guide,
+        TaxonId taxon,
+        PlantPart? part,
+        SeasonPlace place,
+        YearRun run,
+        DateOnly day,
+        Sex? sex = null
+    )
     {
         if (part is null)
         {
@@ -56,11 +60,20 @@ public static class PartSeason
 
         if (leaves.From > day)
         {
-            var before = YearWindow.OnOrAfter(guide, taxon, Phenophase.Leaf, place, YearRun.Usual, leaves.From.AddYears(-1).AddDays(1))!;
+            var before = YearWindow.OnOrAfter(
+                guide,
+                taxon,
+                Phenophase.Leaf,
+                place,
+                YearRun.Usual,
+                leaves.From.AddYears(-1).AddDays(1)
+            )!;
             return (before.To < day ? before.To.AddDays(1) : day, leaves.From.AddDays(-1), leaves.Error);
         }
 
         var next = YearWindow.OnOrAfter(guide, taxon, Phenophase.Leaf, place, YearRun.Usual, leaves.To.AddDays(1))!;
-        return next.From > leaves.To.AddDays(1) ? (leaves.To.AddDays(1), next.From.AddDays(-1), next.Error) : (day, day.AddYears(1), 0);
+        return next.From > leaves.To.AddDays(1)
+            ? (leaves.To.AddDays(1), next.From.AddDays(-1), next.Error)
+            : (day, day.AddYears(1), 0);
     }
 }

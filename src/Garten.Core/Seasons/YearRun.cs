@@ -5,7 +5,6 @@ using Garten.Core.Guides;
 namespace Garten.Core.Seasons;
 
 /// <summary>The temperature of a day.</summary>
-/// <param name="Date">The day.</param>
 /// <param name="Least">Lowest, in degrees Celsius.</param>
 /// <param name="Most">Highest, in degrees Celsius.</param>
 public sealed record DailyTemperature(DateOnly Date, double Least, double Most)
@@ -16,17 +15,14 @@ public sealed record DailyTemperature(DateOnly Date, double Least, double Most)
 }
 
 /// <summary>A first date a team noted: the first flower, leaf or ripe fruit of a taxon at a place in a year.</summary>
-/// <param name="Taxon">The taxon.</param>
-/// <param name="Phase">The phenophase.</param>
 /// <param name="Date">The day it was first seen.</param>
-/// <param name="Place">Where.</param>
 public sealed record FirstDate(TaxonId Taxon, Phenophase Phase, DateOnly Date, SeasonPlace Place);
 
 /// <summary>How a year runs against the usual one.</summary>
 /// <param name="Days">Days it runs late; below 0 for early.</param>
 /// <param name="Error">Standard error of that, in days.</param>
-/// <param name="Grounds">What it rests on, in words.</param>
-public sealed record YearRun(double Days, double Error, ImmutableArray<string> Grounds)
+/// <param name="Reasons">What it rests on, in words.</param>
+public sealed record YearRun(double Days, double Error, ImmutableArray<string> Reasons)
 {
     /// <summary>Warmth below which nothing grows, the usual base for plants of temperate lands, in degrees Celsius.</summary>
     public const double Threshold = 5;
@@ -56,7 +52,10 @@ public sealed record YearRun(double Days, double Error, ImmutableArray<string> G
         var error = string.Create(CultureInfo.InvariantCulture, $"± {Math.Max(Math.Round(Error), 1):0}");
         return days == 0
             ? $"as usual ({error} days)"
-            : string.Create(CultureInfo.InvariantCulture, $"{days:0} {(days == 1 ? "day" : "days")} {(Days > 0 ? "late" : "early")} ({error})");
+            : string.Create(
+                CultureInfo.InvariantCulture,
+                $"{days:0} {(days == 1 ? "day" : "days")} {(Days > 0 ? "late" : "early")} ({error})"
+            );
     }
 
     /// <summary>Judges a year from its warmth and from first dates.</summary>
@@ -64,15 +63,20 @@ public sealed record YearRun(double Days, double Error, ImmutableArray<string> G
     /// <param name="warmth">Days of this year so far, in any order; may be empty.</param>
     /// <param name="usual">The same station's usual temperatures, a day each of a year without leap day; may be empty.</param>
     /// <param name="firsts">First dates of this year.</param>
-    /// <remarks>Each ground is an estimate with its own variance; they are combined by the inverse of their variances, the usual spread of years about 0 among them.</remarks>
-    public static YearRun Judge(Guide guide, IReadOnlyCollection<DailyTemperature> warmth, IReadOnlyCollection<DailyTemperature> usual, IReadOnlyCollection<FirstDate> firsts)
+    /// <remarks>Each reason is an estimate with its own variance; they are combined by the inverse of their variances, the usual spread of years about 0 among them.</remarks>
+    public static YearRun Judge(
+        Guide guide,
+        IReadOnlyCollection<DailyTemperature> warmth,
+        IReadOnlyCollection<DailyTemperature> usual,
+        IReadOnlyCollection<FirstDate> firsts
+    )
     {
-        List<string> grounds = [];
+        List<string> reasons = [];
         var (sum, weight) = (0.0, 1 / (UsualSpread * UsualSpread));
         if (FromWarmth(warmth, usual) is { } late)
         {
             Add(late, WarmthError);
-            grounds.Add(Said("by the sum of warmth", late));
+            reasons.Add(Said("by the sum of warmth", late));
         }
 
         var reference = guide.Title.Reference;
@@ -83,11 +87,13 @@ public sealed record YearRun(double Days, double Error, ImmutableArray<string> G
                 var begins = BioclimaticShift.At(window, reference, first.Place).From.Number;
                 var days = ((DayInYear.Of(first.Date).Number - begins + 365 + 182) % 365) - 182;
                 Add(days, FirstDateError);
-                grounds.Add(Said($"{guide.Taxon(first.Taxon).Name}, {Words(first.Phase)} on {DayInYear.Of(first.Date)}", days));
+                reasons.Add(
+                    Said($"{guide.Taxon(first.Taxon).Name}, {Words(first.Phase)} on {DayInYear.Of(first.Date)}", days)
+                );
             }
         }
 
-        return new(sum / weight, Math.Sqrt(1 / weight), [.. grounds]);
+        return new(sum / weight, Math.Sqrt(1 / weight), [.. reasons]);
 
         void Add(double days, double error)
         {
@@ -100,10 +106,18 @@ public sealed record YearRun(double Days, double Error, ImmutableArray<string> G
     /// <param name="warmth">Days of the year so far.</param>
     /// <param name="usual">The usual year.</param>
     /// <returns>Days, or null before enough warmth has come to tell or where days are missing.</returns>
-    public static double? FromWarmth(IReadOnlyCollection<DailyTemperature> warmth, IReadOnlyCollection<DailyTemperature> usual)
+    public static double? FromWarmth(
+        IReadOnlyCollection<DailyTemperature> warmth,
+        IReadOnlyCollection<DailyTemperature> usual
+    )
     {
         var days = warmth.OrderBy(d => d.Date).ToArray();
-        if (days.Length == 0 || usual.Count < 365 || days[0].Date.DayOfYear != 1 || days[^1].Date.DayOfYear != days.Length)
+        if (
+            days.Length == 0
+            || usual.Count < 365
+            || days[0].Date.DayOfYear != 1
+            || days[^1].Date.DayOfYear != days.Length
+        )
         {
             return null;
         }
@@ -133,13 +147,17 @@ public sealed record YearRun(double Days, double Error, ImmutableArray<string> G
     }
 
     private static string Said(string what, double days) =>
-        string.Create(CultureInfo.InvariantCulture, $"{what}: {Math.Abs(days):0} {(Math.Round(Math.Abs(days)) == 1 ? "day" : "days")} {(days >= 0 ? "late" : "early")}");
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{what}: {Math.Abs(days):0} {(Math.Round(Math.Abs(days)) == 1 ? "day" : "days")} {(days >= 0 ? "late" : "early")}"
+        );
 
-    private static string Words(Phenophase phase) => phase switch
-    {
-        Phenophase.Leaf => "in leaf",
-        Phenophase.Flower => "in flower",
-        Phenophase.Fruit => "in fruit",
-        _ => "in colour",
-    };
+    private static string Words(Phenophase phase) =>
+        phase switch
+        {
+            Phenophase.Leaf => "in leaf",
+            Phenophase.Flower => "in flower",
+            Phenophase.Fruit => "in fruit",
+            _ => "in colour",
+        };
 }

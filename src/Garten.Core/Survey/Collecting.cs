@@ -22,15 +22,19 @@ public sealed record Collecting(bool Allowed, ImmutableArray<string> Says)
         var bears = (long)whole * StandForOne <= stand;
         if (!bears)
         {
-            says.Add(stand < StandForOne
-                ? $"A stand of {stand} bears no whole plant taken: that takes {StandForOne} or more. Take a picture, or a twig."
-                : $"A stand of {stand} bears {stand / StandForOne} taken, not {whole}: at most one plant in {StandForOne}.");
+            says.Add(
+                stand < StandForOne
+                    ? $"A stand of {stand} bears no whole plant taken: that takes {StandForOne} or more. Take a picture, or a twig."
+                    : $"A stand of {stand} bears {stand / StandForOne} taken, not {whole}: at most one plant in {StandForOne}."
+            );
         }
 
         var licensed = !spared || permit.Trim().Length > 0;
         if (!licensed)
         {
-            says.Add("This species is spared: name the permit under which it is taken, or take a picture in its place.");
+            says.Add(
+                "This species is spared: name the permit under which it is taken, or take a picture in its place."
+            );
         }
 
         says.Add("The landowner's leave and local law decide. Count the stand first.");

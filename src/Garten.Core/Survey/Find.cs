@@ -7,22 +7,35 @@ namespace Garten.Core.Survey;
 /// <param name="Id">Number of the line, or of the plant's visit.</param>
 /// <param name="Of">Number of the count, or of the plant.</param>
 /// <param name="Tag">The plant's tag; empty for a line.</param>
-/// <param name="Date">The day.</param>
-/// <param name="SiteId">Number of the site.</param>
 /// <param name="Site">Name of the site.</param>
-/// <param name="Recorder">Who recorded.</param>
-/// <param name="Taxon">The taxon.</param>
 /// <param name="Name">Its scientific name.</param>
 /// <param name="CommonName">Its common name; empty for none.</param>
-/// <param name="Qualifier">The reserve.</param>
 /// <param name="Origin">Wild, naturalised, planted or not known.</param>
 /// <param name="Unit">What was counted.</param>
 /// <param name="Amount">How many; null where nothing was counted.</param>
 /// <param name="Protocol">How the visit was made; null for a followed plant.</param>
-/// <param name="Note">A note.</param>
 /// <param name="Latitude">Decimal degrees north; null when not known.</param>
 /// <param name="Longitude">Decimal degrees east; null when not known.</param>
 /// <param name="UncertaintyM">Radius in metres within which the coordinates hold.</param>
 public sealed record Find(
-    bool Counted, int Id, int Of, string Tag, DateOnly Date, int SiteId, string Site, string Recorder, string Taxon, string Name, string CommonName, IdentificationQualifier Qualifier, Origin Origin,
-    CountUnit Unit, double? Amount, Protocol? Protocol, string Note, double? Latitude, double? Longitude, double? UncertaintyM);
+    bool Counted,
+    int Id,
+    int Of,
+    string Tag,
+    DateOnly Date,
+    int SiteId,
+    string Site,
+    string Recorder,
+    string Taxon,
+    string Name,
+    string CommonName,
+    IdentificationQualifier Qualifier,
+    Origin Origin,
+    CountUnit Unit,
+    double? Amount,
+    Protocol? Protocol,
+    string Note,
+    double? Latitude,
+    double? Longitude,
+    double? UncertaintyM
+);

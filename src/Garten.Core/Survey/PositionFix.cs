@@ -1,7 +1,6 @@
 namespace Garten.Core.Survey;
 
 /// <summary>Where a satellite receiver says it is.</summary>
-/// <param name="At">The place.</param>
 /// <param name="UncertaintyM">Radius in metres within which it most likely is.</param>
 /// <param name="ElevationM">Metres above sea level; null where not said.</param>
 /// <param name="Satellites">How many satellites it rests on.</param>

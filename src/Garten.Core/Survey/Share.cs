@@ -42,6 +42,9 @@ public readonly record struct Share(int Of, int All)
         var (low, high) = Interval;
         return All < Fewest
             ? string.Create(CultureInfo.InvariantCulture, $"{Of} of {All}; too few for a share, which needs {Fewest}")
-            : string.Create(CultureInfo.InvariantCulture, $"{Of} of {All}, {100 * Value:0} % ({100 * low:0} to {100 * high:0} %)");
+            : string.Create(
+                CultureInfo.InvariantCulture,
+                $"{Of} of {All}, {100 * Value:0} % ({100 * low:0} to {100 * high:0} %)"
+            );
     }
 }

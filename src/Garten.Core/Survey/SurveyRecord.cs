@@ -4,11 +4,6 @@ namespace Garten.Core.Survey;
 
 /// <summary>What the survey keeps of a plant on a visit, under the latest name given to it.</summary>
 /// <param name="Id">Number of the plant's visit.</param>
-/// <param name="Plant">Number of the plant.</param>
-/// <param name="Tag">Its tag.</param>
-/// <param name="Visit">Number of the visit.</param>
-/// <param name="Date">The day.</param>
-/// <param name="Recorder">Who recorded.</param>
 /// <param name="Site">Name of the site.</param>
 /// <param name="ElevationM">Metres above sea level.</param>
 /// <param name="Latitude">Decimal degrees north.</param>
@@ -20,23 +15,43 @@ namespace Garten.Core.Survey;
 /// <param name="Sex">Sex, where known.</param>
 /// <param name="Parts">Parts on it that day.</param>
 /// <param name="Note">Note of the visit.</param>
-/// <param name="FullName">The name with its reserve.</param>
-/// <param name="Qualifier">The reserve.</param>
-/// <param name="Taxon">The taxon.</param>
+/// <param name="FullName">The name with its qualifier.</param>
 /// <param name="Name">Its scientific name.</param>
 /// <param name="Author">Author of the name.</param>
-/// <param name="Rank">Its rank.</param>
-/// <param name="Family">Its family.</param>
 /// <param name="Genus">Its genus; empty above that rank.</param>
-/// <param name="CommonName">Its common name.</param>
 /// <param name="Status">Native or introduced in the guide's area.</param>
 /// <param name="Determiner">Who gave the name.</param>
-/// <param name="DeterminedOn">When.</param>
 /// <param name="Remarks">Remarks of the determination.</param>
-/// <param name="Determination">Number of the determination.</param>
 public sealed record SurveyRecord(
-    int Id, int Plant, string Tag, int Visit, DateOnly Date, string Recorder,
-    string Site, double? ElevationM, double? Latitude, double? Longitude, double? UncertaintyM,
-    string Description, Origin Origin, LifeStage? Stage, Sex? Sex, ImmutableArray<PlantPart> Parts, string Note,
-    string FullName, IdentificationQualifier Qualifier, string Taxon, string Name, string Author, string Rank, string Family, string Genus,
-    string CommonName, string Status, string Determiner, DateOnly DeterminedOn, string Remarks, int Determination);
+    int Id,
+    int Plant,
+    string Tag,
+    int Visit,
+    DateOnly Date,
+    string Recorder,
+    string Site,
+    double? ElevationM,
+    double? Latitude,
+    double? Longitude,
+    double? UncertaintyM,
+    string Description,
+    Origin Origin,
+    LifeStage? Stage,
+    Sex? Sex,
+    ImmutableArray<PlantPart> Parts,
+    string Note,
+    string FullName,
+    IdentificationQualifier Qualifier,
+    string Taxon,
+    string Name,
+    string Author,
+    string Rank,
+    string Family,
+    string Genus,
+    string CommonName,
+    string Status,
+    string Determiner,
+    DateOnly DeterminedOn,
+    string Remarks,
+    int Determination
+);

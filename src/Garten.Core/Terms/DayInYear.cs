@@ -25,7 +25,6 @@ public readonly record struct DayInYear(int Month, int Day)
     public int Number => new DateOnly(2001, Month, Month == 2 && Day == 29 ? 28 : Day).DayOfYear;
 
     /// <summary>The day of <paramref name="date"/>.</summary>
-    /// <param name="date">Any date.</param>
     public static DayInYear Of(DateOnly date) => new(date.Month, date.Day);
 
     /// <summary>The day of that number, counted around the year's end in either direction.</summary>
@@ -38,5 +37,8 @@ public readonly record struct DayInYear(int Month, int Day)
 
     /// <summary>The day in words, for example "4 May".</summary>
     public override string ToString() =>
-        new DateOnly(2001, Month, Month == 2 && Day == 29 ? 28 : Day).ToString("d MMM", System.Globalization.CultureInfo.InvariantCulture);
+        new DateOnly(2001, Month, Month == 2 && Day == 29 ? 28 : Day).ToString(
+            "d MMM",
+            System.Globalization.CultureInfo.InvariantCulture
+        );
 }

@@ -16,7 +16,9 @@ public readonly record struct GeoPoint(double Latitude, double Longitude)
     {
         var north = Radians(other.Latitude - Latitude);
         var east = Radians(other.Longitude - Longitude);
-        var half = Square(Math.Sin(north / 2)) + (Math.Cos(Radians(Latitude)) * Math.Cos(Radians(other.Latitude)) * Square(Math.Sin(east / 2)));
+        var half =
+            Square(Math.Sin(north / 2))
+            + (Math.Cos(Radians(Latitude)) * Math.Cos(Radians(other.Latitude)) * Square(Math.Sin(east / 2)));
         return 2 * EarthRadius * Math.Asin(Math.Min(Math.Sqrt(half), 1));
     }
 
@@ -25,18 +27,28 @@ public readonly record struct GeoPoint(double Latitude, double Longitude)
     public double BearingTo(GeoPoint other)
     {
         var (from, to, east) = (Radians(Latitude), Radians(other.Latitude), Radians(other.Longitude - Longitude));
-        var bearing = Math.Atan2(Math.Sin(east) * Math.Cos(to), (Math.Cos(from) * Math.Sin(to)) - (Math.Sin(from) * Math.Cos(to) * Math.Cos(east))) * 180 / Math.PI;
+        var bearing =
+            Math.Atan2(
+                Math.Sin(east) * Math.Cos(to),
+                (Math.Cos(from) * Math.Sin(to)) - (Math.Sin(from) * Math.Cos(to) * Math.Cos(east))
+            )
+            * 180
+            / Math.PI;
         return (bearing + 360) % 360;
     }
 
     /// <summary>A place so many metres north and east of this one; for ways of a few kilometres.</summary>
     /// <param name="north">Metres north.</param>
     /// <param name="east">Metres east.</param>
-    public GeoPoint Moved(double north, double east) => new(
-        Latitude + (north / EarthRadius * 180 / Math.PI), Longitude + (east / (EarthRadius * Math.Cos(Radians(Latitude))) * 180 / Math.PI));
+    public GeoPoint Moved(double north, double east) =>
+        new(
+            Latitude + (north / EarthRadius * 180 / Math.PI),
+            Longitude + (east / (EarthRadius * Math.Cos(Radians(Latitude))) * 180 / Math.PI)
+        );
 
     /// <summary>The place in decimal degrees, five decimals, about a metre: "45.00210, −123.70400".</summary>
-    public override string ToString() => string.Create(CultureInfo.InvariantCulture, $"{Latitude:0.00000}, {Longitude:0.00000}").Replace('-', '−');
+    public override string ToString() =>
+        string.Create(CultureInfo.InvariantCulture, $"{Latitude:0.00000}, {Longitude:0.00000}").Replace('-', '−');
 
     private static double Radians(double degrees) => degrees * Math.PI / 180;
 

@@ -32,7 +32,9 @@ public static partial class LengthReader
             return null;
         }
 
-        var plain = string.Concat(text.Trim().ToLowerInvariant().Select(c => Fractions.TryGetValue(c, out var f) ? " " + f : c.ToString()));
+        var plain = string.Concat(
+            text.Trim().ToLowerInvariant().Select(c => Fractions.TryGetValue(c, out var f) ? " " + f : c.ToString())
+        );
         var found = Whole().Match(plain.Trim().Replace(',', '.'));
         if (!found.Success)
         {
@@ -43,7 +45,9 @@ public static partial class LengthReader
         foreach (Capture part in found.Groups["part"].Captures)
         {
             var match = Part().Match(part.Value);
-            var number = match.Groups["whole"].Success ? double.Parse(match.Groups["whole"].Value, CultureInfo.InvariantCulture) : 0;
+            var number = match.Groups["whole"].Success
+                ? double.Parse(match.Groups["whole"].Value, CultureInfo.InvariantCulture)
+                : 0;
             if (match.Groups["over"].Success)
             {
                 var under = double.Parse(match.Groups["under"].Value, CultureInfo.InvariantCulture);
@@ -55,7 +59,10 @@ public static partial class LengthReader
                 number += double.Parse(match.Groups["over"].Value, CultureInfo.InvariantCulture) / under;
             }
 
-            if (LengthUnit.Millimetres(match.Groups["unit"].Success ? match.Groups["unit"].Value : unit) is not { } factor)
+            if (
+                LengthUnit.Millimetres(match.Groups["unit"].Success ? match.Groups["unit"].Value : unit)
+                is not { } factor
+            )
             {
                 return null;
             }
@@ -71,9 +78,13 @@ public static partial class LengthReader
     private const string Unit = @"(?:mm|cm|dm|m|inches|inch|in|feet|foot|ft|""|'|″|′)";
 
     // Two lengths together, such as feet and inches, both say their unit.
-    [GeneratedRegex("^(?:(?<part>" + Number + Unit + "?)|(?<part>" + Number + Unit + @")\s*(?<part>" + Number + Unit + "))$")]
+    [GeneratedRegex(
+        "^(?:(?<part>" + Number + Unit + "?)|(?<part>" + Number + Unit + @")\s*(?<part>" + Number + Unit + "))$"
+    )]
     private static partial Regex Whole();
 
-    [GeneratedRegex(@"^(?:(?<whole>\d+(?:\.\d+)?)(?!/|\d))?\s*(?:(?<over>\d+)/(?<under>\d+))?\s*(?<unit>mm|cm|dm|m|inches|inch|in|feet|foot|ft|""|'|″|′)?\s*$")]
+    [GeneratedRegex(
+        @"^(?:(?<whole>\d+(?:\.\d+)?)(?!/|\d))?\s*(?:(?<over>\d+)/(?<under>\d+))?\s*(?<unit>mm|cm|dm|m|inches|inch|in|feet|foot|ft|""|'|″|′)?\s*$"
+    )]
     private static partial Regex Part();
 }

@@ -20,7 +20,7 @@ public enum Season
 public static class SeasonOfYear
 {
     /// <summary>The season of a date, by whole months as gardeners and weather services count them: half a year apart beyond the equator.</summary>
-    /// <param name="date">Any date.</param>
     /// <param name="latitude">Degrees north of the place; null where it is not known, and then taken to lie north of the equator.</param>
-    public static Season Of(DateOnly date, double? latitude) => (Season)((date.Month + (latitude < 0 ? 6 : 0)) % 12 / 3);
+    public static Season Of(DateOnly date, double? latitude) =>
+        (Season)((date.Month + (latitude < 0 ? 6 : 0)) % 12 / 3);
 }

@@ -5,4 +5,9 @@ namespace Garten.Core.Terms;
 /// <param name="Latitude">Degrees north.</param>
 /// <param name="Longitude">Degrees east.</param>
 /// <param name="SnowGone">The day on which the snow is usually gone; null where none lies or nobody has noted it.</param>
-public sealed record SeasonPlace(double? Elevation, double? Latitude = null, double? Longitude = null, DayInYear? SnowGone = null);
+public sealed record SeasonPlace(
+    double? Elevation,
+    double? Latitude = null,
+    double? Longitude = null,
+    DayInYear? SnowGone = null
+);

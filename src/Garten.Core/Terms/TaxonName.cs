@@ -1,8 +1,6 @@
 namespace Garten.Core.Terms;
 
 /// <summary>A scientific name as it is shown, with no more than reading it takes.</summary>
-/// <param name="Id">The taxon.</param>
 /// <param name="Name">Scientific name without author.</param>
-/// <param name="Rank">Rank.</param>
 /// <param name="Common">Preferred common name; may be empty.</param>
 public sealed record TaxonName(TaxonId Id, string Name, TaxonRank Rank, string Common);

@@ -11,7 +11,6 @@ namespace Garten.Core.Training;
 /// Draws plants from what a guide says: states by their frequency, sizes from the fitted curves, organs by the season.
 /// Characters of one dependence group vary together: they share half of their chance (a Gaussian copula).
 /// </summary>
-/// <param name="guide">The guide.</param>
 /// <param name="departures">How the plants differ from what the guide says.</param>
 public sealed class PlantSimulator(Guide guide, Departures departures)
 {
@@ -30,53 +29,80 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
     private const string DiesBack = "dies-back";
 
     private static readonly (PlantPart Part, Phenophase Phase)[] Kinds =
-        [(PlantPart.Leaves, Phenophase.Leaf), (PlantPart.Flowers, Phenophase.Flower), (PlantPart.Fruit, Phenophase.Fruit)];
+    [
+        (PlantPart.Leaves, Phenophase.Leaf),
+        (PlantPart.Flowers, Phenophase.Flower),
+        (PlantPart.Fruit, Phenophase.Fruit),
+    ];
 
     private readonly ImmutableArray<TaxonId> _species = [.. guide.Taxa.Where(t => t.IsSpeciesLevel).Select(t => t.Id)];
 
     /// <summary>Draws one plant.</summary>
-    /// <param name="taxon">Its taxon.</param>
     /// <param name="random">Where chance comes from; the same seed draws the same plant.</param>
     public SimulatedPlant Draw(TaxonId taxon, Random random)
     {
         var place = PlaceOf(taxon, random);
         var stage = StageOf(taxon, random);
-        Sex? sex = SexesApart(taxon) ? random.Next(2) == 0 ? Sex.Male : Sex.Female : null;
+        Sex? sex = SexesApart(taxon)
+            ? random.Next(2) == 0
+                ? Sex.Male
+                : Sex.Female
+            : null;
         var (date, parts) = DayOf(taxon, place, stage, sex, random);
         return Draw(taxon, place, stage, sex, date, parts, random);
     }
 
     /// <summary>Draws a full-grown plant with all it shows over a year, to be visited again and again.</summary>
-    /// <param name="taxon">Its taxon.</param>
     /// <param name="place">Where it stands.</param>
     /// <param name="random">Where chance comes from; the same seed draws the same plant.</param>
     public SimulatedPlant DrawWhole(TaxonId taxon, PlaceFacts place, Random random)
     {
-        Sex? sex = SexesApart(taxon) ? random.Next(2) == 0 ? Sex.Male : Sex.Female : null;
-        PlantPart[] parts = sex == Sex.Male ? [PlantPart.Buds, PlantPart.Leaves, PlantPart.Flowers] : [PlantPart.Buds, PlantPart.Leaves, PlantPart.Flowers, PlantPart.Fruit];
+        Sex? sex = SexesApart(taxon)
+            ? random.Next(2) == 0
+                ? Sex.Male
+                : Sex.Female
+            : null;
+        PlantPart[] parts =
+            sex == Sex.Male
+                ? [PlantPart.Buds, PlantPart.Leaves, PlantPart.Flowers]
+                : [PlantPart.Buds, PlantPart.Leaves, PlantPart.Flowers, PlantPart.Fruit];
         return Draw(taxon, place, LifeStage.Mature, sex, new(Year, 7, 1), [.. parts], random);
     }
 
     /// <summary>What of a whole plant is to be seen on a day.</summary>
     /// <param name="whole">A plant drawn by <see cref="DrawWhole"/>.</param>
-    /// <param name="visit">Number of the visit.</param>
-    /// <param name="date">The day.</param>
     /// <param name="late">Days by which the year runs late; below 0 for early.</param>
     public SimulatedPlant OnDay(SimulatedPlant whole, int visit, DateOnly date, double late)
     {
         var usual = DayInYear.Of(date.AddDays(-(int)Math.Round(late)));
-        var parts = Windows(whole.Taxon, whole.Place).Where(w => whole.Visit.Parts.Contains(w.Part) && w.Window.DaysOutside(usual) == 0).Select(w => w.Part).ToImmutableArray();
+        var parts = Windows(whole.Taxon, whole.Place)
+            .Where(w => whole.Visit.Parts.Contains(w.Part) && w.Window.DaysOutside(usual) == 0)
+            .Select(w => w.Part)
+            .ToImmutableArray();
         if (!parts.Contains(PlantPart.Leaves) && !DiesBackInWinter(whole.Taxon))
         {
             parts = parts.Add(PlantPart.Buds);
         }
 
         return new(
-            whole.Taxon, whole.Place, new(visit, date, parts),
-            whole.Shown.Where(s => LookNext.ShowsToday(guide.Character(s.Key).Organ, parts)).ToDictionary(s => s.Key, s => s.Value with { Visit = visit, Date = date }));
+            whole.Taxon,
+            whole.Place,
+            new(visit, date, parts),
+            whole
+                .Shown.Where(s => LookNext.ShowsToday(guide.Character(s.Key).Organ, parts))
+                .ToDictionary(s => s.Key, s => s.Value with { Visit = visit, Date = date })
+        );
     }
 
-    private SimulatedPlant Draw(TaxonId taxon, PlaceFacts place, LifeStage stage, Sex? sex, DateOnly date, ImmutableArray<PlantPart> parts, Random random)
+    private SimulatedPlant Draw(
+        TaxonId taxon,
+        PlaceFacts place,
+        LifeStage stage,
+        Sex? sex,
+        DateOnly date,
+        ImmutableArray<PlantPart> parts,
+        Random random
+    )
     {
         var circumstances = Scope.Any with { Stage = stage, Sex = sex, Season = SeasonOfYear.Of(date, place.Latitude) };
 
@@ -92,7 +118,10 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
             }
 
             var z = Together(character.Group, groups, random);
-            if (Said(taxon, character, circumstances, random) is { } value && ShownBy(character, value, date, z, random) is { } observation)
+            if (
+                Said(taxon, character, circumstances, random) is { } value
+                && ShownBy(character, value, date, z, random) is { } observation
+            )
             {
                 shown[character.Id] = observation with { Stage = stage, Sex = sexSeen };
             }
@@ -108,14 +137,22 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
 
     private StatementValue? Said(TaxonId taxon, Character character, Scope circumstances, Random random)
     {
-        var speaking = random.NextDouble() < departures.WrongStatements ? _species[random.Next(_species.Length)] : taxon;
+        var speaking =
+            random.NextDouble() < departures.WrongStatements ? _species[random.Next(_species.Length)] : taxon;
         return guide.StatementFor(speaking, character.Id, circumstances)?.Value;
     }
 
     private LifeStage StageOf(TaxonId taxon, Random random)
     {
-        var stages = guide.Statements.Where(s => s.Taxon == taxon).Select(s => s.Scope.Stage).OfType<LifeStage>().Distinct().ToArray();
-        return stages.Length > 0 && random.NextDouble() < OtherStage ? stages[random.Next(stages.Length)] : LifeStage.Mature;
+        var stages = guide
+            .Statements.Where(s => s.Taxon == taxon)
+            .Select(s => s.Scope.Stage)
+            .OfType<LifeStage>()
+            .Distinct()
+            .ToArray();
+        return stages.Length > 0 && random.NextDouble() < OtherStage
+            ? stages[random.Next(stages.Length)]
+            : LifeStage.Mature;
     }
 
     private bool SexesApart(TaxonId taxon) =>
@@ -131,13 +168,34 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
                 return Observation.OfStates(character.Id, 1, date, Narrowed(character, state, random));
             case CountShares counts:
                 return Observation.OfSample(
-                    character.Id, 1, date, [.. Enumerable.Range(0, Parts).Select(_ => (double)Pick(counts.Numbers, n => n.Weight, random.NextDouble()).Number)]);
+                    character.Id,
+                    1,
+                    date,
+                    [
+                        .. Enumerable
+                            .Range(0, Parts)
+                            .Select(_ => (double)Pick(counts.Numbers, n => n.Weight, random.NextDouble()).Number),
+                    ]
+                );
             default:
                 var model = NumericModel.Fit(value, character.Kind);
                 var between = Math.Sqrt(1 - LikelihoodConstants.WithinPlant) * z;
                 return Observation.OfSample(
-                    character.Id, 1, date,
-                    [.. Enumerable.Range(0, Parts).Select(_ => Measured(character, model, between + (Math.Sqrt(LikelihoodConstants.WithinPlant) * Normal(random))))]);
+                    character.Id,
+                    1,
+                    date,
+                    [
+                        .. Enumerable
+                            .Range(0, Parts)
+                            .Select(_ =>
+                                Measured(
+                                    character,
+                                    model,
+                                    between + (Math.Sqrt(LikelihoodConstants.WithinPlant) * Normal(random))
+                                )
+                            ),
+                    ]
+                );
         }
     }
 
@@ -164,26 +222,43 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
         }
 
         var parent = guide.Character(on.Character);
-        return shown.TryGetValue(on.Character, out var seen) && seen.States.Any(s => on.States.Any(d => parent.Includes(d, s)));
+        return shown.TryGetValue(on.Character, out var seen)
+            && seen.States.Any(s => on.States.Any(d => parent.Includes(d, s)));
     }
 
     private PlaceFacts PlaceOf(TaxonId taxon, Random random)
     {
         var range = guide.StatementFor(taxon, PlaceEvidence.Elevation, Scope.Any)?.Value as NumericRange;
-        double? metres = range is { Low: { } low, High: { } high } ? (low + ((high - low) * random.NextDouble())) / 1000 : null;
+        double? metres = range is { Low: { } low, High: { } high }
+            ? (low + ((high - low) * random.NextDouble())) / 1000
+            : null;
         var places = guide.StatementFor(taxon, PlaceEvidence.Habitat, Scope.Any)?.Value as StateShares;
         return new(metres, places is null ? [] : [Pick(places.States, s => s.Weight, random.NextDouble()).State]);
     }
 
     /// <summary>A day on which something of the plant can be seen, and the parts on it that day.</summary>
-    private (DateOnly Date, ImmutableArray<PlantPart> Parts) DayOf(TaxonId taxon, PlaceFacts place, LifeStage stage, Sex? sex, Random random)
+    private (DateOnly Date, ImmutableArray<PlantPart> Parts) DayOf(
+        TaxonId taxon,
+        PlaceFacts place,
+        LifeStage stage,
+        Sex? sex,
+        Random random
+    )
     {
-        var windows = Windows(taxon, place).Where(p => p.Part == PlantPart.Leaves || (stage == LifeStage.Mature && !(p.Part == PlantPart.Fruit && sex == Sex.Male))).ToArray();
+        var windows = Windows(taxon, place)
+            .Where(p =>
+                p.Part == PlantPart.Leaves
+                || (stage == LifeStage.Mature && !(p.Part == PlantPart.Fruit && sex == Sex.Male))
+            )
+            .ToArray();
         var diesBack = DiesBackInWinter(taxon);
         while (true)
         {
             var date = new DateOnly(Year, 1, 1).AddDays(random.Next(365));
-            var parts = windows.Where(w => w.Window.DaysOutside(DayInYear.Of(date)) == 0).Select(w => w.Part).ToImmutableArray();
+            var parts = windows
+                .Where(w => w.Window.DaysOutside(DayInYear.Of(date)) == 0)
+                .Select(w => w.Part)
+                .ToImmutableArray();
             if (!diesBack || !parts.IsEmpty || windows.Length == 0)
             {
                 return (date, parts.Contains(PlantPart.Leaves) || diesBack ? parts : parts.Add(PlantPart.Buds));
@@ -197,7 +272,8 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
         where window is not null
         select (kind.Part, BioclimaticShift.At(window, guide.Title.Reference, place.Season));
 
-    private bool DiesBackInWinter(TaxonId taxon) => guide.StatementFor(taxon, Persistence, Scope.Any)?.Value is StateShares { Usual: DiesBack };
+    private bool DiesBackInWinter(TaxonId taxon) =>
+        guide.StatementFor(taxon, Persistence, Scope.Any)?.Value is StateShares { Usual: DiesBack };
 
     private static double Together(string group, Dictionary<string, double> groups, Random random)
     {

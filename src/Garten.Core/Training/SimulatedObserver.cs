@@ -8,7 +8,6 @@ namespace Garten.Core.Training;
 /// Looks at simulated plants with an observer's ordinary mistakes: each character is misread as often as the guide calls
 /// it difficult, neighbours of ordered states are taken for each other, and now and then one organ is taken for another.
 /// </summary>
-/// <param name="guide">The guide.</param>
 /// <param name="departures">Whether mistakes come in pairs.</param>
 /// <param name="random">Where chance comes from.</param>
 public sealed class SimulatedObserver(Guide guide, Departures departures, Random random)
@@ -25,8 +24,6 @@ public sealed class SimulatedObserver(Guide guide, Departures departures, Random
     public (int Looks, int Mistakes) Tally { get; private set; }
 
     /// <summary>Looks at one character.</summary>
-    /// <param name="plant">The plant.</param>
-    /// <param name="character">The character.</param>
     /// <returns>What is recorded; null where it does not show that day or the guide cannot say.</returns>
     public Observation? Look(SimulatedPlant plant, Character character)
     {
@@ -37,13 +34,20 @@ public sealed class SimulatedObserver(Guide guide, Departures departures, Random
 
         var chance = departures.PairedMistakes && _slipped ? 0.5 : character.Difficulty;
         _slipped = random.NextDouble() < chance;
-        var taken = guide.Misreadings.FirstOrDefault(m => m.Character == character.Id && m.Instead is { } i && plant.Shown.ContainsKey(i));
+        var taken = guide.Misreadings.FirstOrDefault(m =>
+            m.Character == character.Id && m.Instead is { } i && plant.Shown.ContainsKey(i)
+        );
         var wrongOrgan = taken is not null && random.NextDouble() < OrganTaken;
         Tally = (Tally.Looks + 1, Tally.Mistakes + (_slipped || wrongOrgan ? 1 : 0));
         if (wrongOrgan)
         {
             var other = plant.Shown[taken!.Instead!.Value];
-            return other.Finding == shown.Finding && guide.Character(other.Character).IsNumeric ? other with { Character = character.Id } : shown;
+            return other.Finding == shown.Finding && guide.Character(other.Character).IsNumeric
+                ? other with
+                {
+                    Character = character.Id,
+                }
+                : shown;
         }
 
         return _slipped ? Misread(character, shown) : shown;
@@ -59,17 +63,26 @@ public sealed class SimulatedObserver(Guide guide, Departures departures, Random
             {
                 Values =
                 [
-                    .. shown.Values.Select(v => Math.Clamp(
-                        character.Kind == CharacterKind.Count ? v + off : v * factor, character.Minimum ?? 0, character.Maximum ?? double.MaxValue)),
+                    .. shown.Values.Select(v =>
+                        Math.Clamp(
+                            character.Kind == CharacterKind.Count ? v + off : v * factor,
+                            character.Minimum ?? 0,
+                            character.Maximum ?? double.MaxValue
+                        )
+                    ),
                 ],
             };
         }
 
-        var leaves = character.States.Where(s => character.States.All(o => o.Parent != s.Id)).Select(s => s.Id).ToImmutableArray();
+        var leaves = character
+            .States.Where(s => character.States.All(o => o.Parent != s.Id))
+            .Select(s => s.Id)
+            .ToImmutableArray();
         var at = leaves.IndexOf(shown.States[0]);
-        var others = character.Kind == CharacterKind.Ordered && at >= 0
-            ? leaves.Where((_, i) => Math.Abs(i - at) == 1).ToArray()
-            : [.. leaves.Where((_, i) => i != at)];
+        var others =
+            character.Kind == CharacterKind.Ordered && at >= 0
+                ? leaves.Where((_, i) => Math.Abs(i - at) == 1).ToArray()
+                : [.. leaves.Where((_, i) => i != at)];
         return others.Length == 0 ? shown : shown with { States = [others[random.Next(others.Length)]] };
     }
 }

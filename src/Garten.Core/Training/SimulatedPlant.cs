@@ -13,8 +13,12 @@ public sealed record Departures(double Spread, double WrongStatements, bool Pair
 }
 
 /// <summary>A plant drawn from a guide, met on one day.</summary>
-/// <param name="Taxon">What it is.</param>
 /// <param name="Place">Where it stands.</param>
 /// <param name="Visit">The day, and the parts on it.</param>
 /// <param name="Shown">What it truly shows that day, character by character, as an observer without mistakes would record it.</param>
-public sealed record SimulatedPlant(TaxonId Taxon, PlaceFacts Place, Visit Visit, IReadOnlyDictionary<CharacterId, Observation> Shown);
+public sealed record SimulatedPlant(
+    TaxonId Taxon,
+    PlaceFacts Place,
+    Visit Visit,
+    IReadOnlyDictionary<CharacterId, Observation> Shown
+);

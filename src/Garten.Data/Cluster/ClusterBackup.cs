@@ -15,37 +15,50 @@ public static class ClusterBackup
     /// <summary>Writes a backup; Garten may go on running on the folder.</summary>
     /// <param name="folder">Folder of the cluster.</param>
     /// <param name="file">The file to write; an earlier one is replaced only when the new one is whole.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>Size of the file in bytes.</returns>
     /// <exception cref="ClusterException">It cannot be written.</exception>
     public static async Task<long> WriteAsync(string folder, string file, CancellationToken cancel)
     {
         if (!File.Exists(Path.Combine(folder, "database", "PG_VERSION")))
         {
-            throw new ClusterException($"There is no database in {folder}. Give the folder Garten runs on with --data DIR.");
+            throw new ClusterException(
+                $"There is no database in {folder}. Give the folder Garten runs on with --data DIR."
+            );
         }
 
         var part = Path.GetFullPath(file) + ".part";
-        await OnAsync(folder, async connection =>
-        {
-            try
+        await OnAsync(
+            folder,
+            async connection =>
             {
-                // The file is opened here, not by a program that may run as somebody else.
-                await RunAsync(folder, "pg_dump", ["--format=custom", "--no-owner", DatabaseMigrations.DatabaseName], connection, null, part, cancel);
-            }
-            catch (Exception e) when (e is IOException or UnauthorizedAccessException)
-            {
-                throw new ClusterException($"The backup cannot be written to {file}: {e.Message} Choose another place.");
-            }
-        }, cancel);
+                try
+                {
+                    // The file is opened here, not by a program that may run as somebody else.
+                    await RunAsync(
+                        folder,
+                        "pg_dump",
+                        ["--format=custom", "--no-owner", DatabaseMigrations.DatabaseName],
+                        connection,
+                        null,
+                        part,
+                        cancel
+                    );
+                }
+                catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+                {
+                    throw new ClusterException(
+                        $"The backup cannot be written to {file}: {e.Message} Choose another place."
+                    );
+                }
+            },
+            cancel
+        );
         File.Move(part, file, overwrite: true);
         return new FileInfo(file).Length;
     }
 
     /// <summary>Brings a backup back. What was there before is kept beside it, and stays as it was when the backup is not sound.</summary>
     /// <param name="folder">Folder of the cluster; made if missing. Garten must not be running on it.</param>
-    /// <param name="file">The backup.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="ClusterException">Garten runs on the folder, or the file is no sound backup; nothing was changed.</exception>
     public static async Task RestoreAsync(string folder, string file, CancellationToken cancel)
     {
@@ -59,31 +72,53 @@ public static class ClusterBackup
             throw new ClusterException($"Garten is running on {folder}. Stop it first, then restore.");
         }
 
-        await OnAsync(folder, async connection =>
-        {
-            await ExecuteAsync(connection, $"drop database if exists {Arriving}", cancel);
-            await ExecuteAsync(connection, $"create database {Arriving}", cancel);
-            try
+        await OnAsync(
+            folder,
+            async connection =>
             {
-                await RunAsync(folder, "pg_restore", ["--no-owner", "--exit-on-error", "--single-transaction", "--dbname", Arriving], connection, file, null, cancel);
-                DatabaseMigrations.Apply(new NpgsqlConnectionStringBuilder(connection) { Database = Arriving }.ConnectionString);
-            }
-            catch (ClusterException e)
-            {
+                await ExecuteAsync(connection, $"drop database if exists {Arriving}", cancel);
+                await ExecuteAsync(connection, $"create database {Arriving}", cancel);
+                try
+                {
+                    await RunAsync(
+                        folder,
+                        "pg_restore",
+                        ["--no-owner", "--exit-on-error", "--single-transaction", "--dbname", Arriving],
+                        connection,
+                        file,
+                        null,
+                        cancel
+                    );
+                    DatabaseMigrations.Apply(
+                        new NpgsqlConnectionStringBuilder(connection) { Database = Arriving }.ConnectionString
+                    );
+                }
+                catch (ClusterException e)
+                {
+                    NpgsqlConnection.ClearAllPools();
+                    await ExecuteAsync(connection, $"drop database {Arriving}", cancel);
+                    throw new ClusterException($"{file} was not restored, and nothing was changed: {e.Message}");
+                }
+
                 NpgsqlConnection.ClearAllPools();
-                await ExecuteAsync(connection, $"drop database {Arriving}", cancel);
-                throw new ClusterException($"{file} was not restored, and nothing was changed: {e.Message}");
-            }
+                await ExecuteAsync(connection, $"drop database if exists {Before}", cancel);
+                if (await ExistsAsync(connection, cancel))
+                {
+                    await ExecuteAsync(
+                        connection,
+                        $"alter database {DatabaseMigrations.DatabaseName} rename to {Before}",
+                        cancel
+                    );
+                }
 
-            NpgsqlConnection.ClearAllPools();
-            await ExecuteAsync(connection, $"drop database if exists {Before}", cancel);
-            if (await ExistsAsync(connection, cancel))
-            {
-                await ExecuteAsync(connection, $"alter database {DatabaseMigrations.DatabaseName} rename to {Before}", cancel);
-            }
-
-            await ExecuteAsync(connection, $"alter database {Arriving} rename to {DatabaseMigrations.DatabaseName}", cancel);
-        }, cancel);
+                await ExecuteAsync(
+                    connection,
+                    $"alter database {Arriving} rename to {DatabaseMigrations.DatabaseName}",
+                    cancel
+                );
+            },
+            cancel
+        );
     }
 
     /// <summary>Works on the cluster of a folder, started for it where it does not run.</summary>
@@ -103,7 +138,11 @@ public static class ClusterBackup
     {
         await using var connection = new NpgsqlConnection(connectionString);
         await connection.OpenAsync(cancel);
-        return await connection.ScalarAsync<bool>("select exists (select from pg_database where datname = $1)", [DatabaseMigrations.DatabaseName], cancel);
+        return await connection.ScalarAsync<bool>(
+            "select exists (select from pg_database where datname = $1)",
+            [DatabaseMigrations.DatabaseName],
+            cancel
+        );
     }
 
     private static async Task ExecuteAsync(string connectionString, string statement, CancellationToken cancel)
@@ -113,7 +152,15 @@ public static class ClusterBackup
         await connection.ExecuteAsync(statement, [], cancel);
     }
 
-    private static async Task RunAsync(string folder, string program, string[] arguments, string connectionString, string? from, string? to, CancellationToken cancel)
+    private static async Task RunAsync(
+        string folder,
+        string program,
+        string[] arguments,
+        string connectionString,
+        string? from,
+        string? to,
+        CancellationToken cancel
+    )
     {
         var connection = new NpgsqlConnectionStringBuilder(connectionString);
         var tools = LocalCluster.FindTools(Path.Combine(Path.GetFullPath(folder), "database"));
@@ -133,12 +180,15 @@ public static class ClusterBackup
         var said = process.StandardError.ReadToEndAsync(cancel);
         if (to is not null)
         {
-            await using var target = new FileStream(to, new FileStreamOptions
-            {
-                Mode = FileMode.Create,
-                Access = FileAccess.Write,
-                UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite,
-            });
+            await using var target = new FileStream(
+                to,
+                new FileStreamOptions
+                {
+                    Mode = FileMode.Create,
+                    Access = FileAccess.Write,
+                    UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite,
+                }
+            );
             await process.StandardOutput.BaseStream.CopyToAsync(target, cancel);
             target.Flush(flushToDisk: true);
         }
@@ -160,7 +210,10 @@ public static class ClusterBackup
         await process.WaitForExitAsync(cancel);
         if (process.ExitCode != 0)
         {
-            var reason = (await said).Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).FirstOrDefault() ?? "it gave no reason.";
+            var reason = (await said)
+                .Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+                .FirstOrDefault()
+                ?? "it gave no reason.";
             throw new ClusterException($"{program}: {reason}");
         }
     }

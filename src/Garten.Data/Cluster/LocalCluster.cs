@@ -31,14 +31,12 @@ public sealed class LocalCluster : IAsyncDisposable
     public string ConnectionString { get; }
 
     /// <summary>Connects to another database of the cluster.</summary>
-    /// <param name="database">Its name.</param>
     public string ConnectionStringTo(string database) =>
         new NpgsqlConnectionStringBuilder(ConnectionString) { Database = database }.ConnectionString;
 
     /// <summary>Makes the cluster if there is none, and starts it.</summary>
     /// <param name="folder">Folder for the cluster and its log; made if missing.</param>
     /// <param name="options">How to run it.</param>
-    /// <param name="cancel">Gives up waiting.</param>
     /// <exception cref="ClusterException">It cannot be made or started.</exception>
     public static async Task<LocalCluster> StartAsync(string folder, ClusterOptions options, CancellationToken cancel)
     {
@@ -50,7 +48,9 @@ public sealed class LocalCluster : IAsyncDisposable
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
-            throw new ClusterException($"The data folder {folder} cannot be made: {e.Message} Choose another with --data DIR.");
+            throw new ClusterException(
+                $"The data folder {folder} cannot be made: {e.Message} Choose another with --data DIR."
+            );
         }
 
         CheckSpace(folder);
@@ -69,7 +69,6 @@ public sealed class LocalCluster : IAsyncDisposable
 
     /// <summary>Connects to the maintenance database of the cluster that runs on a folder already; null when none does.</summary>
     /// <param name="folder">Folder of the cluster.</param>
-    /// <param name="cancel">Gives up.</param>
     public static async Task<string?> RunningAsync(string folder, CancellationToken cancel)
     {
         var pidFile = Path.Combine(Path.GetFullPath(folder), "database", "postmaster.pid");
@@ -80,8 +79,13 @@ public sealed class LocalCluster : IAsyncDisposable
 
         // Its first line holds the process, its fourth the port (the documented form of the file).
         var lines = await File.ReadAllLinesAsync(pidFile, cancel);
-        return lines.Length >= 4 && int.TryParse(lines[0], CultureInfo.InvariantCulture, out var pid) && Directory.Exists($"/proc/{pid}")
-            && int.TryParse(lines[3], CultureInfo.InvariantCulture, out var port) ? await ConnectionAsync(folder, port, cancel) : null;
+        return
+            lines.Length >= 4
+            && int.TryParse(lines[0], CultureInfo.InvariantCulture, out var pid)
+            && Directory.Exists($"/proc/{pid}")
+            && int.TryParse(lines[3], CultureInfo.InvariantCulture, out var port)
+            ? await ConnectionAsync(folder, port, cancel)
+            : null;
     }
 
     /// <summary>Stops the server; what was acknowledged is kept.</summary>
@@ -117,29 +121,35 @@ public sealed class LocalCluster : IAsyncDisposable
 
     private static bool IsRoot => Environment.UserName == "root";
 
-    private static async Task<string> ConnectionAsync(string folder, int port, CancellationToken cancel) => new NpgsqlConnectionStringBuilder
-    {
-        Host = "127.0.0.1",
-        Port = port,
-        Username = Superuser,
-        Password = await File.ReadAllTextAsync(SecretFile(folder), cancel),
-        Database = "postgres",
-        IncludeErrorDetail = false,
-    }.ConnectionString;
+    private static async Task<string> ConnectionAsync(string folder, int port, CancellationToken cancel) =>
+        new NpgsqlConnectionStringBuilder
+        {
+            Host = "127.0.0.1",
+            Port = port,
+            Username = Superuser,
+            Password = await File.ReadAllTextAsync(SecretFile(folder), cancel),
+            Database = "postgres",
+            IncludeErrorDetail = false,
+        }.ConnectionString;
 
     /// <summary>Folder of the PostgreSQL programs that fit a cluster.</summary>
     /// <param name="data">Folder of the cluster's files; may not be there yet.</param>
     internal static string FindTools(string data)
     {
         var installed = Directory.Exists("/usr/lib/postgresql")
-            ? Directory.GetDirectories("/usr/lib/postgresql")
+            ? Directory
+                .GetDirectories("/usr/lib/postgresql")
                 .Where(d => File.Exists(Path.Combine(d, "bin", "initdb")))
-                .OrderByDescending(d => double.TryParse(Path.GetFileName(d), CultureInfo.InvariantCulture, out var v) ? v : 0)
+                .OrderByDescending(d =>
+                    double.TryParse(Path.GetFileName(d), CultureInfo.InvariantCulture, out var v) ? v : 0
+                )
                 .ToList()
             : [];
         if (installed.Count == 0)
         {
-            throw new ClusterException("PostgreSQL is not installed. Run ./garten start, which installs it, or install the package postgresql.");
+            throw new ClusterException(
+                "PostgreSQL is not installed. Run ./garten start, which installs it, or install the package postgresql."
+            );
         }
 
         var versionFile = Path.Combine(data, "PG_VERSION");
@@ -152,7 +162,8 @@ public sealed class LocalCluster : IAsyncDisposable
         var match = installed.Find(d => Path.GetFileName(d) == made)
             ?? throw new ClusterException(
                 $"The database in {data} was made by PostgreSQL {made}, but this machine has {Path.GetFileName(installed[0])}. "
-                + $"Install the package postgresql-{made}, or start with another --data DIR.");
+                    + $"Install the package postgresql-{made}, or start with another --data DIR."
+            );
         return Path.Combine(match, "bin");
     }
 
@@ -162,7 +173,9 @@ public sealed class LocalCluster : IAsyncDisposable
         var free = new DriveInfo(Path.GetFullPath(folder)).AvailableFreeSpace;
         if (free < Needed)
         {
-            throw new ClusterException($"The disk that holds {folder} is full: {free / (1024 * 1024)} MB are free, {Needed / (1024 * 1024)} MB are needed. Free some space, or start with another --data DIR.");
+            throw new ClusterException(
+                $"The disk that holds {folder} is full: {free / (1024 * 1024)} MB are free, {Needed / (1024 * 1024)} MB are needed. Free some space, or start with another --data DIR."
+            );
         }
     }
 
@@ -180,22 +193,35 @@ public sealed class LocalCluster : IAsyncDisposable
 
             if (tries >= 50)
             {
-                throw new ClusterException($"Another Garten is already running on the data folder {Path.GetDirectoryName(data)}. Stop it first, or start with another --data DIR.");
+                throw new ClusterException(
+                    $"Another Garten is already running on the data folder {Path.GetDirectoryName(data)}. Stop it first, or start with another --data DIR."
+                );
             }
 
             await Task.Delay(200, cancel);
         }
     }
 
-    private static async Task InitialiseAsync(string folder, string data, string tools, ClusterOptions options, CancellationToken cancel)
+    private static async Task InitialiseAsync(
+        string folder,
+        string data,
+        string tools,
+        ClusterOptions options,
+        CancellationToken cancel
+    )
     {
         var secret = Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(24));
-        await using (var file = new FileStream(SecretFile(folder), new FileStreamOptions
-        {
-            Mode = FileMode.Create,
-            Access = FileAccess.Write,
-            UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite,
-        }))
+        await using (
+            var file = new FileStream(
+                SecretFile(folder),
+                new FileStreamOptions
+                {
+                    Mode = FileMode.Create,
+                    Access = FileAccess.Write,
+                    UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite,
+                }
+            )
+        )
         await using (var writer = new StreamWriter(file))
         {
             await writer.WriteAsync(secret);
@@ -208,8 +234,19 @@ public sealed class LocalCluster : IAsyncDisposable
 
         string[] arguments =
         [
-            "-D", data, "--username", Superuser, "--pwfile", SecretFile(folder), "--auth", "scram-sha-256",
-            "--encoding", "UTF8", "--locale", "C.UTF-8", .. options.Durable ? Array.Empty<string>() : ["--no-sync"],
+            "-D",
+            data,
+            "--username",
+            Superuser,
+            "--pwfile",
+            SecretFile(folder),
+            "--auth",
+            "scram-sha-256",
+            "--encoding",
+            "UTF8",
+            "--locale",
+            "C.UTF-8",
+            .. options.Durable ? Array.Empty<string>() : ["--no-sync"],
         ];
         var (command, all) = AsOwner(Path.Combine(tools, "initdb"), arguments);
         var (code, output) = await RunAsync(command, all, cancel);
@@ -232,8 +269,19 @@ public sealed class LocalCluster : IAsyncDisposable
             """;
         List<string> server =
         [
-            Path.Combine(tools, "postgres"), "-D", data, "-p", port.ToString(CultureInfo.InvariantCulture),
-            "-c", "listen_addresses=127.0.0.1", "-c", "unix_socket_directories=", "-c", "max_connections=120", "-c", "timezone=UTC",
+            Path.Combine(tools, "postgres"),
+            "-D",
+            data,
+            "-p",
+            port.ToString(CultureInfo.InvariantCulture),
+            "-c",
+            "listen_addresses=127.0.0.1",
+            "-c",
+            "unix_socket_directories=",
+            "-c",
+            "max_connections=120",
+            "-c",
+            "timezone=UTC",
         ];
 
         // Questions are answered in milliseconds; compiling them would take longer than most of them.
@@ -271,9 +319,13 @@ public sealed class LocalCluster : IAsyncDisposable
             {
                 if (_keeper.HasExited || watch.Elapsed > StartPatience)
                 {
-                    var log = File.Exists(LogFile(folder)) ? await File.ReadAllTextAsync(LogFile(folder), cancel) : e.Message;
+                    var log = File.Exists(LogFile(folder))
+                        ? await File.ReadAllTextAsync(LogFile(folder), cancel)
+                        : e.Message;
                     await DisposeAsync();
-                    throw new ClusterException($"The database in {folder} did not start: {LastLine(log)} More is in {LogFile(folder)}.");
+                    throw new ClusterException(
+                        $"The database in {folder} did not start: {LastLine(log)} More is in {LogFile(folder)}."
+                    );
                 }
             }
 
@@ -284,9 +336,18 @@ public sealed class LocalCluster : IAsyncDisposable
     private static (string Command, string[] Arguments) AsOwner(string command, string[] arguments) =>
         IsRoot ? ("runuser", ["-u", "postgres", "--", command, .. arguments]) : (command, arguments);
 
-    private static async Task<(int Code, string Output)> RunAsync(string command, string[] arguments, CancellationToken cancel)
+    private static async Task<(int Code, string Output)> RunAsync(
+        string command,
+        string[] arguments,
+        CancellationToken cancel
+    )
     {
-        var start = new ProcessStartInfo(command, arguments) { RedirectStandardError = true, RedirectStandardOutput = true, WorkingDirectory = "/" };
+        var start = new ProcessStartInfo(command, arguments)
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+            WorkingDirectory = "/",
+        };
         using var process = Process.Start(start) ?? throw new ClusterException($"{command} could not be run.");
         var output = process.StandardOutput.ReadToEndAsync(cancel);
         var errors = process.StandardError.ReadToEndAsync(cancel);
@@ -302,5 +363,6 @@ public sealed class LocalCluster : IAsyncDisposable
     }
 
     private static string LastLine(string text) =>
-        text.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).LastOrDefault() ?? "no reason was given.";
+        text.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).LastOrDefault()
+        ?? "no reason was given.";
 }

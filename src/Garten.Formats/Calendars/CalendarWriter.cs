@@ -5,8 +5,6 @@ namespace Garten.Formats.Calendars;
 
 /// <summary>A day to be put in a calendar.</summary>
 /// <param name="Id">Identifier that stays the same when the day is written again.</param>
-/// <param name="Date">The day.</param>
-/// <param name="Title">What it is.</param>
 /// <param name="Text">What there is to do; may have several lines.</param>
 public sealed record CalendarDay(string Id, DateOnly Date, string Title, string Text)
 {
@@ -23,7 +21,6 @@ public static class CalendarWriter
     private const int MostOctets = 75;
 
     /// <summary>Writes days.</summary>
-    /// <param name="days">The days.</param>
     /// <param name="written">When, UTC.</param>
     public static string Write(IEnumerable<CalendarDay> days, DateTime written)
     {
@@ -36,10 +33,21 @@ public static class CalendarWriter
             Line("BEGIN:VEVENT");
             Line($"UID:{Escaped(day.Id)}@garten");
             Line(string.Create(CultureInfo.InvariantCulture, $"DTSTAMP:{written:yyyyMMdd'T'HHmmss'Z'}"));
-            Line(day.Started is { } from ? At("DTSTART", day.Date, from) : string.Create(CultureInfo.InvariantCulture, $"DTSTART;VALUE=DATE:{day.Date:yyyyMMdd}"));
+            Line(
+                day.Started is { } from
+                    ? At("DTSTART", day.Date, from)
+                    : string.Create(CultureInfo.InvariantCulture, $"DTSTART;VALUE=DATE:{day.Date:yyyyMMdd}")
+            );
             if (day.Started is null || day.Ended is not null)
             {
-                Line(day is { Started: not null, Ended: { } to } ? At("DTEND", day.Date, to) : string.Create(CultureInfo.InvariantCulture, $"DTEND;VALUE=DATE:{day.Date.AddDays(1):yyyyMMdd}"));
+                Line(
+                    day is { Started: not null, Ended: { } to }
+                        ? At("DTEND", day.Date, to)
+                        : string.Create(
+                            CultureInfo.InvariantCulture,
+                            $"DTEND;VALUE=DATE:{day.Date.AddDays(1):yyyyMMdd}"
+                        )
+                );
             }
 
             Line($"SUMMARY:{Escaped(day.Title)}");
@@ -70,9 +78,13 @@ public static class CalendarWriter
         }
     }
 
-    private static string At(string what, DateOnly date, TimeOnly time) => string.Create(CultureInfo.InvariantCulture, $"{what}:{date:yyyyMMdd}T{time:HHmmss}");
+    private static string At(string what, DateOnly date, TimeOnly time) =>
+        string.Create(CultureInfo.InvariantCulture, $"{what}:{date:yyyyMMdd}T{time:HHmmss}");
 
     private static string Escaped(string text) =>
-        text.Replace("\\", "\\\\", StringComparison.Ordinal).Replace(";", "\\;", StringComparison.Ordinal).Replace(",", "\\,", StringComparison.Ordinal)
-            .Replace("\r\n", "\\n", StringComparison.Ordinal).Replace("\n", "\\n", StringComparison.Ordinal);
+        text.Replace("\\", "\\\\", StringComparison.Ordinal)
+            .Replace(";", "\\;", StringComparison.Ordinal)
+            .Replace(",", "\\,", StringComparison.Ordinal)
+            .Replace("\r\n", "\\n", StringComparison.Ordinal)
+            .Replace("\n", "\\n", StringComparison.Ordinal);
 }

@@ -45,8 +45,23 @@ public sealed partial class GuideReader
         var statements = ReadStatements();
         var keys = ReadKeys();
         var tables = new GuideTables(
-            title, taxa, characters, statements, keys, ReadCautions(), ReadLookAlikes(), ReadCrosses(), ReadWindows(), glossary, ReadMisreadings(), ReadNeeds())
-        { Areas = ReadAreas(), AreaStandings = ReadAreaStandings() };
+            title,
+            taxa,
+            characters,
+            statements,
+            keys,
+            ReadCautions(),
+            ReadLookAlikes(),
+            ReadCrosses(),
+            ReadWindows(),
+            glossary,
+            ReadMisreadings(),
+            ReadNeeds()
+        )
+        {
+            Areas = ReadAreas(),
+            AreaStatuses = ReadAreaStatuses(),
+        };
         return _faults.Count > 0
             ? new(null, [.. _faults.OrderBy(f => f.File, StringComparer.Ordinal).ThenBy(f => f.Line)])
             : new(new Guide(tables), []);
@@ -71,7 +86,11 @@ public sealed partial class GuideReader
             var root = document.RootElement;
             string Text(string property)
             {
-                if (root.TryGetProperty(property, out var value) && value.ValueKind == JsonValueKind.String && value.GetString() is { Length: > 0 } text)
+                if (
+                    root.TryGetProperty(property, out var value)
+                    && value.ValueKind == JsonValueKind.String
+                    && value.GetString() is { Length: > 0 } text
+                )
                 {
                     return text;
                 }
@@ -80,12 +99,25 @@ public sealed partial class GuideReader
                 return "";
             }
 
-            double? Number(string property) => root.TryGetProperty(property, out var value) && value.TryGetDouble(out var number) ? number : null;
+            double? Number(string property) =>
+                root.TryGetProperty(property, out var value) && value.TryGetDouble(out var number) ? number : null;
 
-            var licence = root.TryGetProperty("licenses", out var licences) && licences.ValueKind == JsonValueKind.Array && licences.GetArrayLength() > 0
-                && licences[0].TryGetProperty("name", out var name) ? name.GetString() ?? "" : "";
+            var licence =
+                root.TryGetProperty("licenses", out var licences)
+                && licences.ValueKind == JsonValueKind.Array
+                && licences.GetArrayLength() > 0
+                && licences[0].TryGetProperty("name", out var name)
+                    ? name.GetString() ?? ""
+                    : "";
             return new(
-                Text("name"), Text("title"), Text("version"), licence, Number("reference_elevation_m") ?? 0, Number("reference_latitude"), Number("reference_longitude"));
+                Text("name"),
+                Text("title"),
+                Text("version"),
+                licence,
+                Number("reference_elevation_m") ?? 0,
+                Number("reference_latitude"),
+                Number("reference_longitude")
+            );
         }
         catch (JsonException e)
         {
@@ -98,7 +130,12 @@ public sealed partial class GuideReader
     {
         foreach (var row in Table("glossary.csv", false, ["id", "label", "plain", "definition"]))
         {
-            var term = new GlossaryTerm(Identifier(row, "id"), row.Required("label"), row["plain"], row.Required("definition"));
+            var term = new GlossaryTerm(
+                Identifier(row, "id"),
+                row.Required("label"),
+                row["plain"],
+                row.Required("definition")
+            );
             Once(row, "id", _terms.TryAdd(term.Id, term));
         }
 
@@ -112,7 +149,10 @@ public sealed partial class GuideReader
             return null;
         }
 
-        if (int.TryParse(row["conservatism"], NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value <= 10)
+        if (
+            int.TryParse(row["conservatism"], NumberStyles.None, CultureInfo.InvariantCulture, out var value)
+            && value <= 10
+        )
         {
             return value;
         }
@@ -123,8 +163,21 @@ public sealed partial class GuideReader
 
     private ImmutableArray<Taxon> ReadTaxa()
     {
-        foreach (var row in Table(
-            "taxa.csv", true, ["id", "parent", "rank", "name"], "author", "common_names", "synonyms", "status", "commonness", "protection", "sensitive", "conservatism"))
+        foreach (
+            var row in Table(
+                "taxa.csv",
+                true,
+                ["id", "parent", "rank", "name"],
+                "author",
+                "common_names",
+                "synonyms",
+                "status",
+                "commonness",
+                "protection",
+                "sensitive",
+                "conservatism"
+            )
+        )
         {
             var parent = row["parent"];
             if (parent.Length > 0 && !_taxa.ContainsKey(parent))
@@ -142,7 +195,8 @@ public sealed partial class GuideReader
                 row.List("synonyms"),
                 row.Choice("status", AreaStatus.Unknown),
                 row.Choice("commonness", Commonness.Unknown),
-                row["protection"])
+                row["protection"]
+            )
             {
                 Sensitive = row["sensitive"] == "yes",
                 Conservatism = Conservatism(row),
@@ -162,13 +216,33 @@ public sealed partial class GuideReader
     {
         var states = ReadStates();
         var used = new HashSet<string>();
-        foreach (var row in Table(
-            "characters.csv", true, ["id", "label", "kind"], "organ", "unit", "depends_on", "how_to", "group", "effort_seconds",
-            "tool", "harm", "difficulty", "minimum", "maximum", "absent_state", "altered_by", "states", "ratio_of"))
+        foreach (
+            var row in Table(
+                "characters.csv",
+                true,
+                ["id", "label", "kind"],
+                "organ",
+                "unit",
+                "depends_on",
+                "how_to",
+                "group",
+                "effort_seconds",
+                "tool",
+                "harm",
+                "difficulty",
+                "minimum",
+                "maximum",
+                "absent_state",
+                "altered_by",
+                "states",
+                "ratio_of"
+            )
+        )
         {
             var id = Identifier(row, "id");
             used.Add(id);
-            var kind = row.Required("kind").Length > 0 ? row.Choice("kind", CharacterKind.Unordered) : CharacterKind.Unordered;
+            var kind =
+                row.Required("kind").Length > 0 ? row.Choice("kind", CharacterKind.Unordered) : CharacterKind.Unordered;
             var unit = row["unit"];
             var factor = kind == CharacterKind.Length ? LengthUnit.Millimetres(unit) : 1;
             if (factor is null)
@@ -177,11 +251,25 @@ public sealed partial class GuideReader
             }
 
             var character = new Character(
-                new(id), row.Choice("organ", Organ.Habit), row.Required("label"), kind, unit,
-                StatesOf(id, states, row), Dependence(row), row["how_to"], row["group"],
-                (int)(row.Number("effort_seconds") ?? 20), row.Choice("tool", Tool.Eye), row.Choice("harm", HarmLevel.Look),
-                Math.Clamp(row.Number("difficulty") ?? 0.08, 0, 0.5), row.Number("minimum") * (factor ?? 1), row.Number("maximum") * (factor ?? 1),
-                row["absent_state"].Length > 0 ? row["absent_state"] : null, row.Choices<Alteration>("altered_by"), RatioOf(row, kind));
+                new(id),
+                row.Choice("organ", Organ.Habit),
+                row.Required("label"),
+                kind,
+                unit,
+                StatesOf(id, states, row),
+                Dependence(row),
+                row["how_to"],
+                row["group"],
+                (int)(row.Number("effort_seconds") ?? 20),
+                row.Choice("tool", Tool.Eye),
+                row.Choice("harm", HarmLevel.Look),
+                Math.Clamp(row.Number("difficulty") ?? 0.08, 0, 0.5),
+                row.Number("minimum") * (factor ?? 1),
+                row.Number("maximum") * (factor ?? 1),
+                row["absent_state"].Length > 0 ? row["absent_state"] : null,
+                row.Choices<Alteration>("altered_by"),
+                RatioOf(row, kind)
+            );
             CheckStates(row, character);
             Once(row, "id", _characters.TryAdd(id, character));
         }
@@ -195,7 +283,11 @@ public sealed partial class GuideReader
     }
 
     /// <summary>States from states.csv, or else from the short list a small guide may give in the character's own row.</summary>
-    private static ImmutableArray<CharacterState> StatesOf(string id, List<(string Character, CharacterState State, Row Row)> states, Row row)
+    private static ImmutableArray<CharacterState> StatesOf(
+        string id,
+        List<(string Character, CharacterState State, Row Row)> states,
+        Row row
+    )
     {
         ImmutableArray<CharacterState> listed = [.. states.Where(s => s.Character == id).Select(s => s.State)];
         if (row["states"].Length == 0)
@@ -205,7 +297,11 @@ public sealed partial class GuideReader
 
         if (listed.Length > 0)
         {
-            row.Fault("states", $"“{row["states"]}” beside states in states.csv", "the states in one of the two places");
+            row.Fault(
+                "states",
+                $"“{row["states"]}” beside states in states.csv",
+                "the states in one of the two places"
+            );
         }
 
         var names = row["states"].Split('|', StringSplitOptions.TrimEntries);
@@ -225,12 +321,20 @@ public sealed partial class GuideReader
         }
 
         var halves = row["ratio_of"].Split('/', StringSplitOptions.TrimEntries);
-        if (kind == CharacterKind.Ratio && halves.Length == 2 && halves.All(h => _characters.TryGetValue(h, out var part) && part.Kind == CharacterKind.Length))
+        if (
+            kind == CharacterKind.Ratio
+            && halves.Length == 2
+            && halves.All(h => _characters.TryGetValue(h, out var part) && part.Kind == CharacterKind.Length)
+        )
         {
             return new(new(halves[0]), new(halves[1]));
         }
 
-        row.Fault("ratio_of", $"“{row["ratio_of"]}”", "for a ratio, two lengths listed above it, as in leaf-length / leaf-width");
+        row.Fault(
+            "ratio_of",
+            $"“{row["ratio_of"]}”",
+            "for a ratio, two lengths listed above it, as in leaf-length / leaf-width"
+        );
         return null;
     }
 
@@ -245,14 +349,22 @@ public sealed partial class GuideReader
         var halves = written.Split('=', 2, StringSplitOptions.TrimEntries);
         if (halves.Length != 2 || !_characters.TryGetValue(halves[0], out var parent))
         {
-            row.Fault("depends_on", $"“{written}”", "a character listed above this one, = and its states, as in leaf-division = pinnate | palmate");
+            row.Fault(
+                "depends_on",
+                $"“{written}”",
+                "a character listed above this one, = and its states, as in leaf-division = pinnate | palmate"
+            );
             return null;
         }
 
         var states = halves[1].Split('|', StringSplitOptions.TrimEntries).ToImmutableArray();
         foreach (var unknown in states.Where(s => parent.State(s) is null))
         {
-            row.Fault("depends_on", $"“{unknown}”", $"one of the states of {parent.Id}: {string.Join(", ", parent.States.Select(s => s.Id))}");
+            row.Fault(
+                "depends_on",
+                $"“{unknown}”",
+                $"one of the states of {parent.Id}: {string.Join(", ", parent.States.Select(s => s.Id))}"
+            );
         }
 
         return new(parent.Id, states);
@@ -277,7 +389,9 @@ public sealed partial class GuideReader
 
             var id = Identifier(row, "id");
             Once(row, "id", !states.Exists(s => s.Character == character && s.State.Id == id));
-            states.Add((character, new(id, row.Required("label"), parent.Length > 0 ? parent : null, row["term"]), row));
+            states.Add(
+                (character, new(id, row.Required("label"), parent.Length > 0 ? parent : null, row["term"]), row)
+            );
         }
 
         return states;
@@ -304,8 +418,20 @@ public sealed partial class GuideReader
     {
         var statements = ImmutableArray.CreateBuilder<Statement>();
         var seen = new HashSet<(TaxonId, CharacterId, Scope)>();
-        foreach (var row in Table(
-            "statements.csv", true, ["taxon", "character", "value"], "stage", "sex", "exposure", "position", "age", "season", "source"))
+        foreach (
+            var row in Table(
+                "statements.csv",
+                true,
+                ["taxon", "character", "value"],
+                "stage",
+                "sex",
+                "exposure",
+                "position",
+                "age",
+                "season",
+                "source"
+            )
+        )
         {
             if (Taxon(row, "taxon") is not { } taxon || Character(row, "character") is not { } character)
             {
@@ -320,14 +446,21 @@ public sealed partial class GuideReader
             }
 
             var scope = new Scope(
-                row.Maybe<LifeStage>("stage"), row.Maybe<Sex>("sex"), row.Maybe<Exposure>("exposure"),
-                row.Maybe<PartPosition>("position"), row.Maybe<PartAge>("age"), row.Maybe<Season>("season"));
+                row.Maybe<LifeStage>("stage"),
+                row.Maybe<Sex>("sex"),
+                row.Maybe<Exposure>("exposure"),
+                row.Maybe<PartPosition>("position"),
+                row.Maybe<PartAge>("age"),
+                row.Maybe<Season>("season")
+            );
             if (!seen.Add((taxon.Id, character.Id, scope)))
             {
                 row.Fault("", $"a second statement on {character.Id} of {taxon.Id} in the same scope", "one");
             }
 
-            statements.Add(new(taxon.Id, character.Id, reading.Value, scope, row.Choice("source", SourceClass.GeneralKnowledge)));
+            statements.Add(
+                new(taxon.Id, character.Id, reading.Value, scope, row.Choice("source", SourceClass.GeneralKnowledge))
+            );
         }
 
         return statements.ToImmutable();
@@ -343,7 +476,9 @@ public sealed partial class GuideReader
             var id = Identifier(row, "id");
             Once(row, "id", seen.Add(id));
             var scope = row["scope"].Length > 0 ? Taxon(row, "scope")?.Id : null;
-            var couplets = leads.Where(l => l.Key == id).GroupBy(l => l.Couplet)
+            var couplets = leads
+                .Where(l => l.Key == id)
+                .GroupBy(l => l.Couplet)
                 .ToImmutableSortedDictionary(g => g.Key, g => new Couplet(g.Key, [.. g.Select(l => l.Lead)]));
             keys.Add(new(new(id), row.Required("title"), row["use_when"], scope, row.Whole("start") ?? 0, couplets));
         }
@@ -358,10 +493,22 @@ public sealed partial class GuideReader
         {
             foreach (var fault in KeyChecks.Check(keys))
             {
-                var row = leads.FirstOrDefault(l => l.Key == fault.At.Key.Value && l.Couplet == fault.At.Couplet
-                    && (fault.Lead is null || l.Lead.Number == fault.Lead)).Row;
-                _faults.Add(new(row is null ? "keys.csv" : "leads.csv", row?.Line ?? 0, "to",
-                    $"in key {fault.At.Key}, couplet {fault.At.Couplet}: {fault.Found}", fault.Expected));
+                var row = leads
+                    .FirstOrDefault(l =>
+                        l.Key == fault.At.Key.Value
+                        && l.Couplet == fault.At.Couplet
+                        && (fault.Lead is null || l.Lead.Number == fault.Lead)
+                    )
+                    .Row;
+                _faults.Add(
+                    new(
+                        row is null ? "keys.csv" : "leads.csv",
+                        row?.Line ?? 0,
+                        "to",
+                        $"in key {fault.At.Key}, couplet {fault.At.Couplet}: {fault.Found}",
+                        fault.Expected
+                    )
+                );
             }
         }
 
@@ -388,7 +535,11 @@ public sealed partial class GuideReader
         var pairs = ImmutableArray.CreateBuilder<LookAlike>();
         foreach (var row in Table("lookalikes.csv", false, ["taxon", "other", "character", "text"]))
         {
-            if (Taxon(row, "taxon") is { } taxon && Taxon(row, "other") is { } other && Character(row, "character") is { } character)
+            if (
+                Taxon(row, "taxon") is { } taxon
+                && Taxon(row, "other") is { } other
+                && Character(row, "character") is { } character
+            )
             {
                 if (taxon == other)
                 {
@@ -407,7 +558,11 @@ public sealed partial class GuideReader
         var crosses = ImmutableArray.CreateBuilder<Cross>();
         foreach (var row in Table("crosses.csv", false, ["taxon", "first", "second"]))
         {
-            if (Taxon(row, "taxon") is { } cross && Taxon(row, "first") is { } first && Taxon(row, "second") is { } second)
+            if (
+                Taxon(row, "taxon") is { } cross
+                && Taxon(row, "first") is { } first
+                && Taxon(row, "second") is { } second
+            )
             {
                 crosses.Add(new(cross.Id, first.Id, second.Id));
             }
@@ -454,7 +609,9 @@ public sealed partial class GuideReader
             row.Required("to");
             if (Taxon(row, "taxon") is { } taxon && row.Day("from") is { } from && row.Day("to") is { } to)
             {
-                windows.Add(new(taxon.Id, row.Choice("phenophase", Phenophase.Flower), from, to, row.Maybe<Sex>("sex")));
+                windows.Add(
+                    new(taxon.Id, row.Choice("phenophase", Phenophase.Flower), from, to, row.Maybe<Sex>("sex"))
+                );
             }
         }
 
@@ -472,21 +629,25 @@ public sealed partial class GuideReader
         return [.. _areas.Values];
     }
 
-    private ImmutableArray<AreaStanding> ReadAreaStandings()
+    private ImmutableArray<TaxonAreaStatus> ReadAreaStatuses()
     {
-        Dictionary<(TaxonId Taxon, string Area), AreaStanding> standings = [];
+        Dictionary<(TaxonId Taxon, string Area), TaxonAreaStatus> statuses = [];
         foreach (var row in Table("area_status.csv", false, ["taxon", "area", "status"]))
         {
-            if (Taxon(row, "taxon") is not { } taxon || Known(row, "area", _areas, "an area in areas.csv") is not { } area || row.Required("status").Length == 0)
+            if (
+                Taxon(row, "taxon") is not { } taxon
+                || Known(row, "area", _areas, "an area in areas.csv") is not { } area
+                || row.Required("status").Length == 0
+            )
             {
                 continue;
             }
 
-            AreaStanding standing = new(taxon.Id, area.Id, row.Choice("status", AreaStatus.Unknown));
-            Once(row, "taxon", standings.TryAdd((taxon.Id, area.Id), standing));
+            TaxonAreaStatus standing = new(taxon.Id, area.Id, row.Choice("status", AreaStatus.Unknown));
+            Once(row, "taxon", statuses.TryAdd((taxon.Id, area.Id), standing));
         }
 
-        return [.. standings.Values];
+        return [.. statuses.Values];
     }
 
     private Taxon? Taxon(Row row, string column) => Known(row, column, _taxa, "a taxon in taxa.csv");
@@ -507,12 +668,14 @@ public sealed partial class GuideReader
             }
 
             var usual = NameNeeds.Usual(taxon.Id);
-            needs.Add(usual with
-            {
-                Reproductive = row["reproductive"] == "yes",
-                Seasons = Within(row, "seasons", 1, 4) ?? usual.Seasons,
-                Parts = Within(row, "parts", 1, 100) ?? usual.Parts,
-            });
+            needs.Add(
+                usual with
+                {
+                    Reproductive = row["reproductive"] == "yes",
+                    Seasons = Within(row, "seasons", 1, 4) ?? usual.Seasons,
+                    Parts = Within(row, "parts", 1, 100) ?? usual.Parts,
+                }
+            );
             Once(row, "taxon", needs.Count(n => n.Taxon == taxon.Id) == 1);
         }
 
@@ -534,7 +697,8 @@ public sealed partial class GuideReader
         return number;
     }
 
-    private Character? Character(Row row, string column) => Known(row, column, _characters, "a character in characters.csv");
+    private Character? Character(Row row, string column) =>
+        Known(row, column, _characters, "a character in characters.csv");
 
     private static T? Known<T>(Row row, string column, Dictionary<string, T> known, string what)
         where T : class
@@ -553,7 +717,11 @@ public sealed partial class GuideReader
         var id = row.Required(column);
         if (id.Length > 0 && !IdentifierForm().IsMatch(id))
         {
-            row.Fault(column, $"“{(id.Length > 60 ? id[..60] + "…" : id)}”", "lower-case letters, digits and hyphens, at most 80");
+            row.Fault(
+                column,
+                $"“{(id.Length > 60 ? id[..60] + "…" : id)}”",
+                "lower-case letters, digits and hyphens, at most 80"
+            );
         }
 
         return id;
@@ -579,25 +747,44 @@ public sealed partial class GuideReader
             var leads = new List<(string Key, int Couplet, Lead Lead, Row Row)>();
             foreach (var row in reader.Table("leads.csv", false, ["key", "couplet", "lead", "to", "target"]))
             {
-                if (row.Whole("couplet") is not { } couplet || row.Whole("lead") is not { } number || Target(row) is not { } target)
+                if (
+                    row.Whole("couplet") is not { } couplet
+                    || row.Whole("lead") is not { } number
+                    || Target(row) is not { } target
+                )
                 {
                     continue;
                 }
 
                 var key = row.Required("key");
-                var own = tests.Where(t => t.Key == key && t.Couplet == couplet && t.Lead == number).Select(t => t.Test).ToImmutableArray();
+                var own = tests
+                    .Where(t => t.Key == key && t.Couplet == couplet && t.Lead == number)
+                    .Select(t => t.Test)
+                    .ToImmutableArray();
                 if (own.IsEmpty)
                 {
-                    row.Fault("lead", $"lead {couplet}.{number} without a statement", "its statements in lead_statements.csv");
+                    row.Fault(
+                        "lead",
+                        $"lead {couplet}.{number} without a statement",
+                        "its statements in lead_statements.csv"
+                    );
                 }
 
                 Once(row, "lead", !leads.Exists(l => l.Key == key && l.Couplet == couplet && l.Lead.Number == number));
                 leads.Add((key, couplet, new(number, own, target), row));
             }
 
-            foreach (var stray in tests.Where(t => !leads.Exists(l => l.Key == t.Key && l.Couplet == t.Couplet && l.Lead.Number == t.Lead)))
+            foreach (
+                var stray in tests.Where(t =>
+                    !leads.Exists(l => l.Key == t.Key && l.Couplet == t.Couplet && l.Lead.Number == t.Lead)
+                )
+            )
             {
-                stray.Row.Fault("lead", $"a statement of lead {stray.Couplet}.{stray.Lead} of {stray.Key}", "such a lead in leads.csv");
+                stray.Row.Fault(
+                    "lead",
+                    $"a statement of lead {stray.Couplet}.{stray.Lead} of {stray.Key}",
+                    "such a lead in leads.csv"
+                );
             }
 
             return [.. leads.OrderBy(l => l.Couplet).ThenBy(l => l.Lead.Number)];
@@ -624,9 +811,19 @@ public sealed partial class GuideReader
         private List<(string Key, int Couplet, int Lead, LeadTest Test, Row Row)> ReadTests()
         {
             var tests = new List<(string Key, int Couplet, int Lead, LeadTest Test, Row Row)>();
-            foreach (var row in reader.Table("lead_statements.csv", false, ["key", "couplet", "lead", "text", "character", "claim"]))
+            foreach (
+                var row in reader.Table(
+                    "lead_statements.csv",
+                    false,
+                    ["key", "couplet", "lead", "text", "character", "claim"]
+                )
+            )
             {
-                if (row.Whole("couplet") is not { } couplet || row.Whole("lead") is not { } lead || reader.Character(row, "character") is not { } character)
+                if (
+                    row.Whole("couplet") is not { } couplet
+                    || row.Whole("lead") is not { } lead
+                    || reader.Character(row, "character") is not { } character
+                )
                 {
                     continue;
                 }
@@ -638,7 +835,9 @@ public sealed partial class GuideReader
                     continue;
                 }
 
-                tests.Add((row.Required("key"), couplet, lead, new(row.Required("text"), character.Id, reading.Value), row));
+                tests.Add(
+                    (row.Required("key"), couplet, lead, new(row.Required("text"), character.Id, reading.Value), row)
+                );
             }
 
             return tests;

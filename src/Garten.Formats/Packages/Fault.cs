@@ -5,7 +5,6 @@ namespace Garten.Formats.Packages;
 /// <param name="Line">Line in the file, the header being line 1; 0 when the whole file is meant.</param>
 /// <param name="Column">Name of the column; empty when the whole row is meant.</param>
 /// <param name="Found">What stands there.</param>
-/// <param name="Expected">What should.</param>
 public sealed record Fault(string File, int Line, string Column, string Found, string Expected)
 {
     /// <summary>The fault as one line: <c>statements.csv, line 12, column value: found … ; expected …</c>.</summary>

@@ -47,7 +47,8 @@ public sealed class PackageFiles
 
     /// <summary>Opens a file, or gives null when the package has none of that path.</summary>
     /// <param name="path">Path within the package.</param>
-    public Stream? Open(string path) => _files.TryGetValue(path, out var content) ? new MemoryStream(content, writable: false) : null;
+    public Stream? Open(string path) =>
+        _files.TryGetValue(path, out var content) ? new MemoryStream(content, writable: false) : null;
 
     /// <summary>Reads the package at a folder or in a zip file.</summary>
     /// <param name="path">A folder, or a file ending in .zip.</param>
@@ -98,7 +99,7 @@ public sealed class PackageFiles
             using var content = new MemoryStream();
             using var packed = entry.Open();
             var buffer = new byte[81920];
-            for (int read; (read = packed.Read(buffer)) > 0;)
+            for (int read; (read = packed.Read(buffer)) > 0; )
             {
                 // The sizes a zip file states can lie, so what really comes out is counted.
                 Bound(path, total += read);
@@ -115,7 +116,9 @@ public sealed class PackageFiles
     {
         if (total > MostBytes)
         {
-            throw new PackageException($"“{path}” holds more than {MostBytes / (1024 * 1024)} MB; a data package may not.");
+            throw new PackageException(
+                $"“{path}” holds more than {MostBytes / (1024 * 1024)} MB; a data package may not."
+            );
         }
     }
 }

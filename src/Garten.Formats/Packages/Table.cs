@@ -23,11 +23,10 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
     /// <summary>Notes a fault in a cell.</summary>
     /// <param name="column">The column; empty for the whole row.</param>
     /// <param name="found">What stands there.</param>
-    /// <param name="expected">What should.</param>
-    public void Fault(string column, string found, string expected) => faults.Add(new(table, line, column, found, expected));
+    public void Fault(string column, string found, string expected) =>
+        faults.Add(new(table, line, column, found, expected));
 
     /// <summary>A cell that must not be empty; notes a fault when it is.</summary>
-    /// <param name="column">The column.</param>
     public string Required(string column)
     {
         if (this[column].Length == 0)
@@ -39,31 +38,23 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
     }
 
     /// <summary>A cell holding words separated by semicolons.</summary>
-    /// <param name="column">The column.</param>
     public ImmutableArray<string> List(string column) =>
         [.. this[column].Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)];
 
     /// <summary>A cell holding one of the names of an enumeration, written lower-case with hyphens; empty gives <paramref name="blank"/>.</summary>
-    /// <typeparam name="T">The enumeration.</typeparam>
-    /// <param name="column">The column.</param>
     /// <param name="blank">Value of an empty cell.</param>
     public T Choice<T>(string column, T blank)
         where T : struct, Enum => Maybe<T>(column) ?? blank;
 
     /// <summary>As <see cref="Choice"/>, null for an empty cell.</summary>
-    /// <typeparam name="T">The enumeration.</typeparam>
-    /// <param name="column">The column.</param>
     public T? Maybe<T>(string column)
         where T : struct, Enum => Words<T>(column, this[column]);
 
     /// <summary>As <see cref="List"/>, each word one of the names of an enumeration.</summary>
-    /// <typeparam name="T">The enumeration.</typeparam>
-    /// <param name="column">The column.</param>
     public ImmutableArray<T> Choices<T>(string column)
         where T : struct, Enum => [.. List(column).Select(w => Words<T>(column, w)).OfType<T>()];
 
     /// <summary>A cell holding a number; null when empty or unreadable, which is noted.</summary>
-    /// <param name="column">The column.</param>
     public double? Number(string column)
     {
         if (this[column].Length == 0)
@@ -71,7 +62,10 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
             return null;
         }
 
-        if (double.TryParse(this[column], NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number))
+        if (
+            double.TryParse(this[column], NumberStyles.Float, CultureInfo.InvariantCulture, out var number)
+            && double.IsFinite(number)
+        )
         {
             return number;
         }
@@ -81,10 +75,12 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
     }
 
     /// <summary>A cell holding a whole number of at least one; null when empty or unreadable, which is noted.</summary>
-    /// <param name="column">The column.</param>
     public int? Whole(string column)
     {
-        if (int.TryParse(Required(column), NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number > 0)
+        if (
+            int.TryParse(Required(column), NumberStyles.None, CultureInfo.InvariantCulture, out var number)
+            && number > 0
+        )
         {
             return number;
         }
@@ -98,7 +94,6 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
     }
 
     /// <summary>A cell holding a day of the year as month-day; null when empty or unreadable, which is noted.</summary>
-    /// <param name="column">The column.</param>
     public DayInYear? Day(string column)
     {
         if (this[column].Length == 0)
@@ -107,7 +102,15 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
         }
 
         // A leap year, so that 29 February can be written.
-        if (DateOnly.TryParseExact($"2000-{this[column]}", "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date))
+        if (
+            DateOnly.TryParseExact(
+                $"2000-{this[column]}",
+                "yyyy-MM-dd",
+                CultureInfo.InvariantCulture,
+                DateTimeStyles.None,
+                out var date
+            )
+        )
         {
             return DayInYear.Of(date);
         }
@@ -159,14 +162,19 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
 public static class Table
 {
     /// <summary>Reads a table of a package.</summary>
-    /// <param name="package">The package.</param>
     /// <param name="file">Name of the file.</param>
     /// <param name="required">True when a package without it is unsound.</param>
     /// <param name="columns">Columns that must be there.</param>
     /// <param name="optional">Columns that may be there; others are a fault, since a misspelt name would be lost silently.</param>
     /// <param name="faults">Where faults are collected.</param>
     public static ImmutableArray<Row> Read(
-        PackageFiles package, string file, bool required, string[] columns, string[] optional, ICollection<Fault> faults)
+        PackageFiles package,
+        string file,
+        bool required,
+        string[] columns,
+        string[] optional,
+        ICollection<Fault> faults
+    )
     {
         using var stream = package.Open(file);
         if (stream is null)
@@ -198,13 +206,27 @@ public static class Table
         }
         catch (MaxFieldSizeException)
         {
-            faults.Add(new(file, 0, "", "a cell of more than 100,000 characters", "shorter cells; a quotation mark may be missing"));
+            faults.Add(
+                new(
+                    file,
+                    0,
+                    "",
+                    "a cell of more than 100,000 characters",
+                    "shorter cells; a quotation mark may be missing"
+                )
+            );
         }
 
         return [];
     }
 
-    private static ImmutableArray<Row> Rows(CsvReader csv, string file, string[] columns, string[] optional, ICollection<Fault> faults)
+    private static ImmutableArray<Row> Rows(
+        CsvReader csv,
+        string file,
+        string[] columns,
+        string[] optional,
+        ICollection<Fault> faults
+    )
     {
         if (!csv.Read() || !csv.ReadHeader())
         {
@@ -222,7 +244,15 @@ public static class Table
 
         foreach (var unknown in header.Except(columns).Except(optional))
         {
-            faults.Add(new(file, 1, unknown, "a column Garten does not know", $"only {string.Join(", ", columns.Concat(optional))}"));
+            faults.Add(
+                new(
+                    file,
+                    1,
+                    unknown,
+                    "a column Garten does not know",
+                    $"only {string.Join(", ", columns.Concat(optional))}"
+                )
+            );
             sound = false;
         }
 

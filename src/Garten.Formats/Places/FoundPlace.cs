@@ -11,8 +11,13 @@ namespace Garten.Formats.Places;
 public sealed record FoundPlace(int Number, string Name, PlaceKind Kind, PlaceShape Shape, string Note)
 {
     /// <summary>What a place is where the file does not say: points are marks, lines ways and areas sites.</summary>
-    /// <param name="form">Its form.</param>
-    public static PlaceKind KindOf(ShapeForm form) => form switch { ShapeForm.Point => PlaceKind.Mark, ShapeForm.Line => PlaceKind.Way, _ => PlaceKind.Site };
+    public static PlaceKind KindOf(ShapeForm form) =>
+        form switch
+        {
+            ShapeForm.Point => PlaceKind.Mark,
+            ShapeForm.Line => PlaceKind.Way,
+            _ => PlaceKind.Site,
+        };
 }
 
 /// <summary>What a file of places holds.</summary>

@@ -10,7 +10,6 @@ public static class GeoJson
     private static readonly JsonWriterOptions Indented = new() { Indented = true };
 
     /// <summary>Reads places. Collections are taken apart; holes of areas are refused, since a plot with a hole cannot be counted.</summary>
-    /// <param name="content">The file.</param>
     public static PlaceFile Read(ReadOnlyMemory<byte> content)
     {
         try
@@ -19,12 +18,18 @@ public static class GeoJson
             var root = document.RootElement;
             if (root.ValueKind != JsonValueKind.Object)
             {
-                return PlaceFile.Unreadable("The file is JSON but no GeoJSON: it should begin with a FeatureCollection.");
+                return PlaceFile.Unreadable(
+                    "The file is JSON but no GeoJSON: it should begin with a FeatureCollection."
+                );
             }
 
             JsonElement[] features = Text(root, "type") switch
             {
-                "FeatureCollection" when root.TryGetProperty("features", out var list) && list.ValueKind == JsonValueKind.Array => [.. list.EnumerateArray()],
+                "FeatureCollection"
+                    when root.TryGetProperty("features", out var list) && list.ValueKind == JsonValueKind.Array =>
+                [
+                    .. list.EnumerateArray(),
+                ],
                 "Feature" => [root],
                 _ => [],
             };
@@ -35,7 +40,11 @@ public static class GeoJson
 
             if (features.Length > PlaceFile.MostPlaces)
             {
-                return PlaceFile.Unreadable(FormattableString.Invariant($"The file holds {features.Length:N0} features; {PlaceFile.MostPlaces:N0} is the most at once. Split it."));
+                return PlaceFile.Unreadable(
+                    FormattableString.Invariant(
+                        $"The file holds {features.Length:N0} features; {PlaceFile.MostPlaces:N0} is the most at once. Split it."
+                    )
+                );
             }
 
             List<FoundPlace> places = [];
@@ -56,7 +65,10 @@ public static class GeoJson
     /// <summary>Writes places.</summary>
     /// <param name="places">The places, each with what is said of it beside its name.</param>
     /// <param name="stream">Where to; left open.</param>
-    public static void Write(IEnumerable<(PlaceShape Shape, Dictionary<string, string> Properties)> places, Stream stream)
+    public static void Write(
+        IEnumerable<(PlaceShape Shape, Dictionary<string, string> Properties)> places,
+        Stream stream
+    )
     {
         using var json = new Utf8JsonWriter(stream, Indented);
         json.WriteStartObject();
@@ -85,16 +97,26 @@ public static class GeoJson
 
     private static void ReadFeature(int number, JsonElement feature, List<FoundPlace> places, List<string> faults)
     {
-        var properties = feature.ValueKind == JsonValueKind.Object && feature.TryGetProperty("properties", out var given) ? given : default;
+        var properties =
+            feature.ValueKind == JsonValueKind.Object && feature.TryGetProperty("properties", out var given)
+                ? given
+                : default;
         var name = Text(properties, "name");
         var said = name.Length > 0 ? $"Feature {number} ({name})" : $"Feature {number}";
-        if (feature.ValueKind != JsonValueKind.Object || !feature.TryGetProperty("geometry", out var geometry) || geometry.ValueKind != JsonValueKind.Object)
+        if (
+            feature.ValueKind != JsonValueKind.Object
+            || !feature.TryGetProperty("geometry", out var geometry)
+            || geometry.ValueKind != JsonValueKind.Object
+        )
         {
             faults.Add($"{said} has no geometry.");
             return;
         }
 
-        if (ShapesOf(geometry, out var shapes) is { Length: > 0 } fault || (fault = shapes.Select(s => s.Fault).FirstOrDefault(f => f.Length > 0) ?? "").Length > 0)
+        if (
+            ShapesOf(geometry, out var shapes) is { Length: > 0 } fault
+            || (fault = shapes.Select(s => s.Fault).FirstOrDefault(f => f.Length > 0) ?? "").Length > 0
+        )
         {
             faults.Add($"{said}: {fault}");
             return;
@@ -102,8 +124,20 @@ public static class GeoJson
 
         for (var i = 0; i < shapes.Length; i++)
         {
-            var kind = Enum.TryParse<PlaceKind>(Text(properties, "kind"), ignoreCase: true, out var known) && Enum.IsDefined(known) ? known : FoundPlace.KindOf(shapes[i].Form);
-            places.Add(new(number, shapes.Length == 1 ? name : $"{name} {i + 1}".TrimStart(), kind, shapes[i], Text(properties, "note")));
+            var kind =
+                Enum.TryParse<PlaceKind>(Text(properties, "kind"), ignoreCase: true, out var known)
+                && Enum.IsDefined(known)
+                    ? known
+                    : FoundPlace.KindOf(shapes[i].Form);
+            places.Add(
+                new(
+                    number,
+                    shapes.Length == 1 ? name : $"{name} {i + 1}".TrimStart(),
+                    kind,
+                    shapes[i],
+                    Text(properties, "note")
+                )
+            );
         }
     }
 
@@ -129,11 +163,22 @@ public static class GeoJson
             shapes = form switch
             {
                 "Point" => [.. parts.Select(p => new PlaceShape(ShapeForm.Point, [PointOf(p)]))],
-                "LineString" => [.. parts.Select(p => new PlaceShape(ShapeForm.Line, [.. p.EnumerateArray().Select(PointOf)]))],
-                "Polygon" => [.. parts.Select(p => new PlaceShape(ShapeForm.Area, Opened([.. p[0].EnumerateArray().Select(PointOf)])))],
+                "LineString" =>
+                [
+                    .. parts.Select(p => new PlaceShape(ShapeForm.Line, [.. p.EnumerateArray().Select(PointOf)])),
+                ],
+                "Polygon" =>
+                [
+                    .. parts.Select(p => new PlaceShape(
+                        ShapeForm.Area,
+                        Opened([.. p[0].EnumerateArray().Select(PointOf)])
+                    )),
+                ],
                 _ => [],
             };
-            return shapes.IsEmpty ? $"a geometry of the type “{type}” is not understood; points, lines and areas are." : "";
+            return shapes.IsEmpty
+                ? $"a geometry of the type “{type}” is not understood; points, lines and areas are."
+                : "";
         }
         catch (Exception e) when (e is InvalidOperationException or IndexOutOfRangeException or FormatException)
         {
@@ -141,16 +186,29 @@ public static class GeoJson
         }
     }
 
-    private static ImmutableArray<GeoPoint> Opened(ImmutableArray<GeoPoint> ring) => ring.Length > 1 && ring[0] == ring[^1] ? ring[..^1] : ring;
+    private static ImmutableArray<GeoPoint> Opened(ImmutableArray<GeoPoint> ring) =>
+        ring.Length > 1 && ring[0] == ring[^1] ? ring[..^1] : ring;
 
     private static GeoPoint PointOf(JsonElement pair) => new(pair[1].GetDouble(), pair[0].GetDouble());
 
     private static string Text(JsonElement of, string property) =>
-        of.ValueKind == JsonValueKind.Object && of.TryGetProperty(property, out var value) && value.ValueKind == JsonValueKind.String ? value.GetString()!.Trim() : "";
+        of.ValueKind == JsonValueKind.Object
+        && of.TryGetProperty(property, out var value)
+        && value.ValueKind == JsonValueKind.String
+            ? value.GetString()!.Trim()
+            : "";
 
     private static void WriteGeometry(Utf8JsonWriter json, PlaceShape shape)
     {
-        json.WriteString("type", shape.Form switch { ShapeForm.Point => "Point", ShapeForm.Line => "LineString", _ => "Polygon" });
+        json.WriteString(
+            "type",
+            shape.Form switch
+            {
+                ShapeForm.Point => "Point",
+                ShapeForm.Line => "LineString",
+                _ => "Polygon",
+            }
+        );
         json.WritePropertyName("coordinates");
         if (shape.Form == ShapeForm.Point)
         {
@@ -180,7 +238,9 @@ public static class GeoJson
     /// <summary>The ring closed and, as the standard asks, against the clock.</summary>
     private static IEnumerable<GeoPoint> Outward(PlaceShape area)
     {
-        var twice = area.Points.Select((p, i) => (Here: p, Next: area.Points[(i + 1) % area.Points.Length])).Sum(e => (e.Next.Longitude - e.Here.Longitude) * (e.Next.Latitude + e.Here.Latitude));
+        var twice = area
+            .Points.Select((p, i) => (Here: p, Next: area.Points[(i + 1) % area.Points.Length]))
+            .Sum(e => (e.Next.Longitude - e.Here.Longitude) * (e.Next.Latitude + e.Here.Latitude));
         GeoPoint[] points = twice <= 0 ? [.. area.Points] : [.. area.Points.Reverse()];
         return points.Append(points[0]);
     }

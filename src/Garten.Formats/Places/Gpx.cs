@@ -23,7 +23,6 @@ public static class Gpx
     };
 
     /// <summary>Reads places: waypoints as points, routes and tracks as lines. Tracks of more points than a place may have are thinned evenly.</summary>
-    /// <param name="stream">The file.</param>
     public static PlaceFile Read(Stream stream)
     {
         List<FoundPlace> places = [];
@@ -45,7 +44,11 @@ public static class Gpx
 
                 if (places.Count + faults.Count >= PlaceFile.MostPlaces)
                 {
-                    faults.Add(FormattableString.Invariant($"The file holds more than {PlaceFile.MostPlaces:N0} waypoints and tracks. Split it."));
+                    faults.Add(
+                        FormattableString.Invariant(
+                            $"The file holds more than {PlaceFile.MostPlaces:N0} waypoints and tracks. Split it."
+                        )
+                    );
                     break;
                 }
 
@@ -57,7 +60,9 @@ public static class Gpx
             return PlaceFile.Unreadable($"The file is no sound XML: line {e.LineNumber} cannot be read.");
         }
 
-        return places.Count + faults.Count == 0 ? PlaceFile.Unreadable("The file holds no waypoints, routes or tracks.") : new(places, faults);
+        return places.Count + faults.Count == 0
+            ? PlaceFile.Unreadable("The file holds no waypoints, routes or tracks.")
+            : new(places, faults);
     }
 
     /// <summary>Writes places: points as waypoints, lines and the edges of areas as tracks.</summary>
@@ -66,7 +71,10 @@ public static class Gpx
     public static void Write(IEnumerable<(PlaceShape Shape, string Name, string Note)> places, Stream stream)
     {
         var all = places.OrderBy(p => p.Shape.Form != ShapeForm.Point).ToArray();
-        using var xml = XmlWriter.Create(stream, new() { Indent = true, Encoding = new System.Text.UTF8Encoding(false) });
+        using var xml = XmlWriter.Create(
+            stream,
+            new() { Indent = true, Encoding = new System.Text.UTF8Encoding(false) }
+        );
         xml.WriteStartElement("gpx", Namespace);
         xml.WriteAttributeString("version", "1.1");
         xml.WriteAttributeString("creator", "Garten");
@@ -102,7 +110,9 @@ public static class Gpx
         {
             while (one.Read())
             {
-                while (one.NodeType == XmlNodeType.Element && one.LocalName is "name" or "desc" or "cmt" && one.Depth == 1)
+                while (
+                    one.NodeType == XmlNodeType.Element && one.LocalName is "name" or "desc" or "cmt" && one.Depth == 1
+                )
                 {
                     // The reader stands behind the element afterwards, perhaps on the next of them.
                     var field = one.LocalName;
@@ -124,7 +134,8 @@ public static class Gpx
             }
         }
 
-        var said = $"{(what == "wpt" ? "Waypoint" : what == "trk" ? "Track" : "Route")} {number}{(name.Length > 0 ? $" ({name})" : "")}";
+        var said =
+            $"{(what == "wpt" ? "Waypoint" : what == "trk" ? "Track" : "Route")} {number}{(name.Length > 0 ? $" ({name})" : "")}";
         PlaceShape shape = new(what == "wpt" ? ShapeForm.Point : ShapeForm.Line, Thinned(points));
         if (bad > 0 || shape.Fault.Length > 0)
         {
@@ -147,7 +158,10 @@ public static class Gpx
     }
 
     private static double? Degrees(XmlReader xml, string attribute) =>
-        double.TryParse(xml.GetAttribute(attribute), NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value) ? value : null;
+        double.TryParse(xml.GetAttribute(attribute), NumberStyles.Float, CultureInfo.InvariantCulture, out var value)
+        && double.IsFinite(value)
+            ? value
+            : null;
 
     private static void WritePoint(XmlWriter xml, string element, GeoPoint point, string name, string note)
     {

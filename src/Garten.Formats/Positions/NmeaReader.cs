@@ -24,7 +24,12 @@ public static class NmeaReader
     public static NmeaSentence Read(string sentence)
     {
         var line = sentence.Trim();
-        if (line.Length > MostCharacters || line is not ['$', ..] || line.LastIndexOf('*') is not (> 0 and var star) || star != line.Length - 3)
+        if (
+            line.Length > MostCharacters
+            || line is not ['$', ..]
+            || line.LastIndexOf('*') is not (> 0 and var star)
+            || star != line.Length - 3
+        )
         {
             return Failed(line, "a line from $ to * and two hexadecimal digits");
         }
@@ -36,14 +41,22 @@ public static class NmeaReader
         }
 
         var written = line[(star + 1)..];
-        if (!string.Equals(written, sum.ToString("X2", CultureInfo.InvariantCulture), StringComparison.OrdinalIgnoreCase))
+        if (
+            !string.Equals(
+                written,
+                sum.ToString("X2", CultureInfo.InvariantCulture),
+                StringComparison.OrdinalIgnoreCase
+            )
+        )
         {
             return Failed(line, $"the check sum {sum:X2}");
         }
 
         // Two letters say which satellites, three what kind of sentence.
         var fields = line[1..star].Split(',');
-        return fields[0].Length == 5 && fields[0].EndsWith("GGA", StringComparison.Ordinal) ? Position(line, fields) : new(null, "");
+        return fields[0].Length == 5 && fields[0].EndsWith("GGA", StringComparison.Ordinal)
+            ? Position(line, fields)
+            : new(null, "");
     }
 
     private static NmeaSentence Position(string line, string[] fields)
@@ -65,17 +78,43 @@ public static class NmeaReader
             return Failed(line, "a latitude as 4500.126,N and a longitude as 12342.240,W");
         }
 
-        return int.TryParse(fields[7], CultureInfo.InvariantCulture, out var satellites) && Number(fields[8]) is { } dilution and > 0 && TimeOf(fields[1]) is { } time
-            ? new(new(new(north, east), dilution * RangeError, fields[10] == "M" ? Number(fields[9]) : null, satellites, time), "")
+        return
+            int.TryParse(fields[7], CultureInfo.InvariantCulture, out var satellites)
+            && Number(fields[8]) is { } dilution and > 0
+            && TimeOf(fields[1]) is { } time
+            ? new(
+                new(
+                    new(north, east),
+                    dilution * RangeError,
+                    fields[10] == "M" ? Number(fields[9]) : null,
+                    satellites,
+                    time
+                ),
+                ""
+            )
             : Failed(line, "a time, the number of satellites and a dilution of precision");
     }
 
     /// <summary>Degrees and minutes written as one number, and the side of the equator or of the first meridian.</summary>
-    private static double? Degrees(string written, string side, int digits, string positive, string negative, double most)
+    private static double? Degrees(
+        string written,
+        string side,
+        int digits,
+        string positive,
+        string negative,
+        double most
+    )
     {
-        var sign = side == positive ? 1 : side == negative ? -1 : 0;
-        if (sign == 0 || written.Length < digits + 2 || !int.TryParse(written[..digits], NumberStyles.None, CultureInfo.InvariantCulture, out var degrees)
-            || Number(written[digits..]) is not (>= 0 and < 60 and var minutes))
+        var sign =
+            side == positive ? 1
+            : side == negative ? -1
+            : 0;
+        if (
+            sign == 0
+            || written.Length < digits + 2
+            || !int.TryParse(written[..digits], NumberStyles.None, CultureInfo.InvariantCulture, out var degrees)
+            || Number(written[digits..]) is not (>= 0 and < 60 and var minutes)
+        )
         {
             return null;
         }
@@ -85,10 +124,25 @@ public static class NmeaReader
     }
 
     private static TimeOnly? TimeOf(string written) =>
-        TimeOnly.TryParseExact(written.Split('.')[0], "HHmmss", CultureInfo.InvariantCulture, DateTimeStyles.None, out var time) ? time : null;
+        TimeOnly.TryParseExact(
+            written.Split('.')[0],
+            "HHmmss",
+            CultureInfo.InvariantCulture,
+            DateTimeStyles.None,
+            out var time
+        )
+            ? time
+            : null;
 
     private static double? Number(string written) =>
-        double.TryParse(written, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var value) ? value : null;
+        double.TryParse(
+            written,
+            NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign,
+            CultureInfo.InvariantCulture,
+            out var value
+        )
+            ? value
+            : null;
 
     private static NmeaSentence Failed(string line, string expected) =>
         new(null, $"“{(line.Length <= 40 ? line : line[..40] + "…")}” could not be read: expected {expected}.");

@@ -3,7 +3,6 @@ namespace Garten.Formats.Records;
 /// <summary>The file of a picture in an archive.</summary>
 /// <param name="Id">Number of the picture.</param>
 /// <param name="Type">image/jpeg or image/png.</param>
-/// <param name="Content">The file.</param>
 public sealed record ArchivePicture(Guid Id, string Type, byte[] Content)
 {
     /// <summary>Name of the file; it lies beside the tables, so that no archive needs folders.</summary>

@@ -44,7 +44,10 @@ public sealed class ArchivedPictures : IDisposable
         }
         catch (ArchiveException e)
         {
-            throw new InvalidDataException($"{name} unpacks to too much: a picture has at most {_mostOfOne / (1024 * 1024)} MB.", e);
+            throw new InvalidDataException(
+                $"{name} unpacks to too much: a picture has at most {_mostOfOne / (1024 * 1024)} MB.",
+                e
+            );
         }
         catch (InvalidDataException e)
         {

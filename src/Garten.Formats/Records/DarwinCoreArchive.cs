@@ -28,9 +28,14 @@ public static class DarwinCoreArchive
     /// <param name="about">What the archive says of itself.</param>
     /// <param name="pictures">Pictures whose files lie beside the tables; each is asked for when its turn comes, so that they need not all be at hand.</param>
     /// <param name="stream">Where to; left open.</param>
-    /// <param name="cancel">Gives up.</param>
     public static async Task WriteAsync(
-        ArchiveTable core, IReadOnlyList<ArchiveTable> extensions, ArchiveAbout about, IAsyncEnumerable<ArchivePicture> pictures, Stream stream, CancellationToken cancel)
+        ArchiveTable core,
+        IReadOnlyList<ArchiveTable> extensions,
+        ArchiveAbout about,
+        IAsyncEnumerable<ArchivePicture> pictures,
+        Stream stream,
+        CancellationToken cancel
+    )
     {
         using var zip = new ZipArchive(stream, ZipArchiveMode.Create, leaveOpen: true);
         foreach (var table in extensions.Prepend(core))
@@ -44,7 +49,11 @@ public static class DarwinCoreArchive
         await foreach (var picture in pictures.WithCancellation(cancel))
         {
             // Pictures are packed already.
-            await using var file = zip.CreateEntry(ArchivePicture.FileOf(picture.Id, picture.Type), CompressionLevel.NoCompression).Open();
+            await using var file = zip.CreateEntry(
+                    ArchivePicture.FileOf(picture.Id, picture.Type),
+                    CompressionLevel.NoCompression
+                )
+                .Open();
             await file.WriteAsync(picture.Content, cancel);
         }
     }
@@ -113,7 +122,10 @@ public static class DarwinCoreArchive
     private static void WriteAbout(ArchiveAbout about, XmlWriter xml)
     {
         xml.WriteStartElement("eml", "eml", Eml);
-        xml.WriteAttributeString("packageId", string.Create(CultureInfo.InvariantCulture, $"garten/{about.Published:yyyy-MM-dd}"));
+        xml.WriteAttributeString(
+            "packageId",
+            string.Create(CultureInfo.InvariantCulture, $"garten/{about.Published:yyyy-MM-dd}")
+        );
         xml.WriteAttributeString("system", "garten");
         xml.WriteStartElement("dataset");
         xml.WriteElementString("title", about.Title);
@@ -146,7 +158,10 @@ public static class DarwinCoreArchive
     private static void Xml(ZipArchive zip, string name, Action<XmlWriter> write)
     {
         using var file = zip.CreateEntry(name).Open();
-        using var xml = XmlWriter.Create(file, new XmlWriterSettings { Encoding = new UTF8Encoding(false), Indent = true });
+        using var xml = XmlWriter.Create(
+            file,
+            new XmlWriterSettings { Encoding = new UTF8Encoding(false), Indent = true }
+        );
         write(xml);
     }
 }

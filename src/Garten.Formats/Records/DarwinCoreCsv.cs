@@ -38,10 +38,22 @@ public static class DarwinCoreCsv
         ("dateIdentified", r => Date(r.DeterminedOn)),
         ("identificationRemarks", r => Text(r.Remarks)),
         ("lifeStage", r => r.Stage?.ToString().ToLowerInvariant() ?? ""),
-        ("sex", r => r.Sex switch { Sex.Male => "male", Sex.Female => "female", Sex.Both => "hermaphrodite", _ => "" }),
-        ("reproductiveCondition", r => string.Join(" | ", r.Parts.Where(p => p is PlantPart.Flowers or PlantPart.Fruit).Select(p => p.ToString().ToLowerInvariant()))),
+        ("sex", r => r.Sex switch
+            {
+                Sex.Male => "male",
+                Sex.Female => "female",
+                Sex.Both => "hermaphrodite",
+                _ => "",
+            }),
+        ("reproductiveCondition", r =>
+            string.Join(
+                " | ",
+                r.Parts.Where(p => p is PlantPart.Flowers or PlantPart.Fruit)
+                    .Select(p => p.ToString().ToLowerInvariant())
+            )
+        ),
         ("degreeOfEstablishment", r => Establishment(r.Origin, r.Status == "Native")),
-        ("establishmentMeans", r => Means(Enum.Parse<AreaStatus>(r.Status))),
+        ("establishmentMeans", r => EstablishmentMeans(Enum.Parse<AreaStatus>(r.Status))),
         ("occurrenceStatus", _ => "present"),
         ("organismRemarks", r => Text(r.Description)),
         ("occurrenceRemarks", r => Text(r.Note)),
@@ -53,58 +65,88 @@ public static class DarwinCoreCsv
     public static IEnumerable<string> ColumnNames => Columns.Select(c => c.Column);
 
     /// <summary>The form of all CSV written: RFC 4180.</summary>
-    internal static CsvConfiguration Form { get; } = new(CultureInfo.InvariantCulture)
-    {
-        NewLine = "\r\n",
+    internal static CsvConfiguration Form { get; } =
+        new(CultureInfo.InvariantCulture)
+        {
+            NewLine = "\r\n",
 
-        // By itself the library leaves a lone line feed unquoted when lines end in CR LF.
-        ShouldQuote = c => c.Field is { } field && (field.AsSpan().IndexOfAny(",\"\r\n") >= 0 || field != field.Trim()),
-    };
+            // By itself the library leaves a lone line feed unquoted when lines end in CR LF.
+            ShouldQuote = c =>
+                c.Field is { } field && (field.AsSpan().IndexOfAny(",\"\r\n") >= 0 || field != field.Trim()),
+        };
 
     /// <summary>The cells of a record by the name of their column.</summary>
-    /// <param name="record">The record.</param>
-    public static Dictionary<string, string> CellsOf(SurveyRecord record) => Columns.ToDictionary(c => c.Column, c => c.Cell(record));
+    public static Dictionary<string, string> CellsOf(SurveyRecord record) =>
+        Columns.ToDictionary(c => c.Column, c => c.Cell(record));
 
     /// <summary>The cells of what is told of sensitive finds, by the name of their column.</summary>
     /// <param name="record">What is told.</param>
     public static Dictionary<string, string> CellsOf(CoarseRecord record)
     {
-        var number = string.Create(CultureInfo.InvariantCulture, $"withheld:{record.Taxon.Id.Value}:{record.Year}:{Number(record.Place?.Latitude)}:{Number(record.Place?.Longitude)}");
-        return Columns.ToDictionary(c => c.Column, _ => "").Concat(
-        [
-            new("occurrenceID", number),
-            new("eventID", number),
-            new("basisOfRecord", "HumanObservation"),
-            new("eventDate", record.Year.ToString("0000", CultureInfo.InvariantCulture)),
-            new("decimalLatitude", Number(record.Place?.Latitude)),
-            new("decimalLongitude", Number(record.Place?.Longitude)),
-            new("geodeticDatum", record.Place is null ? "" : "EPSG:4326"),
-            new("coordinateUncertaintyInMeters", Number(record.Place?.UncertaintyM)),
-            new("scientificName", record.Author.Length > 0 ? $"{record.Taxon.Name} {record.Author}" : record.Taxon.Name),
-            new("scientificNameAuthorship", record.Author),
-            new("taxonRank", Rank(record.Rank.ToString())),
-            new("kingdom", "Plantae"),
-            new("occurrenceStatus", "present"),
-            new("occurrenceRemarks", string.Create(CultureInfo.InvariantCulture, $"{record.Records} {(record.Records == 1 ? "record" : "records")}")),
-            new("informationWithheld", CoarseRecord.Withheld),
-            new("dataGeneralizations", string.Create(CultureInfo.InvariantCulture, $"Coordinates are the middle of a square of {CoarsePlace.Degrees} degrees.")),
-        ]).GroupBy(c => c.Key).ToDictionary(g => g.Key, g => g.Last().Value);
+        var number = string.Create(
+            CultureInfo.InvariantCulture,
+            $"withheld:{record.Taxon.Id.Value}:{record.Year}:{Number(record.Place?.Latitude)}:{Number(record.Place?.Longitude)}"
+        );
+        return Columns
+            .ToDictionary(c => c.Column, _ => "")
+            .Concat([
+                new("occurrenceID", number),
+                new("eventID", number),
+                new("basisOfRecord", "HumanObservation"),
+                new("eventDate", record.Year.ToString("0000", CultureInfo.InvariantCulture)),
+                new("decimalLatitude", Number(record.Place?.Latitude)),
+                new("decimalLongitude", Number(record.Place?.Longitude)),
+                new("geodeticDatum", record.Place is null ? "" : "EPSG:4326"),
+                new("coordinateUncertaintyInMeters", Number(record.Place?.UncertaintyM)),
+                new(
+                    "scientificName",
+                    record.Author.Length > 0 ? $"{record.Taxon.Name} {record.Author}" : record.Taxon.Name
+                ),
+                new("scientificNameAuthorship", record.Author),
+                new("taxonRank", Rank(record.Rank.ToString())),
+                new("kingdom", "Plantae"),
+                new("occurrenceStatus", "present"),
+                new(
+                    "occurrenceRemarks",
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{record.Records} {(record.Records == 1 ? "record" : "records")}"
+                    )
+                ),
+                new("informationWithheld", CoarseRecord.Withheld),
+                new(
+                    "dataGeneralizations",
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"Coordinates are the middle of a square of {CoarsePlace.Degrees} degrees."
+                    )
+                ),
+            ])
+            .GroupBy(c => c.Key)
+            .ToDictionary(g => g.Key, g => g.Last().Value);
     }
 
     /// <summary>How a plant came to be there, in the words of the term; the import reads them back.</summary>
     /// <param name="origin">Wild, naturalised, planted or not known.</param>
     /// <param name="native">True for a taxon native to the area.</param>
-    public static string Establishment(Origin origin, bool native) => origin switch
-    {
-        Origin.Planted => "cultivated",
-        Origin.Naturalised => "established",
-        Origin.Wild => native ? "native" : "reproducing",
-        _ => "",
-    };
+    public static string Establishment(Origin origin, bool native) =>
+        origin switch
+        {
+            Origin.Planted => "cultivated",
+            Origin.Naturalised => "established",
+            Origin.Wild => native ? "native" : "reproducing",
+            _ => "",
+        };
 
     /// <summary>How a taxon came to where it was found, in the words of the term; empty when not known.</summary>
     /// <param name="status">Native or introduced there.</param>
-    public static string Means(AreaStatus status) => status switch { AreaStatus.Native => "native", AreaStatus.Introduced => "introduced", _ => "" };
+    public static string EstablishmentMeans(AreaStatus status) =>
+        status switch
+        {
+            AreaStatus.Native => "native",
+            AreaStatus.Introduced => "introduced",
+            _ => "",
+        };
 
     /// <summary>Writes records.</summary>
     /// <param name="records">The records, in the order they are written.</param>
@@ -140,18 +182,19 @@ public static class DarwinCoreCsv
     {
         var clean = string.Concat(text.Where(c => !char.IsControl(c) || c is '\n' or '\r'));
         var first = clean.TrimStart();
-        return first.Length > 0 && (first[0] is '=' or '+' or '-' or '@' or '＝' or '＋' or '－' or '＠' || clean[0] is '\r' or '\n') ? "'" + clean : clean;
+        return
+            first.Length > 0
+            && (first[0] is '=' or '+' or '-' or '@' or '＝' or '＋' or '－' or '＠' || clean[0] is '\r' or '\n')
+            ? "'" + clean
+            : clean;
     }
 
     /// <summary>A rank as the standard writes it.</summary>
-    /// <param name="rank">The rank.</param>
     public static string Rank(string rank) => rank == "Nothotaxon" ? "nothospecies" : rank.ToLowerInvariant();
 
     /// <summary>A day as the standard writes it (ISO 8601).</summary>
-    /// <param name="date">The day.</param>
     public static string Date(DateOnly date) => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 
     /// <summary>A number with a decimal point; empty for none.</summary>
-    /// <param name="value">The number.</param>
     public static string Number(double? value) => value?.ToString("0.######", CultureInfo.InvariantCulture) ?? "";
 }

@@ -9,7 +9,11 @@ namespace Garten.Formats.Records;
 /// <param name="Headers">Names of its columns.</param>
 /// <param name="Rows">Its rows with their line in the file; each has as many cells as there are columns.</param>
 /// <param name="Faults">What is wrong: the line, and a sentence.</param>
-public sealed record DelimitedText(IReadOnlyList<string> Headers, IReadOnlyList<(int Line, string[] Cells)> Rows, IReadOnlyList<(int Line, string Says)> Faults)
+public sealed record DelimitedText(
+    IReadOnlyList<string> Headers,
+    IReadOnlyList<(int Line, string[] Cells)> Rows,
+    IReadOnlyList<(int Line, string Says)> Faults
+)
 {
     /// <summary>Most rows of a table.</summary>
     public const int MostRows = 200_000;
@@ -22,7 +26,6 @@ public sealed record DelimitedText(IReadOnlyList<string> Headers, IReadOnlyList<
     private static readonly char[] Delimiters = [',', ';', '\t'];
 
     /// <summary>Reads a table.</summary>
-    /// <param name="content">The file.</param>
     public static DelimitedText Read(byte[] content)
     {
         var text = TextOf(content);
@@ -46,7 +49,12 @@ public sealed record DelimitedText(IReadOnlyList<string> Headers, IReadOnlyList<
         }
         catch (MaxFieldSizeException)
         {
-            return Unreadable(csv.Parser.RawRow, FormattableString.Invariant($"A cell has more than {LongestCell:N0} characters. A quotation mark may be missing."));
+            return Unreadable(
+                csv.Parser.RawRow,
+                FormattableString.Invariant(
+                    $"A cell has more than {LongestCell:N0} characters. A quotation mark may be missing."
+                )
+            );
         }
     }
 
@@ -70,13 +78,18 @@ public sealed record DelimitedText(IReadOnlyList<string> Headers, IReadOnlyList<
 
             if (cells.Length != headers.Length)
             {
-                faults.Add((csv.Parser.RawRow, $"The row has {cells.Length} cells, the table {headers.Length} columns."));
+                faults.Add(
+                    (csv.Parser.RawRow, $"The row has {cells.Length} cells, the table {headers.Length} columns.")
+                );
                 continue;
             }
 
             if (rows.Count == MostRows)
             {
-                return Unreadable(csv.Parser.RawRow, FormattableString.Invariant($"The table has more than {MostRows:N0} rows. Send it in parts."));
+                return Unreadable(
+                    csv.Parser.RawRow,
+                    FormattableString.Invariant($"The table has more than {MostRows:N0} rows. Send it in parts.")
+                );
             }
 
             rows.Add((csv.Parser.RawRow, cells));

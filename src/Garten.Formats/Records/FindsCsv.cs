@@ -12,7 +12,9 @@ public static class FindsCsv
 {
     private static readonly (string Column, Func<Find, Taxon?, AreaStatus, string> Cell)[] Columns =
     [
-        ("occurrenceID", (f, _, _) => f.Counted ? $"line:{DarwinCoreCsv.Number(f.Id)}" : $"{f.Tag}:{DarwinCoreCsv.Number(f.Id)}"),
+        ("occurrenceID", (f, _, _) =>
+            f.Counted ? $"line:{DarwinCoreCsv.Number(f.Id)}" : $"{f.Tag}:{DarwinCoreCsv.Number(f.Id)}"
+        ),
         ("basisOfRecord", (_, _, _) => "HumanObservation"),
         ("organismID", (f, _, _) => f.Tag),
         ("eventDate", (f, _, _) => DarwinCoreCsv.Date(f.Date)),
@@ -32,7 +34,7 @@ public static class FindsCsv
         ("organismQuantity", (f, _, _) => DarwinCoreCsv.Number(f.Amount)),
         ("organismQuantityType", (f, _, _) => f.Amount is null ? "" : QuickEntry.InWords(f.Unit)),
         ("degreeOfEstablishment", (f, _, s) => DarwinCoreCsv.Establishment(f.Origin, s == AreaStatus.Native)),
-        ("establishmentMeans", (_, _, s) => DarwinCoreCsv.Means(s)),
+        ("establishmentMeans", (_, _, s) => DarwinCoreCsv.EstablishmentMeans(s)),
         ("occurrenceStatus", (_, _, _) => "present"),
         ("occurrenceRemarks", (f, _, _) => DarwinCoreCsv.Text(f.Note)),
         ("informationWithheld", (_, _, _) => ""),
@@ -43,9 +45,13 @@ public static class FindsCsv
     /// <param name="finds">The finds in the order they are written, each with its taxon where the guide has it, and how that came to the site.</param>
     /// <param name="withheld">What is told of sensitive finds, after them.</param>
     /// <param name="stream">Where to; left open.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>How many rows were written.</returns>
-    public static async Task<long> WriteAsync(IAsyncEnumerable<(Find Find, Taxon? Taxon, AreaStatus Status)> finds, IEnumerable<CoarseRecord> withheld, Stream stream, CancellationToken cancel)
+    public static async Task<long> WriteAsync(
+        IAsyncEnumerable<(Find Find, Taxon? Taxon, AreaStatus Status)> finds,
+        IEnumerable<CoarseRecord> withheld,
+        Stream stream,
+        CancellationToken cancel
+    )
     {
         await using var writer = new StreamWriter(stream, new UTF8Encoding(false), leaveOpen: true);
         await using var csv = new CsvWriter(writer, DarwinCoreCsv.Form);

@@ -14,53 +14,67 @@ namespace Garten.Formats.Records;
 public sealed record ExtraPart(string Typed, Exposure? Exposure, PartPosition? Position);
 
 /// <summary>A feature as it was recorded.</summary>
-/// <param name="Character">The character.</param>
 /// <param name="Finding">What kind of thing was found.</param>
-/// <param name="States">States seen.</param>
 /// <param name="Parts">Parts measured or counted.</param>
 /// <param name="Rough">A rough value as typed; null for none.</param>
 /// <param name="Hidden">Why it could not be seen.</param>
-/// <param name="Certainty">How sure.</param>
 /// <param name="Source">Where the part came from.</param>
 /// <param name="Altered">Damage to the part.</param>
 /// <param name="Exposure">Light it grew in.</param>
 /// <param name="Position">Where it grew.</param>
 /// <param name="Tool">What it was seen with.</param>
-/// <param name="Note">A note.</param>
-/// <param name="Recorder">Who recorded it.</param>
 public sealed record ExtraFeature(
-    string Character, Finding Finding, ImmutableArray<string> States, ImmutableArray<ExtraPart> Parts, string? Rough, HiddenReason? Hidden, Certainty Certainty, EvidenceSource Source,
-    ImmutableArray<Alteration> Altered, Exposure? Exposure, PartPosition? Position, Tool? Tool, string Note, string Recorder);
+    string Character,
+    Finding Finding,
+    ImmutableArray<string> States,
+    ImmutableArray<ExtraPart> Parts,
+    string? Rough,
+    HiddenReason? Hidden,
+    Certainty Certainty,
+    EvidenceSource Source,
+    ImmutableArray<Alteration> Altered,
+    Exposure? Exposure,
+    PartPosition? Position,
+    Tool? Tool,
+    string Note,
+    string Recorder
+);
 
 /// <summary>What somebody said of a name.</summary>
-/// <param name="Person">Who.</param>
-/// <param name="Verdict">What.</param>
 /// <param name="Remark">Why, or what to look at.</param>
-/// <param name="At">When.</param>
 public sealed record ExtraReview(string Person, Verdict Verdict, string Remark, DateTimeOffset At);
 
 /// <summary>A specimen taken of a plant.</summary>
-/// <param name="Number">Its number.</param>
-/// <param name="KeptAt">Where it is kept.</param>
-/// <param name="TakenOn">When it was taken.</param>
 /// <param name="Stand">Plants in the stand before.</param>
 /// <param name="Taken">Whole plants taken; 0 for a twig.</param>
 /// <param name="Permit">The permit; may be empty.</param>
 /// <param name="Person">Who took it.</param>
-public sealed record ExtraSpecimen(string Number, string KeptAt, DateOnly TakenOn, int Stand, int Taken, string Permit, string Person);
+public sealed record ExtraSpecimen(
+    string Number,
+    string KeptAt,
+    DateOnly TakenOn,
+    int Stand,
+    int Taken,
+    string Permit,
+    string Person
+);
 
 /// <summary>A name given to a plant.</summary>
 /// <param name="Taxon">Identifier of the taxon in the guide.</param>
-/// <param name="Qualifier">The reserve.</param>
 /// <param name="Person">Who gave it.</param>
-/// <param name="Date">The day.</param>
-/// <param name="Remarks">Remarks.</param>
-/// <param name="Grounds">What it rests on.</param>
+/// <param name="Reasons">What it rests on.</param>
 /// <param name="Reviews">What others said of it, the earliest first.</param>
-public sealed record ExtraName(string Taxon, IdentificationQualifier Qualifier, string Person, DateOnly Date, string Remarks, JsonElement Grounds, ImmutableArray<ExtraReview> Reviews);
+public sealed record ExtraName(
+    string Taxon,
+    IdentificationQualifier Qualifier,
+    string Person,
+    DateOnly Date,
+    string Remarks,
+    JsonElement Reasons,
+    ImmutableArray<ExtraReview> Reviews
+);
 
 /// <summary>What a plant is found again by.</summary>
-/// <param name="Name">The landmark.</param>
 /// <param name="Bearing">Bearing from it to the plant, in degrees from 0 to below 360.</param>
 /// <param name="Metres">The way from it to the plant.</param>
 public sealed record ExtraLandmark(string Name, double Bearing, double Metres);
@@ -68,18 +82,24 @@ public sealed record ExtraLandmark(string Name, double Bearing, double Metres);
 /// <summary>A threat to a plant.</summary>
 /// <param name="Kind">What threatens it.</param>
 /// <param name="Note">More about it; may be empty.</param>
-/// <param name="SeenOn">When it was seen.</param>
 /// <param name="Told">Who was told; empty when nobody was.</param>
 /// <param name="ToldOn">When; null when nobody was.</param>
 /// <param name="Outcome">What came of it; may be empty.</param>
 /// <param name="SettledOn">When it was settled; null while it is not.</param>
 /// <param name="Person">Who saw it.</param>
-public sealed record ExtraThreat(ThreatKind Kind, string Note, DateOnly SeenOn, string Told, DateOnly? ToldOn, string Outcome, DateOnly? SettledOn, string Person);
+public sealed record ExtraThreat(
+    ThreatKind Kind,
+    string Note,
+    DateOnly SeenOn,
+    string Told,
+    DateOnly? ToldOn,
+    string Outcome,
+    DateOnly? SettledOn,
+    string Person
+);
 
 /// <summary>Rosettes marked, and how many of them flowered in a year.</summary>
-/// <param name="Year">The year.</param>
 /// <param name="Marked">How many were marked.</param>
-/// <param name="MarkedOn">When.</param>
 /// <param name="Flowering">How many flowered; null when not counted yet.</param>
 /// <param name="FloweringOn">When they were counted.</param>
 public sealed record ExtraRosettes(int Year, int Marked, DateOnly MarkedOn, int? Flowering, DateOnly? FloweringOn);
@@ -88,11 +108,13 @@ public sealed record ExtraRosettes(int Year, int Marked, DateOnly MarkedOn, int?
 /// <param name="Landmarks">What it is found again by.</param>
 /// <param name="Threats">What threatens it.</param>
 /// <param name="Rosettes">Rosettes marked and flowering, year by year.</param>
-public sealed record ExtraCare(ImmutableArray<ExtraLandmark> Landmarks, ImmutableArray<ExtraThreat> Threats, ImmutableArray<ExtraRosettes> Rosettes);
+public sealed record ExtraCare(
+    ImmutableArray<ExtraLandmark> Landmarks,
+    ImmutableArray<ExtraThreat> Threats,
+    ImmutableArray<ExtraRosettes> Rosettes
+);
 
 /// <summary>An answer given at a couplet of a key.</summary>
-/// <param name="Key">The key.</param>
-/// <param name="Couplet">The couplet.</param>
 /// <param name="Lead">The lead chosen; null for "can't tell".</param>
 public sealed record ExtraAnswer(string Key, int Couplet, int? Lead);
 
@@ -105,9 +127,6 @@ public sealed record ExtraWalk(string Key, int Couplet, ImmutableArray<ExtraAnsw
 
 /// <summary>A grade a person set against the one computed.</summary>
 /// <param name="Grade">The grade; null where the computed one was let stand again.</param>
-/// <param name="Reason">Why.</param>
-/// <param name="Person">Who.</param>
-/// <param name="At">When.</param>
 public sealed record ExtraOverrule(Grade? Grade, string Reason, string Person, DateTimeOffset At);
 
 /// <summary>Another plant of the same colony.</summary>
@@ -119,10 +138,13 @@ public sealed record ExtraLink(Guid Plant, string Person);
 /// <param name="Walk">The walk through the keys; null when none was begun.</param>
 /// <param name="Overrules">Grades set against the one computed, the earliest first.</param>
 /// <param name="Colony">Plants said to be of the same colony.</param>
-public sealed record ExtraStudy(ExtraWalk? Walk, ImmutableArray<ExtraOverrule> Overrules, ImmutableArray<ExtraLink> Colony);
+public sealed record ExtraStudy(
+    ExtraWalk? Walk,
+    ImmutableArray<ExtraOverrule> Overrules,
+    ImmutableArray<ExtraLink> Colony
+);
 
 /// <summary>A picture features were read from; its file lies beside the tables.</summary>
-/// <param name="Id">Its number.</param>
 /// <param name="Type">image/jpeg or image/png.</param>
 /// <param name="Name">Name of its file where it came from.</param>
 /// <param name="Person">Who kept it.</param>
@@ -130,22 +152,31 @@ public sealed record ExtraStudy(ExtraWalk? Walk, ImmutableArray<ExtraOverrule> O
 public sealed record ExtraPicture(Guid Id, string Type, string Name, string Person, ImmutableArray<string> Characters);
 
 /// <summary>What an archive carries of a followed plant on a visit beside the terms of the standard.</summary>
-/// <param name="Site">The site.</param>
 /// <param name="Plant">Number that is the same wherever the plant is brought in.</param>
 /// <param name="Origin">Wild, naturalised, planted or not known.</param>
-/// <param name="Stage">Life stage.</param>
-/// <param name="Sex">Sex.</param>
 /// <param name="Parts">Parts on it that day.</param>
 /// <param name="Altered">Damage to the plant.</param>
 /// <param name="At">Where it stands; null when not known apart from its site.</param>
 /// <param name="UncertaintyM">Radius in metres within which that holds.</param>
-/// <param name="Features">Features recorded.</param>
 /// <param name="Names">Every name it was given, the earliest first; on its last visit only.</param>
 /// <param name="Specimens">Specimens taken of it; on its last visit only.</param>
 /// <param name="Care">How it is found again and kept; on its last visit only.</param>
 /// <param name="Study">How its name was worked out; on its last visit only.</param>
 /// <param name="Pictures">Pictures features of this visit were read from; null where they do not come along.</param>
 public sealed record PlantExtras(
-    ExtraSite Site, Guid Plant, Origin Origin, LifeStage? Stage, Sex? Sex, ImmutableArray<PlantPart> Parts, ImmutableArray<Alteration> Altered, GeoPoint? At, double? UncertaintyM,
-    ImmutableArray<ExtraFeature> Features, ImmutableArray<ExtraName> Names, ImmutableArray<ExtraSpecimen> Specimens, ExtraCare? Care = null,
-    ExtraStudy? Study = null, IReadOnlyList<ExtraPicture>? Pictures = null);
+    ExtraSite Site,
+    Guid Plant,
+    Origin Origin,
+    LifeStage? Stage,
+    Sex? Sex,
+    ImmutableArray<PlantPart> Parts,
+    ImmutableArray<Alteration> Altered,
+    GeoPoint? At,
+    double? UncertaintyM,
+    ImmutableArray<ExtraFeature> Features,
+    ImmutableArray<ExtraName> Names,
+    ImmutableArray<ExtraSpecimen> Specimens,
+    ExtraCare? Care = null,
+    ExtraStudy? Study = null,
+    IReadOnlyList<ExtraPicture>? Pictures = null
+);

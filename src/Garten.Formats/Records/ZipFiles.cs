@@ -6,7 +6,6 @@ namespace Garten.Formats.Records;
 internal static class ZipFiles
 {
     /// <summary>Unpacks a file. What comes out is counted, whatever size the archive states.</summary>
-    /// <param name="zip">The archive.</param>
     /// <param name="name">Name of the file.</param>
     /// <param name="most">Most bytes of this file.</param>
     /// <param name="left">Bytes that may still be unpacked of the archive; the file's are taken from it.</param>
@@ -22,11 +21,15 @@ internal static class ZipFiles
         using var packed = entry.Open();
         using MemoryStream content = new();
         var buffer = new byte[81_920];
-        for (int read; (read = packed.Read(buffer)) > 0;)
+        for (int read; (read = packed.Read(buffer)) > 0; )
         {
             if (content.Length + read > most)
             {
-                throw new ArchiveException(name, 0, FormattableString.Invariant($"It unpacks to more than {most / (1024 * 1024)} MB."));
+                throw new ArchiveException(
+                    name,
+                    0,
+                    FormattableString.Invariant($"It unpacks to more than {most / (1024 * 1024)} MB.")
+                );
             }
 
             content.Write(buffer, 0, read);

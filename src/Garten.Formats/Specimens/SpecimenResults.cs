@@ -12,14 +12,18 @@ public static class SpecimenResults
 {
     /// <summary>How the names stand for a specimen.</summary>
     /// <param name="model">The guide made ready.</param>
-    /// <param name="specimen">The specimen.</param>
     /// <param name="factors">What counts beside its features.</param>
     /// <param name="top">How many leading names to give, at least 1.</param>
-    public static Standing Name(CandidateModel model, Specimen specimen, PriorFactors factors, int top)
+    public static LikelyNames Name(CandidateModel model, Specimen specimen, PriorFactors factors, int top)
     {
         using var weighing = new Weighing(
-            model, new EvidenceSheet(model.Guide, specimen.Observations), new PlaceFacts(null, []), specimen.Visits(model.Guide), new(factors, [], []));
-        return Standing.Of(model, weighing, top);
+            model,
+            new EvidenceSheet(model.Guide, specimen.Observations),
+            new PlaceFacts(null, []),
+            specimen.Visits(model.Guide),
+            new(factors, [], [])
+        );
+        return LikelyNames.Of(model, weighing, top);
     }
 
     /// <summary>Names all specimens and writes one row for each, in order.</summary>
@@ -28,7 +32,13 @@ public static class SpecimenResults
     /// <param name="top">How many leading names to give, at least 1.</param>
     /// <param name="factors">What counts beside the features.</param>
     /// <param name="writer">Where to; left open.</param>
-    public static void Write(CandidateModel model, ImmutableArray<SpecimenReading> readings, int top, PriorFactors factors, TextWriter writer)
+    public static void Write(
+        CandidateModel model,
+        ImmutableArray<SpecimenReading> readings,
+        int top,
+        PriorFactors factors,
+        TextWriter writer
+    )
     {
         using var csv = new CsvWriter(writer, CultureInfo.InvariantCulture, leaveOpen: true);
         csv.WriteField("specimen_id");
@@ -53,29 +63,31 @@ public static class SpecimenResults
         }
     }
 
-    private static void WriteStanding(CsvWriter csv, Standing? standing, int top)
+    private static void WriteStanding(CsvWriter csv, LikelyNames? likely, int top)
     {
         for (var i = 0; i < top; i++)
         {
-            var name = standing is not null && i < standing.Names.Length ? standing.Names[i] : null;
+            var name = likely is not null && i < likely.Names.Length ? likely.Names[i] : null;
             csv.WriteField(name?.Name.Name ?? "");
             csv.WriteField(Weight(name?.Mass));
         }
 
-        csv.WriteField(Weight(standing?.Outside));
-        if (standing is { OutsideIsSafe: true })
+        csv.WriteField(Weight(likely?.Outside));
+        if (likely is { OutsideIsSafe: true })
         {
             csv.WriteField("outside");
             csv.WriteField("outside the guide");
-            csv.WriteField(Weight(standing.Outside));
+            csv.WriteField(Weight(likely.Outside));
         }
         else
         {
             // Look-alikes that could not be parted are a lawful answer of their own.
-            var names = standing?.Safe?.Names ?? [];
-            csv.WriteField(names.Length > 1 ? "look-alikes" : names.FirstOrDefault()?.Rank.ToString().ToLowerInvariant() ?? "");
+            var names = likely?.Safe?.Names ?? [];
+            csv.WriteField(
+                names.Length > 1 ? "look-alikes" : names.FirstOrDefault()?.Rank.ToString().ToLowerInvariant() ?? ""
+            );
             csv.WriteField(string.Join(" | ", names.Select(n => n.Name)));
-            csv.WriteField(Weight(standing?.Safe?.Mass));
+            csv.WriteField(Weight(likely?.Safe?.Mass));
         }
     }
 

@@ -8,14 +8,12 @@ using Garten.Formats.Packages;
 namespace Garten.Formats.Specimens;
 
 /// <summary>A specimen read from a table.</summary>
-/// <param name="Id">Its identifier.</param>
 /// <param name="Line">Its line in the file.</param>
 /// <param name="Date">Day it was seen; null when not given.</param>
 /// <param name="Observations">What was recorded on it.</param>
 public sealed record Specimen(string Id, int Line, DateOnly? Date, ImmutableArray<Observation> Observations)
 {
     /// <summary>The one visit a specimen stands for: its day, and the parts its features were seen on.</summary>
-    /// <param name="guide">The guide.</param>
     public ImmutableArray<Visit> Visits(Guide guide)
     {
         if (Date is not { } date)
@@ -57,11 +55,15 @@ public static class SpecimenTable
 
     /// <summary>Reads a table.</summary>
     /// <param name="name">Name of the file, for messages.</param>
-    /// <param name="content">Its bytes.</param>
     /// <param name="guide">The guide whose characters its columns are.</param>
     /// <param name="faults">What is wrong with the table as a whole; when it is not empty no row was read.</param>
     /// <returns>One reading a row, in order.</returns>
-    public static ImmutableArray<SpecimenReading> Read(string name, byte[] content, Guide guide, out ImmutableArray<Fault> faults)
+    public static ImmutableArray<SpecimenReading> Read(
+        string name,
+        byte[] content,
+        Guide guide,
+        out ImmutableArray<Fault> faults
+    )
     {
         var found = new List<Fault>();
         var package = new PackageFiles(name, [new(name, content)]);
@@ -79,14 +81,18 @@ public static class SpecimenTable
         var seen = new HashSet<string>();
         return
         [
-            .. rows.Select(r => (r.Line, ReadRow(name, r, guide, seen))).Concat(lengths).OrderBy(x => x.Line).Select(x => x.Item2),
+            .. rows.Select(r => (r.Line, ReadRow(name, r, guide, seen)))
+                .Concat(lengths)
+                .OrderBy(x => x.Line)
+                .Select(x => x.Item2),
         ];
     }
 
     private static SpecimenReading ReadRow(string name, Row row, Guide guide, HashSet<string> seen)
     {
         var faults = ImmutableArray.CreateBuilder<Fault>();
-        void Wrong(string column, string what, string expected) => faults.Add(new(name, row.Line, column, what, expected));
+        void Wrong(string column, string what, string expected) =>
+            faults.Add(new(name, row.Line, column, what, expected));
 
         var id = row["specimen_id"];
         if (id.Length == 0)
@@ -101,7 +107,15 @@ public static class SpecimenTable
         DateOnly? date = null;
         if (row["date"].Length > 0)
         {
-            if (DateOnly.TryParseExact(row["date"], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day))
+            if (
+                DateOnly.TryParseExact(
+                    row["date"],
+                    "yyyy-MM-dd",
+                    CultureInfo.InvariantCulture,
+                    DateTimeStyles.None,
+                    out var day
+                )
+            )
             {
                 date = day;
             }
@@ -176,10 +190,12 @@ public static class SpecimenTable
         }
         else
         {
-            var parts = cell.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).ToImmutableArray();
-            feature = parts.Length == 1
-                ? ObservationRules.FromEntry(guide, character.Id, [], parts[0])
-                : new(character.Id, Finding.Sample, [], parts, null, null);
+            var parts = cell.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+                .ToImmutableArray();
+            feature =
+                parts.Length == 1
+                    ? ObservationRules.FromEntry(guide, character.Id, [], parts[0])
+                    : new(character.Id, Finding.Sample, [], parts, null, null);
         }
 
         if (ObservationRules.Check(guide, feature, out fault) is not { } found)

@@ -15,7 +15,6 @@ public static class WeatherReader
 
     /// <summary>Reads a table.</summary>
     /// <param name="file">Its name, for telling where a fault lies.</param>
-    /// <param name="content">Its bytes.</param>
     /// <param name="faults">What is wrong with it; a table with faults is not to be used.</param>
     /// <returns>The days, oldest first.</returns>
     public static ImmutableArray<DailyTemperature> Read(string file, byte[] content, out ImmutableArray<Fault> faults)
@@ -24,7 +23,15 @@ public static class WeatherReader
         Dictionary<DateOnly, DailyTemperature> days = [];
         foreach (var row in Table.Read(new PackageFiles(file, [new(file, content)]), file, true, Columns, [], found))
         {
-            if (!DateOnly.TryParseExact(row["date"], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date))
+            if (
+                !DateOnly.TryParseExact(
+                    row["date"],
+                    "yyyy-MM-dd",
+                    CultureInfo.InvariantCulture,
+                    DateTimeStyles.None,
+                    out var date
+                )
+            )
             {
                 row.Fault("date", $"“{row["date"]}”", "a day as year-month-day, for example 2026-03-14");
                 continue;
@@ -39,7 +46,11 @@ public static class WeatherReader
 
             if (lowest > highest || lowest < Coldest || highest > Hottest)
             {
-                row.Fault("lowest", $"{row["lowest"]} to {row["highest"]}", $"a lowest not above the highest, both from {Coldest:0} to {Hottest:0} °C");
+                row.Fault(
+                    "lowest",
+                    $"{row["lowest"]} to {row["highest"]}",
+                    $"a lowest not above the highest, both from {Coldest:0} to {Hottest:0} °C"
+                );
             }
             else if (!days.TryAdd(date, new(date, lowest, highest)))
             {

@@ -30,44 +30,68 @@ public static class AccessServices
     private static readonly TimeSpan Lasting = TimeSpan.FromDays(14);
 
     /// <summary>Adds the services.</summary>
-    /// <param name="services">The services.</param>
     public static void AddAccess(this IServiceCollection services)
     {
         services.AddSingleton<AccountStore>();
-        services.AddSingleton<DeedStore>();
+        services.AddSingleton<AuditStore>();
         services.AddSingleton<CookieKeyStore>();
         services.AddSingleton<Visitor>();
         services.AddSingleton<Accounts>();
         services.AddSingleton<IPasswordHasher<Account>, PasswordHasher<Account>>();
         services.AddDataProtection().SetApplicationName("Garten");
-        services.AddSingleton<IConfigureOptions<KeyManagementOptions>>(s =>
-            new ConfigureOptions<KeyManagementOptions>(o => o.XmlRepository = new CookieKeys(s.GetRequiredService<DatabaseAddress>(), new(s.GetRequiredService<CookieKeyStore>))));
-        services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(o =>
-        {
-            o.Cookie.Name = "garten";
-            o.Cookie.HttpOnly = true;
-            o.Cookie.SameSite = SameSiteMode.Strict;
-            o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+        services.AddSingleton<IConfigureOptions<KeyManagementOptions>>(s => new ConfigureOptions<KeyManagementOptions>(
+            o =>
+                o.XmlRepository = new CookieKeys(
+                    s.GetRequiredService<DatabaseAddress>(),
+                    new(s.GetRequiredService<CookieKeyStore>)
+                )
+        ));
+        services
+            .AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme)
+            .AddCookie(o =>
+            {
+                o.Cookie.Name = "garten";
+                o.Cookie.HttpOnly = true;
+                o.Cookie.SameSite = SameSiteMode.Strict;
+                o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
 
-            // Told as a length as well: a browser whose clock is wrong would drop it by its date.
-            o.Cookie.MaxAge = Lasting;
-            o.ExpireTimeSpan = Lasting;
-            o.SlidingExpiration = true;
-        });
+                // Told as a length as well: a browser whose clock is wrong would drop it by its date.
+                o.Cookie.MaxAge = Lasting;
+                o.ExpireTimeSpan = Lasting;
+                o.SlidingExpiration = true;
+            });
         services.AddRateLimiter(o =>
         {
             o.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
             o.OnRejected = async (rejected, _) =>
             {
                 ProblemHttpResult answer = TypedResults.Problem(
-                    "Too much was asked at once. Wait a moment; what you typed is kept.", statusCode: StatusCodes.Status429TooManyRequests, title: "Too many requests");
+                    "Too much was asked at once. Wait a moment; what you typed is kept.",
+                    statusCode: StatusCodes.Status429TooManyRequests,
+                    title: "Too many requests"
+                );
                 await answer.ExecuteAsync(rejected.HttpContext);
             };
-            o.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context => RateLimitPartition.GetTokenBucketLimiter(
-                context.User.FindFirstValue(ClaimTypes.NameIdentifier) ?? From(context),
-                _ => new() { TokenLimit = Burst, TokensPerPeriod = ASecond, ReplenishmentPeriod = TimeSpan.FromSeconds(1), AutoReplenishment = true, QueueLimit = Burst }));
-            o.AddPolicy(SignInLimit, context => RateLimitPartition.GetFixedWindowLimiter(
-                From(context), _ => new() { PermitLimit = SignInsAMinute, Window = TimeSpan.FromMinutes(1), QueueLimit = 0 }));
+            o.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context =>
+                RateLimitPartition.GetTokenBucketLimiter(
+                    context.User.FindFirstValue(ClaimTypes.NameIdentifier) ?? From(context),
+                    _ =>
+                        new()
+                        {
+                            TokenLimit = Burst,
+                            TokensPerPeriod = ASecond,
+                            ReplenishmentPeriod = TimeSpan.FromSeconds(1),
+                            AutoReplenishment = true,
+                            QueueLimit = Burst,
+                        }
+                )
+            );
+            o.AddPolicy(SignInLimit, context => RateLimitPartition.GetFixedWindowLimiter(From(context), _ => new()
+                    {
+                        PermitLimit = SignInsAMinute,
+                        Window = TimeSpan.FromMinutes(1),
+                        QueueLimit = 0,
+                    }));
         });
     }
 

@@ -8,10 +8,13 @@ namespace Garten.Server.Access;
 
 /// <summary>Signing in, and what is done to accounts.</summary>
 /// <param name="store">The accounts.</param>
-/// <param name="hasher">Hashes passwords.</param>
 /// <param name="settings">How the server was started.</param>
-/// <param name="clock">The clock.</param>
-public sealed class Accounts(AccountStore store, IPasswordHasher<Account> hasher, ServerSettings settings, TimeProvider clock)
+public sealed class Accounts(
+    AccountStore store,
+    IPasswordHasher<Account> hasher,
+    ServerSettings settings,
+    TimeProvider clock
+)
 {
     private const string Wrong = "The name or the password is not right.";
 
@@ -21,9 +24,6 @@ public sealed class Accounts(AccountStore store, IPasswordHasher<Account> hasher
     private readonly Lazy<string> _nobodysHash = new(() => hasher.HashPassword(Nobody, "nobody's password"));
 
     /// <summary>Checks a name and a password.</summary>
-    /// <param name="name">The name.</param>
-    /// <param name="password">The password.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>The account.</returns>
     /// <exception cref="RuleException">They are not right, or the account is shut for a while.</exception>
     public async Task<Account> SignInAsync(string name, string password, CancellationToken cancel)
@@ -32,10 +32,15 @@ public sealed class Accounts(AccountStore store, IPasswordHasher<Account> hasher
         var now = clock.GetUtcNow();
         if (account is not null && Lockout.IsShut(account.ShutUntil, now))
         {
-            throw new RuleException("password", $"After {Lockout.Tries} wrong passwords this account is shut for {Lockout.For.TotalMinutes:0} minutes. Try again later, or ask a steward for a new password.");
+            throw new RuleException(
+                "password",
+                $"After {Lockout.Tries} wrong passwords this account is shut for {Lockout.For.TotalMinutes:0} minutes. Try again later, or ask a steward for a new password."
+            );
         }
 
-        var right = hasher.VerifyHashedPassword(account ?? Nobody, account?.PasswordHash ?? _nobodysHash.Value, password) != PasswordVerificationResult.Failed;
+        var right =
+            hasher.VerifyHashedPassword(account ?? Nobody, account?.PasswordHash ?? _nobodysHash.Value, password)
+            != PasswordVerificationResult.Failed;
         if (account is { PasswordHash: not null, Closed: false } && right)
         {
             if (account.Failures > 0 || account.ShutUntil is not null)
@@ -46,7 +51,10 @@ public sealed class Accounts(AccountStore store, IPasswordHasher<Account> hasher
             return account;
         }
 
-        if (account is { Closed: false } && Lockout.After(await store.FailedAsync(account.Member.Person, cancel), now) is { } until)
+        if (
+            account is { Closed: false }
+            && Lockout.After(await store.FailedAsync(account.Member.Person, cancel), now) is { } until
+        )
         {
             await store.ShutAsync(account.Member.Person, until, cancel);
         }
@@ -55,12 +63,11 @@ public sealed class Accounts(AccountStore store, IPasswordHasher<Account> hasher
     }
 
     /// <summary>The account of a demo person, entered by one press.</summary>
-    /// <param name="person">Number of the person.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="RuleException">This is no demo, or the person has a password.</exception>
     public async Task<Account> DemoAsync(int person, CancellationToken cancel)
     {
-        var account = await store.FindAsync(person, cancel) ?? throw new NotInStoreException("There is no such person. Choose one from the list.");
+        var account = await store.FindAsync(person, cancel)
+            ?? throw new NotInStoreException("There is no such person. Choose one from the list.");
         return settings.Demo && account is { PasswordHash: null, Closed: false }
             ? account
             : throw new RuleException("person", $"{account.Member.Name} signs in with a password.");
@@ -68,22 +75,24 @@ public sealed class Accounts(AccountStore store, IPasswordHasher<Account> hasher
 
     /// <summary>Opens an account under a password.</summary>
     /// <param name="name">Name of the person.</param>
-    /// <param name="role">Their role.</param>
     /// <param name="trusted">True to show them the places of sensitive species.</param>
-    /// <param name="password">The password.</param>
     /// <param name="first">True for the first steward.</param>
-    /// <param name="cancel">Gives up.</param>
-    public async Task<Account> OpenAsync(string name, Role role, bool trusted, string password, bool first, CancellationToken cancel)
+    public async Task<Account> OpenAsync(
+        string name,
+        Role role,
+        bool trusted,
+        string password,
+        bool first,
+        CancellationToken cancel
+    )
     {
         var person = await store.OpenAsync(name, role, trusted, Hash(password, name), first, cancel);
         return (await store.FindAsync(person, cancel))!;
     }
 
     /// <summary>Changes a password, the old one being right.</summary>
-    /// <param name="member">Whose.</param>
     /// <param name="old">The password until now; not asked of accounts of the demo.</param>
     /// <param name="password">The new one.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>The new stamp.</returns>
     public async Task<Guid> ChangePasswordAsync(Member member, string old, string password, CancellationToken cancel)
     {
@@ -96,8 +105,6 @@ public sealed class Accounts(AccountStore store, IPasswordHasher<Account> hasher
     }
 
     /// <summary>Gives an account a new password that is shown once.</summary>
-    /// <param name="person">Number of the person.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<string> RenewAsync(int person, CancellationToken cancel)
     {
         var password = NewPassword();
@@ -106,9 +113,14 @@ public sealed class Accounts(AccountStore store, IPasswordHasher<Account> hasher
     }
 
     /// <summary>A password nobody guesses and everyone can read out: sixteen of 28 letters and digits, 76 bits.</summary>
-    public static string NewPassword() => string.Join('-', Enumerable.Range(0, 4).Select(_ => RandomNumberGenerator.GetString("abcdefghjkmnpqrstuvwxyz23456", 4)));
+    public static string NewPassword() =>
+        string.Join(
+            '-',
+            Enumerable.Range(0, 4).Select(_ => RandomNumberGenerator.GetString("abcdefghjkmnpqrstuvwxyz23456", 4))
+        );
 
-    private string Hash(string password, string name) => PasswordRule.FaultOf(password, name) is { Length: > 0 } fault
-        ? throw new RuleException("password", fault)
-        : hasher.HashPassword(Nobody, password);
+    private string Hash(string password, string name) =>
+        PasswordRule.FaultOf(password, name) is { Length: > 0 } fault
+            ? throw new RuleException("password", fault)
+            : hasher.HashPassword(Nobody, password);
 }

@@ -12,7 +12,8 @@ namespace Garten.Server.Access;
 public sealed class CookieKeys(DatabaseAddress address, Lazy<CookieKeyStore> store) : IXmlRepository
 {
     /// <inheritdoc />
-    public IReadOnlyCollection<XElement> GetAllElements() => address.ConnectionString is null ? [] : [.. store.Value.All().Select(XElement.Parse)];
+    public IReadOnlyCollection<XElement> GetAllElements() =>
+        address.ConnectionString is null ? [] : [.. store.Value.All().Select(XElement.Parse)];
 
     /// <inheritdoc />
     public void StoreElement(XElement element, string friendlyName)

@@ -8,56 +8,61 @@ namespace Garten.Server.Access;
 public static partial class Gate
 {
     /// <summary>Puts the gate before the endpoints.</summary>
-    /// <param name="app">The application.</param>
-    public static void UseGate(this WebApplication app) => app.Use(async (context, next) =>
-    {
-        if (context.GetEndpoint() is not { } endpoint || !context.Request.Path.StartsWithSegments("/api"))
-        {
-            await next(context);
-            return;
-        }
-
-        var right = endpoint.Metadata.GetMetadata<NeedsRight>()?.Right ?? NeedsRight.Usual(context.Request.Method);
-        RefuseForeignPage(context.Request);
-        var visitor = await context.RequestServices.GetRequiredService<Visitor>().OfAsync(context, context.RequestAborted);
-        var person = context.RequestServices.GetRequiredService<CurrentPerson>();
-        person.Enter(visitor, CommandOf(context.Request), NameOf(context, endpoint), context.Request.Path);
-        var owed = right >= Right.Record || endpoint.Metadata.GetMetadata<NotedAttribute>() is not null;
-        context.Response.OnStarting(NoteOwedAsync);
-        try
-        {
-            if (right != Right.Enter)
+    public static void UseGate(this WebApplication app) =>
+        app.Use(
+            async (context, next) =>
             {
-                RefuseUnless(visitor, right);
+                if (context.GetEndpoint() is not { } endpoint || !context.Request.Path.StartsWithSegments("/api"))
+                {
+                    await next(context);
+                    return;
+                }
+
+                var right = endpoint.Metadata.GetMetadata<NeedsRight>()?.Right
+                    ?? NeedsRight.Usual(context.Request.Method);
+                RefuseForeignPage(context.Request);
+                var visitor = await context
+                    .RequestServices.GetRequiredService<Visitor>()
+                    .OfAsync(context, context.RequestAborted);
+                var person = context.RequestServices.GetRequiredService<CurrentPerson>();
+                person.Enter(visitor, CommandOf(context.Request), NameOf(context, endpoint), context.Request.Path);
+                var owed = right >= Right.Record || endpoint.Metadata.GetMetadata<NotedAttribute>() is not null;
+                context.Response.OnStarting(NoteOwedAsync);
+                try
+                {
+                    if (right != Right.Enter)
+                    {
+                        RefuseUnless(visitor, right);
+                    }
+
+                    await next(context);
+                }
+                catch (Exception e)
+                {
+                    owed = false;
+                    if (e is ForbiddenException refused)
+                    {
+                        await NoteAsync(context, endpoint, refused.Status);
+                    }
+
+                    throw;
+                }
+
+                // An answer nobody waits for any more never starts; what was done is noted all the same.
+                await NoteOwedAsync();
+
+                // Before the answer leaves: who has been told that something is done finds it noted.
+                async Task NoteOwedAsync()
+                {
+                    // A change has noted itself together with what it changed.
+                    if (owed && !person.Commands)
+                    {
+                        owed = false;
+                        await NoteAsync(context, endpoint, context.Response.StatusCode);
+                    }
+                }
             }
-
-            await next(context);
-        }
-        catch (Exception e)
-        {
-            owed = false;
-            if (e is ForbiddenException refused)
-            {
-                await NoteAsync(context, endpoint, refused.Status);
-            }
-
-            throw;
-        }
-
-        // An answer nobody waits for any more never starts; what was done is noted all the same.
-        await NoteOwedAsync();
-
-        // Before the answer leaves: who has been told that something is done finds it noted.
-        async Task NoteOwedAsync()
-        {
-            // A change has noted itself together with what it changed.
-            if (owed && !person.Commands)
-            {
-                owed = false;
-                await NoteAsync(context, endpoint, context.Response.StatusCode);
-            }
-        }
-    });
+        );
 
     /// <summary>Refuses a change that a page of another site has the browser send (the Fetch Metadata and Origin headers; cookies are SameSite=Strict as well).</summary>
     private static void RefuseForeignPage(HttpRequest request)
@@ -69,10 +74,19 @@ public static partial class Gate
 
         var from = request.Headers["Sec-Fetch-Site"].ToString();
         var origin = request.Headers.Origin.ToString();
-        var foreign = from is not ("" or "same-origin" or "none") || (origin.Length > 0 && !(Uri.TryCreate(origin, UriKind.Absolute, out var uri) && uri.Authority == request.Host.Value));
+        var foreign =
+            from is not ("" or "same-origin" or "none")
+            || (
+                origin.Length > 0
+                && !(Uri.TryCreate(origin, UriKind.Absolute, out var uri) && uri.Authority == request.Host.Value)
+            );
         if (foreign)
         {
-            throw new ForbiddenException(StatusCodes.Status403Forbidden, "Another site", "This was sent by a page that is not Garten's. Nothing was changed. Open Garten at its own address.");
+            throw new ForbiddenException(
+                StatusCodes.Status403Forbidden,
+                "Another site",
+                "This was sent by a page that is not Garten's. Nothing was changed. Open Garten at its own address."
+            );
         }
     }
 
@@ -80,39 +94,61 @@ public static partial class Gate
     {
         if (member is null)
         {
-            throw new ForbiddenException(StatusCodes.Status401Unauthorized, "Not signed in", "Sign in first. What you typed is kept.");
+            throw new ForbiddenException(
+                StatusCodes.Status401Unauthorized,
+                "Not signed in",
+                "Sign in first. What you typed is kept."
+            );
         }
 
         if (!member.May(right))
         {
             var needed = Member.LeastRole(right).ToString().ToLowerInvariant();
             throw new ForbiddenException(
-                StatusCodes.Status403Forbidden, "Not yours to do",
-                $"You are here as a {member.Role.ToString().ToLowerInvariant()}; this takes a {needed}. Ask a steward of the survey if it should be yours.");
+                StatusCodes.Status403Forbidden,
+                "Not yours to do",
+                $"You are here as a {member.Role.ToString().ToLowerInvariant()}; this takes a {needed}. Ask a steward of the survey if it should be yours."
+            );
         }
     }
 
     /// <summary>The number a client gave a change, so that sending it twice makes it once; a new one for who gave none.</summary>
     private static Guid CommandOf(HttpRequest request) =>
-        Guid.TryParse(request.Headers["Garten-Command"], out var sent) || Guid.TryParse(request.Query["request"], out sent) ? sent : Guid.CreateVersion7();
+        Guid.TryParse(request.Headers["Garten-Command"], out var sent)
+        || Guid.TryParse(request.Query["request"], out sent)
+            ? sent
+            : Guid.CreateVersion7();
 
-    private static string NameOf(HttpContext context, Endpoint endpoint) => endpoint.Metadata.GetMetadata<IEndpointNameMetadata>()?.EndpointName ?? context.Request.Method;
+    private static string NameOf(HttpContext context, Endpoint endpoint) =>
+        endpoint.Metadata.GetMetadata<IEndpointNameMetadata>()?.EndpointName ?? context.Request.Method;
 
     private static async Task NoteAsync(HttpContext context, Endpoint endpoint, int status)
     {
         try
         {
             var member = context.RequestServices.GetRequiredService<CurrentPerson>().Member;
-            await context.RequestServices.GetRequiredService<DeedStore>().NoteAsync(
-                member?.Person, member?.Role, NameOf(context, endpoint), context.Request.Path, status, CancellationToken.None);
+            await context
+                .RequestServices.GetRequiredService<AuditStore>()
+                .NoteAsync(
+                    member?.Person,
+                    member?.Role,
+                    NameOf(context, endpoint),
+                    context.Request.Path,
+                    status,
+                    CancellationToken.None
+                );
         }
         catch (Exception e) when (e is not OperationCanceledException)
         {
             // The work itself is done and acknowledged; a note that fails must not make it look undone.
-            LogUnnoted(context.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(Gate)), context.Request.Path, e);
+            LogUnnoted(
+                context.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(Gate)),
+                context.Request.Path,
+                e
+            );
         }
     }
 
-    [LoggerMessage(Level = LogLevel.Error, Message = "A deed at {Path} was not noted")]
+    [LoggerMessage(Level = LogLevel.Error, Message = "A entry at {Path} was not noted")]
     private static partial void LogUnnoted(ILogger logger, string path, Exception error);
 }

@@ -14,22 +14,33 @@ public sealed class Visitor(AccountStore accounts)
     private const string StampClaim = "stamp";
 
     /// <summary>Lets a person in.</summary>
-    /// <param name="context">The request.</param>
-    /// <param name="person">Number of the person.</param>
     /// <param name="stamp">Stamp of the account.</param>
-    public static Task EnterAsync(HttpContext context, int person, Guid stamp) => context.SignInAsync(
-        CookieAuthenticationDefaults.AuthenticationScheme,
-        new ClaimsPrincipal(new ClaimsIdentity(
-            [new(ClaimTypes.NameIdentifier, person.ToString(CultureInfo.InvariantCulture)), new(StampClaim, stamp.ToString("N"))], CookieAuthenticationDefaults.AuthenticationScheme)),
-        new AuthenticationProperties { IsPersistent = true });
+    public static Task EnterAsync(HttpContext context, int person, Guid stamp) =>
+        context.SignInAsync(
+            CookieAuthenticationDefaults.AuthenticationScheme,
+            new ClaimsPrincipal(
+                new ClaimsIdentity(
+                    [
+                        new(ClaimTypes.NameIdentifier, person.ToString(CultureInfo.InvariantCulture)),
+                        new(StampClaim, stamp.ToString("N")),
+                    ],
+                    CookieAuthenticationDefaults.AuthenticationScheme
+                )
+            ),
+            new AuthenticationProperties { IsPersistent = true }
+        );
 
     /// <summary>The member a request comes from; null when nobody entered, or what they entered with holds no more.</summary>
-    /// <param name="context">The request.</param>
-    /// <param name="cancel">Gives up.</param>
     public async Task<Member?> OfAsync(HttpContext context, CancellationToken cancel)
     {
-        if (!int.TryParse(context.User.FindFirstValue(ClaimTypes.NameIdentifier), NumberStyles.None, CultureInfo.InvariantCulture, out var person)
-            || await accounts.FindAsync(person, cancel) is not { Closed: false } account)
+        if (
+            !int.TryParse(
+                context.User.FindFirstValue(ClaimTypes.NameIdentifier),
+                NumberStyles.None,
+                CultureInfo.InvariantCulture,
+                out var person
+            ) || await accounts.FindAsync(person, cancel) is not { Closed: false } account
+        )
         {
             return null;
         }

@@ -6,7 +6,7 @@ using Garten.Data;
 using Garten.Formats.Packages;
 using Garten.Formats.Places;
 using Garten.Formats.Survey;
-using Garten.Server.Features;
+using Garten.Server.Endpoints;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Demo;
@@ -14,21 +14,25 @@ namespace Garten.Server.Demo;
 /// <summary>Loads the demo survey through the same doors people use, so that every rule holds for it too.</summary>
 /// <param name="places">People and sites.</param>
 /// <param name="accounts">Who may enter.</param>
-/// <param name="plants">Plants.</param>
-/// <param name="evidence">Evidence.</param>
-/// <param name="determinations">Determinations.</param>
 /// <param name="counts">Counts.</param>
 /// <param name="map">Places and positions.</param>
 /// <param name="settings">Remembers that the demo was loaded.</param>
-/// <param name="current">The guide.</param>
 public sealed class DemoSurvey(
-    PlaceStore places, AccountStore accounts, PlantStore plants, EvidenceStore evidence, DeterminationStore determinations, CountStore counts, MapStore map, SettingStore settings, CurrentGuide current)
+    PlaceStore places,
+    AccountStore accounts,
+    PlantStore plants,
+    EvidenceStore evidence,
+    DeterminationStore determinations,
+    CountStore counts,
+    MapStore map,
+    SettingStore settings,
+    CurrentGuide current
+)
 {
     private const string Setting = "demo-survey";
 
     /// <summary>Loads the survey unless it was loaded before. One broken off half way is completed, not doubled.</summary>
     /// <param name="folder">Folder of the survey package.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="SettingsException">The package is not sound.</exception>
     public async Task LoadAsync(string folder, CancellationToken cancel)
     {
@@ -36,7 +40,9 @@ public sealed class DemoSurvey(
         var survey = SurveyPackage.Read(package, out var faults);
         if (faults.Length > 0)
         {
-            throw new SettingsException($"The demo survey was not loaded, it has {faults.Length} faults:\n{string.Join('\n', faults.Take(20))}");
+            throw new SettingsException(
+                $"The demo survey was not loaded, it has {faults.Length} faults:\n{string.Join('\n', faults.Take(20))}"
+            );
         }
 
         var people = await AddPeopleAsync(survey, cancel);
@@ -72,21 +78,45 @@ public sealed class DemoSurvey(
         return (await places.PeopleAsync(cancel)).ToDictionary(p => p.Name, p => p.Id);
     }
 
-    private async Task<Dictionary<string, int>> AddSitesAsync(SurveyPackage survey, Dictionary<string, int> people, CancellationToken cancel)
+    private async Task<Dictionary<string, int>> AddSitesAsync(
+        SurveyPackage survey,
+        Dictionary<string, int> people,
+        CancellationToken cancel
+    )
     {
         var known = (await places.SitesAsync(cancel)).ToDictionary(s => s.Name, s => s.Id);
         foreach (var s in survey.Sites.Where(s => !known.ContainsKey(s.Name)))
         {
-            var site = new Site(0, s.Name, s.Description, s.ElevationM, s.Latitude, s.Longitude, s.UncertaintyM, [.. s.Habitats], s.SnowGone, s.FloraArea);
-            known[s.Name] = (await places.AddSiteAsync(HeadOf($"site {s.Name}", people[survey.People[0].Name]), site, cancel)).Id;
+            var site = new Site(
+                0,
+                s.Name,
+                s.Description,
+                s.ElevationM,
+                s.Latitude,
+                s.Longitude,
+                s.UncertaintyM,
+                [.. s.Habitats],
+                s.SnowGone,
+                s.FloraArea
+            );
+            known[s.Name] = (
+                await places.AddSiteAsync(HeadOf($"site {s.Name}", people[survey.People[0].Name]), site, cancel)
+            ).Id;
         }
 
         return known;
     }
 
-    private async Task AddPlantAsync(SurveyPackage survey, SurveyPlant plant, Dictionary<string, int> people, int site, CancellationToken cancel)
+    private async Task AddPlantAsync(
+        SurveyPackage survey,
+        SurveyPlant plant,
+        Dictionary<string, int> people,
+        int site,
+        CancellationToken cancel
+    )
     {
-        NewVisit Visit(SurveyVisit v) => new(v.Date, people[v.Person], v.Stage, v.Sex, [.. v.Parts], [.. v.Altered], v.Note);
+        NewVisit Visit(SurveyVisit v) =>
+            new(v.Date, people[v.Person], v.Stage, v.Sex, [.. v.Parts], [.. v.Altered], v.Note);
         var visits = survey.Visits.Where(v => v.Tag == plant.Tag).ToList();
         if (visits.Count == 0)
         {
@@ -95,7 +125,11 @@ public sealed class DemoSurvey(
 
         CommandHead Head(string what, string person) => HeadOf($"{plant.Tag} {what}", people[person]);
         var taken = await plants.TakeAsync(
-            Head("add", visits[0].Person), new NewPlant(RequestOf(plant.Tag), site, plant.Description, plant.Origin, Visit(visits[0])), plant.Tag, cancel);
+            Head("add", visits[0].Person),
+            new NewPlant(RequestOf(plant.Tag), site, plant.Description, plant.Origin, Visit(visits[0])),
+            plant.Tag,
+            cancel
+        );
         var id = taken.Stored.Card.Id;
         foreach (var visit in visits)
         {
@@ -109,17 +143,31 @@ public sealed class DemoSurvey(
         {
             if (!visitOn.TryGetValue(f.Date, out var on))
             {
-                throw new SettingsException($"The demo plant {plant.Tag} has a feature on {f.Date:yyyy-MM-dd} but no visit that day.");
+                throw new SettingsException(
+                    $"The demo plant {plant.Tag} has a feature on {f.Date:yyyy-MM-dd} but no visit that day."
+                );
             }
 
             var recorder = people[visits.First(v => v.Date == f.Date).Person];
             var input = new ObservationInput(
-                f.Feature.Finding, [.. f.Feature.States], [.. f.Feature.Parts], f.Feature.Rough, null, f.Feature.Hidden, f.Certainty, f.Source, [],
-                f.Exposure, f.Position, "", null);
+                f.Feature.Finding,
+                [.. f.Feature.States],
+                [.. f.Feature.Parts],
+                f.Feature.Rough,
+                null,
+                f.Feature.Hidden,
+                f.Certainty,
+                f.Source,
+                [],
+                f.Exposure,
+                f.Position,
+                "",
+                null
+            );
             ObservationContent content;
             try
             {
-                content = ObservationsFeature.Check(on, f.Feature.Character.Value, input, current, recorder);
+                content = ObservationsEndpoints.Check(on, f.Feature.Character.Value, input, current, recorder);
             }
             catch (RuleException e)
             {
@@ -127,24 +175,55 @@ public sealed class DemoSurvey(
             }
 
             await evidence.SetObservationsAsync(
-                HeadOf($"{plant.Tag} {f.Date:O} {f.Feature.Character}", recorder), id, current.Version, on, [new(f.Feature.Character.Value, content, null, "demo survey")], null, cancel);
+                HeadOf($"{plant.Tag} {f.Date:O} {f.Feature.Character}", recorder),
+                id,
+                current.Version,
+                on,
+                [new(f.Feature.Character.Value, content, null, "demo survey")],
+                null,
+                cancel
+            );
         }
 
-        if (plant is { Latitude: { } latitude, Longitude: { } longitude, UncertaintyM: { } uncertainty } && (await map.PositionsAsync(cancel)).TrueForAll(p => p.Plant != id))
+        if (
+            plant is { Latitude: { } latitude, Longitude: { } longitude, UncertaintyM: { } uncertainty }
+            && (await map.PositionsAsync(cancel)).TrueForAll(p => p.Plant != id)
+        )
         {
-            await map.SayAsync(Head("position", visits[0].Person), id, new(latitude, longitude), uncertainty, "", cancel);
+            await map.SayAsync(
+                Head("position", visits[0].Person),
+                id,
+                new(latitude, longitude),
+                uncertainty,
+                "",
+                cancel
+            );
         }
 
         await WalkAsync(survey, plant.Tag, id, people, cancel);
         foreach (var d in survey.Determinations.Where(d => d.Tag == plant.Tag))
         {
-            var taxon = current.Guide.FindTaxon(new TaxonId(d.Taxon)) ?? throw new SettingsException($"The demo plant {plant.Tag} is named {d.Taxon}, which the guide lacks.");
+            var taxon = current.Guide.FindTaxon(new TaxonId(d.Taxon))
+                ?? throw new SettingsException(
+                    $"The demo plant {plant.Tag} is named {d.Taxon}, which the guide lacks."
+                );
             await determinations.GiveAsync(
                 Head($"name {d.Date:O} {d.Taxon}", d.Person),
                 new NewDetermination(
-                    RequestOf($"{d.Tag} {d.Date:O} {d.Taxon}"), id, current.Version, d.Taxon, d.Qualifier, DeterminationName.Full(taxon, d.Qualifier),
-                    people[d.Person], d.Date, d.Remarks),
-                null, p => DeterminationsFeature.GroundsOf(current, p, taxon.Id), cancel);
+                    RequestOf($"{d.Tag} {d.Date:O} {d.Taxon}"),
+                    id,
+                    current.Version,
+                    d.Taxon,
+                    d.Qualifier,
+                    DeterminationName.Full(taxon, d.Qualifier),
+                    people[d.Person],
+                    d.Date,
+                    d.Remarks
+                ),
+                null,
+                p => DeterminationsEndpoints.ReasonsOf(current, p, taxon.Id),
+                cancel
+            );
         }
     }
 
@@ -155,7 +234,9 @@ public sealed class DemoSurvey(
         {
             if (!tags.TryGetValue(link.Tag, out var one) || !tags.TryGetValue(link.Other, out var other))
             {
-                throw new SettingsException($"The demo links {link.Tag} with {link.Other}, and one of them is not there.");
+                throw new SettingsException(
+                    $"The demo links {link.Tag} with {link.Other}, and one of them is not there."
+                );
             }
 
             await plants.LinkAsync(HeadOf($"link {link.Tag} {link.Other}", people[link.Person]), one, other, cancel);
@@ -172,7 +253,12 @@ public sealed class DemoSurvey(
                 throw new SettingsException($"The demo's places were not loaded: {read.Faults[0]}");
             }
 
-            await map.AddAsync(HeadOf("places", person), RequestOf("places"), [.. read.Places.Select(p => new PlaceContent(p.Name, p.Kind, p.Shape, null, p.Note))], cancel);
+            await map.AddAsync(
+                HeadOf("places", person),
+                RequestOf("places"),
+                [.. read.Places.Select(p => new PlaceContent(p.Name, p.Kind, p.Shape, null, p.Note))],
+                cancel
+            );
         }
 
         if (package.All.TryGetValue("ground.geojson", out var ground))
@@ -181,11 +267,33 @@ public sealed class DemoSurvey(
         }
     }
 
-    private async Task AddCountAsync(SurveyPackage survey, SurveyCount count, Dictionary<string, int> people, int site, CancellationToken cancel)
+    private async Task AddCountAsync(
+        SurveyPackage survey,
+        SurveyCount count,
+        Dictionary<string, int> people,
+        int site,
+        CancellationToken cancel
+    )
     {
         var content = new SheetContent(
-            site, count.Date, count.Protocol, count.Plots, count.PlotAreaM2, count.LengthM, count.Started, count.Ended, count.Companions, count.Weather, "");
-        var id = await counts.BeginAsync(HeadOf($"begin {count.Name}", people[count.Person]), RequestOf($"count {count.Name}"), content, cancel);
+            site,
+            count.Date,
+            count.Protocol,
+            count.Plots,
+            count.PlotAreaM2,
+            count.LengthM,
+            count.Started,
+            count.Ended,
+            count.Companions,
+            count.Weather,
+            ""
+        );
+        var id = await counts.BeginAsync(
+            HeadOf($"begin {count.Name}", people[count.Person]),
+            RequestOf($"count {count.Name}"),
+            content,
+            cancel
+        );
         if ((await counts.SheetAsync(id, cancel)).Lines > 0)
         {
             return;
@@ -196,7 +304,9 @@ public sealed class DemoSurvey(
         {
             try
             {
-                lines.AddRange(CountsFeature.Check(new(line.Plot, line.Text, null, line.Origin), content, current.Guide));
+                lines.AddRange(
+                    CountsEndpoints.Check(new(line.Plot, line.Text, null, line.Origin), content, current.Guide)
+                );
             }
             catch (RuleException e)
             {
@@ -204,13 +314,27 @@ public sealed class DemoSurvey(
             }
         }
 
-        if (!await counts.EnterAsync(HeadOf($"lines {count.Name}", people[count.Person]), id, current.Version, lines, cancel))
+        if (
+            !await counts.EnterAsync(
+                HeadOf($"lines {count.Name}", people[count.Person]),
+                id,
+                current.Version,
+                lines,
+                cancel
+            )
+        )
         {
             throw new SettingsException($"The demo count {count.Name} has a name twice in one plot.");
         }
     }
 
-    private async Task WalkAsync(SurveyPackage survey, string tag, int plant, Dictionary<string, int> people, CancellationToken cancel)
+    private async Task WalkAsync(
+        SurveyPackage survey,
+        string tag,
+        int plant,
+        Dictionary<string, int> people,
+        CancellationToken cancel
+    )
     {
         var steps = survey.Walks.Where(w => w.Tag == tag).ToList();
         if (steps.Count == 0)
@@ -219,12 +343,21 @@ public sealed class DemoSurvey(
         }
 
         var walk = steps.Aggregate(KeyWalk.From(steps[0].At), (w, s) => w.Answer(s.At, s.Lead));
-        await evidence.SetWalkAsync(HeadOf($"{tag} walk", people[steps[0].Person]), plant, walk, null, "demo survey", cancel);
+        await evidence.SetWalkAsync(
+            HeadOf($"{tag} walk", people[steps[0].Person]),
+            plant,
+            walk,
+            null,
+            "demo survey",
+            cancel
+        );
     }
 
     /// <summary>The same change in every load: one broken off half way goes on where it stood.</summary>
-    private static CommandHead HeadOf(string what, int person) => new(RequestOf("command " + what), person, null, "demo", "");
+    private static CommandHead HeadOf(string what, int person) =>
+        new(RequestOf("command " + what), person, null, "demo", "");
 
     /// <summary>The same request number for the same thing in every load.</summary>
-    private static Guid RequestOf(string what) => new(SHA256.HashData(Encoding.UTF8.GetBytes("garten demo " + what)).AsSpan(0, 16));
+    private static Guid RequestOf(string what) =>
+        new(SHA256.HashData(Encoding.UTF8.GetBytes("garten demo " + what)).AsSpan(0, 16));
 }

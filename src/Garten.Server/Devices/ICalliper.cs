@@ -4,7 +4,6 @@ namespace Garten.Server.Devices;
 public interface ICalliper
 {
     /// <summary>Reads the display.</summary>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>A number with its unit, for example "63.42 mm".</returns>
     ValueTask<string> ReadAsync(CancellationToken cancel);
 }

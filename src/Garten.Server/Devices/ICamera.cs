@@ -1,8 +1,6 @@
 namespace Garten.Server.Devices;
 
 /// <summary>A picture a camera offers.</summary>
-/// <param name="Number">Its number.</param>
-/// <param name="Title">What is on it.</param>
 /// <param name="Truth">True sizes, where they are known; empty otherwise.</param>
 public sealed record CameraShot(int Number, string Title, string Truth);
 
@@ -13,6 +11,5 @@ public interface ICamera
     IReadOnlyList<CameraShot> Shots { get; }
 
     /// <summary>Fetches a picture as the camera wrote it: a JPEG file that notes when and where it was taken.</summary>
-    /// <param name="number">Its number.</param>
     byte[] Take(int number);
 }

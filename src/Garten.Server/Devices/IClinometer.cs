@@ -15,7 +15,6 @@ public interface IClinometer
 {
     /// <summary>Reads the angle.</summary>
     /// <param name="aim">What it is pointed at.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <returns>Degrees, above the level positive.</returns>
     ValueTask<double> ReadAsync(Aim aim, CancellationToken cancel);
 }

@@ -4,6 +4,5 @@ namespace Garten.Server.Devices;
 public interface IPositionReceiver
 {
     /// <summary>The sentences it sends from now on, until the caller has heard enough.</summary>
-    /// <param name="cancel">Stops listening.</param>
     IAsyncEnumerable<string> ListenAsync(CancellationToken cancel);
 }

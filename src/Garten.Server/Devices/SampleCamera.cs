@@ -8,7 +8,6 @@ namespace Garten.Server.Devices;
 /// Stands in for a camera: takes photographs of drawn leaves whose true sizes are known, now, at the mill race of the demo
 /// reserve.
 /// </summary>
-/// <param name="clock">The clock.</param>
 public sealed class SampleCamera(TimeProvider clock) : ICamera
 {
     private static readonly GeoPoint Place = new(45.0023, -123.7042);
@@ -24,13 +23,17 @@ public sealed class SampleCamera(TimeProvider clock) : ICamera
     ];
 
     /// <inheritdoc/>
-    public IReadOnlyList<CameraShot> Shots { get; } = [.. Set.Select((s, i) => new CameraShot(i + 1, s.Title, TruthOf(SamplePhotos.Draw(s.Seed, s.Card, s.Tilt).Truth)))];
+    public IReadOnlyList<CameraShot> Shots { get; } =
+    [.. Set.Select((s, i) => new CameraShot(i + 1, s.Title, TruthOf(SamplePhotos.Draw(s.Seed, s.Card, s.Tilt).Truth)))];
 
     /// <inheritdoc/>
     public byte[] Take(int number)
     {
         var (seed, card, tilt, _) = Set[number - 1];
-        return PictureWriter.Jpeg(PhotoRenderer.Take(SamplePhotos.Draw(seed, card, tilt).Setting), new(clock.GetLocalNow().DateTime, Place));
+        return PictureWriter.Jpeg(
+            PhotoRenderer.Take(SamplePhotos.Draw(seed, card, tilt).Setting),
+            new(clock.GetLocalNow().DateTime, Place)
+        );
     }
 
     private static string TruthOf(PhotoTruth truth) =>

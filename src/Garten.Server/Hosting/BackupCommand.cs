@@ -16,7 +16,9 @@ public static class BackupCommand
     {
         if (args is not [var command, var file, "--data", var folder])
         {
-            throw new SettingsException($"Say ./garten {args[0]} FILE, and --data DIR where Garten does not run on its usual folder.");
+            throw new SettingsException(
+                $"Say ./garten {args[0]} FILE, and --data DIR where Garten does not run on its usual folder."
+            );
         }
 
         using var stopping = new CancellationTokenSource();
@@ -28,12 +30,19 @@ public static class BackupCommand
         if (command == "backup")
         {
             var size = await ClusterBackup.WriteAsync(folder, file, stopping.Token);
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{file} holds all of {folder} ({size / 1024.0 / 1024.0:0.0} MB). It tells places and password hashes: keep it where only stewards can read it."));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{file} holds all of {folder} ({size / 1024.0 / 1024.0:0.0} MB). It tells places and password hashes: keep it where only stewards can read it."
+                )
+            );
         }
         else
         {
             await ClusterBackup.RestoreAsync(folder, file, stopping.Token);
-            Console.WriteLine($"{file} is restored into {folder}. What was there before is kept in the database {ClusterBackup.Before} until the next restore.");
+            Console.WriteLine(
+                $"{file} is restored into {folder}. What was there before is kept in the database {ClusterBackup.Before} until the next restore."
+            );
         }
 
         return 0;

@@ -8,7 +8,7 @@ using Garten.Formats.Packages;
 using Garten.Server.Access;
 using Garten.Server.Demo;
 using Garten.Server.Devices;
-using Garten.Server.Features;
+using Garten.Server.Endpoints;
 using Garten.Server.Requests;
 using Microsoft.AspNetCore.Http.Json;
 using Serilog;
@@ -34,9 +34,14 @@ public static class GartenServer
             kestrel.Limits.MaxRequestBodySize = MostBody;
             kestrel.Listen(IPAddress.Parse(settings.Listen), settings.Port);
         });
-        builder.Services.AddSerilog(log => log.MinimumLevel.Warning()
-            .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error).WriteTo.Console(
-            restrictedToMinimumLevel: LogEventLevel.Warning, formatProvider: System.Globalization.CultureInfo.InvariantCulture));
+        builder.Services.AddSerilog(log =>
+            log.MinimumLevel.Warning()
+                .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
+                .WriteTo.Console(
+                    restrictedToMinimumLevel: LogEventLevel.Warning,
+                    formatProvider: System.Globalization.CultureInfo.InvariantCulture
+                )
+        );
         builder.Services.Configure<JsonOptions>(o => Configure(o.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
         builder.Services.AddOpenApi(o => OpenApiShape.Configure(o));
@@ -45,8 +50,12 @@ public static class GartenServer
         builder.Services.AddSingleton(settings);
         builder.Services.AddSingleton(clock);
         builder.Services.AddSingleton<DatabaseAddress>();
-        builder.Services.AddSingleton(s => ConnectionPool.Open(
-            s.GetRequiredService<DatabaseAddress>().ConnectionString ?? throw new InvalidOperationException("The database is not open yet.")));
+        builder.Services.AddSingleton(s =>
+            ConnectionPool.Open(
+                s.GetRequiredService<DatabaseAddress>().ConnectionString
+                    ?? throw new InvalidOperationException("The database is not open yet.")
+            )
+        );
         builder.Services.AddSingleton<CurrentGuide>();
         builder.Services.AddSingleton<IGuideInUse>(s => s.GetRequiredService<CurrentGuide>());
         builder.Services.AddSingleton<CommandJournal>();
@@ -90,49 +99,60 @@ public static class GartenServer
         builder.Services.AddScoped<DemoSurvey>();
 
         var app = builder.Build();
-        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = ProblemAnswers.AnswerAsync, SuppressDiagnosticsCallback = _ => true });
+        app.UseExceptionHandler(
+            new ExceptionHandlerOptions
+            {
+                ExceptionHandler = ProblemAnswers.AnswerAsync,
+                SuppressDiagnosticsCallback = _ => true,
+            }
+        );
         app.UseStatusCodePages(Problems.FillAsync);
         app.UseSecurityHeaders(settings.Tiles);
         app.UseResponseCompression();
         app.UseAuthentication();
         app.UseRateLimiter();
         app.UseGate();
-        var api = app.MapGroup("/api").ProducesProblem(400).ProducesProblem(401).ProducesProblem(403).ProducesProblem(404).ProducesProblem(409);
-        HealthFeature.Map(api);
-        SessionFeature.Map(api);
-        PeopleFeature.Map(api);
-        PlacesFeature.Map(api);
-        MapFeature.Map(api);
-        SeeOneFeature.Map(api);
-        GuideFeature.Map(api);
-        LookingUpFeature.Map(api);
-        DrawingsFeature.Map(api);
-        PlantsFeature.Map(api);
-        ObservationsFeature.Map(api);
-        WalkFeature.Map(api);
-        BenchFeature.Map(api);
-        DeterminationsFeature.Map(api);
-        ReviewsFeature.Map(api);
-        RecordsFeature.Map(api);
-        FindsFeature.Map(api);
-        ArchiveFeature.Map(api);
-        SpecimensFeature.Map(api);
-        PhotosFeature.Map(api);
-        TreesFeature.Map(api);
-        YardsticksFeature.Map(api);
-        DevicesFeature.Map(api);
-        GradesFeature.Map(api);
-        TodayFeature.Map(api);
-        RoundsFeature.Map(api);
-        YearFeature.Map(api);
-        ShowsFeature.Map(api);
-        CareFeature.Map(api);
-        CountsFeature.Map(api);
-        FiguresFeature.Map(api);
-        ReportFeature.Map(api);
-        PaperFeature.Map(api);
-        ImportFeature.Map(api);
-        WeatherFeature.Map(api);
+        var api = app.MapGroup("/api")
+            .ProducesProblem(400)
+            .ProducesProblem(401)
+            .ProducesProblem(403)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        HealthEndpoints.Map(api);
+        SessionEndpoints.Map(api);
+        PeopleEndpoints.Map(api);
+        PlacesEndpoints.Map(api);
+        MapEndpoints.Map(api);
+        SeeOneEndpoints.Map(api);
+        GuideEndpoints.Map(api);
+        LookingUpEndpoints.Map(api);
+        DrawingsEndpoints.Map(api);
+        PlantsEndpoints.Map(api);
+        ObservationsEndpoints.Map(api);
+        WalkEndpoints.Map(api);
+        BenchEndpoints.Map(api);
+        DeterminationsEndpoints.Map(api);
+        ReviewsEndpoints.Map(api);
+        RecordsEndpoints.Map(api);
+        FindsEndpoints.Map(api);
+        ArchiveEndpoints.Map(api);
+        SpecimensEndpoints.Map(api);
+        PhotosEndpoints.Map(api);
+        TreesEndpoints.Map(api);
+        YardsticksEndpoints.Map(api);
+        DevicesEndpoints.Map(api);
+        GradesEndpoints.Map(api);
+        TodayEndpoints.Map(api);
+        TripsEndpoints.Map(api);
+        YearEndpoints.Map(api);
+        ShowsEndpoints.Map(api);
+        CareEndpoints.Map(api);
+        CountsEndpoints.Map(api);
+        StatisticsEndpoints.Map(api);
+        ReportEndpoints.Map(api);
+        PaperEndpoints.Map(api);
+        ImportEndpoints.Map(api);
+        WeatherEndpoints.Map(api);
         app.MapOpenApi("/api/openapi.json").Needs(Right.Enter);
         app.MapWebPages(settings.Web, settings.Tiles);
         return app;
@@ -141,7 +161,6 @@ public static class GartenServer
     /// <summary>Opens the database, brings it up to date and loads the guide, and the demo where asked for.</summary>
     /// <param name="app">The application, not yet started.</param>
     /// <param name="connectionString">Connects to Garten's database, which is made when missing.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="SettingsException">The guide is not sound; the message lists its first faults.</exception>
     public static async Task PrepareAsync(WebApplication app, string connectionString, CancellationToken cancel)
     {
@@ -154,7 +173,9 @@ public static class GartenServer
         var reading = GuideReader.Read(package);
         if (!reading.Ok)
         {
-            throw new SettingsException($"The guide was not loaded, it has {reading.Faults.Length} faults:\n{string.Join('\n', reading.Faults.Take(20))}");
+            throw new SettingsException(
+                $"The guide was not loaded, it has {reading.Faults.Length} faults:\n{string.Join('\n', reading.Faults.Take(20))}"
+            );
         }
 
         var version = await app.Services.GetRequiredService<GuideStore>().KeepAsync(package, reading.Guide, cancel);
@@ -164,7 +185,9 @@ public static class GartenServer
         {
             await using var scope = app.Services.CreateAsyncScope();
             scope.ServiceProvider.GetRequiredService<CurrentPerson>().BeGarten();
-            await scope.ServiceProvider.GetRequiredService<DemoSurvey>().LoadAsync(Path.Combine(settings.Guides, "tamsin-fork-survey"), cancel);
+            await scope
+                .ServiceProvider.GetRequiredService<DemoSurvey>()
+                .LoadAsync(Path.Combine(settings.Guides, "tamsin-fork-survey"), cancel);
         }
     }
 

@@ -1,5 +1,5 @@
 using Garten.Data;
-using Garten.Server.Features;
+using Garten.Server.Endpoints;
 using Garten.Server.Requests;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -10,7 +10,6 @@ namespace Garten.Server.Hosting;
 public static class ProblemAnswers
 {
     /// <summary>Answers a failed request.</summary>
-    /// <param name="context">The request.</param>
     public static async Task AnswerAsync(HttpContext context)
     {
         var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
@@ -29,10 +28,18 @@ public static class ProblemAnswers
 
         if (error is ChangedMeanwhileException changed)
         {
-            extensions["theirs"] = ObservationView.FromTheirs(changed.Theirs, context.RequestServices.GetRequiredService<CurrentGuide>().Guide);
+            extensions["theirs"] = ObservationView.FromTheirs(
+                changed.Theirs,
+                context.RequestServices.GetRequiredService<CurrentGuide>().Guide
+            );
         }
 
-        ProblemHttpResult result = TypedResults.Problem(detail, statusCode: status, title: title, extensions: extensions);
+        ProblemHttpResult result = TypedResults.Problem(
+            detail,
+            statusCode: status,
+            title: title,
+            extensions: extensions
+        );
         await result.ExecuteAsync(context);
     }
 }

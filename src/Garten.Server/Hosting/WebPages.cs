@@ -12,23 +12,24 @@ public static class WebPages
     public const string NoncePlaceholder = "GARTEN_NONCE";
 
     /// <summary>Adds the security headers to every answer.</summary>
-    /// <param name="app">The application.</param>
     /// <param name="tiles">Address of map pictures, which the page may show; empty for none.</param>
-    public static void UseSecurityHeaders(this WebApplication app, string tiles) => app.Use(async (context, next) =>
-    {
-        var headers = context.Response.Headers;
-        headers.XContentTypeOptions = "nosniff";
-        headers.XFrameOptions = "DENY";
-        headers["Referrer-Policy"] = "no-referrer";
-        headers["Cross-Origin-Opener-Policy"] = "same-origin";
-        headers["Cross-Origin-Resource-Policy"] = "same-origin";
-        headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=(self)";
-        headers.ContentSecurityPolicy = Policy(null, tiles);
-        await next(context);
-    });
+    public static void UseSecurityHeaders(this WebApplication app, string tiles) =>
+        app.Use(
+            async (context, next) =>
+            {
+                var headers = context.Response.Headers;
+                headers.XContentTypeOptions = "nosniff";
+                headers.XFrameOptions = "DENY";
+                headers["Referrer-Policy"] = "no-referrer";
+                headers["Cross-Origin-Opener-Policy"] = "same-origin";
+                headers["Cross-Origin-Resource-Policy"] = "same-origin";
+                headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=(self)";
+                headers.ContentSecurityPolicy = Policy(null, tiles);
+                await next(context);
+            }
+        );
 
     /// <summary>Serves the files and, for every other path that is no API, the page itself.</summary>
-    /// <param name="app">The application.</param>
     /// <param name="folder">Folder of the built web application.</param>
     /// <param name="tiles">Address of map pictures, which the page may show; empty for none.</param>
     public static void MapWebPages(this WebApplication app, string folder, string tiles)
@@ -39,13 +40,18 @@ public static class WebPages
         }
 
         var full = Path.GetFullPath(folder);
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            RequestPath = "/assets",
-            FileProvider = new PhysicalFileProvider(Path.Combine(full, "assets")),
-            OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
-        });
-        app.MapGet("/engine/{file}", (string file, HttpContext context) => Engine(Path.Combine(full, "engine"), file, context));
+        app.UseStaticFiles(
+            new StaticFileOptions
+            {
+                RequestPath = "/assets",
+                FileProvider = new PhysicalFileProvider(Path.Combine(full, "assets")),
+                OnPrepareResponse = c =>
+                    c.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
+            }
+        );
+        app.MapGet("/engine/{file}", (string file, HttpContext context) =>
+            Engine(Path.Combine(full, "engine"), file, context)
+        );
         var page = File.ReadAllText(Path.Combine(full, "index.html"));
         app.MapFallback("{**path:nonfile}", context =>
         {
@@ -78,7 +84,10 @@ public static class WebPages
         headers.Vary = "Accept-Encoding";
         foreach (var (coding, suffix) in new[] { ("br", ".br"), ("gzip", ".gz") })
         {
-            if (File.Exists(path + suffix) && context.Request.Headers.AcceptEncoding.ToString().Contains(coding, StringComparison.Ordinal))
+            if (
+                File.Exists(path + suffix)
+                && context.Request.Headers.AcceptEncoding.ToString().Contains(coding, StringComparison.Ordinal)
+            )
             {
                 headers.ContentEncoding = coding;
                 path += suffix;
@@ -87,7 +96,9 @@ public static class WebPages
         }
 
         var written = File.GetLastWriteTimeUtc(path);
-        var tag = new EntityTagHeaderValue(FormattableString.Invariant($"\"{written.Ticks:x}-{new FileInfo(path).Length:x}\""));
+        var tag = new EntityTagHeaderValue(
+            FormattableString.Invariant($"\"{written.Ticks:x}-{new FileInfo(path).Length:x}\"")
+        );
         return Results.File(path, type, lastModified: written, entityTag: tag);
     }
 

@@ -32,13 +32,12 @@ public sealed class CurrentGuide : IGuideInUse
     public string TablesJson => _tables ??= JsonSerializer.Serialize(Guide.Tables, BenchJson.Default.GuideTables);
 
     /// <summary>How taxa came to sites.</summary>
-    /// <param name="sites">The sites.</param>
     public SiteFlora FloraOf(IEnumerable<Site> sites) => new(Guide, sites.Select(s => (s.Name, s.FloraArea)));
 
-    private (CandidateModel Model, int Version) Loaded => _loaded ?? throw new InvalidOperationException("No guide is loaded yet.");
+    private (CandidateModel Model, int Version) Loaded =>
+        _loaded ?? throw new InvalidOperationException("No guide is loaded yet.");
 
     /// <summary>Sets the guide.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="version">Its number in the store.</param>
     public void Set(Guide guide, int version)
     {

@@ -40,7 +40,6 @@ public sealed class CurrentPerson
     /// <param name="member">The member; null for nobody.</param>
     /// <param name="command">The number the client gave the request, if it is a change.</param>
     /// <param name="what">What is asked, by the name of the endpoint.</param>
-    /// <param name="path">Where.</param>
     public void Enter(Member? member, Guid command, string what, string path)
     {
         Member = member;
@@ -56,7 +55,11 @@ public sealed class CurrentPerson
     /// <exception cref="ForbiddenException">The person asks for places they may not know.</exception>
     public SensitivePlacePolicy Leaving(bool? exact) =>
         exact != true ? SensitivePlacePolicy.NothingSensitive
-        : Policy.HidesSensitive ? throw new ForbiddenException(
-            StatusCodes.Status403Forbidden, "Not yours to see", "Exact places of sensitive species go only to those a steward trusts with them. Take the file without them.")
+        : Policy.HidesSensitive
+            ? throw new ForbiddenException(
+                StatusCodes.Status403Forbidden,
+                "Not yours to see",
+                "Exact places of sensitive species go only to those a steward trusts with them. Take the file without them."
+            )
         : Policy;
 }

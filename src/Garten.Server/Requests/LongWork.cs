@@ -19,7 +19,6 @@ public static class LongWork
 
     /// <summary>Does the work and answers.</summary>
     /// <typeparam name="T">What it gives.</typeparam>
-    /// <param name="request">The request.</param>
     /// <param name="work">The work, which says what share of it is done.</param>
     public static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<IProgress<double>, Task<T>> work)
     {
@@ -33,7 +32,12 @@ public static class LongWork
         return TypedResults.Stream(stream => TellAsync(stream, json, services, work), Lines);
     }
 
-    private static async Task TellAsync<T>(Stream stream, JsonSerializerOptions json, IServiceProvider services, Func<IProgress<double>, Task<T>> work)
+    private static async Task TellAsync<T>(
+        Stream stream,
+        JsonSerializerOptions json,
+        IServiceProvider services,
+        Func<IProgress<double>, Task<T>> work
+    )
     {
         var shares = Channel.CreateUnbounded<double>();
         var done = Task.Run(async () =>
@@ -59,7 +63,19 @@ public static class LongWork
         catch (Exception e) when (e is not OperationCanceledException)
         {
             var problem = Problems.Of(e, services);
-            await LineAsync(stream, new { problem = new { problem.Status, problem.Detail, Field = (e as RuleException)?.Field ?? "" } }, json);
+            await LineAsync(
+                stream,
+                new
+                {
+                    problem = new
+                    {
+                        problem.Status,
+                        problem.Detail,
+                        Field = (e as RuleException)?.Field ?? "",
+                    },
+                },
+                json
+            );
         }
     }
 

@@ -21,18 +21,31 @@ public static partial class Problems
         {
             RuleException e => (StatusCodes.Status400BadRequest, "Not recorded", e.Message),
             ForbiddenException e => (e.Status, e.Title, e.Message),
-            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } =>
-                (StatusCodes.Status413PayloadTooLarge, "Too large", TooLarge),
+            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => (
+                StatusCodes.Status413PayloadTooLarge,
+                "Too large",
+                TooLarge
+            ),
             BadHttpRequestException => (StatusCodes.Status400BadRequest, "Not understood", NotUnderstood),
             NotInStoreException e => (StatusCodes.Status404NotFound, "Not found", e.Message),
             TakenException e => (StatusCodes.Status409Conflict, "Taken", e.Message),
             ReplacesException e => (StatusCodes.Status409Conflict, "Would take the place of something", e.Message),
             ChangedMeanwhileException e => (StatusCodes.Status409Conflict, "Changed by somebody else", e.Message),
-            PostgresException { SqlState: PostgresErrorCodes.ReadOnlySqlTransaction } => (StatusCodes.Status503ServiceUnavailable, "Only reading here",
-                "This server stands before a copy of the survey, which only answers questions. Nothing was saved: make changes at the survey's main address."),
-            NpgsqlException { IsTransient: true } => (StatusCodes.Status503ServiceUnavailable, "Database not reached",
-                "The database does not answer just now. Nothing was saved; it is tried again by itself."),
-            _ => (StatusCodes.Status500InternalServerError, "Something went wrong", "Garten met a fault of its own. Nothing was saved. Try again; if it stays, restart Garten."),
+            PostgresException { SqlState: PostgresErrorCodes.ReadOnlySqlTransaction } => (
+                StatusCodes.Status503ServiceUnavailable,
+                "Only reading here",
+                "This server stands before a copy of the survey, which only answers questions. Nothing was saved: make changes at the survey's main address."
+            ),
+            NpgsqlException { IsTransient: true } => (
+                StatusCodes.Status503ServiceUnavailable,
+                "Database not reached",
+                "The database does not answer just now. Nothing was saved; it is tried again by itself."
+            ),
+            _ => (
+                StatusCodes.Status500InternalServerError,
+                "Something went wrong",
+                "Garten met a fault of its own. Nothing was saved. Try again; if it stays, restart Garten."
+            ),
         };
         if (status >= 500)
         {
@@ -43,7 +56,6 @@ public static partial class Problems
     }
 
     /// <summary>Says what an answer means that has only a status, as the framework gives for some refusals.</summary>
-    /// <param name="status">The answer.</param>
     public static Task FillAsync(StatusCodeContext status)
     {
         var detail = status.HttpContext.Response.StatusCode switch
@@ -54,7 +66,9 @@ public static partial class Problems
             StatusCodes.Status415UnsupportedMediaType => "Send JSON.",
             _ => NotUnderstood,
         };
-        return TypedResults.Problem(detail, statusCode: status.HttpContext.Response.StatusCode).ExecuteAsync(status.HttpContext);
+        return TypedResults
+            .Problem(detail, statusCode: status.HttpContext.Response.StatusCode)
+            .ExecuteAsync(status.HttpContext);
     }
 
     [LoggerMessage(Level = LogLevel.Error, Message = "Fault")]

@@ -2,7 +2,6 @@ namespace Garten.Server.Requests;
 
 /// <summary>What was sent cannot be accepted; the message says what is wrong and what to do.</summary>
 /// <param name="about">The field it is about, as named in the request; may be empty.</param>
-/// <param name="message">The sentence.</param>
 public sealed class RuleException(string about, string message) : Exception(message)
 {
     /// <summary>The field it is about.</summary>
@@ -15,7 +14,6 @@ public static class Rules
     /// <summary>A text of bounded length, trimmed.</summary>
     /// <param name="field">Name of the field in the request.</param>
     /// <param name="label">Its name for people.</param>
-    /// <param name="text">The text.</param>
     /// <param name="most">Most characters.</param>
     /// <param name="required">True when it must not be empty.</param>
     public static string Text(string field, string label, string? text, int most, bool required = false)
@@ -28,7 +26,12 @@ public static class Rules
 
         if (trimmed.Length > most)
         {
-            throw new RuleException(field, FormattableString.Invariant($"{label} has {trimmed.Length:N0} characters; {most:N0} is the most. Shorten it."));
+            throw new RuleException(
+                field,
+                FormattableString.Invariant(
+                    $"{label} has {trimmed.Length:N0} characters; {most:N0} is the most. Shorten it."
+                )
+            );
         }
 
         return trimmed.Contains('\0', StringComparison.Ordinal)
@@ -37,20 +40,24 @@ public static class Rules
     }
 
     /// <summary>A day that has come.</summary>
-    /// <param name="date">The day.</param>
-    /// <param name="clock">The clock.</param>
     public static DateOnly Past(DateOnly date, TimeProvider clock)
     {
         var today = Today(clock);
         if (date > today)
         {
-            throw new RuleException("date", FormattableString.Invariant($"{date:d MMMM yyyy} is in the future; today is {today:d MMMM yyyy}. Give the day the plant was seen."));
+            throw new RuleException(
+                "date",
+                FormattableString.Invariant(
+                    $"{date:d MMMM yyyy} is in the future; today is {today:d MMMM yyyy}. Give the day the plant was seen."
+                )
+            );
         }
 
-        return date.Year >= 1700 ? date : throw new RuleException("date", "That date lies before 1700. Check the year.");
+        return date.Year >= 1700
+            ? date
+            : throw new RuleException("date", "That date lies before 1700. Check the year.");
     }
 
     /// <summary>Today where the server stands.</summary>
-    /// <param name="clock">The clock.</param>
     public static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 }

@@ -10,20 +10,28 @@ namespace Garten.Server.Requests;
 /// <param name="Web">Folder of the built web application.</param>
 /// <param name="Listen">Address to listen on.</param>
 /// <param name="Tiles">Address of pictures of the ground for the map, with {z}, {x} and {y}; empty for none.</param>
-public sealed record ServerSettings(int Port, string? Data, bool Demo, string Guides, string Web, string Listen, string Tiles)
+public sealed record ServerSettings(
+    int Port,
+    string? Data,
+    bool Demo,
+    string Guides,
+    string Web,
+    string Listen,
+    string Tiles
+)
 {
     /// <summary>Settings before any option is read.</summary>
     public static ServerSettings Default { get; } = new(5080, null, true, "guides", "web/dist", "127.0.0.1", "");
 
     /// <summary>Reads the command line.</summary>
-    /// <param name="args">Its words.</param>
     /// <exception cref="SettingsException">A word is not understood.</exception>
     public static ServerSettings Read(string[] args)
     {
         var settings = Default;
         for (var i = 0; i < args.Length; i++)
         {
-            string Next() => i + 1 < args.Length ? args[++i] : throw new SettingsException($"{args[i]} needs a value after it.");
+            string Next() =>
+                i + 1 < args.Length ? args[++i] : throw new SettingsException($"{args[i]} needs a value after it.");
             settings = args[i] switch
             {
                 "--empty" => settings with { Demo = false },
@@ -33,7 +41,9 @@ public sealed record ServerSettings(int Port, string? Data, bool Demo, string Gu
                 "--tiles" => settings with { Tiles = TilesOf(Next()) },
                 "--listen" => settings with { Listen = Next() },
                 "--port" => settings with { Port = PortOf(Next()) },
-                _ => throw new SettingsException($"“{args[i]}” is not understood. The options are --port NUMBER, --data DIR, --empty, --listen ADDRESS and --tiles ADDRESS."),
+                _ => throw new SettingsException(
+                    $"“{args[i]}” is not understood. The options are --port NUMBER, --data DIR, --empty, --listen ADDRESS and --tiles ADDRESS."
+                ),
             };
         }
 
@@ -41,9 +51,13 @@ public sealed record ServerSettings(int Port, string? Data, bool Demo, string Gu
     }
 
     private static string TilesOf(string word) =>
-        Uri.TryCreate(word, UriKind.Absolute, out var uri) && uri.Scheme is "http" or "https" && Array.TrueForAll(["{z}", "{x}", "{y}"], word.Contains)
+        Uri.TryCreate(word, UriKind.Absolute, out var uri)
+        && uri.Scheme is "http" or "https"
+        && Array.TrueForAll(["{z}", "{x}", "{y}"], word.Contains)
             ? word
-            : throw new SettingsException($"“{word}” is no address of map pictures. It begins with https:// and holds {{z}}, {{x}} and {{y}}.");
+            : throw new SettingsException(
+                $"“{word}” is no address of map pictures. It begins with https:// and holds {{z}}, {{x}} and {{y}}."
+            );
 
     private static int PortOf(string word) =>
         int.TryParse(word, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port is > 0 and < 65536
@@ -52,5 +66,4 @@ public sealed record ServerSettings(int Port, string? Data, bool Demo, string Gu
 }
 
 /// <summary>The command line cannot be followed; the message says what to change.</summary>
-/// <param name="message">The sentence.</param>
 public sealed class SettingsException(string message) : Exception(message);

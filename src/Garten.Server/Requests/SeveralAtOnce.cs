@@ -7,16 +7,19 @@ public static class SeveralAtOnce
     private static readonly int Most = Math.Clamp(2 * Environment.ProcessorCount, 2, 6);
 
     /// <summary>What comes of each, in their order.</summary>
-    /// <typeparam name="T">A thing.</typeparam>
-    /// <typeparam name="TResult">What comes of it.</typeparam>
-    /// <param name="things">The things.</param>
     /// <param name="work">The work on one of them; it must not share what is not safe to share.</param>
-    /// <param name="cancel">Gives up.</param>
-    public static async Task<TResult[]> SelectAsync<T, TResult>(IReadOnlyList<T> things, Func<T, Task<TResult>> work, CancellationToken cancel)
+    public static async Task<TResult[]> SelectAsync<T, TResult>(
+        IReadOnlyList<T> things,
+        Func<T, Task<TResult>> work,
+        CancellationToken cancel
+    )
     {
         var results = new TResult[things.Count];
         await Parallel.ForEachAsync(
-            Enumerable.Range(0, things.Count), new ParallelOptions { MaxDegreeOfParallelism = Most, CancellationToken = cancel }, async (i, _) => results[i] = await work(things[i]));
+            Enumerable.Range(0, things.Count),
+            new ParallelOptions { MaxDegreeOfParallelism = Most, CancellationToken = cancel },
+            async (i, _) => results[i] = await work(things[i])
+        );
         return results;
     }
 }

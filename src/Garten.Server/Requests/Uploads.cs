@@ -6,10 +6,8 @@ namespace Garten.Server.Requests;
 public static class Uploads
 {
     /// <summary>The body of a request, up to a size.</summary>
-    /// <param name="request">The request.</param>
     /// <param name="most">Most bytes.</param>
     /// <param name="what">What is sent, for the message.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="RuleException">It is larger.</exception>
     public static async Task<byte[]> ReadAsync(HttpRequest request, long most, string what, CancellationToken cancel)
     {
@@ -20,12 +18,15 @@ public static class Uploads
     }
 
     /// <summary>The body of a request, up to a size, put aside on disk until the request is answered; it can be searched.</summary>
-    /// <param name="request">The request.</param>
     /// <param name="most">Most bytes.</param>
     /// <param name="what">What is sent, for the message.</param>
-    /// <param name="cancel">Gives up.</param>
     /// <exception cref="RuleException">It is larger.</exception>
-    public static async Task<Stream> PutAsideAsync(HttpRequest request, long most, string what, CancellationToken cancel)
+    public static async Task<Stream> PutAsideAsync(
+        HttpRequest request,
+        long most,
+        string what,
+        CancellationToken cancel
+    )
     {
         Bound(request, most, what);
         var file = Aside();
@@ -39,13 +40,16 @@ public static class Uploads
     public static FileStream Aside()
     {
         var path = Path.Combine(Path.GetTempPath(), Path.GetRandomFileName());
-        FileStream file = new(path, new FileStreamOptions
-        {
-            Mode = FileMode.CreateNew,
-            Access = FileAccess.ReadWrite,
-            Options = FileOptions.Asynchronous,
-            UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite,
-        });
+        FileStream file = new(
+            path,
+            new FileStreamOptions
+            {
+                Mode = FileMode.CreateNew,
+                Access = FileAccess.ReadWrite,
+                Options = FileOptions.Asynchronous,
+                UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite,
+            }
+        );
         File.Delete(path);
         return file;
     }
@@ -69,5 +73,6 @@ public static class Uploads
     /// <summary>Says that a file is too large.</summary>
     /// <param name="most">Most bytes.</param>
     /// <param name="what">What was sent.</param>
-    public static RuleException TooLarge(long most, string what) => new("file", $"The {what} has more than {most / 1024 / 1024} MB. Send a smaller one, or in parts.");
+    public static RuleException TooLarge(long most, string what) =>
+        new("file", $"The {what} has more than {most / 1024 / 1024} MB. Send a smaller one, or in parts.");
 }

@@ -3,7 +3,6 @@ using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Keys;
-
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Assessment;
@@ -24,21 +23,31 @@ public sealed class DeterminationTests
         DeterminationName.Full(Guide.Taxon(new(taxon)), qualifier).ShouldBe(expected);
 
     [Fact]
-    public void Grounds_keep_the_path_the_features_and_what_spoke_against_it_in_words()
+    public void Reasons_keep_the_path_the_features_and_what_spoke_against_it_in_words()
     {
-        CoupletRef main = new(new("main"), 1), albas = new(new("albas"), 1);
+        CoupletRef main = new(new("main"), 1),
+            albas = new(new("albas"), 1);
         var plant = new Plant(
-            new PlaceFacts(900, ["wood"]), [],
-            [Observation.OfStates(Margin.Id, 1, Day, "serrate"), Observation.OfHidden(Fruit.Id, 1, Day, HiddenReason.TooEarly)],
-            KeyWalk.From(main).Answer(main, 1).Answer(albas, 1), []);
-        var grounds = DeterminationGrounds.Gather(new CandidateModel(Guide), plant, new("alba-prima"));
-        grounds.Path.Select(p => (p.Key, p.Couplet, p.Said)).ShouldBe([("Key main", 1, "Leaves opposite"), ("Key albas", 1, "Serrate; Fruit a berry")]);
-        grounds.ClearWalk.ShouldBeTrue();
-        grounds.Ends.ShouldBe(["Alba prima"]);
-        grounds.Features.Select(f => (f.Label, f.Found, f.Mark)).ShouldBe(
-            [("Margin", "serrate", Mark.Agrees), ("Fruit", "cannot be seen: too early in the year", null)]);
-        grounds.Alerts.ShouldHaveSingleItem().ShouldContain("Never found above 600 m");
-        grounds.RuledOut.ShouldBe(["Alba secunda"]);
+            new PlaceFacts(900, ["wood"]),
+            [],
+            [
+                Observation.OfStates(Margin.Id, 1, Day, "serrate"),
+                Observation.OfHidden(Fruit.Id, 1, Day, HiddenReason.TooEarly),
+            ],
+            KeyWalk.From(main).Answer(main, 1).Answer(albas, 1),
+            []
+        );
+        var reasons = DeterminationReasons.Gather(new CandidateModel(Guide), plant, new("alba-prima"));
+        reasons
+            .Path.Select(p => (p.Key, p.Couplet, p.Said))
+            .ShouldBe([("Key main", 1, "Leaves opposite"), ("Key albas", 1, "Serrate; Fruit a berry")]);
+        reasons.ClearWalk.ShouldBeTrue();
+        reasons.Ends.ShouldBe(["Alba prima"]);
+        reasons
+            .Features.Select(f => (f.Label, f.Found, f.Mark))
+            .ShouldBe([("Margin", "serrate", Mark.Agrees), ("Fruit", "cannot be seen: too early in the year", null)]);
+        reasons.Alerts.ShouldHaveSingleItem().ShouldContain("Never found above 600 m");
+        reasons.RuledOut.ShouldBe(["Alba secunda"]);
     }
 
     [Fact]
@@ -46,6 +55,6 @@ public sealed class DeterminationTests
     {
         CoupletRef main = new(new("main"), 1);
         var plant = Plant.At(new PlaceFacts(null, [])) with { Walk = KeyWalk.From(main).Answer(main, null) };
-        DeterminationGrounds.Gather(new CandidateModel(Guide), plant, new("alba")).ClearWalk.ShouldBeFalse();
+        DeterminationReasons.Gather(new CandidateModel(Guide), plant, new("alba")).ClearWalk.ShouldBeFalse();
     }
 }

@@ -3,7 +3,6 @@ using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Seasons;
-
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Assessment;
@@ -32,7 +31,7 @@ public sealed class GradingTests
         var answer = Of([], null);
         answer.Grade.ShouldBe(Grade.Unplaced);
         answer.Name.ShouldBeNull();
-        answer.Missing.ShouldHaveSingleItem().Kind.ShouldBe(GroundKind.Named);
+        answer.Missing.ShouldHaveSingleItem().Kind.ShouldBe(ReasonKind.Named);
     }
 
     [Fact]
@@ -41,48 +40,72 @@ public sealed class GradingTests
         var answer = Of([Opposite, Simple, Serrate, Long, Berry], null);
         answer.Name!.Id.ShouldBe(Prima);
         answer.Grade.ShouldBe(Grade.Leaning);
-        Ground(answer, GroundKind.Named).Says.ShouldBe("Alba prima leads, but nobody has given the name yet.");
+        Reason(answer, ReasonKind.Named).Says.ShouldBe("Alba prima leads, but nobody has given the name yet.");
     }
 
     [Fact]
     public void A_name_given_against_the_weight_of_all_features_is_unplaced()
     {
-        var answer = Of([Observation.OfStates(Arrangement.Id, 1, Day, "alternate"), Observation.OfStates(Division.Id, 1, Day, "pinnate")], null, ByOstrow);
+        var answer = Of(
+            [
+                Observation.OfStates(Arrangement.Id, 1, Day, "alternate"),
+                Observation.OfStates(Division.Id, 1, Day, "pinnate"),
+            ],
+            null,
+            ByOstrow
+        );
         answer.Grade.ShouldBe(Grade.Unplaced);
-        Ground(answer, GroundKind.Agreement).Met.ShouldBeFalse();
-        Ground(answer, GroundKind.Agreement).Says.ShouldContain("Not as the guide says: ");
+        Reason(answer, ReasonKind.Agreement).Met.ShouldBeFalse();
+        Reason(answer, ReasonKind.Agreement).Says.ShouldContain("Not as the guide says: ");
     }
 
     [Theory]
     [InlineData(IdentificationQualifier.Cf)]
     [InlineData(IdentificationQualifier.Doubtful)]
     public void A_name_with_a_reserve_only_leans(IdentificationQualifier qualifier) =>
-        Of([Opposite, Simple, Serrate, Long, Berry], Keyed, ByOstrow with { Qualifier = qualifier }).Grade.ShouldBe(Grade.Leaning);
+        Of([Opposite, Simple, Serrate, Long, Berry], Keyed, ByOstrow with { Qualifier = qualifier })
+            .Grade.ShouldBe(Grade.Leaning);
 
     [Fact]
-    public void A_genus_only_leans() => Of([Opposite, Simple, Serrate, Long, Berry], null, ByOstrow with { Taxon = new("alba") }).Grade.ShouldBe(Grade.Leaning);
+    public void A_genus_only_leans() =>
+        Of([Opposite, Simple, Serrate, Long, Berry], null, ByOstrow with { Taxon = new("alba") })
+            .Grade.ShouldBe(Grade.Leaning);
 
     [Fact]
     public void The_key_walked_through_and_two_organs_seen_settle_it_and_either_school_will_do()
     {
         Of([Opposite, Simple, Serrate, Long, Berry], null, ByOstrow).Grade.ShouldBe(Grade.Settled);
         var keyed = Of([Opposite, Serrate, Berry], Keyed, ByOstrow);
-        Ground(keyed, GroundKind.School).ShouldBe(new(GroundKind.School, Grade.Settled, true, "The key was walked to its end without an open couplet."));
-        Ground(Of([Opposite, Serrate, Berry], null, ByOstrow), GroundKind.School).Met.ShouldBeFalse("three features are too few by themselves");
+        Reason(keyed, ReasonKind.School)
+            .ShouldBe(
+                new(ReasonKind.School, Grade.Settled, true, "The key was walked to its end without an open couplet.")
+            );
+        Reason(Of([Opposite, Serrate, Berry], null, ByOstrow), ReasonKind.School)
+            .Met.ShouldBeFalse("three features are too few by themselves");
         var leaves = Of([Serrate, Simple], Keyed, ByOstrow);
         leaves.Grade.ShouldBe(Grade.Leaning);
-        Ground(leaves, GroundKind.Organs).Says.ShouldBe("Seen: leaf. Two organs are needed.");
+        Reason(leaves, ReasonKind.Organs).Says.ShouldBe("Seen: leaf. Two organs are needed.");
     }
 
     [Fact]
     public void A_second_person_may_agree_or_a_voucher_stand_for_it_and_a_doubt_outweighs_both()
     {
         GradeQuestion question = new(Request([Opposite, Simple, Serrate, Long, Berry], null), [ByOstrow]);
-        Ground(Grading.Of(Model, question), GroundKind.SecondPerson).Says.ShouldBe("No second person has given the same name, and no voucher stands for it.");
+        Reason(Grading.Of(Model, question), ReasonKind.SecondPerson)
+            .Says.ShouldBe("No second person has given the same name, and no voucher stands for it.");
         var agreed = question with { Reviews = [new("M. Falk", Verdict.Agrees, "")], Vouchers = ["RO 12"] };
-        Ground(Grading.Of(Model, agreed), GroundKind.SecondPerson).ShouldBe(new(GroundKind.SecondPerson, Grade.Confirmed, true, "M. Falk agrees. Voucher RO 12 stands for it."));
-        var doubted = agreed with { Reviews = [.. agreed.Reviews, new("T. Lindqvist", Verdict.Differs, "The margin is entire.")] };
-        Ground(Grading.Of(Model, doubted), GroundKind.SecondPerson).ShouldBe(new(GroundKind.SecondPerson, Grade.Confirmed, false, "T. Lindqvist differs: The margin is entire."));
+        Reason(Grading.Of(Model, agreed), ReasonKind.SecondPerson)
+            .ShouldBe(
+                new(ReasonKind.SecondPerson, Grade.Confirmed, true, "M. Falk agrees. Voucher RO 12 stands for it.")
+            );
+        var doubted = agreed with
+        {
+            Reviews = [.. agreed.Reviews, new("T. Lindqvist", Verdict.Differs, "The margin is entire.")],
+        };
+        Reason(Grading.Of(Model, doubted), ReasonKind.SecondPerson)
+            .ShouldBe(
+                new(ReasonKind.SecondPerson, Grade.Confirmed, false, "T. Lindqvist differs: The margin is entire.")
+            );
     }
 
     [Fact]
@@ -91,17 +114,18 @@ public sealed class GradingTests
         var walk = KeyWalk.From(Main).Answer(Main, 1).Answer(Albas, 2);
         var answer = Of([Opposite, Simple, Serrate, Long, Berry], walk, ByOstrow);
         answer.Grade.ShouldBe(Grade.Leaning);
-        Ground(answer, GroundKind.Agreement).Says.ShouldBe("The key ends at Alba secunda.");
+        Reason(answer, ReasonKind.Agreement).Says.ShouldBe("The key ends at Alba secunda.");
     }
 
     [Fact]
-    public void A_second_person_confirms_it_but_not_with_another_name_or_a_reserve_or_the_same_person_twice()
+    public void A_second_person_confirms_it_but_not_with_another_name_or_a_qualifier_or_the_same_person_twice()
     {
         Observation[] seen = [Opposite, Simple, Serrate, Long, Berry];
         Of(seen, Keyed, ByOstrow, ByLindqvist).Grade.ShouldBe(Grade.Confirmed);
         Of(seen, Keyed, ByOstrow, ByOstrow).Grade.ShouldBe(Grade.Settled);
         Of(seen, Keyed, ByOstrow, ByLindqvist with { Taxon = new("alba-secunda") }).Grade.ShouldBe(Grade.Settled);
-        Of(seen, Keyed, ByOstrow, ByLindqvist with { Qualifier = IdentificationQualifier.Cf }).Grade.ShouldBe(Grade.Settled);
+        Of(seen, Keyed, ByOstrow, ByLindqvist with { Qualifier = IdentificationQualifier.Cf })
+            .Grade.ShouldBe(Grade.Settled);
     }
 
     [Fact]
@@ -117,17 +141,22 @@ public sealed class GradingTests
         answer.Missing.ShouldHaveSingleItem().Says.ShouldBe("Measure 5 parts or more of: leaf length.");
         With(model, [.. leaves.Take(3), five, Berry], Keyed, ByOstrow, ByLindqvist).Grade.ShouldBe(Grade.Confirmed);
         var spring = With(model, [.. leaves.Take(3), five, Berry with { Date = Day }], Keyed, ByOstrow, ByLindqvist);
-        Ground(spring, GroundKind.Seasons).Says.ShouldBe("Seen in spring; the guide asks for 2 seasons.");
+        Reason(spring, ReasonKind.Seasons).Says.ShouldBe("Seen in spring; the guide asks for 2 seasons.");
     }
 
     [Fact]
     public void Of_a_name_taken_for_a_deadly_one_the_look_alike_must_be_ruled_out_before_it_is_settled()
     {
-        var guide = new Guide(Tables() with { LookAlikes = [new(Prima, new("rubra-tertia"), Arrangement.Id, "The deadly one has alternate leaves.")] });
+        var guide = new Guide(
+            Tables() with
+            {
+                LookAlikes = [new(Prima, new("rubra-tertia"), Arrangement.Id, "The deadly one has alternate leaves.")],
+            }
+        );
         Grading.IsDangerous(guide, Prima).ShouldBeTrue();
         var answer = With(new(guide), [Simple, Serrate, Long, Berry], Keyed, ByOstrow);
         answer.Grade.ShouldBe(Grade.Leaning);
-        Ground(answer, GroundKind.LookAlikes).Says.ShouldBe("Not ruled out: Rubra tertia (look at leaf arrangement).");
+        Reason(answer, ReasonKind.LookAlikes).Says.ShouldBe("Not ruled out: Rubra tertia (look at leaf arrangement).");
         With(new(guide), [Opposite, Simple, Serrate, Long, Berry], Keyed, ByOstrow).Grade.ShouldBe(Grade.Settled);
     }
 
@@ -136,7 +165,7 @@ public sealed class GradingTests
     {
         var request = Request([Opposite, Simple, Serrate, Long, Berry], Keyed) with { Place = new(900, ["wood"]) };
         var answer = Grading.Of(Model, new(request, [ByOstrow]));
-        Ground(answer, GroundKind.Place).Says.ShouldContain("Never found above 600 m");
+        Reason(answer, ReasonKind.Place).Says.ShouldContain("Never found above 600 m");
         answer.Grade.ShouldBe(Grade.Leaning);
     }
 
@@ -144,7 +173,10 @@ public sealed class GradingTests
     public void What_would_settle_a_winter_twig_is_listed_with_its_windows_and_what_shows_first_stands_first()
     {
         var january = new DateOnly(2026, 1, 12);
-        var answer = ReturnList.Of(Model, new(new(Request([Opposite with { Date = january }], null), []), january, YearRun.Usual));
+        var answer = ReturnList.Of(
+            Model,
+            new(new(Request([Opposite with { Date = january }], null), []), january, YearRun.Usual)
+        );
         answer.Grade.Grade.ShouldNotBe(Grade.Settled);
         answer.Needs.ShouldNotBeEmpty();
 
@@ -162,34 +194,68 @@ public sealed class GradingTests
 
     [Fact]
     public void Nothing_is_left_for_a_confirmed_plant() =>
-        ReturnList.Of(Model, new(new(Request([Opposite, Simple, Serrate, Long, Berry], Keyed), [ByOstrow, ByLindqvist]), Day, YearRun.Usual)).Needs.ShouldBeEmpty();
+        ReturnList
+            .Of(
+                Model,
+                new(
+                    new(Request([Opposite, Simple, Serrate, Long, Berry], Keyed), [ByOstrow, ByLindqvist]),
+                    Day,
+                    YearRun.Usual
+                )
+            )
+            .Needs.ShouldBeEmpty();
 
     [Fact]
     public void A_feature_that_speaks_against_the_name_is_to_be_looked_at_once_more()
     {
         var odd = Observation.OfStates(Margin.Id, 1, Day, "entire");
-        var answer = ReturnList.Of(Model, new(new(Request([Opposite, Simple, odd, Long, Berry], null), [ByOstrow]), Day, YearRun.Usual));
-        Ground(answer.Grade, GroundKind.Agreement).Met.ShouldBeFalse();
+        var answer = ReturnList.Of(
+            Model,
+            new(new(Request([Opposite, Simple, odd, Long, Berry], null), [ByOstrow]), Day, YearRun.Usual)
+        );
+        Reason(answer.Grade, ReasonKind.Agreement).Met.ShouldBeFalse();
         var leaves = answer.Needs.Single(n => n.Part == PlantPart.Leaves);
         leaves.Features[0].Character.ShouldBe(Margin.Id);
         leaves.Features[0].Again.ShouldBeTrue();
-        leaves.Grounds.ShouldContain(GroundKind.Agreement);
+        leaves.Reasons.ShouldContain(ReasonKind.Agreement);
 
         // A second, later look decides.
         Observation[] again = [Opposite, Simple, odd, Serrate with { Visit = 2, Date = new(2026, 6, 1) }, Long, Berry];
-        Ground(Of(again, null, ByOstrow), GroundKind.Agreement).Met.ShouldBeTrue();
+        Reason(Of(again, null, ByOstrow), ReasonKind.Agreement).Met.ShouldBeTrue();
     }
 
     [Fact]
     public void A_male_plant_is_not_come_back_for_in_fruit()
     {
-        var model = new CandidateModel(new Guide(Tables() with { Windows = [new(Prima, Phenophase.Fruit, new(11, 15), new(1, 31), Sex.Female), new(Prima, Phenophase.Flower, new(4, 10), new(5, 20))] }));
+        var model = new CandidateModel(
+            new Guide(
+                Tables() with
+                {
+                    Windows =
+                    [
+                        new(Prima, Phenophase.Fruit, new(11, 15), new(1, 31), Sex.Female),
+                        new(Prima, Phenophase.Flower, new(4, 10), new(5, 20)),
+                    ],
+                }
+            )
+        );
         ReturnsOf(Sex.Female).ShouldContain(PlantPart.Fruit);
         ReturnsOf(Sex.Male).ShouldNotContain(PlantPart.Fruit);
         ReturnsOf(null).ShouldContain(PlantPart.Fruit);
 
         PlantPart?[] ReturnsOf(Sex? sex) =>
-            [.. ReturnList.Of(model, new(new(Request([Opposite with { Sex = sex }, Simple, Serrate], null), [ByOstrow]), Day, YearRun.Usual)).Needs.Select(n => n.Part)];
+            [
+                .. ReturnList
+                    .Of(
+                        model,
+                        new(
+                            new(Request([Opposite with { Sex = sex }, Simple, Serrate], null), [ByOstrow]),
+                            Day,
+                            YearRun.Usual
+                        )
+                    )
+                    .Needs.Select(n => n.Part),
+            ];
     }
 
     [Fact]
@@ -207,13 +273,25 @@ public sealed class GradingTests
         }
     }
 
-    private static GradeGround Ground(GradeAnswer answer, GroundKind kind) => answer.Grounds.Single(g => g.Kind == kind);
+    private static GradeReason Reason(GradeAnswer answer, ReasonKind kind) =>
+        answer.Reasons.Single(g => g.Kind == kind);
 
-    private static GradeAnswer Of(Observation[] seen, KeyWalk? walk, params GivenName[] names) => With(Model, seen, walk, names);
+    private static GradeAnswer Of(Observation[] seen, KeyWalk? walk, params GivenName[] names) =>
+        With(Model, seen, walk, names);
 
-    private static GradeAnswer With(CandidateModel model, Observation[] seen, KeyWalk? walk, params GivenName[] names) =>
-        Grading.Of(model, new(Request(seen, walk), [.. names]));
+    private static GradeAnswer With(
+        CandidateModel model,
+        Observation[] seen,
+        KeyWalk? walk,
+        params GivenName[] names
+    ) => Grading.Of(model, new(Request(seen, walk), [.. names]));
 
-    private static Plant Request(Observation[] seen, KeyWalk? walk) => new(
-        new(200, ["wood"]), [new(1, Day, [PlantPart.Leaves]), new(2, new(2026, 12, 1), [PlantPart.Fruit])], [.. seen], walk, []);
+    private static Plant Request(Observation[] seen, KeyWalk? walk) =>
+        new(
+            new(200, ["wood"]),
+            [new(1, Day, [PlantPart.Leaves]), new(2, new(2026, 12, 1), [PlantPart.Fruit])],
+            [.. seen],
+            walk,
+            []
+        );
 }

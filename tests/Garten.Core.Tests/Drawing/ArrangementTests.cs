@@ -39,7 +39,11 @@ public sealed class ArrangementTests
     [Fact]
     public void Decussate_pairs_stand_crosswise_and_two_ranks_lie_in_one_plane()
     {
-        var crosswise = ShootDrawing.Places("decussate", 2, 30).Chunk(2).Select(pair => Math.Abs(pair[0].Degrees)).ToArray();
+        var crosswise = ShootDrawing
+            .Places("decussate", 2, 30)
+            .Chunk(2)
+            .Select(pair => Math.Abs(pair[0].Degrees))
+            .ToArray();
         crosswise[0].ShouldBeGreaterThan(45);
         crosswise[1].ShouldBeLessThan(20);
         var ranks = ShootDrawing.Places("two-ranked", 3, 30);
@@ -56,10 +60,20 @@ public sealed class ArrangementTests
 
         static int Bends(string line)
         {
-            var picture = CharacterDrawing.Draw("stem-line", Features.None.With("stem-line", line), "stem").ShouldNotBeNull();
-            var stem = (picture.Figures.OfType<Part>().FirstOrDefault(p => p.Name == "stem")?.Figures ?? picture.Figures).OfType<Stroke>().First(s => s.Fill == Wash.Stem).Points;
+            var picture = CharacterDrawing
+                .Draw("stem-line", Features.None.With("stem-line", line), "stem")
+                .ShouldNotBeNull();
+            var stem = (
+                picture.Figures.OfType<Part>().FirstOrDefault(p => p.Name == "stem")?.Figures ?? picture.Figures
+            )
+                .OfType<Stroke>()
+                .First(s => s.Fill == Wash.Stem)
+                .Points;
             var side = stem.Take(stem.Length / 2).ToArray();
-            var turns = side.Skip(2).Select((p, i) => Cross(side[i + 1] - side[i], p - side[i + 1])).Where(t => Math.Abs(t) > 1).ToArray();
+            var turns = side.Skip(2)
+                .Select((p, i) => Cross(side[i + 1] - side[i], p - side[i + 1]))
+                .Where(t => Math.Abs(t) > 1)
+                .ToArray();
             return turns.Zip(turns.Skip(1)).Count(t => t.First * t.Second < 0);
         }
 
@@ -86,7 +100,8 @@ public sealed class ArrangementTests
     public void Alternate_buds_change_hands_from_one_to_the_next()
     {
         var buds = TwigDrawing.BudPlaces("alternate", 90);
-        buds.Zip(buds.Skip(1)).ShouldAllBe(pair => pair.First.Hand == -pair.Second.Hand && pair.First.Y < pair.Second.Y);
+        buds.Zip(buds.Skip(1))
+            .ShouldAllBe(pair => pair.First.Hand == -pair.Second.Hand && pair.First.Y < pair.Second.Y);
     }
 
     [Theory]
@@ -95,7 +110,9 @@ public sealed class ArrangementTests
     [InlineData(21, 4)]
     public void Leaflets_stay_clear_of_their_neighbours(int count, double ratio)
     {
-        var form = LeafForm.Of(Features.None.With("leaf-division", "pinnate").With("leaflet-count", count).With("leaf-ratio", ratio));
+        var form = LeafForm.Of(
+            Features.None.With("leaf-division", "pinnate").With("leaflet-count", count).With("leaf-ratio", ratio)
+        );
         var (leaflet, step) = LeafDrawing.FeatherSize(form);
         step.ShouldBeGreaterThan(leaflet / ratio, "a leaflet is no wider than the way to the next");
         LeafDrawing.BladeOnPaper(form).ShouldBe(leaflet);
@@ -187,7 +204,9 @@ public sealed class ArrangementTests
     {
         // Every fill and stroke is a variable a theme can change, or none.
         var svg = SvgWriter.Write(CharacterDrawing.Draw(character, Features.None.With(character, state), "x")!);
-        System.Text.RegularExpressions.Regex.Matches(svg, "(?:fill|stroke)=\"([^\"]*)\"").Select(m => m.Groups[1].Value)
+        System
+            .Text.RegularExpressions.Regex.Matches(svg, "(?:fill|stroke)=\"([^\"]*)\"")
+            .Select(m => m.Groups[1].Value)
             .ShouldAllBe(v => v == "none" || v.StartsWith("var(--pen-", StringComparison.Ordinal));
     }
 }

@@ -8,50 +8,80 @@ namespace Garten.Core.Tests.Drawing;
 public sealed class BladeTests
 {
     private static readonly Gen<BladeForm> Simple = Gen.Select(
-        Gen.Double[0.6, 14], Gen.Double[0.12, 0.88], Gen.Enum<BladeBase>(), Gen.Enum<BladeTip>(), Gen.Enum<BladeMargin>(), Gen.Int[3, 30], Gen.Double[0, 0.6],
+        Gen.Double[0.6, 14],
+        Gen.Double[0.12, 0.88],
+        Gen.Enum<BladeBase>(),
+        Gen.Enum<BladeTip>(),
+        Gen.Enum<BladeMargin>(),
+        Gen.Int[3, 30],
+        Gen.Double[0, 0.6],
         (ratio, widest, @base, tip, margin, teeth, from) =>
-            BladeForm.Plain with { Ratio = ratio, Widest = widest, Base = @base, Tip = tip, Margin = margin, Teeth = teeth, TeethFrom = from });
+            BladeForm.Plain with
+            {
+                Ratio = ratio,
+                Widest = widest,
+                Base = @base,
+                Tip = tip,
+                Margin = margin,
+                Teeth = teeth,
+                TeethFrom = from,
+            }
+    );
 
     private static readonly Gen<BladeForm> Lobed = Gen.Select(
-        Simple, Gen.Bool, Gen.Int[1, 5], Gen.Double[0.15, 0.7],
-        (form, palmate, half, depth) => form with
-        {
-            Ratio = Math.Clamp(form.Ratio, 0.7, 2.5),
-            Lobing = palmate ? BladeLobing.Palmate : BladeLobing.Pinnate,
-            Lobes = (2 * half) + 1,
-            SinusDepth = depth,
-            Teeth = 4 * ((2 * half) + 1),
-            TeethFrom = 0.1,
-        });
+        Simple,
+        Gen.Bool,
+        Gen.Int[1, 5],
+        Gen.Double[0.15, 0.7],
+        (form, palmate, half, depth) =>
+            form with
+            {
+                Ratio = Math.Clamp(form.Ratio, 0.7, 2.5),
+                Lobing = palmate ? BladeLobing.Palmate : BladeLobing.Pinnate,
+                Lobes = (2 * half) + 1,
+                SinusDepth = depth,
+                Teeth = 4 * ((2 * half) + 1),
+                TeethFrom = 0.1,
+            }
+    );
 
     private static readonly Gen<BladeForm> Any = Gen.OneOf(Simple, Lobed);
 
     [Fact]
     public void Outlines_never_cross_themselves_and_hold_an_area() =>
-        Any.Sample(form =>
-        {
-            var blade = Blade.Of(form);
-            Lines.IsSimple(blade.Outline).ShouldBeTrue();
-            Lines.AreaOf(blade.Outline).ShouldBeGreaterThan(0);
-        }, iter: 400);
+        Any.Sample(
+            form =>
+            {
+                var blade = Blade.Of(form);
+                Lines.IsSimple(blade.Outline).ShouldBeTrue();
+                Lines.AreaOf(blade.Outline).ShouldBeGreaterThan(0);
+            },
+            iter: 400
+        );
 
     [Fact]
     public void A_ruler_laid_on_the_envelope_reads_the_length_and_width_asked() =>
-        Any.Sample(form =>
-        {
-            var blade = Blade.Of(form);
-            var box = Lines.BoxOf(blade.Envelope);
-            box.Top.ShouldBe(form.Length, form.Length * 1e-9);
-            (2 * Math.Max(box.Right, -box.Left)).ShouldBe(form.Length / form.Ratio, 1e-6);
-        }, iter: 300);
+        Any.Sample(
+            form =>
+            {
+                var blade = Blade.Of(form);
+                var box = Lines.BoxOf(blade.Envelope);
+                box.Top.ShouldBe(form.Length, form.Length * 1e-9);
+                (2 * Math.Max(box.Right, -box.Left)).ShouldBe(form.Length / form.Ratio, 1e-6);
+            },
+            iter: 300
+        );
 
     [Fact]
     public void A_ruler_laid_on_the_teeth_reads_the_length_to_width_asked() =>
-        Simple.Sample(form =>
-        {
-            var teeth = Lines.BoxOf(Blade.Of(form).Outline);
-            (teeth.Top / teeth.Width).ShouldBe(form.Ratio, form.Ratio * 0.02);
-        }, iter: 400);
+        Simple.Sample(
+            form =>
+            {
+                var teeth = Lines.BoxOf(Blade.Of(form).Outline);
+                (teeth.Top / teeth.Width).ShouldBe(form.Ratio, form.Ratio * 0.02);
+            },
+            iter: 400
+        );
 
     [Theory]
     [InlineData(BladeMargin.Serrate)]
@@ -92,7 +122,9 @@ public sealed class BladeTests
             {
                 // From the valley below to the tip is a longer way than from the tip to the valley above.
                 seen++;
-                (blade.Edge[i] - blade.Edge[i - 2]).Length.ShouldBeGreaterThan((blade.Edge[i + 1] - blade.Edge[i]).Length * 1.2);
+                (blade.Edge[i] - blade.Edge[i - 2]).Length.ShouldBeGreaterThan(
+                    (blade.Edge[i + 1] - blade.Edge[i]).Length * 1.2
+                );
             }
         }
 
@@ -112,9 +144,10 @@ public sealed class BladeTests
 
             // Fingers are peaks of the distance from above the base; feathered lobes are peaks of the width, and the end
             // lobe has a shoulder on either side.
-            var peaks = lobing == BladeLobing.Palmate
-                ? Peaks([.. blade.Envelope.Select(p => (p - new Point(0, form.Length * 0.12)).Length)])
-                : Peaks([.. blade.Right.Select(p => p.X)]) + Peaks([.. blade.Left.Select(p => -p.X)]) - 1;
+            var peaks =
+                lobing == BladeLobing.Palmate
+                    ? Peaks([.. blade.Envelope.Select(p => (p - new Point(0, form.Length * 0.12)).Length)])
+                    : Peaks([.. blade.Right.Select(p => p.X)]) + Peaks([.. blade.Left.Select(p => -p.X)]) - 1;
             peaks.ShouldBe(lobes);
         }
     }
@@ -136,15 +169,20 @@ public sealed class BladeTests
 
     [Fact]
     public void Veins_end_on_the_blade() =>
-        Any.Sample(form =>
-        {
-            var blade = Blade.Of(form);
-            foreach (var vein in Veins.Of(blade))
+        Any.Sample(
+            form =>
             {
-                var end = vein[^1];
-                (Lines.Contains(blade.Envelope, end) || Away(end, blade.Envelope) < form.Length * 0.02).ShouldBeTrue($"{end}");
-            }
-        }, iter: 300);
+                var blade = Blade.Of(form);
+                foreach (var vein in Veins.Of(blade))
+                {
+                    var end = vein[^1];
+                    (
+                        Lines.Contains(blade.Envelope, end) || Away(end, blade.Envelope) < form.Length * 0.02
+                    ).ShouldBeTrue($"{end}");
+                }
+            },
+            iter: 300
+        );
 
     [Fact]
     public void An_entire_blade_has_no_teeth()
@@ -164,7 +202,14 @@ public sealed class BladeTests
         for (var i = 1; i < line.Length; i++)
         {
             var (from, step) = (line[i - 1], line[i] - line[i - 1]);
-            var along = step.Length < 1e-9 ? 0 : Math.Clamp((((point - from).X * step.X) + ((point - from).Y * step.Y)) / (step.Length * step.Length), 0, 1);
+            var along =
+                step.Length < 1e-9
+                    ? 0
+                    : Math.Clamp(
+                        (((point - from).X * step.X) + ((point - from).Y * step.Y)) / (step.Length * step.Length),
+                        0,
+                        1
+                    );
             least = Math.Min(least, (point - from - (step * along)).Length);
         }
 

@@ -29,12 +29,17 @@ public sealed class OrganTests
     [InlineData("petal-count", 6)]
     [InlineData("petal-count", 13)]
     public void A_flower_has_the_petals_counted(string character, int count) =>
-        Washed(Draw(character, Features.None.With(character, count).With("flower-colour", "pink")), Wash.Of("pink")!).ShouldBe(count);
+        Washed(Draw(character, Features.None.With(character, count).With("flower-colour", "pink")), Wash.Of("pink")!)
+            .ShouldBe(count);
 
     [Fact]
     public void A_flower_has_the_sepals_stamens_and_styles_counted()
     {
-        var f = Features.None.With("petal-count", 5).With("sepal-count", 4).With("stamen-count", 10).With("style-count", 3);
+        var f = Features
+            .None.With("petal-count", 5)
+            .With("sepal-count", 4)
+            .With("stamen-count", 10)
+            .With("style-count", 3);
         var picture = Draw("stamen-count", f);
         Washed(Part(picture, "sepals"), Wash.Stem).ShouldBe(4);
         Discs(Part(picture, "stamens"), Wash.Gold).ShouldBe(10);
@@ -53,7 +58,12 @@ public sealed class OrganTests
     public void Two_lengths_are_drawn_at_their_ratio(string character, double ratio)
     {
         var picture = Draw(character, Features.None.With(character, ratio));
-        var measures = All(picture.Figures).OfType<Part>().Where(p => p.Name == "measure").Select(m => m.Figures.OfType<Stroke>().First().Points).Select(p => (p[^1] - p[0]).Length).ToArray();
+        var measures = All(picture.Figures)
+            .OfType<Part>()
+            .Where(p => p.Name == "measure")
+            .Select(m => m.Figures.OfType<Stroke>().First().Points)
+            .Select(p => (p[^1] - p[0]).Length)
+            .ToArray();
         measures.Length.ShouldBe(2);
         var (part, whole) = character == "bract-ratio" ? (measures[0], measures[1]) : (measures[1], measures[0]);
         (part / whole).ShouldBe(ratio, 0.01 * ratio);
@@ -84,7 +94,8 @@ public sealed class OrganTests
     [InlineData(5)]
     [InlineData(13)]
     public void A_head_has_the_rays_counted(int count) =>
-        Part(Draw("ray-count", Features.None.With("ray-count", count).With("head", "rays-and-disc")), "rays").Figures.Length.ShouldBe(count);
+        Part(Draw("ray-count", Features.None.With("ray-count", count).With("head", "rays-and-disc")), "rays")
+            .Figures.Length.ShouldBe(count);
 
     [Theory]
     [InlineData(40)]
@@ -93,8 +104,12 @@ public sealed class OrganTests
     public void The_wings_of_a_pair_of_keys_stand_at_the_angle_measured(double degrees)
     {
         var picture = Draw("samara-angle", Features.None.With("samara-angle", degrees));
-        var wings = picture.Figures.OfType<Part>().Where(p => p.Name == "wing").Select(p => p.Figures.OfType<Stroke>().First().Points)
-            .Select(p => p.MaxBy(x => (x - p[0]).Length) - p[0]).ToArray();
+        var wings = picture
+            .Figures.OfType<Part>()
+            .Where(p => p.Name == "wing")
+            .Select(p => p.Figures.OfType<Stroke>().First().Points)
+            .Select(p => p.MaxBy(x => (x - p[0]).Length) - p[0])
+            .ToArray();
         var angle = Math.Abs(Math.Atan2(wings[0].X, wings[0].Y) - Math.Atan2(wings[1].X, wings[1].Y)) * 180 / Math.PI;
         angle.ShouldBe(degrees, 12);
     }
@@ -115,7 +130,11 @@ public sealed class OrganTests
     {
         var sketch = new Sketch();
         LeafDrawing.Below(sketch, BladeForm.Plain, Features.None.With("lower-hair", hair));
-        var hairs = sketch.Figures.OfType<Part>().Where(p => p.Name == "hair").SelectMany(p => p.Figures.OfType<Stroke>()).ToArray();
+        var hairs = sketch
+            .Figures.OfType<Part>()
+            .Where(p => p.Name == "hair")
+            .SelectMany(p => p.Figures.OfType<Stroke>())
+            .ToArray();
         hairs.Length.ShouldBeInRange(least, most);
         var outline = Blade.Of(BladeForm.Plain).Outline;
         hairs.ShouldAllBe(h => Garten.Core.Geometry.Lines.Contains(outline, h.Points[0]));
@@ -157,20 +176,32 @@ public sealed class OrganTests
     [Fact]
     public void What_cannot_be_true_together_is_told_by_name()
     {
-        LeafForm.Of(Features.None.With("leaf-division", "simple").With("leaflet-count", 5)).Contradictions.ShouldHaveSingleItem().ShouldContain("5 leaflets");
-        LeafForm.Of(Features.None.With("outline", "linear").With("leaf-ratio", 1.2)).Contradictions.ShouldHaveSingleItem().ShouldContain("1.2 times");
+        LeafForm
+            .Of(Features.None.With("leaf-division", "simple").With("leaflet-count", 5))
+            .Contradictions.ShouldHaveSingleItem()
+            .ShouldContain("5 leaflets");
+        LeafForm
+            .Of(Features.None.With("outline", "linear").With("leaf-ratio", 1.2))
+            .Contradictions.ShouldHaveSingleItem()
+            .ShouldContain("1.2 times");
         LeafForm.Of(Features.None.With("outline", "linear").With("leaf-ratio", 12)).Contradictions.ShouldBeEmpty();
     }
 
     [Fact]
     public void A_drawing_is_the_same_each_time_and_sound_xml_that_a_reader_can_hear()
     {
-        var f = Features.None.With("leaf-division", "simple").With("margin", "serrate").With("leaf-length", 80).With("stipules", "small");
+        var f = Features
+            .None.With("leaf-division", "simple")
+            .With("margin", "serrate")
+            .With("leaf-length", 80)
+            .With("stipules", "small");
         var svg = SvgWriter.Write(Draw("leaf-division", f));
         svg.ShouldBe(SvgWriter.Write(Draw("leaf-division", f)));
         var root = XDocument.Parse(svg).Root!;
         root.Elements().First().Value.ShouldBe("a title & <more>");
-        root.Descendants().Where(e => e.Name.LocalName == "g").ShouldAllBe(g => g.Elements().First().Name.LocalName == "title");
+        root.Descendants()
+            .Where(e => e.Name.LocalName == "g")
+            .ShouldAllBe(g => g.Elements().First().Name.LocalName == "title");
         svg.ShouldContain("data-part=\"scale\"");
         svg.Length.ShouldBeLessThan(20_000);
     }
@@ -188,7 +219,10 @@ public sealed class OrganTests
     [Fact]
     public void Pictures_side_by_side_share_one_scale()
     {
-        var (large, small) = (Draw("leaf-length", Features.None.With("leaf-length", 90)), Draw("leaf-length", Features.None.With("leaf-length", 30)));
+        var (large, small) = (
+            Draw("leaf-length", Features.None.With("leaf-length", 90)),
+            Draw("leaf-length", Features.None.With("leaf-length", 30))
+        );
         var row = Picture.Row("two leaves", [(large, ""), (small, "")]);
         var parts = row.Figures.OfType<Part>().Select(p => new Picture("", p.Figures, null).Box.Height).ToArray();
         (parts[0] / parts[1]).ShouldBe(3, 0.1);
@@ -210,15 +244,20 @@ public sealed class OrganTests
     public void A_plant_is_depicted_by_the_latest_of_each_feature_and_a_taxon_by_its_usual_states()
     {
         var guide = Make();
-        var f = Depiction.Of(guide,
-        [
-            Observation.OfStates(Arrangement.Id, 1, Day, "alternate"),
-            Observation.OfStates(Arrangement.Id, 2, Day, "opposite"),
-            Observation.OfSample(Length.Id, 2, Day, 40, 60),
-            Observation.OfRough(Leaflets.Id, 2, Day, new RoughValue(5, 9, null, "5–9")),
-            Observation.OfStates(Glands.Id, 2, Day) with { Finding = Finding.Absent },
-            Observation.OfHidden(Fruit.Id, 2, Day, HiddenReason.TooEarly),
-        ]);
+        var f = Depiction.Of(
+            guide,
+            [
+                Observation.OfStates(Arrangement.Id, 1, Day, "alternate"),
+                Observation.OfStates(Arrangement.Id, 2, Day, "opposite"),
+                Observation.OfSample(Length.Id, 2, Day, 40, 60),
+                Observation.OfRough(Leaflets.Id, 2, Day, new RoughValue(5, 9, null, "5–9")),
+                Observation.OfStates(Glands.Id, 2, Day) with
+                {
+                    Finding = Finding.Absent,
+                },
+                Observation.OfHidden(Fruit.Id, 2, Day, HiddenReason.TooEarly),
+            ]
+        );
         f.State("leaf-arrangement").ShouldBe("opposite");
         f.Number("leaf-length").ShouldBe(50);
         f.Count("leaflet-count", 1, 60).ShouldBe(7);
@@ -227,13 +266,17 @@ public sealed class OrganTests
         Depiction.Of(guide, new TaxonId("alba-prima"), Scope.Any).State("leaf-arrangement").ShouldBe("opposite");
     }
 
-    private static Picture Draw(string character, Features features) => CharacterDrawing.Draw(character, features, "a title & <more>").ShouldNotBeNull();
+    private static Picture Draw(string character, Features features) =>
+        CharacterDrawing.Draw(character, features, "a title & <more>").ShouldNotBeNull();
 
-    private static IEnumerable<Figure> All(IEnumerable<Figure> figures) => figures.SelectMany(f => f is Part part ? All(part.Figures).Prepend(part) : [f]);
+    private static IEnumerable<Figure> All(IEnumerable<Figure> figures) =>
+        figures.SelectMany(f => f is Part part ? All(part.Figures).Prepend(part) : [f]);
 
-    private static Part Part(Picture picture, string name) => All(picture.Figures).OfType<Part>().First(p => p.Name == name);
+    private static Part Part(Picture picture, string name) =>
+        All(picture.Figures).OfType<Part>().First(p => p.Name == name);
 
-    private static int Washed(Picture picture, Wash wash) => All(picture.Figures).OfType<Stroke>().Count(s => s.Fill == wash);
+    private static int Washed(Picture picture, Wash wash) =>
+        All(picture.Figures).OfType<Stroke>().Count(s => s.Fill == wash);
 
     private static int Washed(Part part, Wash wash) => All(part.Figures).OfType<Stroke>().Count(s => s.Fill == wash);
 

@@ -39,7 +39,8 @@ public sealed class ObservationRulesTests
         Refused("margin", Finding.States, states: ["wavy"]).ShouldContain("entire, toothed, serrate, crenate");
 
     [Fact]
-    public void An_unknown_character_is_refused() => Refused("colour-of-roots", Finding.States, states: ["x"]).ShouldContain("colour-of-roots");
+    public void An_unknown_character_is_refused() =>
+        Refused("colour-of-roots", Finding.States, states: ["x"]).ShouldContain("colour-of-roots");
 
     [Fact]
     public void Absence_needs_a_character_that_can_be_absent()
@@ -71,17 +72,32 @@ public sealed class ObservationRulesTests
         ObservationRules.FromEntry(Guide, SmallGuide.Leaflets.Id, ["5", "7"], "9").Parts.ShouldBe(["5", "7", "9"]);
 
     private static CheckedFeature Accepted(
-        string character, Finding finding, ImmutableArray<string> states = default, ImmutableArray<string> parts = default, string? rough = null)
+        string character,
+        Finding finding,
+        ImmutableArray<string> states = default,
+        ImmutableArray<string> parts = default,
+        string? rough = null
+    )
     {
-        var found = ObservationRules.Check(Guide, new(new(character), finding, states, parts, rough, null), out var fault);
+        var found = ObservationRules.Check(
+            Guide,
+            new(new(character), finding, states, parts, rough, null),
+            out var fault
+        );
         fault.ShouldBeEmpty();
         return found.ShouldNotBeNull();
     }
 
     private static string Refused(
-        string character, Finding finding, ImmutableArray<string> states = default, ImmutableArray<string> parts = default)
+        string character,
+        Finding finding,
+        ImmutableArray<string> states = default,
+        ImmutableArray<string> parts = default
+    )
     {
-        ObservationRules.Check(Guide, new(new(character), finding, states, parts, null, null), out var fault).ShouldBeNull();
+        ObservationRules
+            .Check(Guide, new(new(character), finding, states, parts, null, null), out var fault)
+            .ShouldBeNull();
         return fault;
     }
 }

@@ -12,14 +12,25 @@ public sealed class PartPlacesTests
     private static readonly PartPlace Sun = new(Exposure.Sun, null);
     private static readonly PartPlace Shade = new(Exposure.Shade, PartPosition.LowBranch);
 
-    private static readonly Observation Mixed =
-        Observation.OfSample(SmallGuide.Length.Id, 1, SmallGuide.Day, 50, 120, 60) with { Places = [Sun, Shade, Sun] };
+    private static readonly Observation Mixed = Observation.OfSample(
+        SmallGuide.Length.Id,
+        1,
+        SmallGuide.Day,
+        50,
+        120,
+        60
+    ) with
+    {
+        Places = [Sun, Shade, Sun],
+    };
 
     [Fact]
     public void Parts_of_one_place_stay_together_and_the_place_with_most_parts_comes_first()
     {
         var apart = Mixed.ByPlace();
-        apart.Select(o => (o.Exposure, o.Position)).ShouldBe([(Exposure.Sun, null), (Exposure.Shade, PartPosition.LowBranch)]);
+        apart
+            .Select(o => (o.Exposure, o.Position))
+            .ShouldBe([(Exposure.Sun, null), (Exposure.Shade, PartPosition.LowBranch)]);
         apart[0].Values.ShouldBe([50, 60]);
         apart[1].Values.ShouldBe([120]);
         apart.ShouldAllBe(o => o.Places.IsEmpty);
@@ -38,7 +49,11 @@ public sealed class PartPlacesTests
         UnusualParts.LeftOut(SmallGuide.Length, Mixed).ShouldBe([50, 60]);
         UnusualParts.LeftOut(SmallGuide.Length, Mixed with { Places = [Shade, Shade, Shade] }).ShouldBe([50, 120, 60]);
         var mark = LeadEvaluation.Evaluate(
-            SmallGuide.Make(), new(SmallGuide.Make(), [Mixed]), SmallGuide.Length.Id, new SpanCondition(null, 80));
+            SmallGuide.Make(),
+            new(SmallGuide.Make(), [Mixed]),
+            SmallGuide.Length.Id,
+            new SpanCondition(null, 80)
+        );
         mark.Mark.ShouldBe(Mark.Agrees);
     }
 
@@ -49,12 +64,18 @@ public sealed class PartPlacesTests
         var long120 = Observation.OfSample(SmallGuide.Length.Id, 1, SmallGuide.Day, 120);
         double MassWith(Observation o)
         {
-            using var weighing = new Weighing(model, new(model.Guide, [o]), new(null, []), [new(1, SmallGuide.Day, [])]);
+            using var weighing = new Weighing(
+                model,
+                new(model.Guide, [o]),
+                new(null, []),
+                [new(1, SmallGuide.Day, [])]
+            );
             return weighing.MassOf(new("alba-prima"));
         }
 
         // 120 mm is far above the 40 to 80 of the guide: in the sun that speaks against the name, in the shade hardly.
-        MassWith(long120 with { Exposure = Exposure.Shade }).ShouldBeGreaterThan(MassWith(long120 with { Exposure = Exposure.Sun }));
+        MassWith(long120 with { Exposure = Exposure.Shade })
+            .ShouldBeGreaterThan(MassWith(long120 with { Exposure = Exposure.Sun }));
         MassWith(Mixed).ShouldBeGreaterThan(MassWith(Mixed with { Places = [Sun, Sun, Sun] }));
     }
 
@@ -69,21 +90,34 @@ public sealed class PartPlacesTests
         samples[0].Against.ShouldAllBe(a => !a.Widened);
         samples[1].Against.ShouldNotBeEmpty();
         samples[1].Against.ShouldAllBe(a => a.Widened);
-        BenchDesk.Answer(model, request).Notes.ShouldHaveSingleItem().Text.ShouldStartWith("Shade, low branch: The guide has no range");
+        BenchDesk
+            .Answer(model, request)
+            .Notes.ShouldHaveSingleItem()
+            .Text.ShouldStartWith("Shade, low branch: The guide has no range");
     }
 
     [Fact]
     public void Leaves_from_a_sapling_beside_the_tree_are_held_against_what_is_said_of_saplings()
     {
-        var young = Observation.OfSample(SmallGuide.Length.Id, 1, SmallGuide.Day, 150) with { Position = PartPosition.Sapling, Stage = LifeStage.Mature };
+        var young = Observation.OfSample(SmallGuide.Length.Id, 1, SmallGuide.Day, 150) with
+        {
+            Position = PartPosition.Sapling,
+            Stage = LifeStage.Mature,
+        };
         young.Circumstances.Stage.ShouldBe(LifeStage.Sapling);
         UnusualParts.Are(SmallGuide.Length, young).ShouldBeTrue();
         var guide = SmallGuide.Make();
-        StatementEvaluation.Evaluate(guide, new("alba-prima"), SmallGuide.Length.Id, new(guide, [young]))!.Value.Marking.Mark.ShouldBe(Mark.Agrees);
-        StatementEvaluation.Evaluate(guide, new("alba-prima"), SmallGuide.Length.Id, new(guide, [young with { Position = null }]))!.Value.Marking.Mark.ShouldBe(Mark.Conflicts);
+        StatementEvaluation
+            .Evaluate(guide, new("alba-prima"), SmallGuide.Length.Id, new(guide, [young]))!
+            .Value.Marking.Mark.ShouldBe(Mark.Agrees);
+        StatementEvaluation
+            .Evaluate(guide, new("alba-prima"), SmallGuide.Length.Id, new(guide, [young with { Position = null }]))!
+            .Value.Marking.Mark.ShouldBe(Mark.Conflicts);
     }
 
     [Fact]
     public void A_sample_whose_places_do_not_match_its_parts_is_refused() =>
-        BenchRules.FaultOf(new(new(new(null, []), [], [Mixed with { Places = [Sun] }], null, []), null)).ShouldBe("“leaf-length” has 3 values, but places for 1.");
+        BenchRules
+            .FaultOf(new(new(new(null, []), [], [Mixed with { Places = [Sun] }], null, []), null))
+            .ShouldBe("“leaf-length” has 3 values, but places for 1.");
 }

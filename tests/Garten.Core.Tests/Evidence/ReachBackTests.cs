@@ -18,13 +18,20 @@ public sealed class ReachBackTests
 
     [Fact]
     public void Sexes_that_contradict_each_other_are_carried_nowhere() =>
-        ReachBack.Fill([new(January, null, null), new(April, null, Sex.Male), new(August, null, Sex.Female)]).Select(v => v.Sex).ShouldBe([null, Sex.Male, Sex.Female]);
+        ReachBack
+            .Fill([new(January, null, null), new(April, null, Sex.Male), new(August, null, Sex.Female)])
+            .Select(v => v.Sex)
+            .ShouldBe([null, Sex.Male, Sex.Female]);
 
     [Fact]
     public void A_plant_does_not_grow_younger()
     {
-        ReachBack.Fill([new(January, null, null), new(April, LifeStage.Sapling, null)])[0].Stage.ShouldBe(LifeStage.Sapling);
-        ReachBack.Fill([new(January, LifeStage.Mature, null), new(April, null, null)])[1].Stage.ShouldBe(LifeStage.Mature);
+        ReachBack
+            .Fill([new(January, null, null), new(April, LifeStage.Sapling, null)])[0]
+            .Stage.ShouldBe(LifeStage.Sapling);
+        ReachBack
+            .Fill([new(January, LifeStage.Mature, null), new(April, null, null)])[1]
+            .Stage.ShouldBe(LifeStage.Mature);
     }
 
     [Fact]
@@ -32,7 +39,13 @@ public sealed class ReachBackTests
     {
         // Full grown today says nothing of two years ago; cut down since, it is no longer full grown.
         ReachBack.Fill([new(January, null, null), new(August, LifeStage.Mature, null)])[0].Stage.ShouldBeNull();
-        ReachBack.Fill([new(January, LifeStage.Mature, null), new(April, LifeStage.Resprout, null), new(August, null, null)])[2].Stage.ShouldBeNull();
+        ReachBack
+            .Fill([
+                new(January, LifeStage.Mature, null),
+                new(April, LifeStage.Resprout, null),
+                new(August, null, null),
+            ])[2]
+            .Stage.ShouldBeNull();
         ReachBack.Fill([new(January, LifeStage.Sapling, null), new(August, null, null)])[1].Stage.ShouldBeNull();
     }
 

@@ -25,7 +25,8 @@ public sealed class RoughValueTests
     [InlineData("three to four times as long as wide", 3d, 4d, null)]
     [InlineData("2–3 times as long as broad", 2d, 3d, null)]
     [InlineData("half as long as wide", 0.5, 0.5, 0.5)]
-    public void Ratios_are_read_as_people_say_them(string text, double? low, double? high, double? best) => Expect(text, Ratio, low, high, best);
+    public void Ratios_are_read_as_people_say_them(string text, double? low, double? high, double? best) =>
+        Expect(text, Ratio, low, high, best);
 
     [Theory]
     [InlineData("about 12 cm", 96d, 144d, 120d)]
@@ -34,7 +35,8 @@ public sealed class RoughValueTests
     [InlineData("1/2 in", 12.7, 12.7, 12.7)]
     [InlineData("64 mm", 64d, 64d, 64d)]
     [InlineData("2–3 ft", 609.6, 914.4, null)]
-    public void Lengths_become_millimetres(string text, double? low, double? high, double? best) => Expect(text, SmallGuide.Length, low, high, best);
+    public void Lengths_become_millimetres(string text, double? low, double? high, double? best) =>
+        Expect(text, SmallGuide.Length, low, high, best);
 
     [Theory]
     [InlineData("some")]
@@ -52,12 +54,13 @@ public sealed class RoughValueTests
     }
 
     [Fact]
-    public void What_was_typed_is_kept() => RoughValueReader.Read(" 7–9, mostly 9 ", SmallGuide.Leaflets).Value!.Typed.ShouldBe("7–9, mostly 9");
+    public void What_was_typed_is_kept() =>
+        RoughValueReader.Read(" 7–9, mostly 9 ", SmallGuide.Leaflets).Value!.Typed.ShouldBe("7–9, mostly 9");
 
     [Fact]
     public void Any_pair_of_numbers_in_order_reads_back_as_its_ends() =>
-        Gen.Select(Gen.Int[0, 500], Gen.Int[0, 500]).Sample((a, more) =>
-            Expect($"{a}–{a + more}", SmallGuide.Leaflets, a, a + more, null));
+        Gen.Select(Gen.Int[0, 500], Gen.Int[0, 500])
+            .Sample((a, more) => Expect($"{a}–{a + more}", SmallGuide.Leaflets, a, a + more, null));
 
     private static void Expect(string text, Character character, double? low, double? high, double? best)
     {

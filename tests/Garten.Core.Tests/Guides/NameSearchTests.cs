@@ -5,28 +5,46 @@ namespace Garten.Core.Tests.Guides;
 
 public sealed class NameSearchTests
 {
-    private static readonly Guide Named = new(Tables() with
-    {
-        Taxa =
-        [
-            Node("pines", null, TaxonRank.Family), Node("carrots", null, TaxonRank.Family),
-            Node("tsuga-alta", "pines") with { Name = "Tsuga alta", CommonNames = ["tall hemlock"], Synonyms = ["Abies alta"] },
-            Node("conium-nigrum", "carrots") with { Name = "Conium nigrum", CommonNames = ["poison hemlock"] },
-            Node("conium-album", "carrots") with { Name = "Conium album", CommonNames = ["hemlocktree", "white conium"] },
-        ],
-        Statements = [],
-        Keys = [],
-        LookAlikes = [],
-        Windows = [],
-        Cautions = [new(new("conium-nigrum"), Hazard.Deadly, "Deadly.")],
-    });
+    private static readonly Guide Named = new(
+        Tables() with
+        {
+            Taxa =
+            [
+                Node("pines", null, TaxonRank.Family),
+                Node("carrots", null, TaxonRank.Family),
+                Node("tsuga-alta", "pines") with
+                {
+                    Name = "Tsuga alta",
+                    CommonNames = ["tall hemlock"],
+                    Synonyms = ["Abies alta"],
+                },
+                Node("conium-nigrum", "carrots") with
+                {
+                    Name = "Conium nigrum",
+                    CommonNames = ["poison hemlock"],
+                },
+                Node("conium-album", "carrots") with
+                {
+                    Name = "Conium album",
+                    CommonNames = ["hemlocktree", "white conium"],
+                },
+            ],
+            Statements = [],
+            Keys = [],
+            LookAlikes = [],
+            Windows = [],
+            Cautions = [new(new("conium-nigrum"), Hazard.Deadly, "Deadly.")],
+        }
+    );
 
     [Fact]
     public void A_taxon_is_found_by_its_accepted_name_an_older_name_and_a_common_name()
     {
         NameSearch.Find(Named, "tsuga").Names.ShouldHaveSingleItem().Kind.ShouldBe(NameKind.Accepted);
         var older = NameSearch.Find(Named, "ABIES").Names.ShouldHaveSingleItem();
-        (older.Kind, older.Found, older.Taxon.Id.Value, older.Family).ShouldBe((NameKind.Synonym, "Abies alta", "tsuga-alta", "pines"));
+        (older.Kind, older.Found, older.Taxon.Id.Value, older.Family).ShouldBe(
+            (NameKind.Synonym, "Abies alta", "tsuga-alta", "pines")
+        );
         NameSearch.Find(Named, "white").Names.ShouldHaveSingleItem().Taxon.Name.ShouldBe("Conium album");
         NameSearch.Find(Named, "nettle").Names.ShouldBeEmpty();
         NameSearch.Find(Named, "  ").Names.ShouldBeEmpty();

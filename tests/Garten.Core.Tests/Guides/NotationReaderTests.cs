@@ -7,7 +7,11 @@ namespace Garten.Core.Tests.Guides;
 
 public sealed class NotationReaderTests
 {
-    private static readonly Character Colour = SmallGuide.Named("colour", Organ.Flower, ["white", "pink", "red", "blue"]);
+    private static readonly Character Colour = SmallGuide.Named(
+        "colour",
+        Organ.Flower,
+        ["white", "pink", "red", "blue"]
+    );
     private static readonly Character Count = SmallGuide.Numeric("count", Organ.Leaf, CharacterKind.Count, "", 0, 100);
     private static readonly Character Ratio = SmallGuide.Numeric("ratio", Organ.Leaf, CharacterKind.Ratio, "", 0, 100);
 
@@ -40,7 +44,13 @@ public sealed class NotationReaderTests
     [InlineData("≥ 3 cm", null, 30d, null, null)]
     [InlineData("<= 3 cm", null, null, 30d, null)]
     [InlineData("2 in", null, 50.8, 50.8, null)]
-    public void Ranges_are_read_into_millimetres(string text, double? lowExtreme, double? low, double? high, double? highExtreme)
+    public void Ranges_are_read_into_millimetres(
+        string text,
+        double? lowExtreme,
+        double? low,
+        double? high,
+        double? highExtreme
+    )
     {
         var range = Read(text, SmallGuide.Length).ShouldBeOfType<NumericRange>();
         range.ShouldBe(new NumericRange(lowExtreme, low, high, highExtreme));
@@ -51,7 +61,8 @@ public sealed class NotationReaderTests
     [InlineData("white (mostly)", "(mostly)", "usually")]
     [InlineData("white | white", "“white” twice", "each state once")]
     [InlineData("", "nothing", "a value")]
-    public void Wrong_states_are_named_with_what_was_expected(string text, string found, string expected) => Refuses(text, Colour, found, expected);
+    public void Wrong_states_are_named_with_what_was_expected(string text, string found, string expected) =>
+        Refuses(text, Colour, found, expected);
 
     [Theory]
     [InlineData("9–6 cm", "“9–6 cm”", "rise from left to right")]
@@ -67,36 +78,53 @@ public sealed class NotationReaderTests
 
     [Fact]
     public void Shares_always_sum_to_one() =>
-        GenStates.Sample(text => Read(text, Colour).ShouldBeOfType<StateShares>().States.Sum(s => s.Weight).ShouldBe(1, 1e-9));
+        GenStates.Sample(text =>
+            Read(text, Colour).ShouldBeOfType<StateShares>().States.Sum(s => s.Weight).ShouldBe(1, 1e-9)
+        );
 
     [Fact]
-    public void States_written_back_read_the_same() => GenStates.Sample(text =>
-    {
-        var value = Read(text, Colour);
-        Read(NotationWriter.Write(value, ""), Colour).ShouldBe(value);
-    });
-
-    [Fact]
-    public void Ranges_written_back_read_the_same() => GenRange.Sample(range =>
-    {
-        Read(NotationWriter.Write(range, "cm"), SmallGuide.Length).ShouldBe(range);
-        Read(NotationWriter.Write(range, ""), Ratio).ShouldBe(range);
-    });
-
-    [Fact]
-    public void Any_text_is_read_or_refused_with_a_reason() => Gen.String[Gen.Char["0123456789.–-() |≥<cmrx "], 0, 30].Sample(text =>
-    {
-        foreach (var character in new[] { Colour, Count, Ratio, SmallGuide.Length })
+    public void States_written_back_read_the_same() =>
+        GenStates.Sample(text =>
         {
-            var reading = NotationReader.Read(text, character);
-            (reading.Ok || (reading.Found.Length > 0 && reading.Expected.Length > 0)).ShouldBeTrue();
-        }
-    });
+            var value = Read(text, Colour);
+            Read(NotationWriter.Write(value, ""), Colour).ShouldBe(value);
+        });
+
+    [Fact]
+    public void Ranges_written_back_read_the_same() =>
+        GenRange.Sample(range =>
+        {
+            Read(NotationWriter.Write(range, "cm"), SmallGuide.Length).ShouldBe(range);
+            Read(NotationWriter.Write(range, ""), Ratio).ShouldBe(range);
+        });
+
+    [Fact]
+    public void Any_text_is_read_or_refused_with_a_reason() =>
+        Gen.String[Gen.Char["0123456789.–-() |≥<cmrx "], 0, 30]
+            .Sample(text =>
+            {
+                foreach (var character in new[] { Colour, Count, Ratio, SmallGuide.Length })
+                {
+                    var reading = NotationReader.Read(text, character);
+                    (reading.Ok || (reading.Found.Length > 0 && reading.Expected.Length > 0)).ShouldBeTrue();
+                }
+            });
 
     private static Gen<string> GenStates =>
-        Gen.Select(Gen.Shuffle(Colour.States.Select(s => s.Id).ToArray()), Gen.Int[1, 4], Gen.Int[0, 6].Array[4], (ids, n, words) =>
-            string.Join(" | ", ids.Take(n).Select((id, i) =>
-                words[i] == 6 ? id : $"{id} ({((FrequencyWord)words[i]).ToString().ToLowerInvariant()})")));
+        Gen.Select(
+            Gen.Shuffle(Colour.States.Select(s => s.Id).ToArray()),
+            Gen.Int[1, 4],
+            Gen.Int[0, 6].Array[4],
+            (ids, n, words) =>
+                string.Join(
+                    " | ",
+                    ids.Take(n)
+                        .Select(
+                            (id, i) =>
+                                words[i] == 6 ? id : $"{id} ({((FrequencyWord)words[i]).ToString().ToLowerInvariant()})"
+                        )
+                )
+        );
 
     private static Gen<NumericRange> GenRange =>
         Gen.Select(Gen.Int[1, 4000].Array[4], Gen.Bool, Gen.Bool, Gen.Int[0, 3], (numbers, low, high, form) =>

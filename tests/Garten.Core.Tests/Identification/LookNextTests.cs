@@ -22,15 +22,19 @@ public sealed class LookNextTests
     [Fact]
     public void What_is_known_or_was_tried_in_vain_today_is_not_asked_again()
     {
-        Suggest(InLeaf, Observation.OfStates(Margin.Id, 1, Day, "serrate")).ShouldNotContain(s => s.Character == Margin.Id);
-        Suggest(InLeaf, Observation.OfHidden(Margin.Id, 1, Day, HiddenReason.Damaged)).ShouldNotContain(s => s.Character == Margin.Id);
-        Suggest(InLeaf, Observation.OfStates(Division.Id, 1, Day, "simple")).ShouldNotContain(s => s.Character == Leaflets.Id);
+        Suggest(InLeaf, Observation.OfStates(Margin.Id, 1, Day, "serrate"))
+            .ShouldNotContain(s => s.Character == Margin.Id);
+        Suggest(InLeaf, Observation.OfHidden(Margin.Id, 1, Day, HiddenReason.Damaged))
+            .ShouldNotContain(s => s.Character == Margin.Id);
+        Suggest(InLeaf, Observation.OfStates(Division.Id, 1, Day, "simple"))
+            .ShouldNotContain(s => s.Character == Leaflets.Id);
     }
 
     [Fact]
     public void It_says_whom_a_look_would_part()
     {
-        var margin = Suggest(InLeaf, Observation.OfStates(Arrangement.Id, 1, Day, "opposite")).Single(s => s.Character == Margin.Id);
+        var margin = Suggest(InLeaf, Observation.OfStates(Arrangement.Id, 1, Day, "opposite"))
+            .Single(s => s.Character == Margin.Id);
         margin.Parts.Select(p => p.Name).ShouldBe(["Alba prima", "Alba secunda"], ignoreOrder: true);
     }
 
@@ -41,14 +45,18 @@ public sealed class LookNextTests
         var slow = tables with { Characters = tables.Characters.Replace(Margin, Margin with { EffortSeconds = 600 }) };
         Order(tables).ShouldBeLessThan(Order(slow));
 
-        static int Order(GuideTables t) => Suggest(new Guide(t), InLeaf, 10).ToList().FindIndex(s => s.Character == Margin.Id);
+        static int Order(GuideTables t) =>
+            Suggest(new Guide(t), InLeaf, 10).ToList().FindIndex(s => s.Character == Margin.Id);
     }
 
     [Fact]
     public void Where_a_candidate_burns_the_skin_only_looking_is_asked_for()
     {
         var tables = Tables();
-        var crush = tables with { Characters = tables.Characters.Replace(Margin, Margin with { Harm = HarmLevel.Crush }) };
+        var crush = tables with
+        {
+            Characters = tables.Characters.Replace(Margin, Margin with { Harm = HarmLevel.Crush }),
+        };
         Suggest(new Guide(crush), InLeaf, 10).ShouldNotContain(s => s.Character == Margin.Id, "every Alba burns");
         Suggest(new Guide(crush with { Cautions = [] }), InLeaf, 10).ShouldContain(s => s.Character == Margin.Id);
     }
@@ -64,14 +72,23 @@ public sealed class LookNextTests
             double expected = 0;
             for (var outcome = 0; outcome < table.Outcomes; outcome++)
             {
-                var total = Enumerable.Range(0, model.Hypotheses).Sum(h => weighing.Masses[h] * table.ChanceOf(outcome, h));
-                expected += Enumerable.Range(0, model.Hypotheses).Sum(h =>
-                    weighing.Masses[h] * table.ChanceOf(outcome, h) * Math.Log2(table.ChanceOf(outcome, h) / total));
+                var total = Enumerable
+                    .Range(0, model.Hypotheses)
+                    .Sum(h => weighing.Masses[h] * table.ChanceOf(outcome, h));
+                expected += Enumerable
+                    .Range(0, model.Hypotheses)
+                    .Sum(h =>
+                        weighing.Masses[h] * table.ChanceOf(outcome, h) * Math.Log2(table.ChanceOf(outcome, h) / total)
+                    );
             }
 
             table.ExpectedBits(weighing.Masses).ShouldBe(expected, 1e-9, character.Label);
-            Enumerable.Range(0, model.Hypotheses).ShouldAllBe(h =>
-                Math.Abs(Enumerable.Range(0, table.Outcomes).Sum(o => table.ChanceOf(o, h)) - 1) < 1e-9, $"chances of {character.Label} sum to one");
+            Enumerable
+                .Range(0, model.Hypotheses)
+                .ShouldAllBe(
+                    h => Math.Abs(Enumerable.Range(0, table.Outcomes).Sum(o => table.ChanceOf(o, h)) - 1) < 1e-9,
+                    $"chances of {character.Label} sum to one"
+                );
         }
     }
 
@@ -81,7 +98,13 @@ public sealed class LookNextTests
         // Two names and a character each shows for sure, misread one time in ten: 1 − H(.1) = .5310, less what is unlisted.
         var edge = Named("edge", Organ.Leaf, ["x", "y"]);
         var tables = Tables();
-        var guide = new Guide(tables with { Characters = tables.Characters.Add(edge), Statements = [Says("alba-prima", edge, "x"), Says("alba-secunda", edge, "y")] });
+        var guide = new Guide(
+            tables with
+            {
+                Characters = tables.Characters.Add(edge),
+                Statements = [Says("alba-prima", edge, "x"), Says("alba-secunda", edge, "y")],
+            }
+        );
         var table = new CandidateModel(guide).Of(edge.Id)!;
         table.ExpectedBits([0.5, 0.5, 0, 0]).ShouldBeInRange(0.48, 0.5310);
         table.ExpectedBits([1, 0, 0, 0]).ShouldBe(0, 1e-12);
@@ -90,28 +113,33 @@ public sealed class LookNextTests
     [Fact]
     public void Each_suggestion_says_what_could_be_seen_and_who_would_lead_then()
     {
-        var margin = Suggest(InLeaf, Observation.OfStates(Arrangement.Id, 1, Day, "opposite")).Single(s => s.Character == Margin.Id);
-        margin.Prospects.Sum(p => p.Chance).ShouldBe(1, 1e-9);
-        margin.Prospects.Single(p => p.State == "serrate").Leads!.Name.ShouldBe("Alba prima");
-        margin.Prospects.Single(p => p.State == "entire").Leads!.Name.ShouldBe("Alba secunda");
-        margin.Prospects.Select(p => p.Chance).ShouldBeInOrder(SortDirection.Descending);
-        Suggest(InLeaf).Single(s => s.Character == Length.Id).Prospects.ShouldBeEmpty("a length has no states to press");
+        var margin = Suggest(InLeaf, Observation.OfStates(Arrangement.Id, 1, Day, "opposite"))
+            .Single(s => s.Character == Margin.Id);
+        margin.Outcomes.Sum(p => p.Chance).ShouldBe(1, 1e-9);
+        margin.Outcomes.Single(p => p.State == "serrate").Leads!.Name.ShouldBe("Alba prima");
+        margin.Outcomes.Single(p => p.State == "entire").Leads!.Name.ShouldBe("Alba secunda");
+        margin.Outcomes.Select(p => p.Chance).ShouldBeInOrder(SortDirection.Descending);
+        Suggest(InLeaf).Single(s => s.Character == Length.Id).Outcomes.ShouldBeEmpty("a length has no states to press");
     }
 
     [Fact]
     public void What_tools_and_leave_do_not_allow_is_not_asked_for()
     {
         var tables = Tables() with { Cautions = [] };
-        var guide = new Guide(tables with
-        {
-            Characters = tables.Characters.Replace(Margin, Margin with { Tool = Tool.HandLens }).Replace(Glands, Glands with { Harm = HarmLevel.Detach }),
-        });
-        Ask(Means.Usual).ShouldContain(s => s.Character == Margin.Id);
-        Ask(Means.Usual with { Tools = [Tool.Ruler] }).ShouldNotContain(s => s.Character == Margin.Id);
-        new Means([], HarmLevel.Touch).Allow(guide.Character(Glands.Id)).ShouldBeFalse();
-        Means.Usual.Allow(guide.Character(Glands.Id)).ShouldBeTrue();
+        var guide = new Guide(
+            tables with
+            {
+                Characters = tables
+                    .Characters.Replace(Margin, Margin with { Tool = Tool.HandLens })
+                    .Replace(Glands, Glands with { Harm = HarmLevel.Detach }),
+            }
+        );
+        Ask(FieldKit.Usual).ShouldContain(s => s.Character == Margin.Id);
+        Ask(FieldKit.Usual with { Tools = [Tool.Ruler] }).ShouldNotContain(s => s.Character == Margin.Id);
+        new FieldKit([], HarmLevel.Touch).Allow(guide.Character(Glands.Id)).ShouldBeFalse();
+        FieldKit.Usual.Allow(guide.Character(Glands.Id)).ShouldBeTrue();
 
-        ImmutableArray<Suggestion> Ask(Means means)
+        ImmutableArray<Suggestion> Ask(FieldKit means)
         {
             var model = new CandidateModel(guide);
             var sheet = new EvidenceSheet(guide, []);
@@ -124,7 +152,10 @@ public sealed class LookNextTests
     public void Where_a_protected_name_is_likely_nothing_is_crushed_picked_or_cut()
     {
         var tables = Tables() with { Cautions = [] };
-        var rare = tables with { Taxa = [.. tables.Taxa.Select(t => t.Id.Value == "alba-prima" ? t with { Protection = "Few stands." } : t)] };
+        var rare = tables with
+        {
+            Taxa = [.. tables.Taxa.Select(t => t.Id.Value == "alba-prima" ? t with { Protection = "Few stands." } : t)],
+        };
         var model = new CandidateModel(new Guide(rare));
         using var weighing = new Weighing(model, new EvidenceSheet(model.Guide, []), new PlaceFacts(null, []), InLeaf);
         LookNext.HarmAllowed(model, weighing, HarmLevel.Cut).ShouldBe(HarmLevel.Touch);
@@ -136,16 +167,36 @@ public sealed class LookNextTests
 
     [Fact]
     public void On_a_browsed_plant_nothing_is_asked_that_browsing_changes() =>
-        Suggest(InLeaf, Observation.OfStates(Arrangement.Id, 1, Day, "opposite") with { Altered = [Alteration.Browsed] })
+        Suggest(
+                InLeaf,
+                Observation.OfStates(Arrangement.Id, 1, Day, "opposite") with
+                {
+                    Altered = [Alteration.Browsed],
+                }
+            )
             .ShouldNotContain(s => s.Character == Margin.Id);
 
-    private static ImmutableArray<Suggestion> Suggest(ImmutableArray<Visit> visits, params Observation[] observations) =>
-        Suggest(Make(), visits, 10, observations);
+    private static ImmutableArray<Suggestion> Suggest(
+        ImmutableArray<Visit> visits,
+        params Observation[] observations
+    ) => Suggest(Make(), visits, 10, observations);
 
-    private static ImmutableArray<Suggestion> Suggest(Guide guide, ImmutableArray<Visit> visits, int most, params Observation[] observations)
+    private static ImmutableArray<Suggestion> Suggest(
+        Guide guide,
+        ImmutableArray<Visit> visits,
+        int most,
+        params Observation[] observations
+    )
     {
         var model = new CandidateModel(guide);
         var sheet = new EvidenceSheet(guide, observations);
-        return LookNext.Suggest(model, new Weighing(model, sheet, new PlaceFacts(null, []), visits), sheet, visits, Means.Usual, most);
+        return LookNext.Suggest(
+            model,
+            new Weighing(model, sheet, new PlaceFacts(null, []), visits),
+            sheet,
+            visits,
+            FieldKit.Usual,
+            most
+        );
     }
 }

@@ -2,7 +2,6 @@ using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
-
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Identification;
@@ -15,7 +14,14 @@ public sealed class MisreadingsTests
     private static readonly GuideTables Flowers = Bare(
         [Node("rose"), Node("daisy"), Node("waterlily")],
         [Petals, Florets],
-        [Says("rose", Petals, "5"), Says("daisy", Petals, "5"), Says("daisy", Florets, "12–24"), Says("rose", Florets, "1"), Says("waterlily", Petals, "15–30")]) with
+        [
+            Says("rose", Petals, "5"),
+            Says("daisy", Petals, "5"),
+            Says("daisy", Florets, "12–24"),
+            Says("rose", Florets, "1"),
+            Says("waterlily", Petals, "15–30"),
+        ]
+    ) with
     {
         Misreadings = [new(Petals.Id, new SpanCondition(12, null), Florets.Id, "Is it a head of florets?")],
     };
@@ -32,7 +38,15 @@ public sealed class MisreadingsTests
     [Fact]
     public void Where_the_names_in_play_do_show_it_nothing_is_asked()
     {
-        var lilies = Flowers with { Statements = [Says("rose", Petals, "15–30"), Says("daisy", Petals, "5"), Says("waterlily", Petals, "15–30")] };
+        var lilies = Flowers with
+        {
+            Statements =
+            [
+                Says("rose", Petals, "15–30"),
+                Says("daisy", Petals, "5"),
+                Says("waterlily", Petals, "15–30"),
+            ],
+        };
         Ask(lilies, Observation.OfSample(Petals.Id, 1, Day, 15)).OrganDoubts.ShouldBeEmpty();
     }
 
@@ -41,13 +55,17 @@ public sealed class MisreadingsTests
     {
         double Daisy(GuideTables tables)
         {
-            var names = Ask(tables, Observation.OfSample(Petals.Id, 1, Day, 15)).Standing.Names;
-            return names.Where(n => n.Name.Name == "daisy").Sum(n => n.Mass) / names.Where(n => n.Name.Name == "rose").Sum(n => n.Mass);
+            var names = Ask(tables, Observation.OfSample(Petals.Id, 1, Day, 15)).LikelyNames.Names;
+            return names.Where(n => n.Name.Name == "daisy").Sum(n => n.Mass)
+                / names.Where(n => n.Name.Name == "rose").Sum(n => n.Mass);
         }
 
         Daisy(Flowers).ShouldBeGreaterThan(2 * Daisy(Flowers with { Misreadings = [] }));
     }
 
     private static BenchAnswer Ask(GuideTables tables, params Observation[] seen) =>
-        BenchDesk.Answer(new CandidateModel(new Guide(tables)), new(new(new PlaceFacts(null, []), [], [.. seen], null, []), null));
+        BenchDesk.Answer(
+            new CandidateModel(new Guide(tables)),
+            new(new(new PlaceFacts(null, []), [], [.. seen], null, []), null)
+        );
 }

@@ -34,19 +34,30 @@ public sealed class NumericModelTests
     }
 
     [Fact]
-    public void The_density_holds_a_mass_of_one_however_lopsided() => Gen.Select(Gen.Double[0.1, 2], Gen.Double[0.1, 2], Gen.Int[1, 30]).Sample((below, above, parts) =>
-    {
-        var model = new NumericModel(0, below, above, true);
-        const double Step = 0.01;
-        Enumerable.Range(-2000, 4001).Sum(i => model.Density(i * Step, parts, 0.05) * Step).ShouldBe(1, 1e-3);
-    });
+    public void The_density_holds_a_mass_of_one_however_lopsided() =>
+        Gen.Select(Gen.Double[0.1, 2], Gen.Double[0.1, 2], Gen.Int[1, 30])
+            .Sample(
+                (below, above, parts) =>
+                {
+                    var model = new NumericModel(0, below, above, true);
+                    const double Step = 0.01;
+                    Enumerable
+                        .Range(-2000, 4001)
+                        .Sum(i => model.Density(i * Step, parts, 0.05) * Step)
+                        .ShouldBe(1, 1e-3);
+                }
+            );
 
     [Fact]
-    public void More_parts_never_widen_it() => Gen.Select(Gen.Int[1, 50], Gen.Int[1, 50]).Sample((few, more) =>
-    {
-        var model = new NumericModel(0, 0.3, 0.5, true);
-        model.Density(0, few + more, 0.05).ShouldBeGreaterThanOrEqualTo(model.Density(0, few, 0.05));
-    });
+    public void More_parts_never_widen_it() =>
+        Gen.Select(Gen.Int[1, 50], Gen.Int[1, 50])
+            .Sample(
+                (few, more) =>
+                {
+                    var model = new NumericModel(0, 0.3, 0.5, true);
+                    model.Density(0, few + more, 0.05).ShouldBeGreaterThanOrEqualTo(model.Density(0, few, 0.05));
+                }
+            );
 
     private static NumericModel Fit(string notation, CharacterKind kind)
     {

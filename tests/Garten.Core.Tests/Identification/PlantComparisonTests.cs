@@ -9,7 +9,8 @@ public sealed class PlantComparisonTests
     private static readonly CandidateModel Model = new(Make());
     private static readonly Observation[] Rubra =
     [
-        Observation.OfStates(Arrangement.Id, 1, Day, "alternate"), Observation.OfStates(Division.Id, 1, Day, "pinnate"),
+        Observation.OfStates(Arrangement.Id, 1, Day, "alternate"),
+        Observation.OfStates(Division.Id, 1, Day, "pinnate"),
         Observation.OfSample(Leaflets.Id, 1, Day, 7, 7, 5),
     ];
 
@@ -19,13 +20,20 @@ public sealed class PlantComparisonTests
         var comparison = Compare(Rubra, Rubra);
         comparison.Name!.Name.ShouldBe("Rubra tertia");
         comparison.Same.ShouldBeGreaterThan(0.9);
-        comparison.Features.Where(f => f.Character == Arrangement.Id).ShouldHaveSingleItem().Likeness.ShouldBe(Likeness.Alike);
+        comparison
+            .Features.Where(f => f.Character == Arrangement.Id)
+            .ShouldHaveSingleItem()
+            .Likeness.ShouldBe(Likeness.Alike);
     }
 
     [Fact]
     public void One_good_difference_parts_them_and_is_named()
     {
-        var comparison = Compare(Rubra, Observation.OfStates(Arrangement.Id, 1, Day, "opposite"), Observation.OfStates(Margin.Id, 1, Day, "serrate"));
+        var comparison = Compare(
+            Rubra,
+            Observation.OfStates(Arrangement.Id, 1, Day, "opposite"),
+            Observation.OfStates(Margin.Id, 1, Day, "serrate")
+        );
         comparison.Features[0].Character.ShouldBe(Arrangement.Id);
         comparison.Features[0].Likeness.ShouldBe(Likeness.Different);
         comparison.Features[0].Bits.ShouldBeLessThan(0);
@@ -35,7 +43,8 @@ public sealed class PlantComparisonTests
 
     [Fact]
     public void Without_a_feature_on_both_nothing_is_claimed() =>
-        Compare([Rubra[0]], Observation.OfStates(Margin.Id, 1, Day, "entire")).Verdict.ShouldContain("cannot be compared yet");
+        Compare([Rubra[0]], Observation.OfStates(Margin.Id, 1, Day, "entire"))
+            .Verdict.ShouldContain("cannot be compared yet");
 
     [Fact]
     public void Swapping_the_plants_changes_no_number()
@@ -48,5 +57,6 @@ public sealed class PlantComparisonTests
     private static PlantComparison Compare(Observation[] one, params Observation[] other) =>
         PlantComparison.Of(Model, Plant(one), Plant(other));
 
-    private static PlantEvidence Plant(Observation[] seen) => new(new EvidenceSheet(Model.Guide, seen), new PlaceFacts(null, []), []);
+    private static PlantEvidence Plant(Observation[] seen) =>
+        new(new EvidenceSheet(Model.Guide, seen), new PlaceFacts(null, []), []);
 }

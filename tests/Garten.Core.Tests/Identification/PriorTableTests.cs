@@ -1,6 +1,5 @@
 using Garten.Core.Guides;
 using Garten.Core.Identification;
-
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Identification;
@@ -8,18 +7,41 @@ namespace Garten.Core.Tests.Identification;
 /// <summary>What place and date say before a feature is looked at.</summary>
 public sealed class PriorTableTests
 {
-    private static readonly Guide Guide = new(Bare(
-        [
-            Node("winter"), Node("summer"), Node("blank"), Node("rare") with { Commonness = Commonness.Rare },
-            Node("odd", rank: TaxonRank.Nothotaxon) with { Commonness = Commonness.Unknown }, Node("unsaid") with { Commonness = Commonness.Unknown },
-        ],
-        [Habitat, Elevation],
-        [
-            Says("winter", Habitat, "wood | marsh"), Says("summer", Habitat, "marsh"), Says("winter", Elevation, "100–600 m"), Says("summer", Elevation, "≥ 900 m"),
-        ]) with
-    {
-        Windows = [new(new("winter"), Phenophase.Flower, new(12, 1), new(1, 31)), new(new("summer"), Phenophase.Fruit, new(7, 1), new(8, 31))],
-    });
+    private static readonly Guide Guide = new(
+        Bare(
+            [
+                Node("winter"),
+                Node("summer"),
+                Node("blank"),
+                Node("rare") with
+                {
+                    Commonness = Commonness.Rare,
+                },
+                Node("odd", rank: TaxonRank.Nothotaxon) with
+                {
+                    Commonness = Commonness.Unknown,
+                },
+                Node("unsaid") with
+                {
+                    Commonness = Commonness.Unknown,
+                },
+            ],
+            [Habitat, Elevation],
+            [
+                Says("winter", Habitat, "wood | marsh"),
+                Says("summer", Habitat, "marsh"),
+                Says("winter", Elevation, "100–600 m"),
+                Says("summer", Elevation, "≥ 900 m"),
+            ]
+        ) with
+        {
+            Windows =
+            [
+                new(new("winter"), Phenophase.Flower, new(12, 1), new(1, 31)),
+                new(new("summer"), Phenophase.Fruit, new(7, 1), new(8, 31)),
+            ],
+        }
+    );
 
     private static readonly PriorTable Prior = new CandidateModel(Guide).Prior;
 
@@ -27,7 +49,11 @@ public sealed class PriorTableTests
     [InlineData("wood", 1, 0.2)]
     [InlineData("marsh", 1, 1)]
     [InlineData("desert", 0.2, 0.2)]
-    public void A_place_the_guide_does_not_list_makes_a_name_less_likely_never_impossible(string place, double winter, double summer)
+    public void A_place_the_guide_does_not_list_makes_a_name_less_likely_never_impossible(
+        string place,
+        double winter,
+        double summer
+    )
     {
         Prior.FactorsOf(0, new(null, [place]), []).Habitat.ShouldBe(winter);
         Prior.FactorsOf(1, new(null, [place]), []).Habitat.ShouldBe(summer);
@@ -59,7 +85,11 @@ public sealed class PriorTableTests
     [InlineData(3, 13, 0.25)]
     [InlineData(6, 15, 0.1)]
     [InlineData(11, 20, 1)]
-    public void A_flowering_across_new_year_is_one_season_and_years_differ_by_three_weeks(int month, int day, double expected)
+    public void A_flowering_across_new_year_is_one_season_and_years_differ_by_three_weeks(
+        int month,
+        int day,
+        double expected
+    )
     {
         Visit[] visits = [new(1, new(2026, month, day), [PlantPart.Flowers])];
         Prior.FactorsOf(0, new(100, []), [.. visits]).Season.ShouldBe(expected, 1e-9);
@@ -101,7 +131,11 @@ public sealed class PriorTableTests
         var full = LikelihoodConstants.FlowersInYear * LikelihoodConstants.FruitKept;
         Prior.Bears(1, Organ.Fruit, new(2026, 8, 1), null, new(100, [])).ShouldBe(full, 1e-12);
         Prior.Bears(1, Organ.Fruit, new(2026, 12, 24), null, new(100, [])).ShouldBeLessThan(0.01);
-        Prior.Bears(2, Organ.Fruit, new(2026, 8, 1), null, new(100, [])).ShouldBe(full * LikelihoodConstants.UnknownSeason, 1e-12);
-        Prior.Bears(0, Organ.Flower, new(2026, 1, 5), null, new(100, [])).ShouldBe(LikelihoodConstants.FlowersInYear, 1e-12);
+        Prior
+            .Bears(2, Organ.Fruit, new(2026, 8, 1), null, new(100, []))
+            .ShouldBe(full * LikelihoodConstants.UnknownSeason, 1e-12);
+        Prior
+            .Bears(0, Organ.Flower, new(2026, 1, 5), null, new(100, []))
+            .ShouldBe(LikelihoodConstants.FlowersInYear, 1e-12);
     }
 }

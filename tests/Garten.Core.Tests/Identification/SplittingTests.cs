@@ -33,23 +33,30 @@ public sealed class SplittingTests
     }
 
     [Fact]
-    public void An_easy_character_is_taken_before_one_easily_misread() => Split("a", "b", "c")[0].Label.ShouldNotBe("Wide");
+    public void An_easy_character_is_taken_before_one_easily_misread() =>
+        Split("a", "b", "c")[0].Label.ShouldNotBe("Wide");
 
     [Theory]
     [InlineData(1)]
     [InlineData(7)]
     public void Two_to_six_names_can_be_split(int names) =>
-        Should.Throw<ArgumentException>(() => Splitting.Split(new Guide(Tables()), [.. Enumerable.Repeat(new TaxonId("alba"), names)]));
+        Should.Throw<ArgumentException>(() =>
+            Splitting.Split(new Guide(Tables()), [.. Enumerable.Repeat(new TaxonId("alba"), names)])
+        );
 
     private static SplitStep[] Split(params string[] names)
     {
-        var guide = new Guide(Bare(
-            [Node("a"), Node("b"), Node("c"), Node("d"), Node("e")],
-            [Lone, Pairs, One, Wide],
-            [
-                .. new[] { ("a", "xxxx"), ("b", "xxyx"), ("c", "xyxy"), ("d", "yyxy"), ("e", "xxxx") }.SelectMany(t => new[] { Lone, Pairs, One, Wide }
-                    .Select((c, i) => Says(t.Item1, c, t.Item2[i].ToString()))),
-            ]));
+        var guide = new Guide(
+            Bare(
+                [Node("a"), Node("b"), Node("c"), Node("d"), Node("e")],
+                [Lone, Pairs, One, Wide],
+                [
+                    .. new[] { ("a", "xxxx"), ("b", "xxyx"), ("c", "xyxy"), ("d", "yyxy"), ("e", "xxxx") }.SelectMany(
+                        t => new[] { Lone, Pairs, One, Wide }.Select((c, i) => Says(t.Item1, c, t.Item2[i].ToString()))
+                    ),
+                ]
+            )
+        );
         return [.. Splitting.Split(guide, [.. names.Select(n => new TaxonId(n))])];
     }
 }

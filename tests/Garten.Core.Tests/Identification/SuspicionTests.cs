@@ -21,7 +21,8 @@ public sealed class SuspicionTests
     }
 
     [Fact]
-    public void It_says_that_nothing_tests_it_yet() => Examine().Verdict.ShouldContain("Nothing recorded tests Alba prima yet");
+    public void It_says_that_nothing_tests_it_yet() =>
+        Examine().Verdict.ShouldContain("Nothing recorded tests Alba prima yet");
 
     [Fact]
     public void A_feature_that_conflicts_disproves_it_and_stands_first()
@@ -33,15 +34,18 @@ public sealed class SuspicionTests
 
     [Fact]
     public void A_guess_only_makes_it_doubtful() =>
-        Examine(Observation.OfStates(Margin.Id, 1, Day, "entire") with { Certainty = Certainty.Unsure }).Verdict.ShouldStartWith("Doubtful");
+        Examine(Observation.OfStates(Margin.Id, 1, Day, "entire") with { Certainty = Certainty.Unsure })
+            .Verdict.ShouldStartWith("Doubtful");
 
     [Fact]
     public void A_feature_that_cannot_be_seen_disproves_nothing() =>
-        Examine(Observation.OfHidden(Margin.Id, 1, Day, HiddenReason.Over)).Disproofs.ShouldAllBe(d => d.Marking.Mark == Mark.NotSeen);
+        Examine(Observation.OfHidden(Margin.Id, 1, Day, HiddenReason.Over))
+            .Disproofs.ShouldAllBe(d => d.Marking.Mark == Mark.NotSeen);
 
     [Fact]
     public void What_could_have_disproved_it_and_did_not_is_counted() =>
-        Examine(Observation.OfStates(Margin.Id, 1, Day, "serrate")).Verdict.ShouldContain("1 features could have disproved it and did not");
+        Examine(Observation.OfStates(Margin.Id, 1, Day, "serrate"))
+            .Verdict.ShouldContain("1 features could have disproved it and did not");
 
     private static Suspicion Examine(params Observation[] observations) =>
         Suspicion.Examine(Guide, new("alba-prima"), new EvidenceSheet(Guide, observations));

@@ -38,8 +38,9 @@ public sealed class TellApartTests
     [Fact]
     public void Ranges_come_in_the_unit_with_the_plant_s_own_mean_among_them()
     {
-        var size = Compare(["a", "b"], Observation.OfSample(Size.Id, 1, Day, 50, 60)).Single(s => s.Character == Size.Id);
-        (size.Sides[0].Low, size.Sides[0].High, size.Sides[1].Most).ShouldBe((2, 6, 20));
+        var size = Compare(["a", "b"], Observation.OfSample(Size.Id, 1, Day, 50, 60))
+            .Single(s => s.Character == Size.Id);
+        (size.Groups[0].Low, size.Groups[0].High, size.Groups[1].Most).ShouldBe((2, 6, 20));
         size.OwnMean!.Value.ShouldBe(5.5, 1e-12);
         size.Own.ShouldContain("2 parts");
     }
@@ -62,20 +63,34 @@ public sealed class TellApartTests
     [InlineData(1)]
     [InlineData(7)]
     public void Two_to_six_names_can_be_compared(int names) =>
-        Should.Throw<ArgumentException>(() => TellApart.Compare(Make([]), [.. Enumerable.Repeat(new TaxonId("a"), names)], null));
+        Should.Throw<ArgumentException>(() =>
+            TellApart.Compare(Make([]), [.. Enumerable.Repeat(new TaxonId("a"), names)], null)
+        );
 
     private static ImmutableArray<Separation> Compare(params string[] taxa) => Compare(taxa, null);
 
     private static ImmutableArray<Separation> Compare(string[] taxa, Observation? own)
     {
-        var guide = Make(
-        [
-            Says("a", Edge, "x | y (rarely)"), Says("b", Edge, "x (rarely) | y"), Says("c", Edge, "x"),
-            Says("a", Sure, "x"), Says("b", Sure, "y"), Says("a", Vague, "x"), Says("b", Vague, "y"),
-            Says("a", Same, "x"), Says("b", Same, "x"), Says("a", Size, "2–6 cm"), Says("b", Size, "5–15(–20) cm"),
+        var guide = Make([
+            Says("a", Edge, "x | y (rarely)"),
+            Says("b", Edge, "x (rarely) | y"),
+            Says("c", Edge, "x"),
+            Says("a", Sure, "x"),
+            Says("b", Sure, "y"),
+            Says("a", Vague, "x"),
+            Says("b", Vague, "y"),
+            Says("a", Same, "x"),
+            Says("b", Same, "x"),
+            Says("a", Size, "2–6 cm"),
+            Says("b", Size, "5–15(–20) cm"),
         ]);
-        return TellApart.Compare(guide, [.. taxa.Select(t => new TaxonId(t))], own is null ? null : new EvidenceSheet(guide, [own]));
+        return TellApart.Compare(
+            guide,
+            [.. taxa.Select(t => new TaxonId(t))],
+            own is null ? null : new EvidenceSheet(guide, [own])
+        );
     }
 
-    private static Guide Make(ImmutableArray<Statement> statements) => new(Bare([Node("a"), Node("b"), Node("c")], [Edge, Sure, Vague, Same, Size], statements));
+    private static Guide Make(ImmutableArray<Statement> statements) =>
+        new(Bare([Node("a"), Node("b"), Node("c")], [Edge, Sure, Vague, Same, Size], statements));
 }

@@ -82,31 +82,40 @@ public sealed class KeyWalkTests
         Trace(KeyWalk.From(Main2).Answer(Main2, 1)).Ends.ShouldHaveSingleItem().Taxon.Value.ShouldBe("rubra-tertia");
 
     [Fact]
-    public void An_answer_the_guide_no_longer_has_counts_as_not_given() => Trace(KeyWalk.From(Main1).Answer(Main1, 7)).Current.ShouldBe(Main1);
+    public void An_answer_the_guide_no_longer_has_counts_as_not_given() =>
+        Trace(KeyWalk.From(Main1).Answer(Main1, 7)).Current.ShouldBe(Main1);
 
     [Fact]
     public void Whatever_is_answered_the_names_in_play_are_those_arrived_at_and_those_still_reachable() =>
-        Gen.Int[0, 3].Array[0, 8].Sample(answers =>
-        {
-            var walk = KeyWalk.From(Main1);
-            foreach (var answer in answers)
+        Gen.Int[0, 3]
+            .Array[0, 8]
+            .Sample(answers =>
             {
-                if (Trace(walk).Current is { } at)
+                var walk = KeyWalk.From(Main1);
+                foreach (var answer in answers)
                 {
-                    walk = walk.Answer(at, answer == 0 ? null : Math.Min(answer, 2));
+                    if (Trace(walk).Current is { } at)
+                    {
+                        walk = walk.Answer(at, answer == 0 ? null : Math.Min(answer, 2));
+                    }
                 }
-            }
 
-            var trace = Trace(walk);
-            trace.Current.HasValue.ShouldBe(trace.Open.Length > 0);
-            trace.Ends.Select(e => e.Taxon).ShouldBeUnique();
-            trace.Ends.Select(e => e.Taxon).Concat(trace.Open.SelectMany(o => Guide.Reach.From(o)))
-                .Except(Guide.Reach.From(Main1)).ShouldBeEmpty();
-        });
+                var trace = Trace(walk);
+                trace.Current.HasValue.ShouldBe(trace.Open.Length > 0);
+                trace.Ends.Select(e => e.Taxon).ShouldBeUnique();
+                trace
+                    .Ends.Select(e => e.Taxon)
+                    .Concat(trace.Open.SelectMany(o => Guide.Reach.From(o)))
+                    .Except(Guide.Reach.From(Main1))
+                    .ShouldBeEmpty();
+            });
 
     [Fact]
     public void Reach_follows_chained_keys() =>
-        Guide.Reach.From(Main1).Select(t => t.Value).ShouldBe(["alba-prima", "alba-secunda", "rubra-tertia"], ignoreOrder: true);
+        Guide
+            .Reach.From(Main1)
+            .Select(t => t.Value)
+            .ShouldBe(["alba-prima", "alba-secunda", "rubra-tertia"], ignoreOrder: true);
 
     [Fact]
     public void One_may_begin_at_a_genus_with_its_own_key_or_at_the_last_couplet_that_holds_all_its_members()

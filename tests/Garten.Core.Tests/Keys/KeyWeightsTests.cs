@@ -1,7 +1,6 @@
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Keys;
-
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Keys;
@@ -45,7 +44,9 @@ public sealed class KeyWeightsTests
 
     [Fact]
     public void Cannot_tell_changes_no_weight() =>
-        new KeyWeights(Guide, KeyWalk.From(Main1).Answer(Main1, null)).Ends.ShouldAllBe(e => Math.Abs(e.Mass - (1.0 / 3)) < 1e-12);
+        new KeyWeights(Guide, KeyWalk.From(Main1).Answer(Main1, null)).Ends.ShouldAllBe(e =>
+            Math.Abs(e.Mass - (1.0 / 3)) < 1e-12
+        );
 
     [Fact]
     public void The_answer_that_lost_the_likeliest_name_is_the_doubtful_one_and_says_where_the_other_leads()
@@ -63,14 +64,23 @@ public sealed class KeyWeightsTests
 
     [Fact]
     public void Where_features_and_path_agree_no_answer_is_very_doubtful() =>
-        (new KeyWeights(Guide, KeyWalk.From(Main1).Answer(Main1, 1).Answer(Albas1, 1))
-            .MostDoubtful(t => t.Value == "alba-prima" ? 0.98 : 0.01)?.Chance ?? 0).ShouldBeLessThan(KeyWeights.Doubtful);
+        (
+            new KeyWeights(Guide, KeyWalk.From(Main1).Answer(Main1, 1).Answer(Albas1, 1))
+                .MostDoubtful(t => t.Value == "alba-prima" ? 0.98 : 0.01)
+                ?.Chance
+            ?? 0
+        ).ShouldBeLessThan(KeyWeights.Doubtful);
 
     [Fact]
     public void A_couplet_is_as_sure_as_its_surest_character()
     {
         var tables = Tables();
-        var guide = new Guide(tables with { Characters = tables.Characters.Replace(Fruit, Fruit with { Difficulty = 0.01 }) });
+        var guide = new Guide(
+            tables with
+            {
+                Characters = tables.Characters.Replace(Fruit, Fruit with { Difficulty = 0.01 }),
+            }
+        );
         KeyWeights.ErrorOf(guide, guide.FindCouplet(Albas1)!).ShouldBe(0.01);
         KeyWeights.ErrorOf(Guide, Guide.FindCouplet(Albas1)!).ShouldBe(0.1);
     }

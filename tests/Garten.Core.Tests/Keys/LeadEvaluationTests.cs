@@ -32,7 +32,8 @@ public sealed class LeadEvaluationTests
 
     [Fact]
     public void Why_it_cannot_be_seen_is_said() =>
-        Marked(Claim("", Glands, "none"), Observation.OfHidden(Glands.Id, 1, Day, HiddenReason.OutOfReach)).Because.ShouldContain("out of reach");
+        Marked(Claim("", Glands, "none"), Observation.OfHidden(Glands.Id, 1, Day, HiddenReason.OutOfReach))
+            .Because.ShouldContain("out of reach");
 
     [Fact]
     public void A_wide_state_decides_only_what_all_its_narrower_ones_agree_on()
@@ -68,9 +69,12 @@ public sealed class LeadEvaluationTests
     [InlineData("3–9", Mark.NotSeen)]
     [InlineData("> 4", Mark.NotSeen)]
     [InlineData("> 5", Mark.Agrees)]
-    public void Rough_values_decide_as_far_as_they_reach(string typed, Mark expected) => MarkOf(
-        Claim("", Leaflets, "≥ 5"),
-        Observation.OfRough(Leaflets.Id, 1, Day, RoughValueReader.Read(typed, Leaflets).Value!)).ShouldBe(expected);
+    public void Rough_values_decide_as_far_as_they_reach(string typed, Mark expected) =>
+        MarkOf(
+                Claim("", Leaflets, "≥ 5"),
+                Observation.OfRough(Leaflets.Id, 1, Day, RoughValueReader.Read(typed, Leaflets).Value!)
+            )
+            .ShouldBe(expected);
 
     [Fact]
     public void Counting_leaflets_says_that_the_leaf_is_compound()
@@ -83,17 +87,15 @@ public sealed class LeadEvaluationTests
 
     [Fact]
     public void A_simple_leaf_has_no_leaflets_to_count() =>
-        Marked(Claim("", Leaflets, "≥ 5"), Observation.OfStates(Division.Id, 1, Day, "simple")).ShouldSatisfyAllConditions(
-            m => m.Mark.ShouldBe(Mark.Conflicts),
-            m => m.Because.ShouldContain("simple"));
+        Marked(Claim("", Leaflets, "≥ 5"), Observation.OfStates(Division.Id, 1, Day, "simple"))
+            .ShouldSatisfyAllConditions(m => m.Mark.ShouldBe(Mark.Conflicts), m => m.Because.ShouldContain("simple"));
 
     [Fact]
     public void Altered_parts_are_not_compared()
     {
         var browsed = Observation.OfStates(Margin.Id, 1, Day, "entire") with { Altered = [Alteration.Browsed] };
-        Marked(Claim("", Margin, "serrate"), browsed).ShouldSatisfyAllConditions(
-            m => m.Mark.ShouldBe(Mark.NotSeen),
-            m => m.Because.ShouldContain("altered"));
+        Marked(Claim("", Margin, "serrate"), browsed)
+            .ShouldSatisfyAllConditions(m => m.Mark.ShouldBe(Mark.NotSeen), m => m.Because.ShouldContain("altered"));
         MarkOf(Claim("", Margin, "serrate"), browsed with { Altered = [Alteration.Galled] }).ShouldBe(Mark.Conflicts);
     }
 
@@ -107,10 +109,16 @@ public sealed class LeadEvaluationTests
     }
 
     [Fact]
-    public void What_hangs_on_the_plant_decides_before_what_lies_below_it() => MarkOf(
-        Claim("", Arrangement, "opposite"),
-        Observation.OfStates(Arrangement.Id, 1, Day, "opposite"),
-        Observation.OfStates(Arrangement.Id, 2, Day.AddDays(30), "alternate") with { Source = EvidenceSource.Fallen }).ShouldBe(Mark.Agrees);
+    public void What_hangs_on_the_plant_decides_before_what_lies_below_it() =>
+        MarkOf(
+                Claim("", Arrangement, "opposite"),
+                Observation.OfStates(Arrangement.Id, 1, Day, "opposite"),
+                Observation.OfStates(Arrangement.Id, 2, Day.AddDays(30), "alternate") with
+                {
+                    Source = EvidenceSource.Fallen,
+                }
+            )
+            .ShouldBe(Mark.Agrees);
 
     [Fact]
     public void A_later_look_decides_before_an_earlier_one_but_absence_never_undoes_what_was_seen()

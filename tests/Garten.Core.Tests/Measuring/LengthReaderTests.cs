@@ -29,5 +29,6 @@ public sealed class LengthReaderTests
     public void What_is_no_length_is_not_guessed(string text) => LengthReader.Millimetres(text, "m").ShouldBeNull();
 
     [Fact]
-    public void A_very_long_text_is_not_even_tried() => LengthReader.Millimetres(new string('1', 5000), "m").ShouldBeNull();
+    public void A_very_long_text_is_not_even_tried() =>
+        LengthReader.Millimetres(new string('1', 5000), "m").ShouldBeNull();
 }

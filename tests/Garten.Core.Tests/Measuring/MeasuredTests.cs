@@ -5,7 +5,8 @@ namespace Garten.Core.Tests.Measuring;
 public sealed class MeasuredTests
 {
     [Fact]
-    public void Errors_of_a_sum_add_as_squares() => (new Measured(10, 3) + new Measured(20, 4)).ShouldBe(new Measured(30, 5));
+    public void Errors_of_a_sum_add_as_squares() =>
+        (new Measured(10, 3) + new Measured(20, 4)).ShouldBe(new Measured(30, 5));
 
     [Fact]
     public void Shares_of_a_quotient_add_as_squares()
@@ -27,11 +28,29 @@ public sealed class MeasuredTests
     [Fact]
     public void A_straight_line_is_fitted_exactly()
     {
-        var fit = LeastSquares.Fit([[1, 0], [1, 1], [1, 2]], [1, 3, 5]).ShouldNotBeNull();
+        var fit = LeastSquares
+            .Fit(
+                [
+                    [1, 0],
+                    [1, 1],
+                    [1, 2],
+                ],
+                [1, 3, 5]
+            )
+            .ShouldNotBeNull();
         fit[0].ShouldBe(1, 1e-9);
         fit[1].ShouldBe(2, 1e-9);
     }
 
     [Fact]
-    public void Rows_that_say_nothing_of_an_unknown_give_no_fit() => LeastSquares.Fit([[1, 0], [1, 0]], [1, 2]).ShouldBeNull();
+    public void Rows_that_say_nothing_of_an_unknown_give_no_fit() =>
+        LeastSquares
+            .Fit(
+                [
+                    [1, 0],
+                    [1, 0],
+                ],
+                [1, 2]
+            )
+            .ShouldBeNull();
 }

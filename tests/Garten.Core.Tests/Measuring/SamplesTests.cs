@@ -20,18 +20,20 @@ public sealed class SamplesTests
     [Fact]
     public void Sixty_four_among_sixes_is_a_slip_for_six_point_four()
     {
-        var slip = Slips.Find([6.1, 5.8, 64, 6.6, 5.5]).ShouldHaveSingleItem();
+        var slip = TypingErrors.Find([6.1, 5.8, 64, 6.6, 5.5]).ShouldHaveSingleItem();
         slip.Index.ShouldBe(2);
         slip.Rather.ShouldBe(6.4, 1e-9);
         slip.Factor.ShouldBe(10);
     }
 
     [Fact]
-    public void Inches_among_centimetres_are_a_slip_of_the_unit() => Slips.Find([6.1, 5.8, 2.4, 6.6, 5.5]).ShouldHaveSingleItem().Factor.ShouldBe(1 / 2.54);
+    public void Inches_among_centimetres_are_a_slip_of_the_unit() =>
+        TypingErrors.Find([6.1, 5.8, 2.4, 6.6, 5.5]).ShouldHaveSingleItem().Factor.ShouldBe(1 / 2.54);
 
     [Theory]
     [InlineData(6.1, 5.8, 9.5, 6.6, 5.5)]
     [InlineData(2.0, 4.0, 8.0, 16.0, 33.0)]
     [InlineData(6.0, 60.0, 0.0, 0.0, 0.0)]
-    public void Large_leaves_uneven_samples_and_too_few_others_are_no_slips(params double[] values) => Slips.Find([.. values.Where(v => v > 0)]).ShouldBeEmpty();
+    public void Large_leaves_uneven_samples_and_too_few_others_are_no_slips(params double[] values) =>
+        TypingErrors.Find([.. values.Where(v => v > 0)]).ShouldBeEmpty();
 }

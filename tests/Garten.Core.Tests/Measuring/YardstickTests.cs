@@ -16,7 +16,8 @@ public sealed class YardstickTests
     [InlineData("a card wide", 80)]
     [InlineData("about 3 hand spans", 600)]
     [InlineData("one and a quarter card", 100)]
-    public void Lengths_in_yardsticks_are_read(string text, double millimetres) => YardstickReader.Read(text, Known).ShouldNotBeNull().Value.ShouldBe(millimetres, 1e-9);
+    public void Lengths_in_yardsticks_are_read(string text, double millimetres) =>
+        YardstickReader.Read(text, Known).ShouldNotBeNull().Value.ShouldBe(millimetres, 1e-9);
 
     [Theory]
     [InlineData("2.5 boats")]
@@ -24,7 +25,8 @@ public sealed class YardstickTests
     [InlineData("12 cm")]
     [InlineData("many cards")]
     [InlineData("2/0 cards")]
-    public void What_names_no_known_yardstick_is_left_to_others(string text) => YardstickReader.Read(text, Known).ShouldBeNull();
+    public void What_names_no_known_yardstick_is_left_to_others(string text) =>
+        YardstickReader.Read(text, Known).ShouldBeNull();
 
     [Theory]
     [InlineData("two and a half cards long", true)]
@@ -33,13 +35,17 @@ public sealed class YardstickTests
     [InlineData("3 1/4 in", false)]
     [InlineData("58", false)]
     [InlineData("serrate", false)]
-    public void Yardsticks_need_be_known_only_where_a_text_may_speak_of_one(string text, bool may) => YardstickReader.MaySpeakOfOne(text).ShouldBe(may);
+    public void Yardsticks_need_be_known_only_where_a_text_may_speak_of_one(string text, bool may) =>
+        YardstickReader.MaySpeakOfOne(text).ShouldBe(may);
 
     [Fact]
     public void The_error_is_that_of_the_yardstick_and_of_judging_quarters()
     {
         // 3 × 5 mm and 200 mm × ¼ ÷ √12 = 14.4 mm together.
-        YardstickReader.Read("3 hand spans", Known).ShouldNotBeNull().Error.ShouldBe(Math.Sqrt((15 * 15) + (14.44 * 14.44)), 1e-9);
+        YardstickReader
+            .Read("3 hand spans", Known)
+            .ShouldNotBeNull()
+            .Error.ShouldBe(Math.Sqrt((15 * 15) + (14.44 * 14.44)), 1e-9);
     }
 
     [Fact]

@@ -2,7 +2,6 @@ using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Identification;
-
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Seasons;
@@ -18,8 +17,12 @@ public sealed class OneRuleForSeasonsTests
         // Pollen flowers in March, seed flowers in June: the guide lists the males first.
         var tables = Tables() with
         {
-            Windows = [.. Tables().Windows.Where(w => w.Taxon != Prima || w.Phase != Phenophase.Flower),
-                new(Prima, Phenophase.Flower, new(3, 1), new(3, 31), Sex.Male), new(Prima, Phenophase.Flower, new(6, 1), new(6, 30), Sex.Female)],
+            Windows =
+            [
+                .. Tables().Windows.Where(w => w.Taxon != Prima || w.Phase != Phenophase.Flower),
+                new(Prima, Phenophase.Flower, new(3, 1), new(3, 31), Sex.Male),
+                new(Prima, Phenophase.Flower, new(6, 1), new(6, 30), Sex.Female),
+            ],
         };
         Factor(tables, new(null, []), new(2026, 6, 15)).ShouldBe(1);
         Factor(tables, new(null, []), new(2026, 3, 15)).ShouldBe(1);
@@ -43,7 +46,11 @@ public sealed class OneRuleForSeasonsTests
     public void July_is_summer_in_the_north_and_winter_in_the_south(double? latitude, Season season)
     {
         SeasonOfYear.Of(new(2026, 7, 5), latitude).ShouldBe(season);
-        var plant = Plant.At(new(null, [], latitude)) with { Visits = [new(1, new(2026, 7, 5), [])], Observations = [Observation.OfStates(Margin.Id, 1, new(2026, 7, 5), "serrate")] };
+        var plant = Plant.At(new(null, [], latitude)) with
+        {
+            Visits = [new(1, new(2026, 7, 5), [])],
+            Observations = [Observation.OfStates(Margin.Id, 1, new(2026, 7, 5), "serrate")],
+        };
         plant.Sheet(Make()).All.Single(o => o.Character == Margin.Id).Circumstances.Season.ShouldBe(season);
     }
 
@@ -52,14 +59,28 @@ public sealed class OneRuleForSeasonsTests
     {
         var tables = Tables() with
         {
-            Statements = [.. Tables().Statements.Where(s => s.Taxon != Prima || s.Character != Margin.Id),
+            Statements =
+            [
+                .. Tables().Statements.Where(s => s.Taxon != Prima || s.Character != Margin.Id),
                 new(Prima, Margin.Id, NotationOf("entire"), Scope.Any, SourceClass.FieldCharacter),
-                new(Prima, Margin.Id, NotationOf("serrate"), Scope.Any with { Age = PartAge.First }, SourceClass.FieldCharacter)],
+                new(
+                    Prima,
+                    Margin.Id,
+                    NotationOf("serrate"),
+                    Scope.Any with
+                    {
+                        Age = PartAge.First,
+                    },
+                    SourceClass.FieldCharacter
+                ),
+            ],
         };
         Guide guide = new(tables);
         var grown = Observation.OfStates(Margin.Id, 1, Day, "serrate");
         guide.StatementFor(Prima, Margin.Id, grown.Circumstances)!.Scope.Age.ShouldBeNull();
-        guide.StatementFor(Prima, Margin.Id, (grown with { Age = PartAge.First }).Circumstances)!.Scope.Age.ShouldBe(PartAge.First);
+        guide
+            .StatementFor(Prima, Margin.Id, (grown with { Age = PartAge.First }).Circumstances)!
+            .Scope.Age.ShouldBe(PartAge.First);
     }
 
     private static StateShares NotationOf(string state) => new([new(state, 1, null)]);

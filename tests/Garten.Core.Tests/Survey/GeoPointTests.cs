@@ -10,7 +10,14 @@ public sealed class GeoPointTests
     [InlineData(45, -123, 44, -123, 111_195.1, 180)]
     [InlineData(0, 0.5, 0, -0.5, 111_195.1, 270)]
     [InlineData(0, 179.5, 0, -179.5, 111_195.1, 90)]
-    public void Ways_and_bearings_follow_great_circles(double north, double east, double toNorth, double toEast, double metres, double bearing)
+    public void Ways_and_bearings_follow_great_circles(
+        double north,
+        double east,
+        double toNorth,
+        double toEast,
+        double metres,
+        double bearing
+    )
     {
         new GeoPoint(north, east).MetresTo(new(toNorth, toEast)).ShouldBe(metres, 0.5);
         new GeoPoint(north, east).BearingTo(new(toNorth, toEast)).ShouldBe(bearing, 0.01);
@@ -25,5 +32,6 @@ public sealed class GeoPointTests
     }
 
     [Fact]
-    public void A_place_is_written_to_a_metre() => new GeoPoint(45.0021, -123.704).ToString().ShouldBe("45.00210, −123.70400");
+    public void A_place_is_written_to_a_metre() =>
+        new GeoPoint(45.0021, -123.704).ToString().ShouldBe("45.00210, −123.70400");
 }

@@ -3,7 +3,6 @@ using Garten.Core.Guides;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Reporting;
-
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey;
@@ -16,11 +15,18 @@ public sealed class SiteFloraTests
     private static readonly TaxonId Secunda = new("alba-secunda");
     private static readonly TaxonId Tertia = new("rubra-tertia");
 
-    private static readonly Guide Guide = new(Tables() with
-    {
-        Areas = [new("valley", "Valley"), new("high", "High country")],
-        AreaStandings = [new(new("alba"), "high", AreaStatus.Introduced), new(Secunda, "high", AreaStatus.Native), new(Tertia, "high", AreaStatus.Unknown)],
-    });
+    private static readonly Guide Guide = new(
+        Tables() with
+        {
+            Areas = [new("valley", "Valley"), new("high", "High country")],
+            AreaStatuses =
+            [
+                new(new("alba"), "high", AreaStatus.Introduced),
+                new(Secunda, "high", AreaStatus.Native),
+                new(Tertia, "high", AreaStatus.Unknown),
+            ],
+        }
+    );
 
     private static readonly SiteFlora Flora = new(Guide, [("Mill", "valley"), ("Ridge", "high"), ("Gap", "")]);
 
@@ -31,8 +37,11 @@ public sealed class SiteFloraTests
     [InlineData("rubra-tertia", "high", AreaStatus.Unknown)]
     [InlineData("alba-prima", "", AreaStatus.Native)]
     [InlineData("alba-prima", "nowhere", AreaStatus.Native)]
-    public void What_is_said_of_a_genus_in_an_area_holds_for_its_species_unless_said_otherwise(string taxon, string area, AreaStatus status) =>
-        Guide.StatusIn(new(taxon), area).ShouldBe(status);
+    public void What_is_said_of_a_genus_in_an_area_holds_for_its_species_unless_said_otherwise(
+        string taxon,
+        string area,
+        AreaStatus status
+    ) => Guide.StatusIn(new(taxon), area).ShouldBe(status);
 
     [Fact]
     public void Sites_of_unlike_areas_are_told_apart_in_words()
@@ -59,19 +68,32 @@ public sealed class SiteFloraTests
     {
         var tables = Guide.Tables;
         var more = Enumerable.Range(1, 4).Select(i => Taxon($"alba-{i}", "alba", TaxonRank.Species, $"Alba {i}"));
-        Guide judged = new(tables with { Taxa = [.. tables.Taxa.Concat(more).Select(t => t.IsSpeciesLevel ? t with { Conservatism = 6 } : t)] });
-        SamplingUnit[] units = [new(1, 1, "Mill", null, Protocol.WalkThrough), new(2, 1, "Ridge", null, Protocol.WalkThrough)];
+        Guide judged = new(
+            tables with
+            {
+                Taxa = [.. tables.Taxa.Concat(more).Select(t => t.IsSpeciesLevel ? t with { Conservatism = 6 } : t)],
+            }
+        );
+        SamplingUnit[] units =
+        [
+            new(1, 1, "Mill", null, Protocol.WalkThrough),
+            new(2, 1, "Ridge", null, Protocol.WalkThrough),
+        ];
         SiteFlora flora = new(judged, [("Mill", "valley"), ("Ridge", "high")]);
 
         // On the ridge only the second is native, and four count as nothing: 6 / 5; one of them was in the valley too: 12 / 5.
-        CountLine[] ridge = [.. Enumerable.Range(1, 4).Select(i => Line(2, "Ridge", new($"alba-{i}"))), Line(2, "Ridge", Secunda)];
+        CountLine[] ridge =
+        [
+            .. Enumerable.Range(1, 4).Select(i => Line(2, "Ridge", new($"alba-{i}"))),
+            Line(2, "Ridge", Secunda),
+        ];
         Quality(ridge).ShouldBe((1, 1.2));
         Quality([.. ridge, Line(1, "Mill", new("alba-1"))]).ShouldBe((2, 2.4));
 
         (int Native, double? Mean) Quality(CountLine[] lines)
         {
-            var figures = SurveyFigures.Of(judged, units, lines, flora);
-            return (figures.NativeQuality.Species, figures.AllQuality.Mean.Value);
+            var statistics = SurveyStatistics.Of(judged, units, lines, flora);
+            return (statistics.NativeQuality.Species, statistics.AllQuality.Mean.Value);
         }
     }
 
@@ -79,8 +101,12 @@ public sealed class SiteFloraTests
     public void A_report_tells_of_both_areas()
     {
         CountLine[] lines = [Line(1, "Mill", Prima), Line(2, "Ridge", Prima), Line(2, "Ridge", Secunda)];
-        SamplingUnit[] units = [new(1, 1, "Mill", null, Protocol.WalkThrough), new(2, 1, "Ridge", null, Protocol.WalkThrough)];
-        var report = SurveyReport.Of(Guide, [], lines, SurveyFigures.Of(Guide, units, lines, Flora), [], Flora);
+        SamplingUnit[] units =
+        [
+            new(1, 1, "Mill", null, Protocol.WalkThrough),
+            new(2, 1, "Ridge", null, Protocol.WalkThrough),
+        ];
+        var report = SurveyReport.Of(Guide, [], lines, SurveyStatistics.Of(Guide, units, lines, Flora), [], Flora);
         report.Species.Select(s => s.Status).ShouldBe(["native (Valley), introduced (High country)", "native"]);
     }
 
@@ -91,5 +117,6 @@ public sealed class SiteFloraTests
         FloraAccount.Of(Guide, Secunda).StatusElsewhere.ShouldBeEmpty();
     }
 
-    private static CountLine Line(int sheet, string site, TaxonId taxon) => new(sheet, 1, site, May, taxon, IdentificationQualifier.None, Origin.Wild, CountUnit.Presence, null);
+    private static CountLine Line(int sheet, string site, TaxonId taxon) =>
+        new(sheet, 1, site, May, taxon, IdentificationQualifier.None, Origin.Wild, CountUnit.Presence, null);
 }

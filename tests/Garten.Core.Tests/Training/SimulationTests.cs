@@ -1,6 +1,5 @@
 using Garten.Core.Guides;
 using Garten.Core.Training;
-
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Training;
@@ -9,24 +8,42 @@ public sealed class SimulationTests
 {
     private const int Many = 3000;
 
-    private static readonly Character Hard = Named("coat", Organ.Leaf, ["bare", "downy", "felted"]) with { Kind = CharacterKind.Ordered, Difficulty = 0.25 };
-    private static readonly Character Wide = Numeric("width", Organ.Leaf, CharacterKind.Length, "mm", 1, 1000) with { Group = "size" };
-
-    private static readonly Guide Drawn = new(Bare(
-        [Node("a"), Node("b")],
-        [Arrangement, Division, Leaflets, Hard, Length, Wide, Fruit],
-        [
-            Says("a", Arrangement, "opposite (often) | alternate"), Says("a", Division, "simple"), Says("a", Leaflets, "3"), Says("a", Hard, "bare"),
-            Says("a", Length, "4–8 cm"), Says("a", Wide, "20–40 mm"), Says("a", Fruit, "berry"),
-            Says("b", Arrangement, "alternate"), Says("b", Division, "pinnate"), Says("b", Leaflets, "5 | 7"),
-        ]) with
+    private static readonly Character Hard = Named("coat", Organ.Leaf, ["bare", "downy", "felted"]) with
     {
-        Windows =
-        [
-            new(new("a"), Phenophase.Leaf, new(4, 1), new(10, 1)), new(new("a"), Phenophase.Fruit, new(8, 1), new(9, 1)),
-            new(new("b"), Phenophase.Leaf, new(1, 1), new(12, 31)),
-        ],
-    });
+        Kind = CharacterKind.Ordered,
+        Difficulty = 0.25,
+    };
+    private static readonly Character Wide = Numeric("width", Organ.Leaf, CharacterKind.Length, "mm", 1, 1000) with
+    {
+        Group = "size",
+    };
+
+    private static readonly Guide Drawn = new(
+        Bare(
+            [Node("a"), Node("b")],
+            [Arrangement, Division, Leaflets, Hard, Length, Wide, Fruit],
+            [
+                Says("a", Arrangement, "opposite (often) | alternate"),
+                Says("a", Division, "simple"),
+                Says("a", Leaflets, "3"),
+                Says("a", Hard, "bare"),
+                Says("a", Length, "4–8 cm"),
+                Says("a", Wide, "20–40 mm"),
+                Says("a", Fruit, "berry"),
+                Says("b", Arrangement, "alternate"),
+                Says("b", Division, "pinnate"),
+                Says("b", Leaflets, "5 | 7"),
+            ]
+        ) with
+        {
+            Windows =
+            [
+                new(new("a"), Phenophase.Leaf, new(4, 1), new(10, 1)),
+                new(new("a"), Phenophase.Fruit, new(8, 1), new(9, 1)),
+                new(new("b"), Phenophase.Leaf, new(1, 1), new(12, 31)),
+            ],
+        }
+    );
 
     [Fact]
     public void The_same_seed_draws_the_same_plant()
@@ -69,21 +86,31 @@ public sealed class SimulationTests
     {
         var plants = InLeaf("a", Departures.None);
         plants.Average(p => p.Shown[Arrangement.Id].States[0] == "opposite" ? 1.0 : 0).ShouldBe(0.6 / 1.1, 0.04);
-        plants.SelectMany(p => p.Shown[Length.Id].Values).Average(v => v is >= 40 and <= 80 ? 1.0 : 0).ShouldBe(0.9, 0.03);
+        plants
+            .SelectMany(p => p.Shown[Length.Id].Values)
+            .Average(v => v is >= 40 and <= 80 ? 1.0 : 0)
+            .ShouldBe(0.9, 0.03);
     }
 
     [Fact]
     public void Sizes_spread_wider_on_request() =>
-        InLeaf("a", Departures.None with { Spread = 4.0 / 3 }).SelectMany(p => p.Shown[Length.Id].Values).Average(v => v is >= 40 and <= 80 ? 1.0 : 0)
+        InLeaf("a", Departures.None with { Spread = 4.0 / 3 })
+            .SelectMany(p => p.Shown[Length.Id].Values)
+            .Average(v => v is >= 40 and <= 80 ? 1.0 : 0)
             .ShouldBe(0.783, 0.03, "1.645 ÷ 4/3 = 1.23 standard deviations hold 78 %");
 
     [Fact]
     public void Sizes_of_one_group_vary_together()
     {
         var pairs = InLeaf("a", Departures.None)
-            .Select(p => (X: Math.Log(p.Shown[Length.Id].Values.Average()), Y: Math.Log(p.Shown[Wide.Id].Values.Average()))).ToList();
+            .Select(p =>
+                (X: Math.Log(p.Shown[Length.Id].Values.Average()), Y: Math.Log(p.Shown[Wide.Id].Values.Average()))
+            )
+            .ToList();
         var (x, y) = (pairs.Average(p => p.X), pairs.Average(p => p.Y));
-        var together = pairs.Sum(p => (p.X - x) * (p.Y - y)) / Math.Sqrt(pairs.Sum(p => (p.X - x) * (p.X - x)) * pairs.Sum(p => (p.Y - y) * (p.Y - y)));
+        var together =
+            pairs.Sum(p => (p.X - x) * (p.Y - y))
+            / Math.Sqrt(pairs.Sum(p => (p.X - x) * (p.X - x)) * pairs.Sum(p => (p.Y - y) * (p.Y - y)));
         together.ShouldBeInRange(0.3, 0.6);
     }
 
@@ -104,7 +131,8 @@ public sealed class SimulationTests
     public void Statements_go_wrong_as_often_as_asked()
     {
         // A wrong statement is that of either taxon, so half of the wrong ones are right after all.
-        var wrong = InLeaf("b", Departures.None with { WrongStatements = 0.2 }).Average(p => p.Shown[Division.Id].States[0] == "simple" ? 1.0 : 0);
+        var wrong = InLeaf("b", Departures.None with { WrongStatements = 0.2 })
+            .Average(p => p.Shown[Division.Id].States[0] == "simple" ? 1.0 : 0);
         wrong.ShouldBe(0.1, 0.02);
     }
 
@@ -138,18 +166,29 @@ public sealed class SimulationTests
     public void Male_plants_bear_no_fruit_and_rosettes_no_flowers_and_show_what_the_guide_says_of_them()
     {
         var sexes = Named("flower-sexes", Organ.Flower, ["both", "separate-plants"]);
-        var guide = new Guide(Drawn.Tables with
-        {
-            Characters = Drawn.Tables.Characters.Add(sexes),
-            Statements = Drawn.Tables.Statements.AddRange(
-                Says("a", sexes, "separate-plants"), Says("a", Hard, "felted", Scope.Any with { Stage = LifeStage.Rosette })),
-        });
+        var guide = new Guide(
+            Drawn.Tables with
+            {
+                Characters = Drawn.Tables.Characters.Add(sexes),
+                Statements = Drawn.Tables.Statements.AddRange(
+                    Says("a", sexes, "separate-plants"),
+                    Says("a", Hard, "felted", Scope.Any with { Stage = LifeStage.Rosette })
+                ),
+            }
+        );
         var simulator = new PlantSimulator(guide, Departures.None);
         var random = new Random(9);
-        var plants = Enumerable.Range(0, Many).Select(_ => simulator.Draw(new("a"), random)).Where(p => p.Shown.ContainsKey(Hard.Id)).ToList();
-        plants.ShouldAllBe(p => (p.Shown[Hard.Id].Stage == LifeStage.Rosette) == (p.Shown[Hard.Id].States[0] == "felted"));
+        var plants = Enumerable
+            .Range(0, Many)
+            .Select(_ => simulator.Draw(new("a"), random))
+            .Where(p => p.Shown.ContainsKey(Hard.Id))
+            .ToList();
+        plants.ShouldAllBe(p =>
+            (p.Shown[Hard.Id].Stage == LifeStage.Rosette) == (p.Shown[Hard.Id].States[0] == "felted")
+        );
         plants.Average(p => p.Shown[Hard.Id].Stage == LifeStage.Rosette ? 1.0 : 0).ShouldBe(0.15, 0.03);
-        plants.Where(p => p.Shown[Hard.Id].Sex == Sex.Male || p.Shown[Hard.Id].Stage == LifeStage.Rosette)
+        plants
+            .Where(p => p.Shown[Hard.Id].Sex == Sex.Male || p.Shown[Hard.Id].Stage == LifeStage.Rosette)
             .ShouldAllBe(p => !p.Visit.Parts.Contains(PlantPart.Fruit));
         plants.ShouldContain(p => p.Shown[Hard.Id].Sex == Sex.Female && p.Visit.Parts.Contains(PlantPart.Fruit));
     }
@@ -165,6 +204,12 @@ public sealed class SimulationTests
     {
         var simulator = new PlantSimulator(Drawn, departures);
         var random = new Random(11);
-        return [.. Enumerable.Range(0, Many).Select(_ => simulator.Draw(new(taxon), random)).Where(p => p.Visit.Parts.Contains(PlantPart.Leaves))];
+        return
+        [
+            .. Enumerable
+                .Range(0, Many)
+                .Select(_ => simulator.Draw(new(taxon), random))
+                .Where(p => p.Visit.Parts.Contains(PlantPart.Leaves)),
+        ];
     }
 }

@@ -12,25 +12,35 @@ namespace Garten.Formats.Tests.Guides;
 /// <summary>The demo guide drawn: every state, every taxon.</summary>
 public sealed class DemoDrawingsTests
 {
-    private static readonly Guide Demo = GuideReader.Read(PackageFiles.Read(Repository.PathTo("guides", "tamsin-fork"))).Guide!;
+    private static readonly Guide Demo = GuideReader
+        .Read(PackageFiles.Read(Repository.PathTo("guides", "tamsin-fork")))
+        .Guide!;
 
     [Fact]
     public void Everything_but_smells_and_places_can_be_drawn()
     {
-        var missing = Demo.Characters.Where(c => c.Organ != Organ.Place && !CharacterDrawing.Drawn.Contains(c.Id.Value)).Select(c => c.Id.Value);
+        var missing = Demo
+            .Characters.Where(c => c.Organ != Organ.Place && !CharacterDrawing.Drawn.Contains(c.Id.Value))
+            .Select(c => c.Id.Value);
         missing.ShouldBe(["smell"]);
         // What other guides may describe and this one does not.
-        CharacterDrawing.Drawn.Where(id => Demo.FindCharacter(new CharacterId(id)) is null).ShouldBe(["year-ring", "petiole-colour", "axis-wing"], ignoreOrder: true);
+        CharacterDrawing
+            .Drawn.Where(id => Demo.FindCharacter(new CharacterId(id)) is null)
+            .ShouldBe(["year-ring", "petiole-colour", "axis-wing"], ignoreOrder: true);
     }
 
     [Fact]
     public void No_two_states_of_a_character_are_drawn_alike()
     {
-        foreach (var character in Demo.Characters.Where(c => !c.IsNumeric && CharacterDrawing.Drawn.Contains(c.Id.Value)))
+        foreach (
+            var character in Demo.Characters.Where(c => !c.IsNumeric && CharacterDrawing.Drawn.Contains(c.Id.Value))
+        )
         {
             var tiles = character.States.Select(s => (s.Id, Tile: Tile.OfState(character, s.Id))).ToArray();
             tiles.ShouldAllBe(t => t.Tile != null, $"{character.Id}");
-            var drawn = tiles.GroupBy(t => SvgWriter.Write(t.Tile! with { Title = "" }, false)).Where(g => g.Count() > 1);
+            var drawn = tiles
+                .GroupBy(t => SvgWriter.Write(t.Tile! with { Title = "" }, false))
+                .Where(g => g.Count() > 1);
             drawn.ShouldBeEmpty($"{character.Id}: {string.Join(" = ", drawn.SelectMany(g => g.Select(t => t.Id)))}");
         }
     }
@@ -42,7 +52,10 @@ public sealed class DemoDrawingsTests
         {
             foreach (var drawn in Drawings.OfOrgan(Demo, organ))
             {
-                drawn.Tiles.Select(t => t.Svg).Append(drawn.Measure ?? "").ShouldAllBe(svg => svg.Length < 20_000, $"{drawn.Character}");
+                drawn
+                    .Tiles.Select(t => t.Svg)
+                    .Append(drawn.Measure ?? "")
+                    .ShouldAllBe(svg => svg.Length < 20_000, $"{drawn.Character}");
             }
         }
 
@@ -62,7 +75,9 @@ public sealed class DemoDrawingsTests
     [Fact]
     public void Every_kind_of_plant_has_a_plate_without_contradictions_under_100_kilobytes()
     {
-        foreach (var taxon in Demo.Taxa.Where(t => t.Rank is TaxonRank.Species or TaxonRank.Subspecies or TaxonRank.Variety))
+        foreach (
+            var taxon in Demo.Taxa.Where(t => t.Rank is TaxonRank.Species or TaxonRank.Subspecies or TaxonRank.Variety)
+        )
         {
             var plate = Drawings.OfTaxon(Demo, taxon.Id);
             plate.Panels.Length.ShouldBeGreaterThan(1, taxon.Name);
@@ -75,7 +90,11 @@ public sealed class DemoDrawingsTests
     [Fact]
     public void Names_are_drawn_side_by_side_at_one_scale_with_the_ends_of_their_ranges()
     {
-        var apart = Drawings.Apart(Demo, [new("acer-macrophyllum"), new("acer-circinatum")], [new("lobe-count"), new("sap"), new("smell")]);
+        var apart = Drawings.Apart(
+            Demo,
+            [new("acer-macrophyllum"), new("acer-circinatum")],
+            [new("lobe-count"), new("sap"), new("smell")]
+        );
         apart.Leaves.ShouldNotBeNull().ShouldContain("Acer circinatum");
 
         // Lobes and sap part them: both places are ringed on either leaf.
@@ -84,7 +103,10 @@ public sealed class DemoDrawingsTests
         apart.Tiles.ShouldNotContain(t => t.Character.Value == "smell");
 
         // A range is drawn three times: smallest, middle, largest.
-        apart.Tiles.Single(t => t.Character.Value == "lobe-count" && t.Taxon.Value == "acer-circinatum").Svg.Split("data-part=\"blade\"").Length.ShouldBe(4);
+        apart
+            .Tiles.Single(t => t.Character.Value == "lobe-count" && t.Taxon.Value == "acer-circinatum")
+            .Svg.Split("data-part=\"blade\"")
+            .Length.ShouldBe(4);
     }
 
     [Fact]
@@ -99,7 +121,12 @@ public sealed class DemoDrawingsTests
         {
             foreach (var state in character.States)
             {
-                if (Tile.OfState(character, state.Id) is { } tile && All(tile.Figures).OfType<Stroke>().Any(s => s is { Closed: true, Fill: not null } && !Lines.IsSimple(s.Points)))
+                if (
+                    Tile.OfState(character, state.Id) is { } tile
+                    && All(tile.Figures)
+                        .OfType<Stroke>()
+                        .Any(s => s is { Closed: true, Fill: not null } && !Lines.IsSimple(s.Points))
+                )
                 {
                     crossing.Add($"{character.Id} {state.Id}");
                 }
@@ -118,10 +145,13 @@ public sealed class DemoDrawingsTests
             features.Knows(statement.Character.Value).ShouldBeTrue($"{statement.Taxon} {statement.Character}");
             if (CharacterDrawing.Drawn.Contains(statement.Character.Value))
             {
-                CharacterDrawing.Draw(statement.Character.Value, features, "scope").ShouldNotBeNull($"{statement.Taxon} {statement.Character}");
+                CharacterDrawing
+                    .Draw(statement.Character.Value, features, "scope")
+                    .ShouldNotBeNull($"{statement.Taxon} {statement.Character}");
             }
         }
     }
 
-    private static IEnumerable<Figure> All(IEnumerable<Figure> figures) => figures.SelectMany(f => f is Part part ? All(part.Figures) : [f]);
+    private static IEnumerable<Figure> All(IEnumerable<Figure> figures) =>
+        figures.SelectMany(f => f is Part part ? All(part.Figures) : [f]);
 }

@@ -20,7 +20,16 @@ public sealed class DemoGuideTests
         Guide.Characters.Length.ShouldBeGreaterThanOrEqualTo(120);
         string[] keys =
         [
-            "conifers", "willows", "umbellifers", "camas-swale", "brambles", "roses", "currants", "sedges", "winter-twigs", "winter-rosettes",
+            "conifers",
+            "willows",
+            "umbellifers",
+            "camas-swale",
+            "brambles",
+            "roses",
+            "currants",
+            "sedges",
+            "winter-twigs",
+            "winter-rosettes",
         ];
         keys.ShouldBeSubsetOf(Guide.Keys.Select(k => k.Id.Value));
     }
@@ -38,7 +47,10 @@ public sealed class DemoGuideTests
         var reached = Guide.Keys.SelectMany(k => Guide.Reach.From(k.First)).ToHashSet();
 
         // Sitka alder is the one subspecies here of a species that is not keyed itself.
-        Guide.Taxa.Where(t => t.IsSpeciesLevel && t.Id.Value != "alnus-alnobetula" && !reached.Contains(t.Id)).Select(t => t.Name).ShouldBeEmpty();
+        Guide
+            .Taxa.Where(t => t.IsSpeciesLevel && t.Id.Value != "alnus-alnobetula" && !reached.Contains(t.Id))
+            .Select(t => t.Name)
+            .ShouldBeEmpty();
     }
 
     [Fact]
@@ -49,21 +61,31 @@ public sealed class DemoGuideTests
     public void Every_state_has_a_glossary_term()
     {
         var terms = Guide.Glossary.Select(t => t.Id).ToHashSet();
-        Guide.Characters.SelectMany(c => c.States).Where(s => !terms.Contains(s.Term)).Select(s => s.Id).ShouldBeEmpty();
+        Guide
+            .Characters.SelectMany(c => c.States)
+            .Where(s => !terms.Contains(s.Term))
+            .Select(s => s.Id)
+            .ShouldBeEmpty();
     }
 
     [Fact]
     public void The_feature_named_for_a_look_alike_really_separates_it()
     {
         string Said(TaxonId taxon, CharacterId character) =>
-            Guide.StatementFor(taxon, character, Scope.Any) is { } s ? NotationWriter.Write(s.Value, "mm") : $"nothing of {character} in {taxon}";
+            Guide.StatementFor(taxon, character, Scope.Any) is { } s
+                ? NotationWriter.Write(s.Value, "mm")
+                : $"nothing of {character} in {taxon}";
 
         var pairs = Guide.Taxa.SelectMany(t => Guide.LookAlikesOf(t.Id)).Distinct().ToList();
         pairs.Count.ShouldBeGreaterThan(30);
-        pairs.Where(l => Said(l.Taxon, l.Character).StartsWith("nothing", StringComparison.Ordinal)
+        pairs
+            .Where(l =>
+                Said(l.Taxon, l.Character).StartsWith("nothing", StringComparison.Ordinal)
                 || Said(l.Other, l.Character).StartsWith("nothing", StringComparison.Ordinal)
-                || Said(l.Taxon, l.Character) == Said(l.Other, l.Character))
-            .Select(l => $"{l.Taxon} and {l.Other}: {l.Character}").ShouldBeEmpty();
+                || Said(l.Taxon, l.Character) == Said(l.Other, l.Character)
+            )
+            .Select(l => $"{l.Taxon} and {l.Other}: {l.Character}")
+            .ShouldBeEmpty();
     }
 
     [Fact]
@@ -119,7 +141,10 @@ public sealed class DemoGuideTests
         [
             .. Directory.EnumerateFiles(Repository.PathTo("guides", "tamsin-fork"), "*.csv").Select(File.ReadAllText),
         ];
-        texts.ShouldAllBe(t => !t.Contains("edible", StringComparison.OrdinalIgnoreCase) && !t.Contains("taste", StringComparison.OrdinalIgnoreCase));
+        texts.ShouldAllBe(t =>
+            !t.Contains("edible", StringComparison.OrdinalIgnoreCase)
+            && !t.Contains("taste", StringComparison.OrdinalIgnoreCase)
+        );
     }
 
     [Fact]
@@ -130,19 +155,30 @@ public sealed class DemoGuideTests
         var wrong = new List<string>();
         foreach (var taxon in model.Taxa.Where(t => Guide.Taxon(t).Rank != TaxonRank.Nothotaxon))
         {
-            var shown = Guide.Characters.Where(c => c.Organ != Organ.Place)
-                .Select(c => Guide.StatementFor(taxon, c.Id, Scope.Any)?.Value switch
-                {
-                    StateShares s => Observation.OfStates(c.Id, 1, day, s.Usual),
-                    CountShares n => Observation.OfSample(c.Id, 1, day, n.Numbers.MaxBy(x => x.Weight)!.Number),
-                    NumericRange { Low: { } low, High: { } high } => Observation.OfSample(c.Id, 1, day, Math.Round(Math.Sqrt(low * high))),
-                    _ => null,
-                }).OfType<Observation>();
+            var shown = Guide
+                .Characters.Where(c => c.Organ != Organ.Place)
+                .Select(c =>
+                    Guide.StatementFor(taxon, c.Id, Scope.Any)?.Value switch
+                    {
+                        StateShares s => Observation.OfStates(c.Id, 1, day, s.Usual),
+                        CountShares n => Observation.OfSample(c.Id, 1, day, n.Numbers.MaxBy(x => x.Weight)!.Number),
+                        NumericRange { Low: { } low, High: { } high } => Observation.OfSample(
+                            c.Id,
+                            1,
+                            day,
+                            Math.Round(Math.Sqrt(low * high))
+                        ),
+                        _ => null,
+                    }
+                )
+                .OfType<Observation>();
             using var weighing = new Weighing(model, new EvidenceSheet(Guide, shown), new PlaceFacts(null, []), []);
-            var standing = Standing.Of(model, weighing, 3);
-            if (standing.Names[0].Name.Id != taxon || standing.Names[0].Mass < 0.95)
+            var likely = LikelyNames.Of(model, weighing, 3);
+            if (likely.Names[0].Name.Id != taxon || likely.Names[0].Mass < 0.95)
             {
-                wrong.Add($"{taxon}: {standing.Names[0].Name.Name} {standing.Names[0].Mass:0.000}, outside {standing.Outside:0.000}");
+                wrong.Add(
+                    $"{taxon}: {likely.Names[0].Name.Name} {likely.Names[0].Mass:0.000}, outside {likely.Outside:0.000}"
+                );
             }
         }
 

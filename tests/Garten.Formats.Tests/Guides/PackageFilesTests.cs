@@ -20,7 +20,9 @@ public sealed class PackageFilesTests
     [Fact]
     public void What_is_no_package_is_refused_in_a_sentence()
     {
-        Should.Throw<PackageException>(() => PackageFiles.Read("/nowhere/at/all")).Message.ShouldContain("no folder or file");
+        Should
+            .Throw<PackageException>(() => PackageFiles.Read("/nowhere/at/all"))
+            .Message.ShouldContain("no folder or file");
         var file = Path.Combine(TestCluster.NewFolder(), "text.zip");
         File.WriteAllText(file, "this is no zip file");
         Should.Throw<PackageException>(() => PackageFiles.Read(file)).Message.ShouldContain("not a zip file");

@@ -20,12 +20,16 @@ public sealed class NmeaReaderTests
 
     [Fact]
     public void South_and_east_have_their_signs() =>
-        NmeaReader.Read(Summed("GNGGA,000000,3330.0000,S,07015.0000,E,2,12,0.8,12.5,M,,M,,")).Fix!.At.ShouldBe(new GeoPoint(-33.5, 70.25));
+        NmeaReader
+            .Read(Summed("GNGGA,000000,3330.0000,S,07015.0000,E,2,12,0.8,12.5,M,,M,,"))
+            .Fix!.At.ShouldBe(new GeoPoint(-33.5, 70.25));
 
     [Fact]
     public void A_sentence_of_another_kind_and_one_without_a_position_are_sound_but_say_nothing()
     {
-        NmeaReader.Read(Summed("GPRMC,171503.00,A,4500.1260,N,12342.2400,W,2.3,,251126,,,A")).ShouldBe(new NmeaSentence(null, ""));
+        NmeaReader
+            .Read(Summed("GPRMC,171503.00,A,4500.1260,N,12342.2400,W,2.3,,251126,,,A"))
+            .ShouldBe(new NmeaSentence(null, ""));
         NmeaReader.Read(Summed("GPGGA,171503.00,,,,,0,00,99.9,,,,,,")).ShouldBe(new NmeaSentence(null, ""));
     }
 
@@ -41,7 +45,8 @@ public sealed class NmeaReaderTests
     [InlineData("")]
     [InlineData("hello")]
     [InlineData("$GPGGA,171503.00,4500.1260,N")]
-    public void What_is_no_sentence_is_said_to_be_none(string line) => NmeaReader.Read(line).Fault.ShouldContain("expected a line from $ to *");
+    public void What_is_no_sentence_is_said_to_be_none(string line) =>
+        NmeaReader.Read(line).Fault.ShouldContain("expected a line from $ to *");
 
     [Theory]
     [InlineData("GPGGA,171503.00,4560.1260,N,12342.2400,W,1,09,1.1,118.0,M,,M,,", "latitude")]
@@ -50,7 +55,8 @@ public sealed class NmeaReaderTests
     [InlineData("GPGGA,251503.00,4500.1260,N,12342.2400,W,1,09,1.1,118.0,M,,M,,", "a time")]
     [InlineData("GPGGA,171503.00,4500.1260,N,12342.2400,W,1,09,,118.0,M,,M,,", "dilution")]
     [InlineData("GPGGA,171503.00", "quality")]
-    public void A_position_that_cannot_be_is_refused(string body, string expected) => NmeaReader.Read(Summed(body)).Fault.ShouldContain(expected);
+    public void A_position_that_cannot_be_is_refused(string body, string expected) =>
+        NmeaReader.Read(Summed(body)).Fault.ShouldContain(expected);
 
     private static string Summed(string body) => $"${body}*{body.Aggregate(0, (sum, c) => sum ^ c):X2}";
 }

@@ -9,14 +9,37 @@ namespace Garten.Formats.Tests.Records;
 /// <summary>Archives read back with nothing but a zip reader, an XML reader and the rules of RFC 4180.</summary>
 public sealed class DarwinCoreArchiveTests
 {
-    private static readonly ArchiveAbout About = new("Survey of <Here> & there", "Plants, “counted”.", ["R. Ostrow", "M. Falk"], new(2026, 11, 20));
+    private static readonly ArchiveAbout About = new(
+        "Survey of <Here> & there",
+        "Plants, “counted”.",
+        ["R. Ostrow", "M. Falk"],
+        new(2026, 11, 20)
+    );
 
-    private static readonly ArchiveTable Events = ArchiveTable.Events([new Dictionary<string, string> { ["eventID"] = "visit:1", ["locality"] = "Mill, \"upper\"\nrace", ["eventDate"] = "2026-05-01" }]);
+    private static readonly ArchiveTable Events = ArchiveTable.Events([
+        new Dictionary<string, string>
+        {
+            ["eventID"] = "visit:1",
+            ["locality"] = "Mill, \"upper\"\nrace",
+            ["eventDate"] = "2026-05-01",
+        },
+    ]);
 
-    private static readonly ArchiveTable Occurrences = ArchiveTable.Occurrences(
-    [
-        new Dictionary<string, string> { ["eventID"] = "visit:1", ["occurrenceID"] = "line:1", ["scientificName"] = "Acer macrophyllum Pursh", ["organismQuantity"] = "12" },
-        new Dictionary<string, string> { ["eventID"] = "visit:1", ["occurrenceID"] = "line:2", ["scientificName"] = "Alnus rubra Bong.", ["not a term"] = "left out" },
+    private static readonly ArchiveTable Occurrences = ArchiveTable.Occurrences([
+        new Dictionary<string, string>
+        {
+            ["eventID"] = "visit:1",
+            ["occurrenceID"] = "line:1",
+            ["scientificName"] = "Acer macrophyllum Pursh",
+            ["organismQuantity"] = "12",
+        },
+        new Dictionary<string, string>
+        {
+            ["eventID"] = "visit:1",
+            ["occurrenceID"] = "line:2",
+            ["scientificName"] = "Alnus rubra Bong.",
+            ["not a term"] = "left out",
+        },
     ]);
 
     [Fact]
@@ -52,7 +75,11 @@ public sealed class DarwinCoreArchiveTests
     [Fact]
     public async Task Pictures_lie_beside_the_tables_byte_for_byte()
     {
-        ArchivePicture[] pictures = [new(Guid.NewGuid(), "image/jpeg", [1, 2, 3]), new(Guid.NewGuid(), "image/png", [4, 5])];
+        ArchivePicture[] pictures =
+        [
+            new(Guid.NewGuid(), "image/jpeg", [1, 2, 3]),
+            new(Guid.NewGuid(), "image/png", [4, 5]),
+        ];
         using MemoryStream stream = new(await WrittenAsync(pictures));
         using ArchivedPictures found = new(stream, 3, 5);
         pictures.ShouldAllBe(p => found.Find(p.Id, p.Type)!.SequenceEqual(p.Content));
@@ -60,9 +87,13 @@ public sealed class DarwinCoreArchiveTests
         found.Find(pictures[0].Id, "image/png").ShouldBeNull("it is of another type");
 
         // All that may be unpacked of the archive has been.
-        Should.Throw<InvalidDataException>(() => found.Find(pictures[0].Id, "image/jpeg")).Message.ShouldContain("unpacks to too much");
+        Should
+            .Throw<InvalidDataException>(() => found.Find(pictures[0].Id, "image/jpeg"))
+            .Message.ShouldContain("unpacks to too much");
         using ArchivedPictures small = new(stream, 2, 100);
-        Should.Throw<InvalidDataException>(() => small.Find(pictures[0].Id, "image/jpeg")).Message.ShouldStartWith($"picture-{pictures[0].Id:D}.jpg ");
+        Should
+            .Throw<InvalidDataException>(() => small.Find(pictures[0].Id, "image/jpeg"))
+            .Message.ShouldStartWith($"picture-{pictures[0].Id:D}.jpg ");
         using ArchivedPictures none = new(new MemoryStream([1, 2, 3]), 2, 100);
         none.Find(pictures[0].Id, "image/jpeg").ShouldBeNull();
     }
@@ -77,13 +108,22 @@ public sealed class DarwinCoreArchiveTests
         var head = archive.AsSpan().IndexOf(Encoding.ASCII.GetBytes(ArchivePicture.FileOf(picture.Id, picture.Type)));
         archive.AsSpan(head - 30, 4).Clear();
         using ArchivedPictures found = new(new MemoryStream(archive), 10_000, 10_000);
-        Should.Throw<InvalidDataException>(() => found.Find(picture.Id, picture.Type)).Message.ShouldEndWith("is damaged. Fetch the archive again.");
+        Should
+            .Throw<InvalidDataException>(() => found.Find(picture.Id, picture.Type))
+            .Message.ShouldEndWith("is damaged. Fetch the archive again.");
     }
 
     private static async Task<byte[]> WrittenAsync(params ArchivePicture[] pictures)
     {
         MemoryStream stream = new();
-        await DarwinCoreArchive.WriteAsync(Events, [Occurrences], About, pictures.ToAsyncEnumerable(), stream, TestContext.Current.CancellationToken);
+        await DarwinCoreArchive.WriteAsync(
+            Events,
+            [Occurrences],
+            About,
+            pictures.ToAsyncEnumerable(),
+            stream,
+            TestContext.Current.CancellationToken
+        );
         return stream.ToArray();
     }
 }

@@ -10,9 +10,38 @@ namespace Garten.Formats.Tests.Records;
 public sealed class DarwinCoreCsvTests
 {
     private static readonly SurveyRecord Record = new(
-        7, 3, "TF-003", 5, new(2026, 4, 22), "R. Ostrow", "Millrace Bottom", 118, 45.0021, -123.704, 60, "Shrub, 2 m \"by the race\"\nleft bank",
-        Origin.Wild, LifeStage.Mature, null, [PlantPart.Leaves, PlantPart.Flowers], "", "Sambucus cf. racemosa", IdentificationQualifier.Cf, "sambucus-racemosa",
-        "Sambucus racemosa", "L.", "Species", "Viburnaceae", "Sambucus", "red elder", "Native", "M. Falk", new(2026, 4, 23), "", 9);
+        7,
+        3,
+        "TF-003",
+        5,
+        new(2026, 4, 22),
+        "R. Ostrow",
+        "Millrace Bottom",
+        118,
+        45.0021,
+        -123.704,
+        60,
+        "Shrub, 2 m \"by the race\"\nleft bank",
+        Origin.Wild,
+        LifeStage.Mature,
+        null,
+        [PlantPart.Leaves, PlantPart.Flowers],
+        "",
+        "Sambucus cf. racemosa",
+        IdentificationQualifier.Cf,
+        "sambucus-racemosa",
+        "Sambucus racemosa",
+        "L.",
+        "Species",
+        "Viburnaceae",
+        "Sambucus",
+        "red elder",
+        "Native",
+        "M. Falk",
+        new(2026, 4, 23),
+        "",
+        9
+    );
 
     [Fact]
     public void A_record_is_one_row_under_the_standard_s_names()
@@ -32,16 +61,43 @@ public sealed class DarwinCoreCsvTests
     [Fact]
     public void A_find_told_coarsely_holds_its_square_and_neither_day_nor_person_nor_site()
     {
-        CoarseRecord told = new(new(new("calypso-bulbosa"), "Calypso bulbosa", TaxonRank.Species, "fairy slipper"), "(L.) Oakes", TaxonRank.Species, 2026, CoarsePlace.Of(new(45.0021, -123.704)), 2);
+        CoarseRecord told = new(
+            new(new("calypso-bulbosa"), "Calypso bulbosa", TaxonRank.Species, "fairy slipper"),
+            "(L.) Oakes",
+            TaxonRank.Species,
+            2026,
+            CoarsePlace.Of(new(45.0021, -123.704)),
+            2
+        );
         var cells = DarwinCoreCsv.CellsOf(told);
         cells.Keys.ShouldBe(DarwinCoreCsv.ColumnNames, ignoreOrder: true);
-        cells.Where(c => c.Value.Length > 0).Select(c => c.Key).ShouldBe(
-            [
-                "occurrenceID", "eventID", "basisOfRecord", "eventDate", "decimalLatitude", "decimalLongitude", "geodeticDatum", "coordinateUncertaintyInMeters", "scientificName",
-                "scientificNameAuthorship", "taxonRank", "kingdom", "occurrenceStatus", "occurrenceRemarks", "informationWithheld", "dataGeneralizations",
-            ],
-            ignoreOrder: true);
-        (cells["eventDate"], cells["decimalLatitude"], cells["decimalLongitude"], cells["occurrenceRemarks"]).ShouldBe(("2026", "45.05", "-123.75", "2 records"));
+        cells
+            .Where(c => c.Value.Length > 0)
+            .Select(c => c.Key)
+            .ShouldBe(
+                [
+                    "occurrenceID",
+                    "eventID",
+                    "basisOfRecord",
+                    "eventDate",
+                    "decimalLatitude",
+                    "decimalLongitude",
+                    "geodeticDatum",
+                    "coordinateUncertaintyInMeters",
+                    "scientificName",
+                    "scientificNameAuthorship",
+                    "taxonRank",
+                    "kingdom",
+                    "occurrenceStatus",
+                    "occurrenceRemarks",
+                    "informationWithheld",
+                    "dataGeneralizations",
+                ],
+                ignoreOrder: true
+            );
+        (cells["eventDate"], cells["decimalLatitude"], cells["decimalLongitude"], cells["occurrenceRemarks"]).ShouldBe(
+            ("2026", "45.05", "-123.75", "2 records")
+        );
         DarwinCoreCsv.CellsOf(told with { Place = null })["geodeticDatum"].ShouldBeEmpty();
         using var stream = new MemoryStream();
         DarwinCoreCsv.Write([Record], [told], stream);
@@ -76,12 +132,23 @@ public sealed class DarwinCoreCsvTests
     [InlineData("<script>alert(1)</script>")]
     [InlineData("Ostrów, Ørsted & Ñandú 木")]
     [InlineData("")]
-    public void Other_text_comes_back_as_it_was(string text) => Single(Record with { Recorder = text })["recordedBy"].ShouldBe(text);
+    public void Other_text_comes_back_as_it_was(string text) =>
+        Single(Record with { Recorder = text })["recordedBy"].ShouldBe(text);
 
     [Fact]
     public void Unknown_things_are_left_empty()
     {
-        var row = Single(Record with { Latitude = null, Longitude = null, UncertaintyM = null, Stage = null, ElevationM = null, Origin = Origin.Unknown });
+        var row = Single(
+            Record with
+            {
+                Latitude = null,
+                Longitude = null,
+                UncertaintyM = null,
+                Stage = null,
+                ElevationM = null,
+                Origin = Origin.Unknown,
+            }
+        );
         row["decimalLatitude"].ShouldBeEmpty();
         row["geodeticDatum"].ShouldBeEmpty();
         row["lifeStage"].ShouldBeEmpty();
@@ -96,7 +163,10 @@ public sealed class DarwinCoreCsvTests
 
     private static Dictionary<string, string> Single(SurveyRecord record)
     {
-        using var csv = new CsvReader(new StreamReader(new MemoryStream(Written(record))), CultureInfo.InvariantCulture);
+        using var csv = new CsvReader(
+            new StreamReader(new MemoryStream(Written(record))),
+            CultureInfo.InvariantCulture
+        );
         var row = (IDictionary<string, object>)csv.GetRecords<dynamic>().Single();
         return row.ToDictionary(c => c.Key, c => (string)c.Value);
     }

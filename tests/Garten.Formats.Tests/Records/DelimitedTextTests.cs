@@ -22,7 +22,16 @@ public sealed class DelimitedTextTests
     public void Letters_of_any_common_encoding_are_read()
     {
         const string Text = "name\nÁlvarez\n";
-        foreach (var bytes in new[] { Encoding.UTF8.GetBytes(Text), [0xEF, 0xBB, 0xBF, .. Encoding.UTF8.GetBytes(Text)], [0xFF, 0xFE, .. Encoding.Unicode.GetBytes(Text)], [0xFE, 0xFF, .. Encoding.BigEndianUnicode.GetBytes(Text)], Encoding.Latin1.GetBytes(Text) })
+        foreach (
+            var bytes in new[]
+            {
+                Encoding.UTF8.GetBytes(Text),
+                [0xEF, 0xBB, 0xBF, .. Encoding.UTF8.GetBytes(Text)],
+                [0xFF, 0xFE, .. Encoding.Unicode.GetBytes(Text)],
+                [0xFE, 0xFF, .. Encoding.BigEndianUnicode.GetBytes(Text)],
+                Encoding.Latin1.GetBytes(Text),
+            }
+        )
         {
             DelimitedText.Read(bytes).Rows[0].Cells[0].ShouldBe("Álvarez");
         }
@@ -45,6 +54,7 @@ public sealed class DelimitedTextTests
         Fault(string.Join(',', Enumerable.Range(0, 300).Select(i => $"c{i}")) + "\n").ShouldContain("300 columns");
         Fault("a\n" + string.Join('\n', Enumerable.Repeat("1", 200_001))).ShouldContain("more than 200,000 rows");
 
-        static string Fault(string text) => DelimitedText.Read(Encoding.UTF8.GetBytes(text)).Faults.ShouldHaveSingleItem().Says;
+        static string Fault(string text) =>
+            DelimitedText.Read(Encoding.UTF8.GetBytes(text)).Faults.ShouldHaveSingleItem().Says;
     }
 }

@@ -45,8 +45,16 @@ public sealed class OldSurveyTests
 
         foreach (var count in old["counts"]!.AsArray())
         {
-            Holds(count!["lines"], (await me.GetAsync($"/api/counts/{count["sheet"]!["id"]}"))["lines"], $"count {count["sheet"]!["id"]}");
-            Holds(count["sheet"], (await me.GetAsync($"/api/counts/{count["sheet"]!["id"]}"))["sheet"], $"count {count["sheet"]!["id"]}");
+            Holds(
+                count!["lines"],
+                (await me.GetAsync($"/api/counts/{count["sheet"]!["id"]}"))["lines"],
+                $"count {count["sheet"]!["id"]}"
+            );
+            Holds(
+                count["sheet"],
+                (await me.GetAsync($"/api/counts/{count["sheet"]!["id"]}"))["sheet"],
+                $"count {count["sheet"]!["id"]}"
+            );
         }
 
         Holds(old["map"]!["places"], (await me.GetAsync("/api/map"))["places"], "places");
@@ -55,7 +63,11 @@ public sealed class OldSurveyTests
         (await PhotosAsync(database)).ShouldBe(before);
 
         // What the old version never kept is reckoned of every plant now.
-        await using var stale = server.Services.GetRequiredService<NpgsqlDataSource>().CreateCommand("select count(*) from plant p left join plant_assessment a on a.plant = p.id where a.plant is null");
+        await using var stale = server
+            .Services.GetRequiredService<NpgsqlDataSource>()
+            .CreateCommand(
+                "select count(*) from plant p left join plant_assessment a on a.plant = p.id where a.plant is null"
+            );
         (await stale.ExecuteScalarAsync()).ShouldBe(0L);
     }
 
@@ -90,13 +102,30 @@ public sealed class OldSurveyTests
     {
         var database = await TestCluster.EmptyDatabaseAsync();
         var connection = new NpgsqlConnectionStringBuilder(database);
-        using var psql = Process.Start(new ProcessStartInfo("psql", ["-q", "-v", "ON_ERROR_STOP=1", "-h", connection.Host!, "-p", $"{connection.Port}", "-U", connection.Username!, "-d", connection.Database!])
-        {
-            RedirectStandardInput = true,
-            RedirectStandardError = true,
-            RedirectStandardOutput = true,
-            Environment = { ["PGPASSWORD"] = connection.Password ?? "" },
-        })!;
+        using var psql = Process.Start(
+            new ProcessStartInfo(
+                "psql",
+                [
+                    "-q",
+                    "-v",
+                    "ON_ERROR_STOP=1",
+                    "-h",
+                    connection.Host!,
+                    "-p",
+                    $"{connection.Port}",
+                    "-U",
+                    connection.Username!,
+                    "-d",
+                    connection.Database!,
+                ]
+            )
+            {
+                RedirectStandardInput = true,
+                RedirectStandardError = true,
+                RedirectStandardOutput = true,
+                Environment = { ["PGPASSWORD"] = connection.Password ?? "" },
+            }
+        )!;
         var said = psql.StandardError.ReadToEndAsync();
         var printed = psql.StandardOutput.ReadToEndAsync();
         await psql.StandardInput.WriteAsync(await UnpackedAsync("demo-0.2.sql.gz"));
@@ -124,7 +153,9 @@ public sealed class OldSurveyTests
         List<string> prints = [];
         while (await reader.ReadAsync())
         {
-            prints.Add($"{reader.GetString(0)} {Convert.ToHexString(SHA256.HashData(reader.GetFieldValue<byte[]>(1)))}");
+            prints.Add(
+                $"{reader.GetString(0)} {Convert.ToHexString(SHA256.HashData(reader.GetFieldValue<byte[]>(1)))}"
+            );
         }
 
         return [.. prints];

@@ -5,7 +5,7 @@ import type { PersonAccess, Role } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import './access.css'
 import { useAddPerson, usePeople, useRenewPassword, useSetPerson } from './accessQueries'
-import { DeedList } from './DeedList'
+import { AuditList } from './AuditList'
 import { roleNames, roles } from './roles'
 
 /** The steward's desk: who may do what, and what was done. */
@@ -64,7 +64,7 @@ export function PeoplePage() {
           add.mutate({ name, role, trusted }, { onSuccess: done })
         }}
       />
-      <DeedList people={data ?? []} />
+      <AuditList people={data ?? []} />
     </main>
   )
 }

@@ -38,7 +38,7 @@ export function useAddPerson() {
     mutationFn: (body: NewAccess) => answer(api.POST('/api/people', { body })),
     onSuccess: (given) => {
       client.setQueryData(['people'], given.people)
-      void client.invalidateQueries({ queryKey: ['deeds'] })
+      void client.invalidateQueries({ queryKey: ['entries'] })
     },
   })
 }
@@ -51,7 +51,7 @@ export function useSetPerson() {
       answer(api.PUT('/api/people/{person}', { params: { path: { person } }, body: change })),
     onSuccess: (people) => {
       client.setQueryData(['people'], people)
-      void client.invalidateQueries({ queryKey: ['deeds'] })
+      void client.invalidateQueries({ queryKey: ['entries'] })
       void client.invalidateQueries({ queryKey: ['session'] })
     },
   })
@@ -66,8 +66,8 @@ export function useRenewPassword() {
   })
 }
 
-export const useDeeds = (person: number | null) =>
+export const useAudit = (person: number | null) =>
   useQuery({
-    queryKey: ['deeds', person],
-    queryFn: () => answer(api.GET('/api/deeds', { params: { query: person ? { person } : {} } })),
+    queryKey: ['entries', person],
+    queryFn: () => answer(api.GET('/api/audit', { params: { query: person ? { person } : {} } })),
   })

@@ -6,7 +6,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
 import './apart.css'
-import { Sides } from './Sides'
+import { NameGroups } from './NameGroups'
 
 interface Props {
   guide: GuideView
@@ -77,7 +77,7 @@ export function ApartView({ guide, plant, taxa, onTaxa, onRecord }: Props) {
                   </Button>
                 )}
               </h3>
-              <Sides separation={s} />
+              <NameGroups separation={s} />
               <div className="apart-tiles">
                 {drawn?.tiles
                   .filter((t) => t.character === s.character)

@@ -9,7 +9,7 @@ import {
   useQueryClient,
 } from '@tanstack/react-query'
 import { ask, type Kind, type Questions } from '../engine/engine'
-import { choicesKey, choicesOf, keepMeans, withMeans } from './choices'
+import { choicesKey, choicesOf, keepKit, withMeans } from './choices'
 import { answer, api, Problem } from './client'
 import { under } from './command'
 import { foresee } from './foresee'
@@ -95,7 +95,7 @@ export function useChoices(plant: number | null) {
     gcTime: 0,
   })
   const set = (choices: BenchChoices) => {
-    keepMeans(choices.means)
+    keepKit(choices.fieldKit)
     client.setQueryData(choicesKey(plant), choices)
   }
   return [withMeans(chosen), set] as const
@@ -104,8 +104,8 @@ export function useChoices(plant: number | null) {
 /** How a plant stands: the names as soon as they are weighed, the rest of the answer when it is there. */
 export function useBench(id: number | null, plant: BenchRequest | null) {
   const { data, error, isPlaceholderData: settling } = useAnswer('answer', plant, id)
-  const standing = useAnswer('standing', plant, id).data
-  return { data: data && settling && standing ? { ...data, standing } : data, error, settling }
+  const likelyNames = useAnswer('names', plant, id).data
+  return { data: data && settling && likelyNames ? { ...data, likelyNames } : data, error, settling }
 }
 
 export const useAccount = (plant: BenchRequest, taxon: string | null) =>
@@ -113,8 +113,8 @@ export const useAccount = (plant: BenchRequest, taxon: string | null) =>
 
 export const useSuspicion = (plant: BenchRequest, taxon: string) => useAnswer('suspicion', { plant, taxon })
 
-export const useGrounds = (plant: BenchRequest, taxon: string) =>
-  useAnswer('grounds', { plant, taxon }, taxon)
+export const useReasons = (plant: BenchRequest, taxon: string) =>
+  useAnswer('reasons', { plant, taxon }, taxon)
 
 /** The samples of a plant, held against the leading names; not asked while none was measured. */
 export const useSamples = (id: number, plant: BenchRequest) =>
@@ -289,7 +289,7 @@ export function useSheetChange<T>(
 ) {
   const client = useQueryClient()
   const weigh = (plant: number, request: BenchRequest) =>
-    client.prefetchQuery(answerTo('standing', { ...request, choices: choicesOf(client, plant) }, plant))
+    client.prefetchQuery(answerTo('names', { ...request, choices: choicesOf(client, plant) }, plant))
   return useMutation({
     mutationFn: change,
     // One after another: each is made on the sheet the one before left, and answers come in their order.

@@ -5,15 +5,15 @@ import { MarkSign } from '../shared/MarkSign'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { Account } from './Account'
-import { Grounds } from './Grounds'
+import { Reasons } from './Reasons'
 
 /** The ways to look at a name. */
-export type NameView = 'account' | 'disproof' | 'grounds'
+export type NameView = 'account' | 'disproof' | 'reasons'
 
 const views: Record<NameView, string> = {
   account: 'What should be true',
   disproof: 'What would disprove it',
-  grounds: 'What speaks for and against it',
+  reasons: 'What speaks for and against it',
 }
 
 interface Props {
@@ -68,8 +68,8 @@ export function AccountDialog({
           <Account sheet={sheet} taxon={taxon} onOther={(t) => onChange({ taxon: t, view })} />
         )}
         {view === 'disproof' && <Disproofs sheet={sheet} taxon={taxon} onRecord={onRecord} />}
-        {view === 'grounds' && (
-          <Grounds plant={plant} choices={choices} guide={guide} taxon={taxon} onChoices={onChoices} />
+        {view === 'reasons' && (
+          <Reasons plant={plant} choices={choices} guide={guide} taxon={taxon} onChoices={onChoices} />
         )}
       </DialogContent>
       <DialogActions>

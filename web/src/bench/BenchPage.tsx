@@ -22,11 +22,11 @@ import { DeterminationDialog } from './DeterminationDialog'
 import { FeaturePanel } from './FeaturePanel'
 import { featureInput } from './featureInput'
 import { KeyPanel } from './KeyPanel'
-import { prospectKeys } from './means'
+import { outcomeKeys } from './toolWords'
 import { PlantTags } from './PlantTags'
 import { SeasonStrip } from './SeasonStrip'
 import { SheetFigure } from './SheetFigure'
-import { Standing } from './Standing'
+import { LikelyNames } from './LikelyNames'
 import { TakePlantDialog } from './TakePlantDialog'
 import { VisitsPanel } from './VisitsPanel'
 
@@ -36,7 +36,7 @@ const tabs = [
   { id: 'visits', label: 'Visits', shortcut: 'V' },
 ] as const
 type Tab = (typeof tabs)[number]['id']
-type Column = 'plants' | 'sheet' | 'standing'
+type Column = 'plants' | 'sheet' | 'names'
 
 const nobody: PlantTag[] = []
 
@@ -109,8 +109,8 @@ export function BenchPage() {
     v: () => setTab('visits'),
     n: () => sheet && setNaming({ taxon: onlyEnd }),
     a: () => {
-      const names = bench?.standing.names ?? []
-      if (bench && bench.standing.features > 0 && names.length > 1)
+      const names = bench?.likelyNames.names ?? []
+      if (bench && bench.likelyNames.features > 0 && names.length > 1)
         setApart(names.slice(0, 2).map((w) => w.name.id))
     },
     c: () => sheet && setComparing(true),
@@ -119,11 +119,11 @@ export function BenchPage() {
       if (next) openFeatures(next.organ)
     },
     ...Object.fromEntries(
-      prospectKeys.map((key, i) => [
+      outcomeKeys.map((key, i) => [
         key.toLowerCase(),
         () => {
           const next = bench?.lookNext[0]
-          const seen = next?.prospects[i]
+          const seen = next?.outcomes[i]
           if (next && seen) record(next.character, seen.state)
         },
       ]),
@@ -139,9 +139,9 @@ export function BenchPage() {
   return (
     <div className={`bench show-${column}`}>
       <div className="bench-switch no-print" role="group" aria-label="Part of the bench">
-        {(['plants', 'sheet', 'standing'] as const).map((c) => (
+        {(['plants', 'sheet', 'names'] as const).map((c) => (
           <button key={c} type="button" aria-pressed={column === c} onClick={() => setColumn(c)}>
-            {{ plants: 'Plants', sheet: 'Sheet', standing: 'Standing' }[c]}
+            {{ plants: 'Plants', sheet: 'Sheet', names: 'Likely names' }[c]}
           </button>
         ))}
       </div>
@@ -200,7 +200,7 @@ export function BenchPage() {
               sheet={sheet}
               guide={guide}
               current={tab === 'features' ? organ : null}
-              leading={bench?.standing.names[0]?.name ?? null}
+              leading={bench?.likelyNames.names[0]?.name ?? null}
               weighing={answered.settling}
               onOrgan={openFeatures}
             />
@@ -236,7 +236,7 @@ export function BenchPage() {
                 sheet={sheet}
                 guide={guide}
                 notes={bench?.notes ?? []}
-                utmost={bench?.utmost ?? null}
+                harmAllowed={bench?.harmAllowed ?? null}
                 organ={organ}
                 onOrgan={setOrgan}
               />
@@ -246,7 +246,7 @@ export function BenchPage() {
         )}
       </main>
       {sheet && guide && bench ? (
-        <Standing
+        <LikelyNames
           sheet={sheet}
           bench={bench}
           choices={choices}
@@ -256,13 +256,13 @@ export function BenchPage() {
           onRecord={record}
           onAccount={(taxon) => setAccount({ taxon, view: 'account' })}
           onSuspect={(taxon) => setAccount({ taxon, view: 'disproof' })}
-          onGrounds={(taxon) => setAccount({ taxon, view: 'grounds' })}
+          onReasons={(taxon) => setAccount({ taxon, view: 'reasons' })}
           onLook={openFeatures}
           onApart={setApart}
           onName={() => setNaming({ taxon: onlyEnd })}
         />
       ) : (
-        <aside className="standing" />
+        <aside className="likely-names" />
       )}
       {taking && (
         <TakePlantDialog

@@ -19,7 +19,7 @@ import { useEntry } from '../shared/useEntry'
 import { DefinitionDialog } from './DefinitionDialog'
 import { featureInput } from './featureInput'
 import { ageWords, inManner, type Manner } from './manner'
-import { toolWords } from './means'
+import { toolWords } from './toolWords'
 import { SampleNote } from './SampleNote'
 
 interface Props {

@@ -1,7 +1,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material'
 import type { CharacterTiles, CharacterView } from '../api/types'
 import { Drawing } from '../shared/Drawing'
-import { harmWords, toolWords } from './means'
+import { harmWords, toolWords } from './toolWords'
 
 interface Props {
   character: CharacterView

@@ -25,7 +25,7 @@ interface Props {
   onClose: () => void
 }
 
-/** Gives a name of any rank, with its reserve; the path walked and the features seen are kept with it. */
+/** Gives a name of any rank, with its qualifier; the path walked and the features seen are kept with it. */
 export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: Props) {
   const determine = useDetermine(sheet.plant.id)
   const session = useSession().data
@@ -100,7 +100,7 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
             />
           </div>
           <p className="soft">
-            Kept with it as grounds: {steps === 0 ? 'no key walked' : `${some(steps, 'couplet')} walked`},{' '}
+            Kept with it as reasons: {steps === 0 ? 'no key walked' : `${some(steps, 'couplet')} walked`},{' '}
             {some(seen, 'feature')} seen
             {sheet.determinations.length > 0 && '. Earlier names stay on the sheet'}.
           </p>

@@ -23,7 +23,7 @@ import { CharacterRow } from './CharacterRow'
 import { ConflictDialog } from './ConflictDialog'
 import { featureInput } from './featureInput'
 import { ageWords, inManner, type Manner } from './manner'
-import { toolWords } from './means'
+import { toolWords } from './toolWords'
 import { organs } from './organs'
 import { Tally } from './Tally'
 
@@ -32,7 +32,7 @@ interface Props {
   guide: GuideView
   notes: SheetNote[]
   /** True when a harmful or protected name is too likely to touch the plant. */
-  utmost: HarmLevel | null
+  harmAllowed: HarmLevel | null
   organ: Organ
   onOrgan: (organ: Organ) => void
 }
@@ -90,7 +90,7 @@ function Choice<T extends string>(props: {
 }
 
 /** Recording features organ by organ. */
-export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Props) {
+export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan }: Props) {
   const tiles = useTiles(organ).data
   const samples = useSamples(sheet.plant.id, sheet.request).data
   const [visit, setVisit] = useState<number>(sheet.visits.at(-1)?.id ?? 0)
@@ -218,12 +218,12 @@ export function FeaturePanel({ sheet, guide, notes, utmost, organ, onOrgan }: Pr
             </button>
           ))}
       </div>
-      {utmost === 'look' && (
+      {harmAllowed === 'look' && (
         <div className="caution" role="note">
           Look only: names that irritate the skin are still too likely to touch anything.
         </div>
       )}
-      {utmost === 'touch' && (
+      {harmAllowed === 'touch' && (
         <div className="caution" role="note">
           Look and touch, gloves on: names that kill or are protected are still too likely to crush, pick or
           cut anything.

@@ -15,19 +15,19 @@ interface Props {
   onLook: (organ: Organ) => void
 }
 
-/** How sure the name is, each ground met or not, and what to come back for. */
+/** How sure the name is, each reason met or not, and what to come back for. */
 export function GradeBox({ sheet, onLook }: Props) {
   const { data, error } = useGrade(sheet)
   const [overruling, setOverruling] = useState(false)
   if (!data) return <ProblemNote error={error} />
-  const { grade, grounds } = data.answer.grade
-  const missing = grounds.filter((g) => !g.met)
+  const { grade, reasons } = data.answer.grade
+  const missing = reasons.filter((g) => !g.met)
   return (
     <>
       <h2>
         Grade{' '}
         <small>
-          {grounds.length - missing.length} of {grounds.length} grounds met
+          {reasons.length - missing.length} of {reasons.length} reasons met
         </small>
       </h2>
       <div className="box" role="group" aria-label="Grade">
@@ -48,7 +48,7 @@ export function GradeBox({ sheet, onLook }: Props) {
             {data.overrule.reason}
           </p>
         )}
-        <ul className="grounds-list">
+        <ul className="reasons-list">
           {missing.map((g) => (
             <li key={g.kind}>
               <span aria-label="not met">○</span> {g.says} <small>for {g.from}</small>
@@ -56,9 +56,9 @@ export function GradeBox({ sheet, onLook }: Props) {
           ))}
         </ul>
         <details>
-          <summary>Grounds met</summary>
-          <ul className="grounds-list">
-            {grounds
+          <summary>Reasons met</summary>
+          <ul className="reasons-list">
+            {reasons
               .filter((g) => g.met)
               .map((g) => (
                 <li key={g.kind}>

@@ -1,14 +1,14 @@
-import type { Means } from '../api/choices'
+import type { FieldKit } from '../api/choices'
 import type { BenchAnswer, HarmLevel, Organ, Suggestion, Tool } from '../api/types'
 import { gain, percent, words } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
-import { harmWords, prospectKeys, toolWords } from './means'
+import { harmWords, outcomeKeys, toolWords } from './toolWords'
 
 interface Props {
   bench: BenchAnswer
-  means: Means
+  kit: FieldKit
   busy: boolean
-  onMeans: (means: Means) => void
+  onKit: (fieldKit: FieldKit) => void
   onLook: (organ: Organ) => void
   onRecord: (character: string, state: string) => void
 }
@@ -28,8 +28,8 @@ function Chips({
   onRecord: Props['onRecord']
 }) {
   return (
-    <div className="prospects" role="group" aria-label={`Record ${s.label.toLowerCase()}`}>
-      {s.prospects.map((p, i) => (
+    <div className="outcomes" role="group" aria-label={`Record ${s.label.toLowerCase()}`}>
+      {s.outcomes.map((p, i) => (
         <button
           key={p.state}
           type="button"
@@ -38,7 +38,7 @@ function Chips({
           title={`Seen in ${percent(p.chance)}; then ${p.leads?.name ?? 'outside the guide'} leads with ${percent(p.mass)}`}
         >
           {p.label}
-          {keyed && prospectKeys[i] && <kbd>{prospectKeys[i]}</kbd>}
+          {keyed && outcomeKeys[i] && <kbd>{outcomeKeys[i]}</kbd>}
         </button>
       ))}
     </div>
@@ -46,7 +46,7 @@ function Chips({
 }
 
 /** What to look at next: effort, tool, whom it parts, and what each thing seen would settle; a key records it. */
-export function LookNext({ bench, means, busy, onMeans, onLook, onRecord }: Props) {
+export function LookNext({ bench, kit, busy, onKit, onLook, onRecord }: Props) {
   return (
     <>
       <h2>
@@ -69,7 +69,7 @@ export function LookNext({ bench, means, busy, onMeans, onLook, onRecord }: Prop
                   )}
                 </small>
               </button>
-              {s.prospects.length > 0 && (
+              {s.outcomes.length > 0 && (
                 <Chips suggestion={s} keyed={i === 0} busy={busy} onRecord={onRecord} />
               )}
             </li>
@@ -82,21 +82,21 @@ export function LookNext({ bench, means, busy, onMeans, onLook, onRecord }: Prop
         <summary>
           With me:{' '}
           {tools
-            .filter((t) => means.tools.includes(t))
+            .filter((t) => kit.tools.includes(t))
             .map((t) => toolWords[t])
             .join(', ') || 'no tools'}{' '}
-          · allowed: {harmWords[means.harm]}
+          · allowed: {harmWords[kit.harm]}
         </summary>
         <div className="row">
           {tools.map((t) => (
             <label key={t}>
               <input
                 type="checkbox"
-                checked={means.tools.includes(t)}
+                checked={kit.tools.includes(t)}
                 onChange={() =>
-                  onMeans({
-                    ...means,
-                    tools: means.tools.includes(t) ? means.tools.filter((x) => x !== t) : [...means.tools, t],
+                  onKit({
+                    ...kit,
+                    tools: kit.tools.includes(t) ? kit.tools.filter((x) => x !== t) : [...kit.tools, t],
                   })
                 }
               />
@@ -106,10 +106,7 @@ export function LookNext({ bench, means, busy, onMeans, onLook, onRecord }: Prop
         </div>
         <label>
           The landowner, the law and my permit allow{' '}
-          <select
-            value={means.harm}
-            onChange={(e) => onMeans({ ...means, harm: e.target.value as HarmLevel })}
-          >
+          <select value={kit.harm} onChange={(e) => onKit({ ...kit, harm: e.target.value as HarmLevel })}>
             {harms.map((h) => (
               <option key={h} value={h}>
                 {harmWords[h]}

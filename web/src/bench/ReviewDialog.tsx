@@ -65,10 +65,10 @@ export function ReviewDialog({ plant, name, onClose }: Props) {
         <DialogContent>
           <ProblemNote error={review.error} />
           <p>
-            It rests on {some(name.grounds.features.length, 'feature')}
-            {name.grounds.path.length > 0 && ` and a walk of ${some(name.grounds.path.length, 'couplet')}`}
-            {name.grounds.notRuledOut.length > 0 &&
-              `; not ruled out: ${name.grounds.notRuledOut.slice(0, 4).join(', ')}`}
+            It rests on {some(name.reasons.features.length, 'feature')}
+            {name.reasons.path.length > 0 && ` and a walk of ${some(name.reasons.path.length, 'couplet')}`}
+            {name.reasons.notRuledOut.length > 0 &&
+              `; not ruled out: ${name.reasons.notRuledOut.slice(0, 4).join(', ')}`}
             .
           </p>
           <RadioGroup

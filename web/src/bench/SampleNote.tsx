@@ -19,7 +19,7 @@ export function SampleNote({ sample }: { sample: SampleView }) {
         {sample.place && <b>{capital(sample.place)}: </b>}
         {sample.words}
       </span>
-      {sample.slip && <div className="sample-slip">{sample.slip}</div>}
+      {sample.typingError && <div className="sample-slip">{sample.typingError}</div>}
       {rows.length > 0 && (
         <div className="sample-plot">
           <svg

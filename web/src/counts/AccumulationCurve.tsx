@@ -1,11 +1,11 @@
-import type { SurveyFigures } from '../api/types'
+import type { SurveyStatistics } from '../api/types'
 
 const width = 320
 const height = 170
 const margin = 30
 
 interface Props {
-  points: SurveyFigures['curve']
+  points: SurveyStatistics['curve']
   /** What effort is counted in. */
   what: string
   /** Said where there are too few points. */

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { useChanges, useCountYears } from './countQueries'
-import { inFigures } from './FiguresView'
+import { inNumbers } from './StatisticsView'
 
 /** At how many sites each species was seen in one year and in another. */
 export function ChangesTable() {
@@ -52,7 +52,7 @@ function Changes({ before, after }: { before: number; after: number }) {
   if (!data || error) return <ProblemNote error={error} />
   if (data.length === 0) return <p className="soft">No species was looked for in its season in both years.</p>
   return (
-    <div className="figures-wide">
+    <div className="statistics-wide">
       <table className="count-table">
         <thead>
           <tr>
@@ -75,7 +75,7 @@ function Changes({ before, after }: { before: number; after: number }) {
               <td>
                 {c.after.of} of {c.after.all}
               </td>
-              <td>{c.difference.value !== null && inFigures(c.difference, 2)}</td>
+              <td>{c.difference.value !== null && inNumbers(c.difference, 2)}</td>
               <td>{c.words}</td>
             </tr>
           ))}

@@ -2,7 +2,7 @@ import { percent } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { useNotSeen } from './countQueries'
-import { inFigures } from './FiguresView'
+import { inNumbers } from './StatisticsView'
 
 /** Species of the survey not seen at a site: whether they are absent or may have been missed. */
 export function NotSeenTable({ site }: { site: number }) {
@@ -16,7 +16,7 @@ export function NotSeenTable({ site }: { site: number }) {
         Species of the other sites. How often each is seen where it grows comes from later visits, in its
         season, to places where it was found; walk-through lists and timed searches count.
       </p>
-      <div className="figures-wide">
+      <div className="statistics-wide">
         <table className="count-table">
           <thead>
             <tr>
@@ -35,7 +35,7 @@ export function NotSeenTable({ site }: { site: number }) {
                   <TaxonText name={n.taxon.name} />
                 </td>
                 <td>{n.visits}</td>
-                <td>{inFigures(n.detectability, 2)}</td>
+                <td>{inNumbers(n.detectability, 2)}</td>
                 <td>{n.missed !== null && percent(n.missed)}</td>
                 <td>{n.needed}</td>
                 <td>{n.words}</td>

@@ -25,7 +25,7 @@ export function WatchedTable({ sheet }: { sheet: number }) {
   return (
     <section aria-label="What the watch saw this year">
       <h3>What the watch saw at this site this year</h3>
-      <div className="figures-wide">
+      <div className="statistics-wide">
         <table className="count-table watched">
           <thead>
             <tr>

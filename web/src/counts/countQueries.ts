@@ -58,7 +58,7 @@ function useCountChange<T>(change: (input: T) => Promise<CountView>) {
       void client.invalidateQueries({ queryKey: [...counts, 'list'] })
       void client.invalidateQueries({ queryKey: [...counts, 'years'] })
       void client.invalidateQueries({ queryKey: ['finds'] })
-      void client.invalidateQueries({ queryKey: ['figures'] })
+      void client.invalidateQueries({ queryKey: ['statistics'] })
     },
   })
 }
@@ -111,24 +111,24 @@ export const useTakeAway = () =>
     )
   })
 
-export const useFigures = (query: { site?: number; protocol?: Protocol; year?: number }) =>
+export const useStatistics = (query: { site?: number; protocol?: Protocol; year?: number }) =>
   useQuery({
-    queryKey: ['figures', query],
+    queryKey: ['statistics', query],
     placeholderData: (before) => before,
-    queryFn: () => answer(api.GET('/api/figures', { params: { query } })),
+    queryFn: () => answer(api.GET('/api/statistics', { params: { query } })),
   })
 
 /** Species of the survey not seen at a site, and how much that says. */
 export const useNotSeen = (site: number) =>
   useQuery({
-    queryKey: ['figures', 'not seen', site],
-    queryFn: () => answer(api.GET('/api/figures/not-seen', { params: { query: { site } } })),
+    queryKey: ['statistics', 'not seen', site],
+    queryFn: () => answer(api.GET('/api/statistics/not-seen', { params: { query: { site } } })),
   })
 
 /** At how many sites species were seen in one year and in another. */
 export const useChanges = (before: number, after: number) =>
   useQuery({
-    queryKey: ['figures', 'changes', before, after],
+    queryKey: ['statistics', 'changes', before, after],
     placeholderData: (shown) => shown,
-    queryFn: () => answer(api.GET('/api/figures/changes', { params: { query: { before, after } } })),
+    queryFn: () => answer(api.GET('/api/statistics/changes', { params: { query: { before, after } } })),
   })

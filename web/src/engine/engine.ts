@@ -4,7 +4,7 @@ import type {
   BenchAnswer,
   BenchRequest,
   CrossTest,
-  NameGrounds,
+  NameReasons,
   NameQuestion,
   NamesQuestion,
   PairQuestion,
@@ -13,7 +13,7 @@ import type {
   SheetPicture,
   SheetQuestion,
   SpeciesAccount,
-  Standing,
+  LikelyNames,
   Suspicion,
 } from '../api/types'
 import type { EngineMessage, EngineQuestion } from './worker'
@@ -21,10 +21,10 @@ import type { EngineMessage, EngineQuestion } from './worker'
 /** Every question of the bench with its answer: the same contract in the browser and on the server. */
 export interface Questions {
   answer: [BenchRequest, BenchAnswer]
-  standing: [BenchRequest, Standing]
+  names: [BenchRequest, LikelyNames]
   account: [NameQuestion, SpeciesAccount]
   suspicion: [NameQuestion, Suspicion]
-  grounds: [NameQuestion, NameGrounds]
+  reasons: [NameQuestion, NameReasons]
   crosses: [NameQuestion, CrossTest[]]
   apart: [NamesQuestion, ApartAnswer]
   sheet: [SheetQuestion, SheetPicture]
@@ -97,10 +97,10 @@ function askWorker<K extends Kind>(at: Worker, kind: K, question: Question<K>): 
 
 const servers: { [K in Kind]: (question: Question<K>) => Promise<Answer<K>> } = {
   answer: (body) => answer(api.POST('/api/bench/answer', { body })),
-  standing: (body) => answer(api.POST('/api/bench/standing', { body })),
+  names: (body) => answer(api.POST('/api/bench/names', { body })),
   account: (body) => answer(api.POST('/api/bench/account', { body })),
   suspicion: (body) => answer(api.POST('/api/bench/suspicion', { body })),
-  grounds: (body) => answer(api.POST('/api/bench/grounds', { body })),
+  reasons: (body) => answer(api.POST('/api/bench/reasons', { body })),
   crosses: (body) => answer(api.POST('/api/bench/crosses', { body })),
   apart: (body) => answer(api.POST('/api/bench/apart', { body })),
   sheet: (body) => answer(api.POST('/api/bench/sheet', { body })),

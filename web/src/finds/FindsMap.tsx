@@ -5,8 +5,8 @@ import { useEffect, useMemo, useState } from 'react'
 import { GeoJSON, MapContainer, Marker, ScaleControl, TileLayer, useMap, useMapEvents } from 'react-leaflet'
 import type { FindCluster } from '../api/types'
 import '../map/map.css'
-import { groundStyle } from '../map/ground'
-import { type FindFilter, type MapWindow, useFindMap, useGround } from './findQueries'
+import { groundStyle } from '../map/baseMap'
+import { type FindFilter, type MapWindow, useFindMap, useBaseMap } from './findQueries'
 
 interface Props {
   filter: FindFilter
@@ -28,7 +28,7 @@ const short = (n: number) =>
 
 /** Where the finds lie, gathered in squares that get smaller as one comes nearer. */
 export function FindsMap({ filter, onSite }: Props) {
-  const ground = useGround().data
+  const ground = useBaseMap().data
   const [window, setWindow] = useState<MapWindow | null>(null)
   const all = useFindMap(filter, everywhere)
   const shown = useFindMap(filter, window).data ?? []

@@ -45,9 +45,9 @@ export const useFindMap = (filter: FindFilter, window: MapWindow | null) =>
     queryFn: () => answer(api.GET('/api/finds/map', { params: { query: { ...filter, ...window } } })),
   })
 
-export const useGround = () =>
+export const useBaseMap = () =>
   useQuery({
-    queryKey: ['map', 'ground'],
+    queryKey: ['map', 'base'],
     staleTime: Infinity,
-    queryFn: () => answer(api.GET('/api/map/ground')),
+    queryFn: () => answer(api.GET('/api/map/base')),
   })

@@ -16,7 +16,7 @@ import {
   useMapEvents,
 } from 'react-leaflet'
 import type { GeoPoint, MapView, PlaceView } from '../api/types'
-import { groundStyle } from './ground'
+import { groundStyle } from './baseMap'
 import { kinds } from './kinds'
 import type { Doing } from './doing'
 

@@ -2,7 +2,7 @@ import { Button } from '@mui/material'
 import { useState } from 'react'
 import type { ReportView } from '../api/types'
 import { CountedYearField } from '../counts/CountedYearField'
-import { FiguresView } from '../counts/FiguresView'
+import { StatisticsView } from '../counts/StatisticsView'
 import { WithheldList } from '../records/WithheldList'
 import { capital, day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
@@ -64,11 +64,11 @@ function Report({ of }: { of: ReportView }) {
         <h2>Methods and effort</h2>
         <p>
           {of.report.followed} {of.report.followed === 1 ? 'plant was' : 'plants were'} followed over the
-          seasons with a key and by their features; a name counts as settled or confirmed by the grounds that
+          seasons with a key and by their features; a name counts as settled or confirmed by the reasons that
           stand on its sheet.
         </p>
         {of.report.effort.length > 0 && (
-          <div className="figures-wide">
+          <div className="statistics-wide">
             <table className="count-table">
               <thead>
                 <tr>
@@ -109,7 +109,7 @@ function Report({ of }: { of: ReportView }) {
       </section>
       <section aria-label="Species found">
         <h2>{of.report.species.length} species</h2>
-        <div className="figures-wide">
+        <div className="statistics-wide">
           <table className="count-table">
             <thead>
               <tr>
@@ -145,9 +145,9 @@ function Report({ of }: { of: ReportView }) {
         <section aria-label="In doubt">
           <h2>In doubt</h2>
           <p className="soft">
-            These stand in no table above and in no figure below as a species of their own.
+            These stand in no table above and in no statistic below as a species of their own.
           </p>
-          <div className="figures-wide">
+          <div className="statistics-wide">
             <table className="count-table">
               <tbody>
                 {of.report.doubtful.map((d) => (
@@ -165,16 +165,16 @@ function Report({ of }: { of: ReportView }) {
           </div>
         </section>
       )}
-      {of.figures.species.length > 0 && (
-        <section aria-label="Figures" className="figures report-figures">
-          <h2>Figures of the counts</h2>
-          {of.figures.mixed && (
+      {of.statistics.species.length > 0 && (
+        <section aria-label="Statistics" className="statistics report-statistics">
+          <h2>Statistics of the counts</h2>
+          {of.statistics.mixed && (
             <p className="soft">
               The counts were made by unlike protocols: estimates by units and frequencies mean little across
               them.
             </p>
           )}
-          <FiguresView of={of.figures} />
+          <StatisticsView of={of.statistics} />
         </section>
       )}
       <WithheldList records={of.withheld} />

@@ -50,7 +50,7 @@ const address = (filter: RecordFilter, exact: boolean) => {
   return `/api/records.csv?${query}`
 }
 
-/** Records of plants with a name: filtered, sorted, opened for their grounds, and exported as shown. */
+/** Records of plants with a name: filtered, sorted, opened for their reasons, and exported as shown. */
 export function PlantRecords({ nonce }: { nonce: string }) {
   const session = useSession().data
   const [exact, setExact] = useState(false)

@@ -8,7 +8,7 @@ import { MarkSign } from '../shared/MarkSign'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 
-/** A record and its grounds: every name ever given, with the path walked and the features seen. */
+/** A record and its reasons: every name ever given, with the path walked and the features seen. */
 export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClose: () => void }) {
   const { data: sheet, error } = usePlant(record.plant)
   return (
@@ -16,7 +16,7 @@ export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClos
       <DialogTitle id="record-title">
         {record.tag}, {day(record.date)}, {record.site}
       </DialogTitle>
-      <DialogContent className="record-grounds">
+      <DialogContent className="record-reasons">
         <p>
           {record.description}. Recorded by {record.recorder}
           {record.elevationM !== null && ` at ${record.elevationM} m`}
@@ -32,7 +32,7 @@ export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClos
           </p>
         ))}
         {sheet?.determinations.map((d, i) => (
-          <Slip key={d.id} d={d} earlier={i > 0} />
+          <TypingError key={d.id} d={d} earlier={i > 0} />
         ))}
       </DialogContent>
       <DialogActions>
@@ -47,8 +47,8 @@ export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClos
   )
 }
 
-function Slip({ d, earlier }: { d: DeterminationView; earlier: boolean }) {
-  const g = d.grounds
+function TypingError({ d, earlier }: { d: DeterminationView; earlier: boolean }) {
+  const g = d.reasons
   return (
     <section className={`record-slip${earlier ? ' earlier' : ''}`}>
       <h3>

@@ -1,7 +1,7 @@
 import { useSearchParams } from 'react-router'
 import { useSession } from '../api/queries'
 import { CountsPanel } from '../counts/CountsPanel'
-import { FiguresPanel } from '../counts/FiguresPanel'
+import { StatisticsPanel } from '../counts/StatisticsPanel'
 import { FindsPanel } from '../finds/FindsPanel'
 import { ChecklistPanel } from '../papers/ChecklistPanel'
 import { LabelsPanel } from '../papers/LabelsPanel'
@@ -15,7 +15,7 @@ const tabs: { id: string | null; label: string }[] = [
   { id: null, label: 'Plants' },
   { id: 'finds', label: 'All finds' },
   { id: 'counts', label: 'Counts' },
-  { id: 'figures', label: 'Figures' },
+  { id: 'statistics', label: 'Statistics' },
   { id: 'report', label: 'Report' },
   { id: 'checklist', label: 'Checklist' },
   { id: 'labels', label: 'Labels' },
@@ -41,7 +41,7 @@ export function RecordsPage({ nonce }: { nonce: string }) {
       {what === null && <PlantRecords nonce={nonce} />}
       {what === 'finds' && <FindsPanel nonce={nonce} />}
       {what === 'counts' && <CountsPanel />}
-      {what === 'figures' && <FiguresPanel />}
+      {what === 'statistics' && <StatisticsPanel />}
       {what === 'report' && <ReportPanel />}
       {what === 'checklist' && <ChecklistPanel />}
       {what === 'labels' && <LabelsPanel />}

@@ -1,6 +1,6 @@
 import { useSearchParams } from 'react-router'
 import { ViewTabs } from '../shared/ViewTabs'
-import { RoundsPanel } from './RoundsPanel'
+import { TripsPanel } from './TripsPanel'
 import './season.css'
 import { ShowsPanel } from './ShowsPanel'
 import { TodayPanel } from './TodayPanel'
@@ -8,12 +8,12 @@ import { YearPanel } from './YearPanel'
 
 const tabs = [
   { id: null, label: 'Today' },
-  { id: 'rounds', label: 'Rounds' },
+  { id: 'trips', label: 'Field trips' },
   { id: 'shows', label: 'What shows' },
   { id: 'year', label: 'The year' },
 ]
 
-/** The season: what there is to do today, the rounds that follow from it, what shows on a day, and the year of the whole guide. */
+/** The season: what there is to do today, the trips that follow from it, what shows on a day, and the year of the whole guide. */
 export function SeasonPage() {
   const [params, setParams] = useSearchParams()
   const what = params.get('what')
@@ -26,7 +26,7 @@ export function SeasonPage() {
         onChoose={(id) => setParams(id ? { what: id } : {})}
       />
       {what === null && <TodayPanel />}
-      {what === 'rounds' && <RoundsPanel />}
+      {what === 'trips' && <TripsPanel />}
       {what === 'shows' && <ShowsPanel />}
       {what === 'year' && <YearPanel />}
     </main>

@@ -46,7 +46,7 @@ export function TodayPanel() {
       <h1>{day(data.date)}</h1>
       <p>
         The season runs <b>{data.year}</b> against the usual
-        {data.yearGrounds.length > 0 && <span className="soft"> ({data.yearGrounds.join('; ')})</span>}.
+        {data.yearReasons.length > 0 && <span className="soft"> ({data.yearReasons.join('; ')})</span>}.
       </p>
       <WeatherLine />
       <ul className="today-grades" aria-label="Grades">

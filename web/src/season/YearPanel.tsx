@@ -6,7 +6,7 @@ import { day, some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { dayInYear, inWords, months, phases, spansOf } from '../shared/seasons'
 import { TaxonText } from '../shared/TaxonText'
-import { useRounds, useYear } from './seasonQueries'
+import { useTripDays, useYear } from './seasonQueries'
 
 const width = 720
 const x = (number: number) => (number / 365) * width
@@ -22,10 +22,10 @@ export function YearPanel() {
   const [now, setNow] = useState<Phase | ''>('')
   const [ours, setOurs] = useState(false)
   const { data, error } = useYear(site)
-  const rounds = useRounds().data?.rounds ?? []
+  const trips = useTripDays().data ?? []
   if (!data) return <ProblemNote error={error} />
   const planned = (taxon: string) =>
-    rounds.filter((r) => r.stops.some((s) => s.plant.taxon === taxon)).map((r) => r.date)
+    trips.filter((t) => t.taxa.includes(taxon)).map((t) => t.date)
   const growths = [...new Set(data.rows.map((r) => r.growth))].filter(Boolean).sort()
   const families = [...new Set(data.rows.map((r) => r.family))].filter(Boolean).sort()
   const shown = data.rows.filter(
@@ -121,15 +121,15 @@ export function YearPanel() {
             key={r.taxon.id}
             row={r}
             today={number}
-            rounds={rounds.map((round) => round.date)}
+            trips={trips.map((trip) => trip.date)}
             planned={planned(r.taxon.id)}
           />
         ))}
       </div>
       <p className="soft">
         <span className="year-key">● a plant of ours visited</span>
-        <span className="year-key">○ a round to come that visits one</span>
-        <span className="year-key">┆ days of rounds to come</span>
+        <span className="year-key">○ a trip to come that visits one</span>
+        <span className="year-key">┆ days of trips to come</span>
         {(Object.keys(phases) as Phase[]).map((p) => (
           <span key={p} className="year-key">
             <i style={{ background: phases[p].fill }} /> {phases[p].label}
@@ -143,12 +143,12 @@ export function YearPanel() {
 function Row({
   row,
   today,
-  rounds,
+  trips,
   planned,
 }: {
   row: YearRow
   today: number
-  rounds: string[]
+  trips: string[]
   planned: string[]
 }) {
   return (
@@ -173,8 +173,8 @@ function Row({
             />
           )),
         )}
-        {rounds.map((d) => (
-          <path key={d} d={`M${x(dayInYear(d))} 0V22`} className="year-round" />
+        {trips.map((d) => (
+          <path key={d} d={`M${x(dayInYear(d))} 0V22`} className="year-trip" />
         ))}
         {row.seen.map((d) => (
           <ellipse key={d} cx={x(dayInYear(d))} cy="11" rx="4" ry="4" className="year-seen">
@@ -183,7 +183,7 @@ function Row({
         ))}
         {planned.map((d) => (
           <ellipse key={`to ${d}`} cx={x(dayInYear(d))} cy="11" rx="4" ry="4" className="year-planned">
-            <title>a round on {day(d)}</title>
+            <title>a trip on {day(d)}</title>
           </ellipse>
         ))}
         <path d={`M${x(today)} 0V22`} className="year-today" />

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { answer, api } from '../api/client'
 import { answerOf } from '../api/longWork'
-import type { Grade, PlantSheet, RoundSettings, RoundsView } from '../api/types'
+import type { Grade, PlantSheet, TripSettings, TripsView } from '../api/types'
 
 /** The grade of a plant and what would raise it; asked again whenever the plant changes. */
 export const useGrade = (sheet: PlantSheet) =>
@@ -50,23 +50,31 @@ export function useSetWeather() {
   })
 }
 
-const rounds = ['rounds']
+const trips = ['trips']
 
-export const useRounds = () =>
-  useQuery({ queryKey: rounds, queryFn: () => answer(api.GET('/api/rounds')), staleTime: 0 })
+export const useTrips = () =>
+  useQuery({ queryKey: trips, queryFn: () => answer(api.GET('/api/trips')), staleTime: 0 })
+
+/** The days of the plan as it was last made; nothing is planned for them. */
+export const useTripDays = () =>
+  useQuery({ queryKey: [...trips, 'days'], queryFn: () => answer(api.GET('/api/trips/days')), staleTime: 0 })
+
+/** What the plants wait for, told before it is planned. */
+export const useTripNeeds = (enabled: boolean) =>
+  useQuery({ queryKey: [...trips, 'needs'], queryFn: () => answer(api.GET('/api/trips/needs')), staleTime: 0, enabled })
 
 /** Changes when one can go, and plans anew. */
-export function useSetRounds() {
+export function useSetTrips() {
   const client = useQueryClient()
   return useMutation({
-    scope: { id: 'rounds' },
-    mutationFn: (body: RoundSettings) => answer(api.PUT('/api/rounds/settings', { body })),
-    onSuccess: (plan) => client.setQueryData(rounds, plan),
+    scope: { id: 'trips' },
+    mutationFn: (body: TripSettings) => answer(api.PUT('/api/trips/settings', { body })),
+    onSuccess: (plan) => client.setQueryData(trips, plan),
   })
 }
 
-/** Seeks fewer rounds for as long as that takes; can be stopped, and then the plan stays as it was. */
-export function useSeekRounds() {
+/** Seeks fewer trips for as long as that takes; can be stopped, and then the plan stays as it was. */
+export function useSeekTrips() {
   const client = useQueryClient()
   const stopper = useRef<AbortController | null>(null)
   const [share, setShare] = useState(0)
@@ -76,15 +84,15 @@ export function useSeekRounds() {
       stopper.current = new AbortController()
       setShare(0)
       const lines = await answer(
-        api.POST('/api/rounds/seek', {
+        api.POST('/api/trips/seek', {
           headers: { Accept: 'application/x-ndjson' },
           parseAs: 'stream',
           signal: stopper.current.signal,
         }),
       )
-      return answerOf<RoundsView>(lines as unknown as ReadableStream<Uint8Array>, setShare)
+      return answerOf<TripsView>(lines as unknown as ReadableStream<Uint8Array>, setShare)
     },
-    onSuccess: (plan) => client.setQueryData(rounds, plan),
+    onSuccess: (plan) => client.setQueryData(trips, plan),
   })
   return { ...seeking, share, stop: () => stopper.current?.abort() }
 }

@@ -110,7 +110,7 @@ export function SpecimensPage() {
 }
 
 function Results({ rows }: { rows: NamedSpecimen[] }) {
-  const faulty = rows.filter((r) => r.standing === null).length
+  const faulty = rows.filter((r) => r.likelyNames === null).length
   return (
     <>
       <p role="status">
@@ -130,20 +130,20 @@ function Results({ rows }: { rows: NamedSpecimen[] }) {
           {rows.map((r, i) => (
             <tr key={`${i} ${r.id}`}>
               <th scope="row">{r.id}</th>
-              {r.standing ? (
+              {r.likelyNames ? (
                 <>
                   <td>
-                    {r.standing.names.map((n) => (
+                    {r.likelyNames.names.map((n) => (
                       <div key={n.name.id}>
                         <TaxonText name={n.name.name} /> {percent(n.mass)}
                       </div>
                     ))}
                   </td>
-                  <td>{percent(r.standing.outside)}</td>
+                  <td>{percent(r.likelyNames.outside)}</td>
                   <td>
-                    {r.standing.outsideIsSafe
+                    {r.likelyNames.outsideIsSafe
                       ? 'none of these'
-                      : (r.standing.safe?.names.map((n) => n.name).join(' or ') ?? 'nothing yet')}
+                      : (r.likelyNames.safe?.names.map((n) => n.name).join(' or ') ?? 'nothing yet')}
                   </td>
                 </>
               ) : (

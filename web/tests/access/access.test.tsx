@@ -128,7 +128,7 @@ describe('the desk of a steward', () => {
     const server = serve({
       'GET /api/session': aSession(),
       'GET /api/people': () => all,
-      'GET /api/deeds': [],
+      'GET /api/audit': [],
       'PUT /api/people/2': change(2),
       ...more,
     })
@@ -209,7 +209,7 @@ describe('the desk of a steward', () => {
   })
 
   it('shows what was done and what was refused, of all or of one', async () => {
-    const deed = (id: number, part: object) => ({
+    const entry = (id: number, part: object) => ({
       id,
       at: '2026-05-14T09:00:00Z',
       person: 'J. Adeyemi',
@@ -220,18 +220,18 @@ describe('the desk of a steward', () => {
       ...part,
     })
     const { user, server } = open([person(2, 'J. Adeyemi')], {
-      'GET /api/deeds': ({ path }: Asked) =>
+      'GET /api/audit': ({ path }: Asked) =>
         path.includes('person=2')
-          ? [deed(1, {})]
-          : [deed(2, { person: null, role: null, what: 'signIn', status: 403 }), deed(1, {})],
+          ? [entry(1, {})]
+          : [entry(2, { person: null, role: null, what: 'signIn', status: 403 }), entry(1, {})],
     })
-    const deeds = within(await screen.findByRole('region', { name: 'What was done' }))
-    expect(await deeds.findByText('sign in (refused)')).toBeVisible()
-    expect(deeds.getByText('somebody not signed in')).toBeVisible()
-    await user.click(deeds.getByRole('combobox', { name: 'By' }))
+    const entries = within(await screen.findByRole('region', { name: 'What was done' }))
+    expect(await entries.findByText('sign in (refused)')).toBeVisible()
+    expect(entries.getByText('somebody not signed in')).toBeVisible()
+    await user.click(entries.getByRole('combobox', { name: 'By' }))
     await user.click(screen.getByRole('option', { name: 'J. Adeyemi' }))
-    await waitFor(() => expect(deeds.queryByText('sign in (refused)')).toBeNull())
-    expect(deeds.getByText('add site')).toBeVisible()
-    expect(server.asked.at(-1)?.path).toBe('/api/deeds?person=2')
+    await waitFor(() => expect(entries.queryByText('sign in (refused)')).toBeNull())
+    expect(entries.getByText('add site')).toBeVisible()
+    expect(server.asked.at(-1)?.path).toBe('/api/audit?person=2')
   })
 })

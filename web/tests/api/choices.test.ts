@@ -1,20 +1,20 @@
 import { describe, expect, it } from 'vitest'
 import { emptyStore } from '../testing/draw'
-import { choicesKey, choicesOf, keepMeans, keptMeans, withMeans } from '../../src/api/choices'
+import { choicesKey, choicesOf, keepKit, keptKit, withMeans } from '../../src/api/choices'
 
 describe('what a person has at hand', () => {
   it('is a lens, a ruler and a knife until they say otherwise', () => {
-    expect(keptMeans()).toEqual({ tools: ['handLens', 'ruler', 'knife'], harm: 'cut' })
+    expect(keptKit()).toEqual({ tools: ['handLens', 'ruler', 'knife'], harm: 'cut' })
   })
 
   it('is kept in this browser', () => {
-    keepMeans({ tools: ['ruler'], harm: 'look' })
-    expect(keptMeans()).toEqual({ tools: ['ruler'], harm: 'look' })
+    keepKit({ tools: ['ruler'], harm: 'look' })
+    expect(keptKit()).toEqual({ tools: ['ruler'], harm: 'look' })
   })
 
   it.each(['{', 'null', '"x"', '{"harm":"touch"}'])('is made whole where %s was kept', (kept) => {
     localStorage.setItem('garten.means', kept)
-    const means = keptMeans()
+    const means = keptKit()
     expect(means.tools).toEqual(['handLens', 'ruler', 'knife'])
     expect(means.harm).toBe(kept.includes('touch') ? 'touch' : 'cut')
   })
@@ -22,12 +22,12 @@ describe('what a person has at hand', () => {
 
 describe('the choices made for a plant', () => {
   it('leave nothing out until something is, and go with what the person has', () => {
-    keepMeans({ tools: [], harm: 'look' })
+    keepKit({ tools: [], harm: 'look' })
     expect(withMeans(null)).toEqual({
       leftOut: [],
       without: [],
       colonyLeftOut: false,
-      means: { tools: [], harm: 'look' },
+      fieldKit: { tools: [], harm: 'look' },
     })
   })
 

@@ -57,7 +57,7 @@ describe('a server that is not reached', () => {
   ] as const)('is sent %s again under the same number', async (_, use, input, slot, answer) => {
     const server = serve({
       [slot]: after(1, answer),
-      'POST /api/bench/standing': {},
+      'POST /api/bench/names': {},
       'GET /api/plants': [],
       'GET /api/records': [],
     })
@@ -82,7 +82,7 @@ describe('a server that is not reached', () => {
         queryClient.setQueryData(['plant', 7], aSheet({ observations: [part] }))
         return inputs.length === 1 ? unreached : aSheet({ observations: [part] })
       },
-      'POST /api/bench/standing': {},
+      'POST /api/bench/names': {},
     })
     queryClient.setQueryData(['plant', 7], aSheet())
     const { result } = renderHook(() => useRecordFeature(7), { wrapper: Store })

@@ -23,13 +23,20 @@ const at = (character: string, visit = 11) => `/api/plants/7/visits/${visit}/fea
 function Panel({ organ = 'leaf' as const, guide = aGuide() }) {
   const sheet = usePlant(7).data
   return sheet ? (
-    <FeaturePanel sheet={sheet} guide={guide} notes={[]} utmost={null} organ={organ} onOrgan={() => {}} />
+    <FeaturePanel
+      sheet={sheet}
+      guide={guide}
+      notes={[]}
+      harmAllowed={null}
+      organ={organ}
+      onOrgan={() => {}}
+    />
   ) : null
 }
 
 const others = {
   'GET /api/drawings/organs/leaf': [],
-  'POST /api/bench/standing': {},
+  'POST /api/bench/names': {},
   'POST /api/bench/samples': { samples: [], ratios: [] },
 }
 
@@ -385,12 +392,12 @@ describe('what the panel says beside the features', () => {
   it('warns while a harmful name is too likely', async () => {
     serve({ ...others, 'GET /api/drawings/organs/leaf': [] })
     const sheet = aSheet()
-    const panel = (utmost: 'look' | 'touch' | null) => (
+    const panel = (harmAllowed: 'look' | 'touch' | null) => (
       <FeaturePanel
         sheet={sheet}
         guide={aGuide()}
         notes={[{ character: 'blade-length', text: 'Sun leaves are smaller.' }]}
-        utmost={utmost}
+        harmAllowed={harmAllowed}
         organ="leaf"
         onOrgan={() => {}}
       />
@@ -429,7 +436,7 @@ describe('what the panel says beside the features', () => {
             values: [41, 43],
             against: [],
             advice: 'Measure 3 more.',
-            slip: '',
+            typingError: '',
           },
         ],
         ratios: [],

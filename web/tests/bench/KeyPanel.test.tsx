@@ -99,7 +99,7 @@ const guide = aGuide({
 const usual = {
   'GET /api/guide': guide,
   'GET /api/drawings/organs/leaf': [],
-  'POST /api/bench/standing': {},
+  'POST /api/bench/names': {},
   'POST /api/plants/7/walk': aSheet(),
 }
 

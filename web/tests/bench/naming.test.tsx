@@ -28,7 +28,7 @@ const account = (part = {}) => ({ alerts: [], lookAlikes: [], ...part })
 
 const usual = {
   'GET /api/session': aSession(),
-  'POST /api/bench/standing': {},
+  'POST /api/bench/names': {},
   'POST /api/bench/account': account(),
 }
 
@@ -130,7 +130,7 @@ describe('giving a name', () => {
         determinations: [aDetermination()],
       }),
     )
-    expect(screen.getByText(/Kept with it as grounds/)).toHaveTextContent(
+    expect(screen.getByText(/Kept with it as reasons/)).toHaveTextContent(
       'no key walked, 1 feature seen. Earlier names stay on the sheet.',
     )
     expect(await screen.findByText('Not known from this area.')).toBeVisible()
@@ -142,8 +142,8 @@ describe('giving a name', () => {
 
 describe('a review', () => {
   const name = aDetermination({
-    grounds: {
-      ...aDetermination().grounds,
+    reasons: {
+      ...aDetermination().reasons,
       path: [{ key: 'shrubs', couplet: 1, lead: 1, said: 'opposite' }] as never,
       notRuledOut: ['Cornus nuttallii'],
     },

@@ -111,7 +111,7 @@ describe('a tree', () => {
       }),
       {
         'GET /api/plants/7': aSheet({ observations: [before] }),
-        'POST /api/bench/standing': {},
+        'POST /api/bench/names': {},
         'PUT /api/plants/7/visits/11/features/height': aSheet({ observations: [after] }),
       },
     )
@@ -313,7 +313,7 @@ describe('findings put on a sheet', () => {
       'GET /api/plants/7': sheet,
       'GET /api/guide': guide,
       'POST /api/photos/p/uses': sheet,
-      'POST /api/bench/standing': {},
+      'POST /api/bench/names': {},
       ...more,
     })
     const drawn = draw(

@@ -6,7 +6,7 @@ import { LabelsPanel } from '../../src/papers/LabelsPanel'
 import { ReportMap } from '../../src/papers/ReportMap'
 import { ReportPanel } from '../../src/papers/ReportPanel'
 import { draw } from '../testing/draw'
-import { aName, aSite, someFigures } from '../testing/made'
+import { aName, aSite, someStatistics } from '../testing/made'
 import { type Asked, serve } from '../testing/server'
 
 describe('the map of a report', () => {
@@ -96,7 +96,7 @@ describe('a report', () => {
         records: 2,
       },
     ],
-    figures: someFigures({ species: [] }),
+    statistics: someStatistics({ species: [] }),
     report: {
       followed: 1,
       effort: [
@@ -183,7 +183,7 @@ describe('a report', () => {
     expect(screen.getByRole('region', { name: /^Sensitive species/ })).toHaveTextContent(
       'Calypso bulbosa, 2026: 2 records, somewhere within 9.7 km of 45.05° N 123.65° W',
     )
-    expect(screen.queryByRole('region', { name: 'Figures' })).toBeNull()
+    expect(screen.queryByRole('region', { name: 'Statistics' })).toBeNull()
   })
 
   it('is drawn up for a site and a year, and printed', async () => {

@@ -1,11 +1,11 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
-import type { ReturnNeed, RoundSettings, RoundsView, RoundView } from '../../src/api/types'
+import type { ReturnNeed, TripSettings, TripsView, TripView } from '../../src/api/types'
 import { draw } from '../testing/draw'
 import { aPlantTag, aSite } from '../testing/made'
 import { aMoment, type Asked, Lines, Says, serve } from '../testing/server'
-import { RoundSketch } from '../../src/season/RoundSketch'
-import { RoundsPanel } from '../../src/season/RoundsPanel'
+import { TripSketch } from '../../src/season/TripSketch'
+import { TripsPanel } from '../../src/season/TripsPanel'
 import { TodayPanel } from '../../src/season/TodayPanel'
 import { WeatherLine } from '../../src/season/WeatherLine'
 
@@ -16,7 +16,7 @@ const aNeed = (part: Partial<ReturnNeed> = {}): ReturnNeed => ({
   error: 5,
   open: true,
   features: [],
-  grounds: [],
+  reasons: [],
   bits: 1.2,
   words: 'Flowers until about 20 May.',
   ...part,
@@ -35,7 +35,7 @@ const aFeature = (label: string, part = {}) => ({
   ...part,
 })
 
-const aRound = (date: string, part: Partial<RoundView> = {}): RoundView => ({
+const aRound = (date: string, part: Partial<TripView> = {}): TripView => ({
   date,
   places: [
     { name: 'Hut', latitude: 45, longitude: -123 },
@@ -48,34 +48,34 @@ const aRound = (date: string, part: Partial<RoundView> = {}): RoundView => ({
   ...part,
 })
 
-const settings: RoundSettings = { weekdays: ['saturday'], hours: 6, start: 3, lost: [] }
+const settings: TripSettings = { weekdays: ['saturday'], hours: 6, start: 3, lost: [] }
 
-const plan = (part: Partial<RoundsView> = {}): RoundsView => ({
+const plan = (part: Partial<TripsView> = {}): TripsView => ({
   settings,
-  rounds: [aRound('2026-05-16'), aRound('2026-06-06')],
+  trips: [aRound('2026-05-16'), aRound('2026-06-06')],
   unmet: [],
   leastPossible: 2,
   sought: false,
   ...part,
 })
 
-describe('rounds', () => {
-  const open = (view: RoundsView, more: Record<string, unknown> = {}) => {
+describe('trips', () => {
+  const open = (view: TripsView, more: Record<string, unknown> = {}) => {
     const server = serve({
-      'GET /api/rounds': view,
+      'GET /api/trips': view,
       'GET /api/sites': [aSite(), aSite({ id: 4, name: 'Fen' })],
-      'PUT /api/rounds/settings': async ({ body }: Asked) => {
+      'PUT /api/trips/settings': async ({ body }: Asked) => {
         await aMoment()
         return { ...view, settings: body }
       },
       ...more,
     })
-    return { ...draw(<RoundsPanel />), server, set: () => server.sent('PUT /api/rounds/settings') }
+    return { ...draw(<TripsPanel />), server, set: () => server.sent('PUT /api/trips/settings') }
   }
 
   it('say how many they are, and whether fewer could do', async () => {
     open(plan())
-    expect(await screen.findByRole('status')).toHaveTextContent('2 rounds within a year. No plan has fewer.')
+    expect(await screen.findByRole('status')).toHaveTextContent('2 trips within a year. No plan has fewer.')
     expect(screen.queryByRole('button', { name: /^Seek longer/ })).toBeNull()
   })
 
@@ -88,14 +88,14 @@ describe('rounds', () => {
       cautions: ['Prickles wound: gloves.'],
     }
     const again = { ...stop, plant: aPlantTag({ id: 8, tag: 'G-008' }) }
-    open(plan({ rounds: [aRound('2026-05-16', { stops: [stop, again], margin: 0 })], leastPossible: 1 }))
-    const round = within(await screen.findByRole('article', { name: 'Round of 16 May 2026' }))
-    expect(round.getByRole('heading')).toHaveTextContent('16 May 2026 Fen')
-    expect(round.getByText(/4 h 05 min, the last day for some/)).toBeVisible()
-    expect(round.getByText('Take: hand lens.')).toBeVisible()
-    expect(round.getAllByText('Find it: 12 m at 40° from the gate post.')).toHaveLength(2)
-    expect(round.getAllByText(/once more, it does not fit: Look into the flower\./)).toHaveLength(2)
-    expect(round.getAllByText('Prickles wound: gloves.')).toHaveLength(1)
+    open(plan({ trips: [aRound('2026-05-16', { stops: [stop, again], margin: 0 })], leastPossible: 1 }))
+    const trip = within(await screen.findByRole('article', { name: 'FieldTrip of 16 May 2026' }))
+    expect(trip.getByRole('heading')).toHaveTextContent('16 May 2026 Fen')
+    expect(trip.getByText(/4 h 05 min, the last day for some/)).toBeVisible()
+    expect(trip.getByText('Take: hand lens.')).toBeVisible()
+    expect(trip.getAllByText('Find it: 12 m at 40° from the gate post.')).toHaveLength(2)
+    expect(trip.getAllByText(/once more, it does not fit: Look into the flower\./)).toHaveLength(2)
+    expect(trip.getAllByText('Prickles wound: gloves.')).toHaveLength(1)
   })
 
   it('are planned anew for other days, and two days chosen quickly are both kept', async () => {
@@ -120,8 +120,8 @@ describe('rounds', () => {
 
   it('gone badly are moved by one press, and the day can be taken back', async () => {
     const { user, set } = open(plan())
-    const round = within(await screen.findByRole('article', { name: 'Round of 16 May 2026' }))
-    await user.click(round.getByRole('button', { name: 'Not on this day' }))
+    const trip = within(await screen.findByRole('article', { name: 'FieldTrip of 16 May 2026' }))
+    await user.click(trip.getByRole('button', { name: 'Not on this day' }))
     await waitFor(() => expect(set()).toEqual([{ ...settings, lost: ['2026-05-16'] }]))
     expect(await screen.findByText(/Days lost: 16 May 2026\./)).toBeVisible()
     await user.click(screen.getByRole('button', { name: 'Take them back' }))
@@ -137,7 +137,7 @@ describe('rounds', () => {
 
   it('keep what was planned when a change is refused, and say why', async () => {
     const { user } = open(plan(), {
-      'PUT /api/rounds/settings': new Says(400, { detail: 'Choose a day you can go.' }),
+      'PUT /api/trips/settings': new Says(400, { detail: 'Choose a day you can go.' }),
     })
     await user.click(await screen.findByRole('checkbox', { name: 'sat' }))
     expect(await screen.findByRole('alert')).toHaveTextContent('Choose a day you can go.')
@@ -150,32 +150,32 @@ describe('rounds', () => {
 
     it('are sought longer when told to', async () => {
       const { user } = open(more, {
-        'POST /api/rounds/seek': new Lines([
+        'POST /api/trips/seek': new Lines([
           { share: 0.25 },
-          { answer: plan({ rounds: [aRound('2026-05-16')], leastPossible: 1, sought: true }) },
+          { answer: plan({ trips: [aRound('2026-05-16')], leastPossible: 1, sought: true }) },
         ]),
       })
       expect(await screen.findByRole('status')).toHaveTextContent('Perhaps 1 would do')
       await user.click(screen.getByRole('button', { name: 'Seek longer for fewer' }))
       await waitFor(() =>
-        expect(screen.getByRole('status')).toHaveTextContent('1 round within a year. No plan has fewer.'),
+        expect(screen.getByRole('status')).toHaveTextContent('1 trip within a year. No plan has fewer.'),
       )
     })
 
     it('are sought no longer once that is stopped, and nothing is complained of', async () => {
       const { user, server } = open(more, {
-        'POST /api/rounds/seek': (asked: Asked) =>
+        'POST /api/trips/seek': (asked: Asked) =>
           new Promise((_, reject) =>
             asked.signal.addEventListener('abort', () => reject(new DOMException('stopped', 'AbortError'))),
           ),
       })
       await user.click(await screen.findByRole('button', { name: 'Seek longer for fewer' }))
-      expect(await screen.findByRole('progressbar', { name: 'Seeking fewer rounds' })).toBeVisible()
+      expect(await screen.findByRole('progressbar', { name: 'Seeking fewer trips' })).toBeVisible()
       await user.click(screen.getByRole('button', { name: 'Stop seeking' }))
       await waitFor(() => expect(screen.queryByRole('progressbar')).toBeNull())
       expect(screen.queryByRole('alert')).toBeNull()
       expect(screen.getAllByRole('article')).toHaveLength(2)
-      expect(server.sent('POST /api/rounds/seek')).toHaveLength(1)
+      expect(server.sent('POST /api/trips/seek')).toHaveLength(1)
     })
 
     it('say so when they were sought at length already', async () => {
@@ -193,7 +193,7 @@ describe('rounds', () => {
     expect(print).toHaveBeenCalledTimes(1)
     expect(screen.getByRole('link', { name: 'Calendar file' })).toHaveAttribute(
       'href',
-      '/api/rounds/calendar.ics',
+      '/api/trips/calendar.ics',
     )
   })
 })
@@ -201,8 +201,8 @@ describe('rounds', () => {
 describe('the sketch of a way', () => {
   const places = (...at: [string, number, number][]) =>
     at.map(([name, latitude, longitude]) => ({ name, latitude, longitude }))
-  const drawn = (all: RoundView['places']) => {
-    const { container } = draw(<RoundSketch places={all} />)
+  const drawn = (all: TripView['places']) => {
+    const { container } = draw(<TripSketch places={all} />)
     return [...container.querySelectorAll('circle')].map((c) => ({
       x: Number(c.getAttribute('cx')),
       y: Number(c.getAttribute('cy')),
@@ -240,7 +240,7 @@ describe('today', () => {
   const nothing = {
     date: '2026-05-14',
     year: '6 days ahead',
-    yearGrounds: ['degree-days to 13 May'],
+    yearReasons: ['degree-days to 13 May'],
     open: [],
     soon: [],
     falls: [],

@@ -32,12 +32,12 @@ const year = {
   ],
 }
 
-const rounds = {
+const trips = {
   settings: { weekdays: [], hours: 6, start: null, lost: [] },
   unmet: [],
   leastPossible: 1,
   sought: false,
-  rounds: [
+  trips: [
     {
       date: '2026-06-01',
       places: [],
@@ -52,7 +52,7 @@ const rounds = {
 const open = (view: object = year) => {
   const server = serve({
     'GET /api/year': view,
-    'GET /api/rounds': rounds,
+    'GET /api/trips': trips,
     'GET /api/sites': [aSite()],
   })
   const drawn = draw(<YearPanel />)
@@ -87,13 +87,13 @@ describe('the year', () => {
     expect(row('Hedera helix')?.querySelector('title')).toHaveTextContent('fruit 20.11. to 1.3.')
   })
 
-  it('has visits made and rounds to come on it', async () => {
+  it('has visits made and trips to come on it', async () => {
     const { row } = open()
     await screen.findByRole('status')
     await waitFor(() => expect(row('Hedera helix')?.querySelector('.year-planned')).not.toBeNull())
     expect(row('Acer circinatum')?.querySelector('.year-seen title')).toHaveTextContent('visited 20 Apr 2026')
     expect(row('Acer circinatum')?.querySelector('.year-planned')).toBeNull()
-    expect(row('Acer circinatum')?.querySelectorAll('.year-round')).toHaveLength(1)
+    expect(row('Acer circinatum')?.querySelectorAll('.year-trip')).toHaveLength(1)
   })
 
   it('is narrowed to a family, a sort of plant, what shows now, and our own names', async () => {

@@ -9,7 +9,7 @@ import { SpecimensPage } from '../../src/specimens/SpecimensPage'
 const named = (id: string, part: object = {}): NamedSpecimen => ({
   id,
   faults: [],
-  standing: {
+  likelyNames: {
     names: [{ name: aName('a', 'Acer circinatum'), mass: 0.97, hazards: [] }],
     ranks: [],
     outside: 0.02,
@@ -25,7 +25,7 @@ const table = () => new File(['specimen_id,leaf-margin\nS1,toothed\n'], 'herbari
 
 const open = (more: Record<string, unknown> = {}) => {
   const server = serve({
-    'POST /api/specimens': [named('S1'), { id: 'S2', standing: null, faults: ['“wavey” is no margin.'] }],
+    'POST /api/specimens': [named('S1'), { id: 'S2', likelyNames: null, faults: ['“wavey” is no margin.'] }],
     ...more,
   })
   return { ...draw(<SpecimensPage />), server }

@@ -4,7 +4,7 @@ import type {
   CountLineView,
   CountView,
   DeterminationView,
-  Figure,
+  Statistic,
   GuideView,
   ObservationView,
   PlantSheet,
@@ -12,7 +12,7 @@ import type {
   PlantVisit,
   Session,
   Site,
-  SurveyFigures,
+  SurveyStatistics,
   TaxonName,
   TaxonView,
 } from '../../src/api/types'
@@ -225,7 +225,7 @@ export const aDetermination = (part: Partial<DeterminationView> = {}): Determina
   person: 'J. Adeyemi',
   date: '2026-05-10',
   remarks: '',
-  grounds: {
+  reasons: {
     guide: 'A small flora',
     version: '1',
     path: [],
@@ -306,7 +306,7 @@ export const aPlantTag = (part: Partial<PlantTag> = {}): PlantTag => ({
   ...part,
 })
 
-const noFigure: Figure = {
+const noStatistic: Statistic = {
   value: null,
   error: null,
   low: null,
@@ -315,8 +315,8 @@ const noFigure: Figure = {
 }
 
 /** What counts come to while hardly anything was counted. */
-export const someFigures = (part: Partial<SurveyFigures> = {}): SurveyFigures => {
-  const quality = { mean: noFigure, index: noFigure, species: 0, without: 0 }
+export const someStatistics = (part: Partial<SurveyStatistics> = {}): SurveyStatistics => {
+  const quality = { mean: noStatistic, index: noStatistic, species: 0, without: 0 }
   return {
     units: 2,
     mixed: false,
@@ -325,15 +325,15 @@ export const someFigures = (part: Partial<SurveyFigures> = {}): SurveyFigures =>
     countedIn: null,
     individuals: 0,
     speciesCounted: 0,
-    chao1: noFigure,
-    chao2: noFigure,
-    jackknife1: noFigure,
-    jackknife2: noFigure,
-    bootstrap: noFigure,
-    shannon: noFigure,
-    simpson: noFigure,
-    hill1: noFigure,
-    hill2: noFigure,
+    chao1: noStatistic,
+    chao2: noStatistic,
+    jackknife1: noStatistic,
+    jackknife2: noStatistic,
+    bootstrap: noStatistic,
+    shannon: noStatistic,
+    simpson: noStatistic,
+    hill1: noStatistic,
+    hill2: noStatistic,
     curve: [],
     individualCurve: [],
     nativeQuality: quality,

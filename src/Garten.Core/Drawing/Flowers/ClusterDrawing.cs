@@ -8,7 +8,6 @@ namespace Garten.Core.Drawing.Flowers;
 internal static class ClusterDrawing
 {
     /// <summary>A cluster on its stalk, which begins at the origin.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     public static void Draw(Sketch sketch, Features f)
     {
@@ -40,14 +39,18 @@ internal static class ClusterDrawing
                 break;
             case "umbel":
                 Stem(sketch, 40);
-                Rays(sketch, 40, f.Count("flower-number", 3, 25) ?? 11, 46, 64, 1, s => FlowerDrawing.Small(s, colour, f.Number("flower-number") > 13 ? 4.4 : 6));
+                Rays(sketch, 40, f.Count("flower-number", 3, 25) ?? 11, 46, 64, 1, s =>
+                    FlowerDrawing.Small(s, colour, f.Number("flower-number") > 13 ? 4.4 : 6)
+                );
                 break;
             case "compound-umbel":
                 CompoundUmbel(sketch, f, colour);
                 break;
             case "spike":
                 Stem(sketch, 108);
-                Along(sketch, 24, 104, 12, (s, t, hand) => FlowerDrawing.Small(s.At(hand * 5.4, 0), colour, 7.6 - (3.2 * t)));
+                Along(sketch, 24, 104, 12, (s, t, hand) =>
+                    FlowerDrawing.Small(s.At(hand * 5.4, 0), colour, 7.6 - (3.2 * t))
+                );
                 break;
             case "panicle":
                 Stem(sketch, 104);
@@ -98,8 +101,18 @@ internal static class ClusterDrawing
                 break;
             case "spadix":
                 Stem(sketch, 36);
-                sketch.Shape([new(0, 30), .. Lines.Smooth([new(-4, 32), new(-26, 62), new(-20, 96), new(2, 116)], 6), .. Lines.Smooth([new(2, 116), new(10, 92), new(22, 62), new(4, 32)], 6)], Wash.Of("yellow"));
-                sketch.Shape(Lines.Strip(Lines.Along(8, t => new(0, 40 + (50 * t))), t => 6 * Math.Min(1, (1 - t) * 3 + 0.3)), Wash.Stem);
+                sketch.Shape(
+                    [
+                        new(0, 30),
+                        .. Lines.Smooth([new(-4, 32), new(-26, 62), new(-20, 96), new(2, 116)], 6),
+                        .. Lines.Smooth([new(2, 116), new(10, 92), new(22, 62), new(4, 32)], 6),
+                    ],
+                    Wash.Of("yellow")
+                );
+                sketch.Shape(
+                    Lines.Strip(Lines.Along(8, t => new(0, 40 + (50 * t))), t => 6 * Math.Min(1, (1 - t) * 3 + 0.3)),
+                    Wash.Stem
+                );
                 for (var i = 0; i < 22; i++)
                 {
                     sketch.Spot(new(-3.4 + (i % 3 * 3.4), 44 + (i / 3 * 6)), 1, Wash.Gold, 0.4);
@@ -124,7 +137,13 @@ internal static class ClusterDrawing
                     sketch.Line(new(0, y - 14), new(x, y), 0.8);
                     for (var i = 0; i < 9; i++)
                     {
-                        sketch.Shape(Lines.Strip([new(x, y), new Point(x, y) + Point.Polar(8, i * 40)], t => 1.8 * (1 - t) + 0.2), Wash.Of("brown"), 0.6);
+                        sketch.Shape(
+                            Lines.Strip([new(x, y), new Point(x, y) + Point.Polar(8, i * 40)], t =>
+                                1.8 * (1 - t) + 0.2
+                            ),
+                            Wash.Of("brown"),
+                            0.6
+                        );
                     }
                 }
 
@@ -142,12 +161,16 @@ internal static class ClusterDrawing
     }
 
     /// <summary>A catkin, from its foot at the origin.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="length">Its length.</param>
     /// <param name="half">Half its width.</param>
     public static void Catkin(Sketch sketch, double length, double half)
     {
-        sketch.Shape(Lines.Strip(Lines.Smooth([new(0, 2), new(1, length * 0.5), new(-1, length)], 7), t => half * Math.Min(1, (1 - t) * 4 + 0.35)), Wash.Gold, 0.9);
+        sketch.Shape(
+            Lines.Strip(Lines.Smooth([new(0, 2), new(1, length * 0.5), new(-1, length)], 7), t =>
+                half * Math.Min(1, (1 - t) * 4 + 0.35)
+            ),
+            Wash.Gold,
+            0.9
+        );
         for (var y = 6.0; y < length - 2; y += half * 1.1)
         {
             sketch.Line(Lines.Arc(new(-half * 0.45, y), half * 0.5, half * 0.5, 90, 270, 4), 0.6);
@@ -156,7 +179,6 @@ internal static class ClusterDrawing
     }
 
     /// <summary>A head with its florets, from the side, cut open to show them.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     public static void Head(Sketch sketch, Features f)
     {
@@ -177,11 +199,27 @@ internal static class ClusterDrawing
                 {
                     var floret = s.At(0, 82, i * 360.0 / rays);
                     floret.Shape(
-                        [new(-2, 10), new(-3.4, 24), new(-3.4, 33), new(-1.6, 35), new(0, 33), new(1.6, 35), new(3.4, 33), new(3.4, 24), new(2, 10)],
-                        kind == "rays-only" ? Wash.Of(f.State("flower-colour")) ?? disc : colour, 0.7);
+                        [
+                            new(-2, 10),
+                            new(-3.4, 24),
+                            new(-3.4, 33),
+                            new(-1.6, 35),
+                            new(0, 33),
+                            new(1.6, 35),
+                            new(3.4, 33),
+                            new(3.4, 24),
+                            new(2, 10),
+                        ],
+                        kind == "rays-only" ? Wash.Of(f.State("flower-colour")) ?? disc : colour,
+                        0.7
+                    );
                     if (kind == "rays-only")
                     {
-                        floret.Shape([new(-1.8, 3), new(-3, 13), new(-3, 18), new(0, 20), new(3, 18), new(3, 13), new(1.8, 3)], Wash.Of(f.State("flower-colour")) ?? disc, 0.7);
+                        floret.Shape(
+                            [new(-1.8, 3), new(-3, 13), new(-3, 18), new(0, 20), new(3, 18), new(3, 13), new(1.8, 3)],
+                            Wash.Of(f.State("flower-colour")) ?? disc,
+                            0.7
+                        );
                     }
                 }
             });
@@ -195,7 +233,12 @@ internal static class ClusterDrawing
                 s.Spot(new(0, 82), radius, kind == "disc-only" ? colour : disc);
                 for (var i = 1; i < 40; i++)
                 {
-                    s.Spot(new Point(0, 82) + Point.Polar(Math.Sqrt(i / 40.0) * (radius - 1.4), i * 137.5), 1.4, null, 0.6);
+                    s.Spot(
+                        new Point(0, 82) + Point.Polar(Math.Sqrt(i / 40.0) * (radius - 1.4), i * 137.5),
+                        1.4,
+                        null,
+                        0.6
+                    );
                 }
             });
         }
@@ -234,7 +277,15 @@ internal static class ClusterDrawing
         }
     }
 
-    private static void Rays(Sketch sketch, double from, int count, double length, double spread, double width, Action<Sketch> end)
+    private static void Rays(
+        Sketch sketch,
+        double from,
+        int count,
+        double length,
+        double spread,
+        double width,
+        Action<Sketch> end
+    )
     {
         for (var i = 0; i < count; i++)
         {
@@ -254,7 +305,14 @@ internal static class ClusterDrawing
         }
     }
 
-    private static void Branches(Sketch sketch, double from, double to, int count, double longest, Action<Sketch, int> branch)
+    private static void Branches(
+        Sketch sketch,
+        double from,
+        double to,
+        int count,
+        double longest,
+        Action<Sketch, int> branch
+    )
     {
         for (var i = 0; i < count; i++)
         {
@@ -276,22 +334,53 @@ internal static class ClusterDrawing
             case "white-showy":
                 foreach (var degrees in new[] { -76, -28, 28, 76 })
                 {
-                    LeafDrawing.DrawBlade(sketch.At(0, 36, degrees), BladeForm.Plain with { Length = 52, Ratio = 1.5 }, Features.None, true, Wash.Of("white"));
+                    LeafDrawing.DrawBlade(
+                        sketch.At(0, 36, degrees),
+                        BladeForm.Plain with
+                        {
+                            Length = 52,
+                            Ratio = 1.5,
+                        },
+                        Features.None,
+                        true,
+                        Wash.Of("white")
+                    );
                 }
 
                 break;
             case "leafy-coloured":
                 foreach (var degrees in new[] { -64, -34, 34, 64 })
                 {
-                    LeafDrawing.DrawBlade(sketch.At(0, 40, degrees), BladeForm.Plain with { Length = 44, Ratio = 2.4, Lobing = BladeLobing.Pinnate, Lobes = 3, SinusDepth = 0.6 }, Features.None, false);
+                    LeafDrawing.DrawBlade(
+                        sketch.At(0, 40, degrees),
+                        BladeForm.Plain with
+                        {
+                            Length = 44,
+                            Ratio = 2.4,
+                            Lobing = BladeLobing.Pinnate,
+                            Lobes = 3,
+                            SinusDepth = 0.6,
+                        },
+                        Features.None,
+                        false
+                    );
                 }
 
                 break;
             case "papery":
-                sketch.Shape([new(0, 96), .. Lines.Smooth([new(-4, 60), new(-14, 74), new(-2, 100)], 5), .. Lines.Smooth([new(2, 100), new(14, 74), new(4, 60)], 5)], Wash.Cut, 0.8);
+                sketch.Shape(
+                    [
+                        new(0, 96),
+                        .. Lines.Smooth([new(-4, 60), new(-14, 74), new(-2, 100)], 5),
+                        .. Lines.Smooth([new(2, 100), new(14, 74), new(4, 60)], 5),
+                    ],
+                    Wash.Cut,
+                    0.8
+                );
                 break;
         }
     }
 
-    private static void Stem(Sketch sketch, double length) => LeafDrawing.Stalk(sketch, default, new(0, length), 1.4, 1);
+    private static void Stem(Sketch sketch, double length) =>
+        LeafDrawing.Stalk(sketch, default, new(0, length), 1.4, 1);
 }

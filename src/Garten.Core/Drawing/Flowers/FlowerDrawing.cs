@@ -13,14 +13,18 @@ internal static class FlowerDrawing
     public const int MostStamens = 24;
 
     /// <summary>A flower from the front, its middle at the origin.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     public static void Front(Sketch sketch, Features f)
     {
         var colour = Wash.Of(f.State("flower-colour")) ?? Wash.Blank;
-        var petals = f.Count("petal-count", 0, MostPetals) ?? (f.Is("perianth", "no-perianth") || f.Is("corolla", "no-petals") ? 0 : 5);
+        var petals = f.Count("petal-count", 0, MostPetals)
+            ?? (f.Is("perianth", "no-perianth") || f.Is("corolla", "no-petals") ? 0 : 5);
         var sepals = f.Count("sepal-count", 0, 12)
-            ?? (f.Is("perianth", "alike-tepals", "no-perianth") ? 0 : f.Is("perianth", "sepals-and-petals") ? Math.Max(petals, 3) : 0);
+            ?? (
+                f.Is("perianth", "alike-tepals", "no-perianth") ? 0
+                : f.Is("perianth", "sepals-and-petals") ? Math.Max(petals, 3)
+                : 0
+            );
         if (sepals > 0)
         {
             Sepals(sketch, sepals, petals > 0 ? 46 : 34);
@@ -36,30 +40,31 @@ internal static class FlowerDrawing
     }
 
     /// <summary>A flower from below: its sepals before its petals.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     public static void Below(Sketch sketch, Features f)
     {
         var petals = f.Count("petal-count", 0, MostPetals) ?? 5;
         if (petals > 0)
         {
-            sketch.Part("petals", $"{petals} petals", s => Petals(s, f, petals, Wash.Of(f.State("flower-colour")) ?? Wash.Blank));
+            sketch.Part("petals", $"{petals} petals", s =>
+                Petals(s, f, petals, Wash.Of(f.State("flower-colour")) ?? Wash.Blank)
+            );
         }
 
         Sepals(sketch, f.Count("sepal-count", 0, 12) ?? 5, 36);
         sketch.Spot(default, 5, Wash.Stem);
     }
 
-    private static void Sepals(Sketch sketch, int sepals, double length) => sketch.Part("sepals", $"{sepals} sepals", s =>
-    {
-        for (var i = 0; i < sepals; i++)
+    private static void Sepals(Sketch sketch, int sepals, double length) =>
+        sketch.Part("sepals", $"{sepals} sepals", s =>
         {
-            Petal(s.At(0, 0, (i + 0.5) * 360 / sepals), length, 7, Wash.Stem, null);
-        }
-    });
+            for (var i = 0; i < sepals; i++)
+            {
+                Petal(s.At(0, 0, (i + 0.5) * 360 / sepals), length, 7, Wash.Stem, null);
+            }
+        });
 
     /// <summary>A flower from the side, on its stalk, which ends at the origin.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     public static void Side(Sketch sketch, Features f)
     {
@@ -76,7 +81,6 @@ internal static class FlowerDrawing
     }
 
     /// <summary>A flower cut lengthwise: the ovary above the petals, or below them.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="inferior">True for an ovary below.</param>
     public static void Ovary(Sketch sketch, bool inferior)
     {
@@ -85,7 +89,10 @@ internal static class FlowerDrawing
         foreach (var hand in new[] { -1, 1 })
         {
             Petal(sketch.At(hand * (inferior ? 9 : 6), seat, hand * 48), 44, 9, Wash.Of("pink")!, null);
-            sketch.Line(Lines.Smooth([new(hand * 7, seat), new(hand * 16, seat + 22), new(hand * 15, seat + 34)], 4), 0.9);
+            sketch.Line(
+                Lines.Smooth([new(hand * 7, seat), new(hand * 16, seat + 22), new(hand * 15, seat + 34)], 4),
+                0.9
+            );
             sketch.Spot(new(hand * 15, seat + 35), 2.6, Wash.Gold);
         }
 
@@ -105,13 +112,12 @@ internal static class FlowerDrawing
     }
 
     /// <summary>A flower as small as it stands in a cluster.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="colour">Its colour.</param>
-    /// <param name="radius">Its radius.</param>
     public static void Small(Sketch sketch, Wash colour, double radius)
     {
         // Two points a petal are enough where it is no larger than a pen stroke.
-        var star = Lines.Along(radius < 4 ? 10 : 20, t => Point.Polar(radius * (0.72 + (0.28 * Math.Cos(t * 10 * Math.PI))), t * 360));
+        var star = Lines.Along(radius < 4 ? 10 : 20, t =>
+            Point.Polar(radius * (0.72 + (0.28 * Math.Cos(t * 10 * Math.PI))), t * 360)
+        );
         sketch.Shape(star.SkipLast(1), colour, 0.7);
         if (radius >= 3)
         {
@@ -120,21 +126,32 @@ internal static class FlowerDrawing
     }
 
     /// <summary>One petal, upright from the origin.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="length">Its length.</param>
     /// <param name="half">Half its width.</param>
-    /// <param name="colour">Its colour.</param>
     /// <param name="cut">How its end is cut; null for whole.</param>
     public static void Petal(Sketch sketch, double length, double half, Wash colour, string? cut)
     {
         Point[] right = cut is "notched-petal" or "fringed"
             ? Lines.Along(9, t => new(half * Math.Sin(Math.PI * 0.62 * Math.Pow(t, 0.9)), length * t * 0.96))
-            : Lines.Along(9, t => new(half * Math.Pow(Math.Sin(Math.PI * Math.Pow(Math.Min(t * 0.94, 1), 1.35)), 0.8), length * t));
+            : Lines.Along(9, t =>
+                new(half * Math.Pow(Math.Sin(Math.PI * Math.Pow(Math.Min(t * 0.94, 1), 1.35)), 0.8), length * t)
+            );
         var end = right[^1];
         Point[] top = cut switch
         {
-            "notched-petal" => [new(end.X * 0.7, length * 1.02), new(end.X * 0.3, length * 0.96), new(0, length * 0.68), new(-end.X * 0.3, length * 0.96), new(-end.X * 0.7, length * 1.02)],
-            "fringed" => [.. Enumerable.Range(0, 11).Select(i => new Point(end.X * (1 - (i / 5.0)), length * (i % 2 == 0 ? 1.08 : 0.8)))],
+            "notched-petal" =>
+            [
+                new(end.X * 0.7, length * 1.02),
+                new(end.X * 0.3, length * 0.96),
+                new(0, length * 0.68),
+                new(-end.X * 0.3, length * 0.96),
+                new(-end.X * 0.7, length * 1.02),
+            ],
+            "fringed" =>
+            [
+                .. Enumerable
+                    .Range(0, 11)
+                    .Select(i => new Point(end.X * (1 - (i / 5.0)), length * (i % 2 == 0 ? 1.08 : 0.8))),
+            ],
             _ => [new(end.X * 0.5, length * 1.02), new(-end.X * 0.5, length * 1.02)],
         };
         sketch.Shape([.. right, .. top, .. right.Reverse().SkipLast(1).Select(p => new Point(-p.X, p.Y))], colour, 0.9);
@@ -147,7 +164,15 @@ internal static class FlowerDrawing
         if (f.Is("symmetry", "bilateral"))
         {
             // Two upper, two at the sides, the lowest a lip with lines.
-            foreach (var (degrees, length, half) in new[] { (-28.0, 34.0, 11.0), (28, 34, 11), (-104, 34, 10), (104, 34, 10) })
+            foreach (
+                var (degrees, length, half) in new[]
+                {
+                    (-28.0, 34.0, 11.0),
+                    (28, 34, 11),
+                    (-104, 34, 10),
+                    (104, 34, 10),
+                }
+            )
             {
                 Petal(sketch.At(0, 0, degrees), length, half, colour, cut);
             }
@@ -217,12 +242,29 @@ internal static class FlowerDrawing
         switch (shape)
         {
             case "urn":
-                sketch.Shape([.. Lines.Smooth([new(3, 0), new(17, 12), new(15, 28), new(6, 40), new(11, 46)], 5), .. Lines.Smooth([new(-11, 46), new(-6, 40), new(-15, 28), new(-17, 12), new(-3, 0)], 5)], colour);
+                sketch.Shape(
+                    [
+                        .. Lines.Smooth([new(3, 0), new(17, 12), new(15, 28), new(6, 40), new(11, 46)], 5),
+                        .. Lines.Smooth([new(-11, 46), new(-6, 40), new(-15, 28), new(-17, 12), new(-3, 0)], 5),
+                    ],
+                    colour
+                );
                 sketch.Line(Lines.Arc(new(0, 45), 9, 2, -90, 90, 8), 0.7);
                 Calyx(sketch, 8);
                 break;
             case "tube":
-                sketch.Shape([.. Lines.Smooth([new(3, 0), new(5, 22), new(9, 40), new(22, 48)], 5), new(12, 46), new(8, 52), new(0, 46), new(-8, 52), new(-12, 46), .. Lines.Smooth([new(-22, 48), new(-9, 40), new(-5, 22), new(-3, 0)], 5)], colour);
+                sketch.Shape(
+                    [
+                        .. Lines.Smooth([new(3, 0), new(5, 22), new(9, 40), new(22, 48)], 5),
+                        new(12, 46),
+                        new(8, 52),
+                        new(0, 46),
+                        new(-8, 52),
+                        new(-12, 46),
+                        .. Lines.Smooth([new(-22, 48), new(-9, 40), new(-5, 22), new(-3, 0)], 5),
+                    ],
+                    colour
+                );
                 Calyx(sketch, 7);
                 if (reach is not null)
                 {
@@ -231,9 +273,22 @@ internal static class FlowerDrawing
 
                 break;
             case "pea-like":
-                sketch.Shape(Lines.Smooth([new(-4, 4), new(-26, 22), new(-22, 46), new(-4, 50), new(4, 34), new(0, 8), new(-4, 4)], 5), colour);
-                sketch.Shape(Lines.Smooth([new(0, 6), new(14, 24), new(32, 28), new(36, 18), new(20, 6), new(0, 6)], 5), colour);
-                sketch.Shape(Lines.Smooth([new(2, 3), new(18, 8), new(34, 15), new(30, 4), new(14, -2), new(2, 3)], 5), colour, 1);
+                sketch.Shape(
+                    Lines.Smooth(
+                        [new(-4, 4), new(-26, 22), new(-22, 46), new(-4, 50), new(4, 34), new(0, 8), new(-4, 4)],
+                        5
+                    ),
+                    colour
+                );
+                sketch.Shape(
+                    Lines.Smooth([new(0, 6), new(14, 24), new(32, 28), new(36, 18), new(20, 6), new(0, 6)], 5),
+                    colour
+                );
+                sketch.Shape(
+                    Lines.Smooth([new(2, 3), new(18, 8), new(34, 15), new(30, 4), new(14, -2), new(2, 3)], 5),
+                    colour,
+                    1
+                );
                 Calyx(sketch, 8);
                 break;
             case "no-petals":
@@ -256,13 +311,39 @@ internal static class FlowerDrawing
                 sketch.Shape([new(-4, 6), new(4, 6), new(1.4, 34), new(-1.4, 34)], Wash.Gold);
                 break;
             case "hooded":
-                sketch.Shape(Lines.Smooth([new(-4, 2), new(-24, 22), new(-18, 52), new(8, 58), new(28, 38), new(14, 34), new(8, 20), new(-4, 2)], 5), colour);
+                sketch.Shape(
+                    Lines.Smooth(
+                        [
+                            new(-4, 2),
+                            new(-24, 22),
+                            new(-18, 52),
+                            new(8, 58),
+                            new(28, 38),
+                            new(14, 34),
+                            new(8, 20),
+                            new(-4, 2),
+                        ],
+                        5
+                    ),
+                    colour
+                );
                 sketch.Shape(Lines.Smooth([new(0, 4), new(16, 20), new(24, 14), new(14, 0), new(0, 4)], 5), colour);
                 sketch.Line(Lines.Smooth([new(-10, 30), new(2, 44), new(18, 42)], 5), 0.7);
                 break;
             case "heart-shaped":
-                sketch.Shape([new(0, 46), .. Lines.Smooth([new(6, 36), new(22, 18), new(20, 2), new(8, -3), new(0, 8)], 5), .. Lines.Smooth([new(0, 8), new(-8, -3), new(-20, 2), new(-22, 18), new(-6, 36)], 5)], colour);
-                sketch.Shape([new(-4, 44), new(0, 38), new(4, 44), new(7, 54), new(0, 49), new(-7, 54)], Wash.Blank, 0.9);
+                sketch.Shape(
+                    [
+                        new(0, 46),
+                        .. Lines.Smooth([new(6, 36), new(22, 18), new(20, 2), new(8, -3), new(0, 8)], 5),
+                        .. Lines.Smooth([new(0, 8), new(-8, -3), new(-20, 2), new(-22, 18), new(-6, 36)], 5),
+                    ],
+                    colour
+                );
+                sketch.Shape(
+                    [new(-4, 44), new(0, 38), new(4, 44), new(7, 54), new(0, 49), new(-7, 54)],
+                    Wash.Blank,
+                    0.9
+                );
                 sketch.Line(new(0, 8), new(0, 38), 0.8);
                 break;
             default:
@@ -302,7 +383,13 @@ internal static class FlowerDrawing
         switch (f.State("spur"))
         {
             case "one-spur":
-                sketch.Shape(Lines.Strip(Lines.Smooth([new(2, 8), new(18, 0), new(32, -14), new(34, -28)], 5), t => 5 * (1 - t) + 1.4), colour, 0.9);
+                sketch.Shape(
+                    Lines.Strip(Lines.Smooth([new(2, 8), new(18, 0), new(32, -14), new(34, -28)], 5), t =>
+                        5 * (1 - t) + 1.4
+                    ),
+                    colour,
+                    0.9
+                );
                 break;
             case "two-pouches":
                 sketch.Spot(new(-15, 3), 8, colour);
@@ -311,7 +398,13 @@ internal static class FlowerDrawing
             case "five-spurs":
                 foreach (var x in new[] { -24, 24, -12, 12, 0 })
                 {
-                    sketch.Shape(Lines.Strip(Lines.Smooth([new(x * 0.5, 12), new(x, -8), new(x * 1.08, -28)], 5), t => 4.4 * (1 - t) + 0.8), colour, 0.8);
+                    sketch.Shape(
+                        Lines.Strip(Lines.Smooth([new(x * 0.5, 12), new(x, -8), new(x * 1.08, -28)], 5), t =>
+                            4.4 * (1 - t) + 0.8
+                        ),
+                        colour,
+                        0.8
+                    );
                     sketch.Spot(new(x * 1.08, -29), 2, colour, 0.8);
                 }
 

@@ -7,30 +7,53 @@ namespace Garten.Core.Drawing.Fruits;
 internal static class ConeDrawing
 {
     /// <summary>A cone, hanging or upright, about the origin.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     public static void Draw(Sketch sketch, Features f)
     {
         var upright = f.Is("cone-stance", "upright-cone");
-        sketch.Shape(Lines.Strip([new(-34, upright ? -38 : 40), new(0, upright ? -36 : 42), new(34, upright ? -38 : 40)], _ => 2.4), Wash.Wood, 0.9);
+        sketch.Shape(
+            Lines.Strip([new(-34, upright ? -38 : 40), new(0, upright ? -36 : 42), new(34, upright ? -38 : 40)], _ =>
+                2.4
+            ),
+            Wash.Wood,
+            0.9
+        );
         Scales(sketch.At(0, upright ? -34 : 40, upright ? 0 : 180), f, 72, 17);
     }
 
     /// <summary>A small woody cone, from its foot at the origin.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="length">Its length.</param>
     public static void Small(Sketch sketch, double length) => Scales(sketch, Features.None, length, length * 0.36);
 
     /// <summary>One scale, from its outer side.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="edge">rounded, ragged or prickle-tip; null when unknown.</param>
     /// <param name="bract">three-pointed, bent-down or hidden-bract; null when unknown.</param>
     public static void Scale(Sketch sketch, string? edge, string? bract)
     {
         Point[] top = edge switch
         {
-            "ragged" => [new(26, 8), new(22, 20), new(17, 16), new(13, 28), new(6, 22), new(0, 32), new(-6, 22), new(-13, 28), new(-17, 16), new(-22, 20), new(-26, 8)],
-            "prickle-tip" => [new(24, 8), .. Lines.Smooth([new(24, 8), new(16, 22), new(6, 27)], 4), new(1.6, 28), new(0, 44), new(-1.6, 28), .. Lines.Smooth([new(-6, 27), new(-16, 22), new(-24, 8)], 4)],
+            "ragged" =>
+            [
+                new(26, 8),
+                new(22, 20),
+                new(17, 16),
+                new(13, 28),
+                new(6, 22),
+                new(0, 32),
+                new(-6, 22),
+                new(-13, 28),
+                new(-17, 16),
+                new(-22, 20),
+                new(-26, 8),
+            ],
+            "prickle-tip" =>
+            [
+                new(24, 8),
+                .. Lines.Smooth([new(24, 8), new(16, 22), new(6, 27)], 4),
+                new(1.6, 28),
+                new(0, 44),
+                new(-1.6, 28),
+                .. Lines.Smooth([new(-6, 27), new(-16, 22), new(-24, 8)], 4),
+            ],
             _ => Lines.Arc(new(0, 4), 26, 26, 90, -90, 20),
         };
         sketch.Shape([new(-8, -36), new(8, -36), .. top], Wash.Wood);
@@ -42,7 +65,20 @@ internal static class ConeDrawing
         switch (bract)
         {
             case "three-pointed":
-                sketch.Shape([new(-5, -36), new(5, -36), new(7, 24), new(9, 36), new(4, 33), new(0, 56), new(-4, 33), new(-9, 36), new(-7, 24)], Wash.Cut);
+                sketch.Shape(
+                    [
+                        new(-5, -36),
+                        new(5, -36),
+                        new(7, 24),
+                        new(9, 36),
+                        new(4, 33),
+                        new(0, 56),
+                        new(-4, 33),
+                        new(-9, 36),
+                        new(-7, 24),
+                    ],
+                    Wash.Cut
+                );
                 break;
             case "bent-down":
                 sketch.Shape([new(-7, 34), new(7, 34), new(5, 14), new(0, -6), new(-5, 14)], Wash.Cut);
@@ -70,11 +106,30 @@ internal static class ConeDrawing
                 var at = sketch.At(x, length * (t - (0.6 / rows)), x / half * 26);
                 if (f.Is("cone-bract", "three-pointed"))
                 {
-                    at.Line([new(-2.4, size * 0.9), new(-2, size * 1.3), new(0, size * 1.05), new(0, size * 1.7), new(0, size * 1.05), new(2, size * 1.3), new(2.4, size * 0.9)], 0.8);
+                    at.Line(
+                        [
+                            new(-2.4, size * 0.9),
+                            new(-2, size * 1.3),
+                            new(0, size * 1.05),
+                            new(0, size * 1.7),
+                            new(0, size * 1.05),
+                            new(2, size * 1.3),
+                            new(2.4, size * 0.9),
+                        ],
+                        0.8
+                    );
                 }
 
                 Point[] top = f.Is("cone-scale", "ragged")
-                    ? [new(5, size * 0.7), new(3, size * 0.98), new(1, size * 0.84), new(-1, size), new(-3, size * 0.86), new(-5, size * 0.7)]
+                    ?
+                    [
+                        new(5, size * 0.7),
+                        new(3, size * 0.98),
+                        new(1, size * 0.84),
+                        new(-1, size),
+                        new(-3, size * 0.86),
+                        new(-5, size * 0.7),
+                    ]
                     : Lines.Arc(new(0, size * 0.55), wide * 0.46, size * 0.45, 90, -90, 8);
                 at.Shape([new(-wide * 0.4, 0), new(wide * 0.4, 0), .. top], Wash.Wood, 0.7);
                 if (f.Is("cone-scale", "prickle-tip"))

@@ -8,7 +8,6 @@ namespace Garten.Core.Drawing.Fruits;
 internal static class FruitDrawing
 {
     /// <summary>A fruit about the origin, some 70 units high.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     public static void Draw(Sketch sketch, Features f)
     {
@@ -20,22 +19,45 @@ internal static class FruitDrawing
                 var angle = Math.Clamp(f.Number("samara-angle") ?? 90, 10, 180);
                 foreach (var hand in new[] { -1, 1 })
                 {
-                    sketch.Part("wing", "Wing", s => Wing(s.At(hand * 4, 0, hand * angle / 2, 1, hand < 0), colour ?? Wash.Of("straw")!));
+                    sketch.Part("wing", "Wing", s =>
+                        Wing(s.At(hand * 4, 0, hand * angle / 2, 1, hand < 0), colour ?? Wash.Of("straw")!)
+                    );
                 }
 
                 sketch.Line(new(0, -26), default, 1.4);
                 break;
             case "samara":
-                sketch.Shape([new(0, -36), .. Lines.Smooth([new(3, -32), new(8, -8), new(9, 26), new(0, 42)], 6), .. Lines.Smooth([new(0, 42), new(-9, 26), new(-8, -8), new(-3, -32)], 6)], colour ?? Wash.Of("straw"));
+                sketch.Shape(
+                    [
+                        new(0, -36),
+                        .. Lines.Smooth([new(3, -32), new(8, -8), new(9, 26), new(0, 42)], 6),
+                        .. Lines.Smooth([new(0, 42), new(-9, 26), new(-8, -8), new(-3, -32)], 6),
+                    ],
+                    colour ?? Wash.Of("straw")
+                );
                 sketch.Shape(Lines.Ellipse(new(0, -16), 4.4, 14, 18), Wash.WoodShade, 0.9);
                 sketch.Line(new(0, -2), new(0, 38), 0.5);
                 break;
             case "nut":
-                sketch.Shape(Lines.Smooth([new(0, 30), new(20, 12), new(18, -14), new(0, -24), new(-18, -14), new(-20, 12), new(0, 30)], 6), colour ?? Wash.Of("brown"));
+                sketch.Shape(
+                    Lines.Smooth(
+                        [new(0, 30), new(20, 12), new(18, -14), new(0, -24), new(-18, -14), new(-20, 12), new(0, 30)],
+                        6
+                    ),
+                    colour ?? Wash.Of("brown")
+                );
                 Husk(sketch);
                 break;
             case "acorn":
-                sketch.Shape([new(-16, 2), new(16, 2), .. Lines.Smooth([new(16, 2), new(15, -20), new(3, -36), new(0, -42)], 5), .. Lines.Smooth([new(0, -42), new(-3, -36), new(-15, -20), new(-16, 2)], 5)], colour ?? Wash.Of("brown"));
+                sketch.Shape(
+                    [
+                        new(-16, 2),
+                        new(16, 2),
+                        .. Lines.Smooth([new(16, 2), new(15, -20), new(3, -36), new(0, -42)], 5),
+                        .. Lines.Smooth([new(0, -42), new(-3, -36), new(-15, -20), new(-16, 2)], 5),
+                    ],
+                    colour ?? Wash.Of("brown")
+                );
                 sketch.Shape([new(-19, 0), .. Lines.Arc(new(0, 0), 19, 20, -90, 90, 14), new(19, 0)], Wash.Wood);
                 for (var y = 4; y < 18; y += 5)
                 {
@@ -60,7 +82,11 @@ internal static class FruitDrawing
                 sketch.Spot(new(24, 0), 17, Wash.Cut, 0.7);
                 for (var i = 0; i < 7; i++)
                 {
-                    sketch.Shape(Lines.Ellipse(new Point(24, 0) + Point.Polar(i == 0 ? 0 : 9, i * 60), 2, 3, 10), Wash.WoodShade, 0.6);
+                    sketch.Shape(
+                        Lines.Ellipse(new Point(24, 0) + Point.Polar(i == 0 ? 0 : 9, i * 60), 2, 3, 10),
+                        Wash.WoodShade,
+                        0.6
+                    );
                 }
 
                 break;
@@ -79,7 +105,22 @@ internal static class FruitDrawing
                 break;
             case "hip":
                 sketch.Line(new(0, 40), new(0, 26), 1.8);
-                sketch.Shape(Lines.Smooth([new(0, 27), new(13, 18), new(20, -4), new(8, -24), new(-8, -24), new(-20, -4), new(-13, 18), new(0, 27)], 6), colour ?? Wash.Of("red"));
+                sketch.Shape(
+                    Lines.Smooth(
+                        [
+                            new(0, 27),
+                            new(13, 18),
+                            new(20, -4),
+                            new(8, -24),
+                            new(-8, -24),
+                            new(-20, -4),
+                            new(-13, 18),
+                            new(0, 27),
+                        ],
+                        6
+                    ),
+                    colour ?? Wash.Of("red")
+                );
                 Crown(sketch.At(0, -24, 180, 1.6));
                 break;
             case "capsule":
@@ -88,7 +129,17 @@ internal static class FruitDrawing
             case "follicles":
                 foreach (var lean in new[] { -34, -12, 12, 34 })
                 {
-                    sketch.At(0, -24, lean).Shape([default, .. Lines.Smooth([new(4, 4), new(8, 24), new(1, 46)], 5), .. Lines.Smooth([new(-1, 46), new(-5, 24), new(-3, 4)], 5)], colour ?? Wash.Of("brown"), 0.9);
+                    sketch
+                        .At(0, -24, lean)
+                        .Shape(
+                            [
+                                default,
+                                .. Lines.Smooth([new(4, 4), new(8, 24), new(1, 46)], 5),
+                                .. Lines.Smooth([new(-1, 46), new(-5, 24), new(-3, 4)], 5),
+                            ],
+                            colour ?? Wash.Of("brown"),
+                            0.9
+                        );
                     sketch.At(0, -24, lean).Line(Lines.Smooth([new(3, 6), new(6, 24), new(1, 44)], 4), 0.6);
                 }
 
@@ -99,7 +150,11 @@ internal static class FruitDrawing
                 {
                     var degrees = (i - 6) * 22.0;
                     var at = sketch.At(0, 0, degrees);
-                    at.Shape(Lines.Strip([new(0, 8), new(0, 22)], t => 2.6 * (1 - (t * 0.5))), colour ?? Wash.Of("brown"), 0.7);
+                    at.Shape(
+                        Lines.Strip([new(0, 8), new(0, 22)], t => 2.6 * (1 - (t * 0.5))),
+                        colour ?? Wash.Of("brown"),
+                        0.7
+                    );
                     at.Line(Lines.Smooth([new(0, 22), new(2, 30), new(0, 37)], 3), 0.7);
                 }
 
@@ -114,7 +169,13 @@ internal static class FruitDrawing
                 {
                     var pod = sketch.At(0, y, hand * 36);
                     pod.Line(default, new(0, 8), 0.9);
-                    pod.Shape(Lines.Strip(Lines.Along(8, t => new(0, 8 + (44 * t))), t => t > 0.92 ? 0.7 : 1.9 + (0.5 * Math.Sin(t * 50))), colour ?? Wash.Leaf, 0.8);
+                    pod.Shape(
+                        Lines.Strip(Lines.Along(8, t => new(0, 8 + (44 * t))), t =>
+                            t > 0.92 ? 0.7 : 1.9 + (0.5 * Math.Sin(t * 50))
+                        ),
+                        colour ?? Wash.Leaf,
+                        0.8
+                    );
                 }
 
                 sketch.Line(new(0, -44), new(0, 30), 1.5);
@@ -124,7 +185,15 @@ internal static class FruitDrawing
                 {
                     var pod = sketch.At(0, y, hand * 58);
                     pod.Line(default, new(0, 14), 0.9);
-                    pod.Shape([new(0, 13), .. Lines.Smooth([new(2, 15), new(12, 28), new(9, 35), new(0, 31)], 4), .. Lines.Smooth([new(0, 31), new(-9, 35), new(-12, 28), new(-2, 15)], 4)], colour ?? Wash.Leaf, 0.8);
+                    pod.Shape(
+                        [
+                            new(0, 13),
+                            .. Lines.Smooth([new(2, 15), new(12, 28), new(9, 35), new(0, 31)], 4),
+                            .. Lines.Smooth([new(0, 31), new(-9, 35), new(-12, 28), new(-2, 15)], 4),
+                        ],
+                        colour ?? Wash.Leaf,
+                        0.8
+                    );
                     pod.Line(new(0, 15), new(0, 33), 0.8);
                 }
 
@@ -148,7 +217,14 @@ internal static class FruitDrawing
                 Beaked(sketch, colour);
                 break;
             case "pod":
-                sketch.Shape([new(-40, 6), .. Lines.Smooth([new(-38, 2), new(-14, -13), new(16, -11), new(42, 8)], 5), .. Lines.Smooth([new(42, 8), new(14, 6), new(-14, 5), new(-40, 8)], 5)], colour ?? Wash.Leaf);
+                sketch.Shape(
+                    [
+                        new(-40, 6),
+                        .. Lines.Smooth([new(-38, 2), new(-14, -13), new(16, -11), new(42, 8)], 5),
+                        .. Lines.Smooth([new(42, 8), new(14, 6), new(-14, 5), new(-40, 8)], 5),
+                    ],
+                    colour ?? Wash.Leaf
+                );
                 foreach (var x in new[] { -24, -10, 4, 18 })
                 {
                     sketch.Line(Lines.Arc(new(x, -3), 5, 4, 0, 300, 8), 0.7);
@@ -163,7 +239,13 @@ internal static class FruitDrawing
                 ConeDrawing.Draw(sketch, f);
                 break;
             case "aril":
-                sketch.Shape(Lines.Smooth([new(-14, 16), new(-22, -2), new(-12, -22), new(12, -22), new(22, -2), new(14, 16)], 6), colour ?? Wash.Of("red"));
+                sketch.Shape(
+                    Lines.Smooth(
+                        [new(-14, 16), new(-22, -2), new(-12, -22), new(12, -22), new(22, -2), new(14, 16)],
+                        6
+                    ),
+                    colour ?? Wash.Of("red")
+                );
                 sketch.Shape(Lines.Ellipse(new(0, 8), 12, 15, 24), Wash.Of("brown"));
                 sketch.Line(Lines.Smooth([new(-14, 16), new(-9, -2), new(9, -2), new(14, 16)], 5), 1);
                 NeedleDrawing.Twig(sketch.At(-34, 26, 90, 0.3), "two-ranked");
@@ -202,7 +284,11 @@ internal static class FruitDrawing
                 Three(sketch, s => Round(s, Wash.Blank, 22), 0.4);
                 break;
             case "winged-keys":
-                Three(sketch, s => Draw(s.At(0, 0, 180), f.With("fruit-kind", "samara-pair").With("samara-angle", 70)), 0.4);
+                Three(
+                    sketch,
+                    s => Draw(s.At(0, 0, 180), f.With("fruit-kind", "samara-pair").With("samara-angle", 70)),
+                    0.4
+                );
                 break;
             case "acorn-cups":
                 foreach (var (x, y) in new[] { (18, 8), (26, -12) })
@@ -214,7 +300,11 @@ internal static class FruitDrawing
 
                 break;
             case "dry-pods":
-                Three(sketch, s => Draw(s.At(0, 0, -50), f.With("fruit-kind", "pod").With("fruit-colour", "black")), 0.36);
+                Three(
+                    sketch,
+                    s => Draw(s.At(0, 0, -50), f.With("fruit-kind", "pod").With("fruit-colour", "black")),
+                    0.36
+                );
                 break;
             case "capsule-cups":
                 Three(sketch, s => Capsule(s, Wash.Of("brown")), 0.36);
@@ -227,7 +317,12 @@ internal static class FruitDrawing
                 for (var i = 0; i < 16; i++)
                 {
                     var foot = new Point(2, 18 + (2.4 * i));
-                    sketch.Line(foot, foot + Point.Polar(state == "plume" ? 20 - (0.7 * i) : 9 - (0.4 * i), i % 2 == 0 ? 34 : -34), 0.7, Wash.Of("brown"));
+                    sketch.Line(
+                        foot,
+                        foot + Point.Polar(state == "plume" ? 20 - (0.7 * i) : 9 - (0.4 * i), i % 2 == 0 ? 34 : -34),
+                        0.7,
+                        Wash.Of("brown")
+                    );
                 }
 
                 sketch.Line(new(0, 14), new(2, 60), 1, Wash.Of("brown"));
@@ -236,7 +331,6 @@ internal static class FruitDrawing
     }
 
     /// <summary>The core of an aggregate fruit: it stays in, or pulls out and leaves the fruit hollow.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="pulls">True when it pulls out.</param>
     /// <param name="colour">Colour of the fruit.</param>
     public static void Core(Sketch sketch, bool pulls, Wash colour)
@@ -246,7 +340,14 @@ internal static class FruitDrawing
         {
             var at = sketch.At(16, 0);
             at.Shape(Lines.Ellipse(new(0, 22), 11, 4, 20), Wash.Ink, 0.9);
-            sketch.Shape([new(-44, -6), .. Lines.Smooth([new(-44, -6), new(-36, 14), new(-32, 24)], 4), .. Lines.Smooth([new(-24, 24), new(-20, 14), new(-12, -6)], 4)], Wash.Cut);
+            sketch.Shape(
+                [
+                    new(-44, -6),
+                    .. Lines.Smooth([new(-44, -6), new(-36, 14), new(-32, 24)], 4),
+                    .. Lines.Smooth([new(-24, 24), new(-20, 14), new(-12, -6)], 4),
+                ],
+                Wash.Cut
+            );
             Crown(sketch.At(-28, 24, 0, 1.5));
             sketch.Line(new(-28, 26), new(-28, 44), 1.6);
         }
@@ -278,7 +379,14 @@ internal static class FruitDrawing
 
     private static void Wing(Sketch sketch, Wash colour)
     {
-        sketch.Shape(Lines.Smooth([new(0, -4), new(8, 6), new(15, 32), new(8, 56), new(-4, 58), new(-8, 36), new(-6, 8), new(0, -4)], 6), colour, 0.9);
+        sketch.Shape(
+            Lines.Smooth(
+                [new(0, -4), new(8, 6), new(15, 32), new(8, 56), new(-4, 58), new(-8, 36), new(-6, 8), new(0, -4)],
+                6
+            ),
+            colour,
+            0.9
+        );
         sketch.Shape(Lines.Ellipse(new(0, 4), 6, 8, 18), Wash.WoodShade, 0.9);
         foreach (var x in new[] { -2, 2, 6 })
         {
@@ -288,7 +396,19 @@ internal static class FruitDrawing
 
     private static void Husk(Sketch sketch)
     {
-        sketch.Shape([new(-24, 14), .. Lines.Smooth([new(-24, 14), new(-26, -8), new(-12, -28), new(0, -36)], 5), .. Lines.Smooth([new(0, -36), new(12, -28), new(26, -8), new(24, 14)], 5), new(15, 8), new(8, 16), new(0, 8), new(-8, 16), new(-15, 8)], Wash.Leaf);
+        sketch.Shape(
+            [
+                new(-24, 14),
+                .. Lines.Smooth([new(-24, 14), new(-26, -8), new(-12, -28), new(0, -36)], 5),
+                .. Lines.Smooth([new(0, -36), new(12, -28), new(26, -8), new(24, 14)], 5),
+                new(15, 8),
+                new(8, 16),
+                new(0, 8),
+                new(-8, 16),
+                new(-15, 8),
+            ],
+            Wash.Leaf
+        );
         foreach (var x in new[] { -12, 0, 12 })
         {
             sketch.Line(new(x, 4), new(x * 0.5, -26), 0.5);
@@ -298,7 +418,17 @@ internal static class FruitDrawing
     private static void Capsule(Sketch sketch, Wash? colour)
     {
         sketch.Line(new(0, -44), new(0, -20), 1.8);
-        sketch.Shape([new(-3, -22), .. Lines.Smooth([new(-3, -22), new(-18, -8), new(-17, 14), new(-22, 34)], 5), new(-9, 22), new(0, 38), new(9, 22), .. Lines.Smooth([new(22, 34), new(17, 14), new(18, -8), new(3, -22)], 5)], colour ?? Wash.Of("brown"));
+        sketch.Shape(
+            [
+                new(-3, -22),
+                .. Lines.Smooth([new(-3, -22), new(-18, -8), new(-17, 14), new(-22, 34)], 5),
+                new(-9, 22),
+                new(0, 38),
+                new(9, 22),
+                .. Lines.Smooth([new(22, 34), new(17, 14), new(18, -8), new(3, -22)], 5),
+            ],
+            colour ?? Wash.Of("brown")
+        );
         sketch.Line(Lines.Smooth([new(-9, 22), new(-8, 0), new(-2, -20)], 5), 0.8);
         sketch.Line(Lines.Smooth([new(9, 22), new(8, 0), new(2, -20)], 5), 0.8);
         foreach (var (x, y) in new[] { (-8, 44), (6, 48), (13, 42) })
@@ -348,7 +478,12 @@ internal static class FruitDrawing
                 sketch.Tint(Lines.Ellipse(default, 22.6, 22.6, 40), Wash.Of("grey")!);
                 if (Wash.Of(f.State("fruit-colour")) is { } below)
                 {
-                    sketch.Tint(Lines.Strip(Lines.Along(14, t => new(-14 + (28 * t), -10 + (20 * t * t))), t => 5.4 * Math.Sin(Math.PI * (0.12 + (0.76 * t)))), below);
+                    sketch.Tint(
+                        Lines.Strip(Lines.Along(14, t => new(-14 + (28 * t), -10 + (20 * t * t))), t =>
+                            5.4 * Math.Sin(Math.PI * (0.12 + (0.76 * t)))
+                        ),
+                        below
+                    );
                 }
 
                 break;
@@ -371,7 +506,14 @@ internal static class FruitDrawing
             case "winged":
                 foreach (var hand in new[] { -1, 1 })
                 {
-                    sketch.Shape(Lines.Smooth([new(hand * 10, 22), new(hand * 38, 26), new(hand * 40, -16), new(hand * 10, -22)], 5), Wash.Cut, 0.9);
+                    sketch.Shape(
+                        Lines.Smooth(
+                            [new(hand * 10, 22), new(hand * 38, 26), new(hand * 40, -16), new(hand * 10, -22)],
+                            5
+                        ),
+                        Wash.Cut,
+                        0.9
+                    );
                 }
 
                 break;

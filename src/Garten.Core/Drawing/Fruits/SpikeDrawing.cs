@@ -27,17 +27,34 @@ internal static class SpikeDrawing
 
     /// <summary>How far a bract reaches of which only a state is known, in lengths of the cluster.</summary>
     /// <param name="bract">shorter or longer; null when unknown.</param>
-    public static double? Reach(string? bract) => bract switch { null => null, "longer" => 1.12, _ => 0.45 };
+    public static double? Reach(string? bract) =>
+        bract switch
+        {
+            null => null,
+            "longer" => 1.12,
+            _ => 0.45,
+        };
 
     /// <summary>A fruit sac with its scale beside it, at one scale.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="beak">short-beak or long-beak; null when unknown.</param>
     /// <param name="scaleRatio">Length of the scale, in lengths of the sac.</param>
     public static void Sac(Sketch sketch, string? beak, double scaleRatio = PlainScale)
     {
         var top = SacFoot + SacLength(beak);
         var at = sketch.At(-16, 0);
-        at.Shape([new(-2, -36), .. Lines.Smooth([new(-2, -36), new(-15, -16), new(-11, 8), new(-2.6, 18)], 6), new(-2.4, top - 4), new(-3.6, top), new(0, top - 6), new(3.6, top), new(2.4, top - 4), .. Lines.Smooth([new(2.6, 18), new(11, 8), new(15, -16), new(2, -36)], 6)], Wash.Stem);
+        at.Shape(
+            [
+                new(-2, -36),
+                .. Lines.Smooth([new(-2, -36), new(-15, -16), new(-11, 8), new(-2.6, 18)], 6),
+                new(-2.4, top - 4),
+                new(-3.6, top),
+                new(0, top - 6),
+                new(3.6, top),
+                new(2.4, top - 4),
+                .. Lines.Smooth([new(2.6, 18), new(11, 8), new(15, -16), new(2, -36)], 6),
+            ],
+            Wash.Stem
+        );
         foreach (var x in new[] { -7, 0, 7 })
         {
             at.Line(Lines.Smooth([new(x * 0.3, -32), new(x, -14), new(x * 0.3, 12)], 4), 0.5);
@@ -45,15 +62,20 @@ internal static class SpikeDrawing
 
         var scale = sketch.At(24, 0);
         double Up(double part) => SacFoot + (SacLength(beak) * scaleRatio * part);
-        scale.Shape([new(-3, Up(0)), .. Lines.Smooth([new(-3, Up(0)), new(-11, Up(0.34)), new(-6, Up(0.76)), new(0, Up(1))], 5), .. Lines.Smooth([new(0, Up(1)), new(6, Up(0.76)), new(11, Up(0.34)), new(3, Up(0))], 5)], Wash.Of("brown"));
+        scale.Shape(
+            [
+                new(-3, Up(0)),
+                .. Lines.Smooth([new(-3, Up(0)), new(-11, Up(0.34)), new(-6, Up(0.76)), new(0, Up(1))], 5),
+                .. Lines.Smooth([new(0, Up(1)), new(6, Up(0.76)), new(11, Up(0.34)), new(3, Up(0))], 5),
+            ],
+            Wash.Of("brown")
+        );
         scale.Line(new(0, Up(0.03)), new(0, Up(0.93)), 1, Wash.Of("green"));
         sketch.Say(new(-16, -48), "sac");
         sketch.Say(new(24, -48), "scale");
     }
 
     /// <summary>A grass spikelet, from its foot at the origin.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="length">Its length.</param>
     /// <param name="awned">True for awns.</param>
     public static void Spikelet(Sketch sketch, double length, bool awned)
     {
@@ -67,12 +89,17 @@ internal static class SpikeDrawing
                 at.Line(new(0, length * 0.34), new(hand * 1.5, length * 0.8), 0.7);
             }
 
-            at.Shape(Lines.Strip(Lines.Along(8, t => new(0, length * 0.44 * t)), t => (half * Math.Pow(Math.Sin(Math.PI * Math.Clamp(t, 0.06, 0.97)), 0.8)) + 0.1), Wash.Stem, 0.7);
+            at.Shape(
+                Lines.Strip(Lines.Along(8, t => new(0, length * 0.44 * t)), t =>
+                    (half * Math.Pow(Math.Sin(Math.PI * Math.Clamp(t, 0.06, 0.97)), 0.8)) + 0.1
+                ),
+                Wash.Stem,
+                0.7
+            );
         }
     }
 
     /// <summary>Spikes of a sedge: which hold pollen flowers and which fruit, and how far the lowest bract reaches.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="sexes">separate-spikes or female-tip; null when unknown.</param>
     /// <param name="bract">Length of the lowest bract, in lengths of the cluster; null when unknown.</param>
     public static void Spikes(Sketch sketch, string? sexes, double? bract)
@@ -81,7 +108,22 @@ internal static class SpikeDrawing
         if (bract is { } part)
         {
             var reach = ClusterLength * part;
-            sketch.Shape(Lines.Strip(Lines.Smooth([new(0, ClusterFoot), new(-9, ClusterFoot + (reach * 0.24)), new(-16, ClusterFoot + (reach * 0.6)), new(-17, ClusterFoot + reach)], 6), t => 2.2 * (1 - t) + 0.3), Wash.Leaf, 0.8);
+            sketch.Shape(
+                Lines.Strip(
+                    Lines.Smooth(
+                        [
+                            new(0, ClusterFoot),
+                            new(-9, ClusterFoot + (reach * 0.24)),
+                            new(-16, ClusterFoot + (reach * 0.6)),
+                            new(-17, ClusterFoot + reach),
+                        ],
+                        6
+                    ),
+                    t => 2.2 * (1 - t) + 0.3
+                ),
+                Wash.Leaf,
+                0.8
+            );
         }
 
         Spike(sketch.At(0, 40), sexes == "female-tip" ? "both" : "male", 40);
@@ -100,7 +142,11 @@ internal static class SpikeDrawing
                 var at = sketch.At(hand * 1.6, 4.4 * i, hand * (female ? 46 : 18));
                 if (female)
                 {
-                    at.Shape([default, new(2.8, 4), new(0.6, 9), new(0, 12), new(-0.6, 9), new(-2.8, 4)], Wash.Stem, 0.6);
+                    at.Shape(
+                        [default, new(2.8, 4), new(0.6, 9), new(0, 12), new(-0.6, 9), new(-2.8, 4)],
+                        Wash.Stem,
+                        0.6
+                    );
                 }
                 else
                 {

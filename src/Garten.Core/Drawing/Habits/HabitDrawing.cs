@@ -41,7 +41,6 @@ internal static class HabitDrawing
     }
 
     /// <summary>A patch of bark.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="surface">State of the surface; null for smooth.</param>
     /// <param name="lenticels">State of the lenticels; null to leave them out.</param>
     public static void Bark(Sketch sketch, string? surface, string? lenticels)
@@ -53,7 +52,17 @@ internal static class HabitDrawing
                 for (var x = -32; x <= 32; x += 11)
                 {
                     var shift = x % 2 == 0 ? 0 : 5;
-                    sketch.Shape(Lines.Strip(Lines.Smooth([new(x, 1), new(x + 5, 24 + shift), new(x - 4, 48), new(x + 4, 70 - shift), new(x, 91)], 5), t => 0.6 + (2.2 * Math.Pow(Math.Sin(t * 9), 2))), Wash.WoodShade, 0.8);
+                    sketch.Shape(
+                        Lines.Strip(
+                            Lines.Smooth(
+                                [new(x, 1), new(x + 5, 24 + shift), new(x - 4, 48), new(x + 4, 70 - shift), new(x, 91)],
+                                5
+                            ),
+                            t => 0.6 + (2.2 * Math.Pow(Math.Sin(t * 9), 2))
+                        ),
+                        Wash.WoodShade,
+                        0.8
+                    );
                 }
 
                 break;
@@ -62,7 +71,20 @@ internal static class HabitDrawing
                 {
                     for (var x = -38 + (y / 15 % 2 * 9); x < 26; x += 19)
                     {
-                        sketch.Shape(Lines.Smooth([new(x + 1, y + 2), new(x + 16, y + 1), new(x + 17, y + 11), new(x + 3, y + 13), new(x + 1, y + 2)], 3), Wash.WoodShade, 0.9);
+                        sketch.Shape(
+                            Lines.Smooth(
+                                [
+                                    new(x + 1, y + 2),
+                                    new(x + 16, y + 1),
+                                    new(x + 17, y + 11),
+                                    new(x + 3, y + 13),
+                                    new(x + 1, y + 2),
+                                ],
+                                3
+                            ),
+                            Wash.WoodShade,
+                            0.9
+                        );
                     }
                 }
 
@@ -76,7 +98,14 @@ internal static class HabitDrawing
                     if (i % 5 == 0)
                     {
                         // Strips that hang loose at one end.
-                        sketch.Shape(Lines.Strip(Lines.Smooth([new(x, from + 50), new(x + 3, from + 34), new(x + 11, from + 22)], 4), _ => 1.6), Wash.Cut, 0.7);
+                        sketch.Shape(
+                            Lines.Strip(
+                                Lines.Smooth([new(x, from + 50), new(x + 3, from + 34), new(x + 11, from + 22)], 4),
+                                _ => 1.6
+                            ),
+                            Wash.Cut,
+                            0.7
+                        );
                     }
                 }
 
@@ -84,8 +113,26 @@ internal static class HabitDrawing
             case "peeling-sheets":
                 foreach (var (y, length) in new[] { (74, 34.0), (48, 46), (20, 38) })
                 {
-                    sketch.Shape([new(-38, y - 12), new(-38 + length, y - 12), .. Lines.Smooth([new(-38 + length, y - 12), new(-30 + length, y - 4), new(-40 + length, y + 4)], 4), new(-38, y + 4)], Wash.Cut, 0.9);
-                    sketch.Line(Lines.Smooth([new(-38 + length, y - 12), new(-46 + length, y - 5), new(-40 + length, y + 4)], 4), 0.8);
+                    sketch.Shape(
+                        [
+                            new(-38, y - 12),
+                            new(-38 + length, y - 12),
+                            .. Lines.Smooth(
+                                [new(-38 + length, y - 12), new(-30 + length, y - 4), new(-40 + length, y + 4)],
+                                4
+                            ),
+                            new(-38, y + 4),
+                        ],
+                        Wash.Cut,
+                        0.9
+                    );
+                    sketch.Line(
+                        Lines.Smooth(
+                            [new(-38 + length, y - 12), new(-46 + length, y - 5), new(-40 + length, y + 4)],
+                            4
+                        ),
+                        0.8
+                    );
                 }
 
                 break;
@@ -126,15 +173,42 @@ internal static class HabitDrawing
                 for (var i = 0; i < 8; i++)
                 {
                     var (y, reach) = (tall * (0.14 + (0.1 * i)), tall * 0.28 * (1 - (0.115 * i)));
-                    sketch.Shape([new(0, y + (tall * 0.12)), .. Lines.Smooth([new(reach * 0.4, y + (tall * 0.05)), new(reach, y - (tall * 0.02))], 3), new(reach * 0.5, y), new(0, y - (tall * 0.01)), new(-reach * 0.5, y), .. Lines.Smooth([new(-reach, y - (tall * 0.02)), new(-reach * 0.4, y + (tall * 0.05))], 3)], i % 2 == 0 ? Wash.Leaf : Wash.LeafShade, 0.8);
+                    sketch.Shape(
+                        [
+                            new(0, y + (tall * 0.12)),
+                            .. Lines.Smooth([new(reach * 0.4, y + (tall * 0.05)), new(reach, y - (tall * 0.02))], 3),
+                            new(reach * 0.5, y),
+                            new(0, y - (tall * 0.01)),
+                            new(-reach * 0.5, y),
+                            .. Lines.Smooth([new(-reach, y - (tall * 0.02)), new(-reach * 0.4, y + (tall * 0.05))], 3),
+                        ],
+                        i % 2 == 0 ? Wash.Leaf : Wash.LeafShade,
+                        0.8
+                    );
                 }
 
                 break;
             case "tree":
-                sketch.Shape(Lines.Strip(Lines.Smooth([default, new(1, tall * 0.3), new(0, tall * 0.62)], 5), t => tall * (0.045 - (0.03 * t))), Wash.Wood, 0.9);
+                sketch.Shape(
+                    Lines.Strip(Lines.Smooth([default, new(1, tall * 0.3), new(0, tall * 0.62)], 5), t =>
+                        tall * (0.045 - (0.03 * t))
+                    ),
+                    Wash.Wood,
+                    0.9
+                );
                 foreach (var hand in new[] { -1, 1 })
                 {
-                    sketch.Line(Lines.Smooth([new(0, tall * 0.36), new(hand * tall * 0.12, tall * 0.52), new(hand * tall * 0.2, tall * 0.7)], 4), 1.4);
+                    sketch.Line(
+                        Lines.Smooth(
+                            [
+                                new(0, tall * 0.36),
+                                new(hand * tall * 0.12, tall * 0.52),
+                                new(hand * tall * 0.2, tall * 0.7),
+                            ],
+                            4
+                        ),
+                        1.4
+                    );
                 }
 
                 Crown(sketch, new(0, tall * 0.66), tall * 0.38, tall * 0.34, 11);
@@ -148,17 +222,50 @@ internal static class HabitDrawing
                 Crown(sketch, new(0, tall * 0.62), tall * 0.46, tall * 0.38, 9);
                 break;
             case "climber":
-                sketch.Shape(Lines.Strip([new(-tall * 0.1, 0), new(-tall * 0.08, tall)], _ => Math.Max(tall * 0.025, 1)), Wash.Wood, 0.8);
-                var vine = Lines.Smooth([new(tall * 0.02, 0), new(-tall * 0.16, tall * 0.28), new(tall * 0.02, tall * 0.5), new(-tall * 0.16, tall * 0.72), new(tall * 0.03, tall * 0.94), new(tall * 0.24, tall * 0.8)], 5);
+                sketch.Shape(
+                    Lines.Strip([new(-tall * 0.1, 0), new(-tall * 0.08, tall)], _ => Math.Max(tall * 0.025, 1)),
+                    Wash.Wood,
+                    0.8
+                );
+                var vine = Lines.Smooth(
+                    [
+                        new(tall * 0.02, 0),
+                        new(-tall * 0.16, tall * 0.28),
+                        new(tall * 0.02, tall * 0.5),
+                        new(-tall * 0.16, tall * 0.72),
+                        new(tall * 0.03, tall * 0.94),
+                        new(tall * 0.24, tall * 0.8),
+                    ],
+                    5
+                );
                 Leafy(sketch, vine, tall * 0.13);
                 break;
             case "trailing":
-                Leafy(sketch, Lines.Smooth([new(-tall, 1), new(-tall * 0.4, Math.Max(tall * 0.6, 5)), new(tall * 0.3, Math.Max(tall * 0.2, 3)), new(tall * 1.3, 1)], 6), Math.Max(tall * 0.3, 9));
+                Leafy(
+                    sketch,
+                    Lines.Smooth(
+                        [
+                            new(-tall, 1),
+                            new(-tall * 0.4, Math.Max(tall * 0.6, 5)),
+                            new(tall * 0.3, Math.Max(tall * 0.2, 3)),
+                            new(tall * 1.3, 1),
+                        ],
+                        6
+                    ),
+                    Math.Max(tall * 0.3, 9)
+                );
                 break;
             case "grass-like":
                 foreach (var lean in new[] { -34, -22, -11, 0, 9, 20, 32 })
                 {
-                    var line = Lines.Smooth([new(lean * 0.06, 0), Point.Polar(tall * 0.6, lean * 0.5), Point.Polar(tall * (1 - (Math.Abs(lean) * 0.009)), lean)], 6);
+                    var line = Lines.Smooth(
+                        [
+                            new(lean * 0.06, 0),
+                            Point.Polar(tall * 0.6, lean * 0.5),
+                            Point.Polar(tall * (1 - (Math.Abs(lean) * 0.009)), lean),
+                        ],
+                        6
+                    );
                     sketch.Shape(Lines.Strip(line, t => (tall * 0.013 * (1 - t)) + 0.3), Wash.Leaf, 0.7);
                 }
 
@@ -172,7 +279,11 @@ internal static class HabitDrawing
                 break;
             default:
                 sketch.Line(default, new(0, tall * 0.88), 1.6, Wash.Of("green"));
-                if (f.Is("leaves-place", "at-base") || f.Is("leaf-arrangement", "basal") || f.Is("foliage", "grass-like"))
+                if (
+                    f.Is("leaves-place", "at-base")
+                    || f.Is("leaf-arrangement", "basal")
+                    || f.Is("foliage", "grass-like")
+                )
                 {
                     foreach (var lean in new[] { -62, -34, -12, 12, 34, 62 })
                     {
@@ -183,7 +294,11 @@ internal static class HabitDrawing
                 {
                     for (var i = 0; i < 5; i++)
                     {
-                        Small(sketch.At(0, tall * (0.1 + (0.15 * i)), i % 2 == 0 ? 54 : -54), tall * (0.36 - (0.04 * i)), 2.4);
+                        Small(
+                            sketch.At(0, tall * (0.1 + (0.15 * i)), i % 2 == 0 ? 54 : -54),
+                            tall * (0.36 - (0.04 * i)),
+                            2.4
+                        );
                     }
                 }
 
@@ -193,24 +308,52 @@ internal static class HabitDrawing
     }
 
     private static void Small(Sketch sketch, double length, double ratio) =>
-        LeafDrawing.DrawBlade(sketch, BladeForm.Plain with { Length = Math.Max(length, 2), Ratio = ratio, Base = BladeBase.Wedge }, Features.None, false);
+        LeafDrawing.DrawBlade(
+            sketch,
+            BladeForm.Plain with
+            {
+                Length = Math.Max(length, 2),
+                Ratio = ratio,
+                Base = BladeBase.Wedge,
+            },
+            Features.None,
+            false
+        );
 
     private static void Leafy(Sketch sketch, Point[] line, double size)
     {
         sketch.Line(line, 1.6, Wash.Of("green"));
         for (var i = 2; i < line.Length; i += 3)
         {
-            LeafDrawing.DrawBlade(sketch.At(line[i].X, line[i].Y, i % 2 == 0 ? 50 : -40), BladeForm.Plain with { Length = size, Ratio = 1.4 }, Features.None, false);
+            LeafDrawing.DrawBlade(
+                sketch.At(line[i].X, line[i].Y, i % 2 == 0 ? 50 : -40),
+                BladeForm.Plain with
+                {
+                    Length = size,
+                    Ratio = 1.4,
+                },
+                Features.None,
+                false
+            );
         }
     }
 
     private static void Crown(Sketch sketch, Point middle, double across, double along, int lobes)
     {
-        var outline = Lines.Along(lobes * 8, t => middle + (Lines.Arc(default, across, along, t * 360, t * 360, 1)[0] * (0.88 + (0.12 * Math.Abs(Math.Sin(t * lobes * Math.PI))))));
+        var outline = Lines.Along(lobes * 8, t =>
+            middle
+            + (
+                Lines.Arc(default, across, along, t * 360, t * 360, 1)[0]
+                * (0.88 + (0.12 * Math.Abs(Math.Sin(t * lobes * Math.PI))))
+            )
+        );
         sketch.Shape(outline.SkipLast(1), Wash.Leaf);
         foreach (var (dx, dy) in new[] { (0.3, -0.3), (0.5, 0.1), (-0.1, -0.5), (0.1, 0.25), (-0.45, -0.1) })
         {
-            sketch.Line(Lines.Arc(middle + new Point(dx * across, dy * along), across * 0.22, along * 0.2, 70, 250, 8), 0.7);
+            sketch.Line(
+                Lines.Arc(middle + new Point(dx * across, dy * along), across * 0.22, along * 0.2, 70, 250, 8),
+                0.7
+            );
         }
     }
 
@@ -218,6 +361,28 @@ internal static class HabitDrawing
     private static void Someone(Sketch sketch)
     {
         sketch.Spot(new(0, 92), 7.6, Wash.Ground, 0.8);
-        sketch.Shape([new(-5, 84), new(5, 84), new(12, 78), new(13, 50), new(9, 50), new(8, 68), new(7, 46), new(7, 0), new(1, 0), new(0, 42), new(-1, 0), new(-7, 0), new(-7, 46), new(-8, 68), new(-9, 50), new(-13, 50), new(-12, 78)], Wash.Ground, 0.8);
+        sketch.Shape(
+            [
+                new(-5, 84),
+                new(5, 84),
+                new(12, 78),
+                new(13, 50),
+                new(9, 50),
+                new(8, 68),
+                new(7, 46),
+                new(7, 0),
+                new(1, 0),
+                new(0, 42),
+                new(-1, 0),
+                new(-7, 0),
+                new(-7, 46),
+                new(-8, 68),
+                new(-9, 50),
+                new(-13, 50),
+                new(-12, 78),
+            ],
+            Wash.Ground,
+            0.8
+        );
     }
 }

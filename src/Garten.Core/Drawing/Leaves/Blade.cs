@@ -6,7 +6,6 @@ namespace Garten.Core.Drawing.Leaves;
 /// The outline of a blade, upright with its base at the origin. The envelope is the blade without its teeth; it has the
 /// asked length and width exactly, and teeth are cut into it, so that a ruler laid on the drawing reads what was asked.
 /// </summary>
-/// <param name="Form">What was asked.</param>
 /// <param name="Right">Right side of the envelope, from base to tip.</param>
 /// <param name="Left">Left side of the envelope, from base to tip.</param>
 /// <param name="Edge">Right side with its teeth, from base to tip.</param>
@@ -18,7 +17,6 @@ public sealed record Blade(BladeForm Form, Point[] Right, Point[] Left, Point[] 
     private const double EndLobe = 0.84;
 
     /// <summary>Works the outline out.</summary>
-    /// <param name="form">What is asked.</param>
     public static Blade Of(BladeForm form)
     {
         var (right, left, tips) = form.Lobing == BladeLobing.Palmate ? Palmate(form) : Simple(form);
@@ -26,7 +24,11 @@ public sealed record Blade(BladeForm Form, Point[] Right, Point[] Left, Point[] 
         var (edge, outline) = Toothed(1);
 
         // In a narrow sinus or tip teeth of full depth would meet; there all of them are cut less deep.
-        for (var depth = 0.7; form.Margin != BladeMargin.Entire && depth > 0.01 && !Lines.IsSimple(outline); depth *= 0.7)
+        for (
+            var depth = 0.7;
+            form.Margin != BladeMargin.Entire && depth > 0.01 && !Lines.IsSimple(outline);
+            depth *= 0.7
+        )
         {
             (edge, outline) = Toothed(depth < 0.05 ? 0 : depth);
         }
@@ -49,7 +51,8 @@ public sealed record Blade(BladeForm Form, Point[] Right, Point[] Left, Point[] 
     public Point[] Envelope => [.. Right, .. Left.Reverse().Skip(1).SkipLast(1)];
 
     /// <summary>A small leaflet needs no more points than its size can show.</summary>
-    private static int StepsOf(BladeForm form) => Math.Clamp((int)(form.Length * (form.Lobing == BladeLobing.None ? 0.8 : 1.6)), 12, 96);
+    private static int StepsOf(BladeForm form) =>
+        Math.Clamp((int)(form.Length * (form.Lobing == BladeLobing.None ? 0.8 : 1.6)), 12, 96);
 
     /// <summary>Sides to both hands of a midrib, each cut into lobes where it is lobed.</summary>
     private static (Point[] Right, Point[] Left, Point[] Tips) Simple(BladeForm form)
@@ -62,7 +65,10 @@ public sealed record Blade(BladeForm Form, Point[] Right, Point[] Left, Point[] 
         [
             .. Enumerable.Range(0, onRight).Select(i => Side(form, LobeAt(i, onRight), onRight)),
             new(0, Side(form, 1, 0).Y),
-            .. Enumerable.Range(0, onLeft).Reverse().Select(i => Side(form, LobeAt(i, onLeft), onLeft) is var p ? new Point(-p.X, p.Y) : default),
+            .. Enumerable
+                .Range(0, onLeft)
+                .Reverse()
+                .Select(i => Side(form, LobeAt(i, onLeft), onLeft) is var p ? new Point(-p.X, p.Y) : default),
         ];
         return (right, left, tips);
     }
@@ -71,7 +77,8 @@ public sealed record Blade(BladeForm Form, Point[] Right, Point[] Left, Point[] 
 
     private static Point Side(BladeForm form, double t, int lobes)
     {
-        double x, y = t;
+        double x,
+            y = t;
         if (t <= form.Widest)
         {
             var u = t / form.Widest;
@@ -158,7 +165,8 @@ public sealed record Blade(BladeForm Form, Point[] Right, Point[] Left, Point[] 
             {
                 // Behind the outermost lobe the edge runs in to the stalk in one sweep.
                 var back = (off - spread) / (180 - spread);
-                length = centre.Y + ((length - centre.Y) * Math.Pow(1 - back, form.Base == BladeBase.Wedge ? 2.2 : 1.2));
+                length =
+                    centre.Y + ((length - centre.Y) * Math.Pow(1 - back, form.Base == BladeBase.Wedge ? 2.2 : 1.2));
             }
             else
             {
@@ -175,7 +183,8 @@ public sealed record Blade(BladeForm Form, Point[] Right, Point[] Left, Point[] 
     /// <summary>Makes the envelope exactly as long and wide as asked.</summary>
     private static void Fit(BladeForm form, Point[][] lines)
     {
-        double half = 0, top = 0;
+        double half = 0,
+            top = 0;
         foreach (var point in lines[0])
         {
             half = Math.Max(half, point.X);

@@ -102,21 +102,43 @@ public enum BladeVeins
 /// <param name="Length">From where it leaves the stalk to its tip, in units of the paper; above 0.</param>
 /// <param name="Ratio">Length over width; 0.3–40.</param>
 /// <param name="Widest">Where it is widest, as a share of the length from the base; 0.05–0.95.</param>
-/// <param name="Base">Its base.</param>
-/// <param name="Tip">Its tip.</param>
-/// <param name="Lobing">How it is lobed.</param>
 /// <param name="Lobes">Number of lobes, the end one counted; 3–15 where it is lobed.</param>
 /// <param name="SinusDepth">How far the sinuses reach towards the midrib or the base; 0.1–0.8.</param>
-/// <param name="Margin">Its margin.</param>
 /// <param name="Teeth">Teeth along one side; at least 2 where there are any.</param>
 /// <param name="TeethFrom">Share of a side, from the base, that has no teeth; 0–0.8.</param>
 /// <param name="Veins">Its main veins.</param>
 /// <param name="VeinPairs">Pairs of side veins.</param>
 public sealed record BladeForm(
-    double Length, double Ratio, double Widest, BladeBase Base, BladeTip Tip, BladeLobing Lobing, int Lobes, double SinusDepth,
-    BladeMargin Margin, int Teeth, double TeethFrom, BladeVeins Veins, int VeinPairs)
+    double Length,
+    double Ratio,
+    double Widest,
+    BladeBase Base,
+    BladeTip Tip,
+    BladeLobing Lobing,
+    int Lobes,
+    double SinusDepth,
+    BladeMargin Margin,
+    int Teeth,
+    double TeethFrom,
+    BladeVeins Veins,
+    int VeinPairs
+)
 {
     /// <summary>An oval blade, entire and pointed: what a drawing begins with where nothing is known.</summary>
-    public static BladeForm Plain { get; } = new(
-        90, 1.8, 0.45, BladeBase.Rounded, BladeTip.Pointed, BladeLobing.None, 5, 0.45, BladeMargin.Entire, 14, 0.12, BladeVeins.Pinnate, 6);
+    public static BladeForm Plain { get; } =
+        new(
+            90,
+            1.8,
+            0.45,
+            BladeBase.Rounded,
+            BladeTip.Pointed,
+            BladeLobing.None,
+            5,
+            0.45,
+            BladeMargin.Entire,
+            14,
+            0.12,
+            BladeVeins.Pinnate,
+            6
+        );
 }

@@ -40,19 +40,32 @@ internal static class FrondDrawing
             var y = stem + ((124 - stem) * t);
             foreach (var hand in new[] { -1, 1 })
             {
-                Pinna(sketch.At(0, y, hand * (shape == "triangular-frond" ? 66 : 76)), length, (shape == "triangular-frond" ? 4.6 : 3.8) * Math.Sqrt(13.0 / pairs), narrow);
+                Pinna(
+                    sketch.At(0, y, hand * (shape == "triangular-frond" ? 66 : 76)),
+                    length,
+                    (shape == "triangular-frond" ? 4.6 : 3.8) * Math.Sqrt(13.0 / pairs),
+                    narrow
+                );
             }
         }
     }
 
     /// <summary>A pinna with its spore heaps, made large.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="sorus">Form of the heaps.</param>
     /// <param name="cover">Their cover; null to leave it out.</param>
     public static void Sori(Sketch sketch, string sorus, string? cover)
     {
         var edge = sorus == "edge-sorus";
-        var blade = Blade.Of(BladeForm.Plain with { Length = 100, Ratio = 2.4, Widest = 0.3, Tip = BladeTip.Blunt, Base = BladeBase.Straight });
+        var blade = Blade.Of(
+            BladeForm.Plain with
+            {
+                Length = 100,
+                Ratio = 2.4,
+                Widest = 0.3,
+                Tip = BladeTip.Blunt,
+                Base = BladeBase.Straight,
+            }
+        );
         sketch.Shape(blade.Outline, Wash.Pale);
         sketch.Line(new(0, 0), new(0, 97), 1);
         for (var i = 0; i < 5; i++)
@@ -76,14 +89,19 @@ internal static class FrondDrawing
             foreach (var side in new[] { blade.Right, blade.Left })
             {
                 // The edge itself is turned over the spores.
-                sketch.Shape(Lines.Strip(side[(side.Length / 8)..^(side.Length / 6)].Select(p => new Point(p.X * 0.9, p.Y)).ToArray(), _ => 3), Wash.Of("brown"), 0.7);
+                sketch.Shape(
+                    Lines.Strip(
+                        side[(side.Length / 8)..^(side.Length / 6)].Select(p => new Point(p.X * 0.9, p.Y)).ToArray(),
+                        _ => 3
+                    ),
+                    Wash.Of("brown"),
+                    0.7
+                );
             }
         }
     }
 
     /// <summary>One heap, made large.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="sorus">Its form.</param>
     /// <param name="cover">Its cover; null to leave it out.</param>
     public static void Heap(Sketch sketch, string sorus, string? cover)
     {
@@ -94,7 +112,13 @@ internal static class FrondDrawing
                 sketch.Shape(Lines.Strip([new(0, -9), new(0, 0), new(0, 9)], _ => 2.2), brown, 0.7);
                 break;
             case "crescent-sorus":
-                sketch.Shape(Lines.Strip(Lines.Arc(new(-4, 0), 7, 8, 20, 160), t => 2.6 * Math.Sin(Math.PI * Math.Clamp(t, 0.12, 0.88))), brown, 0.7);
+                sketch.Shape(
+                    Lines.Strip(Lines.Arc(new(-4, 0), 7, 8, 20, 160), t =>
+                        2.6 * Math.Sin(Math.PI * Math.Clamp(t, 0.12, 0.88))
+                    ),
+                    brown,
+                    0.7
+                );
                 break;
             default:
                 sketch.Spot(default, 5, brown, 0.7);
@@ -111,13 +135,18 @@ internal static class FrondDrawing
                 sketch.Shape([new(0, 0), .. Lines.Arc(default, 4.2, 4.2, 25, 335, 16)], Wash.Blank, 0.7);
                 break;
             case "flap-cover":
-                sketch.Shape(Lines.Strip([new(1.6, -9), new(2.4, 0), new(1.6, 9)], t => 1.6 * Math.Sin(Math.PI * Math.Clamp(t, 0.1, 0.9))), Wash.Blank, 0.7);
+                sketch.Shape(
+                    Lines.Strip([new(1.6, -9), new(2.4, 0), new(1.6, 9)], t =>
+                        1.6 * Math.Sin(Math.PI * Math.Clamp(t, 0.1, 0.9))
+                    ),
+                    Wash.Blank,
+                    0.7
+                );
                 break;
         }
     }
 
     /// <summary>How fronds stand on the ground.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="tufted">True for a crown, false for fronds along a rhizome.</param>
     public static void Growth(Sketch sketch, bool tufted)
     {
@@ -132,7 +161,11 @@ internal static class FrondDrawing
             return;
         }
 
-        sketch.Shape(Lines.Strip(Lines.Smooth([new(-58, -8), new(-20, -11), new(20, -8), new(58, -10)], 4), _ => 2.4), Wash.Wood, 0.8);
+        sketch.Shape(
+            Lines.Strip(Lines.Smooth([new(-58, -8), new(-20, -11), new(20, -8), new(58, -10)], 4), _ => 2.4),
+            Wash.Wood,
+            0.8
+        );
         foreach (var x in new[] { -42, 0, 42 })
         {
             sketch.Line(new(x, -9), new(x, 0), 1.2);
@@ -141,7 +174,6 @@ internal static class FrondDrawing
     }
 
     /// <summary>Fertile and barren fronds beside each other.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="alike">True when they are alike.</param>
     public static void Fertile(Sketch sketch, bool alike)
     {
@@ -160,7 +192,11 @@ internal static class FrondDrawing
 
         var wide = narrow ? half * 0.3 : Math.Min(half, length * 0.3);
         at.Shape(
-            Lines.Strip(Lines.Along(8, t => new(0, length * t)), t => wide * Math.Max(Math.Min(1, (1 - t) * 2.4), 0.08) * (narrow || (int)(t * 8) % 2 == 0 ? 1 : 0.72)),
-            narrow ? Wash.Of("brown") : Wash.Leaf, 0.6);
+            Lines.Strip(Lines.Along(8, t => new(0, length * t)), t =>
+                wide * Math.Max(Math.Min(1, (1 - t) * 2.4), 0.08) * (narrow || (int)(t * 8) % 2 == 0 ? 1 : 0.72)
+            ),
+            narrow ? Wash.Of("brown") : Wash.Leaf,
+            0.6
+        );
     }
 }

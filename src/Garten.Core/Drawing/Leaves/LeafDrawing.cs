@@ -7,8 +7,6 @@ namespace Garten.Core.Drawing.Leaves;
 internal static class LeafDrawing
 {
     /// <summary>Draws a leaf.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="form">Its form.</param>
     public static void Draw(Sketch sketch, LeafForm form)
     {
         var petiole = form.Petiole;
@@ -17,7 +15,11 @@ internal static class LeafDrawing
             sketch.Part("petiole", form.Winged ? "Winged leaf stalk" : "Leaf stalk", s =>
             {
                 Wing(s, form, 0, petiole);
-                s.Shape(Strip(new(0, 0), new(0, petiole), 1.5, 1.1), Wash.Of(form.Features.State("petiole-colour")) ?? Wash.Stem, 0.8);
+                s.Shape(
+                    Strip(new(0, 0), new(0, petiole), 1.5, 1.1),
+                    Wash.Of(form.Features.State("petiole-colour")) ?? Wash.Stem,
+                    0.8
+                );
             });
         }
 
@@ -36,8 +38,6 @@ internal static class LeafDrawing
     }
 
     /// <summary>One blade, its base at the origin.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="form">Its form.</param>
     /// <param name="f">What is known of its surface.</param>
     /// <param name="veins">True to draw the side veins.</param>
     /// <param name="wash">Its colour; null for green, shaded on one half.</param>
@@ -74,26 +74,29 @@ internal static class LeafDrawing
     }
 
     /// <summary>Length on the paper of what "blade length" measures: the blade, or one side leaflet.</summary>
-    /// <param name="form">The leaf.</param>
-    public static double BladeOnPaper(LeafForm form) => form.Division switch
-    {
-        LeafDivision.Simple => LeafForm.Standard,
-        LeafDivision.Pinnate => FeatherSize(form).Leaflet,
-        LeafDivision.TwiceDivided => 22,
-        _ => 70 * 0.72,
-    };
+    public static double BladeOnPaper(LeafForm form) =>
+        form.Division switch
+        {
+            LeafDivision.Simple => LeafForm.Standard,
+            LeafDivision.Pinnate => FeatherSize(form).Leaflet,
+            LeafDivision.TwiceDivided => 22,
+            _ => 70 * 0.72,
+        };
 
     /// <summary>Where the blade that ends a leaf stands: the blade itself, or the end leaflet.</summary>
-    /// <param name="form">The leaf.</param>
     /// <returns>Height of its base above the foot of the stalk, and its length.</returns>
-    public static (double Foot, double Length) EndBlade(LeafForm form) => form.Division switch
-    {
-        LeafDivision.Simple => (form.Petiole, form.Blade.Length),
-        LeafDivision.Trifoliolate => (form.Petiole + 12, 70),
-        LeafDivision.Palmate => (form.Petiole + 3, 70),
-        LeafDivision.Pinnate when FeatherSize(form) is var (leaflet, step) => (form.Petiole + (step * (form.Leaflets / 2)) + 2, leaflet),
-        _ => (form.Petiole + 102, 38),
-    };
+    public static (double Foot, double Length) EndBlade(LeafForm form) =>
+        form.Division switch
+        {
+            LeafDivision.Simple => (form.Petiole, form.Blade.Length),
+            LeafDivision.Trifoliolate => (form.Petiole + 12, 70),
+            LeafDivision.Palmate => (form.Petiole + 3, 70),
+            LeafDivision.Pinnate when FeatherSize(form) is var (leaflet, step) => (
+                form.Petiole + (step * (form.Leaflets / 2)) + 2,
+                leaflet
+            ),
+            _ => (form.Petiole + 102, 38),
+        };
 
     private static void Blades(Sketch sketch, LeafForm form)
     {
@@ -131,7 +134,6 @@ internal static class LeafDrawing
     }
 
     /// <summary>How a leaf of leaflets along an axis is laid out on the paper.</summary>
-    /// <param name="form">The leaf.</param>
     /// <returns>Length of a leaflet, and of the axis between two pairs.</returns>
     public static (double Leaflet, double Step) FeatherSize(LeafForm form)
     {
@@ -145,7 +147,12 @@ internal static class LeafDrawing
     private static void Feather(Sketch sketch, LeafForm form, int count)
     {
         var (length, step) = FeatherSize(form);
-        var leaflet = form.Blade with { Length = length, VeinPairs = length > 26 ? 5 : 3, Teeth = length > 26 ? form.Blade.Teeth : Math.Min(form.Blade.Teeth, 8) };
+        var leaflet = form.Blade with
+        {
+            Length = length,
+            VeinPairs = length > 26 ? 5 : 3,
+            Teeth = length > 26 ? form.Blade.Teeth : Math.Min(form.Blade.Teeth, 8),
+        };
         var pairs = count / 2;
         var odd = count % 2 == 1;
         var axis = step * pairs;
@@ -195,7 +202,15 @@ internal static class LeafDrawing
             {
                 foreach (var hand in new[] { -1, 1 })
                 {
-                    DrawBlade(at.At(0, size * (14 + (15 * k)), hand * 58), leaflet with { Length = leaflet.Length * size * (1 - (0.2 * k)) }, Features.None, false);
+                    DrawBlade(
+                        at.At(0, size * (14 + (15 * k)), hand * 58),
+                        leaflet with
+                        {
+                            Length = leaflet.Length * size * (1 - (0.2 * k)),
+                        },
+                        Features.None,
+                        false
+                    );
                 }
             }
 
@@ -204,9 +219,6 @@ internal static class LeafDrawing
     }
 
     /// <summary>A stalk of two widths, washed as a green stem.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="from">Its foot.</param>
-    /// <param name="to">Its top.</param>
     /// <param name="low">Half its width at the foot.</param>
     /// <param name="high">Half its width at the top.</param>
     public static void Stalk(Sketch sketch, Point from, Point to, double low, double high) =>
@@ -220,13 +232,18 @@ internal static class LeafDrawing
     {
         if (form.Winged && to > from)
         {
-            sketch.Shape(Lines.Strip(Lines.Along(10, t => new(0, from + ((to - from) * t))), t => 1.2 + (4.4 * Math.Sin(Math.PI * t))), Wash.Leaf, 0.8);
+            sketch.Shape(
+                Lines.Strip(Lines.Along(10, t => new(0, from + ((to - from) * t))), t =>
+                    1.2 + (4.4 * Math.Sin(Math.PI * t))
+                ),
+                Wash.Leaf,
+                0.8
+            );
         }
     }
 
     /// <summary>The lower side of a blade: its colour, its veins standing out, its hair and its glands.</summary>
     /// <param name="sketch">Where, the base of the blade at the origin.</param>
-    /// <param name="form">Its form.</param>
     /// <param name="f">What is known of the lower side.</param>
     public static void Below(Sketch sketch, BladeForm form, Features f)
     {
@@ -271,7 +288,6 @@ internal static class LeafDrawing
     }
 
     /// <summary>Stipules at the foot of a stalk.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="state">Small, leafy, none; null when unknown.</param>
     public static void Stipules(Sketch sketch, string? state)
     {
@@ -284,9 +300,21 @@ internal static class LeafDrawing
         {
             foreach (var hand in new[] { -1, 1 })
             {
-                var size = state == "leafy"
-                    ? BladeForm.Plain with { Length = 22, Ratio = 1.7, Widest = 0.35 }
-                    : BladeForm.Plain with { Length = 12, Ratio = 5, Widest = 0.3, Base = BladeBase.Wedge };
+                var size =
+                    state == "leafy"
+                        ? BladeForm.Plain with
+                        {
+                            Length = 22,
+                            Ratio = 1.7,
+                            Widest = 0.35,
+                        }
+                        : BladeForm.Plain with
+                        {
+                            Length = 12,
+                            Ratio = 5,
+                            Widest = 0.3,
+                            Base = BladeBase.Wedge,
+                        };
                 DrawBlade(s.At(hand, 0, hand * (state == "leafy" ? 58 : 40)), size, Features.None, false);
             }
         });
@@ -298,11 +326,29 @@ internal static class LeafDrawing
         var lean = (which * 53 % 50) - 25;
         if (hair == "woolly")
         {
-            sketch.Line(Lines.Smooth([at, at + Point.Polar(3, lean - 60), at + Point.Polar(5, lean), at + Point.Polar(4, lean + 70)], 3), 0.5, ink);
+            sketch.Line(
+                Lines.Smooth(
+                    [at, at + Point.Polar(3, lean - 60), at + Point.Polar(5, lean), at + Point.Polar(4, lean + 70)],
+                    3
+                ),
+                0.5,
+                ink
+            );
         }
         else
         {
-            sketch.Line(at, at + Point.Polar(hair == "silky" ? 8 : hair == "velvety" ? 2.4 : 5, hair == "silky" ? lean * 0.3 : lean + 30), 0.5, ink);
+            sketch.Line(
+                at,
+                at
+                    + Point.Polar(
+                        hair == "silky" ? 8
+                            : hair == "velvety" ? 2.4
+                            : 5,
+                        hair == "silky" ? lean * 0.3 : lean + 30
+                    ),
+                0.5,
+                ink
+            );
         }
     }
 
@@ -312,7 +358,11 @@ internal static class LeafDrawing
         for (var i = 0; i < outline.Length; i++)
         {
             // A spine stands on each tooth: where the outline turns sharply outwards.
-            var (before, at, after) = (outline[(i + outline.Length - 1) % outline.Length], outline[i], outline[(i + 1) % outline.Length]);
+            var (before, at, after) = (
+                outline[(i + outline.Length - 1) % outline.Length],
+                outline[i],
+                outline[(i + 1) % outline.Length]
+            );
             var (inTo, outOf) = ((at - before).Unit, (after - at).Unit);
             if ((inTo.X * outOf.Y) - (inTo.Y * outOf.X) > 0.85)
             {
@@ -330,7 +380,13 @@ internal static class LeafDrawing
             // A fixed scatter over the blade, by the golden angle, left out where it falls beside it.
             for (var i = 1; i < 26; i++)
             {
-                var at = new Point(0, length / 2) + (Point.Polar(Math.Sqrt(i / 26.0) * length / 2, i * 137.5) is var p ? new Point(p.X / blade.Form.Ratio, p.Y) : default);
+                var at =
+                    new Point(0, length / 2)
+                    + (
+                        Point.Polar(Math.Sqrt(i / 26.0) * length / 2, i * 137.5) is var p
+                            ? new Point(p.X / blade.Form.Ratio, p.Y)
+                            : default
+                    );
                 if (Lines.Contains(blade.Outline, at))
                 {
                     sketch.Tint(Lines.Ellipse(at, 2.6, 3.6, 9), Wash.Of("brown-mottled")!);
@@ -341,7 +397,15 @@ internal static class LeafDrawing
         {
             foreach (var share in new[] { -0.55, -0.2, 0.2, 0.55 })
             {
-                sketch.Line([.. blade.Right.Where((_, i) => i % 4 == 2 && i < blade.Right.Length - 4).Select(p => new Point(p.X * share, p.Y))], 2, Wash.Blank);
+                sketch.Line(
+                    [
+                        .. blade
+                            .Right.Where((_, i) => i % 4 == 2 && i < blade.Right.Length - 4)
+                            .Select(p => new Point(p.X * share, p.Y)),
+                    ],
+                    2,
+                    Wash.Blank
+                );
             }
         }
 

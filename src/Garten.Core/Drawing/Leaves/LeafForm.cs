@@ -33,8 +33,17 @@ public enum LeafDivision
 /// <param name="Millimetres">Millimetres a unit of the paper stands for; null where the size is not known.</param>
 /// <param name="Contradictions">What cannot be true together, in words; drawn as the number says.</param>
 public sealed record LeafForm(
-    LeafDivision Division, int Leaflets, BladeForm Blade, double Petiole, bool Glands, bool Winged, string? Stipules, Features Features, double? Millimetres,
-    ImmutableArray<string> Contradictions)
+    LeafDivision Division,
+    int Leaflets,
+    BladeForm Blade,
+    double Petiole,
+    bool Glands,
+    bool Winged,
+    string? Stipules,
+    Features Features,
+    double? Millimetres,
+    ImmutableArray<string> Contradictions
+)
 {
     /// <summary>Length of a blade on the paper.</summary>
     public const double Standard = 90;
@@ -53,20 +62,25 @@ public sealed record LeafForm(
             "pinnate" => LeafDivision.Pinnate,
             "palmate" => LeafDivision.Palmate,
             "twice-divided" => LeafDivision.TwiceDivided,
-            null when f.Count("leaflet-count", 1, 60) is { } n and > 1 => n == 3 ? LeafDivision.Trifoliolate : LeafDivision.Pinnate,
+            null when f.Count("leaflet-count", 1, 60) is { } n and > 1 => n == 3
+                ? LeafDivision.Trifoliolate
+                : LeafDivision.Pinnate,
             _ => LeafDivision.Simple,
         };
         var leaflets = LeafletsOf(f, division, contradictions);
         var (ratio, widest, @base, tip) = ShapeOf(f, contradictions);
-        var lobing = division != LeafDivision.Simple
-            ? f.Is("leaflet-cutting", "deeply-cut") ? BladeLobing.Pinnate : BladeLobing.None
-            : f.State("lobing") switch
-            {
-                "pinnately-lobed" => BladeLobing.Pinnate,
-                "palmately-lobed" => BladeLobing.Palmate,
-                null when f.Knows("lobe-count") => BladeLobing.Palmate,
-                _ => BladeLobing.None,
-            };
+        var lobing =
+            division != LeafDivision.Simple
+                ? f.Is("leaflet-cutting", "deeply-cut")
+                    ? BladeLobing.Pinnate
+                    : BladeLobing.None
+                : f.State("lobing") switch
+                {
+                    "pinnately-lobed" => BladeLobing.Pinnate,
+                    "palmately-lobed" => BladeLobing.Palmate,
+                    null when f.Knows("lobe-count") => BladeLobing.Palmate,
+                    _ => BladeLobing.None,
+                };
         var lobes = f.Count("lobe-count", 3, 13) ?? (lobing == BladeLobing.Pinnate ? 7 : 5);
         if (lobing == BladeLobing.Palmate)
         {
@@ -96,14 +110,39 @@ public sealed record LeafForm(
             _ => BladeVeins.Pinnate,
         };
         var blade = new BladeForm(
-            Standard, Math.Clamp(ratio, 0.5, 24), widest, @base, tip, lobing, lobes, lobing == BladeLobing.Pinnate ? 0.6 : 0.45, margin,
-            TeethOf(margin, lobing, lobes), f.Is("teeth-extent", "upper-half") ? 0.5 : 0.12, veins, 6);
+            Standard,
+            Math.Clamp(ratio, 0.5, 24),
+            widest,
+            @base,
+            tip,
+            lobing,
+            lobes,
+            lobing == BladeLobing.Pinnate ? 0.6 : 0.45,
+            margin,
+            TeethOf(margin, lobing, lobes),
+            f.Is("teeth-extent", "upper-half") ? 0.5 : 0.12,
+            veins,
+            6
+        );
         var millimetres = f.Number("leaf-length") is { } length and > 0 ? length / Standard : (double?)null;
-        var petiole = f.Number("petiole-ratio") is { } part ? Standard * Math.Clamp(part, 0, LongestStalk)
-            : f.Number("petiole-length") is { } stalk ? Math.Min(millimetres is { } mm ? stalk / mm : Standard * 0.25, Standard * 1.2)
+        var petiole =
+            f.Number("petiole-ratio") is { } part ? Standard * Math.Clamp(part, 0, LongestStalk)
+            : f.Number("petiole-length") is { } stalk
+                ? Math.Min(millimetres is { } mm ? stalk / mm : Standard * 0.25, Standard * 1.2)
             : @base == BladeBase.Clasping ? 0
             : Standard * 0.25;
-        return new(division, leaflets, blade, petiole, f.Is("petiole-glands", "glands"), f.Is("axis-wing", "winged"), f.State("stipules"), f, millimetres, contradictions.ToImmutable());
+        return new(
+            division,
+            leaflets,
+            blade,
+            petiole,
+            f.Is("petiole-glands", "glands"),
+            f.Is("axis-wing", "winged"),
+            f.State("stipules"),
+            f,
+            millimetres,
+            contradictions.ToImmutable()
+        );
     }
 
     private static int LeafletsOf(Features f, LeafDivision division, ImmutableArray<string>.Builder contradictions)
@@ -127,7 +166,10 @@ public sealed record LeafForm(
         };
     }
 
-    private static (double Ratio, double Widest, BladeBase Base, BladeTip Tip) ShapeOf(Features f, ImmutableArray<string>.Builder contradictions)
+    private static (double Ratio, double Widest, BladeBase Base, BladeTip Tip) ShapeOf(
+        Features f,
+        ImmutableArray<string>.Builder contradictions
+    )
     {
         var outline = f.State("outline");
         var (ratio, widest, @base, tip) = outline switch
@@ -145,7 +187,12 @@ public sealed record LeafForm(
         {
             if ((outline == "linear" && asked < 4) || (outline is "round-blade" && asked > 2))
             {
-                contradictions.Add(string.Create(System.Globalization.CultureInfo.InvariantCulture, $"outline {outline}, but {asked:0.#} times as long as wide"));
+                contradictions.Add(
+                    string.Create(
+                        System.Globalization.CultureInfo.InvariantCulture,
+                        $"outline {outline}, but {asked:0.#} times as long as wide"
+                    )
+                );
             }
 
             ratio = asked;
@@ -178,14 +225,15 @@ public sealed record LeafForm(
         return (ratio, widest, @base, tip);
     }
 
-    private static int TeethOf(BladeMargin margin, BladeLobing lobing, int lobes) => margin switch
-    {
-        BladeMargin.Coarse => lobing == BladeLobing.None ? 6 : 3 * lobes / 2,
-        BladeMargin.Spiny => lobing == BladeLobing.None ? 5 : lobes,
-        BladeMargin.DoublySerrate => lobing == BladeLobing.None ? 9 : 2 * lobes,
-        BladeMargin.Wavy => lobing == BladeLobing.None ? 6 : lobes,
-        BladeMargin.Crenate => lobing == BladeLobing.None ? 11 : 2 * lobes,
-        BladeMargin.Serrate => lobing == BladeLobing.None ? 20 : 5 * lobes,
-        _ => 13,
-    };
+    private static int TeethOf(BladeMargin margin, BladeLobing lobing, int lobes) =>
+        margin switch
+        {
+            BladeMargin.Coarse => lobing == BladeLobing.None ? 6 : 3 * lobes / 2,
+            BladeMargin.Spiny => lobing == BladeLobing.None ? 5 : lobes,
+            BladeMargin.DoublySerrate => lobing == BladeLobing.None ? 9 : 2 * lobes,
+            BladeMargin.Wavy => lobing == BladeLobing.None ? 6 : lobes,
+            BladeMargin.Crenate => lobing == BladeLobing.None ? 11 : 2 * lobes,
+            BladeMargin.Serrate => lobing == BladeLobing.None ? 20 : 5 * lobes,
+            _ => 13,
+        };
 }

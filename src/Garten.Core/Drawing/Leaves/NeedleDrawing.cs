@@ -7,14 +7,15 @@ namespace Garten.Core.Drawing.Leaves;
 internal static class NeedleDrawing
 {
     /// <summary>Needles from one sheath.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="count">How many.</param>
     public static void Bundle(Sketch sketch, int count)
     {
         for (var i = 0; i < count; i++)
         {
             var lean = count == 1 ? 0 : ((2.0 * i / (count - 1)) - 1) * 20;
-            var line = Lines.Smooth([new(0, 8), Point.Polar(50, lean * 0.7) + new Point(0, 8), Point.Polar(96, lean) + new Point(0, 8)], 5);
+            var line = Lines.Smooth(
+                [new(0, 8), Point.Polar(50, lean * 0.7) + new Point(0, 8), Point.Polar(96, lean) + new Point(0, 8)],
+                5
+            );
             sketch.Shape(Lines.Strip(line, t => 1.5 * (1 - (0.7 * t))), Wash.Leaf, 0.8);
         }
 
@@ -23,7 +24,6 @@ internal static class NeedleDrawing
     }
 
     /// <summary>A twig with its needles.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="lay">How they lie; null for all round.</param>
     public static void Twig(Sketch sketch, string? lay)
     {
@@ -51,10 +51,20 @@ internal static class NeedleDrawing
                 "brushed-forward" => 24 + (i % 3 * 8),
                 _ => 44 + (i * 23 % 44),
             };
-            var length = lay == "two-ranked" ? 30 - (i > steps - 4 ? 6 * (i - steps + 4) : 0) : lay == "brushed-forward" ? 24 : 28 - (i % 3 * 5);
+            var length =
+                lay == "two-ranked" ? 30 - (i > steps - 4 ? 6 * (i - steps + 4) : 0)
+                : lay == "brushed-forward" ? 24
+                : 28 - (i % 3 * 5);
             foreach (var hand in new[] { -1, 1 })
             {
-                Needle(sketch, [foot, foot + Point.Polar(length * 0.5, hand * degrees), foot + Point.Polar(length, hand * (degrees - 6))]);
+                Needle(
+                    sketch,
+                    [
+                        foot,
+                        foot + Point.Polar(length * 0.5, hand * degrees),
+                        foot + Point.Polar(length, hand * (degrees - 6)),
+                    ]
+                );
             }
         }
 
@@ -71,7 +81,6 @@ internal static class NeedleDrawing
     }
 
     /// <summary>A needle cut across.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="section">State of the section.</param>
     public static void Section(Sketch sketch, string section)
     {
@@ -87,31 +96,61 @@ internal static class NeedleDrawing
         sketch.Spot(middle, section == "flat-needle" ? 5 : 8, Wash.Cut, 0.8);
         foreach (var hand in new[] { -1, 1 })
         {
-            sketch.Spot(middle + new Point(hand * (section == "flat-needle" ? 28 : section == "three-sided-needle" ? 13 : 16), section == "three-sided-needle" ? -9 : 0), 2.2, Wash.Gold, 0.7);
+            sketch.Spot(
+                middle
+                    + new Point(
+                        hand
+                            * (
+                                section == "flat-needle" ? 28
+                                : section == "three-sided-needle" ? 13
+                                : 16
+                            ),
+                        section == "three-sided-needle" ? -9 : 0
+                    ),
+                2.2,
+                Wash.Gold,
+                0.7
+            );
         }
     }
 
     /// <summary>The end of a needle, made large.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="tip">State of the tip.</param>
     public static void Tip(Sketch sketch, string tip)
     {
         Point[] top = tip switch
         {
-            "notched-needle" => [new(13, 58), .. Lines.Arc(new(6.5, 60), 6.5, 8, 90, 0, 5), new(0, 61), .. Lines.Arc(new(-6.5, 60), 6.5, 8, 0, -90, 5), new(-13, 58)],
+            "notched-needle" =>
+            [
+                new(13, 58),
+                .. Lines.Arc(new(6.5, 60), 6.5, 8, 90, 0, 5),
+                new(0, 61),
+                .. Lines.Arc(new(-6.5, 60), 6.5, 8, 0, -90, 5),
+                new(-13, 58),
+            ],
             "sharp-needle" => [new(13, 36), new(6, 62), new(0, 88), new(-6, 62), new(-13, 36)],
-            _ => [new(13, 46), .. Lines.Smooth([new(12, 52), new(8, 64), new(0, 71), new(-8, 64), new(-12, 52)], 4), new(-13, 46)],
+            _ =>
+            [
+                new(13, 46),
+                .. Lines.Smooth([new(12, 52), new(8, 64), new(0, 71), new(-8, 64), new(-12, 52)], 4),
+                new(-13, 46),
+            ],
         };
         sketch.Shape([new(-13, 0), new(13, 0), .. top], Wash.Leaf);
         sketch.Line(new(0, 2), new(0, 54), 0.7);
     }
 
     /// <summary>Both sides of a needle with its white lines.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="bands">none, below, both-sides.</param>
     public static void Bands(Sketch sketch, string bands)
     {
-        foreach (var (x, white, words) in new[] { (-18, bands == "both-sides", "above"), (18, bands is "below" or "both-sides", "below") })
+        foreach (
+            var (x, white, words) in new[]
+            {
+                (-18, bands == "both-sides", "above"),
+                (18, bands is "below" or "both-sides", "below"),
+            }
+        )
         {
             var at = sketch.At(x, 0);
             at.Shape([new(-9, 0), new(9, 0), new(9, 70), new(0, 82), new(-9, 70)], Wash.LeafShade);
@@ -119,7 +158,11 @@ internal static class NeedleDrawing
             {
                 foreach (var hand in new[] { -1, 1 })
                 {
-                    at.Shape([new(hand * 2.4, 4), new(hand * 6.4, 4), new(hand * 6.4, 68), new(hand * 2.4, 74)], Wash.Blank, 0.5);
+                    at.Shape(
+                        [new(hand * 2.4, 4), new(hand * 6.4, 4), new(hand * 6.4, 68), new(hand * 2.4, 74)],
+                        Wash.Blank,
+                        0.5
+                    );
                 }
             }
 
@@ -129,7 +172,6 @@ internal static class NeedleDrawing
     }
 
     /// <summary>Where a needle joins the twig.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="foot">State of the foot.</param>
     public static void Foot(Sketch sketch, string foot)
     {
@@ -141,17 +183,31 @@ internal static class NeedleDrawing
             {
                 case "peg":
                     at.Shape([new(0, -5), new(7, 2), new(7, 8), new(0, 5)], Wash.WoodShade, 0.9);
-                    at.Shape(Lines.Strip([new(7, 5), new(26, 16), new(46, 26)], t => 3 * (1 - (0.8 * t))), Wash.Leaf, 0.8);
+                    at.Shape(
+                        Lines.Strip([new(7, 5), new(26, 16), new(46, 26)], t => 3 * (1 - (0.8 * t))),
+                        Wash.Leaf,
+                        0.8
+                    );
                     break;
                 case "narrowed":
-                    at.Shape(Lines.Strip([new(0, 0), new(7, 4), new(14, 8), new(30, 15), new(48, 23)], t => t < 0.2 ? 1 : 3.4 * (1.1 - t)), Wash.Leaf, 0.8);
+                    at.Shape(
+                        Lines.Strip([new(0, 0), new(7, 4), new(14, 8), new(30, 15), new(48, 23)], t =>
+                            t < 0.2 ? 1 : 3.4 * (1.1 - t)
+                        ),
+                        Wash.Leaf,
+                        0.8
+                    );
                     break;
                 case "decurrent":
                     at.Shape([new(0, -20), new(0, 4), new(46, 26), new(16, 4), new(3, -12)], Wash.Leaf, 0.8);
                     break;
                 default:
                     at.Shape(Lines.Ellipse(new(1, 0), 2.6, 4.4, 14), Wash.Pale, 0.8);
-                    at.Shape(Lines.Strip([new(3, 1), new(26, 12), new(48, 22)], t => 3.2 * (1 - (0.8 * t))), Wash.Leaf, 0.8);
+                    at.Shape(
+                        Lines.Strip([new(3, 1), new(26, 12), new(48, 22)], t => 3.2 * (1 - (0.8 * t))),
+                        Wash.Leaf,
+                        0.8
+                    );
                     break;
             }
         }
@@ -171,10 +227,19 @@ internal static class NeedleDrawing
     }
 
     /// <summary>A flat spray of scale leaves.</summary>
-    /// <param name="sketch">Where.</param>
     public static void Spray(Sketch sketch)
     {
-        foreach (var (y, degrees, length) in new[] { (22, 48, 34), (22, -48, 34), (42, 44, 28), (42, -44, 28), (60, 40, 20), (60, -40, 20) })
+        foreach (
+            var (y, degrees, length) in new[]
+            {
+                (22, 48, 34),
+                (22, -48, 34),
+                (42, 44, 28),
+                (42, -44, 28),
+                (60, 40, 20),
+                (60, -40, 20),
+            }
+        )
         {
             Scales(sketch.At(0, y, degrees), length);
         }
@@ -187,9 +252,14 @@ internal static class NeedleDrawing
         for (var y = length - 8; y >= 0; y -= 8)
         {
             sketch.Shape([new(-4, y), new(-4.6, y + 6), new(0, y + 11), new(4.6, y + 6), new(4, y)], Wash.Leaf, 0.7);
-            sketch.Shape([new(-2, y - 2), new(-2, y + 4), new(0, y + 7), new(2, y + 4), new(2, y - 2)], Wash.LeafShade, 0.6);
+            sketch.Shape(
+                [new(-2, y - 2), new(-2, y + 4), new(0, y + 7), new(2, y + 4), new(2, y - 2)],
+                Wash.LeafShade,
+                0.6
+            );
         }
     }
 
-    private static void Needle(Sketch sketch, Point[] line) => sketch.Shape(Lines.Strip(line, t => 1.3 * (1 - (0.75 * t))), Wash.Leaf, 0.6);
+    private static void Needle(Sketch sketch, Point[] line) =>
+        sketch.Shape(Lines.Strip(line, t => 1.3 * (1 - (0.75 * t))), Wash.Leaf, 0.6);
 }

@@ -7,7 +7,6 @@ namespace Garten.Core.Drawing.Leaves;
 internal static class SectionDrawing
 {
     /// <summary>A blade cut across.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="section">State of the section.</param>
     public static void Section(Sketch sketch, string section)
     {
@@ -15,7 +14,19 @@ internal static class SectionDrawing
         {
             "folded" => [new(-34, 32), new(-18, 15), new(0, 0), new(18, 15), new(34, 32)],
             "pleated" => [new(-42, 0), new(-28, 14), new(-14, 0), new(0, 14), new(14, 0), new(28, 14), new(42, 0)],
-            "rolled" => Lines.Smooth([new(-26, -6), new(-34, -10), new(-40, -3), new(-36, 5), new(-20, 7), new(0, 3), new(20, 7), new(36, 5), new(40, -3), new(34, -10), new(26, -6)]),
+            "rolled" => Lines.Smooth([
+                new(-26, -6),
+                new(-34, -10),
+                new(-40, -3),
+                new(-36, 5),
+                new(-20, 7),
+                new(0, 3),
+                new(20, 7),
+                new(36, 5),
+                new(40, -3),
+                new(34, -10),
+                new(26, -6),
+            ]),
             "edgewise" => [new(0, 0), new(0, 50)],
             _ => Lines.Smooth([new(-42, 5), new(-20, 4), new(0, 0), new(20, 4), new(42, 5)]),
         };
@@ -50,8 +61,6 @@ internal static class SectionDrawing
     }
 
     /// <summary>The last part of a blade towards its tip, or the first towards its stalk.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="form">The blade.</param>
     /// <param name="tip">True for the tip.</param>
     public static void End(Sketch sketch, BladeForm form, bool tip)
     {
@@ -71,7 +80,13 @@ internal static class SectionDrawing
 
         if (!tip)
         {
-            LeafDrawing.Stalk(sketch, new(0, -26), new(0, 0), form.Base == BladeBase.Clasping ? 5 : 1.8, form.Base == BladeBase.Clasping ? 5 : 1.6);
+            LeafDrawing.Stalk(
+                sketch,
+                new(0, -26),
+                new(0, 0),
+                form.Base == BladeBase.Clasping ? 5 : 1.8,
+                form.Base == BladeBase.Clasping ? 5 : 1.6
+            );
             if (form.Base == BladeBase.Clasping)
             {
                 // The stem itself, which the ears hold.
@@ -81,7 +96,6 @@ internal static class SectionDrawing
     }
 
     /// <summary>Hairs seen from the side, standing on a strip of skin.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="hair">State of the hair.</param>
     /// <param name="skin">Colour of the skin.</param>
     /// <param name="ink">Colour of the hairs; null for ink.</param>
@@ -110,23 +124,61 @@ internal static class SectionDrawing
             switch (hair)
             {
                 case "woolly":
-                    sketch.Line(Lines.Smooth([foot, foot + new Point(4 * sway, 5), foot + new Point(-5, 9), foot + new Point(4, 13), foot + new Point(-3 + (3 * sway), length)], 4), 0.6, ink);
+                    sketch.Line(
+                        Lines.Smooth(
+                            [
+                                foot,
+                                foot + new Point(4 * sway, 5),
+                                foot + new Point(-5, 9),
+                                foot + new Point(4, 13),
+                                foot + new Point(-3 + (3 * sway), length),
+                            ],
+                            4
+                        ),
+                        0.6,
+                        ink
+                    );
                     break;
                 case "silky":
-                    sketch.Line(Lines.Smooth([foot, foot + new Point(4, 2.6 + sway), foot + new Point(length, 4.4 + (2 * sway))], 4), 0.6, ink);
+                    sketch.Line(
+                        Lines.Smooth(
+                            [foot, foot + new Point(4, 2.6 + sway), foot + new Point(length, 4.4 + (2 * sway))],
+                            4
+                        ),
+                        0.6,
+                        ink
+                    );
                     break;
                 case "bristly-hair":
-                    sketch.Shape(Lines.Strip([foot, foot + new Point(sway, length)], t => 1.9 * (1 - t) + 0.15), Wash.Cut, 0.7);
+                    sketch.Shape(
+                        Lines.Strip([foot, foot + new Point(sway, length)], t => 1.9 * (1 - t) + 0.15),
+                        Wash.Cut,
+                        0.7
+                    );
                     break;
                 case "gland-haired":
                     sketch.Line(foot, foot + new Point(sway * 2, length), 0.7);
                     sketch.Spot(foot + new Point(sway * 2, length + 2), 2, Wash.Of("red"));
                     break;
                 case "few-scales" or "dense-scales":
-                    sketch.Shape(Lines.Strip([foot, foot + new Point(3 * sway, length / 2), foot + new Point(7 * sway, length)], t => 3.6 * (1 - t) * (0.4 + t) + 0.1), Wash.Of("brown"), 0.7);
+                    sketch.Shape(
+                        Lines.Strip(
+                            [foot, foot + new Point(3 * sway, length / 2), foot + new Point(7 * sway, length)],
+                            t => 3.6 * (1 - t) * (0.4 + t) + 0.1
+                        ),
+                        Wash.Of("brown"),
+                        0.7
+                    );
                     break;
                 default:
-                    sketch.Line(Lines.Smooth([foot, foot + new Point(2 * sway, length * 0.6), foot + new Point(4.5 * sway, length)], 3), hair == "hairs" ? 1 : 0.65, ink);
+                    sketch.Line(
+                        Lines.Smooth(
+                            [foot, foot + new Point(2 * sway, length * 0.6), foot + new Point(4.5 * sway, length)],
+                            3
+                        ),
+                        hair == "hairs" ? 1 : 0.65,
+                        ink
+                    );
                     break;
             }
         }
@@ -139,7 +191,6 @@ internal static class SectionDrawing
     }
 
     /// <summary>A piece of a lower side, made large: veins in a net, and what lies on it.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="ground">Colour of the surface.</param>
     /// <param name="onIt">Draws on the piece, which reaches from −40, −28 to 40, 28.</param>
     public static void Piece(Sketch sketch, Wash ground, Action<Sketch>? onIt = null)

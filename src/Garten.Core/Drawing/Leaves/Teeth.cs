@@ -15,34 +15,66 @@ internal static class Teeth
     private static readonly (double Along, double Back)[] Serrate = [(0, 1), (0.4, 0.48), (0.7, 0.2), (0.91, 0)];
 
     private static readonly (double Along, double Back)[] Doubly =
-        [(0, 1), (0.22, 0.52), (0.3, 0.78), (0.52, 0.26), (0.6, 0.5), (0.86, 0)];
+    [
+        (0, 1),
+        (0.22, 0.52),
+        (0.3, 0.78),
+        (0.52, 0.26),
+        (0.6, 0.5),
+        (0.86, 0),
+    ];
 
     private static readonly (double Along, double Back)[] Crenate =
-        [(0, 1), (0.08, 0.5), (0.22, 0.14), (0.5, 0), (0.78, 0.14), (0.92, 0.5)];
+    [
+        (0, 1),
+        (0.08, 0.5),
+        (0.22, 0.14),
+        (0.5, 0),
+        (0.78, 0.14),
+        (0.92, 0.5),
+    ];
 
-    private static readonly (double Along, double Back)[] Spiny = [(0, 0.8), (0.25, 1), (0.42, 0.75), (0.5, 0), (0.58, 0.75), (0.75, 1)];
+    private static readonly (double Along, double Back)[] Spiny =
+    [
+        (0, 0.8),
+        (0.25, 1),
+        (0.42, 0.75),
+        (0.5, 0),
+        (0.58, 0.75),
+        (0.75, 1),
+    ];
 
     // Half a wave down, half a wave up: no corner anywhere.
-    private static readonly (double Along, double Back)[] Wavy = [(0, 1), (0.125, 0.85), (0.25, 0.5), (0.375, 0.15), (0.5, 0), (0.625, 0.15), (0.75, 0.5), (0.875, 0.85)];
+    private static readonly (double Along, double Back)[] Wavy =
+    [
+        (0, 1),
+        (0.125, 0.85),
+        (0.25, 0.5),
+        (0.375, 0.15),
+        (0.5, 0),
+        (0.625, 0.15),
+        (0.75, 0.5),
+        (0.875, 0.85),
+    ];
 
     /// <summary>Pieces a side is measured off in.</summary>
     private const int Pieces = 480;
 
     /// <summary>How far a tooth is cut in, as a share of its length along the side.</summary>
-    private static double DepthOf(BladeMargin margin) => margin switch
-    {
-        BladeMargin.Serrate => 0.42,
-        BladeMargin.DoublySerrate => 0.5,
-        BladeMargin.Crenate => 0.3,
-        BladeMargin.Coarse => 0.5,
-        BladeMargin.Spiny => 0.38,
-        BladeMargin.Wavy => 0.16,
-        _ => 0.45,
-    };
+    private static double DepthOf(BladeMargin margin) =>
+        margin switch
+        {
+            BladeMargin.Serrate => 0.42,
+            BladeMargin.DoublySerrate => 0.5,
+            BladeMargin.Crenate => 0.3,
+            BladeMargin.Coarse => 0.5,
+            BladeMargin.Spiny => 0.38,
+            BladeMargin.Wavy => 0.16,
+            _ => 0.45,
+        };
 
     /// <summary>A side with its teeth.</summary>
     /// <param name="side">The side, from base to tip.</param>
-    /// <param name="form">The blade.</param>
     /// <param name="hand">1 for the right side, −1 for the left.</param>
     /// <param name="share">Share of the usual depth the teeth are cut to.</param>
     public static Point[] Cut(Point[] side, BladeForm form, int hand, double share = 1)
@@ -74,7 +106,9 @@ internal static class Teeth
         var step = length * (end - bare) / form.Teeth;
 
         // On the long way round deep lobes teeth stay small beside the lobes.
-        var depth = Math.Min(DepthOf(form.Margin) * step, (form.Lobing == BladeLobing.None ? 0.2 : 0.035) * form.Length) * share;
+        var depth =
+            Math.Min(DepthOf(form.Margin) * step, (form.Lobing == BladeLobing.None ? 0.2 : 0.035) * form.Length)
+            * share;
         var fine = Lines.Spaced(side, Pieces);
         var cut = new List<Point>();
         for (var i = 0; i < fine.Length && (double)i / (fine.Length - 1) < bare; i += Pieces / 60)

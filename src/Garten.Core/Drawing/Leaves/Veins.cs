@@ -6,7 +6,6 @@ namespace Garten.Core.Drawing.Leaves;
 internal static class Veins
 {
     /// <summary>All veins but the midrib.</summary>
-    /// <param name="blade">The blade.</param>
     public static List<Point[]> Of(Blade blade)
     {
         var form = blade.Form;
@@ -44,7 +43,15 @@ internal static class Veins
         }
         else
         {
-            SideVeins(blade, veins, form.VeinPairs, 0.06, 0.86, 0.8, form.Margin is BladeMargin.Entire or BladeMargin.Wavy ? 0.88 : 0.98);
+            SideVeins(
+                blade,
+                veins,
+                form.VeinPairs,
+                0.06,
+                0.86,
+                0.8,
+                form.Margin is BladeMargin.Entire or BladeMargin.Wavy ? 0.88 : 0.98
+            );
         }
 
         if (form.Veins == BladeVeins.Net)
@@ -55,7 +62,15 @@ internal static class Veins
         return veins;
     }
 
-    private static void SideVeins(Blade blade, List<Point[]> veins, int pairs, double from, double to, double steep, double reach)
+    private static void SideVeins(
+        Blade blade,
+        List<Point[]> veins,
+        int pairs,
+        double from,
+        double to,
+        double steep,
+        double reach
+    )
     {
         for (var i = 0; i < pairs; i++)
         {
@@ -66,7 +81,15 @@ internal static class Veins
                 var end = Array.Find(side, p => p.Y >= start.Y + (steep * Math.Abs(p.X)) && p.Y > start.Y * 0.5);
                 if (Math.Abs(end.X) > 1e-6)
                 {
-                    veins.Add(Bow(start, start.Towards(end, reach), steep > 1.5 ? 0.24 : reach < 0.95 ? 0.12 : 0.05));
+                    veins.Add(
+                        Bow(
+                            start,
+                            start.Towards(end, reach),
+                            steep > 1.5 ? 0.24
+                                : reach < 0.95 ? 0.12
+                                : 0.05
+                        )
+                    );
                 }
             }
         }
@@ -83,7 +106,8 @@ internal static class Veins
                 for (var k = 1; k < 6; k++)
                 {
                     var (low, high) = (side[i][k], side[i + 1][Math.Max(k - (k % 2), 1)]);
-                    var middle = low.Towards(high, 0.5) + new Point(hand * blade.Form.Length * 0.012 * (k % 2 == 0 ? 1 : -1), 0);
+                    var middle =
+                        low.Towards(high, 0.5) + new Point(hand * blade.Form.Length * 0.012 * (k % 2 == 0 ? 1 : -1), 0);
                     veins.Add([low, middle, high]);
                     if (k % 2 == 0)
                     {
@@ -110,7 +134,10 @@ internal static class Veins
         var ends = new List<Point>();
         for (var i = 1; i <= veins / 2; i++)
         {
-            var share = veins == 3 ? 0.72 : i == 1 ? 0.7 : 0.42;
+            var share =
+                veins == 3 ? 0.72
+                : i == 1 ? 0.7
+                : 0.42;
             ends.Add(blade.Right[(int)(share * (blade.Right.Length - 1))]);
             ends.Add(blade.Left[(int)(share * (blade.Left.Length - 1))]);
         }

@@ -6,9 +6,7 @@ namespace Garten.Core.Drawing.Paper;
 /// <summary>One thing on the paper.</summary>
 public abstract record Figure
 {
-    private protected Figure()
-    {
-    }
+    private protected Figure() { }
 }
 
 /// <summary>A line of the pen, a wash, or a washed shape with its line.</summary>
@@ -20,8 +18,6 @@ public abstract record Figure
 public sealed record Stroke(ImmutableArray<Point> Points, bool Closed, Wash? Fill, double Line, Wash? Ink) : Figure;
 
 /// <summary>A round spot.</summary>
-/// <param name="Centre">Its middle.</param>
-/// <param name="Radius">Its radius.</param>
 /// <param name="Fill">The wash within; null for none.</param>
 /// <param name="Line">Width of the line; 0 for none.</param>
 public sealed record Disc(Point Centre, double Radius, Wash? Fill, double Line) : Figure;
@@ -37,5 +33,4 @@ public sealed record Caption(Point At, string Words, double Size, string Anchor)
 /// <param name="Name">Name of the organ, for example <c>leaf</c>.</param>
 /// <param name="Title">What a screen reader says.</param>
 /// <param name="Ghost">True for what was not seen: drawn faintly.</param>
-/// <param name="Figures">What it is made of.</param>
 public sealed record Part(string Name, string Title, bool Ghost, ImmutableArray<Figure> Figures) : Figure;

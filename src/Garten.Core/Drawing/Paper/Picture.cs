@@ -52,24 +52,27 @@ public sealed record Picture(string Title, ImmutableArray<Figure> Figures, doubl
         return sketch.Finish(title, largest);
     }
 
-    private static Box BoxOf(Figure figure) => figure switch
-    {
-        Stroke path => Lines.BoxOf(path.Points).Wider(path.Line / 2),
-        Disc disc => Box.Empty.With(disc.Centre).Wider(disc.Radius + (disc.Line / 2)),
-        Caption caption => CaptionBox(caption),
-        Part part => part.Figures.Aggregate(Box.Empty, (box, m) => box.With(BoxOf(m))),
-        _ => Box.Empty,
-    };
+    private static Box BoxOf(Figure figure) =>
+        figure switch
+        {
+            Stroke path => Lines.BoxOf(path.Points).Wider(path.Line / 2),
+            Disc disc => Box.Empty.With(disc.Centre).Wider(disc.Radius + (disc.Line / 2)),
+            Caption caption => CaptionBox(caption),
+            Part part => part.Figures.Aggregate(Box.Empty, (box, m) => box.With(BoxOf(m))),
+            _ => Box.Empty,
+        };
 
     private static Box CaptionBox(Caption caption)
     {
         var width = caption.Words.Length * caption.Size * 0.52;
-        var left = caption.At.X - caption.Anchor switch
-        {
-            "start" => 0,
-            "end" => width,
-            _ => width / 2,
-        };
+        var left =
+            caption.At.X
+            - caption.Anchor switch
+            {
+                "start" => 0,
+                "end" => width,
+                _ => width / 2,
+            };
         return new(left, caption.At.Y - (caption.Size * 0.3), left + width, caption.At.Y + caption.Size);
     }
 }

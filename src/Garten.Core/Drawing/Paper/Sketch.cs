@@ -13,9 +13,7 @@ internal sealed class Sketch
     private readonly Placing[] _placings;
 
     public Sketch()
-        : this([], [])
-    {
-    }
+        : this([], []) { }
 
     private Sketch(List<Figure> figures, Placing[] placings)
     {
@@ -33,13 +31,16 @@ internal sealed class Sketch
         At(new Placing(new(x, y), degrees, scale, mirrored));
 
     /// <summary>A closed shape, washed and lined.</summary>
-    public void Shape(IEnumerable<Point> outline, Wash? fill, double line = 1, Wash? ink = null) => Add(outline, true, fill, line, ink);
+    public void Shape(IEnumerable<Point> outline, Wash? fill, double line = 1, Wash? ink = null) =>
+        Add(outline, true, fill, line, ink);
 
     /// <summary>An open line.</summary>
-    public void Line(IEnumerable<Point> points, double width = 1, Wash? ink = null) => Add(points, false, null, width, ink);
+    public void Line(IEnumerable<Point> points, double width = 1, Wash? ink = null) =>
+        Add(points, false, null, width, ink);
 
     /// <summary>A straight line.</summary>
-    public void Line(Point from, Point to, double width = 1, Wash? ink = null) => Add([from, to], false, null, width, ink);
+    public void Line(Point from, Point to, double width = 1, Wash? ink = null) =>
+        Add([from, to], false, null, width, ink);
 
     /// <summary>A closed wash without a line.</summary>
     public void Tint(IEnumerable<Point> outline, Wash fill) => Add(outline, true, fill, 0, null);
@@ -51,7 +52,8 @@ internal sealed class Sketch
     }
 
     /// <summary>A word; it is never turned or mirrored.</summary>
-    public void Say(Point at, string words, double size = 7, string anchor = "middle") => _figures.Add(new Caption(Placed(at), words, size, anchor));
+    public void Say(Point at, string words, double size = 7, string anchor = "middle") =>
+        _figures.Add(new Caption(Placed(at), words, size, anchor));
 
     /// <summary>An organ of its own, drawn by a function.</summary>
     public void Part(string name, string title, Action<Sketch> draw, bool ghost = false)
@@ -78,14 +80,20 @@ internal sealed class Sketch
     /// <param name="millimetres">Millimetres a unit of the paper stands for; null where the size is not known.</param>
     public Picture Finish(string title, double? millimetres = null) => new(title, Figures, millimetres);
 
-    private Figure Moved(Figure figure) => figure switch
-    {
-        Stroke stroke => stroke with { Points = [.. stroke.Points.Select(Placed)], Line = Thinned(stroke.Line) },
-        Disc disc => disc with { Centre = Placed(disc.Centre), Radius = disc.Radius * Scale, Line = Thinned(disc.Line) },
-        Caption caption => caption with { At = Placed(caption.At) },
-        Part part => part with { Figures = [.. part.Figures.Select(Moved)] },
-        _ => figure,
-    };
+    private Figure Moved(Figure figure) =>
+        figure switch
+        {
+            Stroke stroke => stroke with { Points = [.. stroke.Points.Select(Placed)], Line = Thinned(stroke.Line) },
+            Disc disc => disc with
+            {
+                Centre = Placed(disc.Centre),
+                Radius = disc.Radius * Scale,
+                Line = Thinned(disc.Line),
+            },
+            Caption caption => caption with { At = Placed(caption.At) },
+            Part part => part with { Figures = [.. part.Figures.Select(Moved)] },
+            _ => figure,
+        };
 
     private double Scale => _placings.Aggregate(1.0, (scale, p) => scale * p.Scale);
 

@@ -19,7 +19,6 @@ public static class SvgWriter
     private static readonly double[] Bars = [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000];
 
     /// <summary>Writes a picture.</summary>
-    /// <param name="picture">The picture.</param>
     /// <param name="withBar">True for a scale bar below it, where its size is known.</param>
     public static string Write(Picture picture, bool withBar = true)
     {
@@ -40,7 +39,10 @@ public static class SvgWriter
 
         box = box.Wider(Margin);
         var text = new StringBuilder(4096);
-        text.Append(CultureInfo.InvariantCulture, $"<svg xmlns=\"http://www.w3.org/2000/svg\" role=\"img\" viewBox=\"{N(box.Left)} {N(-box.Top)} {N(box.Width)} {N(box.Height)}\" width=\"{N(box.Width)}\" height=\"{N(box.Height)}\" fill=\"none\" stroke=\"{Wash.Ink.Css}\" stroke-linejoin=\"round\" stroke-linecap=\"round\">");
+        text.Append(
+            CultureInfo.InvariantCulture,
+            $"<svg xmlns=\"http://www.w3.org/2000/svg\" role=\"img\" viewBox=\"{N(box.Left)} {N(-box.Top)} {N(box.Width)} {N(box.Height)}\" width=\"{N(box.Width)}\" height=\"{N(box.Height)}\" fill=\"none\" stroke=\"{Wash.Ink.Css}\" stroke-linejoin=\"round\" stroke-linecap=\"round\">"
+        );
         text.Append("<title>").Append(Escaped(picture.Title)).Append("</title>");
         foreach (var figure in figures)
         {
@@ -59,16 +61,20 @@ public static class SvgWriter
 
         // The words grow with the picture, so that they can be read where it is shown small.
         var size = Math.Clamp(Math.Max(box.Height, box.Width) * 0.075, 7, 14);
-        sketch.Line([new(box.Left, y + 2), new(box.Left, y), new(box.Left + wide, y), new(box.Left + wide, y + 2)], 1.2);
+        sketch.Line(
+            [new(box.Left, y + 2), new(box.Left, y), new(box.Left + wide, y), new(box.Left + wide, y + 2)],
+            1.2
+        );
         sketch.Say(new(box.Left, y - size - 1), Words(length), size, "start");
     }
 
-    private static string Words(double length) => length switch
-    {
-        >= 1000 => string.Create(CultureInfo.InvariantCulture, $"{length / 1000} m"),
-        >= 10 => string.Create(CultureInfo.InvariantCulture, $"{length / 10} cm"),
-        _ => string.Create(CultureInfo.InvariantCulture, $"{length} mm"),
-    };
+    private static string Words(double length) =>
+        length switch
+        {
+            >= 1000 => string.Create(CultureInfo.InvariantCulture, $"{length / 1000} m"),
+            >= 10 => string.Create(CultureInfo.InvariantCulture, $"{length / 10} cm"),
+            _ => string.Create(CultureInfo.InvariantCulture, $"{length} mm"),
+        };
 
     private static void Write(StringBuilder text, Figure figure)
     {
@@ -82,16 +88,25 @@ public static class SvgWriter
                 text.Append("/>");
                 break;
             case Disc disc:
-                text.Append(CultureInfo.InvariantCulture, $"<circle cx=\"{N(disc.Centre.X)}\" cy=\"{N(-disc.Centre.Y)}\" r=\"{N(disc.Radius)}\"");
+                text.Append(
+                    CultureInfo.InvariantCulture,
+                    $"<circle cx=\"{N(disc.Centre.X)}\" cy=\"{N(-disc.Centre.Y)}\" r=\"{N(disc.Radius)}\""
+                );
                 Paint(text, disc.Fill, disc.Line, null);
                 text.Append("/>");
                 break;
             case Caption caption:
-                text.Append(CultureInfo.InvariantCulture, $"<text x=\"{N(caption.At.X)}\" y=\"{N(-caption.At.Y)}\" font-size=\"{N(caption.Size)}\" text-anchor=\"{caption.Anchor}\" stroke=\"none\" fill=\"{Wash.Ink.Css}\">");
+                text.Append(
+                    CultureInfo.InvariantCulture,
+                    $"<text x=\"{N(caption.At.X)}\" y=\"{N(-caption.At.Y)}\" font-size=\"{N(caption.Size)}\" text-anchor=\"{caption.Anchor}\" stroke=\"none\" fill=\"{Wash.Ink.Css}\">"
+                );
                 text.Append(Escaped(caption.Words)).Append("</text>");
                 break;
             case Part part:
-                text.Append("<g data-part=\"").Append(Escaped(part.Name)).Append('"').Append(part.Ghost ? " opacity=\"0.28\">" : ">");
+                text.Append("<g data-part=\"")
+                    .Append(Escaped(part.Name))
+                    .Append('"')
+                    .Append(part.Ghost ? " opacity=\"0.28\">" : ">");
                 text.Append("<title>").Append(Escaped(part.Title)).Append("</title>");
                 foreach (var inner in part.Figures)
                 {
@@ -158,7 +173,9 @@ public static class SvgWriter
         return text == "-0" ? "0" : text;
     }
 
-    private static string Escaped(string text) => text
-        .Replace("&", "&amp;", StringComparison.Ordinal).Replace("<", "&lt;", StringComparison.Ordinal)
-        .Replace(">", "&gt;", StringComparison.Ordinal).Replace("\"", "&quot;", StringComparison.Ordinal);
+    private static string Escaped(string text) =>
+        text.Replace("&", "&amp;", StringComparison.Ordinal)
+            .Replace("<", "&lt;", StringComparison.Ordinal)
+            .Replace(">", "&gt;", StringComparison.Ordinal)
+            .Replace("\"", "&quot;", StringComparison.Ordinal);
 }

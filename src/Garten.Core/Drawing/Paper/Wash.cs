@@ -49,10 +49,25 @@ public sealed record Wash(string Name, string Tone)
 
     private static readonly Dictionary<string, Wash> Colours = new Wash[]
     {
-        new("white", "#fdfbf3"), new("pink", "#dda0b5"), new("red", "#b5433a"), new("yellow", "#e3c244"), new("greenish", "#c3d093"),
-        new("orange", "#dc8a43"), new("coppery", "#bb7f60"), new("blue", "#7f97c9"), new("purple", "#8d6a9f"), new("brown-mottled", "#94694a"),
-        new("black", "#39343a"), new("blue-black", "#45506f"), new("brown", "#8d6b49"), new("green", "#93ad66"), new("grey", "#a3a197"),
-        new("yellow-brown", "#bfa067"), new("straw", "#d9c07c"), new("dark-shiny", "#40332f"), new("pale", "#d5dfc0"),
+        new("white", "#fdfbf3"),
+        new("pink", "#dda0b5"),
+        new("red", "#b5433a"),
+        new("yellow", "#e3c244"),
+        new("greenish", "#c3d093"),
+        new("orange", "#dc8a43"),
+        new("coppery", "#bb7f60"),
+        new("blue", "#7f97c9"),
+        new("purple", "#8d6a9f"),
+        new("brown-mottled", "#94694a"),
+        new("black", "#39343a"),
+        new("blue-black", "#45506f"),
+        new("brown", "#8d6b49"),
+        new("green", "#93ad66"),
+        new("grey", "#a3a197"),
+        new("yellow-brown", "#bfa067"),
+        new("straw", "#d9c07c"),
+        new("dark-shiny", "#40332f"),
+        new("pale", "#d5dfc0"),
     }.ToDictionary(w => w.Name);
 
     /// <summary>The paint for a colour a guide names.</summary>

@@ -24,7 +24,8 @@ public static class CharacterDrawing
         ["armature"] = (s, f, v) => ShootDrawing.Armed(s, v, f.State("prickle-form")),
         ["prickle-form"] = (s, _, v) => PrickleForm(s, v),
         ["stem-form"] = (s, _, v) => ShootDrawing.Section(s, v),
-        ["stem-line"] = (s, f, v) => ShootDrawing.Leafy(s, "alternate", t => LeafDrawing.Draw(t, SmallLeaf(f)), 0.4, 3, v == "zigzag"),
+        ["stem-line"] = (s, f, v) =>
+            ShootDrawing.Leafy(s, "alternate", t => LeafDrawing.Draw(t, SmallLeaf(f)), 0.4, 3, v == "zigzag"),
         ["stem-bloom"] = (s, _, v) => StemFeature.Cover(s, v),
         ["stem-spots"] = (s, _, v) => StemFeature.Cover(s, v),
         ["climbing-by"] = (s, _, v) => StemFeature.Climbing(s, v),
@@ -48,7 +49,13 @@ public static class CharacterDrawing
         ["twig-end"] = (s, f, _) => TwigDrawing.Draw(s, f, 30),
         ["flower-buds"] = (s, f, _) => TwigDrawing.Draw(s, f, 30),
         ["leaf-scar"] = (s, f, v) => TwigDrawing.Scar(s, v, f.Count("bundle-scars", 1, 21), 64),
-        ["bundle-scars"] = (s, f, _) => TwigDrawing.Scar(s, f.State("leaf-scar") ?? (f.Number("bundle-scars") > 7 ? "round" : "shield"), f.Count("bundle-scars", 1, 21) ?? 3, 64),
+        ["bundle-scars"] = (s, f, _) =>
+            TwigDrawing.Scar(
+                s,
+                f.State("leaf-scar") ?? (f.Number("bundle-scars") > 7 ? "round" : "shield"),
+                f.Count("bundle-scars", 1, 21) ?? 3,
+                64
+            ),
         ["pith"] = (s, f, _) => TwigDrawing.Pith(s, f),
         ["pith-colour"] = (s, f, _) => TwigDrawing.Pith(s, f),
         ["year-ring"] = (s, f, _) => TwigDrawing.Draw(s, f, 58),
@@ -65,7 +72,8 @@ public static class CharacterDrawing
         ["upper-leaves"] = (s, _, v) => ShootDrawing.UpperLeaves(s, v == "joined"),
         ["leaf-division"] = (s, f, _) => Leaf(s, f),
         ["leaflet-count"] = (s, f, _) => Leaf(s, f.Knows("leaf-division") ? f : f.With("leaf-division", "pinnate")),
-        ["leaflet-cutting"] = (s, f, _) => Leaf(s, f.Knows("leaf-division") ? f : f.With("leaf-division", "trifoliolate")),
+        ["leaflet-cutting"] = (s, f, _) =>
+            Leaf(s, f.Knows("leaf-division") ? f : f.With("leaf-division", "trifoliolate")),
         ["lobing"] = (s, f, _) => Leaf(s, f),
         ["lobe-count"] = (s, f, _) => Leaf(s, f),
         ["leaf-length"] = (s, f, _) => MeasureLeaf(s, f, true, false),
@@ -76,13 +84,38 @@ public static class CharacterDrawing
         ["leaf-tip"] = (s, f, _) => SectionDrawing.End(s, LeafForm.Of(f).Blade, true),
         ["margin"] = (s, f, _) => Margin(s, f),
         ["margin-rolled"] = (s, _, v) => SectionDrawing.Section(s, v),
-        ["teeth-extent"] = (s, f, _) => LeafDrawing.DrawBlade(s, LeafForm.Of(f).Blade is var b && f.Is("teeth-extent", "upper-half") ? b with { Teeth = 6 } : b with { Teeth = 11 }, f),
-        ["venation"] = (s, f, v) => LeafDrawing.DrawBlade(s, LeafForm.Of(f.Knows("outline") || v is not ("parallel" or "palmate-veins") ? f : f.With("outline", v == "parallel" ? "lance" : "heart-blade")).Blade, f),
+        ["teeth-extent"] = (s, f, _) =>
+            LeafDrawing.DrawBlade(
+                s,
+                LeafForm.Of(f).Blade is var b && f.Is("teeth-extent", "upper-half")
+                    ? b with
+                    {
+                        Teeth = 6,
+                    }
+                    : b with
+                    {
+                        Teeth = 11,
+                    },
+                f
+            ),
+        ["venation"] = (s, f, v) =>
+            LeafDrawing.DrawBlade(
+                s,
+                LeafForm
+                    .Of(
+                        f.Knows("outline") || v is not ("parallel" or "palmate-veins")
+                            ? f
+                            : f.With("outline", v == "parallel" ? "lance" : "heart-blade")
+                    )
+                    .Blade,
+                f
+            ),
         ["petiole-colour"] = (s, f, _) => Leaf(s, f),
         ["axis-wing"] = (s, f, _) => Leaf(s, f.Knows("leaf-division") ? f : f.With("leaf-division", "pinnate")),
         ["petiole-length"] = (s, f, _) => MeasurePetiole(s, f),
         ["petiole-ratio"] = (s, f, _) => MeasureStalkAndBlade(s, f),
-        ["petiole-glands"] = (s, f, _) => ShootDrawing.Joint(s, Features.None.With("petiole-glands", f.State("petiole-glands") ?? "glands")),
+        ["petiole-glands"] = (s, f, _) =>
+            ShootDrawing.Joint(s, Features.None.With("petiole-glands", f.State("petiole-glands") ?? "glands")),
         ["sap"] = (s, _, v) => ShootDrawing.Joint(s, Features.None.With("sap", v)),
         ["stipules"] = (s, _, v) => ShootDrawing.Joint(s, Features.None.With("stipules", v)),
         ["leaf-sheath"] = (s, _, v) => ShootDrawing.Joint(s, Features.None.With("leaf-sheath", v)),
@@ -125,7 +158,20 @@ public static class CharacterDrawing
         ["symmetry"] = (s, f, v) => Symmetry(s, f, v),
         ["perianth"] = (s, f, _) => FlowerDrawing.Front(s, f),
         ["sepal-count"] = (s, f, _) => FlowerDrawing.Below(s, f),
-        ["petal-length"] = (s, f, _) => Measure(s, t => FlowerDrawing.Petal(t, 66, 18, Wash.Of(f.State("flower-colour")) ?? Wash.Blank, f.State("petal-cut")), new(28, 0), new(28, 66)),
+        ["petal-length"] = (s, f, _) =>
+            Measure(
+                s,
+                t =>
+                    FlowerDrawing.Petal(
+                        t,
+                        66,
+                        18,
+                        Wash.Of(f.State("flower-colour")) ?? Wash.Blank,
+                        f.State("petal-cut")
+                    ),
+                new(28, 0),
+                new(28, 66)
+            ),
         ["petal-cut"] = (s, f, v) => FlowerDrawing.Petal(s, 66, 22, Wash.Of(f.State("flower-colour")) ?? Wash.Blank, v),
         ["spur"] = (s, f, _) => FlowerDrawing.Side(s, f),
         ["flower-stance"] = (s, f, _) => FlowerDrawing.Side(s, f),
@@ -136,8 +182,15 @@ public static class CharacterDrawing
         ["stigmas"] = (s, f, _) => Stigmas(s, f.Count("stigmas", 1, 4) ?? 2),
 
         ["flower-cluster"] = (s, f, _) => ClusterDrawing.Draw(s, f),
-        ["bracts"] = (s, f, v) => ClusterDrawing.Draw(s, v == "yellow-spathe" ? f.With("flower-cluster", "spadix") : f.Knows("flower-cluster") ? f : f.With("flower-cluster", v == "white-showy" ? "single" : "umbel")),
-        ["flower-number"] = (s, f, _) => ClusterDrawing.Draw(s, f.Knows("flower-cluster") ? f : f.With("flower-cluster", "umbel")),
+        ["bracts"] = (s, f, v) =>
+            ClusterDrawing.Draw(
+                s,
+                v == "yellow-spathe" ? f.With("flower-cluster", "spadix")
+                    : f.Knows("flower-cluster") ? f
+                    : f.With("flower-cluster", v == "white-showy" ? "single" : "umbel")
+            ),
+        ["flower-number"] = (s, f, _) =>
+            ClusterDrawing.Draw(s, f.Knows("flower-cluster") ? f : f.With("flower-cluster", "umbel")),
         ["cluster-place"] = (s, _, v) => ClusterPlace(s, v),
         ["head"] = (s, f, _) => ClusterDrawing.Head(s, f),
         ["ray-count"] = (s, f, _) => ClusterDrawing.Head(s, f),
@@ -156,8 +209,13 @@ public static class CharacterDrawing
         ["samara-angle"] = (s, f, _) => FruitDrawing.Draw(s, f.With("fruit-kind", "samara-pair")),
         ["stone-count"] = (s, f, _) => Stones(s, f),
         ["sepals-on-fruit"] = (s, f, v) => SepalsOnFruit(s, f, v == "stay"),
-        ["fruit-bloom"] = (s, f, v) => FruitDrawing.Draw(s, f.Knows("fruit-colour") || v is not ("bloomed" or "smooth") ? f : f.With("fruit-colour", "blue-black")),
-        ["core"] = (s, f, v) => FruitDrawing.Core(s, v == "pulls-out", Wash.Of(f.State("fruit-colour")) ?? Wash.Of("red")!),
+        ["fruit-bloom"] = (s, f, v) =>
+            FruitDrawing.Draw(
+                s,
+                f.Knows("fruit-colour") || v is not ("bloomed" or "smooth") ? f : f.With("fruit-colour", "blue-black")
+            ),
+        ["core"] = (s, f, v) =>
+            FruitDrawing.Core(s, v == "pulls-out", Wash.Of(f.State("fruit-colour")) ?? Wash.Of("red")!),
         ["beak"] = (s, _, v) => SpikeDrawing.Sac(s, v),
         ["scale-ratio"] = (s, f, _) => MeasureScale(s, f),
         ["cone-stance"] = (s, f, _) => ConeDrawing.Draw(s, f),
@@ -187,16 +245,20 @@ public static class CharacterDrawing
     }
 
     /// <summary>Millimetres a unit stands for, where a size that fixes it is known.</summary>
-    private static double? SizeOf(string character, Features f) => character switch
-    {
-        "leaf-length" or "leaf-width" or "leaf-ratio" or "petiole-length" or "leaf-division" or "lobing" => LeafForm.Of(f) is { Millimetres: { } mm } form ? mm * LeafForm.Standard / LeafDrawing.BladeOnPaper(form) : null,
-        "bud-length" => f.Number("bud-length") / 84,
-        "flower-width" => f.Number("flower-width") / 90,
-        "petal-length" => f.Number("petal-length") / 66,
-        "fruit-length" => f.Number("fruit-length") / FruitBox(f).Height,
-        "height" => f.Number("height") is { } tall ? Math.Max(tall, HabitDrawing.Person) / 110 : null,
-        _ => null,
-    };
+    private static double? SizeOf(string character, Features f) =>
+        character switch
+        {
+            "leaf-length" or "leaf-width" or "leaf-ratio" or "petiole-length" or "leaf-division" or "lobing" =>
+                LeafForm.Of(f) is { Millimetres: { } mm } form
+                    ? mm * LeafForm.Standard / LeafDrawing.BladeOnPaper(form)
+                    : null,
+            "bud-length" => f.Number("bud-length") / 84,
+            "flower-width" => f.Number("flower-width") / 90,
+            "petal-length" => f.Number("petal-length") / 66,
+            "fruit-length" => f.Number("fruit-length") / FruitBox(f).Height,
+            "height" => f.Number("height") is { } tall ? Math.Max(tall, HabitDrawing.Person) / 110 : null,
+            _ => null,
+        };
 
     private static void Leaf(Sketch sketch, Features f) => LeafDrawing.Draw(sketch, LeafForm.Of(f));
 
@@ -204,7 +266,12 @@ public static class CharacterDrawing
     private static LeafForm SmallLeaf(Features f)
     {
         var form = LeafForm.Of(f);
-        return form with { Blade = form.Blade with { Teeth = Math.Min(form.Blade.Teeth, 9), VeinPairs = 4 }, Stipules = null, Glands = false };
+        return form with
+        {
+            Blade = form.Blade with { Teeth = Math.Min(form.Blade.Teeth, 9), VeinPairs = 4 },
+            Stipules = null,
+            Glands = false,
+        };
     }
 
     /// <summary>As many leaves on a stem as are counted, up to eight.</summary>
@@ -215,7 +282,16 @@ public static class CharacterDrawing
         ShootDrawing.Stem(sketch, 100, 1.6, 1);
         for (var i = 0; i < count; i++)
         {
-            LeafDrawing.DrawBlade(sketch.At(0, 8 + (80.0 * i / Math.Max(count, 4)), i % 2 == 0 ? 52 : -52), BladeForm.Plain with { Length = 36, Ratio = 2.2 }, Features.None, false);
+            LeafDrawing.DrawBlade(
+                sketch.At(0, 8 + (80.0 * i / Math.Max(count, 4)), i % 2 == 0 ? 52 : -52),
+                BladeForm.Plain with
+                {
+                    Length = 36,
+                    Ratio = 2.2,
+                },
+                Features.None,
+                false
+            );
         }
 
         FlowerDrawing.Small(sketch.At(0, 104), Wash.Blank, 6);
@@ -261,7 +337,10 @@ public static class CharacterDrawing
     {
         Leaf(sketch, f);
         var form = LeafForm.Of(f);
-        var (y, half) = (form.Petiole + (form.Blade.Length * form.Blade.Widest), form.Blade.Length / form.Blade.Ratio / 2);
+        var (y, half) = (
+            form.Petiole + (form.Blade.Length * form.Blade.Widest),
+            form.Blade.Length / form.Blade.Ratio / 2
+        );
         sketch.Line(new(-half, y), new(half, y), 1.6, Wash.Pointer);
     }
 
@@ -297,7 +376,13 @@ public static class CharacterDrawing
 
         if (width)
         {
-            var y = foot + (form.Blade.Lobing == BladeLobing.None ? form.Blade.Length * form.Blade.Widest : form.Blade.Length * 0.5);
+            var y =
+                foot
+                + (
+                    form.Blade.Lobing == BladeLobing.None
+                        ? form.Blade.Length * form.Blade.Widest
+                        : form.Blade.Length * 0.5
+                );
             Measure(sketch, _ => { }, new(-half, y), new(half, y));
         }
     }
@@ -319,8 +404,18 @@ public static class CharacterDrawing
     {
         var reach = Math.Clamp(f.Number("bract-ratio") ?? 0.6, 0.05, SpikeDrawing.LongestBract);
         SpikeDrawing.Spikes(sketch, f.State("spike-sexes"), reach);
-        Measure(sketch, _ => { }, new(-28, SpikeDrawing.ClusterFoot), new(-28, SpikeDrawing.ClusterFoot + (SpikeDrawing.ClusterLength * reach)));
-        Measure(sketch, _ => { }, new(36, SpikeDrawing.ClusterFoot), new(36, SpikeDrawing.ClusterFoot + SpikeDrawing.ClusterLength));
+        Measure(
+            sketch,
+            _ => { },
+            new(-28, SpikeDrawing.ClusterFoot),
+            new(-28, SpikeDrawing.ClusterFoot + (SpikeDrawing.ClusterLength * reach))
+        );
+        Measure(
+            sketch,
+            _ => { },
+            new(36, SpikeDrawing.ClusterFoot),
+            new(36, SpikeDrawing.ClusterFoot + SpikeDrawing.ClusterLength)
+        );
     }
 
     /// <summary>A fruit sac and its scale, at their ratio, each with its own measure.</summary>
@@ -387,7 +482,13 @@ public static class CharacterDrawing
         sketch.Line(default, new(0, 104), 3, Wash.Of("coppery"));
         for (var i = 0; i < 4; i++)
         {
-            sketch.Shape(Lines.Strip([new(0, 10.0 + (14 * i)), new(i % 2 == 0 ? 5 : -5, 22.0 + (14 * i))], t => 2.4 * (1 - t) + 0.2), Wash.Of("coppery"), 0.8);
+            sketch.Shape(
+                Lines.Strip([new(0, 10.0 + (14 * i)), new(i % 2 == 0 ? 5 : -5, 22.0 + (14 * i))], t =>
+                    2.4 * (1 - t) + 0.2
+                ),
+                Wash.Of("coppery"),
+                0.8
+            );
         }
 
         for (var i = 0; i < 7; i++)
@@ -398,11 +499,13 @@ public static class CharacterDrawing
 
     private static void Persistence(Sketch sketch, string state)
     {
-        foreach (var (x, words, leaves) in new[]
-        {
-            (-34, "summer", state != "winter-green"),
-            (34, "winter", state is "evergreen" or "winter-green"),
-        })
+        foreach (
+            var (x, words, leaves) in new[]
+            {
+                (-34, "summer", state != "winter-green"),
+                (34, "winter", state is "evergreen" or "winter-green"),
+            }
+        )
         {
             var at = sketch.At(x, 0);
             ShootDrawing.Ground(at, 28);
@@ -419,7 +522,16 @@ public static class CharacterDrawing
 
                     if (leaves)
                     {
-                        LeafDrawing.DrawBlade(at.At(0, y - 8, degrees), BladeForm.Plain with { Length = 30, Ratio = 1.7 }, Features.None, false);
+                        LeafDrawing.DrawBlade(
+                            at.At(0, y - 8, degrees),
+                            BladeForm.Plain with
+                            {
+                                Length = 30,
+                                Ratio = 1.7,
+                            },
+                            Features.None,
+                            false
+                        );
                     }
                 }
             }
@@ -431,21 +543,41 @@ public static class CharacterDrawing
     private static void Ligule(Sketch sketch)
     {
         sketch.Shape([new(-5, 0), new(5, 0), new(5, 50), new(-5, 50)], Wash.Stem);
-        sketch.Shape(Lines.Strip(Lines.Smooth([new(4, 48), new(18, 66), new(44, 84)], 5), t => 5 * (1 - t) + 0.4), Wash.Leaf);
-        sketch.Shape([new(-5, 50), .. Lines.Smooth([new(-5, 50), new(-3, 62), new(1, 66), new(5, 52)], 4)], Wash.Blank, 0.9);
+        sketch.Shape(
+            Lines.Strip(Lines.Smooth([new(4, 48), new(18, 66), new(44, 84)], 5), t => 5 * (1 - t) + 0.4),
+            Wash.Leaf
+        );
+        sketch.Shape(
+            [new(-5, 50), .. Lines.Smooth([new(-5, 50), new(-3, 62), new(1, 66), new(5, 52)], 4)],
+            Wash.Blank,
+            0.9
+        );
         sketch.Line(new(0, 50), new(0, 92), 1.6, Wash.Of("green"));
         Measure(sketch, _ => { }, new(-12, 50), new(-12, 66));
     }
 
     private static void Axis(Sketch sketch, bool kneed)
     {
-        Point[] joints = kneed ? [new(0, 0), new(4, 34), new(-10, 58), new(2, 80), new(-8, 98)] : [new(0, 0), new(0, 34), new(0, 58), new(0, 80), new(0, 98)];
+        Point[] joints = kneed
+            ? [new(0, 0), new(4, 34), new(-10, 58), new(2, 80), new(-8, 98)]
+            : [new(0, 0), new(0, 34), new(0, 58), new(0, 80), new(0, 98)];
         sketch.Line(joints, 1.8, Wash.Of("green"));
         for (var i = 1; i < joints.Length; i++)
         {
             foreach (var hand in new[] { -1, 1 })
             {
-                LeafDrawing.DrawBlade(sketch.At(joints[i].X, joints[i].Y, hand * (kneed ? 112 : 66)), BladeForm.Plain with { Length = 40 - (6 * i), Ratio = 2.2, Margin = BladeMargin.Serrate, Teeth = 4 }, Features.None, false);
+                LeafDrawing.DrawBlade(
+                    sketch.At(joints[i].X, joints[i].Y, hand * (kneed ? 112 : 66)),
+                    BladeForm.Plain with
+                    {
+                        Length = 40 - (6 * i),
+                        Ratio = 2.2,
+                        Margin = BladeMargin.Serrate,
+                        Teeth = 4,
+                    },
+                    Features.None,
+                    false
+                );
             }
         }
     }
@@ -476,7 +608,11 @@ public static class CharacterDrawing
         for (var i = 0; i < 24; i++)
         {
             var at = new Point(-5 + (10 * i / 24.0), -26 + (52 * i / 24.0));
-            sketch.Line(Lines.Smooth([at, at + new Point(i % 2 == 0 ? 4 : -4, 1), at + new Point(i % 2 == 0 ? 6 : -6, -2)], 3), 0.9, Wash.Of("coppery"));
+            sketch.Line(
+                Lines.Smooth([at, at + new Point(i % 2 == 0 ? 4 : -4, 1), at + new Point(i % 2 == 0 ? 6 : -6, -2)], 3),
+                0.9,
+                Wash.Of("coppery")
+            );
         }
     }
 
@@ -563,7 +699,11 @@ public static class CharacterDrawing
         sketch.Shape(Lines.Ellipse(default, 9, 11, 20), Wash.Stem);
         if (twisted)
         {
-            sketch.Shape(Lines.Strip([new(0, 8), new(0, 20), new(0, 34), new(0, 44)], t => t < 0.5 ? 8 - (4 * t) : 3 + (4 * t)), colour, 0.9);
+            sketch.Shape(
+                Lines.Strip([new(0, 8), new(0, 20), new(0, 34), new(0, 44)], t => t < 0.5 ? 8 - (4 * t) : 3 + (4 * t)),
+                colour,
+                0.9
+            );
             foreach (var y in new[] { 12, 18, 24, 30, 36 })
             {
                 sketch.Line(new(-6, y), new(6, y + 5), 0.7);
@@ -574,7 +714,21 @@ public static class CharacterDrawing
 
         foreach (var degrees in new[] { -108, -64, -22, 22, 64, 108 })
         {
-            sketch.Shape(Lines.Strip(Lines.Smooth([Point.Polar(8, degrees), Point.Polar(24, degrees), Point.Polar(34, degrees) + new Point(degrees < 0 ? -4 : 4, -5)], 4), t => 3 * (1 - (0.6 * t))), colour, 0.8);
+            sketch.Shape(
+                Lines.Strip(
+                    Lines.Smooth(
+                        [
+                            Point.Polar(8, degrees),
+                            Point.Polar(24, degrees),
+                            Point.Polar(34, degrees) + new Point(degrees < 0 ? -4 : 4, -5),
+                        ],
+                        4
+                    ),
+                    t => 3 * (1 - (0.6 * t))
+                ),
+                colour,
+                0.8
+            );
         }
     }
 
@@ -585,7 +739,17 @@ public static class CharacterDrawing
         for (var i = 0; i < count; i++)
         {
             var lean = count == 1 ? 0 : ((2.0 * i / (count - 1)) - 1) * 46;
-            sketch.Line(Lines.Smooth([new(0, 26), new Point(0, 26) + Point.Polar(16, lean * 0.7), new Point(0, 26) + Point.Polar(32, lean)], 4), 1.6);
+            sketch.Line(
+                Lines.Smooth(
+                    [
+                        new(0, 26),
+                        new Point(0, 26) + Point.Polar(16, lean * 0.7),
+                        new Point(0, 26) + Point.Polar(32, lean),
+                    ],
+                    4
+                ),
+                1.6
+            );
         }
     }
 
@@ -604,7 +768,16 @@ public static class CharacterDrawing
         {
             foreach (var lean in new[] { -44, 44 })
             {
-                LeafDrawing.DrawBlade(sketch.At(0, 0, lean), BladeForm.Plain with { Length = 56, Ratio = 2 }, Features.None, false);
+                LeafDrawing.DrawBlade(
+                    sketch.At(0, 0, lean),
+                    BladeForm.Plain with
+                    {
+                        Length = 56,
+                        Ratio = 2,
+                    },
+                    Features.None,
+                    false
+                );
             }
 
             sketch.Line(default, new(0, 78), 1.8, Wash.Of("green"));
@@ -615,7 +788,16 @@ public static class CharacterDrawing
         ShootDrawing.Stem(sketch, 92, 1.8, 1.2);
         foreach (var (y, hand) in new[] { (22, 1), (42, -1), (62, 1), (80, -1) })
         {
-            LeafDrawing.DrawBlade(sketch.At(0, y, hand * 58), BladeForm.Plain with { Length = 32, Ratio = 2 }, Features.None, false);
+            LeafDrawing.DrawBlade(
+                sketch.At(0, y, hand * 58),
+                BladeForm.Plain with
+                {
+                    Length = 32,
+                    Ratio = 2,
+                },
+                Features.None,
+                false
+            );
             if (place == "axillary")
             {
                 // In the angle of leaf and stem.
@@ -638,12 +820,17 @@ public static class CharacterDrawing
 
     private static void HeadsStand(Sketch sketch, string state)
     {
-        ShootDrawing.Stem(sketch, state switch
-        {
-            "single" => 92,
-            "flat-heads" => 60,
-            _ => 100,
-        }, 1.6, 1);
+        ShootDrawing.Stem(
+            sketch,
+            state switch
+            {
+                "single" => 92,
+                "flat-heads" => 60,
+                _ => 100,
+            },
+            1.6,
+            1
+        );
         var yellow = Wash.Of("yellow")!;
         if (state == "single")
         {
@@ -678,12 +865,31 @@ public static class CharacterDrawing
     {
         var colour = Wash.Of(f.State("fruit-colour")) ?? Wash.Of("red")!;
         sketch.Line(new(0, 34), new(0, 48), 1.8);
-        sketch.Shape(Lines.Smooth([new(0, 34), new(18, 24), new(24, 0), new(12, -20), new(-12, -20), new(-24, 0), new(-18, 24), new(0, 34)], 6), colour);
+        sketch.Shape(
+            Lines.Smooth(
+                [
+                    new(0, 34),
+                    new(18, 24),
+                    new(24, 0),
+                    new(12, -20),
+                    new(-12, -20),
+                    new(-24, 0),
+                    new(-18, 24),
+                    new(0, 34),
+                ],
+                6
+            ),
+            colour
+        );
         if (stay)
         {
             foreach (var lean in new[] { 132, 156, 180, 204, 228 })
             {
-                sketch.Shape(Lines.Strip([new(0, -20), new Point(0, -20) + Point.Polar(22, lean)], t => 3 * (1 - t) + 0.3), Wash.Stem, 0.8);
+                sketch.Shape(
+                    Lines.Strip([new(0, -20), new Point(0, -20) + Point.Polar(22, lean)], t => 3 * (1 - t) + 0.3),
+                    Wash.Stem,
+                    0.8
+                );
             }
         }
         else

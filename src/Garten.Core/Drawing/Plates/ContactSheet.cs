@@ -14,13 +14,12 @@ public static class ContactSheet
     private const double TitleLetter = 4.9;
 
     /// <summary>The sheet of an organ.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="organ">The organ.</param>
     /// <returns>The sheet; null where the organ has nothing to draw.</returns>
     public static Picture? Of(Guide guide, Organ organ)
     {
         var sketch = new Sketch();
-        double y = 0, x = 0;
+        double y = 0,
+            x = 0;
         foreach (var character in guide.Characters.Where(c => c.Organ == organ))
         {
             var tiles = TilesOf(guide, character);
@@ -69,7 +68,15 @@ public static class ContactSheet
             {
                 if (Tile.OfNumber(character, number) is { } tile)
                 {
-                    tiles.Add((tile, NotationWriter.InWords(new NumericRange(null, Short(number), Short(number), null), character)));
+                    tiles.Add(
+                        (
+                            tile,
+                            NotationWriter.InWords(
+                                new NumericRange(null, Short(number), Short(number), null),
+                                character
+                            )
+                        )
+                    );
                 }
             }
         }
@@ -108,9 +115,12 @@ public static class ContactSheet
     private static double[] Span(Guide guide, Character character)
     {
         var middles = Depiction.MiddlesOf(guide, character);
-        return middles.Length == 0 ? [] : character.Kind == CharacterKind.Length ? [middles[middles.Length / 2]] : [.. new[] { middles[0], middles[middles.Length / 2], middles[^1] }.Distinct()];
+        return middles.Length == 0 ? []
+            : character.Kind == CharacterKind.Length ? [middles[middles.Length / 2]]
+            : [.. new[] { middles[0], middles[middles.Length / 2], middles[^1] }.Distinct()];
     }
 
     /// <summary>Two digits are enough to read on a sheet.</summary>
-    private static double Short(double number) => number == 0 ? 0 : Math.Round(number, Math.Clamp(1 - (int)Math.Floor(Math.Log10(Math.Abs(number))), 0, 9));
+    private static double Short(double number) =>
+        number == 0 ? 0 : Math.Round(number, Math.Clamp(1 - (int)Math.Floor(Math.Log10(Math.Abs(number))), 0, 9));
 }

@@ -6,19 +6,20 @@ using Garten.Core.Guides.Notation;
 namespace Garten.Core.Drawing.Plates;
 
 /// <summary>A state, drawn.</summary>
-/// <param name="State">The state.</param>
-/// <param name="Svg">Its tile.</param>
 public sealed record StateTile(string State, string Svg);
 
 /// <summary>A character, drawn.</summary>
-/// <param name="Character">The character.</param>
 /// <param name="Tiles">A tile for each state that can be drawn.</param>
 /// <param name="Measure">For a number, what is measured or counted, and from where to where; null where it cannot be drawn.</param>
 /// <param name="Gesture">What hand and tool do; null where looking is all there is to it.</param>
-public sealed record CharacterTiles(CharacterId Character, ImmutableArray<StateTile> Tiles, string? Measure, string? Gesture);
+public sealed record CharacterTiles(
+    CharacterId Character,
+    ImmutableArray<StateTile> Tiles,
+    string? Measure,
+    string? Gesture
+);
 
 /// <summary>A number, drawn.</summary>
-/// <param name="Character">The character.</param>
 /// <param name="Number">The number; lengths in millimetres.</param>
 /// <param name="Svg">Its tile; null where it cannot be drawn.</param>
 public sealed record NumberTile(CharacterId Character, double Number, string? Svg);
@@ -26,7 +27,6 @@ public sealed record NumberTile(CharacterId Character, double Number, string? Sv
 /// <summary>One drawn panel of a plate.</summary>
 /// <param name="Organ">What it shows.</param>
 /// <param name="Words">What stands below it.</param>
-/// <param name="Svg">The drawing.</param>
 public sealed record PanelView(Organ Organ, string Words, string Svg);
 
 /// <summary>A taxon's plate, drawn.</summary>
@@ -35,9 +35,6 @@ public sealed record PanelView(Organ Organ, string Words, string Svg);
 public sealed record PlateView(ImmutableArray<PanelView> Panels, ImmutableArray<string> Contradictions);
 
 /// <summary>A character of a taxon, drawn.</summary>
-/// <param name="Character">The character.</param>
-/// <param name="Taxon">The taxon.</param>
-/// <param name="Svg">The drawing.</param>
 public sealed record TaxonTile(CharacterId Character, TaxonId Taxon, string Svg);
 
 /// <summary>Several taxa drawn to be told apart.</summary>
@@ -49,16 +46,25 @@ public sealed record ApartDrawings(string? Leaves, ImmutableArray<TaxonTile> Til
 public static class Drawings
 {
     /// <summary>All characters of an organ that can be drawn.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="organ">The organ.</param>
     public static ImmutableArray<CharacterTiles> OfOrgan(Guide guide, Organ organ) =>
-    [
-        .. guide.Characters.Where(c => c.Organ == organ).Select(c => new CharacterTiles(
-            c.Id,
-            [.. c.States.Select(s => (s.Id, Tile: Tile.OfState(c, s.Id))).Where(s => s.Tile is not null).Select(s => new StateTile(s.Id, SvgWriter.Write(s.Tile!, false)))],
-            c.IsNumeric && Tile.OfNumber(c, Middle(guide, c)) is { } measure ? SvgWriter.Write(measure, false) : null,
-            GestureDrawing.Draw(c.Id) is { } gesture ? SvgWriter.Write(gesture, false) : null)).Where(c => c.Tiles.Length > 0 || c.Measure is not null),
-    ];
+        [
+            .. guide
+                .Characters.Where(c => c.Organ == organ)
+                .Select(c => new CharacterTiles(
+                    c.Id,
+                    [
+                        .. c
+                            .States.Select(s => (s.Id, Tile: Tile.OfState(c, s.Id)))
+                            .Where(s => s.Tile is not null)
+                            .Select(s => new StateTile(s.Id, SvgWriter.Write(s.Tile!, false))),
+                    ],
+                    c.IsNumeric && Tile.OfNumber(c, Middle(guide, c)) is { } measure
+                        ? SvgWriter.Write(measure, false)
+                        : null,
+                    GestureDrawing.Draw(c.Id) is { } gesture ? SvgWriter.Write(gesture, false) : null
+                ))
+                .Where(c => c.Tiles.Length > 0 || c.Measure is not null),
+        ];
 
     /// <summary>A number of a character, drawn with what is measured marked.</summary>
     /// <param name="character">A numeric character.</param>
@@ -68,17 +74,17 @@ public static class Drawings
         Tile.OfNumber(character, number) is { } tile ? SvgWriter.Write(tile, false) : null;
 
     /// <summary>The plate of a taxon.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="taxon">One of its taxa.</param>
     public static PlateView OfTaxon(Guide guide, TaxonId taxon)
     {
         var plate = TaxonPlate.Of(guide, taxon);
-        return new([.. plate.Panels.Select(p => new PanelView(p.Organ, p.Words, SvgWriter.Write(p.Picture)))], plate.Contradictions);
+        return new(
+            [.. plate.Panels.Select(p => new PanelView(p.Organ, p.Words, SvgWriter.Write(p.Picture)))],
+            plate.Contradictions
+        );
     }
 
     /// <summary>Taxa drawn to be told apart.</summary>
-    /// <param name="guide">The guide.</param>
-    /// <param name="taxa">The taxa.</param>
     /// <param name="characters">The characters that part them.</param>
     public static ApartDrawings Apart(Guide guide, ImmutableArray<TaxonId> taxa, ImmutableArray<CharacterId> characters)
     {
@@ -113,26 +119,39 @@ public static class Drawings
             }
         }
 
-        return new(leaves.Count > 1 ? SvgWriter.Write(Picture.Row("Leaves at one scale", leaves)) : null, tiles.DrainToImmutable());
+        return new(
+            leaves.Count > 1 ? SvgWriter.Write(Picture.Row("Leaves at one scale", leaves)) : null,
+            tiles.DrainToImmutable()
+        );
     }
 
     /// <summary>A character as a taxon shows it: its usual state; of a range the smallest, the middle and the largest at one scale.</summary>
     private static Picture? OfTaxon(Guide guide, TaxonId taxon, Character character, Features features)
     {
         var title = $"{guide.Taxon(taxon).Name}: {character.Label}";
-        if (guide.StatementFor(taxon, character.Id, Scope.Any)?.Value is not NumericRange { Low: { } low, High: { } high } || high <= low)
+        if (
+            guide.StatementFor(taxon, character.Id, Scope.Any)?.Value
+                is not NumericRange { Low: { } low, High: { } high }
+            || high <= low
+        )
         {
             return CharacterDrawing.Draw(character.Id.Value, features, title) is { } one ? Tile.Fitted(one) : null;
         }
 
         var three = new[] { low, Depiction.MiddleOf(new NumericRange(null, low, high, null), character)!.Value, high }
-            .Select(n => CharacterDrawing.Draw(character.Id.Value, Sized(features, character, n), title)).OfType<Picture>().Select(p => (p, "")).ToArray();
+            .Select(n => CharacterDrawing.Draw(character.Id.Value, Sized(features, character, n), title))
+            .OfType<Picture>()
+            .Select(p => (p, ""))
+            .ToArray();
         return three.Length == 3 ? Tile.Fitted(Picture.Row(title, three, 18), 110) : null;
     }
 
     /// <summary>The features with one number changed; a length to width said outright is not worked out from other sizes.</summary>
     private static Features Sized(Features features, Character character, double number) =>
-        (character.Id.Value == "leaf-width" ? features.Without("leaf-ratio") : features).With(character.Id.Value, number);
+        (character.Id.Value == "leaf-width" ? features.Without("leaf-ratio") : features).With(
+            character.Id.Value,
+            number
+        );
 
     private static double Middle(Guide guide, Character character)
     {

@@ -14,18 +14,84 @@ internal static class GestureDrawing
     [
         ("Roll it between finger and thumb", Roll, ["stem-form", "needle-section", "texture", "blade-section"]),
         ("Cut along its length, and across", Cut, ["pith", "pith-colour", "stone-count"]),
-        ("Hold it against the light", AgainstTheLight, ["venation", "vein-ends", "stem-hair", "twig-hair", "bud-hair", "upper-shine"]),
-        ("Turn it over", TurnOver, ["lower-hair", "lower-colour", "rusty-hairs", "leaf-glands", "sorus-shape", "indusium", "white-bands", "margin-rolled"]),
-        ("Look with the lens held close", Lens, ["leaf-scar", "bundle-scars", "bud-scales", "bud-visibility", "margin", "petiole-glands", "beak", "stigmas", "leaf-sheath", "needle-base"]),
+        (
+            "Hold it against the light",
+            AgainstTheLight,
+            ["venation", "vein-ends", "stem-hair", "twig-hair", "bud-hair", "upper-shine"]
+        ),
+        (
+            "Turn it over",
+            TurnOver,
+            [
+                "lower-hair",
+                "lower-colour",
+                "rusty-hairs",
+                "leaf-glands",
+                "sorus-shape",
+                "indusium",
+                "white-bands",
+                "margin-rolled",
+            ]
+        ),
+        (
+            "Look with the lens held close",
+            Lens,
+            [
+                "leaf-scar",
+                "bundle-scars",
+                "bud-scales",
+                "bud-visibility",
+                "margin",
+                "petiole-glands",
+                "beak",
+                "stigmas",
+                "leaf-sheath",
+                "needle-base",
+            ]
+        ),
         ("Rub with the thumb", Rub, ["stem-bloom", "fruit-bloom"]),
-        ("Look at it from the side, at the height of the eye", FromTheSide, ["leaf-tip", "leaf-axis", "spur", "stamens-reach", "bud-stalk", "bud-shape", "flower-stance", "prickle-form", "ovary", "upper-leaves", "cone-stance", "cone-bract"]),
-        ("Mark one, then count once round", CountRound, ["petal-count", "stamen-count", "sepal-count", "ray-count", "umbel-rays", "style-count", "leaflet-count", "lobe-count", "needles-per-bundle"]),
+        (
+            "Look at it from the side, at the height of the eye",
+            FromTheSide,
+            [
+                "leaf-tip",
+                "leaf-axis",
+                "spur",
+                "stamens-reach",
+                "bud-stalk",
+                "bud-shape",
+                "flower-stance",
+                "prickle-form",
+                "ovary",
+                "upper-leaves",
+                "cone-stance",
+                "cone-bract",
+            ]
+        ),
+        (
+            "Mark one, then count once round",
+            CountRound,
+            [
+                "petal-count",
+                "stamen-count",
+                "sepal-count",
+                "ray-count",
+                "umbel-rays",
+                "style-count",
+                "leaflet-count",
+                "lobe-count",
+                "needles-per-bundle",
+            ]
+        ),
         ("Break a stalk and wait a moment", Break, ["sap"]),
-        ("Follow it along, joint after joint", Follow, ["leaf-arrangement", "bud-arrangement", "stem-line", "leaves-place", "climbing-by", "runners", "armature"]),
+        (
+            "Follow it along, joint after joint",
+            Follow,
+            ["leaf-arrangement", "bud-arrangement", "stem-line", "leaves-place", "climbing-by", "runners", "armature"]
+        ),
     ];
 
     /// <summary>The gesture of a character.</summary>
-    /// <param name="character">The character.</param>
     /// <returns>The picture; null where looking is all there is to it.</returns>
     public static Picture? Draw(CharacterId character)
     {
@@ -67,14 +133,32 @@ internal static class GestureDrawing
             sketch.Line(new Point(26, 30) + Point.Polar(16, i * 30), new Point(26, 30) + Point.Polar(23, i * 30), 0.9);
         }
 
-        LeafDrawing.DrawBlade(sketch.At(-24, -34, 34), BladeForm.Plain with { Length = 74, Ratio = 1.7 }, Features.None);
+        LeafDrawing.DrawBlade(
+            sketch.At(-24, -34, 34),
+            BladeForm.Plain with
+            {
+                Length = 74,
+                Ratio = 1.7,
+            },
+            Features.None
+        );
         Finger(sketch.At(-24, -34, 20));
     }
 
     private static void TurnOver(Sketch sketch)
     {
         LeafDrawing.DrawBlade(sketch.At(-22, -34), BladeForm.Plain with { Length = 66, Ratio = 1.7 }, Features.None);
-        LeafDrawing.DrawBlade(sketch.At(34, -34), BladeForm.Plain with { Length = 66, Ratio = 1.7 }, Features.None, true, Wash.Pale);
+        LeafDrawing.DrawBlade(
+            sketch.At(34, -34),
+            BladeForm.Plain with
+            {
+                Length = 66,
+                Ratio = 1.7,
+            },
+            Features.None,
+            true,
+            Wash.Pale
+        );
         Arrow(sketch, Lines.Arc(new(6, 30), 26, 14, -80, 70, 10));
     }
 
@@ -97,7 +181,13 @@ internal static class GestureDrawing
     private static void FromTheSide(Sketch sketch)
     {
         // A leaf held level: its blade is a thin line, and what its tip does shows against the sky.
-        sketch.Shape(Lines.Strip(Lines.Smooth([new(-4, 0), new(22, 5), new(44, 4), new(56, -3), new(57, -12)], 5), t => 2.2 * (1 - t) + 0.5), Wash.Leaf, 0.9);
+        sketch.Shape(
+            Lines.Strip(Lines.Smooth([new(-4, 0), new(22, 5), new(44, 4), new(56, -3), new(57, -12)], 5), t =>
+                2.2 * (1 - t) + 0.5
+            ),
+            Wash.Leaf,
+            0.9
+        );
         Finger(sketch.At(-2, 0, 80));
         Eye(sketch.At(34, 44));
         Arrow(sketch, [new(38, 36), new(44, 24), new(50, 8)]);
@@ -127,7 +217,12 @@ internal static class GestureDrawing
 
     private static void Follow(Sketch sketch)
     {
-        ShootDrawing.Leafy(sketch.At(0, -50), "alternate", s => LeafDrawing.DrawBlade(s, BladeForm.Plain, Features.None, false), 0.36);
+        ShootDrawing.Leafy(
+            sketch.At(0, -50),
+            "alternate",
+            s => LeafDrawing.DrawBlade(s, BladeForm.Plain, Features.None, false),
+            0.36
+        );
         Finger(sketch.At(-3, -34, 70, 0.7));
         Arrow(sketch, [new(-26, -26), new(-30, 4), new(-24, 34)]);
     }
@@ -135,7 +230,13 @@ internal static class GestureDrawing
     /// <summary>An eye that looks down to the right.</summary>
     private static void Eye(Sketch sketch)
     {
-        sketch.Shape([.. Lines.Smooth([new(-14, 0), new(0, 8), new(14, 0)], 6), .. Lines.Smooth([new(14, 0), new(0, -8), new(-14, 0)], 6).Skip(1).SkipLast(1)], Wash.Blank);
+        sketch.Shape(
+            [
+                .. Lines.Smooth([new(-14, 0), new(0, 8), new(14, 0)], 6),
+                .. Lines.Smooth([new(14, 0), new(0, -8), new(-14, 0)], 6).Skip(1).SkipLast(1),
+            ],
+            Wash.Blank
+        );
         sketch.Spot(new(2, -1), 5, Wash.WoodShade);
         sketch.Spot(new(3, -2), 2, Wash.Of("black"));
     }
@@ -152,6 +253,10 @@ internal static class GestureDrawing
     {
         sketch.Line(along, 1.4, Wash.Pointer);
         var (tip, back) = (along[^1], (along[^2] - along[^1]).Unit);
-        sketch.Line([tip + (back * 5) + (back.Left * 3.4), tip, tip + (back * 5) - (back.Left * 3.4)], 1.4, Wash.Pointer);
+        sketch.Line(
+            [tip + (back * 5) + (back.Left * 3.4), tip, tip + (back * 5) - (back.Left * 3.4)],
+            1.4,
+            Wash.Pointer
+        );
     }
 }

@@ -17,21 +17,87 @@ internal static class OrganDrawing
     {
         [Organ.Habit] = ["life-form", "height", "armature"],
         [Organ.Bark] = ["bark-surface", "bark-lenticels"],
-        [Organ.Twig] = ["bud-arrangement", "bud-scales", "bud-shape", "twig-end", "twig-colour", "leaf-scar", "winter-catkins", "old-fruit", "twig-hair", "pith", "bud-stalk", "spur-shoots", "bud-hair"],
-        [Organ.Leaf] = ["foliage", "leaf-arrangement", "leaf-division", "lobing", "outline", "margin", "leaf-ratio", "leaf-length", "leaf-base", "leaf-tip", "venation", "leaflet-count", "lobe-count", "widest", "needles-per-bundle", "needle-lay", "frond-shape", "leaves-place"],
-        [Organ.Flower] = ["flower-colour", "petal-count", "corolla", "symmetry", "stamen-count", "perianth", "sepal-count", "petal-cut", "spur", "flower-width", "style-count", "flower-stance"],
-        [Organ.Inflorescence] = ["flower-cluster", "bracts", "head", "ray-count", "umbel-rays", "spike-sexes", "bract-reach"],
-        [Organ.Fruit] = ["fruit-kind", "fruit-colour", "fruit-bloom", "samara-angle", "cone-stance", "cone-bract", "beak"],
+        [Organ.Twig] =
+        [
+            "bud-arrangement",
+            "bud-scales",
+            "bud-shape",
+            "twig-end",
+            "twig-colour",
+            "leaf-scar",
+            "winter-catkins",
+            "old-fruit",
+            "twig-hair",
+            "pith",
+            "bud-stalk",
+            "spur-shoots",
+            "bud-hair",
+        ],
+        [Organ.Leaf] =
+        [
+            "foliage",
+            "leaf-arrangement",
+            "leaf-division",
+            "lobing",
+            "outline",
+            "margin",
+            "leaf-ratio",
+            "leaf-length",
+            "leaf-base",
+            "leaf-tip",
+            "venation",
+            "leaflet-count",
+            "lobe-count",
+            "widest",
+            "needles-per-bundle",
+            "needle-lay",
+            "frond-shape",
+            "leaves-place",
+        ],
+        [Organ.Flower] =
+        [
+            "flower-colour",
+            "petal-count",
+            "corolla",
+            "symmetry",
+            "stamen-count",
+            "perianth",
+            "sepal-count",
+            "petal-cut",
+            "spur",
+            "flower-width",
+            "style-count",
+            "flower-stance",
+        ],
+        [Organ.Inflorescence] =
+        [
+            "flower-cluster",
+            "bracts",
+            "head",
+            "ray-count",
+            "umbel-rays",
+            "spike-sexes",
+            "bract-reach",
+        ],
+        [Organ.Fruit] =
+        [
+            "fruit-kind",
+            "fruit-colour",
+            "fruit-bloom",
+            "samara-angle",
+            "cone-stance",
+            "cone-bract",
+            "beak",
+        ],
     };
 
     /// <summary>True when enough is known of an organ to draw it.</summary>
-    /// <param name="organ">The organ.</param>
     /// <param name="f">What is known.</param>
-    public static bool Knows(Organ organ, Features f) => Telling.TryGetValue(organ, out var characters) && f.KnowsAny(characters);
+    public static bool Knows(Organ organ, Features f) =>
+        Telling.TryGetValue(organ, out var characters) && f.KnowsAny(characters);
 
     /// <summary>Draws an organ.</summary>
     /// <param name="sketch">Where, its foot at the origin; flowers and fruit have their middle there.</param>
-    /// <param name="organ">The organ.</param>
     /// <param name="f">What is known.</param>
     /// <returns>Millimetres a unit stands for; null where the size is not known.</returns>
     public static double? Draw(Sketch sketch, Organ organ, Features f)
@@ -55,7 +121,10 @@ internal static class OrganDrawing
             case Organ.Leaf:
                 return Leaf(sketch, f);
             case Organ.Flower:
-                if (f.Is("corolla", "urn", "tube", "pea-like", "bent-back", "hooded", "heart-shaped") || (f.Knows("spur") && !f.Is("spur", "none")))
+                if (
+                    f.Is("corolla", "urn", "tube", "pea-like", "bent-back", "hooded", "heart-shaped")
+                    || (f.Knows("spur") && !f.Is("spur", "none"))
+                )
                 {
                     FlowerDrawing.Side(sketch, f);
                     return null;
@@ -66,7 +135,11 @@ internal static class OrganDrawing
             case Organ.Inflorescence:
                 if (f.Is("foliage", "grass-like") && f.KnowsAny("spike-sexes", "bract-reach"))
                 {
-                    SpikeDrawing.Spikes(sketch.At(0, 40), f.State("spike-sexes"), f.Number("bract-ratio") ?? SpikeDrawing.Reach(f.State("bract-reach")));
+                    SpikeDrawing.Spikes(
+                        sketch.At(0, 40),
+                        f.State("spike-sexes"),
+                        f.Number("bract-ratio") ?? SpikeDrawing.Reach(f.State("bract-reach"))
+                    );
                     return null;
                 }
 
@@ -79,7 +152,6 @@ internal static class OrganDrawing
     }
 
     /// <summary>One leaf, or what stands for leaves.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     /// <returns>Millimetres a unit stands for; null where the size is not known.</returns>
     public static double? Leaf(Sketch sketch, Features f)
@@ -113,7 +185,6 @@ internal static class OrganDrawing
     /// <summary>Rings the places of a leaf that some characters speak of.</summary>
     /// <param name="sketch">Where the leaf was drawn.</param>
     /// <param name="f">What is known of it.</param>
-    /// <param name="characters">The characters.</param>
     public static void Ring(Sketch sketch, Features f, IReadOnlyCollection<CharacterId> characters)
     {
         var form = LeafForm.Of(f);
@@ -132,7 +203,10 @@ internal static class OrganDrawing
             (["petiole-glands"], new(0, form.Petiole - 4)),
             (["petiole-length", "sap", "petiole-colour"], new(0, form.Petiole / 2)),
             (["stipules"], new(0, 2)),
-            (["margin", "teeth-extent", "lobe-count", "lobing", "leaflet-cutting"], new(half * 0.86, foot + (length * 0.5))),
+            (
+                ["margin", "teeth-extent", "lobe-count", "lobing", "leaflet-cutting"],
+                new(half * 0.86, foot + (length * 0.5))
+            ),
             (["leaf-division", "leaflet-count", "axis-wing"], new(0, form.Petiole + ((foot - form.Petiole) * 0.5))),
         };
         foreach (var (of, at) in places)
@@ -145,7 +219,6 @@ internal static class OrganDrawing
     }
 
     /// <summary>The leaves on their shoot.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     public static void Shoot(Sketch sketch, Features f)
     {
@@ -162,14 +235,39 @@ internal static class OrganDrawing
             // So small that finer teeth and more veins would run together.
             Teeth = Math.Min(form.Blade.Teeth, compound ? 5 : 9),
             VeinPairs = compound ? 2 : 4,
-            Margin = compound && form.Blade.Margin == BladeMargin.DoublySerrate ? BladeMargin.Serrate : form.Blade.Margin,
+            Margin =
+                compound && form.Blade.Margin == BladeMargin.DoublySerrate ? BladeMargin.Serrate : form.Blade.Margin,
         };
 
         // Leaflets of leaflets are no more than cuts at this size.
-        var small = form.Division == LeafDivision.TwiceDivided
-            ? form with { Division = LeafDivision.Pinnate, Leaflets = 9, Blade = blade with { Lobing = BladeLobing.Pinnate, Lobes = 5, Ratio = 2, Margin = BladeMargin.Entire }, Glands = false }
-            : form with { Blade = blade, Glands = false };
+        var small =
+            form.Division == LeafDivision.TwiceDivided
+                ? form with
+                {
+                    Division = LeafDivision.Pinnate,
+                    Leaflets = 9,
+                    Blade = blade with
+                    {
+                        Lobing = BladeLobing.Pinnate,
+                        Lobes = 5,
+                        Ratio = 2,
+                        Margin = BladeMargin.Entire,
+                    },
+                    Glands = false,
+                }
+                : form with
+                {
+                    Blade = blade,
+                    Glands = false,
+                };
         var large = compound || form.Blade.Lobing == BladeLobing.Palmate;
-        ShootDrawing.Leafy(sketch, f.Is("leaves-place", "at-base") ? "basal" : f.State("leaf-arrangement"), s => LeafDrawing.Draw(s, small), large ? 0.44 : 0.5, large ? 2 : 3, f.Is("stem-line", "zigzag"));
+        ShootDrawing.Leafy(
+            sketch,
+            f.Is("leaves-place", "at-base") ? "basal" : f.State("leaf-arrangement"),
+            s => LeafDrawing.Draw(s, small),
+            large ? 0.44 : 0.5,
+            large ? 2 : 3,
+            f.Is("stem-line", "zigzag")
+        );
     }
 }

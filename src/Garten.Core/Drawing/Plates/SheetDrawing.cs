@@ -28,35 +28,48 @@ public static class SheetDrawing
     /// <param name="under">A name whose organs are laid under as ghosts where the plant's own were not seen; null for none.</param>
     /// <param name="title">What the drawing shows, in words.</param>
     /// <returns>The drawing, and what was recorded that cannot be true together, in words.</returns>
-    public static (Picture Picture, ImmutableArray<string> Contradictions) Draw(Features seen, Features? under, string title)
+    public static (Picture Picture, ImmutableArray<string> Contradictions) Draw(
+        Features seen,
+        Features? under,
+        string title
+    )
     {
         var sketch = new Sketch();
         foreach (var (organ, words, at, scale) in Places)
         {
             var own = OrganDrawing.Knows(organ, seen);
-            var f = own ? seen : under is { } name && OrganDrawing.Knows(organ, name) ? name : Plain(organ);
-            sketch.Part(organ.ToString().ToLowerInvariant(), own ? words : $"{words}: not seen yet", s =>
-            {
-                var placed = s.At(at.X, at.Y, 0, scale);
-                if (organ == Organ.Leaf)
+            var f =
+                own ? seen
+                : under is { } name && OrganDrawing.Knows(organ, name) ? name
+                : Plain(organ);
+            sketch.Part(
+                organ.ToString().ToLowerInvariant(),
+                own ? words : $"{words}: not seen yet",
+                s =>
                 {
-                    OrganDrawing.Shoot(placed, f);
-                }
-                else
-                {
-                    OrganDrawing.Draw(placed, organ, f);
-                }
-            }, !own);
+                    var placed = s.At(at.X, at.Y, 0, scale);
+                    if (organ == Organ.Leaf)
+                    {
+                        OrganDrawing.Shoot(placed, f);
+                    }
+                    else
+                    {
+                        OrganDrawing.Draw(placed, organ, f);
+                    }
+                },
+                !own
+            );
         }
 
         return (sketch.Finish(title), OrganDrawing.Knows(Organ.Leaf, seen) ? LeafForm.Of(seen).Contradictions : []);
     }
 
     /// <summary>What stands for an organ of which nothing is known.</summary>
-    private static Features Plain(Organ organ) => organ switch
-    {
-        Organ.Habit => Features.None.With("life-form", "herb"),
-        Organ.Inflorescence => Features.None.With("flower-cluster", "few-together"),
-        _ => Features.None,
-    };
+    private static Features Plain(Organ organ) =>
+        organ switch
+        {
+            Organ.Habit => Features.None.With("life-form", "herb"),
+            Organ.Inflorescence => Features.None.With("flower-cluster", "few-together"),
+            _ => Features.None,
+        };
 }

@@ -8,7 +8,6 @@ namespace Garten.Core.Drawing.Plates;
 /// <summary>One panel of a plate.</summary>
 /// <param name="Organ">What it shows.</param>
 /// <param name="Words">What stands below it: the part, and when it is there.</param>
-/// <param name="Picture">The drawing.</param>
 public sealed record PlatePanel(Organ Organ, string Words, Picture Picture);
 
 /// <summary>A taxon through the year, drawn from its statements alone; parts the guide does not describe are left out.</summary>
@@ -16,10 +15,23 @@ public sealed record PlatePanel(Organ Organ, string Words, Picture Picture);
 /// <param name="Contradictions">Statements that cannot be true together, in words.</param>
 public sealed record TaxonPlate(ImmutableArray<PlatePanel> Panels, ImmutableArray<string> Contradictions)
 {
-    private static readonly string[] Months = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
+    private static readonly string[] Months =
+    [
+        "Jan",
+        "Feb",
+        "Mar",
+        "Apr",
+        "May",
+        "Jun",
+        "Jul",
+        "Aug",
+        "Sep",
+        "Oct",
+        "Nov",
+        "Dec",
+    ];
 
     /// <summary>Draws a taxon.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="taxon">One of its taxa.</param>
     public static TaxonPlate Of(Guide guide, TaxonId taxon)
     {
@@ -43,11 +55,16 @@ public sealed record TaxonPlate(ImmutableArray<PlatePanel> Panels, ImmutableArra
             Add(Organ.Leaf, "leaf", null, s => OrganDrawing.Leaf(s, f));
             if (f.KnowsAny("lower-hair", "lower-colour", "leaf-glands", "rusty-hairs"))
             {
-                Add(Organ.Leaf, LeafForm.Of(f).Division == LeafDivision.Simple ? "leaf from below" : "leaflet from below", null, s =>
-                {
-                    LeafDrawing.Below(s, LeafForm.Of(f).Blade, f);
-                    return LeafForm.Of(f).Division == LeafDivision.Simple ? LeafForm.Of(f).Millimetres : null;
-                });
+                Add(
+                    Organ.Leaf,
+                    LeafForm.Of(f).Division == LeafDivision.Simple ? "leaf from below" : "leaflet from below",
+                    null,
+                    s =>
+                    {
+                        LeafDrawing.Below(s, LeafForm.Of(f).Blade, f);
+                        return LeafForm.Of(f).Division == LeafDivision.Simple ? LeafForm.Of(f).Millimetres : null;
+                    }
+                );
             }
         }
 
@@ -56,7 +73,9 @@ public sealed record TaxonPlate(ImmutableArray<PlatePanel> Panels, ImmutableArra
             Add(Organ.Flower, "flower", Phenophase.Flower, s => OrganDrawing.Draw(s, Organ.Flower, f));
         }
 
-        Add(Organ.Inflorescence, "flower cluster", Phenophase.Flower, s => OrganDrawing.Draw(s, Organ.Inflorescence, f));
+        Add(Organ.Inflorescence, "flower cluster", Phenophase.Flower, s =>
+            OrganDrawing.Draw(s, Organ.Inflorescence, f)
+        );
         Add(Organ.Fruit, "fruit", Phenophase.Fruit, s => OrganDrawing.Draw(s, Organ.Fruit, f));
         return new(panels.ToImmutable(), OrganDrawing.Knows(Organ.Leaf, f) ? LeafForm.Of(f).Contradictions : []);
 
@@ -71,7 +90,10 @@ public sealed record TaxonPlate(ImmutableArray<PlatePanel> Panels, ImmutableArra
 
             if (sketch.Figures.Length > 0)
             {
-                var when = phase is { } p && guide.Window(taxon, p) is { } window ? $", {Month(window.From)} to {Month(window.To)}" : "";
+                var when =
+                    phase is { } p && guide.Window(taxon, p) is { } window
+                        ? $", {Month(window.From)} to {Month(window.To)}"
+                        : "";
                 panels.Add(new(organ, words + when, sketch.Finish($"{name}: {words}", size)));
             }
         }

@@ -11,11 +11,14 @@ public static class Tile
     public const double Side = 84;
 
     /// <summary>A tile for a state, with nothing else known of the plant.</summary>
-    /// <param name="character">The character.</param>
-    /// <param name="state">One of its states.</param>
     /// <returns>The tile; null where the state cannot be drawn (a smell).</returns>
     public static Picture? OfState(Character character, string state) =>
-        CharacterDrawing.Draw(character.Id.Value, Features.None.With(character.Id.Value, state), $"{character.Label}: {character.LabelOf(state)}") is { } picture
+        CharacterDrawing.Draw(
+            character.Id.Value,
+            Features.None.With(character.Id.Value, state),
+            $"{character.Label}: {character.LabelOf(state)}"
+        )
+            is { } picture
             ? Fitted(picture)
             : null;
 
@@ -24,10 +27,12 @@ public static class Tile
     /// <param name="number">The number, lengths in millimetres.</param>
     /// <returns>The tile; null where the number cannot be drawn.</returns>
     public static Picture? OfNumber(Character character, double number) =>
-        CharacterDrawing.Draw(character.Id.Value, Features.None.With(character.Id.Value, number), character.Label) is { } picture ? Fitted(picture) : null;
+        CharacterDrawing.Draw(character.Id.Value, Features.None.With(character.Id.Value, number), character.Label)
+            is { } picture
+            ? Fitted(picture)
+            : null;
 
     /// <summary>A picture made as large as a tile holds, standing in its middle.</summary>
-    /// <param name="picture">The picture.</param>
     /// <param name="side">Width and height of the tile.</param>
     public static Picture Fitted(Picture picture, double side = Side)
     {

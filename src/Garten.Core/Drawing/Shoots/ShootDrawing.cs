@@ -38,12 +38,17 @@ internal static class ShootDrawing
                     places.Add((new(0, y + (step / 2)), i % 2 == 0 ? -74 : 74));
                     break;
                 case "spiral":
-                    places.Add((new(0, y), (i % 3) switch
-                    {
-                        0 => 64,
-                        1 => -40,
-                        _ => 18,
-                    }));
+                    places.Add(
+                        (
+                            new(0, y),
+                            (i % 3) switch
+                            {
+                                0 => 64,
+                                1 => -40,
+                                _ => 18,
+                            }
+                        )
+                    );
                     break;
                 case "whorled":
                     foreach (var degrees in new[] { -82, -38, 38, 82 })
@@ -75,7 +80,14 @@ internal static class ShootDrawing
     /// <param name="scale">Size of the leaves.</param>
     /// <param name="nodes">Joints of the stem.</param>
     /// <param name="zigzag">True for a stem that bends at every joint.</param>
-    public static void Leafy(Sketch sketch, string? arrangement, Action<Sketch> leaf, double scale = 0.4, int nodes = 3, bool zigzag = false)
+    public static void Leafy(
+        Sketch sketch,
+        string? arrangement,
+        Action<Sketch> leaf,
+        double scale = 0.4,
+        int nodes = 3,
+        bool zigzag = false
+    )
     {
         var step = 34.0;
         if (arrangement == "perfoliate")
@@ -132,7 +144,34 @@ internal static class ShootDrawing
             var (y, half) = (24 + (30.0 * i), 46 - (8.0 * i));
             sketch.Part("pair", "Pair of leaves joined round the stem", s =>
             {
-                s.Shape([.. Lines.Smooth([new(-half, y + 8), new(-half * 0.5, y + 10), new(0, y + 6), new(half * 0.5, y + 10), new(half, y + 8)], 5), .. Lines.Smooth([new(half, y + 8), new(half * 0.6, y - 6), new(0, y - 8), new(-half * 0.6, y - 6), new(-half, y + 8)], 5).Skip(1).SkipLast(1)], Wash.Leaf);
+                s.Shape(
+                    [
+                        .. Lines.Smooth(
+                            [
+                                new(-half, y + 8),
+                                new(-half * 0.5, y + 10),
+                                new(0, y + 6),
+                                new(half * 0.5, y + 10),
+                                new(half, y + 8),
+                            ],
+                            5
+                        ),
+                        .. Lines
+                            .Smooth(
+                                [
+                                    new(half, y + 8),
+                                    new(half * 0.6, y - 6),
+                                    new(0, y - 8),
+                                    new(-half * 0.6, y - 6),
+                                    new(-half, y + 8),
+                                ],
+                                5
+                            )
+                            .Skip(1)
+                            .SkipLast(1),
+                    ],
+                    Wash.Leaf
+                );
                 s.Line(Lines.Smooth([new(-half * 0.95, y + 7.4), new(0, y), new(half * 0.95, y + 7.4)], 6), 0.6);
             });
             Stem(sketch.At(0, y), 22, 1.6, 1.4);
@@ -140,7 +179,6 @@ internal static class ShootDrawing
     }
 
     /// <summary>Where on the plant the leaves stand: a rosette, along the stem, or both.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="place">State of the place.</param>
     public static void LeavesPlace(Sketch sketch, string place)
     {
@@ -160,13 +198,20 @@ internal static class ShootDrawing
         {
             for (var i = 0; i < 5; i++)
             {
-                LeafDrawing.DrawBlade(sketch.At(0, 22 + (18 * i), i % 2 == 0 ? 52 : -52), leaf with { Length = place == "along-stem" ? 34 : 24 }, Features.None, false);
+                LeafDrawing.DrawBlade(
+                    sketch.At(0, 22 + (18 * i), i % 2 == 0 ? 52 : -52),
+                    leaf with
+                    {
+                        Length = place == "along-stem" ? 34 : 24,
+                    },
+                    Features.None,
+                    false
+                );
             }
         }
     }
 
     /// <summary>The uppermost pair of leaves: free, or joined round the stem.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="joined">True when joined.</param>
     public static void UpperLeaves(Sketch sketch, bool joined)
     {
@@ -182,7 +227,15 @@ internal static class ShootDrawing
         {
             foreach (var hand in new[] { -1, 1 })
             {
-                LeafDrawing.DrawBlade(sketch.At(hand * 2, 42, hand * 72), BladeForm.Plain with { Length = 46, Ratio = 1.9 }, Features.None);
+                LeafDrawing.DrawBlade(
+                    sketch.At(hand * 2, 42, hand * 72),
+                    BladeForm.Plain with
+                    {
+                        Length = 46,
+                        Ratio = 1.9,
+                    },
+                    Features.None
+                );
             }
         }
 
@@ -190,12 +243,15 @@ internal static class ShootDrawing
         {
             var top = new Point(0, 84) + Point.Polar(18, lean);
             sketch.Line(new(0, 84), top, 1);
-            sketch.Shape(Lines.Strip([new Point(0, 84) + Point.Polar(6, lean), top + Point.Polar(8, lean)], t => 1.5 + (2 * t)), Wash.Of("orange"), 0.8);
+            sketch.Shape(
+                Lines.Strip([new Point(0, 84) + Point.Polar(6, lean), top + Point.Polar(8, lean)], t => 1.5 + (2 * t)),
+                Wash.Of("orange"),
+                0.8
+            );
         }
     }
 
     /// <summary>A piece of stem with what stands on it.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="armature">State of the armature.</param>
     /// <param name="prickle">Form of its prickles; null when unknown.</param>
     public static void Armed(Sketch sketch, string armature, string? prickle = null)
@@ -209,20 +265,47 @@ internal static class ShootDrawing
             {
                 case "thorns":
                     // A short side twig, with its bud at the foot, that ends in a point.
-                    node.Shape(Lines.Strip([new(0, 0), new(20, 12), new(40, 20)], t => 3.4 * (1 - t) + 0.2), Wash.Wood, 0.9);
+                    node.Shape(
+                        Lines.Strip([new(0, 0), new(20, 12), new(40, 20)], t => 3.4 * (1 - t) + 0.2),
+                        Wash.Wood,
+                        0.9
+                    );
                     node.Spot(new(3, 6), 3, Wash.WoodShade);
                     node.Spot(new(19, 14.5), 1.8, Wash.WoodShade);
                     break;
                 case "nodal-spines":
                     foreach (var lean in new[] { 55, 90, 125 })
                     {
-                        node.Shape(Lines.Strip([new(0, 0), Point.Polar(20, lean)], t => 1.8 * (1 - t) + 0.15), Wash.Cut, 0.8);
+                        node.Shape(
+                            Lines.Strip([new(0, 0), Point.Polar(20, lean)], t => 1.8 * (1 - t) + 0.15),
+                            Wash.Cut,
+                            0.8
+                        );
                     }
 
-                    LeafDrawing.DrawBlade(node.At(0, 5, 40), BladeForm.Plain with { Length = 30, Ratio = 1.5, Lobing = BladeLobing.None }, Features.None, false);
+                    LeafDrawing.DrawBlade(
+                        node.At(0, 5, 40),
+                        BladeForm.Plain with
+                        {
+                            Length = 30,
+                            Ratio = 1.5,
+                            Lobing = BladeLobing.None,
+                        },
+                        Features.None,
+                        false
+                    );
                     break;
                 case "prickles":
-                    LeafDrawing.DrawBlade(node.At(0, 4, 52), BladeForm.Plain with { Length = 30, Ratio = 1.7 }, Features.None, false);
+                    LeafDrawing.DrawBlade(
+                        node.At(0, 4, 52),
+                        BladeForm.Plain with
+                        {
+                            Length = 30,
+                            Ratio = 1.7,
+                        },
+                        Features.None,
+                        false
+                    );
                     Prickle(node.At(-0.5, -10), prickle);
                     Prickle(node.At(-0.5, -19), prickle);
                     break;
@@ -235,34 +318,56 @@ internal static class ShootDrawing
 
                     break;
                 default:
-                    LeafDrawing.DrawBlade(node.At(0, 4, 52), BladeForm.Plain with { Length = 34, Ratio = 1.7 }, Features.None, false);
+                    LeafDrawing.DrawBlade(
+                        node.At(0, 4, 52),
+                        BladeForm.Plain with
+                        {
+                            Length = 34,
+                            Ratio = 1.7,
+                        },
+                        Features.None,
+                        false
+                    );
                     break;
             }
         }
     }
 
     /// <summary>A prickle of a form, pointing right from the origin.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="form">slender-straight or broad-based; null when unknown.</param>
-    /// <param name="size">Its size.</param>
     public static void Prickle(Sketch sketch, string? form, double size = 1)
     {
         var at = sketch.At(0, 0, 0, size);
-        Point[] outline = form == "slender-straight"
-            ? [new(0, -1.6), new(16, 0.4), new(0, 1.6)]
-            : [new(0, -6), .. Lines.Smooth([new(0, 7), new(6, 3), new(13, -3)], 4), .. Lines.Smooth([new(13, -3), new(5, -2), new(0, -6)], 4)];
+        Point[] outline =
+            form == "slender-straight"
+                ? [new(0, -1.6), new(16, 0.4), new(0, 1.6)]
+                :
+                [
+                    new(0, -6),
+                    .. Lines.Smooth([new(0, 7), new(6, 3), new(13, -3)], 4),
+                    .. Lines.Smooth([new(13, -3), new(5, -2), new(0, -6)], 4),
+                ];
         at.Shape(outline, Wash.Cut, 0.9);
     }
 
     /// <summary>A stem cut across, and the piece it was cut from.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="form">round, angled or triangular.</param>
     /// <param name="hollow">True for a hollow stem, false for a solid one; null to leave the inside plain.</param>
     public static void Section(Sketch sketch, string form, bool? hollow = null)
     {
         Point[] cut = form switch
         {
-            "angled" => [new(0, 25), new(8, 9), new(25, 0), new(8, -9), new(0, -25), new(-8, -9), new(-25, 0), new(-8, 9)],
+            "angled" =>
+            [
+                new(0, 25),
+                new(8, 9),
+                new(25, 0),
+                new(8, -9),
+                new(0, -25),
+                new(-8, -9),
+                new(-25, 0),
+                new(-8, 9),
+            ],
             "triangular" => [.. Corner(0), .. Corner(240), .. Corner(120)],
             _ => Lines.Ellipse(default, 23, 23, 36),
         };
@@ -286,11 +391,11 @@ internal static class ShootDrawing
             }
         }
 
-        static Point[] Corner(double degrees) => Lines.Arc(Point.Polar(20, degrees), 7, 7, degrees + 58, degrees - 58, 5);
+        static Point[] Corner(double degrees) =>
+            Lines.Arc(Point.Polar(20, degrees), 7, 7, degrees + 58, degrees - 58, 5);
     }
 
     /// <summary>A joint of a stem with one leaf stalk: stipules, glands, sap, sheath, plantlets.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     public static void Joint(Sketch sketch, Features f)
     {
@@ -304,11 +409,21 @@ internal static class ShootDrawing
         var petiole = sketch.At(3, 34, 46);
         var broken = f.Knows("sap");
         LeafDrawing.Stalk(petiole, new(0, 0), new(0, broken ? 26 : 40), 2.2, 1.8);
-        sketch.Shape(Blade.Of(BladeForm.Plain with { Length = 12, Ratio = 1.5 }).Outline.Select(p => new Placing(new(3.5, 40), 20).Of(p)), Wash.Wood, 0.8);
+        sketch.Shape(
+            Blade
+                .Of(BladeForm.Plain with { Length = 12, Ratio = 1.5 })
+                .Outline.Select(p => new Placing(new(3.5, 40), 20).Of(p)),
+            Wash.Wood,
+            0.8
+        );
         if (broken)
         {
             petiole.Line([new(-3, 26), new(-1, 28), new(1, 25.5), new(3, 27.5)], 1);
-            petiole.Shape([new(0, 26), .. Lines.Arc(new(4, 33), 5, 5, 250, 530, 14)], f.Is("sap", "milky") ? Wash.Blank : Wash.Clear, 0.9);
+            petiole.Shape(
+                [new(0, 26), .. Lines.Arc(new(4, 33), 5, 5, 250, 530, 14)],
+                f.Is("sap", "milky") ? Wash.Blank : Wash.Clear,
+                0.9
+            );
             if (f.Is("sap", "milky"))
             {
                 petiole.Shape([new(5, 18), .. Lines.Arc(new(5, 12), 3, 3, 50, 310, 10)], Wash.Blank, 0.8);
@@ -334,7 +449,18 @@ internal static class ShootDrawing
             var young = petiole.At(0, 41, -20, 0.4);
             foreach (var lean in new[] { -50, 0, 50 })
             {
-                LeafDrawing.DrawBlade(young.At(0, 0, lean), BladeForm.Plain with { Length = 40, Ratio = 1.2, Base = BladeBase.Heart, Widest = 0.4 }, Features.None, false);
+                LeafDrawing.DrawBlade(
+                    young.At(0, 0, lean),
+                    BladeForm.Plain with
+                    {
+                        Length = 40,
+                        Ratio = 1.2,
+                        Base = BladeBase.Heart,
+                        Widest = 0.4,
+                    },
+                    Features.None,
+                    false
+                );
             }
         }
     }
@@ -343,7 +469,14 @@ internal static class ShootDrawing
     {
         Stem(sketch, 104, 5, 4);
         var wide = sheath == "inflated" ? 15 : 7.5;
-        sketch.Shape([new(-wide, 62), .. Lines.Smooth([new(-wide, 62), new(-wide - (sheath == "inflated" ? 5 : 0), 40), new(-5.4, 10)], 5), .. Lines.Smooth([new(5.4, 10), new(wide + (sheath == "inflated" ? 5 : 0), 40), new(wide, 62)], 5)], Wash.Leaf);
+        sketch.Shape(
+            [
+                new(-wide, 62),
+                .. Lines.Smooth([new(-wide, 62), new(-wide - (sheath == "inflated" ? 5 : 0), 40), new(-5.4, 10)], 5),
+                .. Lines.Smooth([new(5.4, 10), new(wide + (sheath == "inflated" ? 5 : 0), 40), new(wide, 62)], 5),
+            ],
+            Wash.Leaf
+        );
         if (sheath == "open-sheath")
         {
             // Two edges that lap over each other, open down to the joint.
@@ -365,20 +498,33 @@ internal static class ShootDrawing
         }
         else
         {
-            sketch.Shape(Lines.Strip(Lines.Smooth([new(6.5, 60), new(22, 76), new(44, 96), new(60, 98)], 5), t => 5 * (1 - t) + 0.3), Wash.Leaf, 0.9);
+            sketch.Shape(
+                Lines.Strip(Lines.Smooth([new(6.5, 60), new(22, 76), new(44, 96), new(60, 98)], 5), t =>
+                    5 * (1 - t) + 0.3
+                ),
+                Wash.Leaf,
+                0.9
+            );
         }
     }
 
     /// <summary>A green stem, upright from the origin.</summary>
-    /// <param name="sketch">Where.</param>
-    /// <param name="length">Its length.</param>
     /// <param name="low">Half its width at the foot.</param>
     /// <param name="high">Half its width at the top.</param>
-    public static void Stem(Sketch sketch, double length, double low, double high) => LeafDrawing.Stalk(sketch, default, new(0, length), low, high);
+    public static void Stem(Sketch sketch, double length, double low, double high) =>
+        LeafDrawing.Stalk(sketch, default, new(0, length), low, high);
 
     /// <summary>A line of ground.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="half">Half its length.</param>
     public static void Ground(Sketch sketch, double half) =>
-        sketch.Shape([new(-half, 0), .. Lines.Smooth([new(-half, 0), new(-half * 0.4, 1.5), new(half * 0.3, 0.4), new(half, 0)], 4), new(half * 0.8, -4), new(-half * 0.7, -4)], Wash.Ground, 0.6);
+        sketch.Shape(
+            [
+                new(-half, 0),
+                .. Lines.Smooth([new(-half, 0), new(-half * 0.4, 1.5), new(half * 0.3, 0.4), new(half, 0)], 4),
+                new(half * 0.8, -4),
+                new(-half * 0.7, -4),
+            ],
+            Wash.Ground,
+            0.6
+        );
 }

@@ -7,13 +7,14 @@ namespace Garten.Core.Drawing.Twigs;
 internal static class TwigDrawing
 {
     /// <summary>A twig in winter, from its foot at the origin.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     /// <param name="length">Its length; a short one shows its end larger.</param>
     public static void Draw(Sketch sketch, Features f, double length = 84)
     {
         var wood = Wash.Of(f.State("twig-colour")) ?? Wash.Wood;
-        sketch.Part("twig", "Twig", s => s.Shape(Lines.Strip(Lines.Along(6, t => new(0, length * t)), t => 4.6 - (1.6 * t)), wood));
+        sketch.Part("twig", "Twig", s =>
+            s.Shape(Lines.Strip(Lines.Along(6, t => new(0, length * t)), t => 4.6 - (1.6 * t)), wood)
+        );
         if (f.Is("spur-shoots", "present"))
         {
             sketch.Part("spur", "Spur shoots", s =>
@@ -91,28 +92,47 @@ internal static class TwigDrawing
     }
 
     /// <summary>A bud of a size, upright from the origin.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
-    /// <param name="length">Its length.</param>
     public static void Bud(Sketch sketch, Features f, double length)
     {
         var shape = f.State("bud-shape");
-        var half = length * (shape switch
-        {
-            "long-pointed" => 0.19,
-            "rounded" => 0.44,
-            _ => 0.31,
-        });
+        var half =
+            length
+            * (
+                shape switch
+                {
+                    "long-pointed" => 0.19,
+                    "rounded" => 0.44,
+                    _ => 0.31,
+                }
+            );
         var fill = Wash.WoodShade;
         if (f.Is("bud-stalk", "stalked"))
         {
-            sketch.Shape([new(-half * 0.4, 0), new(half * 0.4, 0), new(half * 0.4, length * 0.3), new(-half * 0.4, length * 0.3)], Wash.Wood, 0.8);
+            sketch.Shape(
+                [
+                    new(-half * 0.4, 0),
+                    new(half * 0.4, 0),
+                    new(half * 0.4, length * 0.3),
+                    new(-half * 0.4, length * 0.3),
+                ],
+                Wash.Wood,
+                0.8
+            );
             sketch = sketch.At(0, length * 0.26);
         }
 
-        Point[] right = Lines.Along(20, t => new(half * (shape == "rounded"
-            ? Math.Sqrt(Math.Max(1 - Math.Pow((2 * t) - 1, 2), 0))
-            : Math.Pow(Math.Sin(Math.PI * Math.Pow(t, 0.72)), shape == "long-pointed" ? 1.1 : 0.9)), length * t));
+        Point[] right = Lines.Along(20, t =>
+            new(
+                half
+                    * (
+                        shape == "rounded"
+                            ? Math.Sqrt(Math.Max(1 - Math.Pow((2 * t) - 1, 2), 0))
+                            : Math.Pow(Math.Sin(Math.PI * Math.Pow(t, 0.72)), shape == "long-pointed" ? 1.1 : 0.9)
+                    ),
+                length * t
+            )
+        );
         Point[] outline = [.. right, .. right.Reverse().Skip(1).SkipLast(1).Select(p => new Point(-p.X, p.Y))];
         if (f.Is("bud-scales", "naked"))
         {
@@ -125,8 +145,16 @@ internal static class TwigDrawing
 
             for (var i = 2; i < 9; i++)
             {
-                sketch.Line(new(0, length * i * 0.1), new(right[2 * i].X * 0.8, (length * i * 0.1) + (length * 0.07)), 0.5);
-                sketch.Line(new(0, length * i * 0.1), new(-right[2 * i].X * 0.8, (length * i * 0.1) + (length * 0.07)), 0.5);
+                sketch.Line(
+                    new(0, length * i * 0.1),
+                    new(right[2 * i].X * 0.8, (length * i * 0.1) + (length * 0.07)),
+                    0.5
+                );
+                sketch.Line(
+                    new(0, length * i * 0.1),
+                    new(-right[2 * i].X * 0.8, (length * i * 0.1) + (length * 0.07)),
+                    0.5
+                );
             }
         }
         else
@@ -144,7 +172,10 @@ internal static class TwigDrawing
                     foreach (var (at, x) in new[] { (2, -0.3), (5, 0.3), (8, -0.25), (11, 0.2) })
                     {
                         var side = right[at];
-                        sketch.Line(Lines.Smooth([new(-side.X, side.Y), new(half * x, side.Y + (length * 0.24)), side], 6), 0.7);
+                        sketch.Line(
+                            Lines.Smooth([new(-side.X, side.Y), new(half * x, side.Y + (length * 0.24)), side], 6),
+                            0.7
+                        );
                     }
 
                     break;
@@ -155,7 +186,14 @@ internal static class TwigDrawing
         {
             foreach (var (x, y) in new[] { (0.5, 0.3), (-0.4, 0.55), (0.1, 0.8) })
             {
-                sketch.Shape([new(half * x, length * y + (length * 0.09)), .. Lines.Arc(new(half * x, length * y), length * 0.055, length * 0.055, 60, 300, 10)], Wash.Gold, 0.6);
+                sketch.Shape(
+                    [
+                        new(half * x, length * y + (length * 0.09)),
+                        .. Lines.Arc(new(half * x, length * y), length * 0.055, length * 0.055, 60, 300, 10),
+                    ],
+                    Wash.Gold,
+                    0.6
+                );
             }
         }
 
@@ -167,28 +205,52 @@ internal static class TwigDrawing
                 foreach (var hand in new[] { -1, 1 })
                 {
                     var foot = new Point(hand * right[i].X, right[i].Y);
-                    sketch.Line(woolly
-                        ? Lines.Smooth([foot, foot + new Point(hand * 2.6, 2), foot + new Point(hand * 1, 4), foot + new Point(hand * 4, 5)], 3)
-                        : [foot, foot + new Point(hand * length * 0.09, length * 0.05)], 0.6);
+                    sketch.Line(
+                        woolly
+                            ? Lines.Smooth(
+                                [
+                                    foot,
+                                    foot + new Point(hand * 2.6, 2),
+                                    foot + new Point(hand * 1, 4),
+                                    foot + new Point(hand * 4, 5),
+                                ],
+                                3
+                            )
+                            : [foot, foot + new Point(hand * length * 0.09, length * 0.05)],
+                        0.6
+                    );
                 }
             }
         }
     }
 
     /// <summary>A leaf scar with its bundle scars, from the front.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="shape">State of the scar; null is drawn as a crescent.</param>
     /// <param name="bundles">Number of bundle scars; null to leave them out.</param>
-    /// <param name="size">Its width.</param>
     public static void Scar(Sketch sketch, string? shape, int? bundles, double size)
     {
         var at = sketch.At(0, 0, 0, size / 40);
         Point[] outline = shape switch
         {
-            "line" => [new(-22, 2), .. Lines.Smooth([new(-22, 2), new(0, -3), new(22, 2)], 5), .. Lines.Smooth([new(22, -1), new(0, -7), new(-22, -1)], 5)],
+            "line" =>
+            [
+                new(-22, 2),
+                .. Lines.Smooth([new(-22, 2), new(0, -3), new(22, 2)], 5),
+                .. Lines.Smooth([new(22, -1), new(0, -7), new(-22, -1)], 5),
+            ],
             "round" => Lines.Ellipse(default, 17, 17, 24),
-            "shield" => [new(-18, 12), new(0, 9), new(18, 12), .. Lines.Smooth([new(18, 12), new(14, -8), new(0, -20), new(-14, -8), new(-18, 12)], 5)],
-            _ => [.. Lines.Smooth([new(-22, 9), new(-12, 1), new(0, -2), new(12, 1), new(22, 9)], 5), .. Lines.Smooth([new(22, 9), new(14, -10), new(0, -15), new(-14, -10), new(-22, 9)], 5)],
+            "shield" =>
+            [
+                new(-18, 12),
+                new(0, 9),
+                new(18, 12),
+                .. Lines.Smooth([new(18, 12), new(14, -8), new(0, -20), new(-14, -8), new(-18, 12)], 5),
+            ],
+            _ =>
+            [
+                .. Lines.Smooth([new(-22, 9), new(-12, 1), new(0, -2), new(12, 1), new(22, 9)], 5),
+                .. Lines.Smooth([new(22, 9), new(14, -10), new(0, -15), new(-14, -10), new(-22, 9)], 5),
+            ],
         };
         at.Shape(outline, Wash.Cut, 1);
         for (var i = 0; i < (bundles ?? 0); i++)
@@ -198,7 +260,6 @@ internal static class TwigDrawing
     }
 
     /// <summary>Pith, cut lengthwise and across.</summary>
-    /// <param name="sketch">Where.</param>
     /// <param name="f">What is known.</param>
     public static void Pith(Sketch sketch, Features f)
     {
@@ -336,7 +397,12 @@ internal static class TwigDrawing
         return shape switch
         {
             "line" => new(off * 15, -2.5 - (2.2 * (1 - (off * off)))),
-            "shield" => new(off * (count == 3 ? 10 : 12), count == 3 && i == 1 ? -11 : count == 3 ? 3 : (8 * off * off) - 9),
+            "shield" => new(
+                off * (count == 3 ? 10 : 12),
+                count == 3 && i == 1 ? -11
+                    : count == 3 ? 3
+                    : (8 * off * off) - 9
+            ),
             "round" => new(off * 9, 0),
             _ => new(off * 15, (7 * off * off) - 8),
         };

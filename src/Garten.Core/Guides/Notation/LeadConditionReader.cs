@@ -4,8 +4,6 @@ namespace Garten.Core.Guides.Notation;
 public static class LeadConditionReader
 {
     /// <summary>Reads a claim about a character.</summary>
-    /// <param name="text">The claim.</param>
-    /// <param name="character">The character.</param>
     public static Reading<LeadCondition> Read(string text, Character character)
     {
         var plain = text.Trim();
@@ -18,8 +16,9 @@ public static class LeadConditionReader
 
         return reading.Value switch
         {
-            StateShares s when s.States.All(x => x.Word is null) =>
-                Reading<LeadCondition>.Of(new StateCondition([.. s.States.Select(x => x.State)], negated)),
+            StateShares s when s.States.All(x => x.Word is null) => Reading<LeadCondition>.Of(
+                new StateCondition([.. s.States.Select(x => x.State)], negated)
+            ),
             NumericRange r => Reading<LeadCondition>.Of(new SpanCondition(r.Least, r.Most)),
             _ => Reading<LeadCondition>.Failed($"“{text}”", "states without frequency words, a range or a bound"),
         };

@@ -37,7 +37,9 @@ public static partial class NotationReader
             if (character.State(name) is null)
             {
                 return Reading<StatementValue>.Failed(
-                    $"“{name}”", $"one of the states of {character.Id}: {string.Join(", ", character.States.Select(s => s.Id))}");
+                    $"“{name}”",
+                    $"one of the states of {character.Id}: {string.Join(", ", character.States.Select(s => s.Id))}"
+                );
             }
 
             if (ids.Contains(name))
@@ -51,7 +53,8 @@ public static partial class NotationReader
 
         var shares = FrequencyWeights.Normalise(words);
         return Reading<StatementValue>.Of(
-            new StateShares([.. ids.Select((id, i) => new WeightedState(id, shares[i], words[i]))]));
+            new StateShares([.. ids.Select((id, i) => new WeightedState(id, shares[i], words[i]))])
+        );
     }
 
     private static Reading<StatementValue>? SplitWord(string part, out string name, out FrequencyWord? word)
@@ -75,7 +78,10 @@ public static partial class NotationReader
             }
         }
 
-        return Reading<StatementValue>.Failed($"“({written})”", "always, usually, often, sometimes, rarely or never in brackets");
+        return Reading<StatementValue>.Failed(
+            $"“({written})”",
+            "always, usually, often, sometimes, rarely or never in brackets"
+        );
     }
 
     private static Reading<StatementValue> ReadNumeric(string text, Character character)
@@ -116,13 +122,18 @@ public static partial class NotationReader
         {
             var edge = Parse(bound.Groups["n"].Value, factor);
             var upward = bound.Groups["op"].Value is "≥" or ">=" or ">";
-            return Reading<StatementValue>.Of(upward ? new NumericRange(null, edge, null, null) : new NumericRange(null, null, edge, null));
+            return Reading<StatementValue>.Of(
+                upward ? new NumericRange(null, edge, null, null) : new NumericRange(null, null, edge, null)
+            );
         }
 
         var range = RangeForm().Match(plain);
         if (!range.Success)
         {
-            return Reading<StatementValue>.Failed($"“{text}”", "a number, a range such as (4–)6–9(–12) or a bound such as ≥ 3");
+            return Reading<StatementValue>.Failed(
+                $"“{text}”",
+                "a number, a range such as (4–)6–9(–12) or a bound such as ≥ 3"
+            );
         }
 
         double? Group(string name) => range.Groups[name].Success ? Parse(range.Groups[name].Value, factor) : null;
@@ -149,7 +160,10 @@ public static partial class NotationReader
     {
         if (character.Kind != CharacterKind.Count)
         {
-            return Reading<StatementValue>.Failed($"“{text}”", "a range such as (4–)6–9(–12); only counts are listed with |");
+            return Reading<StatementValue>.Failed(
+                $"“{text}”",
+                "a range such as (4–)6–9(–12); only counts are listed with |"
+            );
         }
 
         var numbers = new List<int>();
@@ -178,18 +192,21 @@ public static partial class NotationReader
 
         var shares = FrequencyWeights.Normalise(words);
         return Reading<StatementValue>.Of(
-            new CountShares([.. numbers.Select((n, i) => new WeightedNumber(n, shares[i], words[i]))]));
+            new CountShares([.. numbers.Select((n, i) => new WeightedNumber(n, shares[i], words[i]))])
+        );
     }
 
-    private static string ExpectedUnit(Character character) => character.Kind switch
-    {
-        CharacterKind.Length => "a unit of length: mm, cm, m, in or ft",
-        CharacterKind.Angle => "degrees (°)",
-        _ => "a number without a unit",
-    };
+    private static string ExpectedUnit(Character character) =>
+        character.Kind switch
+        {
+            CharacterKind.Length => "a unit of length: mm, cm, m, in or ft",
+            CharacterKind.Angle => "degrees (°)",
+            _ => "a number without a unit",
+        };
 
     /// <summary>Nine decimals, so that 9.94 cm and 99.4 mm are the same number.</summary>
-    private static double Parse(string number, double factor) => Math.Round(double.Parse(number, CultureInfo.InvariantCulture) * factor, 9);
+    private static double Parse(string number, double factor) =>
+        Math.Round(double.Parse(number, CultureInfo.InvariantCulture) * factor, 9);
 
     [GeneratedRegex(@"^(?<name>[^()]*[^()\s])\s*\((?<word>[A-Za-z]+)\)$")]
     private static partial Regex WordedPart();
@@ -200,6 +217,16 @@ public static partial class NotationReader
     [GeneratedRegex(@"^(?<op>≥|≤|>=|<=|>|<)\s*(?<n>" + NumberPattern + ")$")]
     private static partial Regex BoundForm();
 
-    [GeneratedRegex(@"^(?:\((?<a>" + NumberPattern + @")–\)\s*)?(?<b>" + NumberPattern + @")(?:\s*–\s*(?<c>" + NumberPattern + @"))?(?:\s*\(–(?<d>" + NumberPattern + @")\))?$")]
+    [GeneratedRegex(
+        @"^(?:\((?<a>"
+            + NumberPattern
+            + @")–\)\s*)?(?<b>"
+            + NumberPattern
+            + @")(?:\s*–\s*(?<c>"
+            + NumberPattern
+            + @"))?(?:\s*\(–(?<d>"
+            + NumberPattern
+            + @")\))?$"
+    )]
     private static partial Regex RangeForm();
 }

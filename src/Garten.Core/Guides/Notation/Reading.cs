@@ -33,6 +33,5 @@ public sealed class Reading<T>
 
     /// <summary>A failed reading.</summary>
     /// <param name="found">What stands there.</param>
-    /// <param name="expected">What should.</param>
     internal static Reading<T> Failed(string found, string expected) => new(null, found, expected);
 }

@@ -11,7 +11,6 @@ namespace Garten.Core.Guides.Notation;
 public sealed record WeightedState(string State, double Weight, FrequencyWord? Word);
 
 /// <summary>One whole number and its share of the plants of a taxon.</summary>
-/// <param name="Number">The number.</param>
 /// <param name="Weight">Share, 0–1; the weights of a value sum to 1.</param>
 /// <param name="Word">The frequency word it was written with; null when none was.</param>
 public sealed record WeightedNumber(int Number, double Weight, FrequencyWord? Word);
@@ -22,9 +21,7 @@ public sealed record WeightedNumber(int Number, double Weight, FrequencyWord? Wo
 [JsonDerivedType(typeof(NumericRange), "range")]
 public abstract record StatementValue
 {
-    private protected StatementValue()
-    {
-    }
+    private protected StatementValue() { }
 }
 
 /// <summary>Named states with their shares, in the order written.</summary>
@@ -37,7 +34,6 @@ public sealed record StateShares(ImmutableArray<WeightedState> States) : Stateme
 
     /// <summary>Share of plants that show a state, wider states counting their narrower ones; 0 when it is not listed.</summary>
     /// <param name="character">The character the states belong to.</param>
-    /// <param name="state">The state asked for.</param>
     public double ShareOf(Character character, string state) =>
         States.Where(s => character.Includes(state, s.State)).Sum(s => s.Weight);
 
@@ -79,7 +75,8 @@ public sealed record NumericRange(double? LowExtreme, double? Low, double? High,
 
     /// <summary>True when a value lies between the outermost numbers written.</summary>
     /// <param name="value">The value, in the inner unit.</param>
-    public bool Holds(double value) => (Least is null || value >= Least - 1e-9) && (Most is null || value <= Most + 1e-9);
+    public bool Holds(double value) =>
+        (Least is null || value >= Least - 1e-9) && (Most is null || value <= Most + 1e-9);
 }
 
 /// <summary>How often a state is met, as floras say it.</summary>
@@ -108,17 +105,17 @@ public enum FrequencyWord
 public static class FrequencyWeights
 {
     /// <summary>The share a word stands for before the shares of a value are made to sum to one.</summary>
-    /// <param name="word">The word.</param>
-    public static double Of(FrequencyWord word) => word switch
-    {
-        FrequencyWord.Always => 0.99,
-        FrequencyWord.Usually => 0.85,
-        FrequencyWord.Often => 0.60,
-        FrequencyWord.Sometimes => 0.30,
-        FrequencyWord.Rarely => 0.08,
-        FrequencyWord.Never => 0.005,
-        _ => throw new ArgumentOutOfRangeException(nameof(word)),
-    };
+    public static double Of(FrequencyWord word) =>
+        word switch
+        {
+            FrequencyWord.Always => 0.99,
+            FrequencyWord.Usually => 0.85,
+            FrequencyWord.Often => 0.60,
+            FrequencyWord.Sometimes => 0.30,
+            FrequencyWord.Rarely => 0.08,
+            FrequencyWord.Never => 0.005,
+            _ => throw new ArgumentOutOfRangeException(nameof(word)),
+        };
 
     /// <summary>
     /// Shares for a list of states, some with a word: a state without a word shares what the worded ones leave, and
@@ -141,25 +138,28 @@ public static class FrequencyWeights
 public static class NotationWriter
 {
     /// <summary>The value in notation, states by their identifiers, numbers in the unit given.</summary>
-    /// <param name="value">The value.</param>
     /// <param name="unit">Unit lengths are written in; empty for counts, ratios and angles.</param>
     public static string Write(StatementValue value, string unit) => Write(value, unit, state => state);
 
     /// <summary>The value as a sentence part, states by their labels.</summary>
-    /// <param name="value">The value.</param>
     /// <param name="character">The character it belongs to.</param>
     public static string InWords(StatementValue value, Character character) =>
         Write(value, character.Unit, character.LabelOf).Replace(" | ", " or ", StringComparison.Ordinal);
 
-    private static string Write(StatementValue value, string unit, Func<string, string> label) => value switch
-    {
-        StateShares s => string.Join(" | ", s.States.Select(x => label(x.State) + Word(x.Word))),
-        CountShares c => string.Join(" | ", c.Numbers.Select(x => x.Number.ToString(CultureInfo.InvariantCulture) + Word(x.Word))),
-        NumericRange r => Range(r, unit),
-        _ => throw new ArgumentOutOfRangeException(nameof(value)),
-    };
+    private static string Write(StatementValue value, string unit, Func<string, string> label) =>
+        value switch
+        {
+            StateShares s => string.Join(" | ", s.States.Select(x => label(x.State) + Word(x.Word))),
+            CountShares c => string.Join(
+                " | ",
+                c.Numbers.Select(x => x.Number.ToString(CultureInfo.InvariantCulture) + Word(x.Word))
+            ),
+            NumericRange r => Range(r, unit),
+            _ => throw new ArgumentOutOfRangeException(nameof(value)),
+        };
 
-    private static string Word(FrequencyWord? word) => word is null ? "" : $" ({word.Value.ToString().ToLowerInvariant()})";
+    private static string Word(FrequencyWord? word) =>
+        word is null ? "" : $" ({word.Value.ToString().ToLowerInvariant()})";
 
     private static string Range(NumericRange r, string unit)
     {
@@ -172,7 +172,8 @@ public static class NotationWriter
         {
             (null, { } c) => $"≤ {Number(c)}{suffix}",
             ({ } b, null) => $"≥ {Number(b)}{suffix}",
-            ({ } b, { } c) => (b.Equals(c) ? $"{low}{Number(b)}{high}" : $"{low}{Number(b)}–{Number(c)}{high}") + suffix,
+            ({ } b, { } c) => (b.Equals(c) ? $"{low}{Number(b)}{high}" : $"{low}{Number(b)}–{Number(c)}{high}")
+                + suffix,
             _ => "",
         };
     }

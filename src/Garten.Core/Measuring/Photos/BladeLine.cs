@@ -6,7 +6,6 @@ namespace Garten.Core.Measuring.Photos;
 /// The edge of a blade laid upright: the place where it leaves its stalk at the origin, its tip straight above. Runs from the
 /// origin up the right side to the tip and down the left side; the origin is not said twice.
 /// </summary>
-/// <param name="Points">The edge.</param>
 /// <param name="TipAt">Which of the points is the tip.</param>
 /// <param name="Origin">Where the blade leaves its stalk, before it was laid upright.</param>
 /// <param name="Axis">The direction from there to the tip, of length 1.</param>
@@ -25,7 +24,6 @@ public sealed record BladeLine(Point[] Points, int TipAt, Point Origin, Point Ax
     public Point[] Left => [Points[0], .. Points[TipAt..].Reverse()];
 
     /// <summary>A place on the upright blade, where it lay before.</summary>
-    /// <param name="upright">The place.</param>
     public Point Laid(Point upright) => Origin + (Axis.Left * -upright.X) + (Axis * upright.Y);
 
     /// <summary>Lays an edge upright.</summary>
@@ -46,15 +44,24 @@ public sealed record BladeLine(Point[] Points, int TipAt, Point Origin, Point Ax
         var centre = References.Moments(blade).Centre;
         var towards = (centre - @base).Unit;
         var least = Math.Cos(TipWithin * Math.PI / 180);
-        var found = tip is { } set ? blade.MinBy(p => (p - set).Length)
-            : blade.Where(p => (p - @base).Unit is var u && (u.X * towards.X) + (u.Y * towards.Y) > least).DefaultIfEmpty(centre).MaxBy(p => (p - @base).Length);
+        var found = tip is { } set
+            ? blade.MinBy(p => (p - set).Length)
+            : blade
+                .Where(p => (p - @base).Unit is var u && (u.X * towards.X) + (u.Y * towards.Y) > least)
+                .DefaultIfEmpty(centre)
+                .MaxBy(p => (p - @base).Length);
         var axis = (found - @base).Unit;
         if (axis.Length < 0.5)
         {
             return null;
         }
 
-        Point[] upright = [.. blade.Select(p => p - @base).Select(p => new Point((p.X * axis.Y) - (p.Y * axis.X), (p.X * axis.X) + (p.Y * axis.Y)))];
+        Point[] upright =
+        [
+            .. blade
+                .Select(p => p - @base)
+                .Select(p => new Point((p.X * axis.Y) - (p.Y * axis.X), (p.X * axis.X) + (p.Y * axis.Y))),
+        ];
         var top = Array.FindIndex(upright, p => (p - new Point(0, (found - @base).Length)).Length < 1e-6);
         return top > 4 && top < upright.Length - 4 ? new(upright, top, @base, axis) : null;
     }
@@ -82,7 +89,13 @@ public sealed record BladeLine(Point[] Points, int TipAt, Point Origin, Point Ax
             back++;
         }
 
-        return [@base, .. Enumerable.Range(0, Math.Max(edge.Count - forward - back + 1, 0)).Select(i => edge[(start + forward + i) % edge.Count])];
+        return
+        [
+            @base,
+            .. Enumerable
+                .Range(0, Math.Max(edge.Count - forward - back + 1, 0))
+                .Select(i => edge[(start + forward + i) % edge.Count]),
+        ];
 
         bool OnStalk(Point p)
         {

@@ -17,7 +17,17 @@ namespace Garten.Core.Measuring.Photos;
 /// <param name="BaseBelow">How far the blade reaches below where it leaves the stalk, as a share of the length.</param>
 /// <param name="TipNotch">Depth of a notch in the tip, as a share of the length.</param>
 public sealed record BladeShape(
-    double Ratio, double Widest, double WidestSpread, double Parallel, double BaseAngle, double TipAngle, double BaseBulge, double TipBulge, double BaseBelow, double TipNotch)
+    double Ratio,
+    double Widest,
+    double WidestSpread,
+    double Parallel,
+    double BaseAngle,
+    double TipAngle,
+    double BaseBulge,
+    double TipBulge,
+    double BaseBelow,
+    double TipNotch
+)
 {
     private const int Levels = 400;
 
@@ -25,7 +35,6 @@ public sealed record BladeShape(
     private const double NearlyWidest = 0.95;
 
     /// <summary>Reads the shape of a blade.</summary>
-    /// <param name="blade">The blade.</param>
     public static BladeShape Of(BladeLine blade)
     {
         var box = Lines.BoxOf(blade.Points);
@@ -44,7 +53,8 @@ public sealed record BladeShape(
             Bulge(widths, Math.Min(0.25, 0.6 * widest), false),
             Bulge(widths, Math.Min(0.25, 0.6 * (1 - widest)), true),
             Math.Max(-box.Bottom / length, 0),
-            Notch(blade, length));
+            Notch(blade, length)
+        );
     }
 
     /// <summary>How far a side reaches out at each height, over a window wide enough to step over the valleys between teeth.</summary>
@@ -84,7 +94,11 @@ public sealed record BladeShape(
         List<int> corners = [];
         for (var i = 0; i < reach.Length; i++)
         {
-            while (corners.Count > 1 && (corners[^1] - corners[^2], i - corners[^2]) is var (near, far) && (reach[corners[^1]] - reach[corners[^2]]) * far <= (reach[i] - reach[corners[^2]]) * near)
+            while (
+                corners.Count > 1
+                && (corners[^1] - corners[^2], i - corners[^2]) is var (near, far)
+                && (reach[corners[^1]] - reach[corners[^2]]) * far <= (reach[i] - reach[corners[^2]]) * near
+            )
             {
                 corners.RemoveAt(corners.Count - 1);
             }

@@ -12,7 +12,6 @@ internal static class Contour
     private const int Rows = 40;
 
     /// <summary>Traces the outer edge.</summary>
-    /// <param name="field">The field.</param>
     /// <param name="patches">The patches found in it.</param>
     /// <param name="patch">The patch whose edge is traced.</param>
     /// <param name="cut">The value at the edge.</param>
@@ -86,22 +85,28 @@ internal static class Contour
                 2 => (cx, cy + 1, 0),
                 _ => (cx - 1, cy, 1),
             };
-        }
-        while ((cx, cy, side) != first && line.Count < 4 * field.Length);
+        } while ((cx, cy, side) != first && line.Count < 4 * field.Length);
 
         return [.. line];
 
         // Pixels of other patches, and beyond the picture, are as good as ground.
         float Value(int x, int y) =>
-            x < 0 || y < 0 || x >= width || y >= height || (patches.Labels[(y * width) + x] is var label && label != patch.Label && label != 0) ? 0 : field[(y * width) + x];
+            x < 0
+            || y < 0
+            || x >= width
+            || y >= height
+            || (patches.Labels[(y * width) + x] is var label && label != patch.Label && label != 0)
+                ? 0
+                : field[(y * width) + x];
 
-        (int AX, int AY, int BX, int BY) Ends(int x, int y, int which) => which switch
-        {
-            0 => (x, y, x + 1, y),
-            1 => (x + 1, y, x + 1, y + 1),
-            2 => (x + 1, y + 1, x, y + 1),
-            _ => (x, y + 1, x, y),
-        };
+        (int AX, int AY, int BX, int BY) Ends(int x, int y, int which) =>
+            which switch
+            {
+                0 => (x, y, x + 1, y),
+                1 => (x + 1, y, x + 1, y + 1),
+                2 => (x + 1, y + 1, x, y + 1),
+                _ => (x, y + 1, x, y),
+            };
 
         bool IsCrossed(int x, int y, int which)
         {

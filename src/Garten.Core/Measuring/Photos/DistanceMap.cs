@@ -21,7 +21,12 @@ internal static class DistanceMap
         }
 
         var longest = Math.Max(width, height);
-        var (line, result, places, bounds) = (new float[longest], new float[longest], new int[longest], new float[longest + 1]);
+        var (line, result, places, bounds) = (
+            new float[longest],
+            new float[longest],
+            new int[longest],
+            new float[longest + 1]
+        );
         for (var x = 0; x < width; x++)
         {
             for (var y = 0; y < height; y++)
@@ -62,7 +67,10 @@ internal static class DistanceMap
             while (true)
             {
                 var p = v[k];
-                s = f[p] >= Far ? float.NegativeInfinity : ((f[q] + ((float)q * q)) - (f[p] + ((float)p * p))) / (2f * (q - p));
+                s =
+                    f[p] >= Far
+                        ? float.NegativeInfinity
+                        : ((f[q] + ((float)q * q)) - (f[p] + ((float)p * p))) / (2f * (q - p));
                 if (s > z[k] || k == 0)
                 {
                     break;

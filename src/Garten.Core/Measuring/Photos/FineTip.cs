@@ -39,7 +39,12 @@ internal static class FineTip
         for (var gone = Step; gone <= most; gone += Step)
         {
             at += towards * Step;
-            if (at.X < Across + Beside + 1 || at.Y < Across + Beside + 1 || at.X > width - Across - Beside - 2 || at.Y > height - Across - Beside - 2)
+            if (
+                at.X < Across + Beside + 1
+                || at.Y < Across + Beside + 1
+                || at.X > width - Across - Beside - 2
+                || at.Y > height - Across - Beside - 2
+            )
             {
                 break;
             }
@@ -52,7 +57,10 @@ internal static class FineTip
             }
 
             // A tip keeps narrowing; what goes on as wide as it was is a line drawn on the ground.
-            if (widths.Count >= 2 * Judged && widths.TakeLast(Judged).Average() > 0.92 * widths.SkipLast(Judged).TakeLast(Judged).Average())
+            if (
+                widths.Count >= 2 * Judged
+                && widths.TakeLast(Judged).Average() > 0.92 * widths.SkipLast(Judged).TakeLast(Judged).Average()
+            )
             {
                 end -= towards * (Judged * Step);
                 break;
@@ -75,7 +83,9 @@ internal static class FineTip
 
         (double Sum, double Middle) Section(Point centre)
         {
-            double ground = 0, sum = 0, moment = 0;
+            double ground = 0,
+                sum = 0,
+                moment = 0;
             for (var i = Across + 1; i <= Across + Beside; i++)
             {
                 ground += Value(centre + (towards.Left * i)) + Value(centre - (towards.Left * i));
@@ -97,7 +107,8 @@ internal static class FineTip
             var (x, y) = ((int)Math.Floor(p.X), (int)Math.Floor(p.Y));
             var (u, v) = (p.X - x, p.Y - y);
             var i = (y * width) + x;
-            return ((1 - v) * (((1 - u) * field[i]) + (u * field[i + 1]))) + (v * (((1 - u) * field[i + width]) + (u * field[i + width + 1])));
+            return ((1 - v) * (((1 - u) * field[i]) + (u * field[i + 1])))
+                + (v * (((1 - u) * field[i + width]) + (u * field[i + width + 1])));
         }
     }
 }

@@ -33,7 +33,6 @@ public sealed record Lobing(int Lobes, double Depth, bool Palmate, Point[] Sinus
     private const double BaseWithin = 0.1;
 
     /// <summary>Finds lobes: places where the smoothed edge turns inwards sharply and deeply.</summary>
-    /// <param name="blade">The blade.</param>
     public static Lobing Find(BladeLine blade)
     {
         Point[] whole = [.. blade.Points, blade.Points[0]];
@@ -45,8 +44,12 @@ public sealed record Lobing(int Lobes, double Depth, bool Palmate, Point[] Sinus
         // drawn-out tip every cut goes far towards the midrib, so it must be deep beside the whole blade as well.
         var deeper = incisions.OrderByDescending(i => i.Depth).Take((sinuses.Count + 1) / 2).ToArray();
         var half = blade.Points.Max(p => Math.Abs(p.X)) / blade.Length;
-        return sinuses.Count > 0 && Math.Max(Middle(deeper.Select(i => i.ToBase)), Middle(deeper.Select(i => i.ToMidrib))) >= LeastShare
-            && Middle(deeper.Select(i => i.Depth)) >= LeastBesideWidth * half ? OfLobed(line, blade.Length) : new(1, 0, false, []);
+        return
+            sinuses.Count > 0
+            && Math.Max(Middle(deeper.Select(i => i.ToBase)), Middle(deeper.Select(i => i.ToMidrib))) >= LeastShare
+            && Middle(deeper.Select(i => i.Depth)) >= LeastBesideWidth * half
+            ? OfLobed(line, blade.Length)
+            : new(1, 0, false, []);
     }
 
     private static Lobing OfLobed(Point[] line, double length)
@@ -78,7 +81,8 @@ public sealed record Lobing(int Lobes, double Depth, bool Palmate, Point[] Sinus
         Point[] bottoms = [.. sinuses.Select(i => line[i])];
 
         // Sinuses of a hand-shaped blade end about equally far from the base, those of a feathered one from the midrib.
-        var palmate = Unevenness([.. bottoms.Select(p => p.Length)]) < Unevenness([.. bottoms.Select(p => Math.Abs(p.X))]);
+        var palmate =
+            Unevenness([.. bottoms.Select(p => p.Length)]) < Unevenness([.. bottoms.Select(p => Math.Abs(p.X))]);
         return new(sinuses.Count + 1, incisions.Average(i => palmate ? i.ToBase : i.ToMidrib), palmate, bottoms);
     }
 
@@ -94,8 +98,13 @@ public sealed record Lobing(int Lobes, double Depth, bool Palmate, Point[] Sinus
 
         for (var i = Points / 40; i < Points - (Points / 40); i++)
         {
-            var (before, after) = (line[i] - line[Math.Max(i - Step, 0)], line[Math.Min(i + Step, line.Length - 1)] - line[i]);
-            var turn = Math.Atan2((before.X * after.Y) - (before.Y * after.X), (before.X * after.X) + (before.Y * after.Y)) / Step;
+            var (before, after) = (
+                line[i] - line[Math.Max(i - Step, 0)],
+                line[Math.Min(i + Step, line.Length - 1)] - line[i]
+            );
+            var turn =
+                Math.Atan2((before.X * after.Y) - (before.Y * after.X), (before.X * after.X) + (before.Y * after.Y))
+                / Step;
             if (turn < 0)
             {
                 (turned, weighted, inRun) = (turned - turn, weighted - (turn * i), true);
@@ -125,18 +134,33 @@ public sealed record Lobing(int Lobes, double Depth, bool Palmate, Point[] Sinus
     {
         const int Every = 4;
         var at = line[sinuses[which]];
-        var (from, to) = (which == 0 ? 0 : sinuses[which - 1], which == sinuses.Count - 1 ? line.Length - 1 : sinuses[which + 1]);
-        var before = Round(Enumerable.Range(0, ((sinuses[which] - from) / Every) + 1).Select(i => line[sinuses[which] - (i * Every)]));
-        var after = Round(Enumerable.Range(0, ((to - sinuses[which]) / Every) + 1).Select(i => line[sinuses[which] + (i * Every)]));
+        var (from, to) = (
+            which == 0 ? 0 : sinuses[which - 1],
+            which == sinuses.Count - 1 ? line.Length - 1 : sinuses[which + 1]
+        );
+        var before = Round(
+            Enumerable.Range(0, ((sinuses[which] - from) / Every) + 1).Select(i => line[sinuses[which] - (i * Every)])
+        );
+        var after = Round(
+            Enumerable.Range(0, ((to - sinuses[which]) / Every) + 1).Select(i => line[sinuses[which] + (i * Every)])
+        );
         foreach (var a in before)
         {
             foreach (var b in after)
             {
                 // The line that touches both lobes leaves everything of them to its left.
                 var step = b - a;
-                if (step.Length > 1e-9 && before.All(p => Side(a, step, p) >= -1e-9) && after.All(p => Side(a, step, p) >= -1e-9))
+                if (
+                    step.Length > 1e-9
+                    && before.All(p => Side(a, step, p) >= -1e-9)
+                    && after.All(p => Side(a, step, p) >= -1e-9)
+                )
                 {
-                    return new(Side(a, step, at) / step.Length / length, Share(a, step, at, new(0, 0.1 * length)), Share(a, step, at, new(0, at.Y)));
+                    return new(
+                        Side(a, step, at) / step.Length / length,
+                        Share(a, step, at, new(0, 0.1 * length)),
+                        Share(a, step, at, new(0, at.Y))
+                    );
                 }
             }
         }
@@ -182,7 +206,8 @@ public sealed record Lobing(int Lobes, double Depth, bool Palmate, Point[] Sinus
     /// <param name="ToMidrib">As a share of the way straight in to the midrib.</param>
     private readonly record struct Incision(double Depth, double ToBase, double ToMidrib);
 
-    private static double Middle(IEnumerable<double> values) => values.Order().ToArray() is var sorted ? sorted[sorted.Length / 2] : 0;
+    private static double Middle(IEnumerable<double> values) =>
+        values.Order().ToArray() is var sorted ? sorted[sorted.Length / 2] : 0;
 
     private static double Unevenness(double[] values)
     {

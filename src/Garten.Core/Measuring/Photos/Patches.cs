@@ -13,14 +13,11 @@ internal sealed record Patch(int Label, int Area, int Left, int Top, int Right, 
 /// <param name="Width">Pixels across.</param>
 /// <param name="Height">Pixels down.</param>
 /// <param name="Labels">For each pixel the label of its patch; 0 for ground.</param>
-/// <param name="All">The patches.</param>
 internal sealed record Patches(int Width, int Height, int[] Labels, IReadOnlyList<Patch> All)
 {
     /// <summary>Finds patches of pixels above a cut that touch by side or corner.</summary>
-    /// <param name="field">The values.</param>
     /// <param name="width">Pixels across.</param>
     /// <param name="height">Pixels down.</param>
-    /// <param name="cut">The cut.</param>
     /// <param name="least">Patches of fewer pixels are dropped.</param>
     public static Patches Find(float[] field, int width, int height, double cut, int least)
     {
@@ -35,14 +32,23 @@ internal sealed record Patches(int Width, int Height, int[] Labels, IReadOnlyLis
                 continue;
             }
 
-            int area = 0, left = width, top = height, right = 0, bottom = 0;
+            int area = 0,
+                left = width,
+                top = height,
+                right = 0,
+                bottom = 0;
             labels[start] = next;
             stack.Push(start);
             while (stack.TryPop(out var at))
             {
                 var (x, y) = (at % width, at / width);
                 area++;
-                (left, right, top, bottom) = (Math.Min(left, x), Math.Max(right, x), Math.Min(top, y), Math.Max(bottom, y));
+                (left, right, top, bottom) = (
+                    Math.Min(left, x),
+                    Math.Max(right, x),
+                    Math.Min(top, y),
+                    Math.Max(bottom, y)
+                );
                 for (var dy = y > 0 ? -1 : 0; dy <= (y < height - 1 ? 1 : 0); dy++)
                 {
                     for (var dx = x > 0 ? -1 : 0; dx <= (x < width - 1 ? 1 : 0); dx++)
@@ -70,10 +76,10 @@ internal sealed record Patches(int Width, int Height, int[] Labels, IReadOnlyLis
     }
 
     /// <summary>True when a patch reaches the rim of the picture.</summary>
-    /// <param name="patch">The patch.</param>
-    public bool TouchesRim(Patch patch) => patch.Left <= 1 || patch.Top <= 1 || patch.Right >= Width - 2 || patch.Bottom >= Height - 2;
+    public bool TouchesRim(Patch patch) =>
+        patch.Left <= 1 || patch.Top <= 1 || patch.Right >= Width - 2 || patch.Bottom >= Height - 2;
 
     /// <summary>True when a patch runs right across the picture both ways.</summary>
-    /// <param name="patch">The patch.</param>
-    public bool TouchesEveryRim(Patch patch) => patch.Left <= 1 && patch.Top <= 1 && patch.Right >= Width - 2 && patch.Bottom >= Height - 2;
+    public bool TouchesEveryRim(Patch patch) =>
+        patch.Left <= 1 && patch.Top <= 1 && patch.Right >= Width - 2 && patch.Bottom >= Height - 2;
 }

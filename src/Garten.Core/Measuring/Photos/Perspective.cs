@@ -42,11 +42,13 @@ public sealed class Perspective
     }
 
     /// <summary>Where a point comes to lie.</summary>
-    /// <param name="point">The point.</param>
     public Point Map(Point point)
     {
         var below = (_h[6] * point.X) + (_h[7] * point.Y) + 1;
-        return new(((_h[0] * point.X) + (_h[1] * point.Y) + _h[2]) / below, ((_h[3] * point.X) + (_h[4] * point.Y) + _h[5]) / below);
+        return new(
+            ((_h[0] * point.X) + (_h[1] * point.Y) + _h[2]) / below,
+            ((_h[3] * point.X) + (_h[4] * point.Y) + _h[5]) / below
+        );
     }
 
     /// <summary>The map back.</summary>
@@ -58,9 +60,15 @@ public sealed class Perspective
         return Math.Abs(last) < 1e-300
             ? null
             : new([
-                (e - (f * h)) / last, ((c * h) - b) / last, ((b * f) - (c * e)) / last,
-                ((f * g) - d) / last, (a - (c * g)) / last, ((c * d) - (a * f)) / last,
-                ((d * h) - (e * g)) / last, ((b * g) - (a * h)) / last]);
+                (e - (f * h)) / last,
+                ((c * h) - b) / last,
+                ((b * f) - (c * e)) / last,
+                ((f * g) - d) / last,
+                (a - (c * g)) / last,
+                ((c * d) - (a * f)) / last,
+                ((d * h) - (e * g)) / last,
+                ((b * g) - (a * h)) / last,
+            ]);
     }
 
     /// <summary>Size of a pixel at a point: the geometric mean of millimetres a pixel in two directions.</summary>

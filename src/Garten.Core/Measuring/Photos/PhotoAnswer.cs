@@ -55,26 +55,43 @@ public sealed record ScaleFound(string What, ImmutableArray<Point> Points, doubl
 /// <param name="Shape">The rest of its shape.</param>
 /// <param name="Teeth">Its teeth; null on a lobed blade, where they are counted by hand.</param>
 /// <param name="TeethTips">Tips of the teeth, in pixels.</param>
-/// <param name="Lobing">Its lobes.</param>
 /// <param name="Sinuses">Bottoms of the sinuses, in pixels.</param>
 /// <param name="Name">The name of its shape.</param>
-/// <param name="BaseName">The name of its base.</param>
-/// <param name="TipName">The name of its tip.</param>
 public sealed record LeafFound(
-    ImmutableArray<Point> Outline, Point Base, Point Tip, ImmutableArray<Point> Across, Point? Stalk,
-    Measured? Length, Measured? Width, Measured? StalkLength, Measured Ratio, Measured? Area, Measured? Perimeter, Measured Widest,
-    BladeShape Shape, Teething? Teeth, ImmutableArray<Point> TeethTips, Lobing Lobing, ImmutableArray<Point> Sinuses,
-    ShapeName Name, EndName BaseName, EndName TipName);
+    ImmutableArray<Point> Outline,
+    Point Base,
+    Point Tip,
+    ImmutableArray<Point> Across,
+    Point? Stalk,
+    Measured? Length,
+    Measured? Width,
+    Measured? StalkLength,
+    Measured Ratio,
+    Measured? Area,
+    Measured? Perimeter,
+    Measured Widest,
+    BladeShape Shape,
+    Teething? Teeth,
+    ImmutableArray<Point> TeethTips,
+    Lobing Lobing,
+    ImmutableArray<Point> Sinuses,
+    ShapeName Name,
+    EndName BaseName,
+    EndName TipName
+);
 
 /// <summary>A mark, measured.</summary>
-/// <param name="Label">What it is.</param>
 /// <param name="Kind">What kind of thing.</param>
 /// <param name="Value">Millimetres, degrees or a number; null for a length without a scale, or too few points.</param>
 public sealed record MarkFound(string Label, MarkKind Kind, Measured? Value);
 
 /// <summary>All that was found in a picture.</summary>
-/// <param name="Scale">What it was scaled by.</param>
 /// <param name="Leaf">The leaf; null where none could be measured.</param>
 /// <param name="Marks">What was placed by hand.</param>
 /// <param name="Problems">What went wrong or was guessed.</param>
-public sealed record PhotoAnswer(ScaleFound Scale, LeafFound? Leaf, ImmutableArray<MarkFound> Marks, ImmutableArray<PhotoProblem> Problems);
+public sealed record PhotoAnswer(
+    ScaleFound Scale,
+    LeafFound? Leaf,
+    ImmutableArray<MarkFound> Marks,
+    ImmutableArray<PhotoProblem> Problems
+);

@@ -30,7 +30,6 @@ public static class PhotoMeasurement
 
     /// <summary>Answers what is asked of a picture.</summary>
     /// <param name="scene">What lies in it.</param>
-    /// <param name="question">What is asked.</param>
     public static PhotoAnswer Answer(PhotoScene scene, PhotoQuestion question)
     {
         List<PhotoProblem> problems = [];
@@ -45,21 +44,37 @@ public static class PhotoMeasurement
         var at = edge.Length > 0 ? References.Moments(edge).Centre : new Point(scene.Width / 2.0, scene.Height / 2.0);
         var (map, found, error) = ScaleOf(scene, question.Scale, at, problems);
         var plane = map ?? Perspective.FromAbove(1);
-        var blade = leaf && edge.Length > 2 ? Leaf(scene, question, edge, plane, map is not null, error, problems) : null;
-        return new(found, blade, [.. question.Marks.Select(m => Measure(m, plane, map is not null, error))], [.. problems.Distinct()]);
+        var blade =
+            leaf && edge.Length > 2 ? Leaf(scene, question, edge, plane, map is not null, error, problems) : null;
+        return new(
+            found,
+            blade,
+            [.. question.Marks.Select(m => Measure(m, plane, map is not null, error))],
+            [.. problems.Distinct()]
+        );
     }
 
-    private static (Perspective? Map, ScaleFound Found, double Error) ScaleOf(PhotoScene scene, PhotoScale scale, Point at, List<PhotoProblem> problems)
+    private static (Perspective? Map, ScaleFound Found, double Error) ScaleOf(
+        PhotoScene scene,
+        PhotoScale scale,
+        Point at,
+        List<PhotoProblem> problems
+    )
     {
         var nothing = new ScaleFound("nothing", [], 0, null);
         switch (scale.Kind)
         {
             case ScaleKind.Corners when scale.Points.Length == 4:
                 return OfCard(scale.Points, HandError);
-            case ScaleKind.Points when scale.Points.Length == 2 && scale.Millimetres > 0 && (scale.Points[1] - scale.Points[0]).Length is var pixels and > 5:
+            case ScaleKind.Points
+                when scale.Points.Length == 2
+                    && scale.Millimetres > 0
+                    && (scale.Points[1] - scale.Points[0]).Length is var pixels and > 5:
                 return (
-                    Perspective.FromAbove(scale.Millimetres / pixels), new("points", scale.Points, pixels / scale.Millimetres, null),
-                    Measured.Together(scale.Error, HandError * Math.Sqrt(2) / pixels));
+                    Perspective.FromAbove(scale.Millimetres / pixels),
+                    new("points", scale.Points, pixels / scale.Millimetres, null),
+                    Measured.Together(scale.Error, HandError * Math.Sqrt(2) / pixels)
+                );
             case ScaleKind.Corners or ScaleKind.Points:
                 problems.Add(PhotoProblem.BadMarks);
                 return (null, nothing, 0);
@@ -77,8 +92,14 @@ public static class PhotoMeasurement
                 var (along, aside) = (new Point(cos, sin) * coin.Long, new Point(-sin, cos) * coin.Short);
                 return (
                     Perspective.FromAbove(scale.Coin / across),
-                    new("coin", [coin.Centre - along, coin.Centre + along, coin.Centre - aside, coin.Centre + aside], across / scale.Coin, Math.Acos(Math.Min(flatness, 1)) * 180 / Math.PI),
-                    Measured.Together(scale.Error, EdgeError * scene.Grain / across, (1 - flatness) / 2));
+                    new(
+                        "coin",
+                        [coin.Centre - along, coin.Centre + along, coin.Centre - aside, coin.Centre + aside],
+                        across / scale.Coin,
+                        Math.Acos(Math.Min(flatness, 1)) * 180 / Math.PI
+                    ),
+                    Measured.Together(scale.Error, EdgeError * scene.Grain / across, (1 - flatness) / 2)
+                );
             default:
                 problems.Add(PhotoProblem.NoScale);
                 return (null, nothing, 0);
@@ -87,11 +108,16 @@ public static class PhotoMeasurement
         (Perspective?, ScaleFound, double) OfCard(ImmutableArray<Point> corners, double pixelError)
         {
             Point[] round = Lines.AreaOf(corners) > 0 ? [.. corners] : [.. corners.Reverse()];
-            var longer = (round[0] - round[1]).Length + (round[2] - round[3]).Length > (round[1] - round[2]).Length + (round[3] - round[0]).Length;
+            var longer =
+                (round[0] - round[1]).Length + (round[2] - round[3]).Length
+                > (round[1] - round[2]).Length + (round[3] - round[0]).Length;
             var (a, b) = longer ? (scale.CardLong, scale.CardShort) : (scale.CardShort, scale.CardLong);
 
             // In pixels y points down, so what runs round one way there runs round the other way on the card.
-            if (!Lines.IsSimple(round) || Perspective.Of(round, [new(0, 0), new(a, 0), new(a, -b), new(0, -b)]) is not { } map)
+            if (
+                !Lines.IsSimple(round)
+                || Perspective.Of(round, [new(0, 0), new(a, 0), new(a, -b), new(0, -b)]) is not { } map
+            )
             {
                 problems.Add(PhotoProblem.BadMarks);
                 return (null, nothing, 0);
@@ -102,7 +128,11 @@ public static class PhotoMeasurement
             // Errors of the corners grow with the distance of the leaf from the card.
             var size = (round[2] - round[0]).Length;
             var middle = (round[0] + round[1] + round[2] + round[3]) * 0.25;
-            return (map, new("card", [.. round], here > 0 ? 1 / here : 0, TiltOf(map, at)), Measured.Together(scale.Error, pixelError / size * (1 + ((at - middle).Length / size))));
+            return (
+                map,
+                new("card", [.. round], here > 0 ? 1 / here : 0, TiltOf(map, at)),
+                Measured.Together(scale.Error, pixelError / size * (1 + ((at - middle).Length / size)))
+            );
         }
     }
 
@@ -110,12 +140,22 @@ public static class PhotoMeasurement
     private static double TiltOf(Perspective map, Point at)
     {
         var here = map.Map(at);
-        var scales = Enumerable.Range(0, 18).Select(i => (map.Map(at + Point.Polar(4, i * 10)) - here).Length).ToArray();
+        var scales = Enumerable
+            .Range(0, 18)
+            .Select(i => (map.Map(at + Point.Polar(4, i * 10)) - here).Length)
+            .ToArray();
         return Math.Acos(Math.Min(scales.Min() / scales.Max(), 1)) * 180 / Math.PI;
     }
 
     private static LeafFound? Leaf(
-        PhotoScene scene, PhotoQuestion question, Point[] edge, Perspective plane, bool scaled, double scaleError, List<PhotoProblem> problems)
+        PhotoScene scene,
+        PhotoQuestion question,
+        Point[] edge,
+        Perspective plane,
+        bool scaled,
+        double scaleError,
+        List<PhotoProblem> problems
+    )
     {
         var mapped = edge.Select(plane.Map).ToArray();
         if (Lines.AreaOf(mapped) < 0)
@@ -135,7 +175,13 @@ public static class PhotoMeasurement
 
         var pixel = plane.ScaleAt(basePoint) * scene.Grain;
         var stalk = scene.StalkWidth * plane.ScaleAt(basePoint);
-        var blade = BladeLine.Of(mapped, plane.Map(basePoint), foot is { } f ? plane.Map(f) : null, stalk, question.Tip is { } set ? plane.Map(set) : null);
+        var blade = BladeLine.Of(
+            mapped,
+            plane.Map(basePoint),
+            foot is { } f ? plane.Map(f) : null,
+            stalk,
+            question.Tip is { } set ? plane.Map(set) : null
+        );
         if (blade is null || plane.Back() is not { } back)
         {
             problems.Add(PhotoProblem.NoLeaf);
@@ -152,7 +198,12 @@ public static class PhotoMeasurement
         var widest = new Measured(shape.Widest, Measured.Together(WidestError, shape.WidestSpread / 2));
         var lobing = Photos.Lobing.Find(blade);
         var teeth = lobing.Lobes == 1 ? Teething.Find(blade, pixel) : null;
-        var ends = Measured.Together(EdgeError * pixel, hasStalk ? JoinError * stalk : question.Base is null ? pixel : HandError * pixel / scene.Grain);
+        var ends = Measured.Together(
+            EdgeError * pixel,
+            hasStalk ? JoinError * stalk
+                : question.Base is null ? pixel
+                : HandError * pixel / scene.Grain
+        );
         var length = new Measured(blade.Length, Measured.Together(ends, EndsShare * blade.Length));
         var width = new Measured(box.Width, EdgeError * Math.Sqrt(2) * pixel);
         var ratio = length / width;
@@ -160,15 +211,27 @@ public static class PhotoMeasurement
         var left = blade.Points.MinBy(p => p.X);
         var middle = (right.Y + left.Y) / 2;
         return new(
-            [.. Drawn(edge)], basePoint, Back(blade.Points[blade.TipAt]), [Back(new(left.X, middle)), Back(new(right.X, middle))], foot,
-            Scaled(length), Scaled(width),
+            [.. Drawn(edge)],
+            basePoint,
+            Back(blade.Points[blade.TipAt]),
+            [Back(new(left.X, middle)), Back(new(right.X, middle))],
+            foot,
+            Scaled(length),
+            Scaled(width),
             foot is { } end ? Scaled(new((plane.Map(end) - plane.Map(basePoint)).Length, ends)) : null,
             ratio,
             Scaled(new(Math.Abs(Lines.AreaOf(blade.Points)), EdgeError * pixel * Lines.LengthOf(blade.Points)), 2),
             Scaled(new(Lines.LengthOf(blade.Points), Lines.LengthOf(blade.Points) * 0.01)),
             widest,
-            shape, teeth, [.. (teeth?.Tips ?? []).Select(Back)], lobing, [.. lobing.Sinuses.Select(Back)],
-            ShapeNames.Of(question.Convention, shape, ratio.Error, widest.Error), EndNames.Base(shape), EndNames.Tip(shape));
+            shape,
+            teeth,
+            [.. (teeth?.Tips ?? []).Select(Back)],
+            lobing,
+            [.. lobing.Sinuses.Select(Back)],
+            ShapeNames.Of(question.Convention, shape, ratio.Error, widest.Error),
+            EndNames.Base(shape),
+            EndNames.Tip(shape)
+        );
 
         Point Back(Point upright) => back.Map(blade.Laid(upright));
 
@@ -184,7 +247,8 @@ public static class PhotoMeasurement
         var along = (one - centre).Unit;
         var other = edge.MaxBy(p => -(((p - centre).X * along.X) + ((p - centre).Y * along.Y)));
         var reach = (one - other).Length / 5;
-        var blunter = edge.Count(p => (p - one).Length < reach) <= edge.Count(p => (p - other).Length < reach) ? other : one;
+        var blunter =
+            edge.Count(p => (p - one).Length < reach) <= edge.Count(p => (p - other).Length < reach) ? other : one;
         return turned == (blunter == other) ? one : other;
     }
 
@@ -204,12 +268,20 @@ public static class PhotoMeasurement
             case MarkKind.Length when points.Length > 1 && scaled:
                 var length = Lines.LengthOf(points);
                 var pixel = plane.ScaleAt(mark.Points[0]);
-                return new(mark.Label, mark.Kind, new(length, Measured.Together(length * scaleError, HandError * pixel * Math.Sqrt(2))));
+                return new(
+                    mark.Label,
+                    mark.Kind,
+                    new(length, Measured.Together(length * scaleError, HandError * pixel * Math.Sqrt(2)))
+                );
             case MarkKind.Angle when points.Length == 3:
                 var (a, b) = (points[0] - points[1], points[2] - points[1]);
                 var angle = Math.Abs(Math.Atan2((a.X * b.Y) - (a.Y * b.X), (a.X * b.X) + (a.Y * b.Y))) * 180 / Math.PI;
                 var spread = HandError * plane.ScaleAt(mark.Points[1]) * 180 / Math.PI;
-                return new(mark.Label, mark.Kind, new(angle, Measured.Together(spread / Math.Max(a.Length, 1e-9), spread / Math.Max(b.Length, 1e-9))));
+                return new(
+                    mark.Label,
+                    mark.Kind,
+                    new(angle, Measured.Together(spread / Math.Max(a.Length, 1e-9), spread / Math.Max(b.Length, 1e-9)))
+                );
             default:
                 return new(mark.Label, mark.Kind, null);
         }

@@ -4,8 +4,6 @@ using Garten.Core.Guides;
 namespace Garten.Core.Measuring.Photos;
 
 /// <summary>A feature of the guide that a picture answers.</summary>
-/// <param name="Character">The character.</param>
-/// <param name="Label">Its name.</param>
 /// <param name="State">The state seen; null for a number.</param>
 /// <param name="Entry">The number with its unit, as a person would type it; null for a state.</param>
 /// <param name="Words">What it says, for people.</param>
@@ -32,7 +30,6 @@ public static class PhotoOffers
     };
 
     /// <summary>The features a guide has for what was found.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="answer">What was found.</param>
     public static ImmutableArray<PhotoOffer> Of(Guide guide, PhotoAnswer answer)
     {
@@ -48,7 +45,12 @@ public static class PhotoOffers
             Number("leaf-width", leaf.Width, "mm"),
             Number("leaf-ratio", leaf.Ratio, ""),
             Number("petiole-length", leaf.StalkLength, "mm"),
-            State("lobing", lobes == 1 ? "unlobed" : leaf.Lobing.Palmate ? "palmately-lobed" : "pinnately-lobed"),
+            State(
+                "lobing",
+                lobes == 1 ? "unlobed"
+                    : leaf.Lobing.Palmate ? "palmately-lobed"
+                    : "pinnately-lobed"
+            ),
             lobes > 1 ? Number("lobe-count", new(lobes, 0), "") : null,
             State("leaf-base", Bases.GetValueOrDefault(leaf.BaseName.Term)),
             State("leaf-tip", Tips.GetValueOrDefault(leaf.TipName.Term)),
@@ -63,11 +65,20 @@ public static class PhotoOffers
             }
 
             var number = MeasuredWords.Value(m);
-            return new(character.Id, character.Label, null, $"{number} {unit}".TrimEnd(), $"{(m.Error > 0 ? MeasuredWords.Of(m) : number)} {unit}".TrimEnd());
+            return new(
+                character.Id,
+                character.Label,
+                null,
+                $"{number} {unit}".TrimEnd(),
+                $"{(m.Error > 0 ? MeasuredWords.Of(m) : number)} {unit}".TrimEnd()
+            );
         }
 
         PhotoOffer? State(string id, string? state) =>
-            state is not null && guide.FindCharacter(new(id)) is { } character && character.States.FirstOrDefault(s => s.Id == state) is { } found
-                ? new(character.Id, character.Label, state, null, found.Label) : null;
+            state is not null
+            && guide.FindCharacter(new(id)) is { } character
+            && character.States.FirstOrDefault(s => s.Id == state) is { } found
+                ? new(character.Id, character.Label, state, null, found.Label)
+                : null;
     }
 }

@@ -28,14 +28,21 @@ public enum ScaleKind
 /// <param name="CardShort">Shorter side of the card, in millimetres.</param>
 /// <param name="Coin">Diameter of the coin, in millimetres.</param>
 /// <param name="Error">How well the size of the thing is known: its standard error as a share.</param>
-public sealed record PhotoScale(ScaleKind Kind, ImmutableArray<Point> Points, double Millimetres, double CardLong, double CardShort, double Coin, double Error)
+public sealed record PhotoScale(
+    ScaleKind Kind,
+    ImmutableArray<Point> Points,
+    double Millimetres,
+    double CardLong,
+    double CardShort,
+    double Coin,
+    double Error
+)
 {
     /// <summary>A card of the size most cards in a purse have, and a coin of 24 mm.</summary>
     public static PhotoScale Usual { get; } = new(ScaleKind.Find, [], 0, 85.6, 53.98, 24, 0.002);
 }
 
 /// <summary>A length, an angle or a count placed by hand.</summary>
-/// <param name="Label">What it is.</param>
 /// <param name="Points">Two points for a length, three for an angle with its corner in the middle, any number for a count; in pixels.</param>
 /// <param name="Kind">length, angle or count.</param>
 public sealed record PhotoMark(string Label, ImmutableArray<Point> Points, MarkKind Kind);
@@ -54,7 +61,6 @@ public enum MarkKind
 }
 
 /// <summary>What is asked of a picture.</summary>
-/// <param name="Scale">Its scale.</param>
 /// <param name="FindLeaf">True to find the leaf; false where only points set by hand are measured.</param>
 /// <param name="Outline">The leaf's edge as corrected by hand, in pixels; empty to find it.</param>
 /// <param name="Pulls">Corrections of the edge, found or drawn, one after another.</param>
@@ -64,8 +70,18 @@ public enum MarkKind
 /// <param name="Marks">What is placed by hand.</param>
 /// <param name="Convention">How the shape is named.</param>
 public sealed record PhotoQuestion(
-    PhotoScale Scale, bool FindLeaf, ImmutableArray<Point> Outline, ImmutableArray<EdgePull> Pulls, Point? Base, Point? Tip, bool Turned, ImmutableArray<PhotoMark> Marks, ShapeConvention Convention)
+    PhotoScale Scale,
+    bool FindLeaf,
+    ImmutableArray<Point> Outline,
+    ImmutableArray<EdgePull> Pulls,
+    Point? Base,
+    Point? Tip,
+    bool Turned,
+    ImmutableArray<PhotoMark> Marks,
+    ShapeConvention Convention
+)
 {
     /// <summary>Find all there is to find.</summary>
-    public static PhotoQuestion Usual { get; } = new(PhotoScale.Usual, true, [], [], null, null, false, [], ShapeConvention.RatioChart);
+    public static PhotoQuestion Usual { get; } =
+        new(PhotoScale.Usual, true, [], [], null, null, false, [], ShapeConvention.RatioChart);
 }

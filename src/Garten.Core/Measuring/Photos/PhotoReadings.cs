@@ -4,7 +4,6 @@ using System.Globalization;
 namespace Garten.Core.Measuring.Photos;
 
 /// <summary>Something read from a picture, for people.</summary>
-/// <param name="Label">What it is.</param>
 /// <param name="Words">What it is like, with its standard error and unit.</param>
 /// <param name="Because">Why it is called so; empty where nothing needs saying.</param>
 public sealed record PhotoReading(string Label, string Words, string Because);
@@ -36,26 +35,36 @@ public static class PhotoReadings
             Size("Area", leaf.Area is { } a ? a * 0.01 : null, "cm²"),
             Size("Length of the edge", leaf.Perimeter, "mm"),
             leaf.Lobing.Lobes > 1
-                ? new("Lobes", leaf.Lobing.Lobes.ToString(CultureInfo.InvariantCulture), $"cut in {Plain(100 * leaf.Lobing.Depth, 0)} % of the way to the {(leaf.Lobing.Palmate ? "base" : "midrib")}")
-                : leaf.Teeth is null || leaf.Teeth.Right + leaf.Teeth.Left == 0 ? new("Teeth", "none that show", "")
-                : new(
-                    "Teeth", $"{leaf.Teeth.Right} on one side, {leaf.Teeth.Left} on the other",
-                    $"cut in {Plain(100 * leaf.Teeth.Depth, 1)} % of the blade's length"
-                        + (leaf.Teeth.TooFine ? "; they are too fine in this picture to be counted surely: take it from nearer" : "")),
+                ? new(
+                    "Lobes",
+                    leaf.Lobing.Lobes.ToString(CultureInfo.InvariantCulture),
+                    $"cut in {Plain(100 * leaf.Lobing.Depth, 0)} % of the way to the {(leaf.Lobing.Palmate ? "base" : "midrib")}"
+                )
+            : leaf.Teeth is null || leaf.Teeth.Right + leaf.Teeth.Left == 0 ? new("Teeth", "none that show", "")
+            : new(
+                "Teeth",
+                $"{leaf.Teeth.Right} on one side, {leaf.Teeth.Left} on the other",
+                $"cut in {Plain(100 * leaf.Teeth.Depth, 1)} % of the blade's length"
+                    + (
+                        leaf.Teeth.TooFine
+                            ? "; they are too fine in this picture to be counted surely: take it from nearer"
+                            : ""
+                    )
+            ),
         ];
         return [.. readings.OfType<PhotoReading>()];
     }
 
     /// <summary>What a mark says.</summary>
-    /// <param name="mark">The mark.</param>
-    public static string Of(MarkFound mark) => mark switch
-    {
-        { Kind: MarkKind.Count, Value: { } n } => Plain(n.Value, 0),
-        { Kind: MarkKind.Angle, Value: { } angle } => $"{MeasuredWords.Of(angle)}°",
-        { Value: { } length } => $"{MeasuredWords.Of(length)} mm",
-        { Kind: MarkKind.Length } => "needs a scale",
-        _ => "needs more points",
-    };
+    public static string Of(MarkFound mark) =>
+        mark switch
+        {
+            { Kind: MarkKind.Count, Value: { } n } => Plain(n.Value, 0),
+            { Kind: MarkKind.Angle, Value: { } angle } => $"{MeasuredWords.Of(angle)}°",
+            { Value: { } length } => $"{MeasuredWords.Of(length)} mm",
+            { Kind: MarkKind.Length } => "needs a scale",
+            _ => "needs more points",
+        };
 
     private static PhotoReading? Size(string label, Measured? measured, string unit) =>
         measured is { } m ? new(label, $"{MeasuredWords.Of(m)} {unit}".TrimEnd(), "") : null;
@@ -63,5 +72,6 @@ public static class PhotoReadings
     private static string Neighboured(string because, IReadOnlyCollection<string> neighbours) =>
         neighbours.Count == 0 ? because : $"{because}; within the error it could be {string.Join(" or ", neighbours)}";
 
-    private static string Plain(double value, int digits) => Math.Round(value, digits).ToString("0.#", CultureInfo.InvariantCulture);
+    private static string Plain(double value, int digits) =>
+        Math.Round(value, digits).ToString("0.#", CultureInfo.InvariantCulture);
 }

@@ -13,14 +13,23 @@ namespace Garten.Core.Measuring.Photos;
 /// <param name="Edge">The leaf's edge; empty where no leaf was found.</param>
 /// <param name="StalkFoot">Free end of its stalk; null where none shows.</param>
 /// <param name="StalkJoin">Where the blade leaves the stalk; null where none shows.</param>
-/// <param name="StalkWidth">Width of the stalk.</param>
 /// <param name="Stalks">How many stalks show.</param>
 /// <param name="Card">Corners of a card; empty where none was found.</param>
 /// <param name="Coin">A coin; null where none was found.</param>
 /// <param name="Problems">What stands in the way of measuring a leaf.</param>
 public sealed record PhotoScene(
-    int Width, int Height, int Grain, ImmutableArray<Point> Edge, Point? StalkFoot, Point? StalkJoin, double StalkWidth, int Stalks, ImmutableArray<Point> Card, FoundCoin? Coin,
-    ImmutableArray<PhotoProblem> Problems)
+    int Width,
+    int Height,
+    int Grain,
+    ImmutableArray<Point> Edge,
+    Point? StalkFoot,
+    Point? StalkJoin,
+    double StalkWidth,
+    int Stalks,
+    ImmutableArray<Point> Card,
+    FoundCoin? Coin,
+    ImmutableArray<PhotoProblem> Problems
+)
 {
     /// <summary>Pixels that are looked at; a larger picture is made smaller first.</summary>
     public const int MostPixels = 2_000_000;
@@ -35,12 +44,23 @@ public sealed record PhotoScene(
     private const double SecondLeaf = 0.2;
 
     /// <summary>Looks at a picture.</summary>
-    /// <param name="picture">The picture.</param>
     public static PhotoScene Read(PixelImage picture)
     {
         var (image, grain) = picture.Reduced(MostPixels);
-        var field = Ground.Difference(image);
-        PhotoScene empty = new(picture.Width, picture.Height, grain, [], null, null, 0, 0, [], null, [PhotoProblem.NoLeaf]);
+        var field = Backdrop.Difference(image);
+        PhotoScene empty = new(
+            picture.Width,
+            picture.Height,
+            grain,
+            [],
+            null,
+            null,
+            0,
+            0,
+            [],
+            null,
+            [PhotoProblem.NoLeaf]
+        );
         if (Things(field, image) is not { } all)
         {
             return empty;
@@ -68,7 +88,18 @@ public sealed record PhotoScene(
 
         // A bold card or coin would hide a pale leaf: once known it no longer counts in where to cut.
         var (patches, leaves) = card is null && coin is null ? all : Things(field, image) ?? (all.Patches, []);
-        var scene = empty with { Card = card is null ? [] : [.. card.Select(Whole)], Coin = coin is null ? null : coin with { Centre = Whole(coin.Centre), Long = coin.Long * grain, Short = coin.Short * grain } };
+        var scene = empty with
+        {
+            Card = card is null ? [] : [.. card.Select(Whole)],
+            Coin = coin is null
+                ? null
+                : coin with
+                {
+                    Centre = Whole(coin.Centre),
+                    Long = coin.Long * grain,
+                    Short = coin.Short * grain,
+                },
+        };
         if (leaves.Count == 0)
         {
             return scene;
@@ -109,7 +140,10 @@ public sealed record PhotoScene(
                 if (ends.Contains(edge[i]))
                 {
                     const int Aside = 14;
-                    var towards = (edge[i] - edge[(i + Aside) % edge.Length].Towards(edge[(i - Aside + edge.Length) % edge.Length], 0.5)).Unit;
+                    var towards = (
+                        edge[i]
+                        - edge[(i + Aside) % edge.Length].Towards(edge[(i - Aside + edge.Length) % edge.Length], 0.5)
+                    ).Unit;
                     var end = FineTip.Follow(field, image.Width, image.Height, edge[i], towards, full, 0.2 * extent);
                     if (end != edge[i])
                     {
@@ -140,7 +174,14 @@ public sealed record PhotoScene(
         }
 
         // Halfway between the ground and the thing itself the edge is where it is, however blurred.
-        return (patches, [.. patches.All.Select(p => (p, Contour.Trace(field, patches, p, (ground + Typical(field, patches, p)) / 2))).Where(f => f.Item2.Length >= 30)]);
+        return (
+            patches,
+            [
+                .. patches
+                    .All.Select(p => (p, Contour.Trace(field, patches, p, (ground + Typical(field, patches, p)) / 2)))
+                    .Where(f => f.Item2.Length >= 30),
+            ]
+        );
     }
 
     /// <summary>Makes ground of a patch and of the blurred edge about it.</summary>

@@ -29,7 +29,9 @@ public sealed record PixelImage(int Width, int Height, byte[] Rgb)
                 var at = 3 * Width * ((y * factor) + dy);
                 for (var x = 0; x < width; x++)
                 {
-                    int r = 0, g = 0, b = 0;
+                    int r = 0,
+                        g = 0,
+                        b = 0;
                     for (var dx = 0; dx < across; dx++, at += 3)
                     {
                         r += Rgb[at];

@@ -22,7 +22,6 @@ internal static class References
     private const double CardFilling = 0.97;
 
     /// <summary>The patch as a coin.</summary>
-    /// <param name="edge">Its edge.</param>
     /// <returns>The coin; null where the patch is not round.</returns>
     public static FoundCoin? Coin(Point[] edge)
     {
@@ -47,11 +46,12 @@ internal static class References
             squares += off * off;
         }
 
-        return Math.Sqrt(squares / edge.Length) < CoinRoundness ? new(centre, along, across, angle * 180 / Math.PI) : null;
+        return Math.Sqrt(squares / edge.Length) < CoinRoundness
+            ? new(centre, along, across, angle * 180 / Math.PI)
+            : null;
     }
 
     /// <summary>The patch as a card: its four corners, each where two sides fitted to the edge meet.</summary>
-    /// <param name="edge">Its edge.</param>
     /// <returns>The corners in the order of the edge; null where the patch has not four straight sides.</returns>
     public static Point[]? Card(Point[] edge)
     {
@@ -95,7 +95,12 @@ internal static class References
     /// <summary>Middle and second moments of what an edge encloses.</summary>
     public static (Point Centre, double XX, double XY, double YY) Moments(IReadOnlyList<Point> edge)
     {
-        double area = 0, x = 0, y = 0, xx = 0, xy = 0, yy = 0;
+        double area = 0,
+            x = 0,
+            y = 0,
+            xx = 0,
+            xy = 0,
+            yy = 0;
         var at = edge[0];
         for (var i = 0; i < edge.Count; i++)
         {
@@ -111,13 +116,20 @@ internal static class References
 
         area = Math.Abs(area) < 1e-12 ? 1e-12 : area;
         var centre = new Point(x / area, y / area);
-        return (at + centre, (xx / area) - (centre.X * centre.X), (xy / area) - (centre.X * centre.Y), (yy / area) - (centre.Y * centre.Y));
+        return (
+            at + centre,
+            (xx / area) - (centre.X * centre.X),
+            (xy / area) - (centre.X * centre.Y),
+            (yy / area) - (centre.Y * centre.Y)
+        );
     }
 
     private static (Point Middle, double XX, double XY, double YY) Spread(Point[] points)
     {
         var middle = new Point(points.Average(p => p.X), points.Average(p => p.Y));
-        double xx = 0, xy = 0, yy = 0;
+        double xx = 0,
+            xy = 0,
+            yy = 0;
         foreach (var point in points)
         {
             var p = point - middle;
@@ -133,6 +145,8 @@ internal static class References
     {
         var cross = (a.Along.X * b.Along.Y) - (a.Along.Y * b.Along.X);
         var step = b.At - a.At;
-        return Math.Abs(cross) < 1e-9 ? b.At : a.At + (a.Along * (((step.X * b.Along.Y) - (step.Y * b.Along.X)) / cross));
+        return Math.Abs(cross) < 1e-9
+            ? b.At
+            : a.At + (a.Along * (((step.X * b.Along.Y) - (step.Y * b.Along.X)) / cross));
     }
 }

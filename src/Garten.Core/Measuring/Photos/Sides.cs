@@ -37,6 +37,7 @@ public static class Sides
 
         double HeightOf(int row) => box.Bottom + ((row + 0.5) * (box.Top - box.Bottom) / Rows);
 
-        int RowAbove(double y) => Math.Max((int)Math.Ceiling(((y - box.Bottom) * Rows / (box.Top - box.Bottom)) - 0.5), 0);
+        int RowAbove(double y) =>
+            Math.Max((int)Math.Ceiling(((y - box.Bottom) * Rows / (box.Top - box.Bottom)) - 0.5), 0);
     }
 }

@@ -6,7 +6,6 @@ namespace Garten.Core.Measuring.Photos;
 internal static class Smoothing
 {
     /// <summary>Each point the mean of those about it, weighted by a normal curve; the ends mirrored, so that they stay.</summary>
-    /// <param name="line">The line.</param>
     /// <param name="spread">Standard deviation of the curve, in points.</param>
     public static Point[] Gaussian(Point[] line, double spread)
     {
@@ -29,6 +28,9 @@ internal static class Smoothing
         return smoothed;
 
         // Beyond an end the line goes on turned about that end.
-        Point At(int i) => i < 0 ? (line[0] * 2) - line[Math.Min(-i, last)] : i > last ? (line[last] * 2) - line[Math.Max((2 * last) - i, 0)] : line[i];
+        Point At(int i) =>
+            i < 0 ? (line[0] * 2) - line[Math.Min(-i, last)]
+            : i > last ? (line[last] * 2) - line[Math.Max((2 * last) - i, 0)]
+            : line[i];
     }
 }

@@ -23,8 +23,6 @@ internal sealed record Stalk(Point Foot, Point Join, double Width, int Count)
     /// Finds the stalk: what is lost of the patch when it is opened with a disc wider than any stalk (erosion, then
     /// dilation), and is long, even in width, and hangs on the rest by one end.
     /// </summary>
-    /// <param name="patches">The patches.</param>
-    /// <param name="patch">The leaf.</param>
     /// <returns>The stalk; null where none is seen.</returns>
     public static Stalk? Find(Patches patches, Patch patch)
     {
@@ -44,8 +42,13 @@ internal sealed record Stalk(Point Foot, Point Join, double Width, int Count)
         var core = inside.Select(d => d > radius * radius).ToArray();
         var toCore = DistanceMap.SquaredTo(core, width, height);
         var reach = (float)((radius + 1.5) * (radius + 1.5));
-        var judged = Pieces(leaf, toCore, reach, width, height).Select(p => (Pixels: p.Count, Found: Judge(p, toCore, width, radius, extent)))
-            .Where(p => p.Found is not null).Select(p => (p.Found!.Value.Foot, p.Found.Value.Join, p.Found.Value.Length, Width: p.Pixels / p.Found.Value.Length)).ToArray();
+        var judged = Pieces(leaf, toCore, reach, width, height)
+            .Select(p => (Pixels: p.Count, Found: Judge(p, toCore, width, radius, extent)))
+            .Where(p => p.Found is not null)
+            .Select(p =>
+                (p.Found!.Value.Foot, p.Found.Value.Join, p.Found.Value.Length, Width: p.Pixels / p.Found.Value.Length)
+            )
+            .ToArray();
         if (judged.Length == 0)
         {
             return null;
@@ -53,7 +56,11 @@ internal sealed record Stalk(Point Foot, Point Join, double Width, int Count)
 
         var longest = judged.MaxBy(p => p.Length);
         var best = Measure(leaf, width, height, longest.Foot, longest.Join);
-        var count = judged.Count(p => p.Length >= SecondLength * longest.Length && p.Width >= SecondWidth * longest.Width && p.Width <= longest.Width / SecondWidth);
+        var count = judged.Count(p =>
+            p.Length >= SecondLength * longest.Length
+            && p.Width >= SecondWidth * longest.Width
+            && p.Width <= longest.Width / SecondWidth
+        );
         return best with { Foot = Shifted(best.Foot), Join = Shifted(best.Join), Count = count };
 
         Point Shifted(Point point) => new(point.X + patch.Left - Rim, point.Y + patch.Top - Rim);
@@ -68,7 +75,8 @@ internal sealed record Stalk(Point Foot, Point Join, double Width, int Count)
         {
             for (var x = patch.Left; x <= patch.Right; x++)
             {
-                leaf[((y - patch.Top + rim) * width) + x - patch.Left + rim] = patches.Labels[(y * patches.Width) + x] == patch.Label;
+                leaf[((y - patch.Top + rim) * width) + x - patch.Left + rim] =
+                    patches.Labels[(y * patches.Width) + x] == patch.Label;
             }
         }
 
@@ -121,7 +129,15 @@ internal sealed record Stalk(Point Foot, Point Join, double Width, int Count)
                     {
                         var (tx, ty) = (x + dx, y + dy);
                         var to = (ty * width) + tx;
-                        if (tx >= 0 && ty >= 0 && tx < width && ty < height && leaf[to] && toCore[to] > reach && !seen[to])
+                        if (
+                            tx >= 0
+                            && ty >= 0
+                            && tx < width
+                            && ty < height
+                            && leaf[to]
+                            && toCore[to] > reach
+                            && !seen[to]
+                        )
                         {
                             seen[to] = true;
                             stack.Push(to);
@@ -135,7 +151,13 @@ internal sealed record Stalk(Point Foot, Point Join, double Width, int Count)
     }
 
     /// <summary>The two ends of a piece that could be a stalk; null where it is a tooth, a lobe's end or a tip.</summary>
-    private static (Point Foot, Point Join, double Length)? Judge(List<int> piece, float[] toCore, int width, double radius, double extent)
+    private static (Point Foot, Point Join, double Length)? Judge(
+        List<int> piece,
+        float[] toCore,
+        int width,
+        double radius,
+        double extent
+    )
     {
         var join = At(piece.MinBy(i => toCore[i]));
         var foot = At(piece.MaxBy(i => (At(i) - join).Length));
@@ -171,7 +193,10 @@ internal sealed record Stalk(Point Foot, Point Join, double Width, int Count)
         var length = (join - foot).Length;
 
         // The middle of cross-sections tells the stalk's true line; a blade that begins narrow is left out of it.
-        var sections = Enumerable.Range(0, 16).Select(i => Section(foot + (along * (length * (0.1 + (0.05 * i)))))).ToArray();
+        var sections = Enumerable
+            .Range(0, 16)
+            .Select(i => Section(foot + (along * (length * (0.1 + (0.05 * i))))))
+            .ToArray();
         var stalk = Math.Max(sections.Select(s => s.Width).Order().ElementAt(sections.Length / 4), 1);
         Point[] middles = [.. sections.TakeWhile((s, i) => i < 4 || s.Width < (1.4 * stalk) + 1).Select(s => s.Middle)];
         var half = middles.Length / 2;
@@ -214,7 +239,10 @@ internal sealed record Stalk(Point Foot, Point Join, double Width, int Count)
             var sideways = along.Left;
 
             // A curved stalk lies beside the straight line between its ends.
-            var off = Enumerable.Range(0, (int)(0.15 * length) + 2).SelectMany(i => new[] { i, -i }).FirstOrDefault(i => IsLeaf(centre + (sideways * i)));
+            var off = Enumerable
+                .Range(0, (int)(0.15 * length) + 2)
+                .SelectMany(i => new[] { i, -i })
+                .FirstOrDefault(i => IsLeaf(centre + (sideways * i)));
             centre += sideways * off;
             var (right, left) = (0.0, 0.0);
             while (IsLeaf(centre + (sideways * (right + 0.25))))

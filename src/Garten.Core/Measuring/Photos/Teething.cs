@@ -23,7 +23,6 @@ public sealed record Teething(int Right, int Left, double Depth, double Forward,
     private const double Averaged = 0.04;
 
     /// <summary>Finds teeth: peaks of how far the edge stands out of its own smoothed line.</summary>
-    /// <param name="blade">The blade.</param>
     /// <param name="pixel">Size of a pixel of the picture in the blade's unit: what is finer cannot be seen.</param>
     public static Teething Find(BladeLine blade, double pixel)
     {
@@ -32,10 +31,21 @@ public sealed record Teething(int Right, int Left, double Depth, double Forward,
         var all = right.Concat(left).ToArray();
         var depth = Middle(all.Select(t => t.Depth));
         return new(
-            right.Count, left.Count, depth / blade.Length, Middle(all.Select(t => t.Forward)), [.. all.Select(t => t.Tip)], all.Length > 0 && depth < SureDepth * pixel);
+            right.Count,
+            left.Count,
+            depth / blade.Length,
+            Middle(all.Select(t => t.Forward)),
+            [.. all.Select(t => t.Tip)],
+            all.Length > 0 && depth < SureDepth * pixel
+        );
     }
 
-    private static List<(Point Tip, double Depth, double Forward)> Side(Point[] side, double length, int hand, double pixel)
+    private static List<(Point Tip, double Depth, double Forward)> Side(
+        Point[] side,
+        double length,
+        int hand,
+        double pixel
+    )
     {
         var line = Smoothing.Gaussian(Lines.Spaced(side, Points), 2);
         var smooth = Smoothing.Gaussian(line, Averaged * Points);
@@ -50,7 +60,9 @@ public sealed record Teething(int Right, int Left, double Depth, double Forward,
         // The very tip and the corner at the stalk are corners, not teeth, and so are lobes beside the stalk that reach below it.
         var (from, to) = ((int)(0.03 * Points), (int)(0.975 * Points));
         return Peaks(standing, from, to, Math.Max(Least * length, 1.3 * pixel))
-            .Select(p => (line[p.At], p.Height, p.Forward)).Where(t => t.Item1.Y > 0).ToList();
+            .Select(p => (line[p.At], p.Height, p.Forward))
+            .Where(t => t.Item1.Y > 0)
+            .ToList();
     }
 
     /// <summary>Peaks that rise by more than a height from the valley before and fall by as much to the valley after.</summary>

@@ -26,7 +26,8 @@ internal static class Threshold
             total += i * (double)counts[i];
         }
 
-        double sumBelow = 0, best = -1;
+        double sumBelow = 0,
+            best = -1;
         long below = 0;
         var found = (Cut: 0.0, Below: 0.0, Above: 0.0);
         for (var i = 0; i < Bins - 1; i++)

@@ -34,7 +34,8 @@ public static class EndNames
     /// <param name="shape">The shape of the blade.</param>
     public static EndName Tip(BladeShape shape) =>
         shape.TipNotch > NotchFrom ? new("emarginate", $"a notch {Percent(shape.TipNotch)} of the length deep")
-        : shape.TipBulge < DrawnOutBelow ? new("acuminate", $"sides that fall in towards a tip of {Degrees(shape.TipAngle)}")
+        : shape.TipBulge < DrawnOutBelow
+            ? new("acuminate", $"sides that fall in towards a tip of {Degrees(shape.TipAngle)}")
         : shape.TipBulge > RoundTipFrom ? new("rounded", $"sides that bulge towards a tip of {Degrees(shape.TipAngle)}")
         : shape.TipAngle < 90 ? new("acute", $"nearly straight sides that meet at {Degrees(shape.TipAngle)}")
         : new("obtuse", $"nearly straight sides that meet at {Degrees(shape.TipAngle)}");
@@ -42,9 +43,12 @@ public static class EndNames
     /// <summary>Names the base.</summary>
     /// <param name="shape">The shape of the blade.</param>
     public static EndName Base(BladeShape shape) =>
-        shape.BaseBelow > HeartFrom ? new("cordate", $"lobes that reach {Percent(shape.BaseBelow)} of the length below the stalk")
-        : shape.BaseBulge > StraightBaseFrom ? new("truncate", $"almost its full width at once, at {Degrees(shape.BaseAngle)}")
-        : shape.BaseBulge > RoundBaseFrom ? new("rounded", $"sides that bulge towards a base of {Degrees(shape.BaseAngle)}")
+        shape.BaseBelow > HeartFrom
+            ? new("cordate", $"lobes that reach {Percent(shape.BaseBelow)} of the length below the stalk")
+        : shape.BaseBulge > StraightBaseFrom
+            ? new("truncate", $"almost its full width at once, at {Degrees(shape.BaseAngle)}")
+        : shape.BaseBulge > RoundBaseFrom
+            ? new("rounded", $"sides that bulge towards a base of {Degrees(shape.BaseAngle)}")
         : new("cuneate", $"nearly straight sides that meet at {Degrees(shape.BaseAngle)}");
 
     private static string Degrees(double angle) => string.Create(CultureInfo.InvariantCulture, $"{angle:0}°");

@@ -26,31 +26,84 @@ public static class ShapeNames
     {
         // The chart draws each shape at two ratios; its borders lie halfway between neighbouring ones, on a log scale.
         [(ShapeConvention.RatioChart, WidestZone.Middle)] =
-            [(8.5, "linear"), (2.45, "narrowly elliptic"), (1.34, "elliptic"), (1.095, "broadly elliptic"), (0.91, "orbicular"), (0, "transversely elliptic")],
+        [
+            (8.5, "linear"),
+            (2.45, "narrowly elliptic"),
+            (1.34, "elliptic"),
+            (1.095, "broadly elliptic"),
+            (0.91, "orbicular"),
+            (0, "transversely elliptic"),
+        ],
         [(ShapeConvention.RatioChart, WidestZone.Below)] =
-            [(8.5, "linear"), (2.45, "lanceolate"), (1.34, "ovate"), (1.095, "broadly ovate"), (0.91, "very broadly ovate"), (0, "transversely ovate")],
+        [
+            (8.5, "linear"),
+            (2.45, "lanceolate"),
+            (1.34, "ovate"),
+            (1.095, "broadly ovate"),
+            (0.91, "very broadly ovate"),
+            (0, "transversely ovate"),
+        ],
         [(ShapeConvention.RatioChart, WidestZone.Above)] =
-            [(8.5, "linear"), (2.45, "oblanceolate"), (1.34, "obovate"), (1.095, "broadly obovate"), (0.91, "very broadly obovate"), (0, "transversely obovate")],
+        [
+            (8.5, "linear"),
+            (2.45, "oblanceolate"),
+            (1.34, "obovate"),
+            (1.095, "broadly obovate"),
+            (0.91, "very broadly obovate"),
+            (0, "transversely obovate"),
+        ],
         [(ShapeConvention.RatioChart, WidestZone.Parallel)] =
-            [(8.5, "linear"), (2.45, "narrowly oblong"), (1.34, "oblong"), (1.095, "broadly oblong"), (0, "orbicular")],
+        [
+            (8.5, "linear"),
+            (2.45, "narrowly oblong"),
+            (1.34, "oblong"),
+            (1.095, "broadly oblong"),
+            (0, "orbicular"),
+        ],
 
         [(ShapeConvention.LeafArchitecture, WidestZone.Middle)] =
-            [(10, "linear"), (3, "narrow elliptic"), (2, "elliptic"), (1.5, "wide elliptic"), (1.2, "suborbiculate"), (0, "orbiculate")],
+        [
+            (10, "linear"),
+            (3, "narrow elliptic"),
+            (2, "elliptic"),
+            (1.5, "wide elliptic"),
+            (1.2, "suborbiculate"),
+            (0, "orbiculate"),
+        ],
         [(ShapeConvention.LeafArchitecture, WidestZone.Below)] =
-            [(10, "linear"), (3, "lanceolate"), (2, "narrow ovate"), (1.5, "ovate"), (1.2, "wide ovate"), (0, "very wide ovate")],
+        [
+            (10, "linear"),
+            (3, "lanceolate"),
+            (2, "narrow ovate"),
+            (1.5, "ovate"),
+            (1.2, "wide ovate"),
+            (0, "very wide ovate"),
+        ],
         [(ShapeConvention.LeafArchitecture, WidestZone.Above)] =
-            [(10, "linear"), (6, "narrow oblanceolate"), (3, "oblanceolate"), (2, "narrow obovate"), (1.5, "obovate"), (1.2, "wide obovate"), (0, "very wide obovate")],
+        [
+            (10, "linear"),
+            (6, "narrow oblanceolate"),
+            (3, "oblanceolate"),
+            (2, "narrow obovate"),
+            (1.5, "obovate"),
+            (1.2, "wide obovate"),
+            (0, "very wide obovate"),
+        ],
         [(ShapeConvention.LeafArchitecture, WidestZone.Parallel)] =
-            [(10, "linear"), (6, "lorate"), (3, "narrow oblong"), (2, "oblong"), (0, "wide oblong")],
+        [
+            (10, "linear"),
+            (6, "lorate"),
+            (3, "narrow oblong"),
+            (2, "oblong"),
+            (0, "wide oblong"),
+        ],
     };
 
     /// <summary>All terms of a convention.</summary>
-    /// <param name="convention">The convention.</param>
-    public static IEnumerable<string> TermsOf(ShapeConvention convention) => Bands.Where(b => b.Key.Item1 == convention).SelectMany(b => b.Value.Select(t => t.Term)).Distinct();
+    public static IEnumerable<string> TermsOf(ShapeConvention convention) =>
+        Bands.Where(b => b.Key.Item1 == convention).SelectMany(b => b.Value.Select(t => t.Term)).Distinct();
 
     /// <summary>Names a shape.</summary>
-    /// <param name="convention">The convention.</param>
-    /// <param name="shape">The shape.</param>
     /// <param name="ratioError">Standard error of length to width.</param>
     /// <param name="widestError">Standard error of the widest point, as a share of the length.</param>
     public static ShapeName Of(ShapeConvention convention, BladeShape shape, double ratioError, double widestError)
@@ -78,16 +131,28 @@ public static class ShapeNames
         }
 
         var term = bands[at].Term;
-        return new(term, zone, $"{RatioWords(bands, at, shape.Ratio)}; {ZoneWords(zone, shape)}", [.. neighbours.Distinct().Where(n => n != term)]);
+        return new(
+            term,
+            zone,
+            $"{RatioWords(bands, at, shape.Ratio)}; {ZoneWords(zone, shape)}",
+            [.. neighbours.Distinct().Where(n => n != term)]
+        );
     }
 
     /// <summary>The zone a blade is widest in.</summary>
     /// <param name="widest">Where it is widest, as a share of the length from the base.</param>
     /// <param name="parallel">Share of the length over which it is nearly as wide.</param>
     public static WidestZone ZoneOf(double widest, double parallel) =>
-        parallel > ParallelFrom ? WidestZone.Parallel : widest < MiddleFrom ? WidestZone.Below : widest > MiddleTo ? WidestZone.Above : WidestZone.Middle;
+        parallel > ParallelFrom ? WidestZone.Parallel
+        : widest < MiddleFrom ? WidestZone.Below
+        : widest > MiddleTo ? WidestZone.Above
+        : WidestZone.Middle;
 
-    private static (int At, (double From, string Term)[] Bands) Band(ShapeConvention convention, WidestZone zone, double ratio)
+    private static (int At, (double From, string Term)[] Bands) Band(
+        ShapeConvention convention,
+        WidestZone zone,
+        double ratio
+    )
     {
         var bands = Bands[(convention, zone)];
         return (Array.FindIndex(bands, b => ratio >= b.From), bands);
@@ -98,7 +163,9 @@ public static class ShapeNames
         var above = at > 0 ? bands[at - 1] : ((double From, string Term)?)null;
         var below = at + 1 < bands.Length ? bands[at + 1] : ((double From, string Term)?)null;
         var words = $"{Plain(ratio)} times as long as wide";
-        var near = above is { } a && (below is null || a.From / ratio < ratio / bands[at].From) ? $"{Plain(a.From - ratio)} short of {a.Term}, which begins at {Plain(a.From)}"
+        var near =
+            above is { } a && (below is null || a.From / ratio < ratio / bands[at].From)
+                ? $"{Plain(a.From - ratio)} short of {a.Term}, which begins at {Plain(a.From)}"
             : below is { } b ? $"{Plain(ratio - bands[at].From)} above {b.Term}, which ends at {Plain(bands[at].From)}"
             : "";
         return near.Length == 0 ? words : $"{words}, {near}";
@@ -112,7 +179,8 @@ public static class ShapeNames
             WidestZone.Below => $"{place}, {Percent(MiddleFrom - shape.Widest)} below the middle fifth",
             WidestZone.Above => $"{place}, {Percent(shape.Widest - MiddleTo)} above the middle fifth",
             WidestZone.Parallel => $"sides side by side over {Percent(shape.Parallel)} of the length",
-            _ => $"{place}, {Percent(Math.Min(shape.Widest - MiddleFrom, MiddleTo - shape.Widest))} within the middle fifth",
+            _ =>
+                $"{place}, {Percent(Math.Min(shape.Widest - MiddleFrom, MiddleTo - shape.Widest))} within the middle fifth",
         };
     }
 

@@ -4,11 +4,9 @@ namespace Garten.Core.Measuring.Trees;
 public static class Stems
 {
     /// <summary>Diameter of a round stem of a girth: girth ÷ π.</summary>
-    /// <param name="girth">Girth.</param>
     public static Measured Diameter(Measured girth) => girth * (1 / Math.PI);
 
     /// <summary>Girth of a round stem of a diameter: diameter × π.</summary>
-    /// <param name="diameter">Diameter.</param>
     public static Measured Girth(Measured diameter) => diameter * Math.PI;
 
     /// <summary>
@@ -26,7 +24,6 @@ public static class Stems
     }
 
     /// <summary>Area of the cross-section of a round stem: π ÷ 4 × diameter².</summary>
-    /// <param name="diameter">Diameter.</param>
     /// <returns>In the square of the unit.</returns>
     public static Measured BasalArea(Measured diameter) =>
         new(Math.PI / 4 * diameter.Value * diameter.Value, Math.PI / 2 * diameter.Value * diameter.Error);

@@ -22,7 +22,9 @@ public static class TreeHeight
             Measured.Together(
                 distance.Error * tangents,
                 distance.Value * Radians(top.Error) / Math.Pow(Math.Cos(a), 2),
-                distance.Value * Radians(foot.Error) / Math.Pow(Math.Cos(b), 2)));
+                distance.Value * Radians(foot.Error) / Math.Pow(Math.Cos(b), 2)
+            )
+        );
     }
 
     /// <summary>The level distance of a tape laid along a slope from the eye to the foot of the tree: length × cos foot.</summary>
@@ -44,18 +46,18 @@ public static class TreeHeight
     public static Measured FromStick(Measured distance, Measured stick, Measured arm) => distance * (stick / arm);
 
     /// <summary>A distance paced: steps × pace. Steps are miscounted by half of one, and paces vary each by itself.</summary>
-    /// <param name="paces">Steps taken.</param>
     /// <param name="pace">Length of one, with how much it varies from one calibration to the next.</param>
-    public static Measured Paced(double paces, Measured pace) => new(paces * pace.Value, Measured.Together(paces * pace.Error, pace.Value * 0.5));
+    public static Measured Paced(double paces, Measured pace) =>
+        new(paces * pace.Value, Measured.Together(paces * pace.Error, pace.Value * 0.5));
 
     /// <summary>
     /// How far the height can be off, as a share, when a tree leans towards or away from the one who measures: the top then
     /// stands nearer or farther than the foot by height × tan lean.
     /// </summary>
-    /// <param name="height">Height.</param>
     /// <param name="distance">Level distance, in the unit of the height.</param>
     /// <param name="lean">Lean from upright.</param>
-    public static double LeanError(double height, double distance, double lean) => Math.Tan(Radians(Math.Abs(lean))) * height / distance;
+    public static double LeanError(double height, double distance, double lean) =>
+        Math.Tan(Radians(Math.Abs(lean))) * height / distance;
 
     private static double Radians(double degrees) => degrees * Math.PI / 180;
 }

@@ -31,20 +31,35 @@ public enum HeightMethod
 /// <param name="CrownLong">The crown's longest spread.</param>
 /// <param name="CrownAcross">The spread square to it.</param>
 public sealed record TreeQuestion(
-    ImmutableArray<string> Stems, bool ByDiameter, HeightMethod Method, string Distance, string Pace, bool AlongSlope, string Top, string Foot, string Stick, string Arm,
-    string Lean, string CrownLong, string CrownAcross);
+    ImmutableArray<string> Stems,
+    bool ByDiameter,
+    HeightMethod Method,
+    string Distance,
+    string Pace,
+    bool AlongSlope,
+    string Top,
+    string Foot,
+    string Stick,
+    string Arm,
+    string Lean,
+    string CrownLong,
+    string CrownAcross
+);
 
 /// <summary>A line of the answer.</summary>
-/// <param name="Label">What it is.</param>
 /// <param name="Words">The value with its standard error and unit.</param>
 public sealed record TreeLine(string Label, string Words);
 
 /// <summary>What follows from what was measured.</summary>
-/// <param name="Lines">The results.</param>
 /// <param name="Entry">The height as it is put on a plant's sheet; null where none was measured.</param>
 /// <param name="Warnings">What to mind.</param>
 /// <param name="Faults">What could not be read, by the name of its field.</param>
-public sealed record TreeAnswer(ImmutableArray<TreeLine> Lines, string? Entry, ImmutableArray<string> Warnings, ImmutableDictionary<string, string> Faults);
+public sealed record TreeAnswer(
+    ImmutableArray<TreeLine> Lines,
+    string? Entry,
+    ImmutableArray<string> Warnings,
+    ImmutableDictionary<string, string> Faults
+);
 
 /// <summary>Works out a tree from what was typed.</summary>
 public static class TreeMeasurement
@@ -85,7 +100,10 @@ public static class TreeMeasurement
             List<Measured> diameters = [];
             foreach (var text in question.Stems.Take(MostStems).Where(s => s.Trim().Length > 0))
             {
-                if (Length("stems", text, "cm", 5, 20_000, "a girth or diameter such as 192 cm, 1.92 m or 6 ft 3 in") is { } size)
+                if (
+                    Length("stems", text, "cm", 5, 20_000, "a girth or diameter such as 192 cm, 1.92 m or 6 ft 3 in") is
+                    { } size
+                )
                 {
                     var measured = new Measured(size / 10, size / 10 * GirthShare);
                     diameters.Add(question.ByDiameter ? measured : Stems.Diameter(measured));
@@ -98,7 +116,12 @@ public static class TreeMeasurement
             }
 
             var together = Stems.Together(diameters);
-            lines.Add(new(diameters.Count == 1 ? "Diameter at 1.3 m" : $"Diameter of {diameters.Count} stems together", $"{MeasuredWords.Of(together)} cm"));
+            lines.Add(
+                new(
+                    diameters.Count == 1 ? "Diameter at 1.3 m" : $"Diameter of {diameters.Count} stems together",
+                    $"{MeasuredWords.Of(together)} cm"
+                )
+            );
             lines.Add(new("Girth", $"{MeasuredWords.Of(Stems.Girth(together))} cm"));
             lines.Add(new("Basal area", $"{MeasuredWords.Of(Stems.BasalArea(together) * 1e-4)} m²"));
         }
@@ -111,11 +134,16 @@ public static class TreeMeasurement
             }
 
             Measured? height = null;
-            if (question.Method == HeightMethod.Angles && Angle("top", question.Top) is { } top && Angle("foot", question.Foot) is { } foot)
+            if (
+                question.Method == HeightMethod.Angles
+                && Angle("top", question.Top) is { } top
+                && Angle("foot", question.Foot) is { } foot
+            )
             {
                 if (top <= foot)
                 {
-                    faults["top"] = "The angle to the top must be larger than that to the foot. A foot below the eye has a minus.";
+                    faults["top"] =
+                        "The angle to the top must be larger than that to the foot. A foot below the eye has a minus.";
                     return;
                 }
 
@@ -129,11 +157,16 @@ public static class TreeMeasurement
                 height = TreeHeight.FromAngles(distance, up, down);
                 if (top > Steep)
                 {
-                    warnings.Add($"The top stands steeper than {Steep}°: a small error of the angle becomes a large one of the height. Go farther away, about as far as the tree is tall.");
+                    warnings.Add(
+                        $"The top stands steeper than {Steep}°: a small error of the angle becomes a large one of the height. Go farther away, about as far as the tree is tall."
+                    );
                 }
             }
-            else if (question.Method == HeightMethod.Stick
-                && Length("stick", question.Stick, "cm", 10, 3000, "the length of the stick") is { } stick && Length("arm", question.Arm, "cm", 100, 2000, "the length from the eye to the stick") is { } arm)
+            else if (
+                question.Method == HeightMethod.Stick
+                && Length("stick", question.Stick, "cm", 10, 3000, "the length of the stick") is { } stick
+                && Length("arm", question.Arm, "cm", 100, 2000, "the length from the eye to the stick") is { } arm
+            )
             {
                 height = TreeHeight.FromStick(distance, new(stick, stick * StickShare), new(arm, arm * StickShare));
             }
@@ -143,42 +176,84 @@ public static class TreeMeasurement
                 return;
             }
 
-            if (question.Lean.Trim().Length > 0 && Angle("lean", question.Lean) is { } lean && Math.Abs(lean) >= LeanFrom)
+            if (
+                question.Lean.Trim().Length > 0
+                && Angle("lean", question.Lean) is { } lean
+                && Math.Abs(lean) >= LeanFrom
+            )
             {
                 var off = TreeHeight.LeanError(found.Value, distance.Value, lean);
-                warnings.Add(string.Create(CultureInfo.InvariantCulture, $"The tree leans by {Math.Abs(lean):0}°: seen along the lean its height can be off by {100 * off:0} %. Measure from a place square to the lean."));
+                warnings.Add(
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"The tree leans by {Math.Abs(lean):0}°: seen along the lean its height can be off by {100 * off:0} %. Measure from a place square to the lean."
+                    )
+                );
                 found = found with { Error = Measured.Together(found.Error, found.Value * off / 2) };
             }
 
             lines.Add(new("Height", $"{MeasuredWords.Of(found)} m"));
-            entry = string.Create(CultureInfo.InvariantCulture, $"{Math.Max(found.Value - (2 * found.Error), 0):0.0}–{found.Value + (2 * found.Error):0.0} m");
+            entry = string.Create(
+                CultureInfo.InvariantCulture,
+                $"{Math.Max(found.Value - (2 * found.Error), 0):0.0}–{found.Value + (2 * found.Error):0.0} m"
+            );
         }
 
         Measured? Distance()
         {
             if (question.Pace.Trim().Length == 0)
             {
-                return Length("distance", question.Distance, "m", 500, 500_000, "the distance to the stem, such as 22 m") is { } d ? new(d / 1000, d / 1000 * TapeShare) : null;
+                return
+                    Length("distance", question.Distance, "m", 500, 500_000, "the distance to the stem, such as 22 m")
+                        is { } d
+                    ? new(d / 1000, d / 1000 * TapeShare)
+                    : null;
             }
 
-            if (!double.TryParse(question.Distance.Trim(), NumberStyles.Float, CultureInfo.InvariantCulture, out var paces) || paces is < 1 or > 1000)
+            if (
+                !double.TryParse(
+                    question.Distance.Trim(),
+                    NumberStyles.Float,
+                    CultureInfo.InvariantCulture,
+                    out var paces
+                ) || paces is < 1 or > 1000
+            )
             {
                 faults["distance"] = "Give the number of paces, from 1 to 1000.";
                 return null;
             }
 
-            return Length("pace", question.Pace, "cm", 300, 2000, "the length of one pace, such as 78 cm") is { } pace ? TreeHeight.Paced(paces, new(pace / 1000, pace / 1000 * PaceShare)) : null;
+            return Length("pace", question.Pace, "cm", 300, 2000, "the length of one pace, such as 78 cm") is { } pace
+                ? TreeHeight.Paced(paces, new(pace / 1000, pace / 1000 * PaceShare))
+                : null;
         }
 
         void Crown()
         {
-            if (question.CrownLong.Trim().Length > 0 && question.CrownAcross.Trim().Length > 0
-                && Length("crownLong", question.CrownLong, "m", 100, 100_000, "the spread of the crown, such as 9.5 m") is { } a
-                && Length("crownAcross", question.CrownAcross, "m", 100, 100_000, "the spread of the crown, such as 9.5 m") is { } b)
+            if (
+                question.CrownLong.Trim().Length > 0
+                && question.CrownAcross.Trim().Length > 0
+                && Length("crownLong", question.CrownLong, "m", 100, 100_000, "the spread of the crown, such as 9.5 m")
+                    is { } a
+                && Length(
+                    "crownAcross",
+                    question.CrownAcross,
+                    "m",
+                    100,
+                    100_000,
+                    "the spread of the crown, such as 9.5 m"
+                )
+                    is { } b
+            )
             {
                 // Where a crown ends is judged by eye, to about a quarter of a metre.
                 const double Judged = 0.25;
-                lines.Add(new("Crown spread", $"{MeasuredWords.Of((new Measured(a / 1000, Judged) + new Measured(b / 1000, Judged)) * 0.5)} m"));
+                lines.Add(
+                    new(
+                        "Crown spread",
+                        $"{MeasuredWords.Of((new Measured(a / 1000, Judged) + new Measured(b / 1000, Judged)) * 0.5)} m"
+                    )
+                );
             }
         }
 
@@ -187,7 +262,8 @@ public static class TreeMeasurement
             var read = LengthReader.Millimetres(text, unit);
             if (read is not { } length || length < least || length > most)
             {
-                faults[field] = text.Trim().Length == 0 ? $"Give {what}." : $"“{text.Trim()}” cannot be used: give {what}.";
+                faults[field] =
+                    text.Trim().Length == 0 ? $"Give {what}." : $"“{text.Trim()}” cannot be used: give {what}.";
                 return null;
             }
 
@@ -196,7 +272,14 @@ public static class TreeMeasurement
 
         double? Angle(string field, string text)
         {
-            if (double.TryParse(text.Trim().TrimEnd('°').Replace('−', '-'), NumberStyles.Float, CultureInfo.InvariantCulture, out var angle) && angle is > -85 and < 85)
+            if (
+                double.TryParse(
+                    text.Trim().TrimEnd('°').Replace('−', '-'),
+                    NumberStyles.Float,
+                    CultureInfo.InvariantCulture,
+                    out var angle
+                ) && angle is > -85 and < 85
+            )
             {
                 return angle;
             }

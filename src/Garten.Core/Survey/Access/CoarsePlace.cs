@@ -10,7 +10,6 @@ public sealed record CoarsePlace(double Latitude, double Longitude, double Uncer
     public const double Degrees = 0.1;
 
     /// <summary>The square in which a point lies. Points of one square cannot be told apart by it.</summary>
-    /// <param name="point">The point.</param>
     public static CoarsePlace Of(GeoPoint point)
     {
         var latitude = Middle(point.Latitude);
@@ -19,5 +18,6 @@ public sealed record CoarsePlace(double Latitude, double Longitude, double Uncer
         return new(latitude, longitude, Math.Ceiling(new GeoPoint(latitude, longitude).MetresTo(corner) / 100) * 100);
     }
 
-    private static double Middle(double degrees) => Math.Round((Math.Floor(degrees / Degrees) * Degrees) + (Degrees / 2), 4);
+    private static double Middle(double degrees) =>
+        Math.Round((Math.Floor(degrees / Degrees) * Degrees) + (Degrees / 2), 4);
 }

@@ -11,11 +11,9 @@ public static class Lockout
 
     /// <summary>Until when an account is shut after one more wrong password; null when it stays open.</summary>
     /// <param name="failures">Wrong passwords in a row, this one counted.</param>
-    /// <param name="now">The moment.</param>
     public static DateTimeOffset? After(int failures, DateTimeOffset now) => failures >= Tries ? now + For : null;
 
     /// <summary>True while an account is shut.</summary>
     /// <param name="until">Until when it is shut; null for never.</param>
-    /// <param name="now">The moment.</param>
     public static bool IsShut(DateTimeOffset? until, DateTimeOffset now) => until > now;
 }

@@ -1,9 +1,6 @@
 namespace Garten.Core.Survey.Access;
 
 /// <summary>A person who may enter a survey.</summary>
-/// <param name="Person">Number of the person.</param>
-/// <param name="Name">Their name.</param>
-/// <param name="Role">What they are in it.</param>
 /// <param name="Trusted">True when a steward let them see the exact places of sensitive species; counts from surveyor on.</param>
 public sealed record Member(int Person, string Name, Role Role, bool Trusted)
 {
@@ -11,16 +8,15 @@ public sealed record Member(int Person, string Name, Role Role, bool Trusted)
     public bool SeesSensitive => Role == Role.Steward || (Trusted && Role != Role.Reader);
 
     /// <summary>True when their role covers a right.</summary>
-    /// <param name="right">The right.</param>
     public bool May(Right right) => Role >= LeastRole(right);
 
     /// <summary>The least role that covers a right.</summary>
-    /// <param name="right">The right.</param>
-    public static Role LeastRole(Right right) => right switch
-    {
-        Right.Record => Role.Surveyor,
-        Right.Review => Role.Determiner,
-        Right.Steward => Role.Steward,
-        _ => Role.Reader,
-    };
+    public static Role LeastRole(Right right) =>
+        right switch
+        {
+            Right.Record => Role.Surveyor,
+            Right.Review => Role.Determiner,
+            Right.Steward => Role.Steward,
+            _ => Role.Reader,
+        };
 }

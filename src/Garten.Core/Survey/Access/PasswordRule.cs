@@ -15,9 +15,12 @@ public static class PasswordRule
     /// <param name="password">The password as typed.</param>
     /// <param name="name">Name of the person.</param>
     public static string FaultOf(string password, string name) =>
-        password.Length < Fewest ? $"A password has at least {Fewest} characters. A few words in a row are easy to remember."
+        password.Length < Fewest
+            ? $"A password has at least {Fewest} characters. A few words in a row are easy to remember."
         : password.Length > Most ? $"A password has at most {Most} characters."
-        : password.Distinct().Count() < FewestDifferent ? $"Use at least {FewestDifferent} different characters in the password."
-        : name.Length > 0 && password.Contains(name, StringComparison.OrdinalIgnoreCase) ? "The password must not hold your name."
+        : password.Distinct().Count() < FewestDifferent
+            ? $"Use at least {FewestDifferent} different characters in the password."
+        : name.Length > 0 && password.Contains(name, StringComparison.OrdinalIgnoreCase)
+            ? "The password must not hold your name."
         : "";
 }

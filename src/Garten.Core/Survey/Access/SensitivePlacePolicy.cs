@@ -18,10 +18,11 @@ public sealed record SensitivePlacePolicy(bool HidesSensitive, int? Own)
     public static SensitivePlacePolicy NothingSensitive { get; } = new(true, null);
 
     /// <summary>What holds for a member; for nobody all is hidden.</summary>
-    public static SensitivePlacePolicy For(Member? member) => member switch
-    {
-        { SeesSensitive: true } => Everything,
-        { Role: > Role.Reader } => new(true, member.Person),
-        _ => NothingSensitive,
-    };
+    public static SensitivePlacePolicy For(Member? member) =>
+        member switch
+        {
+            { SeesSensitive: true } => Everything,
+            { Role: > Role.Reader } => new(true, member.Person),
+            _ => NothingSensitive,
+        };
 }

@@ -6,10 +6,16 @@ namespace Garten.Core.Survey.Access;
 public static class SensitiveTaxa
 {
     /// <summary>The taxa a guide calls sensitive, all below them, and the genera they belong to: "Calypso sp." gives the place away as well.</summary>
-    /// <param name="guide">The guide.</param>
     public static IReadOnlySet<TaxonId> Of(Guide guide)
     {
-        var genera = guide.Taxa.Where(t => t.Sensitive).Select(t => guide.At(t.Id, TaxonRank.Genus)?.Id).OfType<TaxonId>().ToHashSet();
-        return guide.Taxa.Where(t => genera.Contains(t.Id) || guide.Lineage(t.Id).Any(above => above.Sensitive)).Select(t => t.Id).ToHashSet();
+        var genera = guide
+            .Taxa.Where(t => t.Sensitive)
+            .Select(t => guide.At(t.Id, TaxonRank.Genus)?.Id)
+            .OfType<TaxonId>()
+            .ToHashSet();
+        return guide
+            .Taxa.Where(t => genera.Contains(t.Id) || guide.Lineage(t.Id).Any(above => above.Sensitive))
+            .Select(t => t.Id)
+            .ToHashSet();
     }
 }

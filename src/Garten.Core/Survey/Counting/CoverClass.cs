@@ -6,10 +6,23 @@ namespace Garten.Core.Survey.Counting;
 public static class CoverClass
 {
     private static readonly (string Class, double Percent)[] Classes =
-        [("r", 0.1), ("+", 0.5), ("c1", 2.5), ("2a", 8.75), ("2b", 18.75), ("c2", 15), ("c3", 37.5), ("c4", 62.5), ("c5", 87.5)];
+    [
+        ("r", 0.1),
+        ("+", 0.5),
+        ("c1", 2.5),
+        ("2a", 8.75),
+        ("2b", 18.75),
+        ("c2", 15),
+        ("c3", 37.5),
+        ("c4", 62.5),
+        ("c5", 87.5),
+    ];
 
     /// <summary>The percent a class stands for; null when it is no class.</summary>
     /// <param name="text">The class as written, for example "2a".</param>
     public static double? PercentOf(string text) =>
-        Array.Find(Classes, c => string.Equals(c.Class, text, StringComparison.OrdinalIgnoreCase)) is { Class: not null } found ? found.Percent : null;
+        Array.Find(Classes, c => string.Equals(c.Class, text, StringComparison.OrdinalIgnoreCase))
+            is { Class: not null } found
+            ? found.Percent
+            : null;
 }

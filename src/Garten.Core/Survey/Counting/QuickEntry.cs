@@ -6,11 +6,17 @@ namespace Garten.Core.Survey.Counting;
 
 /// <summary>A line typed in the field, as read.</summary>
 /// <param name="Taxa">Taxa the letters may stand for, at most eight; one when it is sure.</param>
-/// <param name="Qualifier">The reserve typed with the name.</param>
+/// <param name="Qualifier">The qualifier typed with the name.</param>
 /// <param name="Amounts">The numbers typed, as counts in the unit; one null where none was typed.</param>
 /// <param name="Unit">What they count.</param>
 /// <param name="Fault">What keeps it from being taken, as a sentence; empty when nothing does.</param>
-public sealed record QuickReading(ImmutableArray<TaxonName> Taxa, IdentificationQualifier Qualifier, ImmutableArray<double?> Amounts, CountUnit Unit, string Fault);
+public sealed record QuickReading(
+    ImmutableArray<TaxonName> Taxa,
+    IdentificationQualifier Qualifier,
+    ImmutableArray<double?> Amounts,
+    CountUnit Unit,
+    string Fault
+);
 
 /// <summary>
 /// Reads lines such as "ace mac 12", "acemac 12 stems", "cf alnrub", "acer sp 3" or, in a quadrat, "pol mun 2a" and "pol mun 35%":
@@ -43,12 +49,12 @@ public static class QuickEntry
     };
 
     /// <summary>Reads a line.</summary>
-    /// <param name="guide">The guide.</param>
     /// <param name="protocol">The protocol, which says what a bare number counts.</param>
     /// <param name="text">What was typed.</param>
     public static QuickReading Read(Guide guide, Protocol protocol, string text)
     {
-        string[] tokens = text.Replace("%", " % ", StringComparison.Ordinal).Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        string[] tokens = text.Replace("%", " % ", StringComparison.Ordinal)
+            .Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         var qualifier = IdentificationQualifier.None;
         List<string> name = [];
         var at = 0;
@@ -79,8 +85,10 @@ public static class QuickEntry
         var taxa = TaxaOf(guide, name);
         if (fault.Length == 0)
         {
-            fault = name.Count == 0 ? "Type three letters of the genus and three of the species, then the number."
-                : taxa.Length == 0 ? $"The guide has no name that begins “{string.Join(' ', name)}”. Check the letters, or add the plant as a genus with “sp”."
+            fault =
+                name.Count == 0 ? "Type three letters of the genus and three of the species, then the number."
+                : taxa.Length == 0
+                    ? $"The guide has no name that begins “{string.Join(' ', name)}”. Check the letters, or add the plant as a genus with “sp”."
                 : taxa.Length > 1 ? "Several names begin so. Type more letters, or choose one."
                 : !usual.Contains(unit.Value) ? $"This visit does not count {InWords(unit.Value)}."
                 : amounts.Select(a => ProtocolRules.FaultOf(unit.Value, a)).FirstOrDefault(f => f.Length > 0) ?? "";
@@ -90,29 +98,36 @@ public static class QuickEntry
     }
 
     /// <summary>The unit of a word, as typed or as Garten writes it; null for none.</summary>
-    /// <param name="word">The word.</param>
     public static CountUnit? UnitNamed(string word) =>
-        Units.TryGetValue(word, out var unit) ? unit
-        : Enum.GetValues<CountUnit>().Where(u => u != CountUnit.Presence && InWords(u).Equals(word, StringComparison.OrdinalIgnoreCase)).Select(u => (CountUnit?)u).FirstOrDefault();
+        Units.TryGetValue(word, out var unit)
+            ? unit
+            : Enum.GetValues<CountUnit>()
+                .Where(u => u != CountUnit.Presence && InWords(u).Equals(word, StringComparison.OrdinalIgnoreCase))
+                .Select(u => (CountUnit?)u)
+                .FirstOrDefault();
 
     /// <summary>A unit in words, in the plural.</summary>
-    /// <param name="unit">The unit.</param>
-    public static string InWords(CountUnit unit) => unit switch
-    {
-        CountUnit.SquareMetres => "square metres",
-        CountUnit.CoverPercent => "percent of cover",
-        CountUnit.GirthCentimetres => "centimetres of girth",
-        CountUnit.InLeafPercent => "percent in leaf",
-        CountUnit.InFlowerPercent => "percent in flower",
-        CountUnit.InFruitPercent => "percent in fruit",
-        CountUnit.ColouringPercent => "percent colouring",
-        _ => unit.ToString().ToLowerInvariant(),
-    };
+    public static string InWords(CountUnit unit) =>
+        unit switch
+        {
+            CountUnit.SquareMetres => "square metres",
+            CountUnit.CoverPercent => "percent of cover",
+            CountUnit.GirthCentimetres => "centimetres of girth",
+            CountUnit.InLeafPercent => "percent in leaf",
+            CountUnit.InFlowerPercent => "percent in flower",
+            CountUnit.InFruitPercent => "percent in fruit",
+            CountUnit.ColouringPercent => "percent colouring",
+            _ => unit.ToString().ToLowerInvariant(),
+        };
 
     /// <summary>A number with its unit as short as it can be read, for tables; empty where nothing was counted.</summary>
-    /// <param name="unit">The unit.</param>
     /// <param name="amount">The number; null where nothing was counted.</param>
-    public static string Briefly(CountUnit unit, double? amount) => amount is null ? "" : string.Create(CultureInfo.InvariantCulture, $"{amount:0.##} {unit switch
+    public static string Briefly(CountUnit unit, double? amount) =>
+        amount is null
+            ? ""
+            : string.Create(
+                CultureInfo.InvariantCulture,
+                $"{amount:0.##} {unit switch
     {
         CountUnit.SquareMetres => "m²",
         CountUnit.CoverPercent => "% cover",
@@ -122,13 +137,19 @@ public static class QuickEntry
         CountUnit.InFruitPercent => "% in fruit",
         CountUnit.ColouringPercent => "% colouring",
         _ => InWords(unit),
-    }}");
+    }}"
+            );
 
     // A lone r is a class of cover once there is a name before it.
     private static bool IsName(string token, int before, Protocol protocol) =>
-        char.IsLetter(token[0]) && !(before > 0 && Units.ContainsKey(token)) && !(before > 0 && protocol == Protocol.Quadrats && CoverClass.PercentOf(token) is not null);
+        char.IsLetter(token[0])
+        && !(before > 0 && Units.ContainsKey(token))
+        && !(before > 0 && protocol == Protocol.Quadrats && CoverClass.PercentOf(token) is not null);
 
-    private static (ImmutableArray<double?> Amounts, CountUnit? Unit, string Fault) Numbers(string[] tokens, Protocol protocol)
+    private static (ImmutableArray<double?> Amounts, CountUnit? Unit, string Fault) Numbers(
+        string[] tokens,
+        Protocol protocol
+    )
     {
         List<double?> amounts = [];
         CountUnit? unit = null;
@@ -142,7 +163,14 @@ public static class QuickEntry
             {
                 unit = said;
             }
-            else if (double.TryParse(token.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number))
+            else if (
+                double.TryParse(
+                    token.Replace(',', '.'),
+                    NumberStyles.AllowDecimalPoint,
+                    CultureInfo.InvariantCulture,
+                    out var number
+                )
+            )
             {
                 amounts.Add(number);
             }
@@ -172,23 +200,48 @@ public static class QuickEntry
                 return [.. guide.Taxa.Where(t => t.Rank == TaxonRank.Genus && Begins(t.Name, genus))];
             case [var one]:
                 // The whole genus, or three letters of either written together.
-                Taxon[] exact = [.. guide.Taxa.Where(t => t.Rank == TaxonRank.Genus && string.Equals(t.Name, one, StringComparison.OrdinalIgnoreCase))];
-                return exact.Length > 0 || one.Length <= LettersOfGenus ? exact.Length > 0 ? exact : Species(one, "") : Species(one[..LettersOfGenus], one[LettersOfGenus..]);
+                Taxon[] exact =
+                [
+                    .. guide.Taxa.Where(t =>
+                        t.Rank == TaxonRank.Genus && string.Equals(t.Name, one, StringComparison.OrdinalIgnoreCase)
+                    ),
+                ];
+                return exact.Length > 0 || one.Length <= LettersOfGenus
+                    ? exact.Length > 0
+                        ? exact
+                        : Species(one, "")
+                    : Species(one[..LettersOfGenus], one[LettersOfGenus..]);
             default:
                 return Species(name[0], name[^1]);
         }
 
         Taxon[] Species(string genus, string epithet)
         {
-            Taxon[] found = [.. guide.Taxa.Where(t => t.IsSpeciesLevel && Parts(t) is [var first, .., var last] && Begins(first, genus) && (Begins(last, epithet) || Begins(Parts(t)[1], epithet)))];
+            Taxon[] found =
+            [
+                .. guide.Taxa.Where(t =>
+                    t.IsSpeciesLevel
+                    && Parts(t) is [var first, .., var last]
+                    && Begins(first, genus)
+                    && (Begins(last, epithet) || Begins(Parts(t)[1], epithet))
+                ),
+            ];
 
             // The species itself before its subspecies, where both begin so.
-            Taxon[] exact = [.. found.Where(t => t.Rank == TaxonRank.Species && string.Equals(Parts(t)[1], epithet, StringComparison.OrdinalIgnoreCase))];
+            Taxon[] exact =
+            [
+                .. found.Where(t =>
+                    t.Rank == TaxonRank.Species
+                    && string.Equals(Parts(t)[1], epithet, StringComparison.OrdinalIgnoreCase)
+                ),
+            ];
             return exact.Length == 1 ? exact : found;
         }
 
-        static string[] Parts(Taxon taxon) => [.. taxon.Name.Split(' ').Where(p => p is not ("subsp." or "var." or "×")).Select(p => p.TrimStart('×'))];
+        static string[] Parts(Taxon taxon) =>
+            [.. taxon.Name.Split(' ').Where(p => p is not ("subsp." or "var." or "×")).Select(p => p.TrimStart('×'))];
     }
 
-    private static bool Begins(string name, string letters) => name.StartsWith(letters, StringComparison.OrdinalIgnoreCase);
+    private static bool Begins(string name, string letters) =>
+        name.StartsWith(letters, StringComparison.OrdinalIgnoreCase);
 }

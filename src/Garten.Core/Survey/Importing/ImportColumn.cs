@@ -59,7 +59,19 @@ public static class ColumnMatch
         (ImportColumn.Date, ["eventdate", "date", "day", "seenon", "observed", "observedon", "visitdate"]),
         (ImportColumn.Site, ["locality", "site", "place", "location", "sitename", "plot"]),
         (ImportColumn.Name, ["scientificname", "species", "taxon", "name", "plant", "plantname", "latinname"]),
-        (ImportColumn.Amount, ["organismquantity", "individualcount", "amount", "number", "count", "abundance", "quantity", .. Telling.Keys]),
+        (
+            ImportColumn.Amount,
+            [
+                "organismquantity",
+                "individualcount",
+                "amount",
+                "number",
+                "count",
+                "abundance",
+                "quantity",
+                .. Telling.Keys,
+            ]
+        ),
         (ImportColumn.Unit, ["organismquantitytype", "unit", "units", "countunit"]),
         (ImportColumn.Recorder, ["recordedby", "recorder", "observer", "person", "collector", "seenby"]),
         (ImportColumn.Origin, ["degreeofestablishment", "origin", "wild", "establishmentmeans"]),

@@ -5,17 +5,16 @@ namespace Garten.Core.Survey.Importing;
 
 /// <summary>A name as it was read.</summary>
 /// <param name="Taxon">The taxon it means.</param>
-/// <param name="Qualifier">The reserve it was given with.</param>
+/// <param name="Qualifier">The qualifier it was given with.</param>
 /// <param name="Cultivar">The cultivar it names; empty for none. A cultivar is no taxon of a survey: the name stops at its species or cross.</param>
 public readonly record struct ReadName(Taxon Taxon, IdentificationQualifier Qualifier, string Cultivar);
 
-/// <summary>Finds the taxon a written name means: accepted names and synonyms, with or without author, with its reserve.</summary>
+/// <summary>Finds the taxon a written name means: accepted names and synonyms, with or without author, with its qualifier.</summary>
 public sealed partial class WrittenName
 {
     private readonly Dictionary<string, Taxon?> _names = new(StringComparer.OrdinalIgnoreCase);
 
     /// <summary>Readies the names of a guide.</summary>
-    /// <param name="guide">The guide.</param>
     public WrittenName(Guide guide)
     {
         foreach (var taxon in guide.Taxa)
@@ -78,14 +77,22 @@ public sealed partial class WrittenName
                 continue;
             }
 
-            if (_names.TryGetValue(string.Join(' ', words.Take(length)).Replace("× ", "×", StringComparison.Ordinal), out var taxon))
+            if (
+                _names.TryGetValue(
+                    string.Join(' ', words.Take(length)).Replace("× ", "×", StringComparison.Ordinal),
+                    out var taxon
+                )
+            )
             {
                 fault = taxon is null ? $"“{text}” has meant more than one plant. Write the accepted name." : "";
                 return taxon is null ? null : new(taxon, qualifier, cultivar);
             }
         }
 
-        fault = text.Trim().Length == 0 ? "The name is missing." : $"The guide has no name “{text}”. Check the letters, or write the genus with “sp.”.";
+        fault =
+            text.Trim().Length == 0
+                ? "The name is missing."
+                : $"The guide has no name “{text}”. Check the letters, or write the genus with “sp.”.";
         return null;
     }
 

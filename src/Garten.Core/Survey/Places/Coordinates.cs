@@ -4,7 +4,6 @@ using System.Text.RegularExpressions;
 namespace Garten.Core.Survey.Places;
 
 /// <summary>A position as typed, with how finely it was written.</summary>
-/// <param name="At">The position.</param>
 /// <param name="FinenessM">Half of the last digit written, in metres: it cannot be surer than that.</param>
 public sealed record ReadPosition(GeoPoint At, double FinenessM);
 
@@ -57,22 +56,29 @@ public static partial class Coordinates
         }
 
         fault = "";
-        return new(new(latitude.Degrees, longitude.Degrees), Math.Max(latitude.Step, longitude.Step * Math.Cos(latitude.Degrees * Math.PI / 180)) * Degree / 2);
+        return new(
+            new(latitude.Degrees, longitude.Degrees),
+            Math.Max(latitude.Step, longitude.Step * Math.Cos(latitude.Degrees * Math.PI / 180)) * Degree / 2
+        );
     }
 
     /// <summary>A position in degrees, minutes and seconds, tenths of a second, about three metres: "45°00′07.6″N 123°42′14.4″W".</summary>
-    /// <param name="at">The position.</param>
-    public static string InDegreesMinutesSeconds(GeoPoint at) => $"{Sexagesimal(at.Latitude, 'N', 'S')} {Sexagesimal(at.Longitude, 'E', 'W')}";
+    public static string InDegreesMinutesSeconds(GeoPoint at) =>
+        $"{Sexagesimal(at.Latitude, 'N', 'S')} {Sexagesimal(at.Longitude, 'E', 'W')}";
 
     private static string Sexagesimal(double degrees, char positive, char negative)
     {
         var tenths = (long)Math.Round(Math.Abs(degrees) * 36_000);
-        return string.Create(CultureInfo.InvariantCulture, $"{tenths / 36_000}°{tenths / 600 % 60:00}′{tenths % 600 / 10.0:00.0}″{(degrees < 0 ? negative : positive)}");
+        return string.Create(
+            CultureInfo.InvariantCulture,
+            $"{tenths / 36_000}°{tenths / 600 % 60:00}′{tenths % 600 / 10.0:00.0}″{(degrees < 0 ? negative : positive)}"
+        );
     }
 
     private static (double Degrees, double Step, char? Letter)? OneOf(Match part)
     {
-        double Number(string group) => part.Groups[group].Success ? double.Parse(part.Groups[group].Value, CultureInfo.InvariantCulture) : 0;
+        double Number(string group) =>
+            part.Groups[group].Success ? double.Parse(part.Groups[group].Value, CultureInfo.InvariantCulture) : 0;
         var (minutes, seconds) = (Number("minutes"), Number("seconds"));
         if (minutes >= 60 || seconds >= 60)
         {
@@ -80,7 +86,10 @@ public static partial class Coordinates
         }
 
         char? side = part.Groups["letter"].Success ? char.ToUpperInvariant(part.Groups["letter"].Value[0]) : null;
-        var (last, unit) = part.Groups["seconds"].Success ? ("seconds", 1 / 3600.0) : part.Groups["minutes"].Success ? ("minutes", 1 / 60.0) : ("degrees", 1.0);
+        var (last, unit) =
+            part.Groups["seconds"].Success ? ("seconds", 1 / 3600.0)
+            : part.Groups["minutes"].Success ? ("minutes", 1 / 60.0)
+            : ("degrees", 1.0);
         var point = part.Groups[last].Value.IndexOf('.', StringComparison.Ordinal);
         var step = unit * Math.Pow(10, point < 0 ? 0 : point + 1 - part.Groups[last].Value.Length);
         var sign = part.Groups["sign"].Success || side is 'S' or 'W' ? -1 : 1;
@@ -90,9 +99,15 @@ public static partial class Coordinates
     private const string Angle =
         """\s*(?<sign>-)?(?<degrees>\d{1,3}(\.\d{1,12})?)\s*(°|º|d)?(\s*(?<minutes>\d{1,2}(\.\d{1,10})?)\s*(′|'|’|m)?(\s*(?<seconds>\d{1,2}(\.\d{1,8})?)\s*(″|"|”|''|s)?)?(?=\s|[NSEW]|,|;|/|$))?\s*""";
 
-    [GeneratedRegex("(?<letter>[NSEW])" + Angle, RegexOptions.IgnoreCase | RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(
+        "(?<letter>[NSEW])" + Angle,
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture
+    )]
     private static partial Regex LetterFirst();
 
-    [GeneratedRegex(Angle + "(?<letter>[NSEW])?", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(
+        Angle + "(?<letter>[NSEW])?",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture
+    )]
     private static partial Regex LetterLast();
 }

@@ -19,7 +19,12 @@ public sealed record PlaceShape(ShapeForm Form, ImmutableArray<GeoPoint> Points)
     {
         get
         {
-            var (least, what) = Form switch { ShapeForm.Point => (1, "A point has one position"), ShapeForm.Line => (2, "A line has two points or more"), _ => (3, "An area has three corners or more") };
+            var (least, what) = Form switch
+            {
+                ShapeForm.Point => (1, "A point has one position"),
+                ShapeForm.Line => (2, "A line has two points or more"),
+                _ => (3, "An area has three corners or more"),
+            };
             if (Points.Length < least || (Form == ShapeForm.Point && Points.Length > 1))
             {
                 return $"{what}; this has {Points.Length}.";
@@ -27,23 +32,37 @@ public sealed record PlaceShape(ShapeForm Form, ImmutableArray<GeoPoint> Points)
 
             if (Points.Length > MostPoints)
             {
-                return string.Create(CultureInfo.InvariantCulture, $"It has {Points.Length:N0} points; {MostPoints:N0} is the most. Thin it out first.");
+                return string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"It has {Points.Length:N0} points; {MostPoints:N0} is the most. Thin it out first."
+                );
             }
 
-            var strange = Points.FirstOrDefault(p => !(p.Latitude is >= -90 and <= 90 && p.Longitude is >= -180 and <= 180), new(0, 0));
+            var strange = Points.FirstOrDefault(
+                p => !(p.Latitude is >= -90 and <= 90 && p.Longitude is >= -180 and <= 180),
+                new(0, 0)
+            );
             if (strange != new GeoPoint(0, 0))
             {
-                return string.Create(CultureInfo.InvariantCulture, $"{strange.Latitude:0.#####}, {strange.Longitude:0.#####} is nowhere on earth: latitudes go from −90 to 90, longitudes from −180 to 180. Perhaps the two are exchanged.");
+                return string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{strange.Latitude:0.#####}, {strange.Longitude:0.#####} is nowhere on earth: latitudes go from −90 to 90, longitudes from −180 to 180. Perhaps the two are exchanged."
+                );
             }
 
-            return Points.Any(p => p.MetresTo(Points[0]) > Widest) ? "Its points lie hundreds of kilometres apart. Check the digits."
-                : Form == ShapeForm.Area && CrossesItself() ? "Its edge crosses itself. Draw it round once." : "";
+            return Points.Any(p => p.MetresTo(Points[0]) > Widest)
+                    ? "Its points lie hundreds of kilometres apart. Check the digits."
+                : Form == ShapeForm.Area && CrossesItself() ? "Its edge crosses itself. Draw it round once."
+                : "";
         }
     }
 
     /// <summary>Length of a line, or of the edge of an area, in metres; 0 for a point.</summary>
-    public double Length => Form == ShapeForm.Point ? 0
-        : Points.Skip(1).Zip(Points, (to, from) => from.MetresTo(to)).Sum() + (Form == ShapeForm.Area ? Points[^1].MetresTo(Points[0]) : 0);
+    public double Length =>
+        Form == ShapeForm.Point
+            ? 0
+            : Points.Skip(1).Zip(Points, (to, from) => from.MetresTo(to)).Sum()
+                + (Form == ShapeForm.Area ? Points[^1].MetresTo(Points[0]) : 0);
 
     /// <summary>Area in square metres; 0 for points and lines. The shoelace formula on a plane that touches the earth at the first point, good to a thousandth over a few kilometres.</summary>
     public double Area
@@ -56,31 +75,49 @@ public sealed record PlaceShape(ShapeForm Form, ImmutableArray<GeoPoint> Points)
             }
 
             var flat = Flat();
-            return Math.Abs(flat.Select((p, i) => (p.East * flat[(i + 1) % flat.Length].North) - (flat[(i + 1) % flat.Length].East * p.North)).Sum()) / 2;
+            return Math.Abs(
+                    flat.Select(
+                            (p, i) =>
+                                (p.East * flat[(i + 1) % flat.Length].North)
+                                - (flat[(i + 1) % flat.Length].East * p.North)
+                        )
+                        .Sum()
+                ) / 2;
         }
     }
 
     /// <summary>A point to put its name at: the point itself, the middle of a line by its points, the middle of an area's corners.</summary>
-    public GeoPoint Middle => Form == ShapeForm.Line ? Points[Points.Length / 2] : new(Points.Average(p => p.Latitude), Points.Average(p => p.Longitude));
+    public GeoPoint Middle =>
+        Form == ShapeForm.Line
+            ? Points[Points.Length / 2]
+            : new(Points.Average(p => p.Latitude), Points.Average(p => p.Longitude));
 
     /// <summary>Its size in words: "3.2 ha", "640 m"; empty for a point.</summary>
-    public string Size => Form switch
-    {
-        ShapeForm.Point => "",
-        ShapeForm.Line => Length < 1000 ? string.Create(CultureInfo.InvariantCulture, $"{Length:0} m") : string.Create(CultureInfo.InvariantCulture, $"{Length / 1000:0.0} km"),
-        _ => Area < 1000 ? string.Create(CultureInfo.InvariantCulture, $"{Area:0} m²") : string.Create(CultureInfo.InvariantCulture, $"{Area / 10_000:0.#} ha"),
-    };
+    public string Size =>
+        Form switch
+        {
+            ShapeForm.Point => "",
+            ShapeForm.Line => Length < 1000
+                ? string.Create(CultureInfo.InvariantCulture, $"{Length:0} m")
+                : string.Create(CultureInfo.InvariantCulture, $"{Length / 1000:0.0} km"),
+            _ => Area < 1000
+                ? string.Create(CultureInfo.InvariantCulture, $"{Area:0} m²")
+                : string.Create(CultureInfo.InvariantCulture, $"{Area / 10_000:0.#} ha"),
+        };
 
     /// <summary>True when a point lies in an area (a ray to the east crosses its edge an odd number of times).</summary>
-    /// <param name="point">The point.</param>
     public bool Holds(GeoPoint point)
     {
         var inside = false;
         for (var (i, j) = (0, Points.Length - 1); Form == ShapeForm.Area && i < Points.Length; j = i++)
         {
             var (a, b) = (Points[i], Points[j]);
-            if ((a.Latitude > point.Latitude) != (b.Latitude > point.Latitude)
-                && point.Longitude < ((b.Longitude - a.Longitude) * (point.Latitude - a.Latitude) / (b.Latitude - a.Latitude)) + a.Longitude)
+            if (
+                (a.Latitude > point.Latitude) != (b.Latitude > point.Latitude)
+                && point.Longitude
+                    < ((b.Longitude - a.Longitude) * (point.Latitude - a.Latitude) / (b.Latitude - a.Latitude))
+                        + a.Longitude
+            )
             {
                 inside = !inside;
             }
@@ -93,7 +130,12 @@ public sealed record PlaceShape(ShapeForm Form, ImmutableArray<GeoPoint> Points)
     {
         var narrow = Math.Cos(Points[0].Latitude * Math.PI / 180);
         const double Metre = GeoPoint.EarthRadius * Math.PI / 180;
-        return [.. Points.Select(p => ((p.Longitude - Points[0].Longitude) * narrow * Metre, (p.Latitude - Points[0].Latitude) * Metre))];
+        return
+        [
+            .. Points.Select(p =>
+                ((p.Longitude - Points[0].Longitude) * narrow * Metre, (p.Latitude - Points[0].Latitude) * Metre)
+            ),
+        ];
     }
 
     private bool CrossesItself()
@@ -115,8 +157,13 @@ public sealed record PlaceShape(ShapeForm Form, ImmutableArray<GeoPoint> Points)
         return false;
     }
 
-    private static bool Crosses((double X, double Y) a, (double X, double Y) b, (double X, double Y) c, (double X, double Y) d) =>
-        Side(a, b, c) * Side(a, b, d) < 0 && Side(c, d, a) * Side(c, d, b) < 0;
+    private static bool Crosses(
+        (double X, double Y) a,
+        (double X, double Y) b,
+        (double X, double Y) c,
+        (double X, double Y) d
+    ) => Side(a, b, c) * Side(a, b, d) < 0 && Side(c, d, a) * Side(c, d, b) < 0;
 
-    private static double Side((double X, double Y) a, (double X, double Y) b, (double X, double Y) c) => ((b.X - a.X) * (c.Y - a.Y)) - ((b.Y - a.Y) * (c.X - a.X));
+    private static double Side((double X, double Y) a, (double X, double Y) b, (double X, double Y) c) =>
+        ((b.X - a.X) * (c.Y - a.Y)) - ((b.Y - a.Y) * (c.X - a.X));
 }

@@ -4,10 +4,9 @@ using Garten.Core.Guides;
 namespace Garten.Core.Survey.Reporting;
 
 /// <summary>A plant followed over the seasons, as a report tells of it.</summary>
-/// <param name="Tag">Its tag.</param>
 /// <param name="Site">Name of its site.</param>
 /// <param name="Taxon">Its latest name; null while it has none.</param>
-/// <param name="Qualifier">The reserve of that name.</param>
+/// <param name="Qualifier">The qualifier of that name.</param>
 /// <param name="FullName">The name as it is written; empty while it has none.</param>
 /// <param name="Grade">How sure the name is.</param>
 /// <param name="Missing">What would raise the grade, as sentences; empty when nothing is missing.</param>
@@ -17,19 +16,35 @@ namespace Garten.Core.Survey.Reporting;
 /// <param name="Last">Last day.</param>
 /// <param name="Planted">True when it was planted.</param>
 public sealed record ReportPlant(
-    string Tag, string Site, TaxonId? Taxon, IdentificationQualifier Qualifier, string FullName, Grade Grade, string Missing, ImmutableArray<string> Differing, ImmutableArray<string> Vouchers,
-    DateOnly First, DateOnly Last, bool Planted)
+    string Tag,
+    string Site,
+    TaxonId? Taxon,
+    IdentificationQualifier Qualifier,
+    string FullName,
+    Grade Grade,
+    string Missing,
+    ImmutableArray<string> Differing,
+    ImmutableArray<string> Vouchers,
+    DateOnly First,
+    DateOnly Last,
+    bool Planted
+)
 {
     /// <summary>True when the name stands: it ends at species or below, bears no reserve, is settled or confirmed, and nobody differs.</summary>
-    /// <param name="guide">The guide.</param>
-    public bool Stands(Guide guide) => Taxon is { } taxon && guide.Taxon(taxon).IsSpeciesLevel && Qualifier == IdentificationQualifier.None && Grade >= Grade.Settled && Differing.IsEmpty;
+    public bool Stands(Guide guide) =>
+        Taxon is { } taxon
+        && guide.Taxon(taxon).IsSpeciesLevel
+        && Qualifier == IdentificationQualifier.None
+        && Grade >= Grade.Settled
+        && Differing.IsEmpty;
 
     /// <summary>Why it does not stand, as a sentence.</summary>
-    /// <param name="guide">The guide.</param>
     public string Doubt(Guide guide) =>
         Taxon is not { } taxon ? "It has no name yet."
-        : Differing.Length > 0 ? $"{string.Join(", ", Differing)} differ{(Differing.Length == 1 ? "s" : "")} from the name."
-        : Qualifier != IdentificationQualifier.None ? "The name was given with a reserve."
+        : Differing.Length > 0
+            ? $"{string.Join(", ", Differing)} differ{(Differing.Length == 1 ? "s" : "")} from the name."
+        : Qualifier != IdentificationQualifier.None ? "The name was given with “cf.”, “aff.” or “?”."
         : !guide.Taxon(taxon).IsSpeciesLevel ? "The name stops above the species."
-        : Missing.Length > 0 ? Missing : "The name leads, and is not settled.";
+        : Missing.Length > 0 ? Missing
+        : "The name leads, and is not settled.";
 }

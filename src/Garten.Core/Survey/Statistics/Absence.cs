@@ -14,18 +14,19 @@ public readonly record struct Absence(double Detectability, int Visits)
 
     /// <summary>Visits in season after which a plant that is there would have been seen with a chance (McArdle 1990).</summary>
     /// <param name="chance">The chance, below 1; usually 0.95.</param>
-    public int VisitsFor(double chance) => (int)Math.Ceiling((Math.Log(1 - chance) / Math.Log(1 - Detectability)) - 1e-9);
+    public int VisitsFor(double chance) =>
+        (int)Math.Ceiling((Math.Log(1 - chance) / Math.Log(1 - Detectability)) - 1e-9);
 
     /// <summary>
     /// Detectability from places where it is known to grow and that were visited again: its share of visits in season on which it was
     /// seen, the first finding left out, since without it the place would not be known.
     /// </summary>
     /// <param name="seen">Visits after the first on which it was seen, with all visits after the first.</param>
-    public static Figure DetectabilityFrom(Share seen)
+    public static Statistic DetectabilityFrom(Share seen)
     {
         if (seen.All < Share.Fewest)
         {
-            return Figure.TooLittle("Needs at least 5 visits in season to places where it was seen before.");
+            return Statistic.TooLittle("Needs at least 5 visits in season to places where it was seen before.");
         }
 
         var (low, high) = seen.Interval;

@@ -5,11 +5,11 @@ public static class Amounts
 {
     /// <summary>Individuals on a square metre.</summary>
     /// <param name="onSquareMetre">Individuals counted in each plot, divided by its area in square metres.</param>
-    public static Figure Density(IReadOnlyCollection<double> onSquareMetre) => MeanOf([.. onSquareMetre]);
+    public static Statistic Density(IReadOnlyCollection<double> onSquareMetre) => MeanOf([.. onSquareMetre]);
 
     /// <summary>Mean cover over all plots, in percent; plots without the species count 0.</summary>
     /// <param name="percent">Cover in each plot, 0 to 100.</param>
-    public static Figure Cover(IReadOnlyCollection<double> percent) => MeanOf([.. percent]);
+    public static Statistic Cover(IReadOnlyCollection<double> percent) => MeanOf([.. percent]);
 
     /// <summary>Area of a stem's cross-section in square metres, the stem taken to be round.</summary>
     /// <param name="girth">Girth at breast height in metres, at least 0.</param>
@@ -18,19 +18,26 @@ public static class Amounts
     /// <summary>Basal area on a hectare, in square metres.</summary>
     /// <param name="girths">Girths of all stems of the plot in metres.</param>
     /// <param name="plotArea">Area of the plot in square metres, above 0.</param>
-    public static double BasalAreaPerHectare(IEnumerable<double> girths, double plotArea) => girths.Sum(BasalArea) * 10_000 / plotArea;
+    public static double BasalAreaPerHectare(IEnumerable<double> girths, double plotArea) =>
+        girths.Sum(BasalArea) * 10_000 / plotArea;
 
-    private static Figure MeanOf(double[] values)
+    private static Statistic MeanOf(double[] values)
     {
         if (values.Length < Share.Fewest)
         {
-            return Figure.TooLittle("Needs at least 5 plots.");
+            return Statistic.TooLittle("Needs at least 5 plots.");
         }
 
         var mean = values.Average();
-        var figure = Figure.Of(mean, Math.Sqrt(values.Sum(v => (v - mean) * (v - mean)) / (values.Length - 1) / values.Length));
+        var statistic = Statistic.Of(
+            mean,
+            Math.Sqrt(values.Sum(v => (v - mean) * (v - mean)) / (values.Length - 1) / values.Length)
+        );
 
         // There is no less than nothing.
-        return figure with { Low = Math.Max(figure.Low!.Value, 0) };
+        return statistic with
+        {
+            Low = Math.Max(statistic.Low!.Value, 0),
+        };
     }
 }

@@ -11,21 +11,24 @@ public sealed record Change(Share Before, Share After, double HoursBefore, doubl
     public const double LikeEffort = 1.5;
 
     /// <summary>The difference of the shares, −1 to 1, with its interval from the score intervals of both (Newcombe 1998, method 10).</summary>
-    public Figure Difference
+    public Statistic Difference
     {
         get
         {
             if (Before.All < Share.Fewest || After.All < Share.Fewest)
             {
-                return Figure.TooLittle("Needs at least 5 places visited in season in either year.");
+                return Statistic.TooLittle("Needs at least 5 places visited in season in either year.");
             }
 
             var (a, b) = (Before.Interval, After.Interval);
             var difference = After.Value - Before.Value;
             return new(
-                difference, null,
+                difference,
+                null,
                 difference - Math.Sqrt(Square(After.Value - b.Low) + Square(a.High - Before.Value)),
-                difference + Math.Sqrt(Square(b.High - After.Value) + Square(Before.Value - a.Low)), "");
+                difference + Math.Sqrt(Square(b.High - After.Value) + Square(Before.Value - a.Low)),
+                ""
+            );
         }
     }
 
@@ -40,14 +43,16 @@ public sealed record Change(Share Before, Share After, double HoursBefore, doubl
     }
 
     /// <summary>What may be said, as a sentence.</summary>
-    public string InWords() => Difference switch
-    {
-        { Value: null } lacking => lacking.Lacking,
-        _ when EffortDiffers => "The places were looked at for much longer in one of the years: no change can be told from the looking.",
-        { Low: > 0 } => "More places have it than before.",
-        { High: < 0 } => "Fewer places have it than before.",
-        _ => "No change that could not be chance.",
-    };
+    public string InWords() =>
+        Difference switch
+        {
+            { Value: null } lacking => lacking.Lacking,
+            _ when EffortDiffers =>
+                "The places were looked at for much longer in one of the years: no change can be told from the looking.",
+            { Low: > 0 } => "More places have it than before.",
+            { High: < 0 } => "Fewer places have it than before.",
+            _ => "No change that could not be chance.",
+        };
 
     private static double Square(double x) => x * x;
 }

@@ -5,14 +5,15 @@ namespace Garten.Core.Survey.Statistics;
 /// <param name="Without">Native species without a value of conservatism, which are left out.</param>
 /// <param name="Mean">Mean conservatism, 0 to 10.</param>
 /// <param name="Index">Mean times the square root of the number of species.</param>
-public sealed record FloristicQuality(int Species, int Without, Figure Mean, Figure Index)
+public sealed record FloristicQuality(int Species, int Without, Statistic Mean, Statistic Index)
 {
     /// <summary>Fewest species from which a mean is given.</summary>
     public const int Fewest = 5;
 
     /// <summary>Quality by native species alone.</summary>
     /// <param name="species">Each species once: native or not, and its conservatism, 0 to 10; null where nobody has said.</param>
-    public static FloristicQuality OfNative(IEnumerable<(bool Native, int? Conservatism)> species) => Of([.. species.Where(s => s.Native)]);
+    public static FloristicQuality OfNative(IEnumerable<(bool Native, int? Conservatism)> species) =>
+        Of([.. species.Where(s => s.Native)]);
 
     /// <summary>Quality by all species: those that are not native count 0.</summary>
     /// <param name="species">Each species once: native or not, and its conservatism, 0 to 10; null where nobody has said.</param>
@@ -21,13 +22,21 @@ public sealed record FloristicQuality(int Species, int Without, Figure Mean, Fig
 
     private static FloristicQuality Of((bool Native, int? Conservatism)[] species)
     {
-        double[] values = [.. species.Where(s => s.Conservatism is not null).Select(s => (double)s.Conservatism!.Value)];
+        double[] values =
+        [
+            .. species.Where(s => s.Conservatism is not null).Select(s => (double)s.Conservatism!.Value),
+        ];
         if (values.Length < Fewest)
         {
-            var lacking = Figure.TooLittle("Needs at least 5 species whose conservatism is known.");
+            var lacking = Statistic.TooLittle("Needs at least 5 species whose conservatism is known.");
             return new(values.Length, species.Length - values.Length, lacking, lacking);
         }
 
-        return new(values.Length, species.Length - values.Length, Figure.Of(values.Average()), Figure.Of(values.Average() * Math.Sqrt(values.Length)));
+        return new(
+            values.Length,
+            species.Length - values.Length,
+            Statistic.Of(values.Average()),
+            Statistic.Of(values.Average() * Math.Sqrt(values.Length))
+        );
     }
 }

@@ -10,7 +10,12 @@ public sealed class SpeciesCounts
     /// <exception cref="ArgumentOutOfRangeException">A count is below 0.</exception>
     public SpeciesCounts(IEnumerable<int> counts)
     {
-        Counts = [.. counts.Where(c => c >= 0 ? c > 0 : throw new ArgumentOutOfRangeException(nameof(counts), c, "A count is at least 0."))];
+        Counts =
+        [
+            .. counts.Where(c =>
+                c >= 0 ? c > 0 : throw new ArgumentOutOfRangeException(nameof(counts), c, "A count is at least 0.")
+            ),
+        ];
         Individuals = Counts.Sum();
     }
 

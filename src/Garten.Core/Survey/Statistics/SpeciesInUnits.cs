@@ -67,5 +67,6 @@ public sealed class SpeciesInUnits
     /// <summary>Units in which neither of two species was seen.</summary>
     /// <param name="one">Place of a species among the names.</param>
     /// <param name="other">Place of another.</param>
-    public int WithoutBoth(int one, int other) => Units - _seen[one].Zip(_seen[other], (a, b) => BitOperations.PopCount(a | b)).Sum();
+    public int WithoutBoth(int one, int other) =>
+        Units - _seen[one].Zip(_seen[other], (a, b) => BitOperations.PopCount(a | b)).Sum();
 }

@@ -21,13 +21,15 @@ internal static class Coverage
 
     /// <summary>Covers pixels with one more shape; where shapes meet, the larger share counts.</summary>
     /// <param name="covered">The shares so far.</param>
-    /// <param name="outline">The shape.</param>
     /// <param name="width">Pixels across.</param>
     /// <param name="height">Pixels down.</param>
     public static void Add(float[] covered, IReadOnlyList<Point> outline, int width, int height)
     {
         var box = Lines.BoxOf(outline);
-        var (top, bottom) = (Math.Max((int)Math.Floor(box.Bottom), 0), Math.Min((int)Math.Ceiling(box.Top) + 1, height));
+        var (top, bottom) = (
+            Math.Max((int)Math.Floor(box.Bottom), 0),
+            Math.Min((int)Math.Ceiling(box.Top) + 1, height)
+        );
         var crossings = new List<double>();
         var row = new float[width];
         for (var y = top; y < bottom; y++)

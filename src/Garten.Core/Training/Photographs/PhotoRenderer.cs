@@ -96,7 +96,13 @@ public static class PhotoRenderer
             var lines = new float[width * height];
             for (var at = -Math.Ceiling(reach / light.Squares) * light.Squares; at <= reach; at += light.Squares)
             {
-                Point[] down = [new(at - 0.12, -reach), new(at + 0.12, -reach), new(at + 0.12, reach), new(at - 0.12, reach)];
+                Point[] down =
+                [
+                    new(at - 0.12, -reach),
+                    new(at + 0.12, -reach),
+                    new(at + 0.12, reach),
+                    new(at - 0.12, reach),
+                ];
                 Coverage.Add(lines, [.. down.Select(p => Seen(camera, p))], width, height);
                 Coverage.Add(lines, [.. down.Select(p => Seen(camera, new(p.Y, p.X)))], width, height);
             }
@@ -108,11 +114,24 @@ public static class PhotoRenderer
         {
             var placing = new Placing(leaf.At, leaf.Degrees);
             var blade = Blade.Of(leaf.Form);
-            var pale = new Tone(Math.Min(leaf.Colour.R * 1.35, 1), Math.Min(leaf.Colour.G * 1.25, 1), Math.Min(leaf.Colour.B * 1.35, 1));
+            var pale = new Tone(
+                Math.Min(leaf.Colour.R * 1.35, 1),
+                Math.Min(leaf.Colour.G * 1.25, 1),
+                Math.Min(leaf.Colour.B * 1.35, 1)
+            );
             var lines = new float[width * height];
             foreach (var vein in Drawing.Leaves.Veins.Of(blade).Append([default, new(0, leaf.Form.Length * 0.98)]))
             {
-                Coverage.Add(lines, [.. Lines.Strip(vein, t => leaf.Form.Length * 0.0035 * (1.1 - t)).Select(p => Seen(camera, placing.Of(p)))], width, height);
+                Coverage.Add(
+                    lines,
+                    [
+                        .. Lines
+                            .Strip(vein, t => leaf.Form.Length * 0.0035 * (1.1 - t))
+                            .Select(p => Seen(camera, placing.Of(p))),
+                    ],
+                    width,
+                    height
+                );
             }
 
             Lay(lines, pale, 0.8);
@@ -153,7 +172,6 @@ public static class PhotoRenderer
     }
 
     /// <summary>Where a place on the ground shows in the picture.</summary>
-    /// <param name="camera">The camera.</param>
     /// <param name="place">The place, in millimetres from the middle, y upwards.</param>
     public static Point Seen(Camera camera, Point place)
     {
@@ -175,7 +193,13 @@ public static class PhotoRenderer
         if (leaf.Stalk > 0)
         {
             var half = StalkHalfAt(leaf.Form);
-            Point[] stalk = [new(-half * 1.3, -leaf.Stalk), new(half * 1.3, -leaf.Stalk), new(half, leaf.Form.Length * 0.04), new(-half, leaf.Form.Length * 0.04)];
+            Point[] stalk =
+            [
+                new(-half * 1.3, -leaf.Stalk),
+                new(half * 1.3, -leaf.Stalk),
+                new(half, leaf.Form.Length * 0.04),
+                new(-half, leaf.Form.Length * 0.04),
+            ];
             yield return [.. stalk.Select(placing.Of)];
         }
     }
@@ -192,8 +216,10 @@ public static class PhotoRenderer
         const double Round = 3.2;
         Point[] card =
         [
-            .. Lines.Arc(new(a - Round, b - Round), Round, Round, 0, 90, 8), .. Lines.Arc(new(a - Round, Round - b), Round, Round, 90, 180, 8),
-            .. Lines.Arc(new(Round - a, Round - b), Round, Round, 180, 270, 8), .. Lines.Arc(new(Round - a, b - Round), Round, Round, 270, 360, 8),
+            .. Lines.Arc(new(a - Round, b - Round), Round, Round, 0, 90, 8),
+            .. Lines.Arc(new(a - Round, Round - b), Round, Round, 90, 180, 8),
+            .. Lines.Arc(new(Round - a, Round - b), Round, Round, 180, 270, 8),
+            .. Lines.Arc(new(Round - a, b - Round), Round, Round, 270, 360, 8),
         ];
         return [.. card.Select(placing.Of)];
     }

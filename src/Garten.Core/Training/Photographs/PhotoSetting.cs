@@ -4,9 +4,6 @@ using Garten.Core.Geometry;
 namespace Garten.Core.Training.Photographs;
 
 /// <summary>A colour as shares of full light, 0–1 each.</summary>
-/// <param name="R">Red.</param>
-/// <param name="G">Green.</param>
-/// <param name="B">Blue.</param>
 public readonly record struct Tone(double R, double G, double B);
 
 /// <summary>A leaf laid on the ground.</summary>
@@ -14,15 +11,12 @@ public readonly record struct Tone(double R, double G, double B);
 /// <param name="Stalk">Length of its stalk, in millimetres.</param>
 /// <param name="At">Where the blade leaves the stalk, in millimetres from the middle of the picture, y upwards.</param>
 /// <param name="Degrees">Turned clockwise from upright.</param>
-/// <param name="Colour">Its colour.</param>
 public sealed record LaidLeaf(BladeForm Form, double Stalk, Point At, double Degrees, Tone Colour);
 
 /// <summary>A card or coin laid beside it.</summary>
 /// <param name="At">Its middle, in millimetres from the middle of the picture.</param>
-/// <param name="Degrees">Turned clockwise.</param>
 /// <param name="Long">Longer side, or diameter, in millimetres.</param>
 /// <param name="Short">Shorter side; 0 for a round thing.</param>
-/// <param name="Colour">Its colour.</param>
 public sealed record LaidThing(Point At, double Degrees, double Long, double Short, Tone Colour);
 
 /// <summary>The camera.</summary>
@@ -43,10 +37,14 @@ public sealed record Camera(int Width, int Height, double PixelsAMillimetre, dou
 public sealed record Light(double FallOff, double Shadow, double Blur, double Noise, Tone Paper, double Squares);
 
 /// <summary>Everything that makes a sample photograph.</summary>
-/// <param name="Leaves">The leaves.</param>
 /// <param name="Card">A card; null for none.</param>
 /// <param name="Coin">A coin; null for none.</param>
-/// <param name="Camera">The camera.</param>
-/// <param name="Light">The light.</param>
 /// <param name="Seed">Fixes noise and grain.</param>
-public sealed record PhotoSetting(IReadOnlyList<LaidLeaf> Leaves, LaidThing? Card, LaidThing? Coin, Camera Camera, Light Light, int Seed);
+public sealed record PhotoSetting(
+    IReadOnlyList<LaidLeaf> Leaves,
+    LaidThing? Card,
+    LaidThing? Coin,
+    Camera Camera,
+    Light Light,
+    int Seed
+);

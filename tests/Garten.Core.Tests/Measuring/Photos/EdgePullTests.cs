@@ -24,5 +24,6 @@ public sealed class EdgePullTests
     }
 
     [Fact]
-    public void A_pull_to_where_the_edge_lies_changes_nothing() => new EdgePull(Round[7], Round[7]).Apply(Round).ShouldBe(Round);
+    public void A_pull_to_where_the_edge_lies_changes_nothing() =>
+        new EdgePull(Round[7], Round[7]).Apply(Round).ShouldBe(Round);
 }

@@ -10,8 +10,21 @@ public sealed class PhotoMeasurementTests
 {
     private static readonly Tone Green = new(0.3, 0.47, 0.16);
 
-    private static readonly BladeForm Form =
-        new(80, 2.5, 0.4, BladeBase.Rounded, BladeTip.Pointed, BladeLobing.None, 3, 0.5, BladeMargin.Entire, 10, 0.1, BladeVeins.Pinnate, 6);
+    private static readonly BladeForm Form = new(
+        80,
+        2.5,
+        0.4,
+        BladeBase.Rounded,
+        BladeTip.Pointed,
+        BladeLobing.None,
+        3,
+        0.5,
+        BladeMargin.Entire,
+        10,
+        0.1,
+        BladeVeins.Pinnate,
+        6
+    );
 
     [Theory]
     [InlineData(3, true, 0)]
@@ -39,7 +52,9 @@ public sealed class PhotoMeasurementTests
     [Fact]
     public void Lobes_are_counted_and_teeth_then_left_to_the_eye()
     {
-        var leaf = Found(Setting(Leaf(Form with { Ratio = 1.2, Lobing = BladeLobing.Palmate, Lobes = 5, SinusDepth = 0.55 })));
+        var leaf = Found(
+            Setting(Leaf(Form with { Ratio = 1.2, Lobing = BladeLobing.Palmate, Lobes = 5, SinusDepth = 0.55 }))
+        );
         leaf.Lobing.Lobes.ShouldBe(5);
         leaf.Lobing.Palmate.ShouldBeTrue();
         leaf.Teeth.ShouldBeNull();
@@ -51,7 +66,9 @@ public sealed class PhotoMeasurementTests
         var setting = Setting(Leaf(Form));
         var leaf = Found(setting);
         (leaf.Base - PhotoRenderer.Seen(setting.Camera, setting.Leaves[0].At)).Length.ShouldBeLessThan(12);
-        (leaf.Tip - PhotoRenderer.Seen(setting.Camera, setting.Leaves[0].At + new Point(0, 80))).Length.ShouldBeLessThan(12);
+        (
+            leaf.Tip - PhotoRenderer.Seen(setting.Camera, setting.Leaves[0].At + new Point(0, 80))
+        ).Length.ShouldBeLessThan(12);
         leaf.StalkLength!.Value.Value.ShouldBe(25, 2.5);
     }
 
@@ -70,8 +87,13 @@ public sealed class PhotoMeasurementTests
     {
         var setting = Setting(Leaf(Form)) with { Coin = null };
         Point[] ends = [PhotoRenderer.Seen(setting.Camera, new(20, 0)), PhotoRenderer.Seen(setting.Camera, new(70, 0))];
-        var question = PhotoQuestion.Usual with { Scale = PhotoScale.Usual with { Kind = ScaleKind.Points, Points = [.. ends], Millimetres = 50 } };
-        PhotoMeasurement.Answer(PhotoScene.Read(PhotoRenderer.Take(setting)), question).Leaf!.Length!.Value.Value.ShouldBe(80, 2);
+        var question = PhotoQuestion.Usual with
+        {
+            Scale = PhotoScale.Usual with { Kind = ScaleKind.Points, Points = [.. ends], Millimetres = 50 },
+        };
+        PhotoMeasurement
+            .Answer(PhotoScene.Read(PhotoRenderer.Take(setting)), question)
+            .Leaf!.Length!.Value.Value.ShouldBe(80, 2);
     }
 
     [Fact]
@@ -84,11 +106,13 @@ public sealed class PhotoMeasurementTests
     }
 
     [Fact]
-    public void A_blank_sheet_holds_no_leaf() => Answer(Setting() with { Coin = null }).Problems.ShouldContain(PhotoProblem.NoLeaf);
+    public void A_blank_sheet_holds_no_leaf() =>
+        Answer(Setting() with { Coin = null }).Problems.ShouldContain(PhotoProblem.NoLeaf);
 
     [Fact]
     public void Two_leaves_are_not_taken_for_one() =>
-        Answer(Setting(Leaf(Form), Leaf(Form) with { At = new(8, -28) })).Problems.ShouldContain(PhotoProblem.SeveralLeaves);
+        Answer(Setting(Leaf(Form), Leaf(Form) with { At = new(8, -28) }))
+            .Problems.ShouldContain(PhotoProblem.SeveralLeaves);
 
     [Theory]
     [InlineData(35, -8)]
@@ -97,7 +121,9 @@ public sealed class PhotoMeasurementTests
     [InlineData(150, 10)]
     public void Leaves_that_lie_over_one_another_are_told_of(double degrees, double across)
     {
-        var problems = Answer(Setting(Leaf(Form), Leaf(Form) with { At = Leaf(Form).At + new Point(across, 30), Degrees = degrees })).Problems;
+        var problems = Answer(
+            Setting(Leaf(Form), Leaf(Form) with { At = Leaf(Form).At + new Point(across, 30), Degrees = degrees })
+        ).Problems;
         problems.ShouldContain(PhotoProblem.PerhapsSeveral);
     }
 
@@ -134,7 +160,8 @@ public sealed class PhotoMeasurementTests
                     new("an angle", [Seen(0, 30), Seen(0, 0), Seen(30, 0)], MarkKind.Angle),
                     new("a count", [Seen(0, 0), Seen(1, 1), Seen(2, 2)], MarkKind.Count),
                 ],
-            });
+            }
+        );
         answer.Marks[0].Value!.Value.Value.ShouldBe(50, 0.8);
         answer.Marks[1].Value!.Value.Value.ShouldBe(90, 0.01);
         answer.Marks[2].Value!.Value.ShouldBe(new(3, 0));
@@ -155,19 +182,36 @@ public sealed class PhotoMeasurementTests
     [InlineData(0, 0, 0, "The size of the known thing")]
     [InlineData(24, 0.9, 0, "How well the known size")]
     [InlineData(24, 0, -50, "outside the picture")]
-    public void Questions_that_cannot_be_answered_are_refused_in_words(double coin, double error, double x, string words)
+    public void Questions_that_cannot_be_answered_are_refused_in_words(
+        double coin,
+        double error,
+        double x,
+        string words
+    )
     {
-        var question = PhotoQuestion.Usual with { Scale = PhotoScale.Usual with { Coin = coin, Error = error }, Base = new(x, 10) };
+        var question = PhotoQuestion.Usual with
+        {
+            Scale = PhotoScale.Usual with { Coin = coin, Error = error },
+            Base = new(x, 10),
+        };
         PhotoRules.FaultOf(question, 1000, 800).ShouldContain(words);
         PhotoRules.FaultOf(PhotoQuestion.Usual, 1000, 800).ShouldBeEmpty();
     }
 
     private static LaidLeaf Leaf(BladeForm form) => new(form, 25, new(-30, -28), 0, Green);
 
-    private static PhotoSetting Setting(params LaidLeaf[] leaves) => new(
-        leaves, null, new(new(45, 0), 0, SamplePhotos.Coin, 0, new(0.66, 0.42, 0.22)), new(1200, 900, 6.4, 0, 0), new(0.1, 0.15, 0.8, 2, new(0.94, 0.93, 0.9), 0), 5);
+    private static PhotoSetting Setting(params LaidLeaf[] leaves) =>
+        new(
+            leaves,
+            null,
+            new(new(45, 0), 0, SamplePhotos.Coin, 0, new(0.66, 0.42, 0.22)),
+            new(1200, 900, 6.4, 0, 0),
+            new(0.1, 0.15, 0.8, 2, new(0.94, 0.93, 0.9), 0),
+            5
+        );
 
-    private static PhotoAnswer Answer(PhotoSetting setting) => PhotoMeasurement.Answer(PhotoScene.Read(PhotoRenderer.Take(setting)), PhotoQuestion.Usual);
+    private static PhotoAnswer Answer(PhotoSetting setting) =>
+        PhotoMeasurement.Answer(PhotoScene.Read(PhotoRenderer.Take(setting)), PhotoQuestion.Usual);
 
     private static LeafFound Found(PhotoSetting setting) => Answer(setting).Leaf.ShouldNotBeNull();
 }

@@ -56,8 +56,14 @@ public sealed class PictureStepsTests
     public void Four_corners_of_a_tilted_card_bring_back_its_plane()
     {
         // A plane seen in perspective: (x, y) shows at (x, y) ÷ (1 + 0.002 y) × 5 + (300, 200).
-        static Point Seen(double x, double y) => new((5 * x / (1 + (0.002 * y))) + 300, (5 * y / (1 + (0.002 * y))) + 200);
-        var map = Perspective.Of([Seen(0, 0), Seen(85.6, 0), Seen(85.6, 53.98), Seen(0, 53.98)], [new(0, 0), new(85.6, 0), new(85.6, 53.98), new(0, 53.98)]).ShouldNotBeNull();
+        static Point Seen(double x, double y) =>
+            new((5 * x / (1 + (0.002 * y))) + 300, (5 * y / (1 + (0.002 * y))) + 200);
+        var map = Perspective
+            .Of(
+                [Seen(0, 0), Seen(85.6, 0), Seen(85.6, 53.98), Seen(0, 53.98)],
+                [new(0, 0), new(85.6, 0), new(85.6, 53.98), new(0, 53.98)]
+            )
+            .ShouldNotBeNull();
         foreach (var (x, y) in new[] { (0.0, 0.0), (40, 100), (-60, 30), (120, -20) })
         {
             (map.Map(Seen(x, y)) - new Point(x, y)).Length.ShouldBeLessThan(1e-6);

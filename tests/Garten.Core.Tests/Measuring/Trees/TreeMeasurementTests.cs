@@ -5,9 +5,29 @@ namespace Garten.Core.Tests.Measuring.Trees;
 /// <summary>Heights and girths worked by hand.</summary>
 public sealed class TreeMeasurementTests
 {
-    private static readonly TreeQuestion Nothing = new([], false, HeightMethod.None, "", "", false, "", "", "", "", "", "", "");
+    private static readonly TreeQuestion Nothing = new(
+        [],
+        false,
+        HeightMethod.None,
+        "",
+        "",
+        false,
+        "",
+        "",
+        "",
+        "",
+        "",
+        "",
+        ""
+    );
 
-    private static readonly TreeQuestion ByAngles = Nothing with { Method = HeightMethod.Angles, Distance = "20 m", Top = "45", Foot = "-5" };
+    private static readonly TreeQuestion ByAngles = Nothing with
+    {
+        Method = HeightMethod.Angles,
+        Distance = "20 m",
+        Top = "45",
+        Foot = "-5",
+    };
 
     [Fact]
     public void A_girth_of_314_cm_is_a_diameter_of_one_metre()
@@ -30,8 +50,12 @@ public sealed class TreeMeasurementTests
     [InlineData(20, 45, -45, 40)]
     [InlineData(10, 60, 30, 11.547005)]
     [InlineData(25, 30, -10, 18.841932)]
-    public void Height_is_the_distance_times_the_difference_of_the_tangents(double distance, double top, double foot, double height) =>
-        TreeHeight.FromAngles(new(distance, 0), new(top, 0), new(foot, 0)).Value.ShouldBe(height, 1e-6);
+    public void Height_is_the_distance_times_the_difference_of_the_tangents(
+        double distance,
+        double top,
+        double foot,
+        double height
+    ) => TreeHeight.FromAngles(new(distance, 0), new(top, 0), new(foot, 0)).Value.ShouldBe(height, 1e-6);
 
     [Fact]
     public void The_error_of_the_angle_counts_for_more_the_steeper_it_is()
@@ -42,10 +66,12 @@ public sealed class TreeMeasurementTests
     }
 
     [Fact]
-    public void A_tape_along_the_slope_is_brought_level() => TreeHeight.LevelDistance(new(20, 0), new(-60, 0)).Value.ShouldBe(10, 1e-9);
+    public void A_tape_along_the_slope_is_brought_level() =>
+        TreeHeight.LevelDistance(new(20, 0), new(-60, 0)).Value.ShouldBe(10, 1e-9);
 
     [Fact]
-    public void A_stick_of_60_cm_at_60_cm_makes_the_height_the_distance() => TreeHeight.FromStick(new(17, 0), new(60, 0), new(60, 0)).Value.ShouldBe(17, 1e-12);
+    public void A_stick_of_60_cm_at_60_cm_makes_the_height_the_distance() =>
+        TreeHeight.FromStick(new(17, 0), new(60, 0), new(60, 0)).Value.ShouldBe(17, 1e-12);
 
     [Fact]
     public void Paces_carry_the_error_of_the_pace_and_half_a_pace()
@@ -91,14 +117,23 @@ public sealed class TreeMeasurementTests
     {
         var answer = TreeMeasurement.Answer(Nothing with { Stems = ["94.25 cm", "1.2566 m", ""] });
         answer.Lines[0].ShouldBe(new TreeLine("Diameter of 2 stems together", "50.00 ± 0.18 cm"));
-        TreeMeasurement.Answer(Nothing with { Stems = ["thick"] }).Faults["stems"].ShouldContain("“thick” cannot be used");
+        TreeMeasurement
+            .Answer(Nothing with { Stems = ["thick"] })
+            .Faults["stems"]
+            .ShouldContain("“thick” cannot be used");
     }
 
     [Fact]
     public void A_crown_is_the_mean_of_its_two_spreads() =>
-        TreeMeasurement.Answer(Nothing with { CrownLong = "10", CrownAcross = "8 m" }).Lines.ShouldHaveSingleItem().Words.ShouldBe("9.00 ± 0.18 m");
+        TreeMeasurement
+            .Answer(Nothing with { CrownLong = "10", CrownAcross = "8 m" })
+            .Lines.ShouldHaveSingleItem()
+            .Words.ShouldBe("9.00 ± 0.18 m");
 
     [Fact]
     public void Paces_must_be_a_number() =>
-        TreeMeasurement.Answer(ByAngles with { Pace = "78 cm", Distance = "20 m" }).Faults["distance"].ShouldContain("number of paces");
+        TreeMeasurement
+            .Answer(ByAngles with { Pace = "78 cm", Distance = "20 m" })
+            .Faults["distance"]
+            .ShouldContain("number of paces");
 }

@@ -12,7 +12,8 @@ public sealed class AccessTests
     [InlineData(Role.Determiner, Right.Review, true)]
     [InlineData(Role.Determiner, Right.Steward, false)]
     [InlineData(Role.Steward, Right.Steward, true)]
-    public void A_role_covers_what_it_should(Role role, Right right, bool may) => new Member(1, "R. Ostrow", role, false).May(right).ShouldBe(may);
+    public void A_role_covers_what_it_should(Role role, Right right, bool may) =>
+        new Member(1, "R. Ostrow", role, false).May(right).ShouldBe(may);
 
     [Theory]
     [InlineData(Role.Reader, true, false)]
@@ -20,8 +21,11 @@ public sealed class AccessTests
     [InlineData(Role.Surveyor, true, true)]
     [InlineData(Role.Determiner, false, false)]
     [InlineData(Role.Steward, false, true)]
-    public void Places_of_sensitive_species_are_for_those_trusted_and_never_for_readers(Role role, bool trusted, bool sees) =>
-        new Member(1, "R. Ostrow", role, trusted).SeesSensitive.ShouldBe(sees);
+    public void Places_of_sensitive_species_are_for_those_trusted_and_never_for_readers(
+        Role role,
+        bool trusted,
+        bool sees
+    ) => new Member(1, "R. Ostrow", role, trusted).SeesSensitive.ShouldBe(sees);
 
     [Theory]
     [InlineData("short", "at least 12")]

@@ -1,6 +1,5 @@
 using Garten.Core.Guides;
 using Garten.Core.Survey.Counting;
-
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey.Counting;
@@ -8,14 +7,23 @@ namespace Garten.Core.Tests.Survey.Counting;
 /// <summary>Lines as they are typed in the field.</summary>
 public sealed class QuickEntryTests
 {
-    private static readonly Guide Woods = new(Bare(
-        [
-            Taxon("fam", null, TaxonRank.Family, "Familia"), Taxon("acer", "fam", TaxonRank.Genus, "Acer"), Taxon("alnus", "fam", TaxonRank.Genus, "Alnus"),
-            Taxon("ace-mac", "acer", TaxonRank.Species, "Acer macrophyllum"), Taxon("ace-cir", "acer", TaxonRank.Species, "Acer circinatum"),
-            Taxon("aln-rub", "alnus", TaxonRank.Species, "Alnus rubra"), Taxon("aln-rho", "alnus", TaxonRank.Species, "Alnus rhombifolia"),
-            Taxon("aln-sin", "alnus", TaxonRank.Species, "Alnus alnobetula"), Taxon("aln-sub", "aln-sin", TaxonRank.Subspecies, "Alnus alnobetula subsp. sinuata"),
-        ],
-        [], []));
+    private static readonly Guide Woods = new(
+        Bare(
+            [
+                Taxon("fam", null, TaxonRank.Family, "Familia"),
+                Taxon("acer", "fam", TaxonRank.Genus, "Acer"),
+                Taxon("alnus", "fam", TaxonRank.Genus, "Alnus"),
+                Taxon("ace-mac", "acer", TaxonRank.Species, "Acer macrophyllum"),
+                Taxon("ace-cir", "acer", TaxonRank.Species, "Acer circinatum"),
+                Taxon("aln-rub", "alnus", TaxonRank.Species, "Alnus rubra"),
+                Taxon("aln-rho", "alnus", TaxonRank.Species, "Alnus rhombifolia"),
+                Taxon("aln-sin", "alnus", TaxonRank.Species, "Alnus alnobetula"),
+                Taxon("aln-sub", "aln-sin", TaxonRank.Subspecies, "Alnus alnobetula subsp. sinuata"),
+            ],
+            [],
+            []
+        )
+    );
 
     [Theory]
     [InlineData("ace mac 12", "Acer macrophyllum", 12.0, CountUnit.Individuals)]
@@ -65,22 +73,30 @@ public sealed class QuickEntryTests
     [InlineData("cf ace mac 2", IdentificationQualifier.Cf)]
     [InlineData("ace cf. mac 2", IdentificationQualifier.Cf)]
     [InlineData("aff ace mac 2", IdentificationQualifier.Aff)]
-    public void A_reserve_is_kept(string text, IdentificationQualifier expected) => QuickEntry.Read(Woods, Protocol.WalkThrough, text).Qualifier.ShouldBe(expected);
+    public void A_reserve_is_kept(string text, IdentificationQualifier expected) =>
+        QuickEntry.Read(Woods, Protocol.WalkThrough, text).Qualifier.ShouldBe(expected);
 
     [Theory]
     [InlineData("", "Type three letters of the genus and three of the species, then the number.")]
-    [InlineData("quexyz 3", "The guide has no name that begins “quexyz”. Check the letters, or add the plant as a genus with “sp”.")]
+    [InlineData(
+        "quexyz 3",
+        "The guide has no name that begins “quexyz”. Check the letters, or add the plant as a genus with “sp”."
+    )]
     [InlineData("aln r 3", "Several names begin so. Type more letters, or choose one.")]
     [InlineData("ace mac 0", "A count is a whole number above 0.")]
     [InlineData("ace mac 2.5", "A count is a whole number above 0.")]
     [InlineData("ace mac 3 4", "One number at a time; only trees take several girths in one line.")]
     [InlineData("ace mac 3 !", "“!” is neither a number nor a unit.")]
     [InlineData("ace mac 3 cm", "This visit does not count centimetres of girth.")]
-    public void What_cannot_be_taken_says_why(string text, string fault) => QuickEntry.Read(Woods, Protocol.WalkThrough, text).Fault.ShouldBe(fault);
+    public void What_cannot_be_taken_says_why(string text, string fault) =>
+        QuickEntry.Read(Woods, Protocol.WalkThrough, text).Fault.ShouldBe(fault);
 
     [Fact]
     public void Letters_that_stand_for_several_names_list_them() =>
-        QuickEntry.Read(Woods, Protocol.WalkThrough, "aln r").Taxa.Select(t => t.Name).ShouldBe(["Alnus rubra", "Alnus rhombifolia"]);
+        QuickEntry
+            .Read(Woods, Protocol.WalkThrough, "aln r")
+            .Taxa.Select(t => t.Name)
+            .ShouldBe(["Alnus rubra", "Alnus rhombifolia"]);
 
     [Theory]
     [InlineData(CountUnit.Presence, null, "")]
@@ -88,7 +104,8 @@ public sealed class QuickEntryTests
     [InlineData(CountUnit.CoverPercent, 101.0, "Cover lies above 0 and at most at 100 percent.")]
     [InlineData(CountUnit.GirthCentimetres, 4000.0, "A girth lies above 0 and at most at 3000 cm.")]
     [InlineData(CountUnit.Stems, null, "Write the number after the name.")]
-    public void Numbers_are_checked_against_their_unit(CountUnit unit, double? amount, string fault) => ProtocolRules.FaultOf(unit, amount).ShouldBe(fault);
+    public void Numbers_are_checked_against_their_unit(CountUnit unit, double? amount, string fault) =>
+        ProtocolRules.FaultOf(unit, amount).ShouldBe(fault);
 
     [Theory]
     [InlineData(CountUnit.Individuals, 12.0, "12 individuals")]
@@ -96,5 +113,6 @@ public sealed class QuickEntryTests
     [InlineData(CountUnit.GirthCentimetres, 41.0, "41 cm girth")]
     [InlineData(CountUnit.InFlowerPercent, 0.0, "0 % in flower")]
     [InlineData(CountUnit.Presence, null, "")]
-    public void A_number_stands_briefly_in_a_table(CountUnit unit, double? amount, string brief) => QuickEntry.Briefly(unit, amount).ShouldBe(brief);
+    public void A_number_stands_briefly_in_a_table(CountUnit unit, double? amount, string brief) =>
+        QuickEntry.Briefly(unit, amount).ShouldBe(brief);
 }

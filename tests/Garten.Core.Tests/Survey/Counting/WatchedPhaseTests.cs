@@ -1,6 +1,5 @@
 using Garten.Core.Seasons;
 using Garten.Core.Survey.Counting;
-
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey.Counting;
@@ -13,13 +12,21 @@ public sealed class WatchedPhaseTests
     [Fact]
     public void It_began_between_the_last_look_that_saw_none_and_the_first_that_saw_some()
     {
-        var watched = WatchedPhase.Of(Make(), Mill, [Look(4, 5, 0), Look(4, 13, 0), Look(4, 19, 10), Look(5, 1, 90), Look(5, 20, 5), Look(5, 30, 0)]).ShouldHaveSingleItem();
+        var watched = WatchedPhase
+            .Of(
+                Make(),
+                Mill,
+                [Look(4, 5, 0), Look(4, 13, 0), Look(4, 19, 10), Look(5, 1, 90), Look(5, 20, 5), Look(5, 30, 0)]
+            )
+            .ShouldHaveSingleItem();
         watched.Phase.ShouldBe(Phenophase.Flower);
         watched.Begins.ShouldBe(new RoughDay(new(2026, 4, 16), 3));
         watched.Ends.ShouldBe(new RoughDay(new(2026, 5, 25), 5));
         watched.DaysLate.ShouldBe(6);
         watched.Usual!.InWords().ShouldBe("10 Apr – 20 May");
-        watched.Says.ShouldBe("Began about 16 Apr (± 3), 6 days later than usual here; most on 1 May, 90 %; over about 25 May (± 5).");
+        watched.Says.ShouldBe(
+            "Began about 16 Apr (± 3), 6 days later than usual here; most on 1 May, 90 %; over about 25 May (± 5)."
+        );
     }
 
     [Fact]
@@ -28,7 +35,9 @@ public sealed class WatchedPhaseTests
         // 304.8 metres higher it comes ten days later, on 20 April.
         var watched = WatchedPhase.Of(Make(), new(100 + 304.8), [Look(4, 13, 0), Look(4, 19, 10)]).Single();
         watched.DaysLate.ShouldBe(-4);
-        watched.Says.ShouldBe("Began about 16 Apr (± 3), 4 days earlier than usual here; most on 19 Apr, 10 %; not over yet when last looked at.");
+        watched.Says.ShouldBe(
+            "Began about 16 Apr (± 3), 4 days earlier than usual here; most on 19 Apr, 10 %; not over yet when last looked at."
+        );
     }
 
     [Fact]
@@ -37,8 +46,13 @@ public sealed class WatchedPhaseTests
         var there = WatchedPhase.Of(Make(), Mill, [Look(4, 20, 30), Look(4, 27, 60)]).Single();
         there.Begins.ShouldBeNull();
         there.DaysLate.ShouldBeNull();
-        there.Says.ShouldBe("Showed already when first looked at, on 20 Apr; most on 27 Apr, 60 %; not over yet when last looked at.");
-        WatchedPhase.Of(Make(), Mill, [Look(4, 1, 0)]).Single().Says.ShouldBe("Not seen on any of 1 look, the last on 1 Apr.");
+        there.Says.ShouldBe(
+            "Showed already when first looked at, on 20 Apr; most on 27 Apr, 60 %; not over yet when last looked at."
+        );
+        WatchedPhase
+            .Of(Make(), Mill, [Look(4, 1, 0)])
+            .Single()
+            .Says.ShouldBe("Not seen on any of 1 look, the last on 1 Apr.");
     }
 
     [Fact]
@@ -46,8 +60,25 @@ public sealed class WatchedPhaseTests
     {
         CountLine[] lines =
         [
-            Look(4, 13, 0), Look(4, 13, 4), Look(4, 6, 0), Look(4, 13, 80) with { Qualifier = IdentificationQualifier.Cf }, Look(4, 13, 50) with { Unit = CountUnit.CoverPercent },
-            Look(4, 13, 70) with { Unit = CountUnit.InLeafPercent }, Look(4, 13, 9) with { Taxon = new("gone") },
+            Look(4, 13, 0),
+            Look(4, 13, 4),
+            Look(4, 6, 0),
+            Look(4, 13, 80) with
+            {
+                Qualifier = IdentificationQualifier.Cf,
+            },
+            Look(4, 13, 50) with
+            {
+                Unit = CountUnit.CoverPercent,
+            },
+            Look(4, 13, 70) with
+            {
+                Unit = CountUnit.InLeafPercent,
+            },
+            Look(4, 13, 9) with
+            {
+                Taxon = new("gone"),
+            },
         ];
         var watched = WatchedPhase.Of(Make(), Mill, lines);
         watched.Select(w => w.Phase).ShouldBe([Phenophase.Leaf, Phenophase.Flower]);
@@ -59,7 +90,9 @@ public sealed class WatchedPhaseTests
     public void A_beginning_known_closely_tells_of_the_year_and_one_known_roughly_does_not()
     {
         var close = WatchedPhase.Of(Make(), Mill, [Look(4, 13, 0), Look(4, 19, 10)]);
-        WatchedPhase.Firsts(close, Mill).ShouldBe([new FirstDate(new("alba-prima"), Phenophase.Flower, new(2026, 4, 16), Mill)]);
+        WatchedPhase
+            .Firsts(close, Mill)
+            .ShouldBe([new FirstDate(new("alba-prima"), Phenophase.Flower, new(2026, 4, 16), Mill)]);
         var rough = WatchedPhase.Of(Make(), Mill, [Look(3, 20, 0), Look(4, 19, 10)]);
         rough[0].Begins!.Value.Within.ShouldBe(15);
         WatchedPhase.Firsts(rough, Mill).ShouldBeEmpty();
@@ -81,16 +114,32 @@ public sealed class WatchedPhaseTests
     }
 
     [Theory]
-    [InlineData("alb pri 20", "Say what was looked at: leaf, flower, fruit or colour, then the percent of plants that show it.")]
+    [InlineData(
+        "alb pri 20",
+        "Say what was looked at: leaf, flower, fruit or colour, then the percent of plants that show it."
+    )]
     [InlineData("alb pri flower", "Write what share of the plants shows it, in percent; 0 where none does.")]
     [InlineData("alb pri flower 120", "A share lies from 0 to 100 percent.")]
     [InlineData("alb pri 3 stems", "This visit does not count stems.")]
-    public void What_a_watch_cannot_take_is_said(string text, string fault) => QuickEntry.Read(Make(), Protocol.PhenologyWatch, text).Fault.ShouldBe(fault);
+    public void What_a_watch_cannot_take_is_said(string text, string fault) =>
+        QuickEntry.Read(Make(), Protocol.PhenologyWatch, text).Fault.ShouldBe(fault);
 
     [Fact]
     public void On_a_walk_nothing_is_in_flower_by_percent() =>
-        QuickEntry.Read(Make(), Protocol.WalkThrough, "alb pri flower 20").Fault.ShouldBe("This visit does not count percent in flower.");
+        QuickEntry
+            .Read(Make(), Protocol.WalkThrough, "alb pri flower 20")
+            .Fault.ShouldBe("This visit does not count percent in flower.");
 
     private static CountLine Look(int month, int day, double percent) =>
-        new(1, 1, "Mill", new(2026, month, day), new("alba-prima"), IdentificationQualifier.None, Origin.Wild, CountUnit.InFlowerPercent, percent);
+        new(
+            1,
+            1,
+            "Mill",
+            new(2026, month, day),
+            new("alba-prima"),
+            IdentificationQualifier.None,
+            Origin.Wild,
+            CountUnit.InFlowerPercent,
+            percent
+        );
 }

@@ -1,6 +1,5 @@
 using Garten.Core.Survey;
 using Garten.Core.Survey.Counting;
-
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey.Counting;
@@ -29,10 +28,20 @@ public sealed class YearsAndAbsencesTests
         // Found at the Mill on 20 April; seen on three of five later visits in season. In August nobody would see it.
         SiteVisit[] visits =
         [
-            Visit(1, "Mill", 2025, 4, 20), Visit(2, "Mill", 2025, 5, 1), Visit(3, "Mill", 2025, 5, 10), Visit(4, "Mill", 2026, 4, 20), Visit(5, "Mill", 2026, 5, 1), Visit(6, "Mill", 2026, 5, 10),
-            Visit(7, "Mill", 2026, 8, 1), Visit(8, "Ridge", 2026, 5, 1), Visit(9, "Ridge", 2026, 5, 10), Visit(10, "Ridge", 2026, 8, 1),
+            Visit(1, "Mill", 2025, 4, 20),
+            Visit(2, "Mill", 2025, 5, 1),
+            Visit(3, "Mill", 2025, 5, 10),
+            Visit(4, "Mill", 2026, 4, 20),
+            Visit(5, "Mill", 2026, 5, 1),
+            Visit(6, "Mill", 2026, 5, 10),
+            Visit(7, "Mill", 2026, 8, 1),
+            Visit(8, "Ridge", 2026, 5, 1),
+            Visit(9, "Ridge", 2026, 5, 10),
+            Visit(10, "Ridge", 2026, 8, 1),
         ];
-        var absent = NotSeen.At(Make(), "Ridge", visits, [Line(1, "Mill"), Line(2, "Mill"), Line(4, "Mill"), Line(6, "Mill")]).ShouldHaveSingleItem();
+        var absent = NotSeen
+            .At(Make(), "Ridge", visits, [Line(1, "Mill"), Line(2, "Mill"), Line(4, "Mill"), Line(6, "Mill")])
+            .ShouldHaveSingleItem();
         (absent.Taxon.Id, absent.Visits).ShouldBe((Prima, 2));
         absent.Detectability.Value!.Value.ShouldBe(0.6, 1e-12);
 
@@ -45,23 +54,43 @@ public sealed class YearsAndAbsencesTests
     [Fact]
     public void Where_too_little_is_known_no_chance_is_given()
     {
-        SiteVisit[] visits = [Visit(1, "Mill", 2026, 4, 20), Visit(2, "Mill", 2026, 5, 1), Visit(3, "Ridge", 2026, 5, 1), Visit(4, "Hill", 2026, 8, 1)];
+        SiteVisit[] visits =
+        [
+            Visit(1, "Mill", 2026, 4, 20),
+            Visit(2, "Mill", 2026, 5, 1),
+            Visit(3, "Ridge", 2026, 5, 1),
+            Visit(4, "Hill", 2026, 8, 1),
+        ];
         CountLine[] lines = [Line(1, "Mill"), Line(2, "Mill")];
         var ridge = NotSeen.At(Make(), "Ridge", visits, lines).ShouldHaveSingleItem();
         (ridge.Missed, ridge.Words).ShouldBe((null, "How easily it is missed is not known yet."));
         ridge.Detectability.Lacking.ShouldBe("Needs at least 5 visits in season to places where it was seen before.");
-        NotSeen.At(Make(), "Hill", visits, lines).ShouldHaveSingleItem().Words.ShouldBe("Nobody was here in its season: nothing can be said.");
+        NotSeen
+            .At(Make(), "Hill", visits, lines)
+            .ShouldHaveSingleItem()
+            .Words.ShouldBe("Nobody was here in its season: nothing can be said.");
 
         // Not listed: where it is, what was planted, and what is no species.
         NotSeen.At(Make(), "Mill", visits, lines).ShouldBeEmpty();
-        NotSeen.At(Make(), "Ridge", visits, [Line(1, "Mill") with { Origin = Origin.Planted }, Line(2, "Mill") with { Taxon = new("rubra") }]).ShouldBeEmpty();
+        NotSeen
+            .At(
+                Make(),
+                "Ridge",
+                visits,
+                [Line(1, "Mill") with { Origin = Origin.Planted }, Line(2, "Mill") with { Taxon = new("rubra") }]
+            )
+            .ShouldBeEmpty();
     }
 
     [Fact]
     public void Sites_with_a_species_are_compared_between_years_with_the_hours_in_view()
     {
         string[] sites = ["A", "B", "C", "D", "E", "F", "G", "H"];
-        SiteVisit[] visits = [.. sites.SelectMany((s, i) => new[] { Visit(i, s, 2025, 5, 1), Visit(100 + i, s, 2026, 5, 1) }), Visit(900, "I", 2026, 8, 1)];
+        SiteVisit[] visits =
+        [
+            .. sites.SelectMany((s, i) => new[] { Visit(i, s, 2025, 5, 1), Visit(100 + i, s, 2026, 5, 1) }),
+            Visit(900, "I", 2026, 8, 1),
+        ];
         CountLine[] lines = [Line(0, "A"), .. sites.Select((s, i) => Line(100 + i, s))];
         var change = YearChange.Between(Make(), 2025, 2026, visits, lines).ShouldHaveSingleItem();
 
@@ -70,15 +99,28 @@ public sealed class YearsAndAbsencesTests
         change.Difference.Value!.Value.ShouldBe(0.875, 1e-12);
         change.Words.ShouldBe("More places have it than before.");
 
-        Words(v => v.Date.Year == 2026 ? v with { Hours = 4 } : v).ShouldStartWith("The places were looked at for much longer in one of the years");
+        Words(v => v.Date.Year == 2026 ? v with { Hours = 4 } : v)
+            .ShouldStartWith("The places were looked at for much longer in one of the years");
         Words(v => v.Sheet == 3 ? v with { Hours = null } : v).ShouldStartWith("Some visits have no times");
         YearChange.Between(Make(), 2024, 2026, visits, lines).ShouldBeEmpty();
 
-        string Words(Func<SiteVisit, SiteVisit> otherwise) => YearChange.Between(Make(), 2025, 2026, [.. visits.Select(otherwise)], lines).ShouldHaveSingleItem().Words;
+        string Words(Func<SiteVisit, SiteVisit> otherwise) =>
+            YearChange.Between(Make(), 2025, 2026, [.. visits.Select(otherwise)], lines).ShouldHaveSingleItem().Words;
     }
 
-    private static SiteVisit Visit(int sheet, string site, int year, int month, int day) => new(sheet, site, new(100), new(year, month, day), 1.5);
+    private static SiteVisit Visit(int sheet, string site, int year, int month, int day) =>
+        new(sheet, site, new(100), new(year, month, day), 1.5);
 
     private static CountLine Line(int sheet, string site) =>
-        new(sheet, 1, site, sheet is 4 or 6 ? new(2026, 4, 20) : new(2025, 4, 20), Prima, IdentificationQualifier.None, Origin.Wild, CountUnit.Presence, null);
+        new(
+            sheet,
+            1,
+            site,
+            sheet is 4 or 6 ? new(2026, 4, 20) : new(2025, 4, 20),
+            Prima,
+            IdentificationQualifier.None,
+            Origin.Wild,
+            CountUnit.Presence,
+            null
+        );
 }

@@ -7,7 +7,10 @@ public sealed class PlaceShapeTests
     private static readonly GeoPoint Corner = new(45, -123.7);
 
     /// <summary>A square of a hundred metres.</summary>
-    private static readonly PlaceShape Square = new(ShapeForm.Area, [Corner, Corner.Moved(0, 100), Corner.Moved(100, 100), Corner.Moved(100, 0)]);
+    private static readonly PlaceShape Square = new(
+        ShapeForm.Area,
+        [Corner, Corner.Moved(0, 100), Corner.Moved(100, 100), Corner.Moved(100, 0)]
+    );
 
     [Fact]
     public void A_square_of_a_hundred_metres_is_a_hectare()
@@ -27,7 +30,10 @@ public sealed class PlaceShapeTests
         Square.Holds(Corner.Moved(50, 50)).ShouldBeTrue();
         Square.Holds(Corner.Moved(50, 101)).ShouldBeFalse();
         Square.Holds(Corner.Moved(-1, 50)).ShouldBeFalse();
-        PlaceShape bay = new(ShapeForm.Area, [Corner, Corner.Moved(0, 100), Corner.Moved(100, 100), Corner.Moved(20, 50), Corner.Moved(100, 0)]);
+        PlaceShape bay = new(
+            ShapeForm.Area,
+            [Corner, Corner.Moved(0, 100), Corner.Moved(100, 100), Corner.Moved(20, 50), Corner.Moved(100, 0)]
+        );
         bay.Holds(Corner.Moved(80, 50)).ShouldBeFalse("it lies in the bay");
         bay.Holds(Corner.Moved(10, 50)).ShouldBeTrue();
         new PlaceShape(ShapeForm.Line, Square.Points).Holds(Corner.Moved(50, 50)).ShouldBeFalse();
@@ -37,9 +43,14 @@ public sealed class PlaceShapeTests
     public void An_area_against_many_thrown_points()
     {
         // Two thirds of the square's points lie in a triangle of two thirds of its area.
-        PlaceShape shape = new(ShapeForm.Area, [Corner, Corner.Moved(0, 100), Corner.Moved(100, 100), Corner.Moved(100, 66.6667)]);
+        PlaceShape shape = new(
+            ShapeForm.Area,
+            [Corner, Corner.Moved(0, 100), Corner.Moved(100, 100), Corner.Moved(100, 66.6667)]
+        );
         var random = new Random(3);
-        var inside = Enumerable.Range(0, 20_000).Count(_ => shape.Holds(Corner.Moved(random.NextDouble() * 100, random.NextDouble() * 100)));
+        var inside = Enumerable
+            .Range(0, 20_000)
+            .Count(_ => shape.Holds(Corner.Moved(random.NextDouble() * 100, random.NextDouble() * 100)));
         (inside / 20_000.0 * 10_000).ShouldBe(shape.Area, 120);
     }
 
@@ -51,7 +62,10 @@ public sealed class PlaceShapeTests
         new PlaceShape(ShapeForm.Line, [Corner]).Fault.ShouldContain("two points");
         new PlaceShape(ShapeForm.Line, [Corner, new(-123.7, 45)]).Fault.ShouldContain("Perhaps the two are exchanged");
         new PlaceShape(ShapeForm.Line, [Corner, new(35, -123.7)]).Fault.ShouldContain("Check the digits");
-        new PlaceShape(ShapeForm.Area, [Corner, Corner.Moved(100, 100), Corner.Moved(0, 100), Corner.Moved(100, 0)]).Fault.ShouldContain("crosses itself");
+        new PlaceShape(
+            ShapeForm.Area,
+            [Corner, Corner.Moved(100, 100), Corner.Moved(0, 100), Corner.Moved(100, 0)]
+        ).Fault.ShouldContain("crosses itself");
         new PlaceShape(ShapeForm.Line, [.. Enumerable.Repeat(Corner, 5001)]).Fault.ShouldContain("5,000 is the most");
         new PlaceShape(ShapeForm.Point, [new(double.NaN, 0)]).Fault.ShouldContain("nowhere on earth");
     }

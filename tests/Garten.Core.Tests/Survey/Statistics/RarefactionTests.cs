@@ -14,7 +14,11 @@ public sealed class RarefactionTests
     {
         int[] counts = [4, 3, 1, 1];
         int[] individuals = [.. counts.SelectMany((c, s) => Enumerable.Repeat(s, c))];
-        double[] species = [.. Subsets(9, drawn).Select(set => (double)individuals.Where((_, i) => (set & (1 << i)) != 0).Distinct().Count())];
+        double[] species =
+        [
+            .. Subsets(9, drawn)
+                .Select(set => (double)individuals.Where((_, i) => (set & (1 << i)) != 0).Distinct().Count()),
+        ];
         var point = Rarefaction.OfIndividuals(new(counts), drawn);
         point.Species.ShouldBe(species.Average(), 1e-9);
         point.Error.ShouldBe(Math.Sqrt(species.Average(s => (s - species.Average()) * (s - species.Average()))), 1e-6);
@@ -26,8 +30,16 @@ public sealed class RarefactionTests
     [InlineData(4)]
     public void Of_units_is_the_mean_over_all_choices_of_units(int drawn)
     {
-        string[][] units = [["a", "b"], ["a", "b", "c"], ["a", "c", "d"], ["a", "e"], []];
-        var species = Subsets(5, drawn).Average(set => (double)units.Where((_, i) => (set & (1 << i)) != 0).SelectMany(u => u).Distinct().Count());
+        string[][] units =
+        [
+            ["a", "b"],
+            ["a", "b", "c"],
+            ["a", "c", "d"],
+            ["a", "e"],
+            [],
+        ];
+        var species = Subsets(5, drawn)
+            .Average(set => (double)units.Where((_, i) => (set & (1 << i)) != 0).SelectMany(u => u).Distinct().Count());
         Rarefaction.OfUnits(new(units), drawn).Species.ShouldBe(species, 1e-9);
     }
 
@@ -42,13 +54,20 @@ public sealed class RarefactionTests
         Rarefaction.Curve(new SpeciesCounts([]), 40).ShouldBeEmpty();
 
         // Of a million each of four species ten individuals leave one out with (3/4)^10.
-        Rarefaction.OfIndividuals(new([1_000_000, 1_000_000, 1_000_000, 1_000_000]), 10).Species.ShouldBe(4 * (1 - Math.Pow(0.75, 10)), 1e-4);
+        Rarefaction
+            .OfIndividuals(new([1_000_000, 1_000_000, 1_000_000, 1_000_000]), 10)
+            .Species.ShouldBe(4 * (1 - Math.Pow(0.75, 10)), 1e-4);
     }
 
     [Fact]
     public void The_curve_rises_from_nothing_to_all_species_and_its_error_is_by_hand()
     {
-        SpeciesInUnits units = new([["a", "b"], ["a", "b", "c"], ["a", "c", "d"], ["a", "e"]]);
+        SpeciesInUnits units = new([
+            ["a", "b"],
+            ["a", "b", "c"],
+            ["a", "c", "d"],
+            ["a", "e"],
+        ]);
         var curve = Rarefaction.Curve(units, 200);
         curve.Select(p => p.Species).ShouldBeInOrder();
         (curve[0].Species, curve[^1].Species).ShouldBe((0.0, 5.0));
@@ -62,8 +81,11 @@ public sealed class RarefactionTests
     }
 
     [Fact]
-    public void Nothing_is_said_beyond_what_was_seen() => Should.Throw<ArgumentOutOfRangeException>(() => Rarefaction.OfIndividuals(new([2, 3]), 6))
-        .Message.ShouldContain("from 0 to the 5 there are");
+    public void Nothing_is_said_beyond_what_was_seen() =>
+        Should
+            .Throw<ArgumentOutOfRangeException>(() => Rarefaction.OfIndividuals(new([2, 3]), 6))
+            .Message.ShouldContain("from 0 to the 5 there are");
 
-    private static IEnumerable<int> Subsets(int of, int size) => Enumerable.Range(0, 1 << of).Where(set => int.PopCount(set) == size);
+    private static IEnumerable<int> Subsets(int of, int size) =>
+        Enumerable.Range(0, 1 << of).Where(set => int.PopCount(set) == size);
 }

@@ -262,7 +262,7 @@ describe('visits', () => {
   const usual = {
     'GET /api/plants/7/care': nothing,
     'GET /api/plants/7/photos': [],
-    'POST /api/bench/standing': {},
+    'POST /api/bench/names': {},
   }
 
   it('tell what was seen on each, and what later visits taught of it', async () => {

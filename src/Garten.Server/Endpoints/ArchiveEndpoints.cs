@@ -1,0 +1,525 @@
+using System.Globalization;
+using System.Runtime.CompilerServices;
+using System.Text.Json;
+using Garten.Core.Evidence;
+using Garten.Core.Guides;
+using Garten.Core.Survey;
+using Garten.Core.Survey.Access;
+using Garten.Core.Survey.Counting;
+using Garten.Core.Survey.Importing;
+using Garten.Data;
+using Garten.Formats.Records;
+using Garten.Server.Access;
+using Garten.Server.Requests;
+
+namespace Garten.Server.Endpoints;
+
+/// <summary>The whole survey as a Darwin Core archive: visits, plants and counts on them, every name given, every feature seen.</summary>
+public static class ArchiveEndpoints
+{
+    /// <summary>Adds the endpoint.</summary>
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGet(
+                "/records/archive.zip",
+                [Noted]
+                async (
+                    bool? exact,
+                    bool? pictures,
+                    RecordStore records,
+                    PlantStore plants,
+                    PlantSheets sheets,
+                    PlantsInFull full,
+                    PhotoStore photos,
+                    CurrentPerson person,
+                    CoarseRecords coarse,
+                    CountStore counts,
+                    PlaceStore places,
+                    MapStore map,
+                    CurrentGuide current,
+                    TimeProvider clock,
+                    CancellationToken cancel
+                ) =>
+                {
+                    var today = Rules.Today(clock);
+                    var leaving = person.Leaving(exact);
+                    (records, plants, photos, counts, map) = (
+                        records.SeenBy(leaving),
+                        plants.SeenBy(leaving),
+                        photos.SeenBy(leaving),
+                        counts.SeenBy(leaving),
+                        map.SeenBy(leaving)
+                    );
+                    var requests = await plants.RequestsAsync(cancel);
+                    var archive = new Tables(
+                        current.Guide,
+                        (await places.SitesAsync(cancel)).ToDictionary(s => s.Id),
+                        (await map.PlacesAsync(cancel)).ToDictionary(p => p.Id, p => p.Content),
+                        requests,
+                        (await map.PositionsAsync(cancel)).ToDictionary(p => p.Plant)
+                    );
+                    var all = (await records.ListAsync(RecordFilter.All, cancel)).ToLookup(r => r.Plant);
+                    Dictionary<Guid, KeptPhoto> kept = [];
+                    foreach (var plant in await plants.ReadAllAsync(cancel))
+                    {
+                        var id = plant.Stored.Card.Id;
+                        var shown = pictures ?? true ? await photos.PicturesAsync(id, cancel) : null;
+                        shown?.ForEach(p => kept.TryAdd(p.Photo.Id, p.Photo));
+                        archive.Add(
+                            sheets.Of(plant, new(null, null)),
+                            await full.CareAsync(id, cancel),
+                            await full.StudyAsync(plant, requests, cancel),
+                            shown,
+                            all[id]
+                        );
+                    }
+
+                    var lines = (await counts.LinesAsync(CountChoice.All, cancel)).ToLookup(l => l.Sheet, l => l.Line);
+                    foreach (var sheet in await counts.SheetsAsync(CountChoice.All, cancel))
+                    {
+                        archive.Add(sheet, lines[sheet.Id]);
+                    }
+
+                    foreach (var withheld in await coarse.OfAsync(leaving, true, null, cancel))
+                    {
+                        archive.Add(withheld);
+                    }
+
+                    var people = (await places.PeopleAsync(cancel)).ConvertAll(p => p.Name);
+                    var content = Uploads.Aside();
+                    try
+                    {
+                        await DarwinCoreArchive.WriteAsync(
+                            ArchiveTable.Events(archive.Events),
+                            [
+                                ArchiveTable.Occurrences(archive.Occurrences),
+                                ArchiveTable.Identifications(archive.Identifications),
+                                ArchiveTable.Measurements(archive.Measurements),
+                                .. archive.Pictures.Count > 0
+                                    ? [ArchiveTable.Pictures(archive.Pictures)]
+                                    : Array.Empty<ArchiveTable>(),
+                            ],
+                            new(
+                                $"Survey of {current.Guide.Title.Title}",
+                                "Plants followed over the seasons with the features their names rest on, and counts by protocol. Names follow the guide named in the title.",
+                                people.Count > 0 ? people : ["not named"],
+                                today
+                            ),
+                            FilesOfAsync(kept.Values, photos, cancel),
+                            content,
+                            cancel
+                        );
+                    }
+                    catch
+                    {
+                        await content.DisposeAsync();
+                        throw;
+                    }
+
+                    content.Position = 0;
+                    return TypedResults.Stream(
+                        content,
+                        "application/zip",
+                        string.Create(CultureInfo.InvariantCulture, $"garten-survey-{today:yyyy-MM-dd}.zip")
+                    );
+                }
+            )
+            .WithName("archive")
+            .Produces<string>(contentType: "application/zip");
+
+    private static async IAsyncEnumerable<ArchivePicture> FilesOfAsync(
+        IEnumerable<KeptPhoto> kept,
+        PhotoStore photos,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
+    {
+        foreach (var photo in kept)
+        {
+            yield return new(photo.Id, photo.Type, await photos.ContentAsync(photo.Id, cancel));
+        }
+    }
+
+    /// <summary>The tables as they fill.</summary>
+    private sealed class Tables(
+        Guide guide,
+        Dictionary<int, Site> sites,
+        Dictionary<int, PlaceContent> places,
+        Dictionary<int, Guid> plants,
+        Dictionary<int, PlantPosition> positions
+    )
+    {
+        private readonly HashSet<string> _events = [];
+
+        public List<Dictionary<string, string>> Events { get; } = [];
+
+        public List<Dictionary<string, string>> Occurrences { get; } = [];
+
+        public List<Dictionary<string, string>> Identifications { get; } = [];
+
+        public List<Dictionary<string, string>> Measurements { get; } = [];
+
+        public List<Dictionary<string, string>> Pictures { get; } = [];
+
+        /// <summary>Adds a plant with its records, one a visit.</summary>
+        public void Add(
+            PlantSheet sheet,
+            ExtraCare care,
+            ExtraStudy study,
+            List<PlantPicture>? pictures,
+            IEnumerable<SurveyRecord> records
+        )
+        {
+            var named = records.ToDictionary(r => r.Id);
+            foreach (var visit in sheet.Visits)
+            {
+                var cells = named.TryGetValue(visit.Id, out var record)
+                    ? DarwinCoreCsv.CellsOf(record)
+                    : Unnamed(sheet.Plant, visit);
+                cells["dynamicProperties"] = ArchiveExtras.Write(
+                    MoreOf(sheet, visit) with
+                    {
+                        Care = visit.Id == sheet.Visits[^1].Id ? care : null,
+                        Study = visit.Id == sheet.Visits[^1].Id ? study : null,
+                        Pictures = pictures
+                            ?.Where(p => p.Visit == visit.Id)
+                            .Select(p => new ExtraPicture(
+                                p.Photo.Id,
+                                p.Photo.Type,
+                                p.Photo.Name,
+                                p.Person,
+                                [.. p.Characters]
+                            ))
+                            .ToList(),
+                    }
+                );
+                Occurrences.Add(cells);
+                AddEvent(
+                    cells["eventID"],
+                    "",
+                    visit.Date,
+                    sheet.Plant.Site,
+                    ("samplingProtocol", ArchivedSurvey.FollowedProtocol)
+                );
+                foreach (var o in sheet.Observations.Where(o => o.Visit == visit.Id && o.Finding != Finding.Hidden))
+                {
+                    AddMeasurement(cells["eventID"], cells["occurrenceID"], o);
+                }
+
+                foreach (var picture in pictures?.Where(p => p.Visit == visit.Id) ?? [])
+                {
+                    AddPicture(cells["eventID"], cells["occurrenceID"], picture);
+                }
+
+                // All names hang on the plant's latest record, the one whose occurrence they concern through the organism.
+                if (visit.Id == sheet.Visits[^1].Id)
+                {
+                    foreach (var given in sheet.Determinations)
+                    {
+                        AddIdentification(cells, given);
+                    }
+                }
+            }
+        }
+
+        /// <summary>What the terms of the standard have no column for.</summary>
+        private PlantExtras MoreOf(PlantSheet sheet, PlantVisit visit)
+        {
+            var position = positions.GetValueOrDefault(sheet.Plant.Id);
+            return new(
+                MoreOf(sheet.Plant.Site),
+                plants[sheet.Plant.Id],
+                sheet.Plant.Origin,
+                visit.Stage,
+                visit.Sex,
+                [.. visit.Parts],
+                [.. visit.Altered],
+                position?.At,
+                position?.UncertaintyM,
+                [
+                    .. sheet
+                        .Observations.Where(o => o.Visit == visit.Id)
+                        .Select(o => new ExtraFeature(
+                            o.Character,
+                            o.Finding,
+                            [.. o.States],
+                            [.. o.Parts.Select((p, i) => new ExtraPart(p, o.Places[i].Exposure, o.Places[i].Position))],
+                            o.Rough.Length > 0 ? o.Rough : null,
+                            o.Hidden,
+                            o.Certainty,
+                            o.Source,
+                            [.. o.Altered],
+                            o.Exposure,
+                            o.Position,
+                            o.Tool,
+                            o.Note,
+                            o.Recorder
+                        )),
+                ],
+                [
+                    .. sheet
+                        .Determinations.Reverse()
+                        .Where(_ => visit.Id == sheet.Visits[^1].Id)
+                        .Select(d => new ExtraName(
+                            d.Taxon,
+                            d.Qualifier,
+                            d.Person,
+                            d.Date,
+                            d.Remarks,
+                            JsonSerializer.SerializeToElement(d.Reasons, PlantSheets.ReasonsJson),
+                            [
+                                .. d
+                                    .Reviews.OrderBy(r => r.Id)
+                                    .Select(r => new ExtraReview(r.Person, r.Verdict, r.Remark, r.At)),
+                            ]
+                        )),
+                ],
+                [
+                    .. sheet
+                        .Vouchers.Where(_ => visit.Id == sheet.Visits[^1].Id)
+                        .Select(v => new ExtraSpecimen(
+                            v.Content.Number,
+                            v.Content.KeptAt,
+                            v.Content.TakenOn,
+                            v.Content.Stand,
+                            v.Content.Taken,
+                            v.Content.Permit,
+                            v.Person
+                        )),
+                ]
+            );
+        }
+
+        private static ExtraSite MoreOf(Site site) =>
+            new(site.Description, [.. site.Habitats], site.SnowGone, site.FloraArea);
+
+        /// <summary>A plant nobody has named yet, on a visit.</summary>
+        private static Dictionary<string, string> Unnamed(PlantCard plant, PlantVisit visit) =>
+            new()
+            {
+                ["eventID"] = $"plant-visit:{DarwinCoreCsv.Number(visit.Id)}",
+                ["occurrenceID"] = $"{plant.Tag}:{DarwinCoreCsv.Number(visit.Id)}",
+                ["organismID"] = plant.Tag,
+                ["basisOfRecord"] = "HumanObservation",
+                ["eventDate"] = DarwinCoreCsv.Date(visit.Date),
+                ["recordedBy"] = DarwinCoreCsv.Text(visit.Recorder),
+                ["locality"] = DarwinCoreCsv.Text(plant.Site.Name),
+                ["scientificName"] = "Plantae",
+                ["taxonRank"] = "kingdom",
+                ["kingdom"] = "Plantae",
+                ["occurrenceStatus"] = "present",
+                ["organismRemarks"] = DarwinCoreCsv.Text(plant.Description),
+                ["occurrenceRemarks"] = DarwinCoreCsv.Text(visit.Note),
+            };
+
+        /// <summary>Adds a count with its plots and lines.</summary>
+        public void Add(CountSheet sheet, IEnumerable<StoredLine> lines)
+        {
+            var content = sheet.Content;
+            var whole = $"count:{sheet.Request:D}";
+            var site = sites[content.Site];
+            var plots = ProtocolRules.HasPlots(content.Protocol);
+            (string, string)[] size = content.LengthM is { } length
+                ? [("sampleSizeValue", DarwinCoreCsv.Number(length)), ("sampleSizeUnit", "metre")]
+                : [];
+            AddEvent(
+                whole,
+                "",
+                content.Date,
+                At(site, sheet.At),
+                [
+                    ("samplingProtocol", ProtocolWords.Name(content.Protocol)),
+                    ("eventTime", Time(content)),
+                    ("samplingEffort", Effort(content)),
+                    ("fieldNotes", DarwinCoreCsv.Text(content.Weather)),
+                    ("eventRemarks", DarwinCoreCsv.Text(content.Note)),
+                    (
+                        "dynamicProperties",
+                        ArchiveExtras.Write(
+                            new CountExtras(MoreOf(site), sheet.Recorder, content.Companions, PlaceOf(content))
+                        )
+                    ),
+                    .. size,
+                ]
+            );
+            for (var plot = 1; plots && plot <= content.Plots; plot++)
+            {
+                AddEvent(
+                    $"{whole}:{DarwinCoreCsv.Number(plot)}",
+                    whole,
+                    content.Date,
+                    At(site, sheet.At),
+                    ("samplingProtocol", ProtocolWords.Name(content.Protocol)),
+                    ("sampleSizeValue", DarwinCoreCsv.Number(content.PlotAreaM2!.Value)),
+                    ("sampleSizeUnit", "square metre")
+                );
+            }
+
+            foreach (var line in lines)
+            {
+                AddLine(sheet, line, plots ? $"{whole}:{DarwinCoreCsv.Number(line.Plot)}" : whole);
+            }
+        }
+
+        /// <summary>Adds what is told of sensitive finds.</summary>
+        public void Add(CoarseRecord withheld)
+        {
+            var cells = DarwinCoreCsv.CellsOf(withheld);
+            Occurrences.Add(cells);
+            Events.Add(
+                cells.Where(c => ArchiveTable.EventTerms.Contains(c.Key)).ToDictionary(c => c.Key, c => c.Value)
+            );
+        }
+
+        private ExtraPlace? PlaceOf(SheetContent content) =>
+            content.Place is { } id && places.TryGetValue(id, out var place)
+                ? new(place.Name, place.Kind, place.Shape.Form, place.Shape.Points)
+                : null;
+
+        private void AddLine(CountSheet sheet, StoredLine line, string on)
+        {
+            var taxon = guide.FindTaxon(new(line.Taxon));
+            var status = taxon is null
+                ? AreaStatus.Unknown
+                : guide.StatusIn(taxon.Id, sites[sheet.Content.Site].FloraArea);
+            Occurrences.Add(
+                new()
+                {
+                    ["eventID"] = on,
+                    ["occurrenceID"] = $"line:{DarwinCoreCsv.Number(line.Id)}",
+                    ["basisOfRecord"] = "HumanObservation",
+                    ["eventDate"] = DarwinCoreCsv.Date(sheet.Content.Date),
+                    ["recordedBy"] = DarwinCoreCsv.Text(sheet.Recorder),
+                    ["locality"] = DarwinCoreCsv.Text(sheet.SiteName),
+                    ["scientificName"] = taxon is { Author.Length: > 0 } ? $"{line.Name} {taxon.Author}" : line.Name,
+                    ["scientificNameAuthorship"] = taxon?.Author ?? "",
+                    ["taxonRank"] = taxon is null ? "" : DarwinCoreCsv.Rank(taxon.Rank.ToString()),
+                    ["kingdom"] = "Plantae",
+                    ["identificationQualifier"] = DeterminationName.Written(line.Qualifier),
+                    ["degreeOfEstablishment"] = DarwinCoreCsv.Establishment(line.Origin, status == AreaStatus.Native),
+                    ["establishmentMeans"] = DarwinCoreCsv.EstablishmentMeans(status),
+                    ["occurrenceStatus"] = "present",
+                    ["occurrenceRemarks"] = DarwinCoreCsv.Text(line.Note),
+                    ["organismQuantity"] = line.Amount is { } amount ? DarwinCoreCsv.Number(amount) : "",
+                    ["organismQuantityType"] = line.Amount is null ? "" : QuickEntry.InWords(line.Unit),
+                }
+            );
+        }
+
+        private void AddEvent(
+            string id,
+            string parent,
+            DateOnly date,
+            Site site,
+            params (string Name, string Cell)[] more
+        )
+        {
+            if (!_events.Add(id))
+            {
+                return;
+            }
+
+            Events.Add(
+                new(more.Select(m => KeyValuePair.Create(m.Name, m.Cell)))
+                {
+                    ["eventID"] = id,
+                    ["parentEventID"] = parent,
+                    ["eventDate"] = DarwinCoreCsv.Date(date),
+                    ["locality"] = DarwinCoreCsv.Text(site.Name),
+                    ["minimumElevationInMeters"] = DarwinCoreCsv.Number(site.ElevationM),
+                    ["maximumElevationInMeters"] = DarwinCoreCsv.Number(site.ElevationM),
+                    ["decimalLatitude"] = DarwinCoreCsv.Number(site.Latitude),
+                    ["decimalLongitude"] = DarwinCoreCsv.Number(site.Longitude),
+                    ["geodeticDatum"] = site.Latitude is null ? "" : "EPSG:4326",
+                    ["coordinateUncertaintyInMeters"] = DarwinCoreCsv.Number(site.UncertaintyM),
+                }
+            );
+        }
+
+        private void AddIdentification(Dictionary<string, string> occurrence, DeterminationView given) =>
+            Identifications.Add(
+                new()
+                {
+                    ["eventID"] = occurrence["eventID"],
+                    ["identificationID"] = $"determination:{DarwinCoreCsv.Number(given.Id)}",
+                    ["occurrenceID"] = occurrence["occurrenceID"],
+                    ["organismID"] = occurrence["organismID"],
+                    ["scientificName"] = guide.FindTaxon(new(given.Taxon))?.Name ?? given.FullName,
+                    ["taxonRank"] = guide.FindTaxon(new(given.Taxon)) is { } taxon
+                        ? DarwinCoreCsv.Rank(taxon.Rank.ToString())
+                        : "",
+                    ["identificationQualifier"] = DeterminationName.Written(given.Qualifier),
+                    ["identifiedBy"] = DarwinCoreCsv.Text(given.Person),
+                    ["dateIdentified"] = DarwinCoreCsv.Date(given.Date),
+                    ["identificationRemarks"] = DarwinCoreCsv.Text(given.Remarks),
+                }
+            );
+
+        private void AddMeasurement(string on, string occurrence, ObservationView o) =>
+            Measurements.Add(
+                new()
+                {
+                    ["eventID"] = on,
+                    ["measurementID"] = $"{occurrence}:{o.Character}",
+                    ["occurrenceID"] = occurrence,
+                    ["measurementType"] = o.Label,
+                    ["measurementValue"] = DarwinCoreCsv.Text(o.Summary),
+                    ["measurementUnit"] =
+                        o.Finding == Finding.Sample ? guide.FindCharacter(new(o.Character))?.Unit ?? "" : "",
+                    ["measurementDeterminedBy"] = DarwinCoreCsv.Text(o.Recorder),
+                    ["measurementDeterminedDate"] = DarwinCoreCsv.Date(o.Date),
+                    ["measurementRemarks"] = DarwinCoreCsv.Text(o.Note),
+                }
+            );
+
+        private void AddPicture(string on, string occurrence, PlantPicture picture) =>
+            Pictures.Add(
+                new()
+                {
+                    ["eventID"] = on,
+                    ["identifier"] = picture.Photo.Id.ToString("D"),
+                    ["occurrenceID"] = occurrence,
+                    ["type"] = "StillImage",
+                    ["format"] = picture.Photo.Type,
+                    ["accessURI"] = ArchivePicture.FileOf(picture.Photo.Id, picture.Photo.Type),
+                    ["title"] = DarwinCoreCsv.Text(picture.Photo.Name),
+                    ["creator"] = DarwinCoreCsv.Text(picture.Person),
+                    ["created"] = picture.Photo.Taken?.ToString("s", CultureInfo.InvariantCulture) ?? "",
+                    ["caption"] = DarwinCoreCsv.Text(
+                        string.Join(", ", picture.Characters.Select(c => guide.FindCharacter(new(c))?.Label ?? c))
+                    ),
+                }
+            );
+
+        /// <summary>A site, known to lie where a plot or transect of it does.</summary>
+        private static Site At(Site site, GeoPoint? place) =>
+            place is { } at
+                ? site with
+                {
+                    Latitude = at.Latitude,
+                    Longitude = at.Longitude,
+                    UncertaintyM = null,
+                }
+                : site;
+
+        private static string Time(SheetContent content) =>
+            content.Started is not { } from ? ""
+            : content.Ended is { } to ? string.Create(CultureInfo.InvariantCulture, $"{from:HH:mm}/{to:HH:mm}")
+            : from.ToString("HH:mm", CultureInfo.InvariantCulture);
+
+        private static string Effort(SheetContent content)
+        {
+            // Companions are written as one text; people in it stand between commas or "and".
+            var others = content
+                .Companions.Split(
+                    [",", ";", "&", " and "],
+                    StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries
+                )
+                .Length;
+            return content is { Started: { } from, Ended: { } to }
+                ? string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{(to - from).TotalMinutes:0} minutes by {others + 1} {(others == 0 ? "person" : "people")}"
+                )
+                : "";
+        }
+    }
+}

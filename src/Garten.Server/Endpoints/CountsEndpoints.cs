@@ -1,0 +1,493 @@
+using Garten.Core.Guides;
+using Garten.Core.Survey.Counting;
+using Garten.Core.Survey.Places;
+using Garten.Data;
+using Garten.Formats.Calendars;
+using Garten.Server.Requests;
+
+namespace Garten.Server.Endpoints;
+
+/// <summary>A page of counts.</summary>
+/// <param name="Sheets">The sheets, the latest first.</param>
+/// <param name="More">True when there are earlier ones.</param>
+public sealed record CountPage(IReadOnlyList<CountSheet> Sheets, bool More);
+
+/// <summary>A count to begin.</summary>
+/// <param name="Request">Number of the request; the same begins it once.</param>
+/// <param name="Content">How the visit is made.</param>
+/// <param name="Safe">True when the checks before setting out were made.</param>
+public sealed record BeginCount(Guid Request, SheetContent Content, bool Safe);
+
+/// <summary>A name to look for again.</summary>
+/// <param name="Text">What to type for it.</param>
+public sealed record SeenBefore(TaxonName Taxon, string Text);
+
+/// <summary>A line of a count, ready to show.</summary>
+/// <param name="FullName">The name with its qualifier.</param>
+/// <param name="UnitWords">What the number counts, in words.</param>
+/// <param name="Tally">True when its number can be counted up one by one.</param>
+public sealed record CountLineView(StoredLine Line, string FullName, string UnitWords, bool Tally);
+
+/// <summary>A count with its lines.</summary>
+/// <param name="HasPlots">True when it is made in plots.</param>
+/// <param name="Usual">What a bare number counts, in words.</param>
+/// <param name="Before">The last such visit to the site; null when there is none.</param>
+/// <param name="SeenBefore">What was seen on it and is not on this sheet yet.</param>
+/// <param name="Partial">True where sensitive species that others counted, if there are any, are not shown to the person who asks.</param>
+public sealed record CountView(
+    CountSheet Sheet,
+    IReadOnlyList<CountLineView> Lines,
+    bool HasPlots,
+    string Usual,
+    DateOnly? Before,
+    IReadOnlyList<SeenBefore> SeenBefore,
+    bool Partial
+);
+
+/// <summary>Lines to enter.</summary>
+/// <param name="Plot">Number of the plot; 1 where there are none.</param>
+/// <param name="Text">What was typed.</param>
+/// <param name="Taxon">The taxon chosen where the letters stand for several; null otherwise.</param>
+/// <param name="Origin">Wild, planted or not known.</param>
+public sealed record LineInput(int Plot, string Text, string? Taxon, Origin Origin);
+
+/// <summary>What is set of a line.</summary>
+/// <param name="Amount">The number; null where nothing is counted.</param>
+/// <param name="Origin">Wild, planted or not known.</param>
+/// <param name="Expected">Revision the change starts from.</param>
+public sealed record LineChange(double? Amount, Origin Origin, string Note, long Expected);
+
+/// <summary>How a visit was made, as it shall be.</summary>
+/// <param name="Expected">Revision the change starts from.</param>
+public sealed record SheetChange(SheetContent Content, long Expected);
+
+/// <summary>Counts by protocol, and what they come to.</summary>
+public static class CountsEndpoints
+{
+    private const int MostSheets = 100;
+    private const double LongestLine = 50_000;
+
+    /// <summary>Adds the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        var counts = api.MapGroup("/counts");
+        counts
+            .MapGet(
+                "/",
+                async (
+                    int? site,
+                    DateOnly? beforeDay,
+                    int? beforeId,
+                    int? take,
+                    CountStore store,
+                    CancellationToken cancel
+                ) =>
+                {
+                    var most = Math.Clamp(take ?? MostSheets, 1, MostSheets);
+                    var sheets = await store.PageAsync(
+                        site,
+                        beforeDay is { } day && beforeId is { } id ? (day, id) : null,
+                        most + 1,
+                        cancel
+                    );
+                    return new CountPage([.. sheets.Take(most)], sheets.Count > most);
+                }
+            )
+            .WithName("counts")
+            .Produces<CountPage>();
+
+        counts
+            .MapGet("/years", (CountStore store, CancellationToken cancel) => store.YearsAsync(cancel))
+            .WithName("countYears")
+            .Produces<List<int>>();
+
+        counts
+            .MapGet(
+                "/calendar.ics",
+                async (
+                    int? site,
+                    string? protocol,
+                    int? year,
+                    CountStore store,
+                    TimeProvider clock,
+                    CancellationToken cancel
+                ) =>
+                {
+                    var sheets = await store.SheetsAsync(SentChoice.Of(site, protocol, year), cancel);
+                    var days = sheets.Select(s => new CalendarDay(
+                        $"count-{s.Request:D}",
+                        s.Content.Date,
+                        $"{s.SiteName}{(s.PlaceName.Length > 0 ? $", {s.PlaceName}" : "")}: {ProtocolWords.Name(s.Content.Protocol)}",
+                        string.Join(
+                            '\n',
+                            new[] { s.Recorder, s.Content.Companions, s.Content.Weather, s.Content.Note }.Where(t =>
+                                t.Length > 0
+                            )
+                        )
+                    )
+                    {
+                        Started = s.Content.Started,
+                        Ended = s.Content.Ended,
+                    });
+                    return TypedResults.Text(
+                        CalendarWriter.Write(days, clock.GetUtcNow().UtcDateTime),
+                        "text/calendar"
+                    );
+                }
+            )
+            .WithName("countsCalendar")
+            .Produces<string>(200, "text/calendar");
+
+        counts
+            .MapPost(
+                "/",
+                async (
+                    BeginCount input,
+                    CountStore store,
+                    MapStore places,
+                    CountViews views,
+                    CurrentPerson person,
+                    TimeProvider clock,
+                    CancellationToken cancel
+                ) =>
+                {
+                    if (!input.Safe)
+                    {
+                        throw new RuleException(
+                            "safe",
+                            "Make the checks before you set out, and tick that they are made."
+                        );
+                    }
+
+                    var id = await store.BeginAsync(
+                        person.Head,
+                        input.Request,
+                        await CheckAsync(input.Content, places, clock, cancel),
+                        cancel
+                    );
+                    return await views.OfAsync(id, cancel);
+                }
+            )
+            .WithName("beginCount")
+            .Produces<CountView>();
+
+        counts
+            .MapGet("/{sheet:int}", (int sheet, CountViews views, CancellationToken cancel) =>
+                views.OfAsync(sheet, cancel)
+            )
+            .WithName("count")
+            .Produces<CountView>();
+
+        counts
+            .MapPut(
+                "/{sheet:int}",
+                async (
+                    int sheet,
+                    SheetChange input,
+                    CountStore store,
+                    MapStore places,
+                    CountViews views,
+                    CurrentPerson person,
+                    TimeProvider clock,
+                    CancellationToken cancel
+                ) =>
+                {
+                    var before = await store.SheetAsync(sheet, cancel);
+                    var lines = await store.LinesAsync(sheet, cancel);
+                    var content = await CheckAsync(
+                        input.Content with
+                        {
+                            Protocol = before.Content.Protocol,
+                            Site = before.Content.Site,
+                            Date = before.Content.Date,
+                        },
+                        places,
+                        clock,
+                        cancel
+                    );
+                    if (lines.Exists(l => l.Plot > content.Plots))
+                    {
+                        throw new RuleException(
+                            "plots",
+                            $"Plot {lines.Max(l => l.Plot)} has lines already. Take them away first, or leave the number of plots."
+                        );
+                    }
+
+                    await store.SetAsync(person.Head, sheet, content, input.Expected, cancel);
+                    return await views.OfAsync(sheet, cancel);
+                }
+            )
+            .WithName("setCount")
+            .Produces<CountView>();
+
+        counts
+            .MapGet(
+                "/{sheet:int}/watched",
+                async (int sheet, CountStore store, PhenologyWatches watches, CancellationToken cancel) =>
+                {
+                    var content = (await store.SheetAsync(sheet, cancel)).Content;
+                    return await watches.OfAsync(content.Site, content.Date.Year, cancel);
+                }
+            )
+            .WithName("watched")
+            .Produces<IReadOnlyList<WatchedPhase>>();
+
+        counts
+            .MapGet(
+                "/{sheet:int}/reading",
+                async (int sheet, string text, CountStore store, CurrentGuide current, CancellationToken cancel) =>
+                    QuickEntry.Read(
+                        current.Guide,
+                        (await store.SheetAsync(sheet, cancel)).Content.Protocol,
+                        Rules.Text("text", "The line", text, 200)
+                    )
+            )
+            .WithName("readLine")
+            .Produces<QuickReading>();
+
+        counts
+            .MapPost(
+                "/{sheet:int}/lines",
+                async (
+                    int sheet,
+                    LineInput input,
+                    CountStore store,
+                    CountViews views,
+                    CurrentGuide current,
+                    CurrentPerson person,
+                    CancellationToken cancel
+                ) =>
+                {
+                    var content = (await store.SheetAsync(sheet, cancel)).Content;
+                    var lines = Check(input, content, current.Guide);
+                    if (!await store.EnterAsync(person.Head, sheet, current.Version, lines, cancel))
+                    {
+                        throw new RuleException(
+                            "text",
+                            $"{lines[0].Name} is on the sheet already{(ProtocolRules.HasPlots(content.Protocol) ? $" for plot {input.Plot}" : "")}. Change its line instead."
+                        );
+                    }
+
+                    return await views.OfAsync(sheet, cancel);
+                }
+            )
+            .WithName("enterLine")
+            .Produces<CountView>();
+
+        var line = api.MapGroup("/count-lines/{line:int}");
+        line.MapPut(
+                "/",
+                async (
+                    int line,
+                    LineChange input,
+                    CountStore store,
+                    CountViews views,
+                    CurrentPerson person,
+                    CancellationToken cancel
+                ) =>
+                {
+                    var (sheet, before) = await views.LineAsync(line, cancel);
+                    if (ProtocolRules.FaultOf(before.Unit, input.Amount) is { Length: > 0 } fault)
+                    {
+                        throw new RuleException("amount", fault);
+                    }
+
+                    return await store.SetLineAsync(
+                        person.Head,
+                        line,
+                        input.Amount,
+                        input.Origin,
+                        Rules.Text("note", "The note", input.Note, 500),
+                        input.Expected,
+                        cancel
+                    )
+                        ? await views.OfAsync(sheet, cancel)
+                        : throw new RuleException(
+                            "origin",
+                            $"{before.Name} stands there already as growing so. Change that line's number instead."
+                        );
+                }
+            )
+            .WithName("setLine")
+            .Produces<CountView>();
+
+        line.MapPost(
+                "/one-more",
+                async (int line, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
+                {
+                    var (sheet, before) = await views.LineAsync(line, cancel);
+                    if (!ProtocolRules.AddsUp(before.Unit))
+                    {
+                        throw new RuleException("line", "Only counts can be counted up one by one.");
+                    }
+
+                    await store.OneMoreAsync(person.Head, line, cancel);
+                    return await views.OfAsync(sheet, cancel);
+                }
+            )
+            .WithName("oneMore")
+            .Produces<CountView>();
+
+        line.MapDelete(
+                "/",
+                (int line, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
+                    TakeAwayAsync(line, true, store, views, person, cancel)
+            )
+            .WithName("takeLineAway")
+            .Produces<CountView>();
+
+        line.MapPost(
+                "/back",
+                (int line, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
+                    TakeAwayAsync(line, false, store, views, person, cancel)
+            )
+            .WithName("putLineBack")
+            .Produces<CountView>();
+    }
+
+    private static async Task<CountView> TakeAwayAsync(
+        int line,
+        bool away,
+        CountStore store,
+        CountViews views,
+        CurrentPerson person,
+        CancellationToken cancel
+    )
+    {
+        var (sheet, content) = await views.LineAsync(line, cancel);
+        return await store.TakeAwayAsync(person.Head, line, away, cancel)
+            ? await views.OfAsync(sheet, cancel)
+            : throw new RuleException(
+                "line",
+                $"{content.Name} was entered anew in the meantime. Change that line instead."
+            );
+    }
+
+    /// <summary>Checks a visit. At a place on the map its size is that of the place, where it is not said otherwise.</summary>
+    private static async Task<SheetContent> CheckAsync(
+        SheetContent input,
+        MapStore places,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        if (input.Place is not { } place)
+        {
+            return Check(input, clock);
+        }
+
+        var at = (await places.PlacesAsync(cancel)).Find(p =>
+            p.Id == place && p.Content.Kind is (PlaceKind.Plot or PlaceKind.Transect)
+        )
+            ?? throw new RuleException(
+                "place",
+                "There is no such plot or transect on the map. Choose one from the list, or none."
+            );
+        if (at.Content.Site is { } site && site != input.Site)
+        {
+            throw new RuleException(
+                "place",
+                $"{at.Content.Name} belongs to another site. Choose one of this site, or none."
+            );
+        }
+
+        var shape = at.Content.Shape;
+        return Check(
+            input with
+            {
+                PlotAreaM2 = input.PlotAreaM2
+                    ?? (input.Plots == 1 && shape.Area > 0 ? Math.Round(shape.Area, 1) : null),
+                LengthM = input.LengthM ?? (shape.Form == ShapeForm.Line ? Math.Round(shape.Length, 1) : null),
+            },
+            clock
+        );
+    }
+
+    private static SheetContent Check(SheetContent input, TimeProvider clock)
+    {
+        Rules.Past(input.Date, clock);
+        var plots = ProtocolRules.HasPlots(input.Protocol);
+        if (plots && input.Plots is not (>= 1 and <= ProtocolRules.MostPlots))
+        {
+            throw new RuleException("plots", $"A visit has from 1 to {ProtocolRules.MostPlots} plots.");
+        }
+
+        if (plots && input.PlotAreaM2 is not (> 0 and <= ProtocolRules.LargestPlot))
+        {
+            throw new RuleException(
+                "plotAreaM2",
+                "Give the area of a plot in square metres; density and basal area are worked out from it."
+            );
+        }
+
+        if (input.Protocol == Protocol.LineTransect && input.LengthM is not (> 0 and <= LongestLine))
+        {
+            throw new RuleException("lengthM", "Give the length of the line in metres.");
+        }
+
+        if (input.Ended <= input.Started)
+        {
+            throw new RuleException("ended", "The visit ended before it began. Check the times.");
+        }
+
+        return input with
+        {
+            Plots = plots ? input.Plots : 1,
+            PlotAreaM2 = plots ? input.PlotAreaM2 : null,
+            LengthM = input.Protocol == Protocol.LineTransect ? input.LengthM : null,
+            Companions = Rules.Text("companions", "Who else was there", input.Companions, 500),
+            Weather = Rules.Text("weather", "The weather", input.Weather, 200),
+            Note = Rules.Text("note", "The note", input.Note, 2000),
+        };
+    }
+
+    /// <summary>The lines a typed line stands for.</summary>
+    /// <param name="input">What was typed.</param>
+    /// <param name="sheet">How the visit is made.</param>
+    /// <exception cref="RuleException">It cannot be taken.</exception>
+    public static StoredLine[] Check(LineInput input, SheetContent sheet, Guide guide)
+    {
+        if (input.Plot < 1 || input.Plot > sheet.Plots)
+        {
+            throw new RuleException("plot", $"The visit has the plots 1 to {sheet.Plots}.");
+        }
+
+        var reading = QuickEntry.Read(
+            guide,
+            sheet.Protocol,
+            Rules.Text("text", "The line", input.Text, 200, required: true)
+        );
+        var chosen = input.Taxon is null
+            ? null
+            : reading.Taxa.FirstOrDefault(t => t.Id.Value == input.Taxon)
+                ?? throw new RuleException("taxon", "The letters do not stand for that name.");
+        if (reading.Fault.Length > 0 && !(chosen is not null && reading.Taxa.Length > 1))
+        {
+            throw new RuleException("text", reading.Fault);
+        }
+
+        var name = chosen ?? reading.Taxa[0];
+        if (
+            reading.Amounts.Select(a => ProtocolRules.FaultOf(reading.Unit, a)).FirstOrDefault(f => f.Length > 0) is
+            { } fault
+        )
+        {
+            throw new RuleException("text", fault);
+        }
+
+        return
+        [
+            .. reading.Amounts.Select(a => new StoredLine(
+                0,
+                input.Plot,
+                name.Id.Value,
+                name.Name,
+                reading.Qualifier,
+                input.Origin,
+                reading.Unit,
+                a,
+                ""
+            )),
+        ];
+    }
+}

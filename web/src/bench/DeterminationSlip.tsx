@@ -1,0 +1,41 @@
+import { Button } from '@mui/material'
+import { useState } from 'react'
+import { useSession } from '../api/queries'
+import type { DeterminationView } from '../api/types'
+import { day } from '../shared/format'
+import { TaxonText } from '../shared/TaxonText'
+import { ReviewDialog } from './ReviewDialog'
+import { ReviewLines } from './ReviewLines'
+
+interface Props {
+  plant: number
+  name: DeterminationView
+  /** True when a later name was given. */
+  earlier: boolean
+  onAccount: (taxon: string) => void
+}
+
+/** A name as its slip lies on the sheet, with what others said of it. */
+export function DeterminationSlip({ plant, name, earlier, onAccount }: Props) {
+  const session = useSession().data
+  const [reviewing, setReviewing] = useState(false)
+  const mayReview = !earlier && session?.mayReview && session.person?.name !== name.person
+  return (
+    <div className={`slip${earlier ? ' earlier' : ''}`}>
+      <button type="button" className="slip-name" onClick={() => onAccount(name.taxon)}>
+        <TaxonText name={name.fullName} />
+        <small>
+          {name.person}, {day(name.date)}
+          {name.remarks && ` · ${name.remarks}`}
+        </small>
+      </button>
+      <ReviewLines reviews={name.reviews} />
+      {mayReview && (
+        <Button size="small" onClick={() => setReviewing(true)}>
+          Review this name
+        </Button>
+      )}
+      {reviewing && <ReviewDialog plant={plant} name={name} onClose={() => setReviewing(false)} />}
+    </div>
+  )
+}

@@ -28,7 +28,7 @@ public sealed record SamplePart(double Value, string Typed, Exposure? Exposure =
 public sealed record ObservationContent(
     int PlantVisit,
     string Character,
-    Finding Finding,
+    FindingKind Finding,
     string[] States,
     SamplePart[] Parts,
     RoughValue? Rough,
@@ -53,27 +53,30 @@ public sealed record ObservationContent(
     /// <param name="stage">Stage of the plant that day.</param>
     /// <param name="sex">Sex of the plant that day.</param>
     public Observation ToObservation(int visit, DateOnly date, LifeStage? stage, Sex? sex) =>
-        new(
-            new(Character),
-            visit,
-            date,
-            Finding,
-            [.. States],
-            [.. Parts.Select(p => p.Value)],
-            Rough,
-            Hidden,
-            Certainty,
-            Source,
-            [.. Altered],
-            Exposure,
-            Position,
-            stage,
-            sex,
-            Tool
-        )
+        new(new(Character), visit, date, Found())
         {
-            Places = Places() is var places && places.Distinct().Count() > 1 ? [.. places] : [],
+            Certainty = Certainty,
+            Source = Source,
+            Altered = [.. Altered],
+            Exposure = Exposure,
+            Position = Position,
+            Stage = stage,
+            Sex = sex,
+            Tool = Tool,
             Age = Age,
+        };
+
+    private Core.Evidence.Finding Found() =>
+        Finding switch
+        {
+            FindingKind.States => new Core.Evidence.Finding.States([.. States]),
+            FindingKind.Sample => new Core.Evidence.Finding.Sample(
+                [.. Parts.Select(p => p.Value)],
+                Places() is var places && places.Distinct().Count() > 1 ? [.. places] : []
+            ),
+            FindingKind.Rough => new Core.Evidence.Finding.Rough(Rough!),
+            FindingKind.Absent => new Core.Evidence.Finding.Absent(),
+            _ => new Core.Evidence.Finding.Hidden(Hidden ?? HiddenReason.OutOfReach),
         };
 }
 
@@ -159,7 +162,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                         {
                             var parts = string.Join(", ", current!.Content.Parts.Select(p => p.Typed));
                             throw new ReplacesException(
-                                current.Content.Finding == Finding.Sample
+                                current.Content.Finding == FindingKind.Sample
                                     ? $"“{content!.Rough!.Typed}” is a rough value, and {parts} {(current.Content.Parts.Length == 1 ? "was" : "were")} measured already. Should it take their place? A single number would join them."
                                     : $"A rough value was recorded before: “{current.Content.Rough!.Typed}”. Should what you measured take its place?"
                             );

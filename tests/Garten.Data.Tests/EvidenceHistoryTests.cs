@@ -176,7 +176,7 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
         new(
             visit,
             character,
-            Finding.States,
+            FindingKind.States,
             [state],
             [],
             null,

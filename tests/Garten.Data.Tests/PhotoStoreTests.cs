@@ -113,7 +113,7 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
                 new(
                     visit,
                     c,
-                    Finding.Absent,
+                    FindingKind.Absent,
                     [],
                     [],
                     null,

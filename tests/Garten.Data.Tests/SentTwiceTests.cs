@@ -87,7 +87,7 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
                         new(
                             visit,
                             character,
-                            Finding.States,
+                            FindingKind.States,
                             states,
                             [],
                             null,
@@ -132,7 +132,7 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
                 new(
                     visit,
                     shown[of].Id.Value,
-                    Finding.States,
+                    FindingKind.States,
                     [.. shown[of].States.Take(1).Select(s => s.Id)],
                     [],
                     null,

@@ -31,7 +31,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         var (plant, visit) = await NewPlantAsync();
         await SetAsync(
             plant,
-            Content(visit, "leaf-arrangement", Finding.Absent) with
+            Content(visit, "leaf-arrangement", FindingKind.Absent) with
             {
                 Tool = Core.Guides.Tool.Eye,
             },
@@ -121,7 +121,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task A_sample_comes_back_as_it_was_typed()
     {
         var (plant, visit) = await NewPlantAsync();
-        var content = Content(visit, "leaf-length", Finding.Sample) with
+        var content = Content(visit, "leaf-length", FindingKind.Sample) with
         {
             Parts = [new(64, "6.4 cm"), new(82.55, "3 1/4 in")],
         };
@@ -135,8 +135,8 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task The_second_of_two_who_change_the_same_feature_is_told_and_shown_the_other()
     {
         var (plant, visit) = await NewPlantAsync();
-        await SetAsync(plant, Content(visit, "margin", Finding.States) with { States = ["serrate"] }, null);
-        var mine = Content(visit, "margin", Finding.States) with { States = ["entire"] };
+        await SetAsync(plant, Content(visit, "margin", FindingKind.States) with { States = ["serrate"] }, null);
+        var mine = Content(visit, "margin", FindingKind.States) with { States = ["entire"] };
         var told = await Should.ThrowAsync<ChangedMeanwhileException>(() => SetAsync(plant, mine, null));
         told.Message.ShouldContain("R. Ostrow changed this feature");
         var theirs = told.Theirs.ShouldBeOfType<StoredObservation>();
@@ -159,7 +159,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
                     {
                         await SetAsync(
                             plant,
-                            Content(visit, "margin", Finding.States) with
+                            Content(visit, "margin", FindingKind.States) with
                             {
                                 States = ["serrate"],
                                 Note = $"number {i}",
@@ -181,7 +181,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task The_same_change_sent_twice_is_no_conflict()
     {
         var (plant, visit) = await NewPlantAsync();
-        var content = Content(visit, "margin", Finding.States) with { States = ["serrate"] };
+        var content = Content(visit, "margin", FindingKind.States) with { States = ["serrate"] };
         await SetAsync(plant, content, null);
         await SetAsync(plant, content, null);
         (await _evidence.UndoStateAsync(plant, fixture.Person.Id, None)).Undo.ShouldBe("record margin");
@@ -192,7 +192,14 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     {
         var (plant, visit) = await NewPlantAsync();
         var walk = KeyWalk.From(new(new("woody-in-leaf"), 1));
-        await SetAsync(plant, Content(visit, "leaf-length", Finding.Sample) with { Parts = [new(64, "64 mm")] }, null);
+        await SetAsync(
+            plant,
+            Content(visit, "leaf-length", FindingKind.Sample) with
+            {
+                Parts = [new(64, "64 mm")],
+            },
+            null
+        );
         await _evidence.SetWalkAsync(fixture.Head(), plant, walk, null, "begin", None);
         var begun = (await fixture.ReadAsync(plant)).Walk;
         await _evidence.SetWalkAsync(
@@ -226,9 +233,9 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task A_new_change_closes_the_way_forward()
     {
         var (plant, visit) = await NewPlantAsync();
-        await SetAsync(plant, Content(visit, "margin", Finding.States) with { States = ["serrate"] }, null);
+        await SetAsync(plant, Content(visit, "margin", FindingKind.States) with { States = ["serrate"] }, null);
         await UndoAsync(plant);
-        await SetAsync(plant, Content(visit, "sap", Finding.States) with { States = ["milky"] }, null);
+        await SetAsync(plant, Content(visit, "sap", FindingKind.States) with { States = ["milky"] }, null);
         (await _evidence.UndoStateAsync(plant, fixture.Person.Id, None)).ShouldBe(new UndoState("record sap", null));
     }
 
@@ -274,7 +281,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         named.Assessment!.Content.Grade.Name!.Id.Value.ShouldBe("holodiscus-discolor");
         named.Assessment.Revision.ShouldBe(named.Revision);
         named.Revision.ShouldBeGreaterThan(before.Revision);
-        await SetAsync(plant, Content(visit, "margin", Finding.States) with { States = ["serrate"] }, null);
+        await SetAsync(plant, Content(visit, "margin", FindingKind.States) with { States = ["serrate"] }, null);
         (await _plants.DigestsAsync(None))
             .Single(d => d.Tag.Id == plant)
             .Assessment!.Grade.Name!.Id.Value.ShouldBe("holodiscus-discolor");
@@ -307,7 +314,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task A_change_half_made_is_not_there_at_all()
     {
         var (plant, visit) = await NewPlantAsync();
-        var tooLong = Content(visit, "leaf-length", Finding.Sample) with
+        var tooLong = Content(visit, "leaf-length", FindingKind.Sample) with
         {
             Parts = [new(64, "64 mm"), new(65, new string('6', 61))],
         };
@@ -384,7 +391,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     private async Task<string?> UndoAsync(int plant, bool redo = false) =>
         (await _evidence.UndoAsync(fixture.Head(), plant, fixture.Version, redo, None)).What;
 
-    private ObservationContent Content(int visit, string character, Finding finding) =>
+    private ObservationContent Content(int visit, string character, FindingKind finding) =>
         new(
             visit,
             character,

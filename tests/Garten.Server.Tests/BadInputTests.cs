@@ -166,7 +166,7 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     [Theory]
     [InlineData("answer", "{}")]
     [InlineData("answer", "[]")]
-    [InlineData("standing", "{}")]
+    [InlineData("names", "{}")]
     [InlineData(
         "answer",
         "{\"place\":{\"elevation\":1e400,\"habitats\":[]},\"visits\":[],\"observations\":[],\"walk\":null,\"colony\":[],\"choices\":null}"
@@ -191,6 +191,28 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     }
 
     [Theory]
+    [InlineData("{}")]
+    [InlineData("null")]
+    [InlineData("\"states\"")]
+    [InlineData("{\"seen\":[\"opposite\"]}")]
+    [InlineData("{\"kind\":\"guessed\",\"seen\":[\"opposite\"]}")]
+    [InlineData("{\"kind\":\"states\",\"seen\":[]}")]
+    [InlineData("{\"kind\":\"sample\",\"values\":[1]}")]
+    [InlineData("{\"kind\":\"rough\",\"value\":null}")]
+    public async Task A_feature_that_is_none_of_the_five_things_it_can_be_is_refused_in_words(string finding)
+    {
+        var request = await Me.GetAsync("/api/plants/1/request");
+        request["plant"]!["observations"]![0]!["finding"] = JsonNode.Parse(finding);
+        await Client.ProblemAsync(await Me.TryPostAsync("/api/bench/answer", request), HttpStatusCode.BadRequest);
+
+        // The order of what is said does not matter.
+        request["plant"]!["observations"]![0]!["finding"] = JsonNode.Parse(
+            "{\"why\":\"tooEarly\",\"kind\":\"hidden\"}"
+        );
+        (await Me.TryPostAsync("/api/bench/answer", request)).StatusCode.ShouldBe(HttpStatusCode.OK);
+    }
+
+    [Theory]
     [InlineData("account")]
     [InlineData("suspicion")]
     [InlineData("reasons")]
@@ -211,9 +233,9 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
         var plant = await Me.GetAsync("/api/plants/1/request");
         var observation = plant["plant"]!["observations"]!
             .AsArray()
-            .First(o => (string?)o!["finding"] == "sample")!
+            .First(o => (string?)o!["finding"]!["kind"] == "sample")!
             .DeepClone();
-        observation["values"] = new JsonArray();
+        observation["finding"]!["values"] = new JsonArray();
         var empty = plant.DeepClone();
         empty["plant"]!["observations"]!.AsArray().Add(observation);
         (

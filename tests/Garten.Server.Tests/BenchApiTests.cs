@@ -126,11 +126,11 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
     public async Task Every_feature_weighs_the_names_anew_and_its_weight_can_be_read()
     {
         var sheet = await Me.TakeAsync();
-        ((int)(await AnswerAsync(sheet))["standing"]!["features"]!).ShouldBe(0);
+        ((int)(await AnswerAsync(sheet))["likelyNames"]!["features"]!).ShouldBe(0);
         sheet = await Me.PutAsync(Client.PathTo(sheet, "pith"), Client.Feature(states: ["chambered"]));
         sheet = await Me.PutAsync(Client.PathTo(sheet, "smell"), Client.Feature(states: ["cucumber"]));
         var answer = await AnswerAsync(sheet);
-        ((string?)answer["standing"]!["names"]![0]!["name"]!["id"]).ShouldBe("oemleria-cerasiformis");
+        ((string?)answer["likelyNames"]!["names"]![0]!["name"]!["id"]).ShouldBe("oemleria-cerasiformis");
         answer["lookNext"]!.AsArray().Count.ShouldBeLessThanOrEqualTo(3);
         var reasons = (await Me.PostAsync("/api/bench/reasons", About(sheet, "oemleria-cerasiformis")))[
             "features"
@@ -251,8 +251,8 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
             content
         );
         var rows = JsonNode.Parse(await response.Content.ReadAsStringAsync())!.AsArray();
-        ((string?)rows[0]!["standing"]!["names"]![0]!["name"]!["name"]).ShouldBe("Oemleria cerasiformis");
-        rows[1]!["standing"].ShouldBeNull();
+        ((string?)rows[0]!["likelyNames"]!["names"]![0]!["name"]!["name"]).ShouldBe("Oemleria cerasiformis");
+        rows[1]!["likelyNames"].ShouldBeNull();
         ((string?)rows[1]!["faults"]![0])!.ShouldContain("hollow-earth");
         using var wrong = new StringContent("name\nS1\n", System.Text.Encoding.UTF8, "text/csv");
         var problem = await Client.ProblemAsync(

@@ -28,14 +28,15 @@ public sealed class SampleTests(ServerFixture server) : ServerTest(server)
         sample["values"]!.AsArray().Select(v => (double)v!).ShouldBe([6, 7, 8]);
         sample["against"]!.AsArray().Count.ShouldBeGreaterThan(0);
         ((string?)sample["advice"])!.ShouldNotBeEmpty();
-        ((string?)sample["slip"]).ShouldBeEmpty();
+        ((string?)sample["typingError"]).ShouldBeEmpty();
     }
 
     [Fact]
     public async Task A_misplaced_point_is_pointed_out() =>
         (
-            (string?)(await StudiedAsync("leaf-length", "6.1", "5.8", "64", "6.6", "5.5"))["samples"]![0]!["slip"]
-        )!.ShouldStartWith("64 looks like a slip for 6.4: a misplaced point");
+            (string?)
+                (await StudiedAsync("leaf-length", "6.1", "5.8", "64", "6.6", "5.5"))["samples"]![0]!["typingError"]
+        )!.ShouldStartWith("64 looks like a typing error for 6.4: a misplaced point");
 
     [Fact]
     public async Task Lengths_and_widths_of_the_same_leaves_offer_their_ratios()

@@ -180,7 +180,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
             browser.See(part + " ×");
         }
 
-        browser.See("310 looks like a slip for 31");
+        browser.See("310 looks like a typing error for 31");
         browser.Wait("the dots", d =>
             d.FindElements(By.CssSelector(".sample-plot .sample-dot")) is { Count: >= 4 } dots ? dots : null
         );

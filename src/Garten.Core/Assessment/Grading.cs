@@ -241,7 +241,7 @@ public static class Grading
         {
             // A height is measured once; of what a plant has many of, several are asked for.
             var small = seen.Where(o =>
-                    o.Finding == Finding.Sample
+                    o.Finding is Finding.Sample
                     && guide.Character(o.Character) is { Organ: not Organ.Habit }
                     && o.Values.Length < needs.Parts
                 )

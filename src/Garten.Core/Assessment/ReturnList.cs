@@ -187,7 +187,7 @@ public static class ReturnList
 
             var decided =
                 evidence.Decisive(character.Id) is { } o
-                && (o.Finding != Finding.Absent || character.AbsentState is not null);
+                && (o.Finding is not Finding.Absent || character.AbsentState is not null);
             if (decided && SmallSamples().Contains(character))
             {
                 yield return (PartSeason.PartOf(character.Organ), new(character.Id, 0, [], false));
@@ -266,7 +266,7 @@ public static class ReturnList
         {
             var parts = guide.NeedsOf(taxon).Parts;
             return plant
-                .Observations.Where(o => o.Finding == Finding.Sample && o.Values.Length < parts)
+                .Observations.Where(o => o.Finding is Finding.Sample && o.Values.Length < parts)
                 .Select(o => guide.FindCharacter(o.Character))
                 .OfType<Character>();
         }

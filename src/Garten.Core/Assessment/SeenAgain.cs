@@ -159,12 +159,14 @@ public static class SeenAgain
     )
     {
         var hidden = gone ? after : before;
-        if (hidden.Hidden is HiddenReason.OutOfReach or HiddenReason.WrongSexOrStage or HiddenReason.Damaged)
+        if (
+            hidden.Finding is Finding.Hidden
+            {
+                Why: HiddenReason.OutOfReach or HiddenReason.WrongSexOrStage or HiddenReason.Damaged
+            } unseen
+        )
         {
-            return (
-                ChangeKind.Expected,
-                $"It could not be seen on {Day(hidden.Date)}: {Wording.Of(hidden.Hidden.Value)}."
-            );
+            return (ChangeKind.Expected, $"It could not be seen on {Day(hidden.Date)}: {Wording.Of(unseen.Why)}.");
         }
 
         if (name is not { } taxon || PartSeason.PartOf(character.Organ) is not { } part)
@@ -219,8 +221,8 @@ public static class SeenAgain
     private static bool AreAlike(Observation before, Observation after) =>
         (before.Finding, after.Finding) switch
         {
-            (Finding.States, Finding.States) => before.States.Intersect(after.States).Any(),
-            (Finding.Sample, Finding.Sample) => SamplesAlike(before.Values, after.Values),
+            (Finding.States one, Finding.States other) => one.Seen.Intersect(other.Seen).Any(),
+            (Finding.Sample one, Finding.Sample other) => SamplesAlike(one.Values, other.Values),
             (Finding.Rough, _) or (_, Finding.Rough) => before.Finding is not (Finding.Hidden or Finding.Absent)
                 && after.Finding is not (Finding.Hidden or Finding.Absent),
             (Finding.Hidden or Finding.Absent, Finding.Hidden or Finding.Absent) => true,

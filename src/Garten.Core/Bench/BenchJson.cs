@@ -30,6 +30,7 @@ namespace Garten.Core.Bench;
 [JsonSourceGenerationOptions(
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
     MaxDepth = 64,
+    AllowOutOfOrderMetadataProperties = true,
     RespectNullableAnnotations = true,
     RespectRequiredConstructorParameters = true,
     Converters = [
@@ -42,7 +43,7 @@ namespace Garten.Core.Bench;
         typeof(CamelCase<CrossSide>),
         typeof(CamelCase<EvidenceSource>),
         typeof(CamelCase<Exposure>),
-        typeof(CamelCase<Finding>),
+        typeof(CamelCase<FindingKind>),
         typeof(CamelCase<FrequencyWord>),
         typeof(CamelCase<HarmLevel>),
         typeof(CamelCase<Hazard>),

@@ -56,13 +56,12 @@ public static class BenchRules
     private static string FaultOf(Observation o) =>
         o.Finding switch
         {
-            Finding.States when o.States.IsEmpty => $"“{o.Character}” has no state.",
-            Finding.Sample when o.Values.IsEmpty || o.Values.Any(v => !double.IsFinite(v)) =>
+            Finding.States { Seen.IsDefaultOrEmpty: true } => $"“{o.Character}” has no state.",
+            Finding.Sample s when s.Values.IsDefaultOrEmpty || s.Values.Any(v => !double.IsFinite(v)) =>
                 $"“{o.Character}” has no values.",
-            Finding.Sample when !o.Places.IsEmpty && o.Places.Length != o.Values.Length =>
-                $"“{o.Character}” has {o.Values.Length} values, but places for {o.Places.Length}.",
-            Finding.Rough when o.Rough is not { } r || (r.Low is null && r.High is null) =>
-                $"“{o.Character}” has no rough value.",
+            Finding.Sample { Places.IsDefaultOrEmpty: false } s when s.Places.Length != s.Values.Length =>
+                $"“{o.Character}” has {s.Values.Length} values, but places for {s.Places.Length}.",
+            Finding.Rough r when r.Value is null or { Low: null, High: null } => $"“{o.Character}” has no rough value.",
             _ => "",
         };
 }

@@ -42,9 +42,9 @@ public static class Depiction
             var id = o.Character.Value;
             features = o.Finding switch
             {
-                Finding.States when o.States.Length > 0 => features.With(id, o.States[0]),
-                Finding.Sample when o.Values.Length > 0 => features.With(id, o.Values.Average()),
-                Finding.Rough when o.Rough is { } rough => features.With(
+                Finding.States { Seen: [var first, ..] } => features.With(id, first),
+                Finding.Sample { Values: [_, ..] values } => features.With(id, values.Average()),
+                Finding.Rough { Value: { } rough } => features.With(
                     id,
                     rough.Best ?? (((rough.Low ?? rough.High!.Value) + (rough.High ?? rough.Low!.Value)) / 2)
                 ),

@@ -78,7 +78,7 @@ public sealed class EvidenceSheet
     /// <summary>Why a character could not be seen when last tried; null when it was seen or never tried.</summary>
     public HiddenReason? Hidden(CharacterId character) =>
         Decisive(character) is null
-            ? _observations[character].LastOrDefault(o => o.Finding == Finding.Hidden)?.Hidden
+            ? _observations[character].Select(o => o.Finding).OfType<Finding.Hidden>().LastOrDefault()?.Why
             : null;
 
     /// <summary>True when the character was recorded only on parts whose damage changes it.</summary>
@@ -86,7 +86,7 @@ public sealed class EvidenceSheet
 
     private Observation? Surest(IEnumerable<Observation> seen) =>
         seen.Where(o => o.Weighs && !IsAltered(o))
-            .OrderBy(o => o.Finding == Finding.Absent)
+            .OrderBy(o => o.Finding is Finding.Absent)
             .ThenByDescending(o => o.Source is EvidenceSource.Attached)
             .ThenByDescending(o => o.Date)
             .ThenBy(o => o.Certainty)
@@ -97,7 +97,7 @@ public sealed class EvidenceSheet
     private static ImmutableArray<string> StatesOf(Character character, Observation o) =>
         o.Finding switch
         {
-            Finding.States => o.States,
+            Finding.States states => states.Seen,
             Finding.Absent when character.AbsentState is { } absent => [absent],
             _ => [],
         };
@@ -107,7 +107,7 @@ public sealed class EvidenceSheet
         var asserted = ImmutableDictionary.CreateBuilder<CharacterId, ImmutableArray<string>>();
         foreach (var o in All)
         {
-            if (!o.Weighs || o.Finding == Finding.Absent || IsAltered(o))
+            if (!o.Weighs || o.Finding is Finding.Absent || IsAltered(o))
             {
                 continue;
             }

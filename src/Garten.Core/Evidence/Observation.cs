@@ -4,63 +4,39 @@ using Garten.Core.Guides;
 
 namespace Garten.Core.Evidence;
 
-/// <summary>What an observation says. A character with no observation at all was not looked for.</summary>
-public enum Finding
-{
-    /// <summary>One or more states were seen.</summary>
-    States,
-
-    /// <summary>Parts were measured or counted one by one.</summary>
-    Sample,
-
-    /// <summary>A value as people say it, with its width.</summary>
-    Rough,
-
-    /// <summary>Looked for in season, and not there.</summary>
-    Absent,
-
-    /// <summary>Cannot be seen today; says nothing for or against any taxon.</summary>
-    Hidden,
-}
-
 /// <summary>One character seen on one plant on one visit.</summary>
+/// <example><code>Observation.OfSample(new("blade-length"), visit: 1, day, 62, 71, 58) with { Exposure = Exposure.Shade }</code></example>
 /// <param name="Visit">Number of the visit it was made on, as listed on the sheet.</param>
-/// <param name="Finding">What kind of thing was found.</param>
-/// <param name="States">For <see cref="Finding.States"/>: the states seen, at least one; otherwise empty.</param>
-/// <param name="Values">For <see cref="Finding.Sample"/>: the values in the inner unit, at least one; otherwise empty.</param>
-/// <param name="Rough">For <see cref="Finding.Rough"/>: the value read; otherwise null.</param>
-/// <param name="Hidden">For <see cref="Finding.Hidden"/>: why; otherwise null.</param>
-/// <param name="Source">Where the part came from.</param>
-/// <param name="Altered">Damage to the parts looked at.</param>
-/// <param name="Exposure">Light the part grew in; null when not noted.</param>
-/// <param name="Position">Where it grew; null when not noted.</param>
-/// <param name="Stage">Life stage of the plant on that visit; null when not noted.</param>
-/// <param name="Sex">Sex of the plant, where known on that visit.</param>
-/// <param name="Tool">What it was seen with; null for what the guide asks for.</param>
-public sealed record Observation(
-    CharacterId Character,
-    int Visit,
-    DateOnly Date,
-    Finding Finding,
-    ImmutableArray<string> States,
-    ImmutableArray<double> Values,
-    RoughValue? Rough,
-    HiddenReason? Hidden,
-    Certainty Certainty,
-    EvidenceSource Source,
-    ImmutableArray<Alteration> Altered,
-    Exposure? Exposure,
-    PartPosition? Position,
-    LifeStage? Stage,
-    Sex? Sex,
-    Tool? Tool = null
-)
+/// <param name="Finding">What was found.</param>
+public sealed record Observation(CharacterId Character, int Visit, DateOnly Date, Finding Finding)
 {
-    /// <summary>
-    /// For a sample whose parts grew in different places: the place of each, in the order of the values; empty when all grew
-    /// where <see cref="Exposure"/> and <see cref="Position"/> say.
-    /// </summary>
-    public ImmutableArray<PartPlace> Places { get; init; } = [];
+    /// <summary>How sure the person was of it.</summary>
+    public Certainty Certainty { get; init; } = Certainty.Sure;
+
+    /// <summary>Where the part came from.</summary>
+    public EvidenceSource Source { get; init; } = EvidenceSource.Attached;
+
+    /// <summary>Damage to the parts looked at.</summary>
+    public ImmutableArray<Alteration> Altered { get; init; } = [];
+
+    /// <summary>Light the part grew in; null when not noted.</summary>
+    public Exposure? Exposure { get; init; }
+
+    /// <summary>Where it grew on the plant; null when not noted.</summary>
+    public PartPosition? Position { get; init; }
+
+    /// <summary>Life stage of the plant on that visit; null when not noted.</summary>
+    public LifeStage? Stage { get; init; }
+
+    /// <summary>Sex of the plant, where known on that visit.</summary>
+    public Sex? Sex { get; init; }
+
+    /// <summary>What it was seen with; null for what the guide asks for.</summary>
+    public Tool? Tool { get; init; }
+
+    /// <summary>Parts measured or counted; empty for anything but a sample.</summary>
+    [JsonIgnore]
+    public ImmutableArray<double> Values => Finding is Finding.Sample sample ? sample.Values : [];
 
     /// <summary>Degrees north of the place it was made at, which tells the season of its day; null where it is not known.</summary>
     [JsonIgnore]
@@ -90,28 +66,27 @@ public sealed record Observation(
     /// <summary>The observation, taken apart into one for the parts of each place, the place with most parts first.</summary>
     /// <returns>At least one observation; the observation itself when all its parts grew in one place.</returns>
     public ImmutableArray<Observation> ByPlace() =>
-        Places.IsEmpty
+        Finding is not Finding.Sample { Places.IsEmpty: false } sample
             ? [this]
             :
             [
-                .. Values
-                    .Zip(Places)
+                .. sample
+                    .Values.Zip(sample.Places)
                     .GroupBy(p => p.Second)
                     .OrderByDescending(g => g.Count())
                     .Select(g =>
                         this with
                         {
-                            Values = [.. g.Select(p => p.First)],
+                            Finding = new Finding.Sample([.. g.Select(p => p.First)], []),
                             Exposure = g.Key.Exposure,
                             Position = g.Key.Position,
-                            Places = [],
                         }
                     ),
             ];
 
     /// <summary>True when the observation says something about the plant's form (not hidden).</summary>
     [JsonIgnore]
-    public bool Weighs => Finding != Finding.Hidden;
+    public bool Weighs => Finding is not Finding.Hidden;
 
     /// <summary>True when it weighs less than a sure look at an attached part.</summary>
     [JsonIgnore]
@@ -125,7 +100,7 @@ public sealed record Observation(
         int visit,
         DateOnly date,
         params ImmutableArray<string> states
-    ) => Blank(character, visit, date, Finding.States) with { States = states };
+    ) => new(character, visit, date, new Finding.States(states));
 
     /// <summary>Parts measured or counted.</summary>
     /// <param name="visit">The visit's number.</param>
@@ -135,45 +110,20 @@ public sealed record Observation(
         int visit,
         DateOnly date,
         params ImmutableArray<double> values
-    ) => Blank(character, visit, date, Finding.Sample) with { Values = values };
+    ) => new(character, visit, date, new Finding.Sample(values, []));
 
     /// <summary>A rough value.</summary>
     /// <param name="visit">The visit's number.</param>
     public static Observation OfRough(CharacterId character, int visit, DateOnly date, RoughValue rough) =>
-        Blank(character, visit, date, Finding.Rough) with
-        {
-            Rough = rough,
-        };
+        new(character, visit, date, new Finding.Rough(rough));
 
     /// <summary>Looked for and not there.</summary>
     /// <param name="visit">The visit's number.</param>
     public static Observation OfAbsence(CharacterId character, int visit, DateOnly date) =>
-        Blank(character, visit, date, Finding.Absent);
+        new(character, visit, date, new Finding.Absent());
 
     /// <summary>Cannot be seen today.</summary>
     /// <param name="visit">The visit's number.</param>
     public static Observation OfHidden(CharacterId character, int visit, DateOnly date, HiddenReason why) =>
-        Blank(character, visit, date, Finding.Hidden) with
-        {
-            Hidden = why,
-        };
-
-    private static Observation Blank(CharacterId character, int visit, DateOnly date, Finding finding) =>
-        new(
-            character,
-            visit,
-            date,
-            finding,
-            [],
-            [],
-            null,
-            null,
-            Certainty.Sure,
-            EvidenceSource.Attached,
-            [],
-            null,
-            null,
-            null,
-            null
-        );
+        new(character, visit, date, new Finding.Hidden(why));
 }

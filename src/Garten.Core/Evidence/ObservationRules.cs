@@ -12,7 +12,7 @@ namespace Garten.Core.Evidence;
 /// <param name="Hidden">Why it cannot be seen.</param>
 public sealed record RecordedFeature(
     CharacterId Character,
-    Finding Finding,
+    FindingKind Finding,
     ImmutableArray<string> States,
     ImmutableArray<string> Parts,
     string? Rough,
@@ -53,16 +53,16 @@ public static class ObservationRules
         var parts = feature.Parts.IsDefault ? [] : feature.Parts;
         switch (feature.Finding)
         {
-            case Finding.States:
+            case FindingKind.States:
                 fault = StatesFault(character, states);
                 return fault.Length == 0 ? new([], null) : null;
-            case Finding.Sample:
+            case FindingKind.Sample:
                 var values = Sample(character, parts, yardsticks ?? [], out fault);
                 return fault.Length == 0 ? new(values, null) : null;
-            case Finding.Rough:
+            case FindingKind.Rough:
                 var rough = Rough(character, feature.Rough ?? "", yardsticks ?? [], out fault);
                 return fault.Length == 0 ? new([], rough) : null;
-            case Finding.Absent:
+            case FindingKind.Absent:
                 if (!character.CanBeAbsent)
                 {
                     fault =
@@ -71,7 +71,7 @@ public static class ObservationRules
                 }
 
                 return new([], null);
-            case Finding.Hidden:
+            case FindingKind.Hidden:
                 if (feature.Hidden is null)
                 {
                     fault = $"Say why “{character.Label}” cannot be seen today.";
@@ -106,15 +106,15 @@ public static class ObservationRules
             || IsNegative(entry)
             || (parts.Length > 0 && Held(character, entry, yardsticks ?? []) is not null);
         return exact
-            ? new(id, Finding.Sample, [], parts.Add(entry), null, null)
-            : new(id, Finding.Rough, [], [], entry, null);
+            ? new(id, FindingKind.Sample, [], parts.Add(entry), null, null)
+            : new(id, FindingKind.Rough, [], [], entry, null);
     }
 
     /// <summary>True where a rough value would take the place of measured parts, or they its place: a person is asked first, since either holds what the other does not.</summary>
     /// <param name="before">What was recorded; null for nothing.</param>
     /// <param name="after">What is to be recorded; null to remove it.</param>
-    public static bool Replaces(Finding? before, Finding? after) =>
-        (before, after) is (Finding.Sample, Finding.Rough) or (Finding.Rough, Finding.Sample);
+    public static bool Replaces(FindingKind? before, FindingKind? after) =>
+        (before, after) is (FindingKind.Sample, FindingKind.Rough) or (FindingKind.Rough, FindingKind.Sample);
 
     private static bool IsNegative(string typed) => typed.TrimStart() is ['-' or '−', ..];
 

@@ -50,11 +50,11 @@ public static class Wording
     public static string Recorded(Character character, Observation o) =>
         o.Finding switch
         {
-            Finding.States => string.Join(" and ", o.States.Select(character.LabelOf)),
-            Finding.Sample => Sample(character, o.Values),
-            Finding.Rough => o.Rough!.Typed,
+            Finding.States states => string.Join(" and ", states.Seen.Select(character.LabelOf)),
+            Finding.Sample sample => Sample(character, sample.Values),
+            Finding.Rough rough => rough.Value.Typed,
             Finding.Absent => "looked for, not there",
-            Finding.Hidden => $"cannot be seen: {Of(o.Hidden ?? HiddenReason.OutOfReach)}",
+            Finding.Hidden hidden => $"cannot be seen: {Of(hidden.Why)}",
             _ => throw new ArgumentOutOfRangeException(nameof(o)),
         };
 

@@ -70,7 +70,7 @@ public sealed class CandidateModel
     /// <summary>True when an observation can be weighed.</summary>
     public bool CanCompare(Observation observation) =>
         Of(observation.Character) is { } table
-        && (table.CanCompare(observation) || (observation.Finding == Finding.Absent && IsSeasonal(table.Character)));
+        && (table.CanCompare(observation) || (observation.Finding is Finding.Absent && IsSeasonal(table.Character)));
 
     /// <summary>Likelihood of an observation under every candidate and outside the guide.</summary>
     /// <param name="observation">An observation that weighs.</param>
@@ -85,7 +85,7 @@ public sealed class CandidateModel
             return false;
         }
 
-        if (observation.Finding == Finding.Absent)
+        if (observation.Finding is Finding.Absent)
         {
             return TryFillAbsence(table, observation, place, partSeen, column);
         }

@@ -150,13 +150,9 @@ public sealed class ContinuousTable : CharacterTable
     {
         switch (observation.Finding)
         {
-            case Finding.Sample:
-                return new(
-                    observation.Values.Average(Scale),
-                    observation.Values.Length,
-                    Error(0, !IsByBareEye(observation))
-                );
-            case Finding.Rough when observation.Rough is { } rough:
+            case Finding.Sample { Values: var values }:
+                return new(values.Average(Scale), values.Length, Error(0, !IsByBareEye(observation)));
+            case Finding.Rough { Value: var rough }:
                 var low = rough.Low ?? (rough.High!.Value / 2);
                 var high = rough.High ?? (rough.Low!.Value * 2);
                 var middle = rough.Best is { } best ? Scale(best) : (Scale(low) + Scale(high)) / 2;

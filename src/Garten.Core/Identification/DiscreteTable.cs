@@ -120,7 +120,7 @@ public sealed class DiscreteTable : CharacterTable
     public override bool CanCompare(Observation observation) =>
         observation.Finding switch
         {
-            Finding.States => !_states.IsEmpty && observation.States.Any(s => Character.State(s) is not null),
+            Finding.States seen => !_states.IsEmpty && seen.Seen.Any(s => Character.State(s) is not null),
             Finding.Absent => Character.AbsentState is not null,
             Finding.Sample or Finding.Rough => _states.IsEmpty,
             _ => false,
@@ -231,26 +231,25 @@ public sealed class DiscreteTable : CharacterTable
         var mistake = Mistake(observation.Certainty, IsByBareEye(observation) ? LikelihoodConstants.BareEyeFactor : 1);
         switch (observation.Finding)
         {
-            case Finding.States when !_states.IsEmpty:
+            case Finding.States { Seen: var seen } when !_states.IsEmpty:
                 // A variable plant shows each of its states on some of its parts; each weighs as its share of one look.
                 return
                 [
-                    .. observation
-                        .States.Where(r => Character.State(r) is not null)
-                        .Select(r => (Reading(r, mistake), 1.0 / observation.States.Length)),
+                    .. seen.Where(r => Character.State(r) is not null)
+                        .Select(r => (Reading(r, mistake), 1.0 / seen.Length)),
                 ];
             case Finding.Absent when Character.AbsentState is { } absent:
                 return [(Reading(absent, mistake), 1)];
-            case Finding.Sample when _states.IsEmpty:
+            case Finding.Sample { Values: var values } when _states.IsEmpty:
                 // Counts on one plant are alike; n of them weigh as the spread between plants lets them.
-                var effective = LikelihoodConstants.EffectiveParts(observation.Values.Length);
+                var effective = LikelihoodConstants.EffectiveParts(values.Length);
                 return
                 [
                     .. observation
                         .Values.CountBy(v => Math.Clamp((int)v, 0, _values - 1))
-                        .Select(g => (Reading(g.Key, mistake), effective * g.Value / observation.Values.Length)),
+                        .Select(g => (Reading(g.Key, mistake), effective * g.Value / values.Length)),
                 ];
-            case Finding.Rough when _states.IsEmpty && observation.Rough is { } rough:
+            case Finding.Rough { Value: var rough } when _states.IsEmpty:
                 return [(Reading(rough, mistake), 1)];
             default:
                 return [];

@@ -146,7 +146,7 @@ public static class LookNext
     {
         var decided =
             evidence.Decisive(character.Id) is { } o
-            && (o.Finding != Finding.Absent || character.AbsentState is not null);
+            && (o.Finding is not Finding.Absent || character.AbsentState is not null);
         return !decided
             && evidence.RuledOut(character.Id) is null
             && (visits.IsEmpty || !evidence.All.Any(o => o.Visit == visits[^1].Number && ShutsOut(o)));

@@ -62,10 +62,10 @@ public static class Misreadings
     internal static bool Meets(Character character, Observation observation, LeadCondition claim) =>
         (observation.Finding, claim) switch
         {
-            (Finding.States, StateCondition s) => observation.States.Any(x => s.Accepts(character, x)),
-            (Finding.Sample, SpanCondition s) => observation.Values.Count(s.Accepts) * 2 > observation.Values.Length,
-            (Finding.Rough, SpanCondition s) => s.Accepts(
-                observation.Rough!.Best ?? observation.Rough.Low ?? observation.Rough.High!.Value
+            (Finding.States seen, StateCondition s) => seen.Seen.Any(x => s.Accepts(character, x)),
+            (Finding.Sample sample, SpanCondition s) => sample.Values.Count(s.Accepts) * 2 > sample.Values.Length,
+            (Finding.Rough { Value: var rough }, SpanCondition s) => s.Accepts(
+                rough.Best ?? rough.Low ?? rough.High!.Value
             ),
             _ => false,
         };

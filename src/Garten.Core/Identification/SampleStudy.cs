@@ -65,7 +65,7 @@ public static class SampleStudy
     public static SampleAnswer Of(Guide guide, ImmutableArray<Observation> observations, LikelyNames likely)
     {
         var samples = observations
-            .Where(o => o.Finding == Finding.Sample && guide.FindCharacter(o.Character) is { IsNumeric: true })
+            .Where(o => o.Finding is Finding.Sample && guide.FindCharacter(o.Character) is { IsNumeric: true })
             .ToArray();
         return new(
             [.. samples.SelectMany(o => o.ByPlace()).Select(o => View(guide, o, likely))],
@@ -151,7 +151,7 @@ public static class SampleStudy
 
     private static string TypingErrorWords(Character character, ImmutableArray<double> values) =>
         character.Kind is CharacterKind.Length or CharacterKind.Ratio && TypingErrors.Find(values) is [var slip, ..]
-            ? $"{Plain(values[slip.Index])} looks like a slip for {Plain(slip.Rather)}: {(slip.Factor is 10 or 0.1 or 100 or 0.01 ? "a misplaced point" : "another unit")}. Take it out if it is."
+            ? $"{Plain(values[slip.Index])} looks like a typing error for {Plain(slip.Rather)}: {(slip.Factor is 10 or 0.1 or 100 or 0.01 ? "a misplaced point" : "another unit")}. Take it out if it is."
             : "";
 
     private static IEnumerable<RatioOffer> RatiosOf(
@@ -166,7 +166,7 @@ public static class SampleStudy
                 character.RatioOf is { } parts
                 && parts.Over == over.Character
                 && observations.FirstOrDefault(o =>
-                    o.Visit == over.Visit && o.Character == parts.Under && o.Finding == Finding.Sample
+                    o.Visit == over.Visit && o.Character == parts.Under && o.Finding is Finding.Sample
                 )
                     is { } under
                 && under.Values.Length == over.Values.Length
@@ -179,7 +179,7 @@ public static class SampleStudy
                     over.Visit,
                     character.Label,
                     [.. over.Values.Zip(under.Values, (a, b) => Plain(a / b))],
-                    over.Places
+                    over.Finding is Finding.Sample { Places: var places } ? places : []
                 );
             }
         }

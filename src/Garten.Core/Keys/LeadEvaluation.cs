@@ -74,14 +74,14 @@ public static class LeadEvaluation
     {
         var mark = (o.Finding, condition) switch
         {
-            (Finding.States, StateCondition claim) => ByStates(character, o.States, claim),
+            (Finding.States seen, StateCondition claim) => ByStates(character, seen.Seen, claim),
             (Finding.Absent, StateCondition claim) when character.AbsentState is { } absent => ByStates(
                 character,
                 [absent],
                 claim
             ),
             (Finding.Sample, SpanCondition span) => BySample(UnusualParts.LeftOut(character, o), span),
-            (Finding.Rough, SpanCondition span) => ByRough(o.Rough!, span),
+            (Finding.Rough rough, SpanCondition span) => ByRough(rough.Value, span),
             _ => Mark.NotSeen,
         };
         return new(mark, o.IsWeak, Wording.Recorded(character, o));

@@ -223,7 +223,8 @@ public sealed class PlantSimulator(Guide guide, Departures departures)
 
         var parent = guide.Character(on.Character);
         return shown.TryGetValue(on.Character, out var seen)
-            && seen.States.Any(s => on.States.Any(d => parent.Includes(d, s)));
+            && seen.Finding is Finding.States states
+            && states.Seen.Any(s => on.States.Any(d => parent.Includes(d, s)));
     }
 
     private PlaceFacts PlaceOf(TaxonId taxon, Random random)

@@ -42,7 +42,7 @@ public sealed class SimulatedObserver(Guide guide, Departures departures, Random
         if (wrongOrgan)
         {
             var other = plant.Shown[taken!.Instead!.Value];
-            return other.Finding == shown.Finding && guide.Character(other.Character).IsNumeric
+            return other.Finding.Kind == shown.Finding.Kind && guide.Character(other.Character).IsNumeric
                 ? other with
                 {
                     Character = character.Id,
@@ -61,16 +61,18 @@ public sealed class SimulatedObserver(Guide guide, Departures departures, Random
             var off = random.Next(2) == 0 ? -1 : 1;
             return shown with
             {
-                Values =
-                [
-                    .. shown.Values.Select(v =>
-                        Math.Clamp(
-                            character.Kind == CharacterKind.Count ? v + off : v * factor,
-                            character.Minimum ?? 0,
-                            character.Maximum ?? double.MaxValue
-                        )
-                    ),
-                ],
+                Finding = new Finding.Sample(
+                    [
+                        .. shown.Values.Select(v =>
+                            Math.Clamp(
+                                character.Kind == CharacterKind.Count ? v + off : v * factor,
+                                character.Minimum ?? 0,
+                                character.Maximum ?? double.MaxValue
+                            )
+                        ),
+                    ],
+                    []
+                ),
             };
         }
 
@@ -78,11 +80,16 @@ public sealed class SimulatedObserver(Guide guide, Departures departures, Random
             .States.Where(s => character.States.All(o => o.Parent != s.Id))
             .Select(s => s.Id)
             .ToImmutableArray();
-        var at = leaves.IndexOf(shown.States[0]);
+        var at = shown.Finding is Finding.States { Seen: [var first, ..] } ? leaves.IndexOf(first) : -1;
         var others =
             character.Kind == CharacterKind.Ordered && at >= 0
                 ? leaves.Where((_, i) => Math.Abs(i - at) == 1).ToArray()
                 : [.. leaves.Where((_, i) => i != at)];
-        return others.Length == 0 ? shown : shown with { States = [others[random.Next(others.Length)]] };
+        return others.Length == 0
+            ? shown
+            : shown with
+            {
+                Finding = new Finding.States([others[random.Next(others.Length)]]),
+            };
     }
 }

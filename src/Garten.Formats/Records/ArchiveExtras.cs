@@ -100,7 +100,7 @@ public static class ArchiveExtras
         typeof(CamelCase<Certainty>),
         typeof(CamelCase<EvidenceSource>),
         typeof(CamelCase<Exposure>),
-        typeof(CamelCase<Finding>),
+        typeof(CamelCase<FindingKind>),
         typeof(CamelCase<Grade>),
         typeof(CamelCase<HiddenReason>),
         typeof(CamelCase<LifeStage>),

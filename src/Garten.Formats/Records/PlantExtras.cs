@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
@@ -25,7 +26,7 @@ public sealed record ExtraPart(string Typed, Exposure? Exposure, PartPosition? P
 /// <param name="Tool">What it was seen with.</param>
 public sealed record ExtraFeature(
     string Character,
-    Finding Finding,
+    FindingKind Finding,
     ImmutableArray<string> States,
     ImmutableArray<ExtraPart> Parts,
     string? Rough,
@@ -70,7 +71,8 @@ public sealed record ExtraName(
     string Person,
     DateOnly Date,
     string Remarks,
-    JsonElement Reasons,
+    // Archives have said “grounds” from the first on.
+    [property: JsonPropertyName("grounds")] JsonElement Reasons,
     ImmutableArray<ExtraReview> Reviews
 );
 

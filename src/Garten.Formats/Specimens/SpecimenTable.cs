@@ -186,7 +186,7 @@ public static class SpecimenTable
             }
 
             var states = ((StateShares)reading.Value).States.Select(s => s.State).ToImmutableArray();
-            feature = new(character.Id, Finding.States, states, [], null, null);
+            feature = new(character.Id, FindingKind.States, states, [], null, null);
         }
         else
         {
@@ -195,7 +195,7 @@ public static class SpecimenTable
             feature =
                 parts.Length == 1
                     ? ObservationRules.FromEntry(guide, character.Id, [], parts[0])
-                    : new(character.Id, Finding.Sample, [], parts, null, null);
+                    : new(character.Id, FindingKind.Sample, [], parts, null, null);
         }
 
         if (ObservationRules.Check(guide, feature, out fault) is not { } found)
@@ -205,8 +205,8 @@ public static class SpecimenTable
 
         return feature.Finding switch
         {
-            Finding.Sample => Observation.OfSample(character.Id, 1, date, found.Values),
-            Finding.Rough => Observation.OfRough(character.Id, 1, date, found.Rough!),
+            FindingKind.Sample => Observation.OfSample(character.Id, 1, date, found.Values),
+            FindingKind.Rough => Observation.OfRough(character.Id, 1, date, found.Rough!),
             _ => Observation.OfStates(character.Id, 1, date, feature.States),
         };
     }

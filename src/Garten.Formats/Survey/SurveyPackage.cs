@@ -269,17 +269,17 @@ public sealed record SurveyPackage(
 
     private static SurveyFeature Feature(Row r)
     {
-        var finding = r.Choice("finding", Finding.States);
-        HiddenReason? hidden = finding == Finding.Hidden ? r.Choice("value", HiddenReason.OutOfReach) : null;
+        var finding = r.Choice("finding", FindingKind.States);
+        HiddenReason? hidden = finding == FindingKind.Hidden ? r.Choice("value", HiddenReason.OutOfReach) : null;
         return new(
             r.Required("tag"),
             Date(r),
             new(
                 new(r.Required("character")),
                 finding,
-                finding == Finding.States ? r.List("value") : [],
-                finding == Finding.Sample ? r.List("value") : [],
-                finding == Finding.Rough ? r["value"] : null,
+                finding == FindingKind.States ? r.List("value") : [],
+                finding == FindingKind.Sample ? r.List("value") : [],
+                finding == FindingKind.Rough ? r["value"] : null,
                 hidden
             ),
             r.Choice("certainty", Certainty.Sure),

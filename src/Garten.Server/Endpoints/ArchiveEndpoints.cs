@@ -199,7 +199,7 @@ public static class ArchiveEndpoints
                     sheet.Plant.Site,
                     ("samplingProtocol", ArchivedSurvey.FollowedProtocol)
                 );
-                foreach (var o in sheet.Observations.Where(o => o.Visit == visit.Id && o.Finding != Finding.Hidden))
+                foreach (var o in sheet.Observations.Where(o => o.Visit == visit.Id && o.Finding != FindingKind.Hidden))
                 {
                     AddMeasurement(cells["eventID"], cells["occurrenceID"], o);
                 }
@@ -463,7 +463,7 @@ public static class ArchiveEndpoints
                     ["measurementType"] = o.Label,
                     ["measurementValue"] = DarwinCoreCsv.Text(o.Summary),
                     ["measurementUnit"] =
-                        o.Finding == Finding.Sample ? guide.FindCharacter(new(o.Character))?.Unit ?? "" : "",
+                        o.Finding == FindingKind.Sample ? guide.FindCharacter(new(o.Character))?.Unit ?? "" : "",
                     ["measurementDeterminedBy"] = DarwinCoreCsv.Text(o.Recorder),
                     ["measurementDeterminedDate"] = DarwinCoreCsv.Date(o.Date),
                     ["measurementRemarks"] = DarwinCoreCsv.Text(o.Note),

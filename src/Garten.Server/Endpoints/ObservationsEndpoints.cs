@@ -22,7 +22,7 @@ namespace Garten.Server.Endpoints;
 /// <param name="Age">How old the part was; null where not noted.</param>
 /// <param name="Replaces">True where the person wants a rough value in the place of measured parts, or them in its place.</param>
 public sealed record ObservationInput(
-    Finding Finding,
+    FindingKind Finding,
     string[]? States,
     string[]? Parts,
     string? Rough,
@@ -173,7 +173,9 @@ public static class ObservationsEndpoints
         string[] states = [.. (input.States ?? []).Distinct()];
         string[] typed = [.. (input.Parts ?? []).Select(p => Rules.Text("parts", "A value", p, 60, required: true))];
         var rough =
-            input.Finding == Finding.Rough ? Rules.Text("rough", "The value", input.Rough, 200, required: true) : null;
+            input.Finding == FindingKind.Rough
+                ? Rules.Text("rough", "The value", input.Rough, 200, required: true)
+                : null;
         var feature = input.Entry is null
             ? new RecordedFeature(new(character), input.Finding, [.. states], [.. typed], rough, input.Hidden)
             : ObservationRules.FromEntry(
@@ -218,10 +220,10 @@ public static class ObservationsEndpoints
             visit,
             character,
             feature.Finding,
-            feature.Finding == Finding.States ? states : [],
+            feature.Finding == FindingKind.States ? states : [],
             parts,
             found.Rough,
-            feature.Finding == Finding.Hidden ? input.Hidden : null,
+            feature.Finding == FindingKind.Hidden ? input.Hidden : null,
             input.Certainty,
             input.Source,
             [.. (input.Altered ?? []).Distinct()],

@@ -149,7 +149,7 @@ public static class PaperEndpoints
             [
                 .. sheet
                     .Observations.Where(o =>
-                        o.Finding is not (Finding.Hidden or Finding.Absent)
+                        o.Finding is not (FindingKind.Hidden or FindingKind.Absent)
                         && (
                             o.Organ == Organ.Habit
                             || guide.FindCharacter(new(o.Character))?.Kind == CharacterKind.Colour

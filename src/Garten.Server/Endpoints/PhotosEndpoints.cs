@@ -241,9 +241,9 @@ public static class PhotosEndpoints
     private static ObservationInput InputOf(PhotoFeature feature, ObservationView? before) =>
         feature.Entry is { } entry
             ? new(
-                Finding.Sample,
+                FindingKind.Sample,
                 null,
-                before?.Finding == Finding.Sample ? [.. before.Parts] : [],
+                before?.Finding == FindingKind.Sample ? [.. before.Parts] : [],
                 null,
                 entry,
                 null,
@@ -254,11 +254,11 @@ public static class PhotosEndpoints
                 null,
                 null,
                 null,
-                Places: before?.Finding == Finding.Sample ? [.. before.Places] : []
+                Places: before?.Finding == FindingKind.Sample ? [.. before.Places] : []
             )
             : new(
-                Finding.States,
-                [.. before?.Finding == Finding.States ? before.States : [], feature.State ?? ""],
+                FindingKind.States,
+                [.. before?.Finding == FindingKind.States ? before.States : [], feature.State ?? ""],
                 null,
                 null,
                 null,

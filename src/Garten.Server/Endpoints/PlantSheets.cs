@@ -31,7 +31,7 @@ public sealed record ObservationView(
     string Label,
     Organ Organ,
     string Summary,
-    Finding Finding,
+    FindingKind Finding,
     IReadOnlyList<string> States,
     IReadOnlyList<string> Parts,
     IReadOnlyList<PartPlace> Places,

@@ -27,6 +27,13 @@ public static partial class Problems
                 TooLarge
             ),
             BadHttpRequestException => (StatusCodes.Status400BadRequest, "Not understood", NotUnderstood),
+
+            // One of several kinds was sent without saying which.
+            NotSupportedException { Source: "System.Text.Json" } => (
+                StatusCodes.Status400BadRequest,
+                "Not understood",
+                NotUnderstood
+            ),
             NotInStoreException e => (StatusCodes.Status404NotFound, "Not found", e.Message),
             TakenException e => (StatusCodes.Status409Conflict, "Taken", e.Message),
             ReplacesException e => (StatusCodes.Status409Conflict, "Would take the place of something", e.Message),

@@ -133,7 +133,7 @@ public sealed class GradingTests
     {
         var model = new CandidateModel(new(Tables() with { Needs = [new(new("alba"), true, 2, 5)] }));
         Observation[] leaves = [Opposite, Simple, Serrate, Long];
-        var five = Long with { Values = [50, 55, 60, 60, 62] };
+        var five = Long with { Finding = new Finding.Sample([50, 55, 60, 60, 62], []) };
         var answer = With(model, [.. leaves, Berry], Keyed, ByOstrow, ByLindqvist);
 
         // Spring and winter, and a fruit; but three leaves of the five asked for.

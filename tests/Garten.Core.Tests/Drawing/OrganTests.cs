@@ -251,10 +251,7 @@ public sealed class OrganTests
                 Observation.OfStates(Arrangement.Id, 2, Day, "opposite"),
                 Observation.OfSample(Length.Id, 2, Day, 40, 60),
                 Observation.OfRough(Leaflets.Id, 2, Day, new RoughValue(5, 9, null, "5–9")),
-                Observation.OfStates(Glands.Id, 2, Day) with
-                {
-                    Finding = Finding.Absent,
-                },
+                Observation.OfAbsence(Glands.Id, 2, Day),
                 Observation.OfHidden(Fruit.Id, 2, Day, HiddenReason.TooEarly),
             ]
         );

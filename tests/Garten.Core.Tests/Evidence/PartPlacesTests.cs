@@ -21,7 +21,7 @@ public sealed class PartPlacesTests
         60
     ) with
     {
-        Places = [Sun, Shade, Sun],
+        Finding = new Finding.Sample([50, 120, 60], [Sun, Shade, Sun]),
     };
 
     [Fact]
@@ -33,7 +33,7 @@ public sealed class PartPlacesTests
             .ShouldBe([(Exposure.Sun, null), (Exposure.Shade, PartPosition.LowBranch)]);
         apart[0].Values.ShouldBe([50, 60]);
         apart[1].Values.ShouldBe([120]);
-        apart.ShouldAllBe(o => o.Places.IsEmpty);
+        apart.Select(o => o.Finding).Cast<Finding.Sample>().ShouldAllBe(s => s.Places.IsEmpty);
     }
 
     [Fact]
@@ -47,7 +47,7 @@ public sealed class PartPlacesTests
     public void Keys_mean_parts_of_the_sun_where_there_are_any()
     {
         UnusualParts.LeftOut(SmallGuide.Length, Mixed).ShouldBe([50, 60]);
-        UnusualParts.LeftOut(SmallGuide.Length, Mixed with { Places = [Shade, Shade, Shade] }).ShouldBe([50, 120, 60]);
+        UnusualParts.LeftOut(SmallGuide.Length, In(Shade, Shade, Shade)).ShouldBe([50, 120, 60]);
         var mark = LeadEvaluation.Evaluate(
             SmallGuide.Make(),
             new(SmallGuide.Make(), [Mixed]),
@@ -76,7 +76,7 @@ public sealed class PartPlacesTests
         // 120 mm is far above the 40 to 80 of the guide: in the sun that speaks against the name, in the shade hardly.
         MassWith(long120 with { Exposure = Exposure.Shade })
             .ShouldBeGreaterThan(MassWith(long120 with { Exposure = Exposure.Sun }));
-        MassWith(Mixed).ShouldBeGreaterThan(MassWith(Mixed with { Places = [Sun, Sun, Sun] }));
+        MassWith(Mixed).ShouldBeGreaterThan(MassWith(In(Sun, Sun, Sun)));
     }
 
     [Fact]
@@ -115,9 +115,15 @@ public sealed class PartPlacesTests
             .Value.Marking.Mark.ShouldBe(Mark.Conflicts);
     }
 
+    private static Observation In(params PartPlace[] places) =>
+        Mixed with
+        {
+            Finding = new Finding.Sample(Mixed.Values, [.. places]),
+        };
+
     [Fact]
     public void A_sample_whose_places_do_not_match_its_parts_is_refused() =>
         BenchRules
-            .FaultOf(new(new(new(null, []), [], [Mixed with { Places = [Sun] }], null, []), null))
+            .FaultOf(new(new(new(null, []), [], [In(Sun)], null, []), null))
             .ShouldBe("“leaf-length” has 3 values, but places for 1.");
 }

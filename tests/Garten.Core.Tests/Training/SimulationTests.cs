@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Training;
 using static Garten.Core.Tests.SmallGuide;
@@ -66,7 +68,7 @@ public sealed class SimulationTests
         winter.Shown.Keys.ShouldNotContain(Length.Id);
         var august = simulator.OnDay(whole, 2, new(2026, 8, 15), 0);
         august.Visit.Parts.ShouldBe([PlantPart.Leaves, PlantPart.Fruit]);
-        august.Shown[Fruit.Id].States.ShouldBe(["berry"]);
+        Seen(august.Shown[Fruit.Id]).ShouldBe(["berry"]);
         august.Shown[Length.Id].Visit.ShouldBe(2);
         august.Shown[Length.Id].Values.ShouldBe(simulator.OnDay(whole, 3, new(2026, 6, 1), 0).Shown[Length.Id].Values);
     }
@@ -85,7 +87,7 @@ public sealed class SimulationTests
     public void States_come_by_their_frequency_and_sizes_within_the_stated_range()
     {
         var plants = InLeaf("a", Departures.None);
-        plants.Average(p => p.Shown[Arrangement.Id].States[0] == "opposite" ? 1.0 : 0).ShouldBe(0.6 / 1.1, 0.04);
+        plants.Average(p => Seen(p.Shown[Arrangement.Id])[0] == "opposite" ? 1.0 : 0).ShouldBe(0.6 / 1.1, 0.04);
         plants
             .SelectMany(p => p.Shown[Length.Id].Values)
             .Average(v => v is >= 40 and <= 80 ? 1.0 : 0)
@@ -132,7 +134,7 @@ public sealed class SimulationTests
     {
         // A wrong statement is that of either taxon, so half of the wrong ones are right after all.
         var wrong = InLeaf("b", Departures.None with { WrongStatements = 0.2 })
-            .Average(p => p.Shown[Division.Id].States[0] == "simple" ? 1.0 : 0);
+            .Average(p => Seen(p.Shown[Division.Id])[0] == "simple" ? 1.0 : 0);
         wrong.ShouldBe(0.1, 0.02);
     }
 
@@ -141,7 +143,7 @@ public sealed class SimulationTests
     {
         var random = new Random(5);
         var observer = new SimulatedObserver(Drawn, Departures.None, random);
-        var seen = InLeaf("a", Departures.None).Select(p => observer.Look(p, Hard)!.States[0]).ToList();
+        var seen = InLeaf("a", Departures.None).Select(p => Seen(observer.Look(p, Hard)!)[0]).ToList();
         seen.Average(s => s == "bare" ? 0.0 : 1).ShouldBe(0.25, 0.03);
         seen.ShouldNotContain("felted", "only the neighbour in order is taken for it");
         observer.Tally.Looks.ShouldBe(seen.Count);
@@ -184,7 +186,7 @@ public sealed class SimulationTests
             .Where(p => p.Shown.ContainsKey(Hard.Id))
             .ToList();
         plants.ShouldAllBe(p =>
-            (p.Shown[Hard.Id].Stage == LifeStage.Rosette) == (p.Shown[Hard.Id].States[0] == "felted")
+            (p.Shown[Hard.Id].Stage == LifeStage.Rosette) == (Seen(p.Shown[Hard.Id])[0] == "felted")
         );
         plants.Average(p => p.Shown[Hard.Id].Stage == LifeStage.Rosette ? 1.0 : 0).ShouldBe(0.15, 0.03);
         plants
@@ -212,4 +214,7 @@ public sealed class SimulationTests
                 .Where(p => p.Visit.Parts.Contains(PlantPart.Leaves)),
         ];
     }
+
+    private static ImmutableArray<string> Seen(Observation observation) =>
+        observation.Finding.ShouldBeOfType<Finding.States>().Seen;
 }

@@ -36,7 +36,7 @@ public sealed class ArchiveExtrasTests
         using var reasons = JsonDocument.Parse("""{"mass":0.97}""");
         ExtraFeature measured = new(
             "leaf-length",
-            Finding.Sample,
+            FindingKind.Sample,
             [],
             [new("6.4 cm", Exposure.Shade, PartPosition.LowBranch), new("58 mm", null, null)],
             null,

@@ -24,8 +24,12 @@ public sealed class SpecimenTableTests
             .Specimen.ShouldNotBeNull();
         specimen.Id.ShouldBe("S1");
         specimen
-            .Observations.Select(o => (o.Character.Value, o.Finding))
-            .ShouldBe([("arrangement", Finding.States), ("length", Finding.Sample), ("pieces", Finding.Rough)]);
+            .Observations.Select(o => (o.Character.Value, o.Finding.Kind))
+            .ShouldBe([
+                ("arrangement", FindingKind.States),
+                ("length", FindingKind.Sample),
+                ("pieces", FindingKind.Rough),
+            ]);
         specimen.Observations[1].Values.ShouldBe([64, 58]);
         specimen.Observations.ShouldAllBe(o => o.Stage == LifeStage.Sapling);
         specimen.Visits(Guide).ShouldHaveSingleItem().Parts.ShouldBe([PlantPart.Leaves]);

@@ -28,11 +28,7 @@ export function foresee(sheet: PlantSheet, { visit, character, input }: Change):
     character,
     visit: at + 1,
     date: on.date,
-    finding: 'states',
-    states: input.states ?? [],
-    values: [],
-    rough: null,
-    hidden: null,
+    finding: { kind: 'states', seen: input.states ?? [] },
     certainty: input.certainty,
     source: input.source,
     altered: [...new Set([...(input.altered ?? []), ...on.altered])],
@@ -41,7 +37,6 @@ export function foresee(sheet: PlantSheet, { visit, character, input }: Change):
     stage: on.stage,
     sex: on.sex,
     tool: input.tool ?? null,
-    places: [],
     age: input.age ?? null,
   }
   return withObservations([...others, seen])

@@ -118,7 +118,7 @@ export const useReasons = (plant: BenchRequest, taxon: string) =>
 
 /** The samples of a plant, held against the leading names; not asked while none was measured. */
 export const useSamples = (id: number, plant: BenchRequest) =>
-  useAnswer('samples', plant.plant.observations.some((o) => o.finding === 'sample') ? plant : null, id)
+  useAnswer('samples', plant.plant.observations.some((o) => o.finding.kind === 'sample') ? plant : null, id)
 
 export const useCrosses = (plant: BenchRequest, taxon: string) => useAnswer('crosses', { plant, taxon })
 

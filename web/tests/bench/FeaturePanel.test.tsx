@@ -419,7 +419,7 @@ describe('what the panel says beside the features', () => {
         aSample(['41', '43']),
       ],
       request: aRequest({
-        observations: [aSeen('blade-length', { visit: 2, finding: 'sample', values: [41, 43] })],
+        observations: [aSeen('blade-length', { visit: 2, finding: { kind: 'sample', values: [41, 43], places: [] } })],
       }),
     })
     serve({

@@ -12,6 +12,9 @@ projects=()
 [ "$part" = core ] || [ "$part" = web ] || projects+=(Data Server)
 [ "$part" = core ] || [ "$part" = server ] || projects+=(Web)
 
+# Where one stage fails, those beside it end too.
+trap 'kill $(jobs -p) 2>/dev/null || true; dotnet build-server shutdown --vbcscompiler >/dev/null 2>&1 || true' EXIT
+
 need_dotnet
 if [ "$part" != core ]; then
   need_node
@@ -58,18 +61,18 @@ stage "building" 150 "$begin"
 
 check_web() {
   local from=$SECONDS
-  quietly "the form of the web files (./garten format mends it)" npm --prefix web run format:check
   quietly "the types of the web files" npm --prefix web run check
   quietly "the lint of the web files" npm --prefix web run lint
-  stage "form and types of the web files" 60 "$from"
+  stage "types and lint of the web files" 60 "$from"
 }
-check_csharp() {
+check_form() {
   local from=$SECONDS
   # The build holds the style; what is left to check is the form.
   quietly "reading the tools" dotnet tool restore
   quietly "the form of the C# files (./garten format mends it)" dotnet csharpier check .
+  quietly "the form of the web files (./garten format mends it)" npm --prefix web run format:check
   quietly "the check of the demo guide" dotnet run -c Release --no-build --project src/Garten.Cli -- guide check guides/tamsin-fork
-  stage "form of the C# files and of the guide" 30 "$from"
+  stage "form of all files and of the guide" 40 "$from"
 }
 
 # The web application is built beside the tests that do without it.
@@ -88,7 +91,7 @@ for project in "${projects[@]}"; do
     *) without+=("$project") ;;
   esac
 done
-[ "$part" != all ] || check_csharp
+[ "$part" != all ] || check_form
 dotnet_tests "${without[@]}"
 [ "$part" = core ] || wait "$building" || fail "the web application could not be built; the reason stands above."
 

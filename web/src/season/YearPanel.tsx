@@ -24,8 +24,7 @@ export function YearPanel() {
   const { data, error } = useYear(site)
   const trips = useTripDays().data ?? []
   if (!data) return <ProblemNote error={error} />
-  const planned = (taxon: string) =>
-    trips.filter((t) => t.taxa.includes(taxon)).map((t) => t.date)
+  const planned = (taxon: string) => trips.filter((t) => t.taxa.includes(taxon)).map((t) => t.date)
   const growths = [...new Set(data.rows.map((r) => r.growth))].filter(Boolean).sort()
   const families = [...new Set(data.rows.map((r) => r.family))].filter(Boolean).sort()
   const shown = data.rows.filter(

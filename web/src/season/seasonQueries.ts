@@ -61,7 +61,12 @@ export const useTripDays = () =>
 
 /** What the plants wait for, told before it is planned. */
 export const useTripNeeds = (enabled: boolean) =>
-  useQuery({ queryKey: [...trips, 'needs'], queryFn: () => answer(api.GET('/api/trips/needs')), staleTime: 0, enabled })
+  useQuery({
+    queryKey: [...trips, 'needs'],
+    queryFn: () => answer(api.GET('/api/trips/needs')),
+    staleTime: 0,
+    enabled,
+  })
 
 /** Changes when one can go, and plans anew. */
 export function useSetTrips() {

@@ -3,7 +3,8 @@ import { featureInput } from '../../src/bench/featureInput'
 import { aRequest, aSeen, aSheet, aVisit } from '../testing/made'
 import { foresee } from '../../src/api/foresee'
 
-const seen = (character: string, visit: number) => aSeen(character, { visit, finding: { kind: 'states', seen: ['before'] } })
+const seen = (character: string, visit: number) =>
+  aSeen(character, { visit, finding: { kind: 'states', seen: ['before'] } })
 
 const sheet = aSheet({
   visits: [
@@ -18,7 +19,13 @@ const states = featureInput({ finding: 'states', states: ['opposite'] })
 describe('what the bench will be asked', () => {
   it('has the new state in place of the old one of that visit, and all else as it was', () => {
     const question = foresee(sheet, { visit: 11, character: 'arrangement', input: states })
-    expect(question?.plant.observations.map((o) => [o.character, o.visit, o.finding.kind === 'states' && o.finding.seen])).toEqual([
+    expect(
+      question?.plant.observations.map((o) => [
+        o.character,
+        o.visit,
+        o.finding.kind === 'states' && o.finding.seen,
+      ]),
+    ).toEqual([
       ['arrangement', 1, ['before']],
       ['margin', 2, ['before']],
       ['arrangement', 2, ['opposite']],

@@ -419,7 +419,9 @@ describe('what the panel says beside the features', () => {
         aSample(['41', '43']),
       ],
       request: aRequest({
-        observations: [aSeen('blade-length', { visit: 2, finding: { kind: 'sample', values: [41, 43], places: [] } })],
+        observations: [
+          aSeen('blade-length', { visit: 2, finding: { kind: 'sample', values: [41, 43], places: [] } }),
+        ],
       }),
     })
     serve({

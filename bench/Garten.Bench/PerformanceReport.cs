@@ -16,7 +16,7 @@ internal static class PerformanceReport
         (nameof(BenchDeskBenchmarks.OpenGuide), "read the demo guide's package", null),
         (nameof(BenchDeskBenchmarks.MakeReady), "make the demo guide ready", null),
         (nameof(BenchDeskBenchmarks.Weigh), "weigh a plant with the demo guide", null),
-        (nameof(BenchDeskBenchmarks.Couplet), "answer the bench: couplet, standing, look next", null),
+        (nameof(BenchDeskBenchmarks.Couplet), "answer the bench: couplet, likely names, look next", null),
         (nameof(BenchDeskBenchmarks.Account), "a species account", null),
         (nameof(BenchDeskBenchmarks.Suspect), "what would disprove a name", null),
         (nameof(DrawingBenchmarks.Leaf), "draw a toothed leaf", 1),
@@ -68,7 +68,7 @@ internal static class PerformanceReport
         {
             text.AppendLine(
                     CultureInfo.InvariantCulture,
-                    $"| a feature recorded on the bench, from the click to the changed standing on screen | {screen} | 100 ms | |"
+                    $"| a feature recorded on the bench, from the click to the changed names on screen | {screen} | 100 ms | |"
                 )
                 .AppendLine()
                 .AppendLine(

@@ -1,5 +1,6 @@
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
+using Garten.Core.Survey.Care;
 using Npgsql;
 
 namespace Garten.Data;

@@ -1,46 +1,14 @@
-using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
+using Garten.Core.Survey.Care;
 using Npgsql;
 
 namespace Garten.Data;
-
-/// <summary>Something a plant is found again by.</summary>
-/// <param name="Bearing">Direction from it to the plant, in degrees from north over east, 0 to below 360.</param>
-/// <param name="Metres">Way from it to the plant.</param>
-public sealed record Landmark(string Name, double Bearing, double Metres);
-
-/// <summary>A threat to a plant, as put down.</summary>
-/// <param name="Kind">What threatens it.</param>
-/// <param name="Note">More about it; may be empty.</param>
-/// <param name="Told">Who was told; empty when nobody was yet.</param>
-/// <param name="ToldOn">When; null when nobody was.</param>
-/// <param name="Outcome">What came of it; may be empty.</param>
-/// <param name="SettledOn">When it was settled; null while it is not.</param>
-public sealed record ThreatContent(
-    ThreatKind Kind,
-    string Note,
-    DateOnly SeenOn,
-    string Told,
-    DateOnly? ToldOn,
-    string Outcome,
-    DateOnly? SettledOn
-);
 
 /// <summary>A threat to a plant.</summary>
 /// <param name="Content">What is known of it.</param>
 /// <param name="Person">Who saw it.</param>
 /// <param name="Revision">Revision a change must start from.</param>
 public sealed record Threat(int Id, int Plant, ThreatContent Content, string Person, long Revision);
-
-/// <summary>Rosettes marked in a year, and how many of them flowered.</summary>
-/// <param name="Marked">How many were marked.</param>
-/// <param name="Flowering">How many flowered; null when not counted yet.</param>
-/// <param name="FloweringOn">When they were counted.</param>
-public sealed record PopulationCount(int Year, int Marked, DateOnly MarkedOn, int? Flowering, DateOnly? FloweringOn)
-{
-    /// <summary>Revision it stands at, and a change must start from; null for a year not counted yet.</summary>
-    public long? Revision { get; init; }
-}
 
 /// <summary>How plants are found again, what threatens them, and how many of a population flower.</summary>
 /// <param name="policy">What is hidden from who asks.</param>

@@ -4,31 +4,6 @@ using Npgsql;
 
 namespace Garten.Data;
 
-/// <summary>How a visit was made.</summary>
-/// <param name="Plots">How many plots; 1 where there are none.</param>
-/// <param name="PlotAreaM2">Area of a plot in square metres; null where it has none.</param>
-/// <param name="LengthM">Length of the line in metres; null where there is none.</param>
-/// <param name="Started">When it began; null when not noted.</param>
-/// <param name="Ended">When it ended; null while it goes on.</param>
-/// <param name="Companions">Who else was there.</param>
-public sealed record SheetContent(
-    int Site,
-    DateOnly Date,
-    Protocol Protocol,
-    int Plots,
-    double? PlotAreaM2,
-    double? LengthM,
-    TimeOnly? Started,
-    TimeOnly? Ended,
-    string Companions,
-    string Weather,
-    string Note
-)
-{
-    /// <summary>Number of the plot or transect on the map it was made at; null where it was made at the site at large.</summary>
-    public int? Place { get; init; }
-}
-
 /// <summary>A count sheet.</summary>
 /// <param name="Recorder">Who counted.</param>
 /// <param name="Lines">How many lines it has.</param>
@@ -42,27 +17,6 @@ public sealed record CountSheet(int Id, string SiteName, string Recorder, int Li
     /// <summary>Where that lies; null where there is none.</summary>
     public GeoPoint? At { get; init; }
 
-    /// <summary>Revision a change must start from.</summary>
-    public long Revision { get; init; }
-}
-
-/// <summary>A line of a count sheet.</summary>
-/// <param name="Name">Its scientific name.</param>
-/// <param name="Origin">Wild, planted or not known.</param>
-/// <param name="Unit">What the number counts.</param>
-/// <param name="Amount">The number; null where nothing was counted.</param>
-public sealed record StoredLine(
-    int Id,
-    int Plot,
-    string Taxon,
-    string Name,
-    IdentificationQualifier Qualifier,
-    Origin Origin,
-    CountUnit Unit,
-    double? Amount,
-    string Note
-)
-{
     /// <summary>Revision a change must start from.</summary>
     public long Revision { get; init; }
 }
@@ -313,7 +267,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         );
 
     /// <summary>The lines of a sheet, plot by plot in the order they were entered.</summary>
-    public async Task<List<StoredLine>> LinesAsync(int sheet, CancellationToken cancel)
+    public async Task<List<SheetLine>> LinesAsync(int sheet, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
@@ -325,7 +279,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     }
 
     /// <summary>The lines of sheets.</summary>
-    public async Task<List<(int Sheet, StoredLine Line)>> LinesAsync(CountChoice choice, CancellationToken cancel)
+    public async Task<List<(int Sheet, SheetLine Line)>> LinesAsync(CountChoice choice, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
@@ -344,7 +298,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         CommandHead head,
         int sheet,
         int guideVersion,
-        IReadOnlyList<StoredLine> lines,
+        IReadOnlyList<SheetLine> lines,
         CancellationToken cancel
     )
     {
@@ -463,7 +417,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     /// <summary>A line with the number of its sheet, whether it was taken away or not.</summary>
     /// <param name="id">Number of the line.</param>
     /// <exception cref="NotInStoreException">There is no such line.</exception>
-    public async Task<(int Sheet, StoredLine Line)> LineAsync(int id, CancellationToken cancel)
+    public async Task<(int Sheet, SheetLine Line)> LineAsync(int id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
@@ -551,7 +505,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             Revision = r.GetInt64(20),
         };
 
-    private static StoredLine ReadLine(NpgsqlDataReader r) =>
+    private static SheetLine ReadLine(NpgsqlDataReader r) =>
         new(
             r.GetInt32(0),
             r.GetInt32(1),

@@ -4,12 +4,6 @@ using Npgsql;
 
 namespace Garten.Data;
 
-/// <summary>A place drawn or brought in.</summary>
-/// <param name="Shape">Where it lies.</param>
-/// <param name="Site">Number of the site it belongs to; null for none.</param>
-/// <param name="Note">A note; may be empty.</param>
-public sealed record PlaceContent(string Name, PlaceKind Kind, PlaceShape Shape, int? Site, string Note);
-
 /// <summary>A place as kept.</summary>
 /// <param name="Content">What is known of it.</param>
 /// <param name="Person">Who drew it.</param>

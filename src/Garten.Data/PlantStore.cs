@@ -1,5 +1,7 @@
 using Garten.Core.Seasons;
 using Garten.Core.Survey.Access;
+using Garten.Core.Survey.Care;
+using Garten.Core.Survey.Places;
 using Npgsql;
 
 namespace Garten.Data;

@@ -1,4 +1,4 @@
-using Garten.Core.Survey;
+using Garten.Core.Survey.Care;
 using Npgsql;
 
 namespace Garten.Data.Tests;

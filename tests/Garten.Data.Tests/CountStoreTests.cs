@@ -297,7 +297,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     private static ImportedRow Row(int line, string taxon, CountUnit unit, double? amount) =>
         new(line, default, "", "", new(taxon), IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
-    private static StoredLine Line(string taxon, CountUnit unit, double amount) =>
+    private static SheetLine Line(string taxon, CountUnit unit, double amount) =>
         new(0, 1, taxon, "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
     private static SheetContent Content(Protocol protocol, int site) =>
@@ -306,6 +306,6 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     private Task<int> BeginAsync(Protocol protocol, Guid? request = null) =>
         _counts.BeginAsync(fixture.Head(), request ?? Guid.NewGuid(), Content(protocol, fixture.Site.Id), None);
 
-    private Task<bool> EnterAsync(int sheet, params StoredLine[] lines) =>
+    private Task<bool> EnterAsync(int sheet, params SheetLine[] lines) =>
         _counts.EnterAsync(fixture.Head(), sheet, fixture.Version, lines, None);
 }

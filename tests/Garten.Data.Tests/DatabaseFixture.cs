@@ -1,6 +1,7 @@
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Survey.Access;
+using Garten.Core.Survey.Places;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
 using Garten.Testing;

@@ -118,7 +118,7 @@ public sealed class MixedSurvey : IAsyncLifetime
             Base.Head(person: person),
             sheet,
             Base.Version,
-            taxa.ConvertAll(t => new StoredLine(
+            taxa.ConvertAll(t => new SheetLine(
                 0,
                 1,
                 t,

@@ -1,6 +1,6 @@
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
-using Garten.Core.Survey;
+using Garten.Core.Survey.Care;
 using Garten.Core.Survey.Counting;
 
 namespace Garten.Data.Tests;
@@ -278,7 +278,7 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         (await none.ExecuteScalarAsync(None)).ShouldBe(0L, "what was refused is no change");
     }
 
-    private static StoredLine Line(double amount, CountUnit unit = CountUnit.Individuals) =>
+    private static SheetLine Line(double amount, CountUnit unit = CountUnit.Individuals) =>
         new(0, 1, "acer-macrophyllum", "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
     private Task<int> SheetAsync() =>

@@ -25,7 +25,7 @@ public sealed class PartsInAnyUnitTests(ServerFixture server) : ServerTest(serve
         Parts().ShouldBe(["9 cm", "11 cm", "1 card", "3 1/4 in"]);
         var values = _sheet["request"]!["plant"]!["observations"]!
             .AsArray()
-            .Single(o => (string?)o!["character"] == "leaf-length")!["values"]!.AsArray();
+            .Single(o => (string?)o!["character"] == "leaf-length")!["finding"]!["values"]!.AsArray();
         ((double)values[2]!).ShouldBe(85.6, 1e-9);
         ((double)values[3]!).ShouldBe(82.55, 1e-9);
     }

@@ -272,4 +272,29 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
 
     private async Task<string[]> FallsAsync() =>
         [.. (await Me.GetAsync("/api/today"))["falls"]!.AsArray().Select(f => (string)f!["plant"]!["tag"]!)];
+
+    [Fact]
+    public async Task What_waits_is_told_without_planning_and_the_days_of_the_plan_last_made_without_planning_anew()
+    {
+        using var falk = new Client(Address);
+        await falk.BeAsync("determiner");
+        (await falk.GetAsync("/api/trips/days")).AsArray().ShouldBeEmpty("nothing was planned yet");
+        var needs = (await falk.GetAsync("/api/trips/needs")).AsArray();
+        var plan = await falk.GetAsync("/api/trips");
+        var stops = plan["trips"]!.AsArray().SelectMany(t => t!["stops"]!.AsArray()).ToArray();
+        needs.Count.ShouldBe(stops.Length + plan["unmet"]!.AsArray().Count);
+        var days = (await falk.GetAsync("/api/trips/days")).AsArray();
+        days.Select(d => (string?)d!["date"]).ShouldBe(plan["trips"]!.AsArray().Select(t => (string?)t!["date"]));
+        days.SelectMany(d => d!["taxa"]!.AsArray())
+            .Select(t => (string?)t)
+            .Distinct()
+            .Order(StringComparer.Ordinal)
+            .ShouldBe(
+                stops
+                    .Select(s => (string?)s!["plant"]!["taxon"])
+                    .OfType<string>()
+                    .Distinct()
+                    .Order(StringComparer.Ordinal)
+            );
+    }
 }

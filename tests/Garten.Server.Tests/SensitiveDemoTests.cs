@@ -16,6 +16,8 @@ public sealed class SensitiveDemoTests
         "/api/plants",
         "/api/today",
         "/api/trips",
+        "/api/trips/needs",
+        "/api/trips/days",
         "/api/records?take=200",
         "/api/records?text=leaf",
         "/api/records?site=5&take=200",

@@ -58,6 +58,8 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
                 "/api/plants",
                 "/api/today",
                 "/api/trips",
+                "/api/trips/needs",
+                "/api/trips/days",
                 "/api/trips/calendar.ics",
                 "/api/records?take=200",
                 "/api/records?text=culvert",

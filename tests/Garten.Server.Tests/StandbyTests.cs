@@ -17,6 +17,7 @@ public sealed class StandbyTests(ITestOutputHelper output) : IAsyncLifetime
         "/api/statistics",
         "/api/today",
         "/api/trips",
+        "/api/trips/needs",
         "/api/map",
         "/api/counts",
         "/api/year",

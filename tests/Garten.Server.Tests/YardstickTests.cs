@@ -15,7 +15,7 @@ public sealed class YardstickTests(ServerFixture server) : ServerTest(server)
         );
         var rough = after["request"]!["plant"]!["observations"]!
             .AsArray()
-            .Single(o => (string?)o!["character"] == "leaf-length")!["rough"]!;
+            .Single(o => (string?)o!["character"] == "leaf-length")!["finding"]!["value"]!;
         ((double)rough["best"]!).ShouldBe(2.5 * 85.6, 1e-6);
         ((double)rough["low"]!).ShouldBeInRange(190, 210);
         ((double)rough["high"]!).ShouldBeInRange(218, 240);

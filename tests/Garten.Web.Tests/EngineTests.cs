@@ -47,7 +47,7 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
                       worker.postMessage({ id, kind, question });
                     });
                     const serve = question => fetch('/api/bench/answer', { method: 'POST', body: question, headers: { 'Content-Type': 'application/json' } }).then(r => r.json());
-                    Promise.all(JSON.parse(questions).map(async (q, i) => [await ask(2 * i, 'answer', q), await serve(q), await ask(2 * i + 1, 'standing', q)]))
+                    Promise.all(JSON.parse(questions).map(async (q, i) => [await ask(2 * i, 'answer', q), await serve(q), await ask(2 * i + 1, 'names', q)]))
                       .then(pairs => done(JSON.stringify(pairs)), fault => done(JSON.stringify(String(fault))));
                     """,
                     JsonSerializer.Serialize(requests)

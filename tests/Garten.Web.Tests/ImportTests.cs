@@ -129,7 +129,7 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = new Browser(server.Address, enter: "M. Falk");
         browser.Open("/records");
-        browser.Button("Figures");
+        browser.Button("Statistics");
         browser.Text.ShouldNotContain("Bring in");
     }
 

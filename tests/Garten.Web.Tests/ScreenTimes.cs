@@ -3,7 +3,7 @@ using Garten.Testing;
 
 namespace Garten.Web.Tests;
 
-/// <summary>Times the bench on screen, from the click to the painted standing; only when asked to by ./garten bench.</summary>
+/// <summary>Times the bench on screen, from the click to the painted names; only when asked to by ./garten bench.</summary>
 public sealed class ScreenTimes
 {
     private const int Clicks = 60;
@@ -44,13 +44,13 @@ public sealed class ScreenTimes
         );
     }
 
-    /// <summary>Presses a state not yet chosen and calls back with the milliseconds until the changed standing was painted; −1 when it did not change.</summary>
+    /// <summary>Presses a state not yet chosen and calls back with the milliseconds until the changed names was painted; −1 when it did not change.</summary>
     private const string Click = """
         const [i, done] = arguments;
         const rows = [...document.querySelectorAll('.character')].filter(r => r.querySelectorAll('.state').length > 1);
         const state = [...rows[i % rows.length].querySelectorAll('.state')].find(s => s.getAttribute('aria-pressed') !== 'true');
-        const standing = document.querySelector('.likely-names');
-        const said = () => [...standing.querySelectorAll('.weighed')].map(w => w.textContent).join() + standing.querySelector('h2').textContent;
+        const names = document.querySelector('.likely-names');
+        const said = () => [...names.querySelectorAll('.weighed')].map(w => w.textContent).join() + names.querySelector('h2').textContent;
         const before = said();
         const from = performance.now();
         let time = -1;
@@ -64,7 +64,7 @@ public sealed class ScreenTimes
             painted.port2.postMessage(0);
           });
         });
-        watch.observe(standing, { subtree: true, childList: true, characterData: true });
+        watch.observe(names, { subtree: true, childList: true, characterData: true });
         state.click();
         setTimeout(() => { watch.disconnect(); done(time); }, 1000);
         """;

@@ -132,7 +132,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Be("R. Ostrow");
         browser.See("The season runs");
         browser.See("Shows now");
-        browser.Button("Trips").Click();
+        browser.Button("Field trips").Click();
         browser.See("within a year");
         var first = browser.Find(".trip h2").Text;
         browser.Button("Not on this day").Click();

@@ -7,7 +7,7 @@ using Garten.Core.Assessment;
 using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Survey;
+using Garten.Core.Survey.Care;
 using Garten.Core.Survey.Places;
 
 namespace Garten.Formats.Records;

@@ -4,7 +4,7 @@ using System.Text.Json.Serialization;
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Survey;
+using Garten.Core.Survey.Care;
 
 namespace Garten.Formats.Records;
 

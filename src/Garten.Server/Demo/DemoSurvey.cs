@@ -2,6 +2,8 @@ using System.Security.Cryptography;
 using System.Text;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Survey.Counting;
+using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Formats.Packages;
 using Garten.Formats.Places;
@@ -299,14 +301,12 @@ public sealed class DemoSurvey(
             return;
         }
 
-        List<StoredLine> lines = [];
+        List<SheetLine> lines = [];
         foreach (var line in survey.CountLines.Where(l => l.Count == count.Name))
         {
             try
             {
-                lines.AddRange(
-                    CountsEndpoints.Check(new(line.Plot, line.Text, null, line.Origin), content, current.Guide)
-                );
+                lines.AddRange(SheetRules.Lines(new(line.Plot, line.Text, null, line.Origin), content, current.Guide));
             }
             catch (RuleException e)
             {

@@ -7,6 +7,7 @@ using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Importing;
+using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Formats.Records;
 using Garten.Server.Access;
@@ -40,7 +41,7 @@ public static class ArchiveEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    var today = Rules.Today(clock);
+                    var today = Clock.Today(clock);
                     var leaving = person.Leaving(exact);
                     (records, plants, photos, counts, map) = (
                         records.SeenBy(leaving),
@@ -311,7 +312,7 @@ public static class ArchiveEndpoints
             };
 
         /// <summary>Adds a count with its plots and lines.</summary>
-        public void Add(CountSheet sheet, IEnumerable<StoredLine> lines)
+        public void Add(CountSheet sheet, IEnumerable<SheetLine> lines)
         {
             var content = sheet.Content;
             var whole = $"count:{sheet.Request:D}";
@@ -374,7 +375,7 @@ public static class ArchiveEndpoints
                 ? new(place.Name, place.Kind, place.Shape.Form, place.Shape.Points)
                 : null;
 
-        private void AddLine(CountSheet sheet, StoredLine line, string on)
+        private void AddLine(CountSheet sheet, SheetLine line, string on)
         {
             var taxon = guide.FindTaxon(new(line.Taxon));
             var status = taxon is null

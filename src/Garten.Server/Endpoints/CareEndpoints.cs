@@ -1,5 +1,5 @@
 using Garten.Core.Assessment;
-using Garten.Core.Survey;
+using Garten.Core.Survey.Care;
 using Garten.Data;
 using Garten.Server.Requests;
 
@@ -41,10 +41,6 @@ public sealed record ThreatChange(ThreatContent Content, long Expected);
 /// <summary>Finding a plant again, keeping it, and counting its population.</summary>
 public static class CareEndpoints
 {
-    private const int MostLandmarks = 5;
-    private const double Farthest = 5000;
-    private const int MostMarked = 1_000_000;
-
     /// <summary>Adds the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -69,7 +65,7 @@ public static class CareEndpoints
                         await store.SetLandmarksAsync(
                             person.Head,
                             plant,
-                            Check(input.Landmarks),
+                            CareRules.Check(input.Landmarks),
                             input.Expected,
                             cancel
                         ),
@@ -92,7 +88,12 @@ public static class CareEndpoints
                     CancellationToken cancel
                 ) =>
                     await cares.OfAsync(
-                        await store.AddThreatAsync(person.Head, plant, Check(input, clock), cancel),
+                        await store.AddThreatAsync(
+                            person.Head,
+                            plant,
+                            CareRules.Check(input, Clock.Today(clock)),
+                            cancel
+                        ),
                         cancel
                     )
             )
@@ -112,7 +113,12 @@ public static class CareEndpoints
                     CancellationToken cancel
                 ) =>
                     await cares.OfAsync(
-                        await store.SetCountAsync(person.Head, plant, Check(input, clock), cancel),
+                        await store.SetCountAsync(
+                            person.Head,
+                            plant,
+                            CareRules.Check(input, Clock.Today(clock)),
+                            cancel
+                        ),
                         cancel
                     )
             )
@@ -134,7 +140,7 @@ public static class CareEndpoints
                         await store.SetThreatAsync(
                             person.Head,
                             threat,
-                            Check(input.Content, clock),
+                            CareRules.Check(input.Content, Clock.Today(clock)),
                             input.Expected,
                             cancel
                         ),
@@ -143,141 +149,5 @@ public static class CareEndpoints
             )
             .WithName("setThreat")
             .Produces<PlantCare>();
-    }
-
-    /// <summary>The way to a plant in words, for example "12 m at 40° from the split boulder".</summary>
-    public static string Way(IEnumerable<Landmark> landmarks) =>
-        string.Join(
-            "; ",
-            landmarks.Select(l => FormattableString.Invariant($"{l.Metres:0.#} m at {l.Bearing:0}° from {l.Name}"))
-        );
-
-    /// <summary>Landmarks as they are kept.</summary>
-    /// <param name="input">What was written.</param>
-    public static Landmark[] Check(Landmark[] input)
-    {
-        if (input.Length > MostLandmarks)
-        {
-            throw new RuleException(
-                "landmarks",
-                $"{MostLandmarks} landmarks are the most; keep those that are easiest to find."
-            );
-        }
-
-        foreach (var landmark in input)
-        {
-            if (landmark.Bearing is not (>= 0 and < 360))
-            {
-                throw new RuleException(
-                    "bearing",
-                    "The bearing from the landmark to the plant must lie from 0 to below 360 degrees."
-                );
-            }
-
-            if (landmark.Metres is not (> 0 and <= Farthest))
-            {
-                throw new RuleException(
-                    "metres",
-                    $"The way from the landmark to the plant must lie between 0 and {Farthest:0} m."
-                );
-            }
-        }
-
-        return
-        [
-            .. input.Select(l => l with { Name = Rules.Text("name", "The landmark", l.Name, 200, required: true) }),
-        ];
-    }
-
-    private static ThreatContent Check(ThreatContent input, TimeProvider clock)
-    {
-        Rules.Past(input.SeenOn, clock);
-        return Check(input);
-    }
-
-    /// <summary>A threat as it is kept, whatever day it is.</summary>
-    /// <param name="input">What was written.</param>
-    public static ThreatContent Check(ThreatContent input)
-    {
-        var told = Rules.Text("told", "Who was told", input.Told, 200);
-        if (told.Length > 0 != input.ToldOn is not null)
-        {
-            throw new RuleException("told", "Say both who was told and on which day, or neither.");
-        }
-
-        if (input.SettledOn < input.SeenOn || input.ToldOn < input.SeenOn)
-        {
-            throw new RuleException(
-                "settledOn",
-                "Nobody can be told of a threat, nor can it be settled, before it was seen. Check the days."
-            );
-        }
-
-        var outcome = Rules.Text("outcome", "The outcome", input.Outcome, 2000);
-        if (input.SettledOn is not null && outcome.Length == 0)
-        {
-            throw new RuleException("outcome", "Say in a few words how it was settled.");
-        }
-
-        var note = Rules.Text("note", "The note", input.Note, 2000, required: input.Kind == ThreatKind.Other);
-        return input with { Note = note, Told = told, Outcome = outcome };
-    }
-
-    private static PopulationCount Check(PopulationCount input, TimeProvider clock)
-    {
-        Rules.Past(input.MarkedOn, clock);
-        if (input.FloweringOn is { } counted)
-        {
-            Rules.Past(counted, clock);
-        }
-
-        return Check(input);
-    }
-
-    /// <summary>A count of a population as it is kept, whatever day it is.</summary>
-    /// <param name="input">What was written.</param>
-    public static PopulationCount Check(PopulationCount input)
-    {
-        if (input.Marked is not (>= 1 and <= MostMarked))
-        {
-            throw new RuleException("marked", $"From 1 to {MostMarked:N0} can be marked.");
-        }
-
-        if (input.Flowering is null != input.FloweringOn is null)
-        {
-            throw new RuleException(
-                "flowering",
-                "Say both how many flowered and on which day they were counted, or neither."
-            );
-        }
-
-        if (input.Flowering < 0 || input.Flowering > input.Marked)
-        {
-            throw new RuleException(
-                "flowering",
-                FormattableString.Invariant(
-                    $"{input.Flowering} cannot have flowered of {input.Marked} marked. Count only those marked."
-                )
-            );
-        }
-
-        if (input.FloweringOn < input.MarkedOn)
-        {
-            throw new RuleException(
-                "floweringOn",
-                "The flowering was counted before the rosettes were marked. Check the days."
-            );
-        }
-
-        // Rosettes marked in winter flower in the year that follows: the year is that of the flowering where it is known.
-        if (input.Year != input.MarkedOn.Year && input.Year != input.MarkedOn.Year + 1)
-        {
-            throw new RuleException(
-                "year",
-                "The year is that in which they flower: the one they were marked in, or the next."
-            );
-        }
-
-        return input;
     }
 }

@@ -46,6 +46,6 @@ public sealed class CountViews(CountStore store, CurrentGuide current, CurrentPe
 
     /// <summary>A line the person may see, with the number of its sheet.</summary>
     /// <exception cref="NotInStoreException">There is none, or it is hidden from them.</exception>
-    public Task<(int Sheet, StoredLine Line)> LineAsync(int line, CancellationToken cancel) =>
+    public Task<(int Sheet, SheetLine Line)> LineAsync(int line, CancellationToken cancel) =>
         store.LineAsync(line, cancel);
 }

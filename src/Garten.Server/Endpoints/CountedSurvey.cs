@@ -1,5 +1,6 @@
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
+using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Server.Requests;
 

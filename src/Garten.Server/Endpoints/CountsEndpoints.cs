@@ -1,6 +1,4 @@
-using Garten.Core.Guides;
 using Garten.Core.Survey.Counting;
-using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Formats.Calendars;
 using Garten.Server.Requests;
@@ -26,7 +24,7 @@ public sealed record SeenBefore(TaxonName Taxon, string Text);
 /// <param name="FullName">The name with its qualifier.</param>
 /// <param name="UnitWords">What the number counts, in words.</param>
 /// <param name="Tally">True when its number can be counted up one by one.</param>
-public sealed record CountLineView(StoredLine Line, string FullName, string UnitWords, bool Tally);
+public sealed record CountLineView(SheetLine Line, string FullName, string UnitWords, bool Tally);
 
 /// <summary>A count with its lines.</summary>
 /// <param name="HasPlots">True when it is made in plots.</param>
@@ -44,13 +42,6 @@ public sealed record CountView(
     bool Partial
 );
 
-/// <summary>Lines to enter.</summary>
-/// <param name="Plot">Number of the plot; 1 where there are none.</param>
-/// <param name="Text">What was typed.</param>
-/// <param name="Taxon">The taxon chosen where the letters stand for several; null otherwise.</param>
-/// <param name="Origin">Wild, planted or not known.</param>
-public sealed record LineInput(int Plot, string Text, string? Taxon, Origin Origin);
-
 /// <summary>What is set of a line.</summary>
 /// <param name="Amount">The number; null where nothing is counted.</param>
 /// <param name="Origin">Wild, planted or not known.</param>
@@ -65,7 +56,6 @@ public sealed record SheetChange(SheetContent Content, long Expected);
 public static class CountsEndpoints
 {
     private const int MostSheets = 100;
-    private const double LongestLine = 50_000;
 
     /// <summary>Adds the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -259,7 +249,7 @@ public static class CountsEndpoints
                 ) =>
                 {
                     var content = (await store.SheetAsync(sheet, cancel)).Content;
-                    var lines = Check(input, content, current.Guide);
+                    var lines = SheetRules.Lines(input, content, current.Guide);
                     if (!await store.EnterAsync(person.Head, sheet, current.Version, lines, cancel))
                     {
                         throw new RuleException(
@@ -363,7 +353,7 @@ public static class CountsEndpoints
             );
     }
 
-    /// <summary>Checks a visit. At a place on the map its size is that of the place, where it is not said otherwise.</summary>
+    /// <summary>Checks a visit, with the place on the map it is made at.</summary>
     private static async Task<SheetContent> CheckAsync(
         SheetContent input,
         MapStore places,
@@ -371,123 +361,9 @@ public static class CountsEndpoints
         CancellationToken cancel
     )
     {
-        if (input.Place is not { } place)
-        {
-            return Check(input, clock);
-        }
-
-        var at = (await places.PlacesAsync(cancel)).Find(p =>
-            p.Id == place && p.Content.Kind is (PlaceKind.Plot or PlaceKind.Transect)
-        )
-            ?? throw new RuleException(
-                "place",
-                "There is no such plot or transect on the map. Choose one from the list, or none."
-            );
-        if (at.Content.Site is { } site && site != input.Site)
-        {
-            throw new RuleException(
-                "place",
-                $"{at.Content.Name} belongs to another site. Choose one of this site, or none."
-            );
-        }
-
-        var shape = at.Content.Shape;
-        return Check(
-            input with
-            {
-                PlotAreaM2 = input.PlotAreaM2
-                    ?? (input.Plots == 1 && shape.Area > 0 ? Math.Round(shape.Area, 1) : null),
-                LengthM = input.LengthM ?? (shape.Form == ShapeForm.Line ? Math.Round(shape.Length, 1) : null),
-            },
-            clock
-        );
-    }
-
-    private static SheetContent Check(SheetContent input, TimeProvider clock)
-    {
-        Rules.Past(input.Date, clock);
-        var plots = ProtocolRules.HasPlots(input.Protocol);
-        if (plots && input.Plots is not (>= 1 and <= ProtocolRules.MostPlots))
-        {
-            throw new RuleException("plots", $"A visit has from 1 to {ProtocolRules.MostPlots} plots.");
-        }
-
-        if (plots && input.PlotAreaM2 is not (> 0 and <= ProtocolRules.LargestPlot))
-        {
-            throw new RuleException(
-                "plotAreaM2",
-                "Give the area of a plot in square metres; density and basal area are worked out from it."
-            );
-        }
-
-        if (input.Protocol == Protocol.LineTransect && input.LengthM is not (> 0 and <= LongestLine))
-        {
-            throw new RuleException("lengthM", "Give the length of the line in metres.");
-        }
-
-        if (input.Ended <= input.Started)
-        {
-            throw new RuleException("ended", "The visit ended before it began. Check the times.");
-        }
-
-        return input with
-        {
-            Plots = plots ? input.Plots : 1,
-            PlotAreaM2 = plots ? input.PlotAreaM2 : null,
-            LengthM = input.Protocol == Protocol.LineTransect ? input.LengthM : null,
-            Companions = Rules.Text("companions", "Who else was there", input.Companions, 500),
-            Weather = Rules.Text("weather", "The weather", input.Weather, 200),
-            Note = Rules.Text("note", "The note", input.Note, 2000),
-        };
-    }
-
-    /// <summary>The lines a typed line stands for.</summary>
-    /// <param name="input">What was typed.</param>
-    /// <param name="sheet">How the visit is made.</param>
-    /// <exception cref="RuleException">It cannot be taken.</exception>
-    public static StoredLine[] Check(LineInput input, SheetContent sheet, Guide guide)
-    {
-        if (input.Plot < 1 || input.Plot > sheet.Plots)
-        {
-            throw new RuleException("plot", $"The visit has the plots 1 to {sheet.Plots}.");
-        }
-
-        var reading = QuickEntry.Read(
-            guide,
-            sheet.Protocol,
-            Rules.Text("text", "The line", input.Text, 200, required: true)
-        );
-        var chosen = input.Taxon is null
-            ? null
-            : reading.Taxa.FirstOrDefault(t => t.Id.Value == input.Taxon)
-                ?? throw new RuleException("taxon", "The letters do not stand for that name.");
-        if (reading.Fault.Length > 0 && !(chosen is not null && reading.Taxa.Length > 1))
-        {
-            throw new RuleException("text", reading.Fault);
-        }
-
-        var name = chosen ?? reading.Taxa[0];
-        if (
-            reading.Amounts.Select(a => ProtocolRules.FaultOf(reading.Unit, a)).FirstOrDefault(f => f.Length > 0) is
-            { } fault
-        )
-        {
-            throw new RuleException("text", fault);
-        }
-
-        return
-        [
-            .. reading.Amounts.Select(a => new StoredLine(
-                0,
-                input.Plot,
-                name.Id.Value,
-                name.Name,
-                reading.Qualifier,
-                input.Origin,
-                reading.Unit,
-                a,
-                ""
-            )),
-        ];
+        var today = Clock.Today(clock);
+        return input.Place is { } place
+            ? SheetRules.At((await places.PlacesAsync(cancel)).Find(p => p.Id == place)?.Content, input, today)
+            : SheetRules.Check(input, today);
     }
 }

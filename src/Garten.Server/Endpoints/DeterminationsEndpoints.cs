@@ -49,7 +49,7 @@ public static class DeterminationsEndpoints
                         input.Qualifier,
                         DeterminationName.Full(taxon, input.Qualifier),
                         person.Required,
-                        Rules.Past(input.Date, clock),
+                        Rules.Past(input.Date, Clock.Today(clock)),
                         Rules.Text("remarks", "The remarks", input.Remarks, 2000)
                     );
                     return await sheets.OfAsync(

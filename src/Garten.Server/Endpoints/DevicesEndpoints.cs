@@ -1,9 +1,9 @@
 using System.Globalization;
 using Garten.Core.Survey;
+using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Formats.Positions;
 using Garten.Server.Devices;
-using Garten.Server.Requests;
 
 namespace Garten.Server.Endpoints;
 

@@ -197,7 +197,7 @@ public static class FindsEndpoints
                     return TypedResults.Stream(
                         stream => FindsCsv.WriteAsync(finds, withheld, stream, cancel),
                         "text/csv; charset=utf-8",
-                        string.Create(CultureInfo.InvariantCulture, $"garten-finds-{Rules.Today(clock):yyyy-MM-dd}.csv")
+                        string.Create(CultureInfo.InvariantCulture, $"garten-finds-{Clock.Today(clock):yyyy-MM-dd}.csv")
                     );
                 }
             )

@@ -120,7 +120,7 @@ public static class ImportEndpoints
     )
     {
         var sites = (await places.SitesAsync(cancel)).ConvertAll(s => s.Name);
-        var today = Rules.Today(clock);
+        var today = Clock.Today(clock);
 
         // A name in another case is the same person, in the survey and within the file.
         Dictionary<string, string> names = new(

@@ -102,8 +102,6 @@ public sealed record PlacesPreview(
 public static class MapEndpoints
 {
     private const long MostFile = 20 * 1024 * 1024;
-    private const double UsualUncertainty = 5;
-    private const double LargestUncertainty = 100_000;
 
     /// <summary>Places of the same name and kind closer than this are one.</summary>
     private const double SamePlace = 1;
@@ -233,7 +231,7 @@ public static class MapEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    var (at, uncertainty) = Check(input);
+                    var (at, uncertainty) = PlaceRules.Position(input.At, input.UncertaintyM, input.Typed);
                     await store.SayAsync(
                         person.Head,
                         plant,
@@ -436,7 +434,7 @@ public static class MapEndpoints
                         tag,
                         new(latitude, longitude),
                         Coordinates.InDegreesMinutesSeconds(new(latitude, longitude)),
-                        site.UncertaintyM ?? UsualUncertainty,
+                        site.UncertaintyM ?? PlaceRules.UsualUncertainty,
                         false,
                         secret
                     )
@@ -483,36 +481,7 @@ public static class MapEndpoints
     private static async Task<PlaceContent> CheckAsync(PlaceInput input, PlaceStore places, CancellationToken cancel) =>
         input.Site is { } site && (await places.SitesAsync(cancel)).TrueForAll(s => s.Id != site)
             ? throw new NotInStoreException("There is no such site. Choose one from the list.")
-        : input.Shape.Fault is { Length: > 0 } fault ? throw new RuleException("shape", fault)
-        : new(
-            Rules.Text("name", "The name", input.Name, 120, required: true),
-            input.Kind,
-            input.Shape,
-            input.Site,
-            Rules.Text("note", "The note", input.Note, 2000)
-        );
-
-    private static (GeoPoint At, double Uncertainty) Check(PositionInput input)
-    {
-        if (input.UncertaintyM is { } given && !(given is > 0 and <= LargestUncertainty))
-        {
-            throw new RuleException("uncertaintyM", "The uncertainty is a number of metres above 0.");
-        }
-
-        // What was typed counts, however the page read it: only it tells how finely it was written.
-        if (input.At is { } at && string.IsNullOrWhiteSpace(input.Typed))
-        {
-            return new PlaceShape(ShapeForm.Point, [at]).Fault is { Length: > 0 } fault
-                ? throw new RuleException("at", fault)
-                : (at, input.UncertaintyM ?? UsualUncertainty);
-        }
-
-        var read = Coordinates.Read(
-            Rules.Text("typed", "The position", input.Typed, 100, required: true),
-            out var unread
-        ) ?? throw new RuleException("typed", unread);
-        return (read.At, Math.Max(input.UncertaintyM ?? UsualUncertainty, read.FinenessM));
-    }
+            : PlaceRules.Check(new(input.Name, input.Kind, input.Shape, input.Site, input.Note ?? ""));
 
     private static async Task<PlaceFile> ReadAsync(HttpRequest file, CancellationToken cancel)
     {

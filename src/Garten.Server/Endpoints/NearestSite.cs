@@ -1,5 +1,4 @@
 using Garten.Core.Survey.Places;
-using Garten.Data;
 
 namespace Garten.Server.Endpoints;
 

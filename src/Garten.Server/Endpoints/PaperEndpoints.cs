@@ -101,7 +101,7 @@ public static class PaperEndpoints
                 {
                     var at = (await places.SitesAsync(cancel)).Find(s => s.Id == site)
                         ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
-                    var day = date ?? Rules.Today(clock);
+                    var day = date ?? Clock.Today(clock);
                     var counted = (await survey.OfAsync(CountChoice.All, cancel))
                         .Lines.Where(l => l.Qualifier == IdentificationQualifier.None && l.Origin != Origin.Planted)
                         .Select(l => (l.Taxon, l.Site, l.Date));

@@ -1,7 +1,6 @@
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Access;
-using Garten.Server.Requests;
 
 namespace Garten.Server.Endpoints;
 

@@ -1,5 +1,4 @@
-using System.Globalization;
-using Garten.Core.Evidence;
+using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Server.Requests;
 
@@ -41,8 +40,7 @@ public static class PlacesEndpoints
                 "/sites/nearest",
                 async (double latitude, double longitude, PlaceStore places, CancellationToken cancel) =>
                 {
-                    Within("latitude", "The latitude", latitude, -90, 90, "degrees");
-                    Within("longitude", "The longitude", longitude, -180, 180, "degrees");
+                    SiteRules.CheckPosition(latitude, longitude);
                     return NearestSite.Of(new(latitude, longitude), await places.SitesAsync(cancel));
                 }
             )
@@ -86,77 +84,20 @@ public static class PlacesEndpoints
             .Produces<Site>();
     }
 
-    private static Site Check(SiteInput input, CurrentGuide current)
-    {
-        Within("elevationM", "The elevation", input.ElevationM, -430, 8900, "metres");
-        Within("latitude", "The latitude", input.Latitude, -90, 90, "degrees");
-        Within("longitude", "The longitude", input.Longitude, -180, 180, "degrees");
-        if (input.Latitude is null != input.Longitude is null)
-        {
-            throw new RuleException("latitude", "Give latitude and longitude together, or neither.");
-        }
-
-        if (input.UncertaintyM is <= 0)
-        {
-            throw new RuleException("uncertaintyM", "The uncertainty of the coordinates must be more than 0 metres.");
-        }
-
-        var habitat = current.Guide.FindCharacter(PlaceEvidence.Habitat);
-        if (input.Habitats?.FirstOrDefault(h => habitat?.State(h) is null) is { } unknown)
-        {
-            throw new RuleException(
-                "habitats",
-                $"“{unknown}” is no kind of place the guide knows. Choose from the list."
-            );
-        }
-
-        if (!string.IsNullOrEmpty(input.FloraArea) && !current.Guide.Areas.Any(a => a.Id == input.FloraArea))
-        {
-            throw new RuleException(
-                "floraArea",
-                $"“{input.FloraArea}” is no area the guide tells of apart. Choose from the list."
-            );
-        }
-
-        return new(
-            0,
-            Rules.Text("name", "The name", input.Name, 120, required: true),
-            Rules.Text("description", "The description", input.Description, 2000),
-            input.ElevationM,
-            input.Latitude,
-            input.Longitude,
-            input.UncertaintyM,
-            input.Habitats ?? [],
-            SnowGone(input.SnowGone),
-            input.FloraArea ?? ""
+    private static Site Check(SiteInput input, CurrentGuide current) =>
+        SiteRules.Check(
+            new(
+                0,
+                input.Name,
+                input.Description ?? "",
+                input.ElevationM,
+                input.Latitude,
+                input.Longitude,
+                input.UncertaintyM,
+                input.Habitats ?? [],
+                SiteRules.SnowGone(input.SnowGone),
+                input.FloraArea ?? ""
+            ),
+            current.Guide
         );
-    }
-
-    private static DayInYear? SnowGone(string? typed) =>
-        string.IsNullOrWhiteSpace(typed) ? null
-        : DateOnly.TryParseExact(
-            typed.Trim() + " 2001",
-            ["d MMM yyyy", "d MMMM yyyy"],
-            CultureInfo.InvariantCulture,
-            DateTimeStyles.None,
-            out var day
-        )
-            ? DayInYear.Of(day)
-        : throw new RuleException(
-            "snowGone",
-            $"“{typed}” is no day of the year. Write the day and the month, for example 5 Jun."
-        );
-
-    private static void Within(string field, string label, double? value, double least, double most, string unit)
-    {
-        if (value is { } v && !(v >= least && v <= most))
-        {
-            throw new RuleException(
-                field,
-                FormattableString.Invariant(
-                    $"{label} of {v:0.##} {unit} cannot be; it lies between {least} and {most}."
-                )
-            );
-        }
-    }
 }

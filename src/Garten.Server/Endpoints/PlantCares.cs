@@ -1,5 +1,6 @@
 using Garten.Core.Assessment;
 using Garten.Core.Survey;
+using Garten.Core.Survey.Care;
 using Garten.Data;
 using Garten.Server.Requests;
 
@@ -24,7 +25,7 @@ public sealed class PlantCares(PlantStore plants, CareStore store, CurrentGuide 
         return new(
             landmarks,
             await store.LandmarksRevisionAsync(id, cancel),
-            CareEndpoints.Way(landmarks),
+            CareRules.Way(landmarks),
             await store.ThreatsAsync(id, cancel),
             [.. (await store.CountsAsync(id, cancel)).Select(YearOf)],
             [.. SeenAgain.Of(current.Guide, plant.ToPlant(), given?.Id)]

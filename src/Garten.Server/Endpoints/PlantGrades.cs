@@ -39,12 +39,12 @@ public sealed class PlantGrades(
     /// <param name="place">Where the plant stands.</param>
     /// <param name="run">How the year runs.</param>
     public ReturnAnswer AnswerOf(PlantAssessment assessment, SeasonPlace place, YearRun run) =>
-        ReturnList.On(current.Guide, assessment, place, Rules.Today(clock), run);
+        ReturnList.On(current.Guide, assessment, place, Clock.Today(clock), run);
 
     /// <summary>How this year runs, by the warmth of the station and the first dates of the survey.</summary>
     public async Task<YearRun> RunAsync(CancellationToken cancel)
     {
-        var today = Rules.Today(clock);
+        var today = Clock.Today(clock);
         var firsts = (await plants.FirstDatesAsync(today.Year, cancel)).Concat(
             await watches.FirstsAsync(today.Year, cancel)
         );

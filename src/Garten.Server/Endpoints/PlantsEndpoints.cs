@@ -85,7 +85,7 @@ public static class PlantsEndpoints
 
     private static NewVisit Check(VisitInput input, CurrentPerson person, TimeProvider clock) =>
         new(
-            Rules.Past(input.Date, clock),
+            Rules.Past(input.Date, Clock.Today(clock)),
             person.Required,
             input.Stage,
             input.Sex,

@@ -110,7 +110,7 @@ public static class RecordsEndpoints
                         await coarse.OfAsync(leaving, filter.ByNameAlone, filter.Taxon, cancel),
                         content
                     );
-                    var day = Rules.Today(clock).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+                    var day = Clock.Today(clock).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
                     return TypedResults.File(content.ToArray(), "text/csv; charset=utf-8", $"garten-records-{day}.csv");
                 }
             )

@@ -1,6 +1,7 @@
 using Garten.Core.Assessment;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
+using Garten.Core.Survey.Places;
 using Garten.Core.Survey.Reporting;
 using Garten.Data;
 using Garten.Server.Access;
@@ -87,7 +88,7 @@ public static class ReportEndpoints
                     var guide = current.Guide.Title;
                     return new ReportView(
                         $"{at?.Name ?? guide.Title}{(year is { } y ? $", {y}" : "")}",
-                        Rules.Today(clock),
+                        Clock.Today(clock),
                         person.Member!.Name,
                         [
                             .. counted

@@ -5,6 +5,7 @@ using System.Text.RegularExpressions;
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Survey.Care;
 using Garten.Core.Survey.Importing;
 using Garten.Data;
 using Garten.Formats.Records;
@@ -210,7 +211,7 @@ public sealed partial class ReturningPlants(
 
     private ArrivingCare CareOf(ExtraCare[] cares) =>
         new(
-            CareEndpoints.Check([
+            CareRules.Check([
                 .. cares.SelectMany(c => c.Landmarks).Select(l => new Landmark(l.Name, l.Bearing, l.Metres)),
             ]),
             [
@@ -218,7 +219,7 @@ public sealed partial class ReturningPlants(
                     .SelectMany(c => c.Threats)
                     .Select(t =>
                         (
-                            CareEndpoints.Check(
+                            CareRules.Check(
                                 new ThreatContent(
                                     t.Kind,
                                     t.Note,
@@ -237,7 +238,7 @@ public sealed partial class ReturningPlants(
                 .. cares
                     .SelectMany(c => c.Rosettes)
                     .Select(r =>
-                        CareEndpoints.Check(
+                        CareRules.Check(
                             new PopulationCount(
                                 r.Year,
                                 r.Marked,

@@ -104,7 +104,7 @@ public static class ReviewsEndpoints
                     {
                         Number = Rules.Text("number", "The number", input.Number, 60, required: true),
                         KeptAt = Rules.Text("keptAt", "Where it is kept", input.KeptAt, 200, required: true),
-                        TakenOn = Rules.Past(input.TakenOn, clock),
+                        TakenOn = Rules.Past(input.TakenOn, Clock.Today(clock)),
                         Permit = Rules.Text("permit", "The permit", input.Permit, 200),
                     };
                     var judged = Collecting.Judge(

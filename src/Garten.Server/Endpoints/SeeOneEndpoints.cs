@@ -1,3 +1,4 @@
+using Garten.Core.Survey.Care;
 using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Server.Requests;
@@ -60,7 +61,7 @@ public static class SeeOneEndpoints
                                 from is { } start && n.At is { } end && n.Metres > 0
                                     ? Direction.InWords(start, end)
                                     : "",
-                                CareEndpoints.Way(n.Plant.Landmarks)
+                                CareRules.Way(n.Plant.Landmarks)
                             )),
                     ];
                     return shown;

@@ -31,7 +31,7 @@ public sealed class Sessions(PlaceStore places, AccountStore accounts, ServerSet
             member is null ? [] : await places.PeopleAsync(cancel),
             entries,
             !settings.Demo && member is null && await accounts.IsEmptyAsync(cancel),
-            Rules.Today(clock)
+            Clock.Today(clock)
         );
     }
 }

@@ -57,13 +57,13 @@ public static class ShowsEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    var day = date ?? Rules.Today(clock);
-                    if (Math.Abs(day.Year - Rules.Today(clock).Year) > 1)
+                    var day = date ?? Clock.Today(clock);
+                    if (Math.Abs(day.Year - Clock.Today(clock).Year) > 1)
                     {
                         throw new RuleException("date", "Choose a day of this year, the last or the next.");
                     }
 
-                    var run = day.Year == Rules.Today(clock).Year ? await grades.RunAsync(cancel) : YearRun.Usual;
+                    var run = day.Year == Clock.Today(clock).Year ? await grades.RunAsync(cancel) : YearRun.Usual;
                     if (plant is { } number)
                     {
                         var sheet = await sheets.ReadAsync(number, cancel);

@@ -77,7 +77,7 @@ public static class TodayEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    var today = Rules.Today(clock);
+                    var today = Clock.Today(clock);
                     var run = await grades.RunAsync(cancel);
                     var plants = await store.DigestsAsync(cancel);
                     TodayNeed[] needs = [.. plants.SelectMany(p => NeedsOf(p, grades, run))];

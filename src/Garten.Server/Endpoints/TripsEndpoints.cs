@@ -6,6 +6,8 @@ using Garten.Core.Guides;
 using Garten.Core.Planning;
 using Garten.Core.Seasons;
 using Garten.Core.Survey.Access;
+using Garten.Core.Survey.Care;
+using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Formats.Calendars;
 using Garten.Server.Access;
@@ -110,7 +112,7 @@ public static class TripsEndpoints
 
                     var taxa = (await plants.TagsAsync(cancel)).ToDictionary(p => p.Id, p => p.Taxon);
                     return kept
-                        .Days.Where(d => d.Date >= Rules.Today(clock))
+                        .Days.Where(d => d.Date >= Clock.Today(clock))
                         .Select(d => new TripDay(
                             d.Date,
                             [
@@ -271,7 +273,7 @@ public static class TripsEndpoints
         var chosen = await settings.GetAsync(SettingOf(person), cancel) is { } kept
             ? JsonSerializer.Deserialize<TripSettings>(kept)!
             : TripSettings.Usual;
-        var today = Rules.Today(clock);
+        var today = Clock.Today(clock);
         var stops = await WaitingAsync(plants, grades, current, cancel);
 
         // Only sites with plants that wait.
@@ -323,7 +325,7 @@ public static class TripsEndpoints
             assessment.Grade.Name is { } name && current.Guide.FindTaxon(name.Id) is not null
                 ? [.. current.Guide.CautionsFor(name.Id).Select(c => c.Text)]
                 : [];
-        var way = CareEndpoints.Way(plant.Landmarks);
+        var way = CareRules.Way(plant.Landmarks);
         TripStop[] own =
         [
             .. grades

@@ -100,7 +100,7 @@ public static class WeatherEndpoints
         CancellationToken cancel
     )
     {
-        var days = await weather.BroughtInAsync(Rules.Today(clock), cancel);
+        var days = await weather.BroughtInAsync(Clock.Today(clock), cancel);
         return new(days.Count, days.LastOrDefault()?.Date, (days.LastOrDefault()?.Date.DayOfYear ?? 0) - days.Count);
     }
 }

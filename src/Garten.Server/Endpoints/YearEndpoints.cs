@@ -53,7 +53,7 @@ public static class YearEndpoints
                         : (await places.SitesAsync(cancel)).Find(s => s.Id == site)
                             ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
                     var place = at is null ? guide.Title.Reference : at.AsSeasonPlace();
-                    var today = Rules.Today(clock);
+                    var today = Clock.Today(clock);
                     var seen = (await plants.SeenAsync(today.Year, cancel)).ToLookup(s => s.Taxon, s => s.Date);
                     return new YearView(
                         today,

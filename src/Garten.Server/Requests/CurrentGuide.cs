@@ -4,6 +4,7 @@ using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
+using Garten.Core.Survey.Places;
 using Garten.Data;
 
 namespace Garten.Server.Requests;

@@ -2,7 +2,7 @@ using System.Text.Json;
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
-using Garten.Core.Survey;
+using Garten.Core.Survey.Care;
 using Garten.Core.Survey.Places;
 using Garten.Formats.Records;
 

@@ -35,7 +35,7 @@ const aFeature = (label: string, part = {}) => ({
   ...part,
 })
 
-const aRound = (date: string, part: Partial<TripView> = {}): TripView => ({
+const aTrip = (date: string, part: Partial<TripView> = {}): TripView => ({
   date,
   places: [
     { name: 'Hut', latitude: 45, longitude: -123 },
@@ -52,7 +52,7 @@ const settings: TripSettings = { weekdays: ['saturday'], hours: 6, start: 3, los
 
 const plan = (part: Partial<TripsView> = {}): TripsView => ({
   settings,
-  trips: [aRound('2026-05-16'), aRound('2026-06-06')],
+  trips: [aTrip('2026-05-16'), aTrip('2026-06-06')],
   unmet: [],
   leastPossible: 2,
   sought: false,
@@ -63,6 +63,7 @@ describe('trips', () => {
   const open = (view: TripsView, more: Record<string, unknown> = {}) => {
     const server = serve({
       'GET /api/trips': view,
+      'GET /api/trips/needs': [],
       'GET /api/sites': [aSite(), aSite({ id: 4, name: 'Fen' })],
       'PUT /api/trips/settings': async ({ body }: Asked) => {
         await aMoment()
@@ -79,6 +80,26 @@ describe('trips', () => {
     expect(screen.queryByRole('button', { name: /^Seek longer/ })).toBeNull()
   })
 
+  it('tell how much there is to see while they are planned', async () => {
+    const stop = (id: number) => ({
+      plant: aPlantTag({ id }),
+      grade: 'leaning' as const,
+      need: aNeed(),
+      way: '',
+      cautions: [],
+    })
+    open(plan(), {
+      'GET /api/trips': async () => {
+        await aMoment()
+        await aMoment()
+        return plan()
+      },
+      'GET /api/trips/needs': [stop(7), stop(8), stop(7)],
+    })
+    expect(await screen.findByText('Planning trips for 3 things to see on 2 plants …')).toBeVisible()
+    expect(await screen.findByRole('status')).toHaveTextContent('2 trips within a year')
+  })
+
   it('are told in words: when, where, how long, what to take, what to look at', async () => {
     const stop = {
       plant: aPlantTag({ name: 'Rosa nutkana' }),
@@ -88,7 +109,7 @@ describe('trips', () => {
       cautions: ['Prickles wound: gloves.'],
     }
     const again = { ...stop, plant: aPlantTag({ id: 8, tag: 'G-008' }) }
-    open(plan({ trips: [aRound('2026-05-16', { stops: [stop, again], margin: 0 })], leastPossible: 1 }))
+    open(plan({ trips: [aTrip('2026-05-16', { stops: [stop, again], margin: 0 })], leastPossible: 1 }))
     const trip = within(await screen.findByRole('article', { name: 'FieldTrip of 16 May 2026' }))
     expect(trip.getByRole('heading')).toHaveTextContent('16 May 2026 Fen')
     expect(trip.getByText(/4 h 05 min, the last day for some/)).toBeVisible()
@@ -152,7 +173,7 @@ describe('trips', () => {
       const { user } = open(more, {
         'POST /api/trips/seek': new Lines([
           { share: 0.25 },
-          { answer: plan({ trips: [aRound('2026-05-16')], leastPossible: 1, sought: true }) },
+          { answer: plan({ trips: [aTrip('2026-05-16')], leastPossible: 1, sought: true }) },
         ]),
       })
       expect(await screen.findByRole('status')).toHaveTextContent('Perhaps 1 would do')

@@ -2,7 +2,7 @@ import { screen, waitFor } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
 import { YearPanel } from '../../src/season/YearPanel'
 import { draw } from '../testing/draw'
-import { aName, aPlantTag, aSite } from '../testing/made'
+import { aName, aSite } from '../testing/made'
 import { serve } from '../testing/server'
 
 const on = (month: number, day: number, number: number) => ({ month, day, number })
@@ -32,27 +32,12 @@ const year = {
   ],
 }
 
-const trips = {
-  settings: { weekdays: [], hours: 6, start: null, lost: [] },
-  unmet: [],
-  leastPossible: 1,
-  sought: false,
-  trips: [
-    {
-      date: '2026-06-01',
-      places: [],
-      minutes: 60,
-      margin: 1,
-      tools: [],
-      stops: [{ plant: aPlantTag({ taxon: 'b' }), grade: 'leaning', need: {}, way: '', cautions: [] }],
-    },
-  ],
-}
+const days = [{ date: '2026-06-01', taxa: ['b'] }]
 
 const open = (view: object = year) => {
   const server = serve({
     'GET /api/year': view,
-    'GET /api/trips': trips,
+    'GET /api/trips/days': days,
     'GET /api/sites': [aSite()],
   })
   const drawn = draw(<YearPanel />)

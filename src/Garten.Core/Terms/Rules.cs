@@ -1,17 +1,10 @@
-namespace Garten.Server.Requests;
+namespace Garten.Core.Terms;
 
-/// <summary>What was sent cannot be accepted; the message says what is wrong and what to do.</summary>
-/// <param name="about">The field it is about, as named in the request; may be empty.</param>
-public sealed class RuleException(string about, string message) : Exception(message)
-{
-    /// <summary>The field it is about.</summary>
-    public string Field { get; } = about;
-}
-
-/// <summary>Checks shared by all requests.</summary>
+/// <summary>Checks of what people write, whatever it is about.</summary>
 public static class Rules
 {
     /// <summary>A text of bounded length, trimmed.</summary>
+    /// <exception cref="RuleException">It is missing, too long, or holds what no database keeps.</exception>
     /// <param name="field">Name of the field in the request.</param>
     /// <param name="label">Its name for people.</param>
     /// <param name="most">Most characters.</param>
@@ -39,10 +32,10 @@ public static class Rules
             : trimmed;
     }
 
-    /// <summary>A day that has come.</summary>
-    public static DateOnly Past(DateOnly date, TimeProvider clock)
+    /// <summary>A day that has come, and not before there were records.</summary>
+    /// <exception cref="RuleException">It lies in the future, or before 1700.</exception>
+    public static DateOnly Past(DateOnly date, DateOnly today)
     {
-        var today = Today(clock);
         if (date > today)
         {
             throw new RuleException(
@@ -57,7 +50,4 @@ public static class Rules
             ? date
             : throw new RuleException("date", "That date lies before 1700. Check the year.");
     }
-
-    /// <summary>Today where the server stands.</summary>
-    public static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 }

@@ -1,4 +1,4 @@
-namespace Garten.Core.Survey;
+namespace Garten.Core.Survey.Care;
 
 /// <summary>What threatens a plant.</summary>
 public enum ThreatKind

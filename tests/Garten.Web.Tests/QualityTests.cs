@@ -132,7 +132,7 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
             target.Size.Height.ShouldBeGreaterThanOrEqualTo(44, target.Text);
         }
 
-        browser.Button("LikelyNames").Click();
+        browser.Button("Likely names").Click();
         browser.See("Before you touch");
         browser.Button("Plants").Click();
         browser.Button("TF-012").Click();

@@ -16,7 +16,7 @@ const phases = {
   leafColour: 'Leaves colour',
 } as const
 
-function LikelyNames({ account }: { account: SpeciesAccount }) {
+function Status({ account }: { account: SpeciesAccount }) {
   const status = { unknown: '', native: 'native here', introduced: 'introduced here' }[account.status]
   const common = { unknown: '', common: 'common', occasional: 'met now and then', rare: 'rare' }[
     account.commonness
@@ -50,7 +50,7 @@ export function Account({
   if (!account) return <ProblemNote error={error} />
   return (
     <div className="account">
-      <LikelyNames account={account} />
+      <Status account={account} />
       {account.alerts.map((a) => (
         <Alert key={a} severity="warning" variant="outlined" sx={{ mb: 0.5, py: 0 }}>
           {a}

@@ -46,9 +46,9 @@ export function LikelyNames({
   const shown = !walk || walk.inPlay.length > 14 ? 2 : 5
   const organOf = (character: string) => guide.characters.find((c) => c.id === character)?.organ
   return (
-    <aside className="likely-names" aria-label="LikelyNames">
+    <aside className="likely-names" aria-label="Likely names">
       <h2>
-        LikelyNames{' '}
+        Likely names{' '}
         <small>
           {likelyNames.features} {likelyNames.features === 1 ? 'feature' : 'features'} weighed
         </small>

@@ -1,6 +1,6 @@
 import { Button, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
-import type { CountLineView, SheetContent, StoredLine } from '../api/types'
+import type { CountLineView, SheetContent, SheetLine } from '../api/types'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
@@ -165,7 +165,7 @@ function Effort({ id, content, recorder, place, revision }: EffortProps) {
   )
 }
 
-const origins: Record<StoredLine['origin'], string> = {
+const origins: Record<SheetLine['origin'], string> = {
   wild: 'wild',
   naturalised: 'naturalised',
   planted: 'planted',
@@ -227,9 +227,9 @@ function Line({
         <select
           aria-label={`How ${fullName} grows`}
           value={line.origin}
-          onChange={(e) => set.mutate({ ...line, origin: e.target.value as StoredLine['origin'] })}
+          onChange={(e) => set.mutate({ ...line, origin: e.target.value as SheetLine['origin'] })}
         >
-          {(Object.keys(origins) as StoredLine['origin'][]).map((o) => (
+          {(Object.keys(origins) as SheetLine['origin'][]).map((o) => (
             <option key={o} value={o}>
               {origins[o]}
             </option>

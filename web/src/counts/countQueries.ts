@@ -1,7 +1,7 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../api/client'
 import { under } from '../api/command'
-import type { BeginCount, CountView, LineInput, Protocol, SheetChange, StoredLine } from '../api/types'
+import type { BeginCount, CountView, LineInput, Protocol, SheetChange, SheetLine } from '../api/types'
 
 const counts = ['counts']
 
@@ -79,7 +79,7 @@ export const useEnterLine = (sheet: number) =>
   )
 
 export const useSetLine = () =>
-  useCountChange((line: StoredLine) =>
+  useCountChange((line: SheetLine) =>
     answer(
       api.PUT('/api/count-lines/{line}', {
         params: { path: { line: line.id } },

@@ -157,7 +157,7 @@ export function TripsPanel() {
 function FieldTrip({ trip, busy, onLost }: { trip: TripView; busy: boolean; onLost: () => void }) {
   const cautions = [...new Set(trip.stops.flatMap((s) => s.cautions))]
   return (
-    <article className="box trip" aria-label={`FieldTrip of ${day(trip.date)}`}>
+    <article className="box trip" aria-label={`Field trip of ${day(trip.date)}`}>
       <header>
         <h2>
           {day(trip.date)}{' '}

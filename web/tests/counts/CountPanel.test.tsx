@@ -1,6 +1,6 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
-import type { CountView, LineInput, StoredLine, SheetChange } from '../../src/api/types'
+import type { CountView, LineInput, SheetLine, SheetChange } from '../../src/api/types'
 import { draw } from '../testing/draw'
 import { aCount, aLine, aName } from '../testing/made'
 import { type Asked, Says, serve } from '../testing/server'
@@ -127,7 +127,7 @@ describe('quick entry', () => {
 })
 
 describe('a line', () => {
-  const changed = (amount: number, origin: StoredLine['origin'] = 'wild') =>
+  const changed = (amount: number, origin: SheetLine['origin'] = 'wild') =>
     aCount({ lines: [aLine({ amount, origin })] })
   const withLine = (more: Record<string, unknown> = {}) => countingServer(aCount({ lines: [aLine()] }), more)
   const number = () => screen.findByRole('textbox', { name: 'Number of Acer macrophyllum' })

@@ -110,7 +110,7 @@ describe('trips', () => {
     }
     const again = { ...stop, plant: aPlantTag({ id: 8, tag: 'G-008' }) }
     open(plan({ trips: [aTrip('2026-05-16', { stops: [stop, again], margin: 0 })], leastPossible: 1 }))
-    const trip = within(await screen.findByRole('article', { name: 'FieldTrip of 16 May 2026' }))
+    const trip = within(await screen.findByRole('article', { name: 'Field trip of 16 May 2026' }))
     expect(trip.getByRole('heading')).toHaveTextContent('16 May 2026 Fen')
     expect(trip.getByText(/4 h 05 min, the last day for some/)).toBeVisible()
     expect(trip.getByText('Take: hand lens.')).toBeVisible()
@@ -141,7 +141,7 @@ describe('trips', () => {
 
   it('gone badly are moved by one press, and the day can be taken back', async () => {
     const { user, set } = open(plan())
-    const trip = within(await screen.findByRole('article', { name: 'FieldTrip of 16 May 2026' }))
+    const trip = within(await screen.findByRole('article', { name: 'Field trip of 16 May 2026' }))
     await user.click(trip.getByRole('button', { name: 'Not on this day' }))
     await waitFor(() => expect(set()).toEqual([{ ...settings, lost: ['2026-05-16'] }]))
     expect(await screen.findByText(/Days lost: 16 May 2026\./)).toBeVisible()

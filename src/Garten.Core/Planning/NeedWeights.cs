@@ -201,7 +201,7 @@ internal sealed class NeedWeights
             Array.Clear(_few);
             var few = (Minutes: 0.0, Weight: 0.0);
             var many = At(0, weights, _many);
-            effort.Spend(_worth.Length);
+            effort.Spend(_worth.Length + weights.Length);
             if (many.Minutes <= _task.MinutesADay)
             {
                 (Weight, _share) = (many.Weight, 1);
@@ -212,7 +212,7 @@ internal sealed class NeedWeights
             {
                 var price = (many.Weight - few.Weight) / (many.Minutes - few.Minutes);
                 var next = At(price, weights, _trial);
-                effort.Spend(_worth.Length);
+                effort.Spend(_worth.Length + weights.Length);
                 Weight = (price * (_task.MinutesADay - next.Minutes)) + next.Weight;
                 if (next.Weight - (price * next.Minutes) <= few.Weight - (price * few.Minutes) + Enough)
                 {

@@ -411,7 +411,9 @@ public sealed class TripPlanner
             return true;
         }
 
-        if (++_steps >= MostSteps)
+        // A step takes as long as there are needs.
+        _steps += 1 + (_task.Needs.Length / 100);
+        if (_steps >= MostSteps)
         {
             return false;
         }

@@ -18,7 +18,7 @@ public sealed class SettingStore(NpgsqlDataSource source)
         await using var connection = await source.OpenConnectionAsync(cancel);
         if (!await connection.ScalarAsync<bool>("select current_setting('transaction_read_only')::bool", [], cancel))
         {
-            await SetAsync(name, value, cancel);
+            await SetAsync(connection, name, value, cancel);
         }
     }
 
@@ -26,10 +26,18 @@ public sealed class SettingStore(NpgsqlDataSource source)
     public async Task SetAsync(string name, string value, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(
+        await SetAsync(connection, name, value, cancel);
+    }
+
+    private static Task<int> SetAsync(
+        NpgsqlConnection connection,
+        string name,
+        string value,
+        CancellationToken cancel
+    ) =>
+        connection.ExecuteAsync(
             "insert into setting (name, value) values ($1, $2) on conflict (name) do update set value = excluded.value",
             [name, value],
             cancel
         );
-    }
 }

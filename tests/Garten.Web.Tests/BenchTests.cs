@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Net.Http.Json;
+using Garten.Testing;
 using OpenQA.Selenium;
 
 namespace Garten.Web.Tests;
@@ -88,7 +89,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Any_step_can_be_re_opened_and_both_ways_be_followed_to_their_ends()
     {
-        using var browser = server.Open("/bench/6");
+        using var browser = server.Open("/bench/TF-018");
         browser.Be("M. Falk");
         browser.See("The key ends at");
         browser.Find(".path button.step").Click();
@@ -107,7 +108,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void One_may_begin_at_a_genus_one_knows_and_suspect_a_name()
     {
-        using var browser = server.Open("/bench/7");
+        using var browser = server.Open("/bench/TF-022");
         browser.Be("M. Falk");
         browser.Find(".begin-else input").SendKeys("alnus" + Keys.Enter);
         browser.Button("couplet 31").Click();
@@ -122,7 +123,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void What_cannot_be_is_refused_where_it_was_typed_and_the_text_stays()
     {
-        using var browser = server.Open("/bench/8");
+        using var browser = server.Open("/bench/TF-025");
         browser.Be("M. Falk");
         browser.Press("f");
         var field = browser.Find("input[aria-label='Blade width']");
@@ -141,11 +142,10 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void What_cannot_be_seen_is_kept_apart_and_everything_can_be_taken_back()
     {
-        using var browser = server.Open("/bench/9");
+        using var browser = server.Open("/bench/TF-027");
         browser.Be("T. Lindqvist");
         browser.Press("f");
-        var row = browser.Find("[role=group][aria-label='Simple or compound']");
-        row.FindElements(By.TagName("button")).Single(b => b.Text == "Cannot be seen").Click();
+        browser.ButtonIn("[role=group][aria-label='Simple or compound']", "Cannot be seen").Click();
         browser.Button("out of reach").Click();
         browser.See("Recorded: cannot be seen: out of reach");
         Body(browser);
@@ -158,18 +158,23 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public async Task Two_people_at_once_the_second_sees_both_and_decides()
     {
-        using var browser = server.Open("/bench/12");
+        using var browser = server.Open("/bench/TF-036");
         browser.Be("M. Falk");
         browser.Press("f");
         State(browser, "Margin", "entire").Displayed.ShouldBeTrue();
         using (var other = new HttpClient { BaseAddress = new Uri(server.Address) })
         {
-            await other.PutAsJsonAsync("/api/session", new { person = 1 });
-            var visit = await other.GetFromJsonAsync<System.Text.Json.Nodes.JsonNode>("/api/plants/12");
+            var door = await other.GetFromJsonAsync<System.Text.Json.Nodes.JsonNode>("/api/session");
+            var steward = (string)
+                door!["demoEntries"]!.AsArray().Single(e => (string?)e!["name"] == "R. Ostrow")!["id"]!;
+            await other.PutAsJsonAsync("/api/session", new { person = steward });
+            var visit = await other.GetFromJsonAsync<System.Text.Json.Nodes.JsonNode>(
+                DemoIds.Spelled("/api/plants/12")
+            );
             var answer = await other.PutAsJsonAsync(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"/api/plants/12/visits/{visit!["visits"]!.AsArray()[^1]!["id"]}/features/venation"
+                    $"/api/plants/{DemoIds.Plant(12)}/visits/{visit!["visits"]!.AsArray()[^1]!["id"]}/features/venation"
                 ),
                 new
                 {
@@ -201,7 +206,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_dropped_connection_is_said_and_what_was_recorded_is_sent_when_it_returns()
     {
-        using var browser = server.Open("/bench/13");
+        using var browser = server.Open("/bench/TF-040");
         browser.Be("M. Falk");
         browser.Press("f");
         var state = State(browser, "Margin", "crenate");
@@ -217,7 +222,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_new_visit_is_added_and_features_belong_to_it()
     {
-        using var browser = server.Open("/bench/14");
+        using var browser = server.Open("/bench/TF-041");
         browser.Be("J. Adeyemi");
         browser.Press("v");
         browser.Button("Seen again").Click();
@@ -230,7 +235,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void One_key_records_what_is_seen_of_the_first_suggestion_and_the_names_are_weighed_anew()
     {
-        using var browser = server.Open("/bench/7");
+        using var browser = server.Open("/bench/TF-022");
         browser.Be("J. Adeyemi");
         var chip = browser.Find(".outcomes button");
         var before = browser.Find(".likely-names h2").Text;
@@ -254,7 +259,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_feature_and_a_factor_of_the_place_can_be_switched_off_and_on_again()
     {
-        using var browser = server.Open("/bench/8");
+        using var browser = server.Open("/bench/TF-025");
         browser.Be("M. Falk");
         browser.Find("button.weighed").Click();
         browser.Find("[aria-label='Switch Simple or compound off']").Click();
@@ -267,7 +272,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find(".counts summary").Click();
         browser.Find(".counts input[type=checkbox]").Click();
         browser.See("1 left out");
-        browser.Open("/bench/9");
+        browser.Open("/bench/TF-027");
         browser.See("features weighed");
         browser.SeeNoMore("1 left out");
     }
@@ -275,7 +280,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Two_plants_are_compared_and_linked_as_one_colony_until_the_link_is_taken_back()
     {
-        using var browser = server.Open("/bench/15");
+        using var browser = server.Open("/bench/TF-044");
         browser.Be("M. Falk");
         browser.See("features weighed");
         browser.Press("c");
@@ -340,7 +345,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_key_gone_astray_is_told_which_couplet_to_look_at_again()
     {
-        using var browser = server.Open("/bench/2");
+        using var browser = server.Open("/bench/TF-004");
         browser.Be("R. Ostrow");
         browser.See("The key ends at");
         browser.Find(".path button.step").Click();
@@ -356,7 +361,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void What_does_not_apply_is_said_and_the_tool_used_is_kept()
     {
-        using var browser = server.Open("/bench/13");
+        using var browser = server.Open("/bench/TF-040");
         browser.Be("T. Lindqvist");
         browser.Press("f");
         browser.Choose("Seen with", "eye");

@@ -89,7 +89,7 @@ public sealed class Browser : IDisposable
         var entries = http.GetFromJsonAsync<JsonNode>("/api/session").GetAwaiter().GetResult()![
             "demoEntries"
         ]!.AsArray();
-        var id = (int)entries.Single(e => (string?)e!["name"] == person)!["id"]!;
+        var id = (string)entries.Single(e => (string?)e!["name"] == person)!["id"]!;
         using var entered = http.PutAsJsonAsync("/api/session", new { person = id }).GetAwaiter().GetResult();
         var cookie = entered.Headers.GetValues("Set-Cookie").Single().Split(';')[0].Split('=', 2);
         _driver.ExecuteCdpCommand(
@@ -125,6 +125,19 @@ public sealed class Browser : IDisposable
                 text
             )
         );
+
+    /// <summary>Waits until a button with exactly this text is shown in a part of the page, and gives it.</summary>
+    public IWebElement ButtonIn(string css, string text)
+    {
+        Find(css);
+        return Wait($"a button “{text}” in “{css}”", _ =>
+            Look(
+                "return [...document.querySelectorAll(arguments[0] + ' button')].find(b => shown(b) && b.innerText.trim() === arguments[1])",
+                css,
+                text
+            )
+        );
+    }
 
     /// <summary>Waits until the field with this label is shown, and gives it; of several the one opened last.</summary>
     public IWebElement Field(string label) =>
@@ -242,8 +255,9 @@ public sealed class Browser : IDisposable
     /// <summary>Takes a picture of the page.</summary>
     public void Picture(string path) => _driver.GetScreenshot().SaveAsFile(path);
 
-    /// <summary>Waits until something is so, trying again when the page changed under the look. An element is given once it
-    /// stands still, so that a click meets it where it was seen.</summary>
+    /// <summary>Waits until something is so, trying again when the page changed under the look. An element is given once it is
+    /// in view and stands still there, so that a click meets it where it was seen: what is scrolled away is not laid out, and
+    /// takes its height only when it comes into view.</summary>
     public T Wait<T>(string what, Func<IWebDriver, T?> look)
         where T : class
     {
@@ -258,6 +272,11 @@ public sealed class Browser : IDisposable
                 if (found is not WebElement element)
                 {
                     return found;
+                }
+
+                if (before?.Id != element.ToString())
+                {
+                    Run("arguments[0].scrollIntoViewIfNeeded()", element);
                 }
 
                 var now = (element.ToString()!, element.Location, element.Size);

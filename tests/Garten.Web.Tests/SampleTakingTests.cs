@@ -8,7 +8,7 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
     [Fact]
     public void Leaves_of_sun_and_shade_are_kept_and_studied_apart()
     {
-        using var browser = AtLeaves("/bench/7");
+        using var browser = AtLeaves("/bench/TF-022");
         browser.Choose("Grew in", "sun");
         Measure(browser, "61 mm");
         Measure(browser, "58 mm");
@@ -25,7 +25,7 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
     [Fact]
     public void Counts_are_tallied_with_a_key_each_and_every_leaf_is_kept_when_it_is_done()
     {
-        using var browser = AtLeaves("/bench/4");
+        using var browser = AtLeaves("/bench/TF-012");
         browser.Button("Tally counts").Click();
         var leaflets = browser.Wait("the leaflets", d =>
             d.FindElements(By.CssSelector(".tally-key"))
@@ -53,9 +53,8 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
     [Fact]
     public void The_calliper_types_a_part_and_the_definition_shows_from_where_to_where()
     {
-        using var browser = AtLeaves("/bench/5");
-        var row = browser.Find("[role=group][aria-label='Leaf stalk length']");
-        row.FindElements(By.TagName("button")).Single(b => b.Text == "Calliper").Click();
+        using var browser = AtLeaves("/bench/TF-015");
+        browser.ButtonIn("[role=group][aria-label='Leaf stalk length']", "Calliper").Click();
         browser.Wait("the reading", d =>
             d.FindElements(By.CssSelector("[aria-label='Leaf stalk length'] .part"))
                 .FirstOrDefault(p => p.Text.Contains(" mm", StringComparison.Ordinal))

@@ -30,7 +30,7 @@ public sealed class AccountStore(NpgsqlDataSource source)
         ListAsync($"select {Columns} from account a join person p on p.id = a.person order by p.name", [], cancel);
 
     /// <summary>The account of a person; null when they have none.</summary>
-    public async Task<Account?> FindAsync(int person, CancellationToken cancel) =>
+    public async Task<Account?> FindAsync(PersonId person, CancellationToken cancel) =>
         (
             await ListAsync(
                 $"select {Columns} from account a join person p on p.id = a.person where p.id = $1",
@@ -61,9 +61,9 @@ public sealed class AccountStore(NpgsqlDataSource source)
     /// <param name="trusted">True to show them the places of sensitive species.</param>
     /// <param name="passwordHash">Hash of the password; null for the demo.</param>
     /// <param name="first">True to do so only while there is no account at all.</param>
-    /// <returns>Number of the person.</returns>
+    /// <returns>The person.</returns>
     /// <exception cref="TakenException">The person has one, or there are accounts and this should be the first.</exception>
-    public async Task<int> OpenAsync(
+    public async Task<PersonId> OpenAsync(
         string name,
         Role role,
         bool trusted,
@@ -100,7 +100,8 @@ public sealed class AccountStore(NpgsqlDataSource source)
             [name],
             cancel
         );
-        var person = await connection.ScalarAsync<int>("select id from person where name = $1", [name], cancel);
+        var person = await connection.IdAsync<PersonId>("select id from person where name = $1", [name], cancel)
+            ?? throw new NotInStoreException($"There is no person called {name}.");
         var opened = await connection.ExecuteAsync(
             "insert into account (person, role, trusted, password_hash) values ($1, $2, $3, $4) on conflict (person) do nothing",
             [person, role.ToString(), trusted, passwordHash],
@@ -120,7 +121,7 @@ public sealed class AccountStore(NpgsqlDataSource source)
     /// <param name="closed">True to let them in no more.</param>
     /// <exception cref="NotInStoreException">They have no account.</exception>
     /// <exception cref="TakenException">No steward would be left.</exception>
-    public async Task SetAsync(int person, Role role, bool trusted, bool closed, CancellationToken cancel)
+    public async Task SetAsync(PersonId person, Role role, bool trusted, bool closed, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -155,7 +156,7 @@ public sealed class AccountStore(NpgsqlDataSource source)
 
     /// <summary>Sets a password; cookies given before end, and a shut account opens.</summary>
     /// <returns>The new stamp.</returns>
-    public async Task<Guid> SetPasswordAsync(int person, string passwordHash, CancellationToken cancel)
+    public async Task<Guid> SetPasswordAsync(PersonId person, string passwordHash, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.ScalarAsync<Guid?>(
@@ -167,7 +168,7 @@ public sealed class AccountStore(NpgsqlDataSource source)
 
     /// <summary>Counts a wrong password.</summary>
     /// <returns>How many there were in a row.</returns>
-    public async Task<int> FailedAsync(int person, CancellationToken cancel)
+    public async Task<int> FailedAsync(PersonId person, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.ScalarAsync<int>(
@@ -179,7 +180,7 @@ public sealed class AccountStore(NpgsqlDataSource source)
 
     /// <summary>Shuts an account for a while, or forgets wrong passwords.</summary>
     /// <param name="until">Until when; null to forget them.</param>
-    public async Task ShutAsync(int person, DateTimeOffset? until, CancellationToken cancel)
+    public async Task ShutAsync(PersonId person, DateTimeOffset? until, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await connection.ExecuteAsync(
@@ -196,7 +197,7 @@ public sealed class AccountStore(NpgsqlDataSource source)
             query,
             values,
             r => new Account(
-                new(r.GetInt32(0), r.GetString(1), r.Named<Role>(2), r.GetBoolean(3)),
+                new(r.Id<PersonId>(0), r.GetString(1), r.Named<Role>(2), r.GetBoolean(3)),
                 r.TextOrNull(4),
                 r.GetGuid(5),
                 r.GetInt32(6),

@@ -42,14 +42,14 @@ public sealed record ArrivingPicture(
 public sealed record ArrivingReview(string Person, Verdict Verdict, string Remark, DateTimeOffset At);
 
 /// <summary>A name of a plant that is brought in.</summary>
-/// <param name="Request">Number that is the same whenever the same name is brought in.</param>
+/// <param name="Id">The same whenever the same name is brought in.</param>
 /// <param name="Time">Counts from 1 how often this person gave the plant just this name that day: somebody may come back to a name.</param>
 /// <param name="FullName">The name as written on the slip.</param>
 /// <param name="Person">Who gave it.</param>
 /// <param name="Reasons">What it rests on, as JSON.</param>
 /// <param name="Reviews">What others said of it, the earliest first.</param>
 public sealed record ArrivingName(
-    Guid Request,
+    DeterminationId Id,
     int Time,
     string Taxon,
     IdentificationQualifier Qualifier,
@@ -74,15 +74,15 @@ public sealed record ArrivingCare(
 /// <summary>How the name of a plant that is brought in was worked out.</summary>
 /// <param name="Walk">The walk through the keys; null for none.</param>
 /// <param name="Overrules">Grades set against the one computed, the earliest first.</param>
-/// <param name="Colony">Numbers of plants said to be of the same colony, and who says so.</param>
+/// <param name="Colony">Plants said to be of the same colony, and who says so.</param>
 public sealed record ArrivingStudy(
     KeyWalk? Walk,
     IReadOnlyList<OverruledOnce> Overrules,
-    IReadOnlyList<(Guid Plant, string Person)> Colony
+    IReadOnlyList<(PlantId Plant, string Person)> Colony
 );
 
 /// <summary>A followed plant that is brought in.</summary>
-/// <param name="Request">Number that is the same wherever the plant is brought in.</param>
+/// <param name="Id">The same wherever the plant is brought in.</param>
 /// <param name="Tag">Its tag; another is given where a plant here bears it.</param>
 /// <param name="Site">Name of its site.</param>
 /// <param name="Description">What it looks like.</param>
@@ -95,7 +95,7 @@ public sealed record ArrivingStudy(
 /// <param name="Care">How it is found again and kept.</param>
 /// <param name="Study">How its name was worked out.</param>
 public sealed record ArrivingPlant(
-    Guid Request,
+    PlantId Id,
     string Tag,
     string Site,
     string Description,
@@ -120,13 +120,13 @@ public sealed record PlantChange(int Plants, int Visits, int Features, int Names
 /// <param name="keep">False when all will be taken back: then the files of pictures need not be fetched.</param>
 internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersion, bool keep)
 {
-    private readonly Dictionary<string, int> _people = [];
+    private readonly Dictionary<string, PersonId> _people = [];
 
     /// <summary>People who stood on no record yet.</summary>
     public List<string> NewPeople { get; } = [];
 
     /// <summary>Plants that were added or that something was added to.</summary>
-    public List<int> Touched { get; } = [];
+    public List<PlantId> Touched { get; } = [];
 
     /// <summary>Brings plants in.</summary>
     /// <param name="plants">The plants; their sites are there.</param>
@@ -136,7 +136,8 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
         var details = 0;
         foreach (var plant in plants)
         {
-            var (id, site, isNew) = await PlantAsync(plant, cancel);
+            var id = plant.Id;
+            var (site, isNew) = await PlantAsync(plant, cancel);
             Touched.Add(id);
             change = change with { Plants = change.Plants + (isNew ? 1 : 0) };
             foreach (var look in plant.Looks)
@@ -215,7 +216,7 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
     }
 
     /// <summary>1 when the picture was not here yet.</summary>
-    private async Task<int> PictureAsync(int visit, ArrivingPicture picture, CancellationToken cancel)
+    private async Task<int> PictureAsync(VisitId visit, ArrivingPicture picture, CancellationToken cancel)
     {
         var isNew = !await connection.ScalarAsync<bool>(
             "select exists (select from photo where id = $1)",
@@ -238,7 +239,7 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
     }
 
     /// <summary>A walk comes to a plant without one, grades set to a plant of which nobody set one.</summary>
-    private async Task<int> StudyAsync(int id, ArrivingStudy study, CancellationToken cancel)
+    private async Task<int> StudyAsync(PlantId id, ArrivingStudy study, CancellationToken cancel)
     {
         var added = 0;
         if (
@@ -286,10 +287,10 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             added += await connection.ExecuteAsync(
                 """
                 insert into colony_link (plant, other, linked_by)
-                select least(p.id, o.id), greatest(p.id, o.id), $3 from plant p join plant o on o.request = $2 and o.id <> p.id where p.request = $1
+                select least(p.id, o.id), greatest(p.id, o.id), $3 from plant p join plant o on o.id = $2 and o.id <> p.id where p.id = $1
                 on conflict do nothing
                 """,
-                [plant.Request, other, await PersonAsync(person, cancel)],
+                [plant.Id, other, await PersonAsync(person, cancel)],
                 cancel
             );
         }
@@ -298,7 +299,7 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
     }
 
     /// <summary>Landmarks come to a plant that has none; threats and years that are known stay as they are here.</summary>
-    private async Task<int> CareAsync(int id, ArrivingPlant plant, bool isNew, CancellationToken cancel)
+    private async Task<int> CareAsync(PlantId id, ArrivingPlant plant, bool isNew, CancellationToken cancel)
     {
         var added = 0;
         if (
@@ -357,47 +358,45 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
         return added;
     }
 
-    private async Task<(int Id, int Site, bool IsNew)> PlantAsync(ArrivingPlant plant, CancellationToken cancel)
+    private async Task<(SiteId Site, bool IsNew)> PlantAsync(ArrivingPlant plant, CancellationToken cancel)
     {
-        if (
-            await connection.QueryAsync(
-                "select id, site from plant where request = $1",
-                [plant.Request],
-                r => (r.GetInt32(0), r.GetInt32(1)),
-                cancel
-            )
-            is [var known]
-        )
+        if (await connection.IdAsync<SiteId>("select site from plant where id = $1", [plant.Id], cancel) is { } known)
         {
-            return (known.Item1, known.Item2, false);
+            return (known, false);
         }
 
         // One plant is taken at a time, so that no two get the same tag.
         await connection.ExecuteAsync("select pg_advisory_xact_lock(hashtext('plant_tag'))", [], cancel);
-        var tag = await connection.ScalarAsync<int?>("select id from plant where tag = $1", [plant.Tag], cancel) is null
+        var tag = await connection.IdAsync<PlantId>("select id from plant where tag = $1", [plant.Tag], cancel) is null
             ? plant.Tag
             : await PlantStore.NextTagAsync(connection, cancel);
-        var site = await connection.ScalarAsync<int>("select id from site where name = $1", [plant.Site], cancel);
+        var site = await connection.IdAsync<SiteId>("select id from site where name = $1", [plant.Site], cancel)
+            ?? throw new NotInStoreException($"There is no site called {plant.Site}.");
         var person = await PersonAsync(plant.Looks[0].Recorder, cancel);
-        var id = await connection.ScalarAsync<int>(
-            "insert into plant (tag, request, site, description, origin, taken_by) values ($1, $2, $3, $4, $5, $6) returning id",
-            [tag, plant.Request, site, plant.Description, plant.Origin.ToString(), person],
+        await connection.ExecuteAsync(
+            "insert into plant (tag, id, site, description, origin, taken_by) values ($1, $2, $3, $4, $5, $6)",
+            [tag, plant.Id, site, plant.Description, plant.Origin.ToString(), person],
             cancel
         );
         if (plant is { At: { } at, UncertaintyM: { } uncertainty })
         {
             await connection.ExecuteAsync(
                 "insert into plant_position (plant, latitude, longitude, uncertainty_m, person) values ($1, $2, $3, $4, $5)",
-                [id, at.Latitude, at.Longitude, uncertainty, person],
+                [plant.Id, at.Latitude, at.Longitude, uncertainty, person],
                 cancel
             );
         }
 
-        return (id, site, true);
+        return (site, true);
     }
 
-    /// <summary>Number of the plant's visit, and whether it was not here yet.</summary>
-    private async Task<(int Id, bool IsNew)> LookAsync(int plant, int site, ArrivingLook look, CancellationToken cancel)
+    /// <summary>The plant's visit, and whether it was not here yet.</summary>
+    private async Task<(VisitId Id, bool IsNew)> LookAsync(
+        PlantId plant,
+        SiteId site,
+        ArrivingLook look,
+        CancellationToken cancel
+    )
     {
         var person = await PersonAsync(look.Recorder, cancel);
         await connection.ExecuteAsync(
@@ -405,7 +404,7 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             [site, look.Date, person],
             cancel
         );
-        var added = await connection.ScalarAsync<int?>(
+        var added = await connection.IdAsync<VisitId>(
             """
             insert into plant_visit (plant, visit, stage, sex, parts, altered, note)
             select $1, v.id, $5, $6, $7, $8, $9 from visit v where v.site = $2 and v.visited_on = $3 and v.recorder = $4
@@ -427,26 +426,26 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
         return added is { } id
             ? (id, true)
             : (
-                await connection.ScalarAsync<int>(
+                await connection.IdAsync<VisitId>(
                     "select p.id from plant_visit p join visit v on v.id = p.visit where p.plant = $1 and v.site = $2 and v.visited_on = $3 and v.recorder = $4",
                     [plant, site, look.Date, person],
                     cancel
-                ),
+                ) ?? throw new NotInStoreException(PlantStore.NoSuchPlant),
                 false
             );
     }
 
-    private async Task<int> NameAsync(int plant, ArrivingName name, CancellationToken cancel) =>
+    private async Task<int> NameAsync(PlantId plant, ArrivingName name, CancellationToken cancel) =>
         await connection.ExecuteAsync(
             """
-            insert into determination (plant, request, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, reasons)
+            insert into determination (plant, id, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, reasons)
             select $1, $2, $3, $4, $5, $6, $7, $8, $9, $10
             where (select count(*) from determination d where d.plant = $1 and d.taxon = $4 and d.qualifier = $5 and d.determined_by = $7 and d.determined_on = $8) < $11
-            on conflict (request) do nothing
+            on conflict (id) do nothing
             """,
             [
                 plant,
-                name.Request,
+                name.Id,
                 guideVersion,
                 name.Taxon,
                 name.Qualifier.ToString(),
@@ -461,7 +460,7 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
         );
 
     private async Task<int> ReviewAsync(
-        int plant,
+        PlantId plant,
         ArrivingName name,
         ArrivingReview review,
         CancellationToken cancel
@@ -473,7 +472,7 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             from (
                 select id from determination
                 where plant = $1 and taxon = $2 and qualifier = $3 and determined_by = $4 and determined_on = $5
-                order by id offset $10 limit 1) d
+                order by arrived offset $10 limit 1) d
             where not exists (select from review r where r.determination = d.id and r.reviewer = $6 and r.verdict = $7 and r.given_at = $9)
             """,
             [
@@ -491,12 +490,12 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             cancel
         );
 
-    private async Task<int> PersonAsync(string name, CancellationToken cancel)
+    private async Task<PersonId> PersonAsync(string name, CancellationToken cancel)
     {
         if (!_people.TryGetValue(name, out var id))
         {
             if (
-                await connection.ScalarAsync<int?>(
+                await connection.IdAsync<PersonId>(
                     "insert into person (name) values ($1) on conflict (name) do nothing returning id",
                     [name],
                     cancel
@@ -509,7 +508,8 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             }
             else
             {
-                id = await connection.ScalarAsync<int>("select id from person where name = $1", [name], cancel);
+                id = await connection.IdAsync<PersonId>("select id from person where name = $1", [name], cancel)
+                    ?? throw new NotInStoreException($"There is no person called {name}.");
             }
 
             _people[name] = id;

@@ -7,6 +7,7 @@ namespace Garten.Data;
 /// <param name="Person">Who; null for somebody who had not entered.</param>
 /// <param name="What">What, by the name of the request.</param>
 /// <param name="Status">How the server answered.</param>
+/// <param name="Asked">When it was asked for by the clock of who asked; null where they did not say.</param>
 public sealed record AuditEntry(
     long Id,
     DateTimeOffset At,
@@ -14,17 +15,25 @@ public sealed record AuditEntry(
     Role? Role,
     string What,
     string Path,
-    int Status
+    int Status,
+    DateTimeOffset? Asked = null
 );
 
 /// <summary>What was done in the survey, by whom: added to, never changed.</summary>
 public sealed class AuditStore(NpgsqlDataSource source)
 {
     /// <summary>Notes an entry.</summary>
-    /// <param name="person">Number of the person; null for somebody who had not entered.</param>
+    /// <param name="person">The person; null for somebody who had not entered.</param>
     /// <param name="what">What, by the name of the request.</param>
     /// <param name="status">How the server answered.</param>
-    public async Task NoteAsync(int? person, Role? role, string what, string path, int status, CancellationToken cancel)
+    public async Task NoteAsync(
+        PersonId? person,
+        Role? role,
+        string what,
+        string path,
+        int status,
+        CancellationToken cancel
+    )
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await connection.ExecuteAsync(
@@ -38,14 +47,14 @@ public sealed class AuditStore(NpgsqlDataSource source)
     /// <param name="person">Only of this person; null for all.</param>
     /// <param name="before">Only before this number; null for the latest.</param>
     /// <param name="take">Most to give.</param>
-    public async Task<List<AuditEntry>> LatestAsync(int? person, long? before, int take, CancellationToken cancel)
+    public async Task<List<AuditEntry>> LatestAsync(PersonId? person, long? before, int take, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
             """
-            select d.id, d.done_at, p.name, d.role, d.what, d.path, d.status
+            select d.id, d.done_at, p.name, d.role, d.what, d.path, d.status, d.asked_at
             from audit_entry d left join person p on p.id = d.person
-            where ($1::int is null or d.person = $1) and ($2::bigint is null or d.id < $2)
+            where ($1::uuid is null or d.person = $1) and ($2::bigint is null or d.id < $2)
             order by d.id desc limit $3
             """,
             [person, before, take],
@@ -56,7 +65,8 @@ public sealed class AuditStore(NpgsqlDataSource source)
                 r.NamedOrNull<Role>(3),
                 r.GetString(4),
                 r.GetString(5),
-                r.GetInt32(6)
+                r.GetInt32(6),
+                r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7)
             ),
             cancel
         );

@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Care;
 using Npgsql;
@@ -8,12 +9,16 @@ namespace Garten.Data;
 /// <param name="Content">What is known of it.</param>
 /// <param name="Person">Who saw it.</param>
 /// <param name="Revision">Revision a change must start from.</param>
-public sealed record Threat(int Id, int Plant, ThreatContent Content, string Person, long Revision);
+public sealed record Threat(ThreatId Id, PlantId Plant, ThreatContent Content, string Person, long Revision);
 
 /// <summary>How plants are found again, what threatens them, and how many of a population flower.</summary>
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
+    : IHandles<SetLandmarks, PlantInColony>,
+        IHandles<AddThreat, PlantInColony>,
+        IHandles<SetThreat, PlantId>,
+        IHandles<SetPopulation, PlantInColony>
 {
     /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
     /// <param name="leaving">What is hidden from them.</param>
@@ -25,7 +30,7 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
         "t.id, t.plant, t.kind, t.note, t.seen_on, t.told, t.told_on, t.outcome, t.settled_on, h.name, t.revision";
 
     /// <summary>The landmarks of a plant, in the order given.</summary>
-    public async Task<List<Landmark>> LandmarksAsync(int plant, CancellationToken cancel)
+    public async Task<List<Landmark>> LandmarksAsync(PlantId plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
@@ -37,7 +42,7 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
     }
 
     /// <summary>Revision the landmarks of a plant stand at.</summary>
-    public async Task<long> LandmarksRevisionAsync(int plant, CancellationToken cancel)
+    public async Task<long> LandmarksRevisionAsync(PlantId plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.ScalarAsync<long>(
@@ -47,27 +52,18 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
         );
     }
 
-    /// <summary>Sets the landmarks of a plant, in place of those before.</summary>
-    /// <param name="landmarks">The landmarks; none to take all away.</param>
-    /// <param name="expected">Revision the change starts from.</param>
-    /// <exception cref="ChangedMeanwhileException">Somebody else set them in between.</exception>
-    public Task<PlantInColony> SetLandmarksAsync(
-        CommandHead head,
-        int plant,
-        IReadOnlyList<Landmark> landmarks,
-        long expected,
-        CancellationToken cancel
-    ) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, SetLandmarks command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
                 if (
                     await connection.ExecuteAsync(
                         "update plant set landmarks_revision = nextval('revision_number') where id = $1 and landmarks_revision = $2",
-                        [plant, expected],
+                        [command.Plant, command.Expected],
                         cancel
                     ) == 0
                 )
@@ -78,8 +74,8 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
                     );
                 }
 
-                await connection.ExecuteAsync("delete from plant_landmark where plant = $1", [plant], cancel);
-                await PutAsync(connection, plant, landmarks, cancel);
+                await connection.ExecuteAsync("delete from plant_landmark where plant = $1", [command.Plant], cancel);
+                await PutAsync(connection, command.Plant, command.Landmarks, cancel);
                 return [];
             },
             cancel
@@ -89,7 +85,7 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
     /// <param name="connection">An open connection.</param>
     internal static async Task PutAsync(
         NpgsqlConnection connection,
-        int plant,
+        PlantId plant,
         IReadOnlyList<Landmark> landmarks,
         CancellationToken cancel
     )
@@ -107,7 +103,7 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
     }
 
     /// <summary>The threats to a plant, the latest first.</summary>
-    public async Task<List<Threat>> ThreatsAsync(int plant, CancellationToken cancel)
+    public async Task<List<Threat>> ThreatsAsync(PlantId plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
@@ -130,41 +126,25 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
         );
     }
 
-    /// <summary>Puts a threat down.</summary>
-    /// <param name="threat">What is known of it.</param>
-    public Task<PlantInColony> AddThreatAsync(
-        CommandHead head,
-        int plant,
-        ThreatContent threat,
-        CancellationToken cancel
-    ) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, AddThreat command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
                 await connection.ExecuteAsync(
                     """
-                    insert into threat (plant, kind, note, seen_on, told, told_on, outcome, settled_on, person)
-                    select $1, $2, $3, $4, $5, $6::date, $7, $8::date, $9
+                    insert into threat (id, plant, kind, note, seen_on, told, told_on, outcome, settled_on, person)
+                    select $10, $1, $2, $3, $4, $5, $6::date, $7, $8::date, $9
                     where not exists (
                         -- The same threat noted twice is one.
                         select from threat t
                         where t.plant = $1 and t.kind = $2 and t.note = $3 and t.seen_on = $4 and t.told = $5 and t.told_on is not distinct from $6::date
                             and t.outcome = $7 and t.settled_on is not distinct from $8::date and t.person = $9)
                     """,
-                    [
-                        plant,
-                        threat.Kind.ToString(),
-                        threat.Note,
-                        threat.SeenOn,
-                        threat.Told,
-                        threat.ToldOn,
-                        threat.Outcome,
-                        threat.SettledOn,
-                        head.Person,
-                    ],
+                    [command.Plant, .. Values(command.Threat), head.Person, head.Id],
                     cancel
                 );
                 return [];
@@ -172,24 +152,13 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
             cancel
         );
 
-    /// <summary>Sets what is known of a threat.</summary>
-    /// <param name="threat">What is known of it now.</param>
-    /// <param name="expected">Revision the change starts from.</param>
-    /// <returns>The plant it threatens.</returns>
-    /// <exception cref="NotInStoreException">There is no such threat, or the person may not know of its plant.</exception>
-    /// <exception cref="ChangedMeanwhileException">Somebody else set it in between.</exception>
-    public async Task<int> SetThreatAsync(
-        CommandHead head,
-        int id,
-        ThreatContent threat,
-        long expected,
-        CancellationToken cancel
-    )
+    /// <inheritdoc/>
+    public async Task<PlantId> HandleAsync(CommandHead head, SetThreat command, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        var plant = await connection.ScalarAsync<int?>(
+        var plant = await connection.IdAsync<PlantId>(
             $"select plant from threat t where id = $1 and {policy.Shows("t.plant")}",
-            [id],
+            [command.Id],
             cancel
         ) ?? throw new NotInStoreException(NoSuchThreat);
         await journal.ChangeAsync(
@@ -203,17 +172,7 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
                     update threat set kind = $2, note = $3, seen_on = $4, told = $5, told_on = $6::date, outcome = $7, settled_on = $8::date, revision = nextval('revision_number')
                     where id = $1 and revision = $9
                     """,
-                    [
-                        id,
-                        threat.Kind.ToString(),
-                        threat.Note,
-                        threat.SeenOn,
-                        threat.Told,
-                        threat.ToldOn,
-                        threat.Outcome,
-                        threat.SettledOn,
-                        expected,
-                    ],
+                    [command.Id, .. Values(command.Threat), command.Expected],
                     cancel
                 );
                 return set == 1
@@ -230,7 +189,7 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
 
     /// <summary>The counts of a population, the latest year first.</summary>
     /// <param name="plant">The plant that stands for it.</param>
-    public async Task<List<PopulationCount>> CountsAsync(int plant, CancellationToken cancel)
+    public async Task<List<PopulationCount>> CountsAsync(PlantId plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
@@ -250,21 +209,12 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
         );
     }
 
-    /// <summary>Sets the count of a year, in place of one before.</summary>
-    /// <param name="head">Who counted.</param>
-    /// <param name="plant">The plant that stands for the population.</param>
-    /// <param name="count">The count, with the revision it starts from.</param>
-    /// <exception cref="ChangedMeanwhileException">Somebody else counted that year in between.</exception>
-    public Task<PlantInColony> SetCountAsync(
-        CommandHead head,
-        int plant,
-        PopulationCount count,
-        CancellationToken cancel
-    ) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, SetPopulation command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
                 var set = await connection.ExecuteAsync(
@@ -278,31 +228,42 @@ public sealed class CareStore(NpgsqlDataSource source, SensitivePlacePolicy poli
                           is not distinct from (excluded.marked, excluded.marked_on, excluded.flowering, excluded.flowering_on)
                     """,
                     [
-                        plant,
-                        count.Year,
-                        count.Marked,
-                        count.MarkedOn,
-                        count.Flowering,
-                        count.FloweringOn,
+                        command.Plant,
+                        command.Count.Year,
+                        command.Count.Marked,
+                        command.Count.MarkedOn,
+                        command.Count.Flowering,
+                        command.Count.FloweringOn,
                         head.Person,
-                        count.Revision,
+                        command.Count.Revision,
                     ],
                     cancel
                 );
                 return set == 1
                     ? []
                     : throw new ChangedMeanwhileException(
-                        $"Somebody else counted {count.Year} in the meantime. It is shown as it stands now; your numbers are still in the fields.",
+                        $"Somebody else counted {command.Count.Year} in the meantime. It is shown as it stands now; your numbers are still in the fields.",
                         null
                     );
             },
             cancel
         );
 
+    private static object?[] Values(ThreatContent threat) =>
+        [
+            threat.Kind.ToString(),
+            threat.Note,
+            threat.SeenOn,
+            threat.Told,
+            threat.ToldOn,
+            threat.Outcome,
+            threat.SettledOn,
+        ];
+
     private static Threat Read(NpgsqlDataReader r) =>
         new(
-            r.GetInt32(0),
-            r.GetInt32(1),
+            r.Id<ThreatId>(0),
+            r.Id<PlantId>(1),
             new(
                 r.Named<ThreatKind>(2),
                 r.GetString(3),

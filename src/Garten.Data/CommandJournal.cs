@@ -1,4 +1,5 @@
 using Garten.Core.Assessment;
+using Garten.Core.Commands;
 using Garten.Core.Identification;
 using Garten.Core.Survey.Access;
 using Npgsql;
@@ -15,14 +16,6 @@ public interface IGuideInUse
     int Version { get; }
 }
 
-/// <summary>What every change says of itself: sent again under the same number it is not made again.</summary>
-/// <param name="Id">The number the client gave it.</param>
-/// <param name="Person">Who makes it.</param>
-/// <param name="Role">As what; null where no role was asked for, as for the demo.</param>
-/// <param name="What">What it is, by the name of the request.</param>
-/// <param name="Path">Where it was sent.</param>
-public sealed record CommandHead(Guid Id, int Person, Role? Role, string What, string Path);
-
 /// <summary>
 /// Where changes go. Each is made in one transaction with its entry in the audit and with what follows from it: the assessment of
 /// every plant it touches. So an entry never lacks its change, nor a plant its grade:
@@ -37,6 +30,9 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
     /// <summary>What was read of it before.</summary>
     internal KeptAssessments Kept { get; } = new();
 
+    /// <summary>The guide plants are reckoned by.</summary>
+    internal IGuideInUse Guide => guide;
+
     /// <summary>Changes a plant, and gives it as it is then.</summary>
     /// <param name="policy">What is hidden from them.</param>
     /// <param name="plant">The plant; it stays locked until the change is made, so that others wait and then see the new revision.</param>
@@ -45,15 +41,15 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
     internal async Task<PlantInColony> ChangeAsync(
         CommandHead head,
         SensitivePlacePolicy policy,
-        int plant,
-        Func<NpgsqlConnection, Task<int[]>> change,
+        PlantId plant,
+        Func<NpgsqlConnection, Task<PlantId[]>> change,
         CancellationToken cancel
     )
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         var locked = await connection.QueryAsync(
-            $"with {Noted} select (select count(*) from noted) from plant p where p.id = $6 and {policy.Shows("p.id")} for update",
+            $"with {Noted} select (select count(*) from noted) from plant p where p.id = $7 and {policy.Shows("p.id")} for update",
             [.. Values(head), plant],
             r => r.GetInt64(0),
             cancel
@@ -69,7 +65,7 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
             return PlantInColony.Of(plant, await StoredPlants.ReadAsync(connection, policy.Shows, [plant], cancel));
         }
 
-        int[] touched = [plant, .. await change(connection)];
+        PlantId[] touched = [plant, .. await change(connection)];
         var all = await AssessAsync(connection, touched, cancel);
         await transaction.CommitAsync(cancel);
 
@@ -84,7 +80,7 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
     /// <returns>False when it was made before.</returns>
     internal async Task<bool> ChangeAsync(
         CommandHead head,
-        Func<NpgsqlConnection, Task<int[]>> change,
+        Func<NpgsqlConnection, Task<PlantId[]>> change,
         CancellationToken cancel
     )
     {
@@ -116,10 +112,10 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
 
     /// <summary>Reckons plants anew, and those linked with them whose key their features are held against.</summary>
     /// <param name="connection">A connection in the transaction of the change.</param>
-    /// <returns>The plants and those linked with them, by number.</returns>
-    internal async Task<Dictionary<int, StoredPlant>> AssessAsync(
+    /// <returns>The plants and those linked with them, by id.</returns>
+    internal async Task<Dictionary<PlantId, StoredPlant>> AssessAsync(
         NpgsqlConnection connection,
-        int[] plants,
+        PlantId[] plants,
         CancellationToken cancel
     )
     {
@@ -127,7 +123,7 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
         if (read.Values.Any(p => p.Walk is not null && !plants.Contains(p.Card.Id)))
         {
             // A neighbour's doubt rests on the features of this one, but also on those of its other neighbours.
-            int[] walked = [.. plants, .. read.Values.Where(p => p.Walk is not null).Select(p => p.Card.Id)];
+            PlantId[] walked = [.. plants, .. read.Values.Where(p => p.Walk is not null).Select(p => p.Card.Id)];
             plants = [.. walked.Distinct()];
             read = await StoredPlants.ReadAsync(connection, SensitivePlacePolicy.Everything.Shows, plants, cancel);
         }
@@ -141,7 +137,7 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
             await connection.QueryAsync(
                 """
                 with reckoned as (
-                    select * from unnest($1::int[], $2::text[], $3::text[], $4::text[], $5::text[]) r (plant, grade, taxon, because, content)),
+                    select * from unnest($1::uuid[], $2::text[], $3::text[], $4::text[], $5::text[]) r (plant, grade, taxon, because, content)),
                 moved as (
                     update plant p set revision = nextval('revision_number') from reckoned r where p.id = r.plant returning p.id, p.revision),
                 noted as (
@@ -156,14 +152,14 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
                 returning plant, revision
                 """,
                 [
-                    reckoned.Select(r => r.Id).ToArray(),
+                    Sql.Ids(reckoned.Select(r => r.Id)),
                     reckoned.Select(r => r.Is.Grade.Grade.ToString()).ToArray(),
                     reckoned.Select(r => r.Is.Grade.Name?.Id.Value).ToArray(),
                     reckoned.Select(r => string.Join(' ', r.Is.Grade.Missing.Select(g => g.Says))).ToArray(),
                     reckoned.Select(r => StoredPlants.Written(r.Is)).ToArray(),
                     guide.Version,
                 ],
-                r => (Id: r.GetInt32(0), Revision: r.GetInt64(1)),
+                r => (Id: r.Id<PlantId>(0), Revision: r.GetInt64(1)),
                 cancel
             )
         ).ToDictionary(r => r.Id, r => r.Revision);
@@ -200,7 +196,7 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
         var stale = await connection.QueryAsync(
             "select p.id from plant p left join plant_assessment a on a.plant = p.id where a.guide_version is distinct from $1 order by p.id",
             [guide.Version],
-            r => r.GetInt32(0),
+            r => r.Id<PlantId>(0),
             cancel
         );
         foreach (var some in stale.Chunk(Many))
@@ -214,24 +210,24 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
     /// <summary>The entry of a change: one row where it is made for the first time, and none where it was made before.</summary>
     private const string Noted = """
         first as (insert into done_request (request) values ($1) on conflict do nothing returning request),
-        noted as (insert into audit_entry (command, person, role, what, path, status) select request, $2, $3::text, $4, $5, 200 from first returning 1)
+        noted as (insert into audit_entry (command, person, role, what, path, asked_at, status) select request, $2, $3::text, $4, $5, $6::timestamptz, 200 from first returning 1)
         """;
 
     private static object?[] Values(CommandHead head) =>
-        [head.Id, head.Person, head.Role?.ToString(), head.What, head.Path];
+        [head.Id, head.Person, head.Role?.ToString(), head.What, head.Path, head.Asked?.ToUniversalTime()];
 
     private static async Task<PlantInColony> AgainAsync(
         NpgsqlConnection connection,
         SensitivePlacePolicy policy,
-        int plant,
-        Dictionary<int, StoredPlant> all,
+        PlantId plant,
+        Dictionary<PlantId, StoredPlant> all,
         CancellationToken cancel
     )
     {
         var shown = await connection.QueryAsync(
             $"select p.id from plant p where p.id = any($1) and {policy.Shows("p.id")}",
-            [all.Keys.ToArray()],
-            r => r.GetInt32(0),
+            [Sql.Ids(all.Keys)],
+            r => r.Id<PlantId>(0),
             cancel
         );
         var seen = all.Where(p => p.Key == plant || shown.Contains(p.Key)).ToDictionary(p => p.Key, p => p.Value);

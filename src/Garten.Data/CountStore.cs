@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Npgsql;
@@ -8,8 +9,7 @@ namespace Garten.Data;
 /// <param name="Recorder">Who counted.</param>
 /// <param name="Lines">How many lines it has.</param>
 /// <param name="Content">How the visit was made.</param>
-/// <param name="Request">Number that is the same wherever the sheet is brought in.</param>
-public sealed record CountSheet(int Id, string SiteName, string Recorder, int Lines, SheetContent Content, Guid Request)
+public sealed record CountSheet(SheetId Id, string SiteName, string Recorder, int Lines, SheetContent Content)
 {
     /// <summary>Name of the plot or transect; empty where there is none.</summary>
     public string PlaceName { get; init; } = "";
@@ -22,10 +22,10 @@ public sealed record CountSheet(int Id, string SiteName, string Recorder, int Li
 }
 
 /// <summary>Which counts.</summary>
-/// <param name="Site">Number of a site; null for all.</param>
+/// <param name="Site">A site; null for all.</param>
 /// <param name="Protocol">A protocol; null for all.</param>
 /// <param name="Year">A year; null for all.</param>
-public readonly record struct CountChoice(int? Site, Protocol? Protocol, int? Year)
+public readonly record struct CountChoice(SiteId? Site, Protocol? Protocol, int? Year)
 {
     /// <summary>All counts.</summary>
     public static readonly CountChoice All;
@@ -35,6 +35,12 @@ public readonly record struct CountChoice(int? Site, Protocol? Protocol, int? Ye
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
+    : IHandles<BeginCount, bool>,
+        IHandles<SetCount, bool>,
+        IHandles<EnterLines, bool>,
+        IHandles<SetLine, bool>,
+        IHandles<CountOneMore, bool>,
+        IHandles<RemoveLine, bool>
 {
     /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
     /// <param name="leaving">What is hidden from them.</param>
@@ -43,7 +49,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     private string Sheets =>
         $"""
             select c.id, s.name, h.name, c.lines - {(policy.HidesSensitive ? "coalesce(hl.lines, 0)::int" : "0")},
-                   v.site, v.visited_on, c.protocol, c.plots, c.plot_area_m2, c.length_m, c.started, c.ended, c.companions, c.weather, c.note, c.request,
+                   v.site, v.visited_on, c.protocol, c.plots, c.plot_area_m2, c.length_m, c.started, c.ended, c.companions, c.weather, c.note,
                    c.place, w.name, w.latitude, w.longitude, c.revision
             from count_sheet c
             join visit v on v.id = c.visit
@@ -76,7 +82,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             """;
 
     private const string Chosen =
-        "($1::int is null or v.site = $1) and ($2::text is null or c.protocol = $2) and ($3::date is null or v.visited_on >= $3) and ($4::date is null or v.visited_on <= $4)";
+        "($1::uuid is null or v.site = $1) and ($2::text is null or c.protocol = $2) and ($3::date is null or v.visited_on >= $3) and ($4::date is null or v.visited_on <= $4)";
 
     /// <summary>Sheets, the latest first.</summary>
     public async Task<List<CountSheet>> SheetsAsync(CountChoice choice, CancellationToken cancel)
@@ -91,12 +97,12 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     }
 
     /// <summary>A page of sheets, the latest first.</summary>
-    /// <param name="site">Number of a site; null for all.</param>
-    /// <param name="before">Day and number of the sheet the page before ended with; null for the first page.</param>
+    /// <param name="site">A site; null for all.</param>
+    /// <param name="before">Day and id of the sheet the page before ended with; null for the first page.</param>
     /// <param name="take">Most sheets to give.</param>
     public async Task<List<CountSheet>> PageAsync(
-        int? site,
-        (DateOnly Day, int Id)? before,
+        SiteId? site,
+        (DateOnly Day, SheetId Id)? before,
         int take,
         CancellationToken cancel
     )
@@ -105,7 +111,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         return await connection.QueryAsync(
             $"""
             {Sheets}
-            where ($1::int is null or v.site = $1) and ($2::date is null or (v.visited_on <= $2 and (v.visited_on, c.id) < ($2, $3::int)))
+            where ($1::uuid is null or v.site = $1) and ($2::date is null or (v.visited_on <= $2 and (v.visited_on, c.id) < ($2, $3::uuid)))
             order by v.visited_on desc, c.id desc limit $4
             """,
             [site, before?.Day, before?.Id, take],
@@ -165,75 +171,56 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
     /// <summary>A sheet.</summary>
     /// <exception cref="NotInStoreException">There is no such sheet.</exception>
-    public async Task<CountSheet> SheetAsync(int id, CancellationToken cancel)
+    public async Task<CountSheet> SheetAsync(SheetId id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return (await connection.QueryAsync($"{Sheets} where c.id = $1", [id], ReadSheet, cancel)).FirstOrDefault()
             ?? throw new NotInStoreException("There is no such count. Choose one from the list.");
     }
 
-    /// <summary>Begins a sheet. The same request begins it once.</summary>
-    /// <param name="head">Who counts.</param>
-    /// <param name="content">How the visit is made.</param>
-    /// <returns>Number of the sheet.</returns>
-    public async Task<int> BeginAsync(CommandHead head, Guid request, SheetContent content, CancellationToken cancel)
-    {
-        await journal.ChangeAsync(
+    /// <inheritdoc/>
+    public Task<bool> HandleAsync(CommandHead head, BeginCount command, CancellationToken cancel) =>
+        journal.ChangeAsync(
             head,
             async connection =>
             {
                 if (
-                    await connection.ScalarAsync<int?>("select id from site where id = $1", [content.Site], cancel)
+                    await connection.IdAsync<SiteId>(
+                        "select id from site where id = $1",
+                        [command.Content.Site],
+                        cancel
+                    )
                     is null
                 )
                 {
                     throw new NotInStoreException("There is no such site. Choose one from the list.");
                 }
 
-                var visit = await connection.ScalarAsync<int>(
+                var visit = await connection.IdAsync<SiteVisitId>(
                     """
                     insert into visit (site, visited_on, recorder) values ($1, $2, $3)
                     on conflict (site, visited_on, recorder) do update set recorder = excluded.recorder
                     returning id
                     """,
-                    [content.Site, content.Date, head.Person],
+                    [command.Content.Site, command.Content.Date, head.Person],
                     cancel
                 );
                 await connection.ExecuteAsync(
                     """
-                    insert into count_sheet (request, visit, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place)
+                    insert into count_sheet (id, visit, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place)
                     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)
-                    on conflict (request) do nothing
+                    on conflict (id) do nothing
                     """,
-                    [
-                        request,
-                        visit,
-                        content.Protocol.ToString(),
-                        content.Plots,
-                        content.PlotAreaM2,
-                        content.LengthM,
-                        content.Started,
-                        content.Ended,
-                        content.Companions,
-                        content.Weather,
-                        content.Note,
-                        content.Place,
-                    ],
+                    [command.Id, visit, command.Content.Protocol.ToString(), .. Values(command.Content)],
                     cancel
                 );
                 return [];
             },
             cancel
         );
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.ScalarAsync<int>("select id from count_sheet where request = $1", [request], cancel);
-    }
 
-    /// <summary>Sets how a visit was made; its site, day and protocol stay.</summary>
-    /// <param name="id">Number of the sheet.</param>
-    /// <param name="expected">Revision the change starts from.</param>
-    /// <exception cref="ChangedMeanwhileException">Somebody else changed it in between.</exception>
-    public Task SetAsync(CommandHead head, int id, SheetContent content, long expected, CancellationToken cancel) =>
+    /// <inheritdoc/>
+    public Task<bool> HandleAsync(CommandHead head, SetCount command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             async connection =>
@@ -243,19 +230,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                                            revision = nextval('revision_number')
                     where id = $1 and revision = $11
                     """,
-                    [
-                        id,
-                        content.Plots,
-                        content.PlotAreaM2,
-                        content.LengthM,
-                        content.Started,
-                        content.Ended,
-                        content.Companions,
-                        content.Weather,
-                        content.Note,
-                        content.Place,
-                        expected,
-                    ],
+                    [command.Id, .. Values(command.Content), command.Expected],
                     cancel
                 ) == 1
                     ? []
@@ -267,11 +242,11 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         );
 
     /// <summary>The lines of a sheet, plot by plot in the order they were entered.</summary>
-    public async Task<List<SheetLine>> LinesAsync(int sheet, CancellationToken cancel)
+    public async Task<List<SheetLine>> LinesAsync(SheetId sheet, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            $"{Lines} and l.sheet = $1 order by l.plot, l.id",
+            $"{Lines} and l.sheet = $1 order by l.plot, l.arrived",
             [sheet],
             ReadLine,
             cancel
@@ -279,33 +254,24 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     }
 
     /// <summary>The lines of sheets.</summary>
-    public async Task<List<(int Sheet, SheetLine Line)>> LinesAsync(CountChoice choice, CancellationToken cancel)
+    public async Task<List<(SheetId Sheet, SheetLine Line)>> LinesAsync(CountChoice choice, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            $"{Lines} and l.sheet in (select c.id from count_sheet c join visit v on v.id = c.visit where {Chosen}) order by l.sheet, l.plot, l.id",
+            $"{Lines} and l.sheet in (select c.id from count_sheet c join visit v on v.id = c.visit where {Chosen}) order by l.sheet, l.plot, l.arrived",
             Values(choice),
-            r => (r.GetInt32(9), ReadLine(r)),
+            r => (r.Id<SheetId>(9), ReadLine(r)),
             cancel
         );
     }
 
-    /// <summary>Enters lines, all or none. Counts of the same name in the same plot and unit are added up.</summary>
-    /// <param name="guideVersion">The guide the names are of.</param>
-    /// <param name="lines">The lines; their numbers and names do not matter.</param>
-    /// <returns>False when the name stands there already in a unit that does not add up; then none was entered.</returns>
-    public async Task<bool> EnterAsync(
-        CommandHead head,
-        int sheet,
-        int guideVersion,
-        IReadOnlyList<SheetLine> lines,
-        CancellationToken cancel
-    )
+    /// <inheritdoc/>
+    public async Task<bool> HandleAsync(CommandHead head, EnterLines command, CancellationToken cancel)
     {
-        lines =
+        SheetLine[] lines =
         [
-            .. lines
-                .GroupBy(l => (l.Plot, l.Taxon, l.Qualifier, l.Origin, l.Unit))
+            .. command
+                .Lines.GroupBy(l => (l.Plot, l.Taxon, l.Qualifier, l.Origin, l.Unit))
                 .SelectMany(g =>
                     ProtocolRules.AddsUp(g.Key.Unit)
                         ? [g.First() with { Amount = g.Sum(l => l.Amount) }]
@@ -331,20 +297,20 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                     // What somebody enters of a name whose other lines they may not know of stands beside those: a refusal would tell of them.
                     var entered = await connection.ExecuteAsync(
                         $"""
-                        insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person, apart)
-                        select $1, a.plot, $2, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $3,
+                        insert into count_line (id, sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person, apart)
+                        select coalesce(a.id, new_id()), $1, a.plot, $2, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $3,
                                case when {policy.HidesTaxon(
                             "a"
                         )} and not exists (select from count_sheet c join visit v on v.id = c.visit where c.id = $1 and v.recorder = $3) then $3 end
-                        from unnest($4::int[], $5::text[], $6::text[], $7::text[], $8::text[], $9::float8[], $10::text[], $11::bool[])
-                            with ordinality a (plot, taxon, qualifier, origin, unit, amount, note, adds, ordinal)
+                        from unnest($4::int[], $5::text[], $6::text[], $7::text[], $8::text[], $9::float8[], $10::text[], $11::bool[], $13::uuid[])
+                            with ordinality a (plot, taxon, qualifier, origin, unit, amount, note, adds, id, ordinal)
                         order by a.ordinal
-                        on conflict (sheet, plot, taxon, qualifier, origin, unit, coalesce(apart, 0)) where removed_at is null and unit <> 'GirthCentimetres'
+                        on conflict (sheet, plot, taxon, qualifier, origin, unit, coalesce(apart, '00000000-0000-0000-0000-000000000000')) where removed_at is null and unit <> 'GirthCentimetres'
                         do update set amount = count_line.amount + excluded.amount, revision = nextval('revision_number') where excluded.unit = any($12)
                         """,
                         [
-                            sheet,
-                            guideVersion,
+                            command.Sheet,
+                            journal.Guide.Version,
                             head.Person,
                             lines.Select(l => l.Plot).ToArray(),
                             lines.Select(l => l.Taxon).ToArray(),
@@ -355,10 +321,11 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                             lines.Select(l => l.Note).ToArray(),
                             lines.Select(l => ProtocolRules.AddsUp(l.Unit)).ToArray(),
                             Enum.GetValues<CountUnit>().Where(ProtocolRules.AddsUp).Select(u => u.ToString()).ToArray(),
+                            lines.Select((l, i) => IdOf(l, i, head)).ToArray(),
                         ],
                         cancel
                     );
-                    return entered == lines.Count ? [] : throw new LineStandsException();
+                    return entered == lines.Length ? [] : throw new LineStandsException();
                 },
                 cancel
             );
@@ -370,40 +337,24 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         }
     }
 
-    /// <summary>Sets the number, origin and note of a line.</summary>
-    /// <param name="id">Number of the line.</param>
-    /// <param name="amount">The number; null where nothing is counted.</param>
-    /// <param name="origin">Wild, planted or not known.</param>
-    /// <param name="expected">Revision the change starts from.</param>
-    /// <returns>False when the name stands there already with that origin.</returns>
-    /// <exception cref="ChangedMeanwhileException">Somebody else changed the line in between.</exception>
-    public Task<bool> SetLineAsync(
-        CommandHead head,
-        int id,
-        double? amount,
-        Origin origin,
-        string note,
-        long expected,
-        CancellationToken cancel
-    ) =>
+    /// <inheritdoc/>
+    public Task<bool> HandleAsync(CommandHead head, SetLine command, CancellationToken cancel) =>
         ChangeAsync(
             head,
             "update count_line set amount = $2::float8, origin = $3, note = $4, revision = nextval('revision_number') where id = $1 and revision = $5 and removed_at is null",
-            [id, amount, origin.ToString(), note, expected],
+            [command.Id, command.Amount, command.Origin.ToString(), command.Note, command.Expected],
             cancel
         );
 
-    /// <summary>Counts one more on a line, whoever else counts on it at the same time.</summary>
-    /// <param name="head">Who counts.</param>
-    /// <param name="id">Number of the line.</param>
-    public Task OneMoreAsync(CommandHead head, int id, CancellationToken cancel) =>
+    /// <inheritdoc/>
+    public Task<bool> HandleAsync(CommandHead head, CountOneMore command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             async connection =>
             {
                 await connection.ExecuteAsync(
                     "update count_line set amount = amount + 1, revision = nextval('revision_number') where id = $1 and removed_at is null",
-                    [id],
+                    [command.Id],
                     cancel
                 );
                 return [];
@@ -415,29 +366,25 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     public const string NoSuchLine = "There is no such line.";
 
     /// <summary>A line with the number of its sheet, whether it was taken away or not.</summary>
-    /// <param name="id">Number of the line.</param>
     /// <exception cref="NotInStoreException">There is no such line.</exception>
-    public async Task<(int Sheet, SheetLine Line)> LineAsync(int id, CancellationToken cancel)
+    public async Task<(SheetId Sheet, SheetLine Line)> LineAsync(LineId id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
             Lines.Replace("and l.removed_at is null", "and l.id = $1", StringComparison.Ordinal),
             [id],
-            r => (r.GetInt32(9), ReadLine(r)),
+            r => (r.Id<SheetId>(9), ReadLine(r)),
             cancel
         );
         return found.Count == 1 ? found[0] : throw new NotInStoreException(NoSuchLine);
     }
 
-    /// <summary>Takes a line away, or puts it back.</summary>
-    /// <param name="id">Number of the line.</param>
-    /// <param name="away">True to take it away.</param>
-    /// <returns>False when the name was entered anew in the meantime and the line cannot come back.</returns>
-    public Task<bool> TakeAwayAsync(CommandHead head, int id, bool away, CancellationToken cancel) =>
+    /// <inheritdoc/>
+    public Task<bool> HandleAsync(CommandHead head, RemoveLine command, CancellationToken cancel) =>
         ChangeAsync(
             head,
             "update count_line set removed_at = case when $2 then now() end, revision = nextval('revision_number') where id = $1",
-            [id, away],
+            [command.Id, command.Away],
             cancel
         );
 
@@ -464,8 +411,27 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         }
     }
 
+    /// <summary>The id a line came with, or that of the command for the first; others get one in the database.</summary>
+    private static Guid? IdOf(SheetLine line, int at, CommandHead head) =>
+        line.Id != default ? line.Id.Value
+        : at == 0 ? head.Id
+        : null;
+
     /// <summary>The name stands on the sheet already: all of the change is taken back.</summary>
     private sealed class LineStandsException : Exception;
+
+    private static object?[] Values(SheetContent content) =>
+        [
+            content.Plots,
+            content.PlotAreaM2,
+            content.LengthM,
+            content.Started,
+            content.Ended,
+            content.Companions,
+            content.Weather,
+            content.Note,
+            content.Place,
+        ];
 
     private static object?[] Values(CountChoice choice) =>
         [
@@ -477,12 +443,12 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
     private static CountSheet ReadSheet(NpgsqlDataReader r) =>
         new(
-            r.GetInt32(0),
+            r.Id<SheetId>(0),
             r.GetString(1),
             r.GetString(2),
             r.GetInt32(3),
             new(
-                r.GetInt32(4),
+                r.Id<SiteId>(4),
                 r.GetFieldValue<DateOnly>(5),
                 r.Named<Protocol>(6),
                 r.GetInt32(7),
@@ -495,19 +461,18 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                 r.GetString(14)
             )
             {
-                Place = r.IsDBNull(16) ? null : r.GetInt32(16),
-            },
-            r.GetGuid(15)
+                Place = r.IdOrNull<PlaceId>(15),
+            }
         )
         {
-            PlaceName = r.TextOrNull(17) ?? "",
-            At = r.IsDBNull(18) ? null : new(r.GetDouble(18), r.GetDouble(19)),
-            Revision = r.GetInt64(20),
+            PlaceName = r.TextOrNull(16) ?? "",
+            At = r.IsDBNull(17) ? null : new(r.GetDouble(17), r.GetDouble(18)),
+            Revision = r.GetInt64(19),
         };
 
     private static SheetLine ReadLine(NpgsqlDataReader r) =>
         new(
-            r.GetInt32(0),
+            r.Id<LineId>(0),
             r.GetInt32(1),
             r.GetString(2),
             r.GetString(3),

@@ -11,6 +11,9 @@ public static class DatabaseMigrations
     /// <summary>Name of Garten's database within a cluster.</summary>
     public const string DatabaseName = "garten";
 
+    /// <summary>How long a migration may take: one that gives every row another form takes as long as there are rows.</summary>
+    private static readonly TimeSpan Longest = TimeSpan.FromHours(12);
+
     /// <summary>Makes the database when it is missing.</summary>
     /// <param name="connectionString">Connects to the database.</param>
     public static void Ensure(string connectionString)
@@ -39,6 +42,7 @@ public static class DatabaseMigrations
             .To.PostgresqlDatabase(connectionString)
             .WithScriptsEmbeddedInAssembly(typeof(DatabaseMigrations).Assembly)
             .WithTransactionPerScript()
+            .WithExecutionTimeout(Longest)
             .WithVariablesDisabled()
             .LogTo(new NoUpgradeLog())
             .Build()

@@ -1,31 +1,16 @@
+using System.Text.Json;
+using Garten.Core.Assessment;
+using Garten.Core.Commands;
 using Garten.Core.Survey.Access;
 
 namespace Garten.Data;
 
-/// <summary>A name to be given to a plant.</summary>
-/// <param name="Request">Number the client gives the request, so that sending it twice gives the name once.</param>
-/// <param name="FullName">The name as written on the slip.</param>
-/// <param name="Person">Who gives it.</param>
-/// <param name="Remarks">Remarks; may be empty.</param>
-public sealed record NewDetermination(
-    Guid Request,
-    int Plant,
-    int GuideVersion,
-    string Taxon,
-    IdentificationQualifier Qualifier,
-    string FullName,
-    int Person,
-    DateOnly Date,
-    string Remarks
-);
-
 /// <summary>A name given to a plant.</summary>
-/// <param name="Id">Number in the store.</param>
 /// <param name="FullName">The name as written on the slip.</param>
 /// <param name="Person">Who gave it.</param>
 /// <param name="Reasons">What it rests on, as JSON.</param>
 public sealed record Determination(
-    int Id,
+    DeterminationId Id,
     string Taxon,
     IdentificationQualifier Qualifier,
     string FullName,
@@ -39,46 +24,43 @@ public sealed record Determination(
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class DeterminationStore(SensitivePlacePolicy policy, CommandJournal journal)
+    : IHandles<GiveName, PlantInColony>
 {
-    /// <summary>Gives a name.</summary>
-    /// <param name="origin">Wild or planted, kept on the plant; null leaves it as it is.</param>
-    /// <param name="reasons">What it rests on, as JSON, of the plant as it stands when it is named.</param>
-    public Task<PlantInColony> GiveAsync(
-        CommandHead head,
-        NewDetermination d,
-        Origin? origin,
-        Func<PlantInColony, string> reasons,
-        CancellationToken cancel
-    ) =>
+    /// <summary>How what a name rests on is kept.</summary>
+    public static JsonSerializerOptions ReasonsJson { get; } = new(JsonSerializerDefaults.Web);
+
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, GiveName command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            d.Plant,
+            command.Plant,
             async connection =>
             {
                 var plant = PlantInColony.Of(
-                    d.Plant,
-                    await StoredPlants.ReadAsync(connection, policy.Shows, [d.Plant], cancel)
+                    command.Plant,
+                    await StoredPlants.ReadAsync(connection, policy.Shows, [command.Plant], cancel)
                 );
+                var reasons = DeterminationReasons.Gather(journal.Guide.Model, plant.ToPlant(), command.Taxon);
                 await connection.ExecuteAsync(
                     """
                     with said as (update plant set origin = coalesce($11::text, origin) where id = $1)
-                    insert into determination (plant, request, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, reasons)
+                    insert into determination (plant, id, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, reasons)
                     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
-                    on conflict (request) do nothing
+                    on conflict (id) do nothing
                     """,
                     [
-                        d.Plant,
-                        d.Request,
-                        d.GuideVersion,
-                        d.Taxon,
-                        d.Qualifier.ToString(),
-                        d.FullName,
-                        d.Person,
-                        d.Date,
-                        d.Remarks,
-                        Sql.Jsonb(reasons(plant)),
-                        origin?.ToString(),
+                        command.Plant,
+                        command.Id,
+                        journal.Guide.Version,
+                        command.Taxon.Value,
+                        command.Qualifier.ToString(),
+                        command.FullName,
+                        head.Person,
+                        command.Date,
+                        command.Remarks,
+                        Sql.Jsonb(JsonSerializer.Serialize(reasons, ReasonsJson)),
+                        command.Origin?.ToString(),
                     ],
                     cancel
                 );

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Garten.Core.Commands;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Access;
@@ -6,99 +7,19 @@ using Npgsql;
 
 namespace Garten.Data;
 
-/// <summary>One measured or counted part.</summary>
-/// <param name="Value">In the inner unit.</param>
-/// <param name="Typed">What the person wrote.</param>
-/// <param name="Exposure">Light it grew in.</param>
-/// <param name="Position">Where it grew.</param>
-public sealed record SamplePart(double Value, string Typed, Exposure? Exposure = null, PartPosition? Position = null);
-
-/// <summary>What an observation says, as kept.</summary>
-/// <param name="PlantVisit">The plant's visit it was made on.</param>
-/// <param name="Finding">What kind of thing was found.</param>
-/// <param name="Rough">The rough value.</param>
-/// <param name="Hidden">Why it could not be seen.</param>
-/// <param name="Source">Where the part came from.</param>
-/// <param name="Altered">Damage to the part.</param>
-/// <param name="Exposure">Light it grew in; null where not noted, and for a sample whose parts differ.</param>
-/// <param name="Position">Where it grew; likewise.</param>
-/// <param name="RecordedBy">Number of the person.</param>
-/// <param name="Tool">What it was seen with; null for what the guide asks for.</param>
-/// <param name="Age">How old the part was; null where not noted.</param>
-public sealed record ObservationContent(
-    int PlantVisit,
-    string Character,
-    FindingKind Finding,
-    string[] States,
-    SamplePart[] Parts,
-    RoughValue? Rough,
-    HiddenReason? Hidden,
-    Certainty Certainty,
-    EvidenceSource Source,
-    Alteration[] Altered,
-    Exposure? Exposure,
-    PartPosition? Position,
-    string Note,
-    int RecordedBy,
-    Tool? Tool = null,
-    PartAge? Age = null
-)
-{
-    /// <summary>Where each part of a sample grew.</summary>
-    public PartPlace[] Places() =>
-        [.. Parts.Select(p => new PartPlace(p.Exposure ?? Exposure, p.Position ?? Position))];
-
-    /// <summary>What it says as the core knows it.</summary>
-    /// <param name="visit">Number of the visit on the sheet.</param>
-    /// <param name="stage">Stage of the plant that day.</param>
-    /// <param name="sex">Sex of the plant that day.</param>
-    public Observation ToObservation(int visit, DateOnly date, LifeStage? stage, Sex? sex) =>
-        new(new(Character), visit, date, Found())
-        {
-            Certainty = Certainty,
-            Source = Source,
-            Altered = [.. Altered],
-            Exposure = Exposure,
-            Position = Position,
-            Stage = stage,
-            Sex = sex,
-            Tool = Tool,
-            Age = Age,
-        };
-
-    private Core.Evidence.Finding Found() =>
-        Finding switch
-        {
-            FindingKind.States => new Core.Evidence.Finding.States([.. States]),
-            FindingKind.Sample => new Core.Evidence.Finding.Sample(
-                [.. Parts.Select(p => p.Value)],
-                Places() is var places && places.Distinct().Count() > 1 ? [.. places] : []
-            ),
-            FindingKind.Rough => new Core.Evidence.Finding.Rough(Rough!),
-            FindingKind.Absent => new Core.Evidence.Finding.Absent(),
-            _ => new Core.Evidence.Finding.Hidden(Hidden ?? HiddenReason.OutOfReach),
-        };
-}
-
 /// <summary>An observation in the store.</summary>
 /// <param name="Content">What it says.</param>
 /// <param name="Recorder">Name of the person.</param>
 /// <param name="Revision">Grows with every change; a change must name the revision it starts from.</param>
 public sealed record StoredObservation(ObservationContent Content, string Recorder, long Revision);
 
-/// <summary>A change of what is known of one character on one visit.</summary>
-/// <param name="Content">What to record; null to remove.</param>
-/// <param name="Expected">Revision the change starts from; null when nothing was there.</param>
-/// <param name="What">The change in words, for undo.</param>
-public sealed record ObservationChange(string Character, ObservationContent? Content, long? Expected, string What)
-{
-    /// <summary>True where a rough value may take the place of measured parts, or they its place, since a person said so.</summary>
-    public bool Replaces { get; init; }
-}
-
 /// <summary>A walk in the store.</summary>
 /// <param name="Revision">Grows with every change.</param>
 public sealed record StoredWalk(KeyWalk Walk, long Revision);
+
+/// <summary>A plant after something was taken back or done again.</summary>
+/// <param name="What">What that was, in words; null when there was nothing.</param>
+public sealed record UndoneChange(PlantInColony Plant, string? What);
 
 /// <summary>What can be undone and redone.</summary>
 /// <param name="Undo">What the next undo would take back, in words; null when nothing.</param>
@@ -109,9 +30,12 @@ public sealed record UndoState(string? Undo, string? Redo);
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
+    : IHandles<RecordFeatures, PlantInColony>,
+        IHandles<WalkKey, PlantInColony>,
+        IHandles<Undo, UndoneChange>
 {
     /// <summary>What a person can take back of their own changes of a plant.</summary>
-    public async Task<UndoState> UndoStateAsync(int plant, int person, CancellationToken cancel)
+    public async Task<UndoState> UndoStateAsync(PlantId plant, PersonId person, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return (
@@ -128,31 +52,24 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
         ).FirstOrDefault() ?? new(null, null);
     }
 
-    /// <summary>Records, changes or removes what is known of several characters on one visit, all or none.</summary>
-    /// <param name="guideVersion">The guide's version.</param>
-    /// <param name="plantVisit">The plant's visit.</param>
-    /// <param name="changes">The changes, in the order in which they can be taken back.</param>
-    /// <param name="photo">A picture they were read from, noted with them; null for none.</param>
-    /// <exception cref="ChangedMeanwhileException">Somebody else changed one of them; carries how it stands now.</exception>
-    public Task<PlantInColony> SetObservationsAsync(
-        CommandHead head,
-        int plant,
-        int guideVersion,
-        int plantVisit,
-        IReadOnlyList<ObservationChange> changes,
-        Guid? photo,
-        CancellationToken cancel
-    ) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, RecordFeatures command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
                 var stands = (
-                    await FindAsync(connection, plant, plantVisit, [.. changes.Select(c => c.Character)], cancel)
+                    await FindAsync(
+                        connection,
+                        command.Plant,
+                        command.Visit,
+                        [.. command.Changes.Select(c => c.Character)],
+                        cancel
+                    )
                 ).ToDictionary(o => o.Content.Character);
-                foreach (var entry in changes)
+                foreach (var entry in command.Changes)
                 {
                     var (character, content, expected, what) = entry;
                     var current = stands.GetValueOrDefault(character);
@@ -170,11 +87,11 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
 
                         await PutAsync(
                             connection,
-                            guideVersion,
-                            plantVisit,
+                            journal.Guide.Version,
+                            command.Visit,
                             character,
                             content,
-                            new Logged(plant, head.Person, what, Json(current?.Content)),
+                            new Logged(command.Plant, head.Person, what, Json(current?.Content)),
                             cancel
                         );
                     }
@@ -190,13 +107,13 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                     }
                 }
 
-                if (photo is { } shown)
+                if (command.Photo is { } shown)
                 {
                     await PhotoStore.UseAsync(
                         connection,
                         shown,
-                        plantVisit,
-                        [.. changes.Select(c => c.Character)],
+                        command.Visit,
+                        [.. command.Changes.Select(c => c.Character)],
                         cancel
                     );
                 }
@@ -206,32 +123,21 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
             cancel
         );
 
-    /// <summary>Sets or ends the walk of a plant.</summary>
-    /// <param name="walk">The walk; null to put it away.</param>
-    /// <param name="expected">Revision the change starts from; null when none was begun.</param>
-    /// <param name="what">The change in words, for undo.</param>
-    /// <exception cref="ChangedMeanwhileException">Somebody else walked on; carries the walk as it stands now.</exception>
-    public Task<PlantInColony> SetWalkAsync(
-        CommandHead head,
-        int plant,
-        KeyWalk? walk,
-        long? expected,
-        string what,
-        CancellationToken cancel
-    ) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, WalkKey command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
-                var current = await ReadWalkAsync(connection, plant, cancel);
-                if (Equals(current?.Walk, walk))
+                var current = await ReadWalkAsync(connection, command.Plant, cancel);
+                if (Equals(current?.Walk, command.Walk))
                 {
                     return [];
                 }
 
-                if (current?.Revision != expected)
+                if (current?.Revision != command.Expected)
                 {
                     throw new ChangedMeanwhileException(
                         "Somebody else walked the key of this plant in the meantime.",
@@ -239,14 +145,14 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                     );
                 }
 
-                await PutWalkAsync(connection, plant, walk, cancel);
+                await PutWalkAsync(connection, command.Plant, command.Walk, cancel);
                 await LogAsync(
                     connection,
-                    new(plant, head.Person, what, Json(current?.Walk)),
+                    new(command.Plant, head.Person, command.What, Json(current?.Walk)),
                     "Walk",
                     null,
                     null,
-                    Json(walk),
+                    Json(command.Walk),
                     cancel
                 );
                 return [];
@@ -254,36 +160,26 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
             cancel
         );
 
-    /// <summary>Takes back the last change a person made of a plant, or does the last one they took back again.</summary>
-    /// <param name="guideVersion">The guide's version.</param>
-    /// <param name="redo">True to do again.</param>
-    /// <returns>The plant, and what was taken back or done again; null when there is nothing.</returns>
-    /// <exception cref="ChangedMeanwhileException">Somebody else changed the same thing since.</exception>
-    public async Task<(PlantInColony Plant, string? What)> UndoAsync(
-        CommandHead head,
-        int plant,
-        int guideVersion,
-        bool redo,
-        CancellationToken cancel
-    )
+    /// <inheritdoc/>
+    public async Task<UndoneChange> HandleAsync(CommandHead head, Undo command, CancellationToken cancel)
     {
         string? done = null;
         var changed = await journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
-                var order = redo ? "undone order by id" : "not undone order by id desc";
+                var order = command.Again ? "undone order by id" : "not undone order by id desc";
                 var changes = await connection.QueryAsync(
                     $"select id, what, kind, plant_visit, character, before::text, after::text from change where plant = $1 and person = $2 and {order} limit 1",
-                    [plant, head.Person],
+                    [command.Plant, head.Person],
                     r =>
                         (
                             Id: r.GetInt64(0),
                             What: r.GetString(1),
                             Kind: r.GetString(2),
-                            Visit: r.IsDBNull(3) ? 0 : r.GetInt32(3),
+                            Visit: r.IdOrNull<VisitId>(3) ?? default,
                             Character: r.TextOrNull(4),
                             Before: r.TextOrNull(5),
                             After: r.TextOrNull(6)
@@ -295,24 +191,24 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                     return [];
                 }
 
-                var (from, to) = redo ? (change.Before, change.After) : (change.After, change.Before);
+                var (from, to) = command.Again ? (change.Before, change.After) : (change.After, change.Before);
                 if (change.Kind == "Walk")
                 {
-                    var stands = (await ReadWalkAsync(connection, plant, cancel))?.Walk;
+                    var stands = (await ReadWalkAsync(connection, command.Plant, cancel))?.Walk;
                     Refuse(
                         Equals(stands, from is null ? null : JsonSerializer.Deserialize<KeyWalk>(from)),
                         "the key of this plant"
                     );
                     await PutWalkAsync(
                         connection,
-                        plant,
+                        command.Plant,
                         to is null ? null : JsonSerializer.Deserialize<KeyWalk>(to),
                         cancel
                     );
                 }
                 else
                 {
-                    var stands = (await FindAsync(connection, plant, change.Visit, [change.Character!], cancel))
+                    var stands = (await FindAsync(connection, command.Plant, change.Visit, [change.Character!], cancel))
                         .SingleOrDefault()
                         ?.Content;
                     Refuse(
@@ -322,7 +218,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                     );
                     await PutAsync(
                         connection,
-                        guideVersion,
+                        journal.Guide.Version,
                         change.Visit,
                         change.Character!,
                         to is null ? null : JsonSerializer.Deserialize<ObservationContent>(to),
@@ -333,7 +229,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
 
                 await connection.ExecuteAsync(
                     "update change set undone = $2 where id = $1",
-                    [change.Id, !redo],
+                    [change.Id, !command.Again],
                     cancel
                 );
                 done = change.What;
@@ -341,7 +237,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
             },
             cancel
         );
-        return (changed, done);
+        return new(changed, done);
 
         static void Refuse(bool asLeft, string what)
         {
@@ -358,15 +254,15 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
     /// <summary>A change to be kept, so that it can be taken back.</summary>
     /// <param name="What">What, in words.</param>
     /// <param name="Before">What was there before, as JSON; null for nothing.</param>
-    private sealed record Logged(int Plant, int Person, string What, string? Before);
+    private sealed record Logged(PlantId Plant, PersonId Person, string What, string? Before);
 
     private static string? Json<T>(T? value)
         where T : class => value is null ? null : JsonSerializer.Serialize(value);
 
     private static async Task<List<StoredObservation>> FindAsync(
         NpgsqlConnection connection,
-        int plant,
-        int plantVisit,
+        PlantId plant,
+        VisitId plantVisit,
         string[] characters,
         CancellationToken cancel
     )
@@ -404,7 +300,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
     internal static Task PutAsync(
         NpgsqlConnection connection,
         int guideVersion,
-        int plantVisit,
+        VisitId plantVisit,
         string character,
         ObservationContent? content,
         CancellationToken cancel
@@ -414,7 +310,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
     private static async Task PutAsync(
         NpgsqlConnection connection,
         int guideVersion,
-        int plantVisit,
+        VisitId plantVisit,
         string character,
         ObservationContent? content,
         Logged? logged,
@@ -423,10 +319,10 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
     {
         // A new change closes a person's own way forward to what they undid before it.
         const string Log = """
-            gone as (delete from change where plant = $3::int and person = $4::int and undone),
+            gone as (delete from change where plant = $3::uuid and person = $4::uuid and undone),
             kept as (
                 insert into change (plant, person, what, kind, plant_visit, character, before, after)
-                select $3::int, $4::int, $5::text, 'Observation', $1, $2, $6::text::jsonb, $7::text::jsonb where $3::int is not null)
+                select $3::uuid, $4::uuid, $5::text, 'Observation', $1, $2, $6::text::jsonb, $7::text::jsonb where $3::uuid is not null)
             """;
         object?[] values =
         [
@@ -455,9 +351,9 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
             put as (
                 insert into observation (plant_visit, guide_version, character, finding, states, rough_typed, rough_low, rough_high, rough_best,
                                          hidden, certainty, source, altered, exposure, position, note, recorded_by, tool, age, revision)
-                values ($1::int, (select max(g.guide_version) from guide_character g
+                values ($1::uuid, (select max(g.guide_version) from guide_character g
                              where g.character = $2 and (g.guide_version = $8 or not exists (select from guide_character n where n.guide_version = $8 and n.character = $2))),
-                        $2, $9, $10, $11::text, $12::float8, $13::float8, $14::float8, $15::text, $16, $17, $18, $19::text, $20::text, $21, $22::int, $23::text, $24::text, nextval('revision_number'))
+                        $2, $9, $10, $11::text, $12::float8, $13::float8, $14::float8, $15::text, $16, $17, $18, $19::text, $20::text, $21, $22::uuid, $23::text, $24::text, nextval('revision_number'))
                 on conflict (plant_visit, character) do update
                 set guide_version = excluded.guide_version, finding = excluded.finding, states = excluded.states, rough_typed = excluded.rough_typed, rough_low = excluded.rough_low,
                     rough_high = excluded.rough_high, rough_best = excluded.rough_best, hidden = excluded.hidden, certainty = excluded.certainty, source = excluded.source,
@@ -502,7 +398,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
 
     private static async Task<StoredWalk?> ReadWalkAsync(
         NpgsqlConnection connection,
-        int plant,
+        PlantId plant,
         CancellationToken cancel
     )
     {
@@ -538,7 +434,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
     /// <param name="walk">The walk; null to put it away.</param>
     internal static async Task PutWalkAsync(
         NpgsqlConnection connection,
-        int plant,
+        PlantId plant,
         KeyWalk? walk,
         CancellationToken cancel
     )

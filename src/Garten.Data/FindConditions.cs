@@ -166,13 +166,13 @@ internal sealed class FindConditions
         var sites = await connection.QueryAsync(
             "select id from site where name ilike $1",
             [like],
-            r => r.GetInt32(0),
+            r => r.GetGuid(0),
             cancel
         );
         var people = await connection.QueryAsync(
             "select id from person where name ilike $1",
             [like],
-            r => r.GetInt32(0),
+            r => r.GetGuid(0),
             cancel
         );
         var noted =

@@ -2,16 +2,23 @@ namespace Garten.Data;
 
 /// <summary>Which finds to look at. Null parts do not restrict.</summary>
 /// <param name="Taxon">A taxon; those below it count too.</param>
-/// <param name="Person">Number of a person who recorded or, of a followed plant, named it.</param>
+/// <param name="Person">A person who recorded or, of a followed plant, named it.</param>
 /// <param name="From">First day.</param>
 /// <param name="To">Last day.</param>
 /// <param name="Text">Words, each looked for in names, sites, people, tags, descriptions and notes.</param>
-public sealed record FindFilter(int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text);
+public sealed record FindFilter(
+    SiteId? Site,
+    string? Taxon,
+    PersonId? Person,
+    DateOnly? From,
+    DateOnly? To,
+    string? Text
+);
 
 /// <summary>Where a page of finds ended; the next begins after it.</summary>
 /// <param name="Day">Day of the last find.</param>
 /// <param name="Counted">True when it was a line of a count.</param>
-public sealed record FindPlace(DateOnly Day, bool Counted, int Id);
+public sealed record FindPlace(DateOnly Day, bool Counted, Guid Id);
 
 /// <summary>A part of the earth's surface, by the degrees of its sides.</summary>
 /// <param name="South">Southern side.</param>

@@ -10,9 +10,16 @@ namespace Garten.Data;
 /// <param name="Latitude">Latitude of their middle.</param>
 /// <param name="Longitude">Longitude of their middle.</param>
 /// <param name="Sites">At how many sites.</param>
-/// <param name="Site">Number of their site where there is but one; null for several.</param>
+/// <param name="Site">Their site where there is but one; null for several.</param>
 /// <param name="SiteName">Its name; empty for several.</param>
-public sealed record FindCluster(double Latitude, double Longitude, long Finds, int Sites, int? Site, string SiteName);
+public sealed record FindCluster(
+    double Latitude,
+    double Longitude,
+    long Finds,
+    int Sites,
+    SiteId? Site,
+    string SiteName
+);
 
 /// <summary>Finds of a year.</summary>
 public sealed record YearOfFinds(int Year, long Finds);
@@ -51,7 +58,7 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
         join visit v on v.id = pv.visit
         join site s on s.id = p.site
         join person r on r.id = v.recorder
-        join lateral (select * from determination where plant = p.id order by id desc limit 1) d on true
+        join lateral (select * from determination where plant = p.id order by arrived desc limit 1) d on true
         join guide_taxon t on t.guide_version = d.guide_version and t.taxon = d.taxon
         left join lateral (select * from plant_position where plant = p.id order by id desc limit 1) o on true
         """;
@@ -215,7 +222,7 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
                 select coalesce(f.latitude, s.latitude) as latitude, coalesce(f.longitude, s.longitude) as longitude, f.site, f.n
                 from (select latitude, longitude, site, sum(n) as n from found group by latitude, longitude, site having sum(n) > 0) f join site s on s.id = f.site)
             select (sum(k.latitude * n) / sum(n))::double precision, (sum(k.longitude * n) / sum(n))::double precision, sum(n)::bigint, count(distinct site)::integer,
-                   case when count(distinct site) = 1 then min(site) end, case when count(distinct site) = 1 then min(s.name) else '' end
+                   case when count(distinct site) = 1 then min(site::text)::uuid end, case when count(distinct site) = 1 then min(s.name) else '' end
             from spot k join site s on s.id = k.site
             where k.latitude between {south} and {north} and k.longitude between {west} and {east}
             group by floor(k.latitude / {square}), floor(k.longitude / {square})
@@ -227,7 +234,7 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
                 r.GetDouble(1),
                 r.GetInt64(2),
                 r.GetInt32(3),
-                r.IsDBNull(4) ? null : r.GetInt32(4),
+                r.IdOrNull<SiteId>(4),
                 r.GetString(5)
             ),
             cancel
@@ -258,11 +265,11 @@ public sealed class FindStore(NpgsqlDataSource source, SensitivePlacePolicy poli
     private static Find ReadFind(NpgsqlDataReader r) =>
         new(
             r.GetBoolean(0),
-            r.GetInt32(1),
-            r.GetInt32(2),
+            r.GetGuid(1),
+            r.GetGuid(2),
             r.GetString(3),
             r.GetFieldValue<DateOnly>(4),
-            r.GetInt32(5),
+            r.Id<SiteId>(5),
             r.GetString(6),
             r.GetString(7),
             r.GetString(8),

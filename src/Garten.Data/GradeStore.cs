@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Access;
 using Npgsql;
 
@@ -13,12 +14,13 @@ public sealed record OverruledOnce(Grade? Grade, string Reason, string Person, D
 /// <summary>A grade that fell and has not risen again.</summary>
 /// <param name="Because">What is not met any more, in words.</param>
 /// <param name="On">When it fell.</param>
-public sealed record GradeFall(int Plant, Grade From, Grade To, string Because, DateOnly On);
+public sealed record GradeFall(PlantId Plant, Grade From, Grade To, string Because, DateOnly On);
 
 /// <summary>The grades of plants as they changed, and those set by a person.</summary>
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class GradeStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
+    : IHandles<OverruleGrade, PlantInColony>
 {
     /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
     /// <param name="leaving">What is hidden from them.</param>
@@ -40,7 +42,7 @@ public sealed class GradeStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             """,
             [],
             r => new GradeFall(
-                r.GetInt32(0),
+                r.Id<PlantId>(0),
                 r.Named<Grade>(2),
                 r.Named<Grade>(1),
                 r.GetString(3),
@@ -51,24 +53,17 @@ public sealed class GradeStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         return [.. latest.Where(f => f.To < f.From)];
     }
 
-    /// <summary>Sets a grade against the one computed, or takes that back.</summary>
-    /// <param name="grade">The grade; null to let the computed one stand.</param>
-    public Task<PlantInColony> OverruleAsync(
-        CommandHead head,
-        int plant,
-        Grade? grade,
-        string reason,
-        CancellationToken cancel
-    ) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, OverruleGrade command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
                 await connection.ExecuteAsync(
                     "insert into grade_overrule (plant, grade, reason, person) values ($1, $2, $3, $4)",
-                    [plant, grade?.ToString(), reason, head.Person],
+                    [command.Plant, command.Grade?.ToString(), command.Reason, head.Person],
                     cancel
                 );
                 return [];
@@ -77,7 +72,7 @@ public sealed class GradeStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         );
 
     /// <summary>All that persons said of the grade of a plant, the earliest first.</summary>
-    public async Task<List<OverruledOnce>> OverrulesAsync(int plant, CancellationToken cancel)
+    public async Task<List<OverruledOnce>> OverrulesAsync(PlantId plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(

@@ -1,10 +1,9 @@
-using System.Globalization;
 using Garten.Core.Survey.Access;
 
 namespace Garten.Data;
 
 /// <summary>
-/// The policy of sensitive places as conditions of SQL. Only numbers of persons ever become part of a statement. Used as
+/// The policy of sensitive places as conditions of SQL. Only ids of persons ever become part of a statement. Used as
 /// <c>where p.id = $1 and {policy.Shows("p.id")}</c>.
 /// </summary>
 internal static class Hidden
@@ -44,6 +43,6 @@ internal static class Hidden
                 ? $"not exists (select from photo_use pu join plant_visit pw on pw.id = pu.plant_visit where pu.photo = {photo} and not {policy.Shows("pw.plant")})"
                 : "true";
 
-        private string OwnOrNull() => policy.Own?.ToString(CultureInfo.InvariantCulture) ?? "null";
+        private string OwnOrNull() => policy.Own is { } own ? $"'{own.Value:D}'::uuid" : "null::uuid";
     }
 }

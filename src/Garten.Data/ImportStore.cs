@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Importing;
 using Garten.Core.Survey.Places;
 using Npgsql;
@@ -23,16 +24,16 @@ public sealed record ImportChange(
 );
 
 /// <summary>A plot or transect visits were made at, drawn anew where it is not on the map.</summary>
-/// <param name="Request">Number that is the same whenever the same place is brought in.</param>
+/// <param name="Id">The same whenever the same place is brought in.</param>
 /// <param name="Shape">Where it lies.</param>
-public sealed record ImportPlace(Guid Request, string Name, PlaceKind Kind, PlaceShape Shape);
+public sealed record ImportPlace(PlaceId Id, string Name, PlaceKind Kind, PlaceShape Shape);
 
 /// <summary>Visits of one person to one site on one day, as a file tells them.</summary>
-/// <param name="Request">Number that is the same whenever the same visit is brought in.</param>
+/// <param name="Id">The same whenever the same visit is brought in.</param>
 /// <param name="Site">Name of the site.</param>
 /// <param name="Rows">What was seen; each name, origin and unit once in a plot.</param>
 public sealed record ImportVisit(
-    Guid Request,
+    SheetId Id,
     string Site,
     DateOnly Date,
     string Recorder,
@@ -111,7 +112,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
         // Imports take turns until they end, so that what is not there now is brought in by this one alone.
         await connection.ExecuteAsync("select pg_advisory_xact_lock($1)", [Turn], cancel, patient: true);
         await connection.ExecuteAsync(
-            "update arriving_sheet a set fresh = false from count_sheet s where s.request = a.request",
+            "update arriving_sheet a set fresh = false from count_sheet s where s.id = a.id",
             [],
             cancel,
             patient: true
@@ -136,11 +137,11 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
         await CountAnewAsync(connection, "visit", visits.Count, cancel);
         var sheets = await connection.ExecuteAsync(
             """
-            insert into count_sheet (request, visit, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place)
-            select a.request, v.id, a.protocol, a.plots, a.plot_area_m2, a.length_m, a.started, a.ended, a.companions, a.weather, a.note, a.place
+            insert into count_sheet (id, visit, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place)
+            select a.id, v.id, a.protocol, a.plots, a.plot_area_m2, a.length_m, a.started, a.ended, a.companions, a.weather, a.note, a.place
             from arriving_sheet a join site s on s.name = a.site join person p on p.name = a.recorder
             join visit v on v.site = s.id and v.visited_on = a.day and v.recorder = p.id
-            on conflict (request) do nothing
+            on conflict (id) do nothing
             """,
             [],
             cancel,
@@ -153,7 +154,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
         progress?.Report(0.35);
         var (first, last) = (
             await connection.QueryAsync(
-                "select coalesce(min(s.id), 1), coalesce(max(s.id), 0) from arriving_sheet h join count_sheet s on s.request = h.request where h.fresh",
+                "select coalesce(min(h.ordinal), 1), coalesce(max(h.ordinal), 0) from arriving_sheet h where h.fresh",
                 [],
                 r => (r.GetInt32(0), r.GetInt32(1)),
                 cancel,
@@ -172,8 +173,8 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
                 """
                 insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
                 select s.id, a.plot, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
-                from arriving_sheet h join count_sheet s on s.request = h.request join arriving a on a.request = h.request
-                where h.fresh and s.id >= $3 and s.id < $4 order by s.id
+                from arriving_sheet h join count_sheet s on s.id = h.id join arriving a on a.sheet = h.id
+                where h.fresh and h.ordinal >= $3 and h.ordinal < $4 order by h.ordinal
                 """,
                 [guideVersion, person, from, to],
                 cancel,
@@ -187,10 +188,10 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
             """
             insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
             select s.id, a.plot, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
-            from arriving_sheet h join count_sheet s on s.request = h.request join arriving a on a.request = h.request
+            from arriving_sheet h join count_sheet s on s.id = h.id join arriving a on a.sheet = h.id
             where not h.fresh and (a.unit <> 'GirthCentimetres' or not exists (
                 select from count_line l where l.sheet = s.id and l.plot = a.plot and l.taxon = a.taxon and l.unit = a.unit and l.amount = a.amount and l.removed_at is null))
-            on conflict (sheet, plot, taxon, qualifier, origin, unit, coalesce(apart, 0)) where removed_at is null and unit <> 'GirthCentimetres' do nothing
+            on conflict (sheet, plot, taxon, qualifier, origin, unit, coalesce(apart, '00000000-0000-0000-0000-000000000000')) where removed_at is null and unit <> 'GirthCentimetres' do nothing
             """,
             [guideVersion, person],
             cancel,
@@ -200,7 +201,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
         var differing = await connection.QueryAsync(
             """
             select a.line
-            from arriving_sheet h join count_sheet s on s.request = h.request and not h.fresh join arriving a on a.request = h.request
+            from arriving_sheet h join count_sheet s on s.id = h.id and not h.fresh join arriving a on a.sheet = h.id
             join count_line l on l.sheet = s.id and l.plot = a.plot and l.taxon = a.taxon and l.qualifier = a.qualifier and l.origin = a.origin and l.unit = a.unit and l.removed_at is null
             where a.unit <> 'GirthCentimetres' and l.amount is distinct from a.amount
             order by a.line
@@ -234,35 +235,35 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
     }
 
     /// <summary>Plots and transects by what they are called and where they lie; those that are not on the map are drawn.</summary>
-    private static async Task<Dictionary<Guid, int>> PlacesAsync(
+    private static async Task<Dictionary<PlaceId, PlaceId>> PlacesAsync(
         NpgsqlConnection connection,
         IReadOnlyList<ImportVisit> visits,
-        int person,
+        PersonId person,
         CancellationToken cancel
     )
     {
-        Dictionary<Guid, int> ids = [];
+        Dictionary<PlaceId, PlaceId> ids = [];
         foreach (
             var (place, site) in visits
                 .Where(v => v.Place is not null)
-                .GroupBy(v => v.Place!.Request)
+                .GroupBy(v => v.Place!.Id)
                 .Select(g => (g.First().Place!, g.First().Site))
         )
         {
             var points = MapStore.PointsOf(place.Shape);
-            ids[place.Request] = await connection.ScalarAsync<int?>(
+            ids[place.Id] = await connection.IdAsync<PlaceId>(
                 "select id from place where name = $1 and kind = $2 and form = $3 and points = $4 and removed_at is null order by id limit 1",
                 [place.Name, place.Kind.ToString(), place.Shape.Form.ToString(), points],
                 cancel
             )
-                ?? await connection.ScalarAsync<int>(
+                ?? await connection.IdAsync<PlaceId>(
                     """
-                    insert into place (request, name, kind, form, points, site, person, latitude, longitude)
+                    insert into place (id, name, kind, form, points, site, person, latitude, longitude)
                     select $1, $2, $3, $4, $5, s.id, $7, $8, $9 from site s where s.name = $6
-                    on conflict (request) do update set removed_at = null returning id
+                    on conflict (id) do update set removed_at = null returning id
                     """,
                     [
-                        place.Request,
+                        place.Id,
                         place.Name,
                         place.Kind.ToString(),
                         place.Shape.Form.ToString(),
@@ -273,7 +274,8 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
                         place.Shape.Middle.Longitude,
                     ],
                     cancel
-                );
+                )
+                ?? throw new NotInStoreException($"There is no site called {site}.");
         }
 
         return ids;
@@ -286,31 +288,33 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
     private static async Task CopyVisitsAsync(
         NpgsqlConnection connection,
         IReadOnlyList<ImportVisit> visits,
-        Dictionary<Guid, int> places,
+        Dictionary<PlaceId, PlaceId> places,
         CancellationToken cancel
     )
     {
         await connection.ExecuteAsync(
             """
             create temporary table arriving_sheet (
-                request uuid not null, site text not null, day date not null, recorder text not null, protocol text not null, plots integer not null, plot_area_m2 double precision,
+                ordinal integer not null, id uuid not null, site text not null, day date not null, recorder text not null, protocol text not null, plots integer not null, plot_area_m2 double precision,
                 length_m double precision, started time, ended time, companions text not null, weather text not null, note text not null,
-                place integer, fresh boolean not null default true) on commit drop
+                place uuid, fresh boolean not null default true) on commit drop
             """,
             [],
             cancel
         );
         await using (
             var copy = await connection.BeginBinaryImportAsync(
-                "copy arriving_sheet (request, site, day, recorder, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place) from stdin (format binary)",
+                "copy arriving_sheet (ordinal, id, site, day, recorder, protocol, plots, plot_area_m2, length_m, started, ended, companions, weather, note, place) from stdin (format binary)",
                 cancel
             )
         )
         {
-            foreach (var visit in visits)
+            for (var i = 0; i < visits.Count; i++)
             {
+                var visit = visits[i];
                 await copy.StartRowAsync(cancel);
-                await copy.WriteAsync(visit.Request, cancel);
+                await copy.WriteAsync(i + 1, cancel);
+                await copy.WriteAsync(visit.Id.Value, cancel);
                 await copy.WriteAsync(visit.Site, cancel);
                 await copy.WriteAsync(visit.Date, cancel);
                 await copy.WriteAsync(visit.Recorder, cancel);
@@ -323,7 +327,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
                 await copy.WriteAsync(visit.Effort.Companions, cancel);
                 await copy.WriteAsync(visit.Effort.Weather, cancel);
                 await copy.WriteAsync(visit.Effort.Note, cancel);
-                await WriteAsync<int>(copy, visit.Place is { } place ? places[place.Request] : null, cancel);
+                await WriteAsync<Guid>(copy, visit.Place is { } place ? places[place.Id].Value : null, cancel);
             }
 
             await copy.CompleteAsync(cancel);
@@ -345,7 +349,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
         await connection.ExecuteAsync(
             """
             create temporary table arriving (
-                request uuid not null, plot integer not null, line integer not null, taxon text not null, qualifier text not null,
+                sheet uuid not null, plot integer not null, line integer not null, taxon text not null, qualifier text not null,
                 origin text not null, unit text not null, amount double precision, note text not null) on commit drop
             """,
             [],
@@ -353,7 +357,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
         );
         await using (
             var copy = await connection.BeginBinaryImportAsync(
-                "copy arriving (request, plot, line, taxon, qualifier, origin, unit, amount, note) from stdin (format binary)",
+                "copy arriving (sheet, plot, line, taxon, qualifier, origin, unit, amount, note) from stdin (format binary)",
                 cancel
             )
         )
@@ -365,7 +369,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
                 foreach (var row in visit.Rows)
                 {
                     await copy.StartRowAsync(cancel);
-                    await copy.WriteAsync(visit.Request, cancel);
+                    await copy.WriteAsync(visit.Id.Value, cancel);
                     await copy.WriteAsync(row.Plot, cancel);
                     await copy.WriteAsync(row.Line, cancel);
                     await copy.WriteAsync(row.Taxon.Value, cancel);

@@ -10,19 +10,19 @@ namespace Garten.Data;
 /// </summary>
 internal sealed class KeptAssessments
 {
-    private readonly ConcurrentDictionary<int, (long Revision, PlantAssessment Content)> _kept = [];
+    private readonly ConcurrentDictionary<PlantId, (long Revision, PlantAssessment Content)> _kept = [];
 
     /// <summary>The assessments of plants at the revisions they were listed with, or later ones.</summary>
     /// <param name="listed">Plants and revisions.</param>
-    /// <returns>By number; plants that were never assessed are not among them.</returns>
-    public async Task<Dictionary<int, PlantAssessment>> OfAsync(
+    /// <returns>By id; plants that were never assessed are not among them.</returns>
+    public async Task<Dictionary<PlantId, PlantAssessment>> OfAsync(
         NpgsqlConnection connection,
-        IReadOnlyCollection<(int Plant, long Revision)> listed,
+        IReadOnlyCollection<(PlantId Plant, long Revision)> listed,
         CancellationToken cancel
     )
     {
-        Dictionary<int, PlantAssessment> all = new(listed.Count);
-        List<int> changed = [];
+        Dictionary<PlantId, PlantAssessment> all = new(listed.Count);
+        List<PlantId> changed = [];
         foreach (var (plant, revision) in listed)
         {
             if (_kept.TryGetValue(plant, out var kept) && kept.Revision == revision)
@@ -43,8 +43,8 @@ internal sealed class KeptAssessments
         foreach (
             var (plant, revision, content) in await connection.QueryAsync(
                 "select plant, revision, content::text from plant_assessment where plant = any($1)",
-                [changed.ToArray()],
-                r => (r.GetInt32(0), r.GetInt64(1), StoredPlants.Of<PlantAssessment>(r.GetString(2))),
+                [Sql.Ids(changed)],
+                r => (r.Id<PlantId>(0), r.GetInt64(1), StoredPlants.Of<PlantAssessment>(r.GetString(2))),
                 cancel
             )
         )

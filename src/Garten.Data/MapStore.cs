@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Places;
 using Npgsql;
@@ -8,17 +9,21 @@ namespace Garten.Data;
 /// <param name="Content">What is known of it.</param>
 /// <param name="Person">Who drew it.</param>
 /// <param name="Revision">Revision a change must start from.</param>
-public sealed record StoredPlace(int Id, PlaceContent Content, string Person, long Revision);
+public sealed record StoredPlace(PlaceId Id, PlaceContent Content, string Person, long Revision);
 
 /// <summary>Where a plant stands.</summary>
 /// <param name="UncertaintyM">Radius in metres within which it holds.</param>
 /// <param name="Person">Who said so.</param>
-public sealed record PlantPosition(int Plant, GeoPoint At, double UncertaintyM, string Person);
+public sealed record PlantPosition(PlantId Plant, GeoPoint At, double UncertaintyM, string Person);
 
-/// <summary>Places, positions of plants, and the ground they are drawn on.</summary>
+/// <summary>Places, positions of plants, and the base map they are drawn on.</summary>
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
+    : IHandles<AddPlaces, bool>,
+        IHandles<SetPlace, bool>,
+        IHandles<RemovePlace, bool>,
+        IHandles<SayPosition, PlantInColony>
 {
     /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
     /// <param name="leaving">What is hidden from them.</param>
@@ -35,7 +40,7 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
             """,
             [],
             r => new StoredPlace(
-                r.GetInt32(0),
+                r.Id<PlaceId>(0),
                 new(
                     r.GetString(1),
                     r.Named<PlaceKind>(2),
@@ -43,7 +48,7 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
                         r.Named<ShapeForm>(3),
                         [.. r.GetFieldValue<double[]>(4).Chunk(2).Select(c => new GeoPoint(c[0], c[1]))]
                     ),
-                    r.IsDBNull(5) ? null : r.GetInt32(5),
+                    r.IdOrNull<SiteId>(5),
                     r.GetString(6)
                 ),
                 r.GetString(7),
@@ -53,27 +58,22 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
         );
     }
 
-    /// <summary>Keeps places, all or none; those of a request sent before are kept once.</summary>
-    public Task AddAsync(
-        CommandHead head,
-        Guid request,
-        IReadOnlyList<PlaceContent> places,
-        CancellationToken cancel
-    ) =>
+    /// <inheritdoc/>
+    public Task<bool> HandleAsync(CommandHead head, AddPlaces command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             async connection =>
             {
-                for (var i = 0; i < places.Count; i++)
+                for (var i = 0; i < command.Places.Count; i++)
                 {
-                    var place = places[i];
+                    var place = command.Places[i];
                     await connection.ExecuteAsync(
                         """
-                        insert into place (request, name, kind, form, points, site, note, person, latitude, longitude)
-                        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (request) do nothing
+                        insert into place (id, name, kind, form, points, site, note, person, latitude, longitude)
+                        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do nothing
                         """,
                         [
-                            Numbered(request, i),
+                            Numbered(command.First, i),
                             place.Name,
                             place.Kind.ToString(),
                             place.Shape.Form.ToString(),
@@ -93,22 +93,18 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
             cancel
         );
 
-    /// <summary>Changes a place.</summary>
-    /// <param name="place">What is known of it now.</param>
-    /// <param name="expected">Revision the change starts from.</param>
-    /// <exception cref="NotInStoreException">There is none.</exception>
-    /// <exception cref="ChangedMeanwhileException">Somebody else changed it in between.</exception>
-    public Task SetAsync(CommandHead head, int id, PlaceContent place, long expected, CancellationToken cancel) =>
+    /// <inheritdoc/>
+    public Task<bool> HandleAsync(CommandHead head, SetPlace command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             async connection =>
             {
                 var revision = await connection.ScalarAsync<long?>(
                     "select revision from place where id = $1 and removed_at is null for update",
-                    [id],
+                    [command.Id],
                     cancel
                 ) ?? throw NoSuchPlace();
-                if (revision != expected)
+                if (revision != command.Expected)
                 {
                     throw new ChangedMeanwhileException(
                         "Somebody else changed this place in the meantime. The map shows it as it stands now; what you wrote is still in the fields.",
@@ -121,15 +117,15 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
                     update place set name = $2, kind = $3, form = $4, points = $5, site = $6, note = $7, latitude = $8, longitude = $9, revision = nextval('revision_number') where id = $1
                     """,
                     [
-                        id,
-                        place.Name,
-                        place.Kind.ToString(),
-                        place.Shape.Form.ToString(),
-                        PointsOf(place.Shape),
-                        place.Site,
-                        place.Note,
-                        place.Shape.Middle.Latitude,
-                        place.Shape.Middle.Longitude,
+                        command.Id,
+                        command.Place.Name,
+                        command.Place.Kind.ToString(),
+                        command.Place.Shape.Form.ToString(),
+                        PointsOf(command.Place.Shape),
+                        command.Place.Site,
+                        command.Place.Note,
+                        command.Place.Shape.Middle.Latitude,
+                        command.Place.Shape.Middle.Longitude,
                     ],
                     cancel
                 );
@@ -138,16 +134,14 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
             cancel
         );
 
-    /// <summary>Takes a place away, or puts it back.</summary>
-    /// <param name="away">True to take it away.</param>
-    /// <exception cref="NotInStoreException">There is none.</exception>
-    public Task TakeAwayAsync(CommandHead head, int id, bool away, CancellationToken cancel) =>
+    /// <inheritdoc/>
+    public Task<bool> HandleAsync(CommandHead head, RemovePlace command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             async connection =>
                 await connection.ExecuteAsync(
                     "update place set removed_at = case when $2 then now() end, revision = nextval('revision_number') where id = $1",
-                    [id, away],
+                    [command.Id, command.Away],
                     cancel
                 ) == 1
                     ? []
@@ -167,31 +161,34 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
             )} order by o.plant, o.id desc
             """,
             [],
-            r => new PlantPosition(r.GetInt32(0), new(r.GetDouble(1), r.GetDouble(2)), r.GetDouble(3), r.GetString(4)),
+            r => new PlantPosition(
+                r.Id<PlantId>(0),
+                new(r.GetDouble(1), r.GetDouble(2)),
+                r.GetDouble(3),
+                r.GetString(4)
+            ),
             cancel
         );
     }
 
-    /// <summary>Says where a plant stands; what was said before stays in the store.</summary>
-    /// <param name="uncertainty">Radius in metres within which it holds.</param>
-    /// <param name="typed">As typed; empty where it was pointed at or measured.</param>
-    public Task<PlantInColony> SayAsync(
-        CommandHead head,
-        int plant,
-        GeoPoint at,
-        double uncertainty,
-        string typed,
-        CancellationToken cancel
-    ) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, SayPosition command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
                 await connection.ExecuteAsync(
                     "insert into plant_position (plant, latitude, longitude, uncertainty_m, typed, person) values ($1, $2, $3, $4, $5, $6)",
-                    [plant, at.Latitude, at.Longitude, uncertainty, typed, head.Person],
+                    [
+                        command.Plant,
+                        command.At.Latitude,
+                        command.At.Longitude,
+                        command.UncertaintyM,
+                        command.Typed,
+                        head.Person,
+                    ],
                     cancel
                 );
                 return [];
@@ -199,14 +196,14 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
             cancel
         );
 
-    /// <summary>The ground as GeoJSON; null where there is none.</summary>
+    /// <summary>The base map as GeoJSON; null where there is none.</summary>
     public async Task<string?> BaseAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.ScalarAsync<string>("select content from map_base", [], cancel);
     }
 
-    /// <summary>Sets the ground.</summary>
+    /// <summary>Sets the base map.</summary>
     public async Task SetBaseAsync(string content, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -222,12 +219,12 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
     internal static double[] PointsOf(PlaceShape shape) =>
         [.. shape.Points.SelectMany(p => (double[])[p.Latitude, p.Longitude])];
 
-    /// <summary>A request number of its own for each place of one request.</summary>
-    private static Guid Numbered(Guid request, int number)
+    /// <summary>An id of its own for each of several places kept at once.</summary>
+    private static PlaceId Numbered(PlaceId first, int number)
     {
         Span<byte> bytes = stackalloc byte[16];
-        request.TryWriteBytes(bytes);
+        first.Value.TryWriteBytes(bytes);
         BitConverter.TryWriteBytes(bytes[12..], BitConverter.ToInt32(bytes[12..]) ^ number);
-        return new(bytes);
+        return new(new Guid(bytes));
     }
 }

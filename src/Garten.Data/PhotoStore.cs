@@ -12,7 +12,7 @@ namespace Garten.Data;
 /// <param name="Latitude">Where, in degrees north; null when not said.</param>
 /// <param name="Longitude">Where, in degrees east; null when not said.</param>
 public sealed record KeptPhoto(
-    Guid Id,
+    PhotoId Id,
     string Name,
     string Type,
     int Width,
@@ -25,13 +25,13 @@ public sealed record KeptPhoto(
 /// <summary>A feature read from a picture.</summary>
 /// <param name="Name">Name of its file.</param>
 /// <param name="Visit">The plant's visit.</param>
-public sealed record PhotoUse(Guid Photo, string Name, int Visit, string Character);
+public sealed record PhotoUse(PhotoId Photo, string Name, VisitId Visit, string Character);
 
 /// <summary>A picture features of a plant were read from.</summary>
 /// <param name="Person">Who kept it.</param>
 /// <param name="Visit">The plant's visit.</param>
 /// <param name="Characters">The characters read from it.</param>
-public sealed record PlantPicture(KeptPhoto Photo, string Person, int Visit, IReadOnlyList<string> Characters);
+public sealed record PlantPicture(KeptPhoto Photo, string Person, VisitId Visit, IReadOnlyList<string> Characters);
 
 /// <summary>Pictures, and the features read from them.</summary>
 /// <param name="policy">What is hidden from who asks.</param>
@@ -44,8 +44,8 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     /// <summary>Keeps a picture; sent twice it is kept once.</summary>
     /// <param name="photo">What is known of it.</param>
     /// <param name="person">Who keeps it.</param>
-    /// <exception cref="TakenException">Another picture is kept under its number.</exception>
-    public async Task KeepAsync(KeptPhoto photo, byte[] content, int person, CancellationToken cancel)
+    /// <exception cref="TakenException">Another picture is kept under its id.</exception>
+    public async Task KeepAsync(KeptPhoto photo, byte[] content, PersonId person, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         if (
@@ -58,7 +58,7 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         )
         {
             throw new TakenException(
-                "Another picture is kept under this number. Choose the file again, so that yours gets one of its own."
+                "Another picture is kept under this id. Choose the file again, so that yours gets one of its own."
             );
         }
     }
@@ -71,7 +71,7 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         NpgsqlConnection connection,
         KeptPhoto photo,
         byte[] content,
-        int person,
+        PersonId person,
         CancellationToken cancel
     ) =>
         connection.ExecuteAsync(
@@ -100,7 +100,7 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
     /// <summary>What is known of a picture.</summary>
     /// <exception cref="NotInStoreException">There is none.</exception>
-    public async Task<KeptPhoto> FindAsync(Guid id, CancellationToken cancel)
+    public async Task<KeptPhoto> FindAsync(PhotoId id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
@@ -113,7 +113,7 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     }
 
     /// <summary>A fingerprint of a picture's file (SHA-256, in hexadecimal digits); null where there is none.</summary>
-    public async Task<string?> PrintAsync(Guid id, CancellationToken cancel)
+    public async Task<string?> PrintAsync(PhotoId id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.ScalarAsync<string>(
@@ -125,7 +125,7 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
     /// <summary>The file of a picture.</summary>
     /// <exception cref="NotInStoreException">There is none.</exception>
-    public async Task<byte[]> ContentAsync(Guid id, CancellationToken cancel)
+    public async Task<byte[]> ContentAsync(PhotoId id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.ScalarAsync<byte[]>(
@@ -139,8 +139,8 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     /// <param name="visit">The plant's visit.</param>
     internal static Task UseAsync(
         NpgsqlConnection connection,
-        Guid photo,
-        int visit,
+        PhotoId photo,
+        VisitId visit,
         IReadOnlyList<string> characters,
         CancellationToken cancel
     ) =>
@@ -155,7 +155,7 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         );
 
     /// <summary>The pictures features of a plant were read from, visit by visit, the one used first in front.</summary>
-    public async Task<List<PlantPicture>> PicturesAsync(int plant, CancellationToken cancel)
+    public async Task<List<PlantPicture>> PicturesAsync(PlantId plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
@@ -172,13 +172,13 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             order by u.plant_visit, u.used_at, p.id
             """,
             [plant],
-            r => new PlantPicture(ReadPhoto(r), r.GetString(8), r.GetInt32(9), r.GetFieldValue<string[]>(10)),
+            r => new PlantPicture(ReadPhoto(r), r.GetString(8), r.Id<VisitId>(9), r.GetFieldValue<string[]>(10)),
             cancel
         );
     }
 
     /// <summary>The features of a plant that were read from pictures.</summary>
-    public async Task<List<PhotoUse>> UsesAsync(int plant, CancellationToken cancel)
+    public async Task<List<PhotoUse>> UsesAsync(PlantId plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
@@ -191,14 +191,14 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             order by u.used_at, u.character
             """,
             [plant],
-            r => new PhotoUse(r.GetGuid(0), r.GetString(1), r.GetInt32(2), r.GetString(3)),
+            r => new PhotoUse(r.Id<PhotoId>(0), r.GetString(1), r.Id<VisitId>(2), r.GetString(3)),
             cancel
         );
     }
 
     private static KeptPhoto ReadPhoto(NpgsqlDataReader r) =>
         new(
-            r.GetGuid(0),
+            r.Id<PhotoId>(0),
             r.GetString(1),
             r.GetString(2),
             r.GetInt32(3),

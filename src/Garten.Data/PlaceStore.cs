@@ -1,16 +1,18 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Places;
 using Npgsql;
 
 namespace Garten.Data;
 
 /// <summary>A person who records or determines.</summary>
-/// <param name="Id">Number in the store.</param>
 /// <param name="Name">Name as it stands on records.</param>
-public sealed record Person(int Id, string Name);
+public sealed record Person(PersonId Id, string Name);
 
 /// <summary>People and sites.</summary>
 /// <param name="journal">Where changes go.</param>
 public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
+    : IHandles<AddSite, Site>,
+        IHandles<ChangeSite, Site>
 {
     /// <summary>The columns of a site, of the table called s, as <see cref="SiteAt"/> reads them.</summary>
     internal const string SiteColumns =
@@ -23,7 +25,7 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
         return await connection.QueryAsync(
             "select id, name from person order by name",
             [],
-            r => new Person(r.GetInt32(0), r.GetString(1)),
+            r => new Person(r.Id<PersonId>(0), r.GetString(1)),
             cancel
         );
     }
@@ -33,7 +35,7 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
     public async Task<Person> AddPersonAsync(string name, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        var id = await connection.ScalarAsync<int?>(
+        var id = await connection.IdAsync<PersonId>(
             "insert into person (name) values ($1) on conflict (name) do nothing returning id",
             [name],
             cancel
@@ -53,20 +55,19 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
         );
     }
 
-    /// <summary>Adds a site.</summary>
-    /// <param name="site">The site; its number is given by the store.</param>
-    /// <exception cref="TakenException">There is one of that name.</exception>
-    public async Task<Site> AddSiteAsync(CommandHead head, Site site, CancellationToken cancel)
+    /// <inheritdoc/>
+    public async Task<Site> HandleAsync(CommandHead head, AddSite command, CancellationToken cancel)
     {
+        var site = command.Site;
         await journal.ChangeAsync(
             head,
             async connection =>
                 await connection.ExecuteAsync(
                     """
-                    insert into site (name, description, elevation_m, latitude, longitude, uncertainty_m, habitats, snow_gone_month, snow_gone_day, flora_area)
-                    values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (name) do nothing
+                    insert into site (name, description, elevation_m, latitude, longitude, uncertainty_m, habitats, snow_gone_month, snow_gone_day, flora_area, id)
+                    values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) on conflict (name) do nothing
                     """,
-                    Values(site),
+                    [.. Values(site), site.Id == default ? head.Id : site.Id.Value],
                     cancel
                 ) == 1
                     ? []
@@ -76,14 +77,10 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
         return (await SitesAsync(cancel)).Find(s => s.Name == site.Name) ?? throw Taken(site);
     }
 
-    /// <summary>Changes a site, and reckons the plants that stand there anew.</summary>
-    /// <param name="site">The site as it shall be.</param>
-    /// <param name="expected">Revision the change starts from.</param>
-    /// <exception cref="NotInStoreException">There is no such site.</exception>
-    /// <exception cref="TakenException">There is another of that name.</exception>
-    /// <exception cref="ChangedMeanwhileException">Somebody else changed it in between.</exception>
-    public async Task<Site> ChangeSiteAsync(CommandHead head, Site site, long expected, CancellationToken cancel)
+    /// <inheritdoc/>
+    public async Task<Site> HandleAsync(CommandHead head, ChangeSite command, CancellationToken cancel)
     {
+        var site = command.Site;
         try
         {
             await journal.ChangeAsync(
@@ -95,7 +92,7 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
                         [site.Id],
                         cancel
                     ) ?? throw new NotInStoreException("There is no such site. Choose one from the list.");
-                    if (revision != expected)
+                    if (revision != command.Expected)
                     {
                         throw new ChangedMeanwhileException(
                             $"Somebody else changed {site.Name} in the meantime. Open it again to see how; what you wrote is still in the fields.",
@@ -117,7 +114,7 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
                         .. await connection.QueryAsync(
                             "select id from plant where site = $1 order by id",
                             [site.Id],
-                            r => r.GetInt32(0),
+                            r => r.Id<PlantId>(0),
                             cancel
                         ),
                     ];
@@ -153,7 +150,7 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
     /// <param name="first">Which of its columns is the first of them.</param>
     internal static Site SiteAt(NpgsqlDataReader r, int first) =>
         new(
-            r.GetInt32(first),
+            r.Id<SiteId>(first),
             r.GetString(first + 1),
             r.GetString(first + 2),
             r.NumberOrNull(first + 3),

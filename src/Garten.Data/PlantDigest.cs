@@ -21,7 +21,7 @@ public sealed record PlantDigest(
     PlantTag Tag,
     PlantAssessment? Assessment,
     Grade? Overrule,
-    int Site,
+    SiteId Site,
     SeasonPlace Place,
     IReadOnlyList<DateOnly> Unwritten,
     IReadOnlyList<Landmark> Landmarks,
@@ -33,15 +33,15 @@ public sealed record PlantDigest(
 }
 
 /// <summary>A plant, and those that stand in one colony with it.</summary>
-/// <param name="Others">Plants read with it, by number.</param>
-public sealed record PlantInColony(StoredPlant Stored, IReadOnlyDictionary<int, StoredPlant> Others)
+/// <param name="Others">Plants read with it, by id.</param>
+public sealed record PlantInColony(StoredPlant Stored, IReadOnlyDictionary<PlantId, StoredPlant> Others)
 {
     /// <summary>Most linked plants that are weighed with one.</summary>
     private const int MostLinked = 40;
 
-    /// <summary>The plant of a number, among those read.</summary>
+    /// <summary>The plant of an id, among those read.</summary>
     /// <exception cref="NotInStoreException">It is not among them.</exception>
-    public static PlantInColony Of(int id, IReadOnlyDictionary<int, StoredPlant> read) =>
+    public static PlantInColony Of(PlantId id, IReadOnlyDictionary<PlantId, StoredPlant> read) =>
         read.TryGetValue(id, out var found) ? new(found, read) : throw new NotInStoreException(PlantStore.NoSuchPlant);
 
     /// <summary>The plant as the core knows it.</summary>

@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Seasons;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Care;
@@ -6,33 +7,7 @@ using Npgsql;
 
 namespace Garten.Data;
 
-/// <summary>A plant to be taken onto the bench.</summary>
-/// <param name="Request">Number the client gives the request, so that sending it twice takes one plant.</param>
-/// <param name="Site">Where it stands.</param>
-/// <param name="Description">What it looks like and where, in a few words.</param>
-/// <param name="Origin">Wild or planted.</param>
-/// <param name="Visit">Its first visit.</param>
-public sealed record NewPlant(Guid Request, int Site, string Description, Origin Origin, NewVisit Visit);
-
-/// <summary>A plant seen on a day.</summary>
-/// <param name="Person">Who saw it.</param>
-/// <param name="Stage">Life stage; null when not noted.</param>
-/// <param name="Sex">Sex; null when not known.</param>
-/// <param name="Parts">Parts on it that day.</param>
-/// <param name="Altered">Damage to the plant.</param>
-/// <param name="Note">A note; may be empty.</param>
-public sealed record NewVisit(
-    DateOnly Date,
-    int Person,
-    LifeStage? Stage,
-    Sex? Sex,
-    PlantPart[] Parts,
-    Alteration[] Altered,
-    string Note
-);
-
 /// <summary>A plant as listed on the bench.</summary>
-/// <param name="Id">Number in the store.</param>
 /// <param name="Site">Name of its site.</param>
 /// <param name="Description">What it looks like.</param>
 /// <param name="Name">Its latest determination; null when it has none.</param>
@@ -42,7 +17,7 @@ public sealed record NewVisit(
 /// <param name="LastSeen">Day of the latest visit.</param>
 /// <param name="IsQualified">True where that determination has a qualifier such as cf.</param>
 public sealed record PlantTag(
-    int Id,
+    PlantId Id,
     string Tag,
     string Site,
     string Description,
@@ -55,22 +30,19 @@ public sealed record PlantTag(
 );
 
 /// <summary>A plant and its site.</summary>
-/// <param name="Id">Number in the store.</param>
 /// <param name="Description">What it looks like.</param>
 /// <param name="Origin">Wild or planted.</param>
-public sealed record PlantCard(int Id, string Tag, string Description, Origin Origin, Site Site);
+public sealed record PlantCard(PlantId Id, string Tag, string Description, Origin Origin, Site Site);
 
 /// <summary>A plant linked with another as of one colony.</summary>
-/// <param name="Id">Number in the store.</param>
 /// <param name="By">Who linked them.</param>
-public sealed record LinkedPlant(int Id, string Tag, string By);
+public sealed record LinkedPlant(PlantId Id, string Tag, string By);
 
 /// <summary>A plant on a visit.</summary>
-/// <param name="Id">Number in the store.</param>
 /// <param name="Parts">Parts on it that day.</param>
 /// <param name="Altered">Damage to the plant.</param>
 public sealed record PlantVisit(
-    int Id,
+    VisitId Id,
     DateOnly Date,
     string Recorder,
     LifeStage? Stage,
@@ -84,6 +56,10 @@ public sealed record PlantVisit(
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
+    : IHandles<AddPlant, PlantInColony>,
+        IHandles<AddVisit, PlantInColony>,
+        IHandles<LinkPlants, PlantInColony>,
+        IHandles<UnlinkPlants, PlantInColony>
 {
     /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
     /// <param name="leaving">What is hidden from them.</param>
@@ -100,7 +76,7 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
     /// <summary>A plant with everything kept of it, those linked with it beside it.</summary>
     /// <exception cref="NotInStoreException">There is none, or the person may not know of it.</exception>
-    public async Task<PlantInColony> ReadAsync(int id, CancellationToken cancel)
+    public async Task<PlantInColony> ReadAsync(PlantId id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return PlantInColony.Of(id, await StoredPlants.ReadAsync(connection, policy.Shows, [id], cancel));
@@ -149,7 +125,7 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                         TagAt(r),
                         null,
                         r.NamedOrNull<Grade>(11),
-                        r.GetInt32(12),
+                        r.Id<SiteId>(12),
                         new(r.NumberOrNull(13), r.NumberOrNull(14), r.NumberOrNull(15), r.DayOrNull(16)),
                         r.IsDBNull(18) ? [] : r.GetFieldValue<DateOnly[]>(18),
                         r.IsDBNull(19) ? [] : StoredPlants.Of<List<Landmark>>(r.GetString(19)),
@@ -166,41 +142,40 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         return [.. listed.Select(l => l.Digest with { Assessment = assessed.GetValueOrDefault(l.Digest.Tag.Id) })];
     }
 
-    /// <summary>Links two plants as of one colony; linking them again changes nothing.</summary>
-    /// <exception cref="NotInStoreException">One of the plants is not there.</exception>
-    public Task<PlantInColony> LinkAsync(CommandHead head, int plant, int other, CancellationToken cancel) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, LinkPlants command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
-                await RequireShownAsync(connection, other, cancel);
+                await RequireShownAsync(connection, command.Other, cancel);
                 await connection.ExecuteAsync(
                     "insert into colony_link (plant, other, linked_by) values (least($1, $2), greatest($1, $2), $3) on conflict do nothing",
-                    [plant, other, head.Person],
+                    [command.Plant, command.Other, head.Person],
                     cancel
                 );
-                return [other];
+                return [command.Other];
             },
             cancel
         );
 
-    /// <summary>Takes a link back; nothing happens when there is none.</summary>
-    public Task<PlantInColony> UnlinkAsync(CommandHead head, int plant, int other, CancellationToken cancel) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, UnlinkPlants command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
-                await RequireShownAsync(connection, other, cancel);
+                await RequireShownAsync(connection, command.Other, cancel);
                 var gone = await connection.ExecuteAsync(
                     "delete from colony_link where plant = least($1, $2) and other = greatest($1, $2)",
-                    [plant, other],
+                    [command.Plant, command.Other],
                     cancel
                 );
-                return gone > 0 ? [other] : [];
+                return gone > 0 ? [command.Other] : [];
             },
             cancel
         );
@@ -227,12 +202,12 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         left join (
             select pv.plant, count(distinct pv.id) as visits, max(v.visited_on) as last, count(o.id) filter (where o.finding <> 'Hidden') as features
             from plant_visit pv join visit v on v.id = pv.visit left join observation o on o.plant_visit = pv.id group by pv.plant) seen on seen.plant = p.id
-        left join lateral (select full_name, taxon, qualifier from determination where plant = p.id order by id desc limit 1) d on true
+        left join lateral (select full_name, taxon, qualifier from determination where plant = p.id order by arrived desc limit 1) d on true
         """;
 
     private static PlantTag TagAt(NpgsqlDataReader r) =>
         new(
-            r.GetInt32(0),
+            r.Id<PlantId>(0),
             r.GetString(1),
             r.GetString(2),
             r.GetString(3),
@@ -256,7 +231,7 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             select d.taxon, part.part, v.visited_on, s.elevation_m, s.latitude, s.longitude, s.snow_gone_month, s.snow_gone_day
             from plant p
             join site s on s.id = p.site
-            join lateral (select taxon, qualifier from determination where plant = p.id order by id desc limit 1) d on d.qualifier = 'None'
+            join lateral (select taxon, qualifier from determination where plant = p.id order by arrived desc limit 1) d on d.qualifier = 'None'
             join lateral (
                 select pv.parts, v.visited_on, lag(v.visited_on) over (order by v.visited_on) as before, lag(pv.parts) over (order by v.visited_on) as had
                 from plant_visit pv join visit v on v.id = pv.visit
@@ -292,7 +267,7 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             select distinct d.taxon, v.visited_on
             from plant_visit pv
             join visit v on v.id = pv.visit
-            join lateral (select taxon from determination where plant = pv.plant order by id desc limit 1) d on true
+            join lateral (select taxon from determination where plant = pv.plant order by arrived desc limit 1) d on true
             where v.visited_on between make_date($1, 1, 1) and make_date($1, 12, 31) and {policy.Shows("pv.plant")}
             order by v.visited_on
             """,
@@ -304,14 +279,14 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
     /// <summary>A plant and its site.</summary>
     /// <exception cref="NotInStoreException">There is none.</exception>
-    public async Task<PlantCard> CardAsync(int id, CancellationToken cancel)
+    public async Task<PlantCard> CardAsync(PlantId id, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
             $"select p.id, p.tag, p.description, p.origin, {PlaceStore.SiteColumns} from plant p join site s on s.id = p.site where p.id = $1 and {policy.Shows("p.id")}",
             [id],
             r => new PlantCard(
-                r.GetInt32(0),
+                r.Id<PlantId>(0),
                 r.GetString(1),
                 r.GetString(2),
                 r.Named<Origin>(3),
@@ -323,7 +298,7 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     }
 
     /// <summary>The visits of a plant, oldest first.</summary>
-    public async Task<List<PlantVisit>> VisitsAsync(int plant, CancellationToken cancel)
+    public async Task<List<PlantVisit>> VisitsAsync(PlantId plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
@@ -337,7 +312,7 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             """,
             [plant],
             r => new PlantVisit(
-                r.GetInt32(0),
+                r.Id<VisitId>(0),
                 r.GetFieldValue<DateOnly>(1),
                 r.GetString(2),
                 r.NamedOrNull<LifeStage>(3),
@@ -350,10 +325,8 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         );
     }
 
-    /// <summary>Takes a plant onto the bench with its first visit, under the next free tag.</summary>
-    /// <param name="tag">A tag to use; null for the next free one.</param>
-    /// <returns>The plant; the same one when its request was sent before.</returns>
-    public async Task<PlantInColony> TakeAsync(CommandHead head, NewPlant plant, string? tag, CancellationToken cancel)
+    /// <inheritdoc/>
+    public async Task<PlantInColony> HandleAsync(CommandHead head, AddPlant command, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -361,7 +334,7 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         // One plant is taken at a time, so that no two get the same tag.
         await connection.ExecuteAsync("select pg_advisory_xact_lock(hashtext('plant_tag'))", [], cancel);
         if (
-            await connection.ScalarAsync<int?>("select id from plant where request = $1", [plant.Request], cancel) is
+            await connection.IdAsync<PlantId>("select id from plant where id = $1", [command.Plant], cancel) is
             { } already
         )
         {
@@ -369,30 +342,34 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         }
 
         await CommandJournal.NoteAsync(connection, head, cancel);
-        await RequireAsync(connection, plant.Site, plant.Visit.Person, cancel);
-        tag ??= await NextTagAsync(connection, cancel);
-        var id = await connection.ScalarAsync<int>(
-            "insert into plant (tag, request, site, description, origin, taken_by) values ($1, $2, $3, $4, $5, $6) returning id",
-            [tag, plant.Request, plant.Site, plant.Description, plant.Origin.ToString(), plant.Visit.Person],
+        await RequireAsync(connection, command.Site, head.Person, cancel);
+        var tag = command.Tag ?? await NextTagAsync(connection, cancel);
+        await connection.ExecuteAsync(
+            "insert into plant (tag, id, site, description, origin, taken_by) values ($1, $2, $3, $4, $5, $6)",
+            [tag, command.Plant, command.Site, command.Description, command.Origin.ToString(), head.Person],
             cancel
         );
-        await InsertVisitAsync(connection, id, plant.Site, plant.Visit, cancel);
-        var all = await journal.AssessAsync(connection, [id], cancel);
+        await InsertVisitAsync(connection, head, command.Plant, command.Site, command.Visit, cancel);
+        var all = await journal.AssessAsync(connection, [command.Plant], cancel);
         await transaction.CommitAsync(cancel);
-        return PlantInColony.Of(id, all);
+        return PlantInColony.Of(command.Plant, all);
     }
 
-    /// <summary>Adds a visit to a plant. Seeing it again the same day with the same person is the same visit.</summary>
-    public Task<PlantInColony> AddVisitAsync(CommandHead head, int plant, NewVisit visit, CancellationToken cancel) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, AddVisit command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
-                var site = await connection.ScalarAsync<int>("select site from plant where id = $1", [plant], cancel);
-                await RequireAsync(connection, site, visit.Person, cancel);
-                await InsertVisitAsync(connection, plant, site, visit, cancel);
+                var site = await connection.IdAsync<SiteId>(
+                    "select site from plant where id = $1",
+                    [command.Plant],
+                    cancel
+                ) ?? throw new NotInStoreException(NoSuchPlant);
+                await RequireAsync(connection, site, head.Person, cancel);
+                await InsertVisitAsync(connection, head, command.Plant, site, command.Visit, cancel);
                 return [];
             },
             cancel
@@ -414,24 +391,10 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     /// <summary>Tags in the order of their letters and numbers: TF-999 before TF-1000.</summary>
     internal const string ByTag = "(split_part(p.tag, '-', 1), length(p.tag), p.tag)";
 
-    /// <summary>Numbers of plants that are the same wherever they are brought in.</summary>
-    public async Task<Dictionary<int, Guid>> RequestsAsync(CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        return (
-            await connection.QueryAsync(
-                "select id, request from plant",
-                [],
-                r => (Id: r.GetInt32(0), Request: r.GetGuid(1)),
-                cancel
-            )
-        ).ToDictionary(p => p.Id, p => p.Request);
-    }
-
-    private async Task RequireShownAsync(NpgsqlConnection connection, int plant, CancellationToken cancel)
+    private async Task RequireShownAsync(NpgsqlConnection connection, PlantId plant, CancellationToken cancel)
     {
         if (
-            await connection.ScalarAsync<int?>(
+            await connection.IdAsync<PlantId>(
                 $"select id from plant p where id = $1 and {policy.Shows("p.id")}",
                 [plant],
                 cancel
@@ -443,53 +406,55 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         }
     }
 
-    private static async Task RequireAsync(NpgsqlConnection connection, int site, int person, CancellationToken cancel)
+    private static async Task RequireAsync(
+        NpgsqlConnection connection,
+        SiteId site,
+        PersonId person,
+        CancellationToken cancel
+    )
     {
-        if (await connection.ScalarAsync<int?>("select id from site where id = $1", [site], cancel) is null)
+        if (await connection.IdAsync<SiteId>("select id from site where id = $1", [site], cancel) is null)
         {
             throw new NotInStoreException("There is no such site. Choose one from the list.");
         }
 
-        if (await connection.ScalarAsync<int?>("select id from person where id = $1", [person], cancel) is null)
+        if (await connection.IdAsync<PersonId>("select id from person where id = $1", [person], cancel) is null)
         {
             throw new NotInStoreException("Choose who you are first, at the top of the page.");
         }
     }
 
-    private static async Task<int> InsertVisitAsync(
+    private static Task<int> InsertVisitAsync(
         NpgsqlConnection connection,
-        int plant,
-        int site,
-        NewVisit visit,
+        CommandHead head,
+        PlantId plant,
+        SiteId site,
+        VisitContent visit,
         CancellationToken cancel
-    )
-    {
-        var id = await connection.ScalarAsync<int>(
+    ) =>
+        connection.ExecuteAsync(
             """
-            insert into visit (site, visited_on, recorder) values ($1, $2, $3)
-            on conflict (site, visited_on, recorder) do update set recorder = excluded.recorder
-            returning id
-            """,
-            [site, visit.Date, visit.Person],
-            cancel
-        );
-        return await connection.ScalarAsync<int>(
-            """
-            insert into plant_visit (plant, visit, stage, sex, parts, altered, note) values ($1, $2, $3, $4, $5, $6, $7)
+            with day as (
+                insert into visit (site, visited_on, recorder) values ($1, $2, $3)
+                on conflict (site, visited_on, recorder) do update set recorder = excluded.recorder
+                returning id)
+            insert into plant_visit (plant, visit, stage, sex, parts, altered, note, id)
+            select $4, day.id, $5, $6, $7, $8, $9, $10 from day
             on conflict (plant, visit) do update
                 set stage = excluded.stage, sex = excluded.sex, parts = excluded.parts, altered = excluded.altered, note = excluded.note
-            returning id
             """,
             [
+                site,
+                visit.Date,
+                head.Person,
                 plant,
-                id,
                 visit.Stage?.ToString(),
                 visit.Sex?.ToString(),
                 Sql.Names(visit.Parts),
                 Sql.Names(visit.Altered),
                 visit.Note,
+                visit.Id ?? new(head.Id),
             ],
             cancel
         );
-    }
 }

@@ -6,7 +6,7 @@ namespace Garten.Data;
 
 /// <summary>What to show of the records. Null parts do not restrict.</summary>
 /// <param name="Taxon">A taxon; those below it count too.</param>
-/// <param name="Person">Number of a person who recorded or determined.</param>
+/// <param name="Person">A person who recorded or determined.</param>
 /// <param name="From">First day.</param>
 /// <param name="To">Last day.</param>
 /// <param name="Text">Words looked for in tag, name, description and site.</param>
@@ -15,9 +15,9 @@ namespace Garten.Data;
 /// <param name="Skip">Rows to leave out at the start.</param>
 /// <param name="Take">Most rows to give.</param>
 public sealed record RecordFilter(
-    int? Site,
+    SiteId? Site,
     string? Taxon,
-    int? Person,
+    PersonId? Person,
     DateOnly? From,
     DateOnly? To,
     string? Text,
@@ -71,18 +71,18 @@ public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy po
         join visit v on v.id = pv.visit
         join site s on s.id = p.site
         join person rec on rec.id = v.recorder
-        join lateral (select * from determination where plant = p.id order by id desc limit 1) d on true
+        join lateral (select * from determination where plant = p.id order by arrived desc limit 1) d on true
         join person det on det.id = d.determined_by
         join guide_taxon t on t.guide_version = d.guide_version and t.taxon = d.taxon
         left join guide_taxon_area ta on ta.guide_version = d.guide_version and ta.taxon = d.taxon and ta.area = s.flora_area
-        where ($1::int is null or p.site = $1)
+        where ($1::uuid is null or p.site = $1)
           and ($2::text is null or d.taxon in (
               with recursive below (taxon) as (
                   select $2::text
                   union
                   select c.taxon from guide_taxon c join below b on c.parent = b.taxon and c.guide_version = d.guide_version)
               select taxon from below))
-          and ($3::int is null or v.recorder = $3 or d.determined_by = $3)
+          and ($3::uuid is null or v.recorder = $3 or d.determined_by = $3)
           and ($4::date is null or v.visited_on >= $4)
           and ($5::date is null or v.visited_on <= $5)
           and ($6::text is null or concat_ws(' ', p.tag, d.full_name, t.name, t.common_name, p.description, s.name) ilike '%' || $6 || '%')
@@ -125,10 +125,10 @@ public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy po
             """,
             [.. Values(filter), filter.Skip, filter.Take],
             r => new SurveyRecord(
-                r.GetInt32(0),
-                r.GetInt32(1),
+                r.Id<VisitId>(0),
+                r.Id<PlantId>(1),
                 r.GetString(2),
-                r.GetInt32(3),
+                r.Id<SiteVisitId>(3),
                 r.GetFieldValue<DateOnly>(4),
                 r.GetString(5),
                 r.GetString(6),
@@ -155,7 +155,7 @@ public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy po
                 r.GetString(27),
                 r.GetFieldValue<DateOnly>(28),
                 r.GetString(29),
-                r.GetInt32(30)
+                r.Id<DeterminationId>(30)
             ),
             cancel
         );

@@ -1,4 +1,6 @@
 using Garten.Core.Assessment;
+using Garten.Core.Commands;
+using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Npgsql;
 
@@ -7,25 +9,12 @@ namespace Garten.Data;
 /// <summary>What somebody said of a name that was given.</summary>
 /// <param name="Remark">Why, or what to look at.</param>
 public sealed record StoredReview(
-    int Id,
-    int Determination,
+    ReviewId Id,
+    DeterminationId Determination,
     string Person,
     Verdict Verdict,
     string Remark,
     DateTimeOffset At
-);
-
-/// <summary>A specimen taken.</summary>
-/// <param name="Stand">Plants in the stand before.</param>
-/// <param name="Taken">Whole plants taken; 0 for a twig.</param>
-/// <param name="Permit">The permit; may be empty.</param>
-public sealed record VoucherContent(
-    string Number,
-    string KeptAt,
-    DateOnly TakenOn,
-    int Stand,
-    int Taken,
-    string Permit
 );
 
 /// <summary>A specimen kept.</summary>
@@ -37,12 +26,14 @@ public sealed record Voucher(VoucherContent Content, string Person);
 /// <param name="Name">The name as written.</param>
 /// <param name="By">Who gave it.</param>
 /// <param name="Reviews">What was said; empty while nobody did.</param>
-public sealed record NameUnderReview(int Plant, string Name, string By, IReadOnlyList<NameReview> Reviews);
+public sealed record NameUnderReview(PlantId Plant, string Name, string By, IReadOnlyList<NameReview> Reviews);
 
 /// <summary>What others say of names, and the specimens that stand for them.</summary>
 /// <param name="policy">What is hidden from who asks.</param>
 /// <param name="journal">Where changes go.</param>
 public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
+    : IHandles<ReviewName, PlantInColony>,
+        IHandles<KeepVoucher, PlantInColony>
 {
     /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
     /// <param name="leaving">What is hidden from them.</param>
@@ -55,18 +46,19 @@ public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy po
         var rows = await connection.QueryAsync(
             $"""
             select d.plant, d.full_name, h.name, r.name, r.verdict, r.remark
-            from (select distinct on (plant) * from determination order by plant, id desc) d
+            from (select distinct on (plant) * from determination order by plant, arrived desc) d
+            join plant p on p.id = d.plant
             join person h on h.id = d.determined_by
             left join lateral (
-                select distinct on (v.reviewer) p.name, v.verdict, v.remark, v.id
-                from review v join person p on p.id = v.reviewer where v.determination = d.id order by v.reviewer, v.id desc) r on true
+                select distinct on (v.reviewer) w.name, v.verdict, v.remark, v.arrived
+                from review v join person w on w.id = v.reviewer where v.determination = d.id order by v.reviewer, v.arrived desc) r on true
             where {policy.Shows("d.plant")}
-            order by d.plant, r.id
+            order by {PlantStore.ByTag}, r.arrived
             """,
             [],
             r =>
                 (
-                    Plant: r.GetInt32(0),
+                    Plant: r.Id<PlantId>(0),
                     Name: r.GetString(1),
                     By: r.GetString(2),
                     Review: r.IsDBNull(3) ? null : new NameReview(r.GetString(3), r.Named<Verdict>(4), r.GetString(5))
@@ -85,28 +77,17 @@ public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy po
         ];
     }
 
-    /// <summary>Keeps a review.</summary>
-    /// <param name="verdict">What they say.</param>
-    /// <param name="remark">Why, or what to look at.</param>
-    /// <exception cref="NotInStoreException">The plant has no such determination.</exception>
-    /// <exception cref="TakenException">The name is the person's own.</exception>
-    public Task<PlantInColony> GiveAsync(
-        CommandHead head,
-        int plant,
-        int determination,
-        Verdict verdict,
-        string remark,
-        CancellationToken cancel
-    ) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, ReviewName command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
-                var by = await connection.ScalarAsync<int?>(
+                var by = await connection.IdAsync<PersonId>(
                     "select determined_by from determination where id = $1 and plant = $2",
-                    [determination, plant],
+                    [command.Name, command.Plant],
                     cancel
                 ) ?? throw new NotInStoreException("The plant has no such name. Open its sheet again.");
                 if (by == head.Person)
@@ -117,13 +98,13 @@ public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy po
                 // Said again in the same words it says nothing more.
                 await connection.ExecuteAsync(
                     """
-                    insert into review (determination, reviewer, verdict, remark)
-                    select $1, $2, $3, $4
+                    insert into review (id, determination, reviewer, verdict, remark)
+                    select $5, $1, $2, $3, $4
                     where not exists (
-                        select from (select verdict, remark from review where determination = $1 and reviewer = $2 order by id desc limit 1) latest
+                        select from (select verdict, remark from review where determination = $1 and reviewer = $2 order by arrived desc limit 1) latest
                         where latest.verdict = $3 and latest.remark = $4)
                     """,
-                    [determination, head.Person, verdict.ToString(), remark],
+                    [command.Name, head.Person, command.Verdict.ToString(), command.Remark, head.Id],
                     cancel
                 );
                 return [];
@@ -131,19 +112,12 @@ public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy po
             cancel
         );
 
-    /// <summary>Keeps a specimen.</summary>
-    /// <param name="voucher">What is known of it.</param>
-    /// <exception cref="TakenException">Its number is given already.</exception>
-    public Task<PlantInColony> AddVoucherAsync(
-        CommandHead head,
-        int plant,
-        VoucherContent voucher,
-        CancellationToken cancel
-    ) =>
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, KeepVoucher command, CancellationToken cancel) =>
         journal.ChangeAsync(
             head,
             policy,
-            plant,
+            command.Plant,
             async connection =>
             {
                 var same = await connection.ScalarAsync<bool?>(
@@ -155,13 +129,13 @@ public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy po
                         or exists (select from voucher where number = $1 and plant = $2 and kept_at = $3 and taken_on = $4 and stand = $5 and taken = $6 and permit = $7)
                     """,
                     [
-                        voucher.Number,
-                        plant,
-                        voucher.KeptAt,
-                        voucher.TakenOn,
-                        voucher.Stand,
-                        voucher.Taken,
-                        voucher.Permit,
+                        command.Voucher.Number,
+                        command.Plant,
+                        command.Voucher.KeptAt,
+                        command.Voucher.TakenOn,
+                        command.Voucher.Stand,
+                        command.Voucher.Taken,
+                        command.Voucher.Permit,
                         head.Person,
                     ],
                     cancel
@@ -170,7 +144,7 @@ public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy po
                 return same == true
                     ? []
                     : throw new TakenException(
-                        $"Number {voucher.Number} is given to another specimen. Each has a number of its own."
+                        $"Number {command.Voucher.Number} is given to another specimen. Each has a number of its own."
                     );
             },
             cancel

@@ -18,7 +18,10 @@ internal static class Sql
         var command = new NpgsqlCommand(text, connection);
         foreach (var value in values)
         {
-            command.Parameters.Add(value as NpgsqlParameter ?? new NpgsqlParameter { Value = value ?? DBNull.Value });
+            command.Parameters.Add(
+                value as NpgsqlParameter
+                    ?? new NpgsqlParameter { Value = (value is IEntityId id ? id.Value : value) ?? DBNull.Value }
+            );
         }
 
         return command;
@@ -79,6 +82,28 @@ internal static class Sql
 
         return rows;
     }
+
+    /// <summary>Runs a statement that gives one id; null when there is no row or the value is null.</summary>
+    public static async Task<T?> IdAsync<T>(
+        this NpgsqlConnection connection,
+        string text,
+        object?[] values,
+        CancellationToken cancel
+    )
+        where T : struct, IEntityId<T> =>
+        await connection.ScalarAsync<Guid?>(text, values, cancel) is { } value ? T.Of(value) : null;
+
+    /// <summary>Ids as a list parameter.</summary>
+    public static Guid[] Ids<T>(IEnumerable<T> ids)
+        where T : struct, IEntityId<T> => [.. ids.Select(id => id.Value)];
+
+    /// <summary>A column that holds an id.</summary>
+    public static T Id<T>(this NpgsqlDataReader reader, int column)
+        where T : struct, IEntityId<T> => T.Of(reader.GetGuid(column));
+
+    /// <summary>A column that holds an id or null.</summary>
+    public static T? IdOrNull<T>(this NpgsqlDataReader reader, int column)
+        where T : struct, IEntityId<T> => reader.IsDBNull(column) ? null : reader.Id<T>(column);
 
     /// <summary>A JSON parameter.</summary>
     public static NpgsqlParameter Jsonb(string? json) =>

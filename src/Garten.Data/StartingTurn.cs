@@ -20,7 +20,9 @@ public sealed class StartingTurn : IAsyncDisposable
         try
         {
             await connection.OpenAsync(cancel);
-            await connection.ExecuteAsync("select pg_advisory_lock(hashtext('starting'))", [], cancel);
+
+            // The one whose turn it is may bring years of records into another form.
+            await connection.ExecuteAsync("select pg_advisory_lock(hashtext('starting'))", [], cancel, patient: true);
             return new(connection);
         }
         catch

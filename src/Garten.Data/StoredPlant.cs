@@ -54,17 +54,17 @@ internal static class StoredPlants
     };
 
     /// <summary>A number that is not one of the plants asked for, for all of them.</summary>
-    private static readonly int[] All = [];
+    private static readonly PlantId[] All = [];
 
     /// <summary>Reads plants, those linked with them beside them, in one statement.</summary>
     /// <param name="connection">An open connection.</param>
     /// <param name="shows">The condition the plants p must meet.</param>
-    /// <param name="plants">Numbers of the plants; null for all.</param>
-    /// <returns>By number: the plants asked for, and those linked with them.</returns>
-    public static async Task<Dictionary<int, StoredPlant>> ReadAsync(
+    /// <param name="plants">The plants; null for all.</param>
+    /// <returns>By id: the plants asked for, and those linked with them.</returns>
+    public static async Task<Dictionary<PlantId, StoredPlant>> ReadAsync(
         NpgsqlConnection connection,
         Func<string, string> shows,
-        int[]? plants,
+        PlantId[]? plants,
         CancellationToken cancel
     ) =>
         (
@@ -105,10 +105,10 @@ internal static class StoredPlants
                         where p.id in (k.plant, k.other) and {shows("q.id")})::text,
                        (select coalesce(jsonb_agg(jsonb_build_object(
                             'id', d.id, 'taxon', d.taxon, 'qualifier', d.qualifier, 'fullName', d.full_name, 'person', h.name, 'date', d.determined_on, 'remarks', d.remarks, 'reasons', d.reasons::text)
-                            order by d.id desc), '[]')
+                            order by d.arrived desc), '[]')
                         from determination d join person h on h.id = d.determined_by where d.plant = p.id)::text,
                        (select coalesce(jsonb_agg(jsonb_build_object(
-                            'id', r.id, 'determination', r.determination, 'person', h.name, 'verdict', r.verdict, 'remark', r.remark, 'at', r.given_at) order by r.id desc), '[]')
+                            'id', r.id, 'determination', r.determination, 'person', h.name, 'verdict', r.verdict, 'remark', r.remark, 'at', r.given_at) order by r.arrived desc), '[]')
                         from review r join determination d on d.id = r.determination join person h on h.id = r.reviewer where d.plant = p.id)::text,
                        (select coalesce(jsonb_agg(jsonb_build_object(
                             'content', jsonb_build_object('number', v.number, 'keptAt', v.kept_at, 'takenOn', v.taken_on, 'stand', v.stand, 'taken', v.taken, 'permit', v.permit),
@@ -119,7 +119,7 @@ internal static class StoredPlants
                        a.revision, a.guide_version, a.content::text, {PlaceStore.SiteColumns}
                 from asked join plant p on p.id = asked.id join site s on s.id = p.site left join plant_assessment a on a.plant = p.id
                 """,
-                [plants is null, plants ?? All],
+                [plants is null, Sql.Ids(plants ?? All)],
                 Read,
                 cancel
             )
@@ -133,7 +133,7 @@ internal static class StoredPlants
 
     private static StoredPlant Read(NpgsqlDataReader r) =>
         new(
-            new(r.GetInt32(0), r.GetString(1), r.GetString(2), r.Named<Origin>(3), PlaceStore.SiteAt(r, 17)),
+            new(r.Id<PlantId>(0), r.GetString(1), r.GetString(2), r.Named<Origin>(3), PlaceStore.SiteAt(r, 17)),
             r.GetInt64(4),
             Of<List<PlantVisit>>(r.GetString(5)),
             Of<List<StoredObservation>>(r.GetString(6)),

@@ -7,7 +7,7 @@ namespace Garten.Data;
 public sealed class YardstickStore(NpgsqlDataSource source)
 {
     /// <summary>A person's own yardsticks.</summary>
-    public async Task<List<Yardstick>> OfAsync(int person, CancellationToken cancel)
+    public async Task<List<Yardstick>> OfAsync(PersonId person, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
@@ -20,7 +20,7 @@ public sealed class YardstickStore(NpgsqlDataSource source)
 
     /// <summary>Keeps a yardstick; one of the same name is replaced.</summary>
     /// <param name="person">Whose it is.</param>
-    public async Task KeepAsync(int person, Yardstick yardstick, CancellationToken cancel)
+    public async Task KeepAsync(PersonId person, Yardstick yardstick, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await connection.ExecuteAsync(
@@ -35,7 +35,7 @@ public sealed class YardstickStore(NpgsqlDataSource source)
 
     /// <summary>Takes a yardstick away.</summary>
     /// <param name="person">Whose it is.</param>
-    public async Task RemoveAsync(int person, string name, CancellationToken cancel)
+    public async Task RemoveAsync(PersonId person, string name, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await connection.ExecuteAsync("delete from yardstick where person = $1 and name = $2", [person, name], cancel);

@@ -1,4 +1,5 @@
 using Garten.Core.Survey.Access;
+using Garten.Testing;
 using Npgsql;
 
 namespace Garten.Data.Tests;
@@ -22,7 +23,9 @@ public sealed class AccountStoreTests(DatabaseFixture fixture) : IClassFixture<D
         (await _accounts.SetPasswordAsync(person, "new", None)).ShouldNotBe(stamp);
         var after = (await _accounts.FindAsync(person, None))!;
         (after.PasswordHash, after.ShutUntil, after.Failures).ShouldBe(("new", null, 0));
-        await Should.ThrowAsync<NotInStoreException>(() => _accounts.SetPasswordAsync(999_999, "new", None));
+        await Should.ThrowAsync<NotInStoreException>(() =>
+            _accounts.SetPasswordAsync(Numbered.Id<PersonId>(999_999), "new", None)
+        );
     }
 
     [Fact]

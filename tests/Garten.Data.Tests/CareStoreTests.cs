@@ -1,4 +1,6 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Care;
+using Garten.Testing;
 using Npgsql;
 
 namespace Garten.Data.Tests;
@@ -26,12 +28,10 @@ public sealed class CareStoreTests(DatabaseFixture fixture) : IClassFixture<Data
         (await _care.LandmarksAsync(plant, None)).ShouldBeEmpty();
     }
 
-    private async Task SetAsync(int plant, Landmark[] landmarks) =>
-        await _care.SetLandmarksAsync(
+    private async Task SetAsync(PlantId plant, Landmark[] landmarks) =>
+        await _care.HandleAsync(
             fixture.Head(),
-            plant,
-            landmarks,
-            await _care.LandmarksRevisionAsync(plant, None),
+            new SetLandmarks(plant, landmarks, await _care.LandmarksRevisionAsync(plant, None)),
             None
         );
 
@@ -47,11 +47,9 @@ public sealed class CareStoreTests(DatabaseFixture fixture) : IClassFixture<Data
                 {
                     try
                     {
-                        await _care.SetLandmarksAsync(
+                        await _care.HandleAsync(
                             fixture.Head(),
-                            plant,
-                            [new($"first of {i}", i, 1), new($"second of {i}", i, 2)],
-                            seen,
+                            new SetLandmarks(plant, [new($"first of {i}", i, 1), new($"second of {i}", i, 2)], seen),
                             None
                         );
                         return true;
@@ -73,7 +71,7 @@ public sealed class CareStoreTests(DatabaseFixture fixture) : IClassFixture<Data
     {
         var plant = await fixture.TakeAsync();
         ThreatContent mowing = new(ThreatKind.Mowing, "edge of the path", new(2026, 5, 3), "", null, "", null);
-        await _care.AddThreatAsync(fixture.Head(), plant, mowing, None);
+        await _care.HandleAsync(fixture.Head(), new AddThreat(plant, mowing), None);
         var threat = (await _care.ThreatsAsync(plant, None)).ShouldHaveSingleItem();
         (threat.Content, threat.Person, threat.Plant).ShouldBe((mowing, "R. Ostrow", plant));
         (await _care.OpenThreatsAsync(None)).ShouldContain(t => t.Id == threat.Id);
@@ -85,16 +83,18 @@ public sealed class CareStoreTests(DatabaseFixture fixture) : IClassFixture<Data
             Outcome = "a strip is left",
             SettledOn = new(2026, 6, 1),
         };
-        (await _care.SetThreatAsync(fixture.Head(), threat.Id, settled, threat.Revision, None)).ShouldBe(plant);
+        (await _care.HandleAsync(fixture.Head(), new SetThreat(threat.Id, settled, threat.Revision), None)).ShouldBe(
+            plant
+        );
         await Should.ThrowAsync<ChangedMeanwhileException>(() =>
-            _care.SetThreatAsync(fixture.Head(), threat.Id, mowing, threat.Revision, None)
+            _care.HandleAsync(fixture.Head(), new SetThreat(threat.Id, mowing, threat.Revision), None)
         );
         (await _care.OpenThreatsAsync(None)).ShouldNotContain(t => t.Id == threat.Id);
         (await _care.ThreatsAsync(plant, None)).ShouldHaveSingleItem().Content.ShouldBe(settled);
 
         (
             await Should.ThrowAsync<NotInStoreException>(() =>
-                _care.SetThreatAsync(fixture.Head(), 999_999, settled, 1, None)
+                _care.HandleAsync(fixture.Head(), new SetThreat(Numbered.Id<ThreatId>(999_999), settled, 1), None)
             )
         ).Message.ShouldBe("There is no such threat.");
     }
@@ -104,22 +104,38 @@ public sealed class CareStoreTests(DatabaseFixture fixture) : IClassFixture<Data
     {
         var plant = await fixture.TakeAsync();
         PopulationCount marked = new(2026, 40, new(2026, 2, 1), null, null);
-        await _care.SetCountAsync(fixture.Head(), plant, marked, None);
-        await _care.SetCountAsync(fixture.Head(), plant, marked with { Year = 2025, MarkedOn = new(2025, 2, 3) }, None);
+        await _care.HandleAsync(fixture.Head(), new SetPopulation(plant, marked), None);
+        await _care.HandleAsync(
+            fixture.Head(),
+            new SetPopulation(plant, marked with { Year = 2025, MarkedOn = new(2025, 2, 3) }),
+            None
+        );
         var counted = marked with { Flowering = 11, FloweringOn = new(2026, 6, 1) };
         await Should.ThrowAsync<ChangedMeanwhileException>(() =>
-            _care.SetCountAsync(fixture.Head(), plant, counted, None)
+            _care.HandleAsync(fixture.Head(), new SetPopulation(plant, counted), None)
         );
-        await _care.SetCountAsync(fixture.Head(), plant, counted with { Revision = await RevisionAsync() }, None);
+        await _care.HandleAsync(
+            fixture.Head(),
+            new SetPopulation(plant, counted with { Revision = await RevisionAsync() }),
+            None
+        );
         var years = await _care.CountsAsync(plant, None);
         years.Count.ShouldBe(2);
         var now = await RevisionAsync();
         years.Select(y => y with { Revision = null }).ShouldContain(counted);
         await Should.ThrowAsync<PostgresException>(() =>
-            _care.SetCountAsync(fixture.Head(), plant, counted with { Flowering = 41, Revision = now }, None)
+            _care.HandleAsync(
+                fixture.Head(),
+                new SetPopulation(plant, counted with { Flowering = 41, Revision = now }),
+                None
+            )
         );
         await Should.ThrowAsync<PostgresException>(() =>
-            _care.SetCountAsync(fixture.Head(), plant, counted with { FloweringOn = null, Revision = now }, None)
+            _care.HandleAsync(
+                fixture.Head(),
+                new SetPopulation(plant, counted with { FloweringOn = null, Revision = now }),
+                None
+            )
         );
         (await _care.CountsAsync(plant, None)).Select(y => y with { Revision = null }).ShouldContain(counted);
 

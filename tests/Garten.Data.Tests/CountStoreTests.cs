@@ -1,5 +1,7 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Importing;
+using Garten.Testing;
 
 namespace Garten.Data.Tests;
 
@@ -11,9 +13,9 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     [Fact]
     public async Task A_sheet_begins_once_and_counts_add_up_while_cover_does_not()
     {
-        var request = Guid.NewGuid();
-        var sheet = await BeginAsync(Protocol.Quadrats, request);
-        (await BeginAsync(Protocol.Quadrats, request)).ShouldBe(sheet);
+        var id = new SheetId(Guid.NewGuid());
+        var sheet = await BeginAsync(Protocol.Quadrats, id);
+        (await BeginAsync(Protocol.Quadrats, id)).ShouldBe(sheet);
         (await EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.Individuals, 3))).ShouldBeTrue();
         (await EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.Individuals, 4))).ShouldBeTrue();
         (await EnterAsync(sheet, Line("acer-macrophyllum", CountUnit.CoverPercent, 20))).ShouldBeTrue();
@@ -35,7 +37,11 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
                 "all or none is entered"
             );
         await Should.ThrowAsync<NotInStoreException>(() =>
-            _counts.BeginAsync(fixture.Head(), Guid.NewGuid(), Content(Protocol.WalkThrough, 999_999), None)
+            _counts.HandleAsync(
+                fixture.Head(),
+                new BeginCount(new(Guid.NewGuid()), Content(Protocol.WalkThrough, Numbered.Id<SiteId>(999_999))),
+                None
+            )
         );
     }
 
@@ -45,20 +51,20 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         var sheet = await BeginAsync(Protocol.WalkThrough);
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 2));
         var line = (await _counts.LinesAsync(sheet, None)).Single().Id;
-        (await _counts.TakeAwayAsync(fixture.Head(), line, true, None)).ShouldBeTrue();
+        (await _counts.HandleAsync(fixture.Head(), new RemoveLine(line), None)).ShouldBeTrue();
         (await _counts.LinesAsync(sheet, None)).ShouldBeEmpty();
-        (await _counts.TakeAwayAsync(fixture.Head(), line, false, None)).ShouldBeTrue();
-        await _counts.TakeAwayAsync(fixture.Head(), line, true, None);
+        (await _counts.HandleAsync(fixture.Head(), new RemoveLine(line, false), None)).ShouldBeTrue();
+        await _counts.HandleAsync(fixture.Head(), new RemoveLine(line), None);
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 9));
-        (await _counts.TakeAwayAsync(fixture.Head(), line, false, None)).ShouldBeFalse();
+        (await _counts.HandleAsync(fixture.Head(), new RemoveLine(line, false), None)).ShouldBeFalse();
         (await _counts.LinesAsync(sheet, None)).Single().Amount.ShouldBe(9);
         await Task.WhenAll(
             Enumerable
                 .Range(0, 12)
                 .Select(async _ =>
-                    await _counts.OneMoreAsync(
+                    await _counts.HandleAsync(
                         fixture.Head(),
-                        (await _counts.LinesAsync(sheet, None)).Single().Id,
+                        new CountOneMore((await _counts.LinesAsync(sheet, None)).Single().Id),
                         None
                     )
                 )
@@ -85,11 +91,15 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 5));
         await ShouldKnowAsync(2);
         var line = (await _counts.LinesAsync(sheet, None))[0].Id;
-        await _counts.TakeAwayAsync(fixture.Head(), line, true, None);
-        await _counts.TakeAwayAsync(fixture.Head(), line, true, None);
+        await _counts.HandleAsync(fixture.Head(), new RemoveLine(line), None);
+        await _counts.HandleAsync(fixture.Head(), new RemoveLine(line), None);
         await ShouldKnowAsync(1);
-        await _counts.OneMoreAsync(fixture.Head(), (await _counts.LinesAsync(sheet, None)).Single().Id, None);
-        await _counts.TakeAwayAsync(fixture.Head(), line, false, None);
+        await _counts.HandleAsync(
+            fixture.Head(),
+            new CountOneMore((await _counts.LinesAsync(sheet, None)).Single().Id),
+            None
+        );
+        await _counts.HandleAsync(fixture.Head(), new RemoveLine(line, false), None);
         await ShouldKnowAsync(2);
         await Task.WhenAll(
             Enumerable
@@ -125,12 +135,12 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await EnterAsync(sheet, Line("alnus-rubra", CountUnit.Individuals, 5));
         await ShouldTallyAsync();
         var line = (await _counts.LinesAsync(sheet, None))[0].Id;
-        await _counts.TakeAwayAsync(fixture.Head(), line, true, None);
+        await _counts.HandleAsync(fixture.Head(), new RemoveLine(line), None);
         await ShouldTallyAsync();
-        await _counts.TakeAwayAsync(fixture.Head(), line, false, None);
+        await _counts.HandleAsync(fixture.Head(), new RemoveLine(line, false), None);
 
         // So many that the rows of a name become one more than once, by several at a time.
-        int[] sheets = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => BeginAsync(Protocol.TreePlot)));
+        SheetId[] sheets = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => BeginAsync(Protocol.TreePlot)));
         await Task.WhenAll(
             sheets.Select(async s =>
             {
@@ -159,7 +169,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         ImportVisit[] visits =
         [
             new(
-                Guid.NewGuid(),
+                new(Guid.NewGuid()),
                 fixture.Site.Name,
                 new(2019, 5, 1),
                 fixture.Person.Name,
@@ -187,7 +197,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         ImportVisit[] visits =
         [
             new(
-                Guid.NewGuid(),
+                new(Guid.NewGuid()),
                 fixture.Site.Name,
                 new(2020, 5, 1),
                 "N. Okafor",
@@ -199,7 +209,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
                 ]
             ),
             new(
-                Guid.NewGuid(),
+                new(Guid.NewGuid()),
                 fixture.Site.Name,
                 new(2020, 5, 2),
                 fixture.Person.Name,
@@ -233,12 +243,12 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         [
             visits[1] with
             {
-                Request = Guid.NewGuid(),
+                Id = new(Guid.NewGuid()),
                 Date = new(2020, 6, 1),
             },
             visits[1] with
             {
-                Request = Guid.NewGuid(),
+                Id = new(Guid.NewGuid()),
                 Date = new(2020, 6, 2),
                 Rows = [Row(9, "nessie", CountUnit.Presence, null)],
             },
@@ -258,7 +268,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         ImportVisit[] visits =
         [
             new(
-                Guid.NewGuid(),
+                new(Guid.NewGuid()),
                 "New Ground",
                 new(2021, 5, 1),
                 fixture.Person.Name,
@@ -280,7 +290,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
             await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Head(), keep: true, null, None)
         ).ShouldSatisfyAllConditions(c => c.Sites.ShouldBeEmpty(), c => c.Known.ShouldBe(2));
         var sheet = (await _counts.SheetsAsync(CountChoice.All, None)).Single(s => s.SiteName == "New Ground");
-        sheet.Request.ShouldBe(visits[0].Request);
+        sheet.Id.ShouldBe(visits[0].Id);
         var content = sheet.Content;
         (
             content.Protocol,
@@ -298,14 +308,18 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         new(line, default, "", "", new(taxon), IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
     private static SheetLine Line(string taxon, CountUnit unit, double amount) =>
-        new(0, 1, taxon, "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
+        new(default, 1, taxon, "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
-    private static SheetContent Content(Protocol protocol, int site) =>
+    private static SheetContent Content(Protocol protocol, SiteId site) =>
         new(site, new(2026, 5, 1), protocol, 1, protocol == Protocol.Quadrats ? 1 : null, null, null, null, "", "", "");
 
-    private Task<int> BeginAsync(Protocol protocol, Guid? request = null) =>
-        _counts.BeginAsync(fixture.Head(), request ?? Guid.NewGuid(), Content(protocol, fixture.Site.Id), None);
+    private async Task<SheetId> BeginAsync(Protocol protocol, SheetId? given = null)
+    {
+        var id = given ?? new(Guid.CreateVersion7());
+        await _counts.HandleAsync(fixture.Head(), new BeginCount(id, Content(protocol, fixture.Site.Id)), None);
+        return id;
+    }
 
-    private Task<bool> EnterAsync(int sheet, params SheetLine[] lines) =>
-        _counts.EnterAsync(fixture.Head(), sheet, fixture.Version, lines, None);
+    private Task<bool> EnterAsync(SheetId sheet, params SheetLine[] lines) =>
+        _counts.HandleAsync(fixture.Head(), new EnterLines(sheet, lines), None);
 }

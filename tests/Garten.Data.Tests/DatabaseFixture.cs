@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Survey.Access;
@@ -64,9 +65,9 @@ public sealed class DatabaseFixture : IAsyncLifetime
         Journal = new(Source, new GuideInUse(new(Guide), Version));
         await Journal.AssessStaleAsync(CancellationToken.None);
         Person = await Places.AddPersonAsync("R. Ostrow", CancellationToken.None);
-        Site = await Places.AddSiteAsync(
+        Site = await Places.HandleAsync(
             Head(),
-            new Site(0, "Millrace Bottom", "", 118, 45, -123.7, 60, ["river-bank"]),
+            new AddSite(new Site(default, "Millrace Bottom", "", 118, 45, -123.7, 60, ["river-bank"])),
             CancellationToken.None
         );
     }
@@ -74,21 +75,20 @@ public sealed class DatabaseFixture : IAsyncLifetime
     public ValueTask DisposeAsync() => Source.DisposeAsync();
 
     /// <summary>What a change says of itself.</summary>
-    public CommandHead Head(Guid? id = null, int? person = null) =>
+    public CommandHead Head(Guid? id = null, PersonId? person = null) =>
         new(id ?? Guid.CreateVersion7(), person ?? Person.Id, null, "test", "");
 
-    public async Task<int> TakeAsync(Guid? request = null) =>
+    public async Task<PlantId> TakeAsync(PlantId? id = null) =>
         (
-            await Plants.TakeAsync(
+            await Plants.HandleAsync(
                 Head(),
-                new NewPlant(
-                    request ?? Guid.NewGuid(),
+                new AddPlant(
+                    id ?? new(Guid.CreateVersion7()),
                     Site.Id,
                     "a shrub",
                     Origin.Wild,
-                    new NewVisit(new(2026, 5, 1), Person.Id, LifeStage.Mature, null, [PlantPart.Leaves], [], "")
+                    new(new(2026, 5, 1), LifeStage.Mature, null, [PlantPart.Leaves], [], "")
                 ),
-                null,
                 CancellationToken.None
             )
         )
@@ -96,9 +96,9 @@ public sealed class DatabaseFixture : IAsyncLifetime
             .Card
             .Id;
 
-    public async Task<StoredPlant> ReadAsync(int plant) =>
+    public async Task<StoredPlant> ReadAsync(PlantId plant) =>
         (await Plants.ReadAsync(plant, CancellationToken.None)).Stored;
 
-    public async Task<IReadOnlyList<StoredObservation>> ObservationsAsync(int plant) =>
+    public async Task<IReadOnlyList<StoredObservation>> ObservationsAsync(PlantId plant) =>
         (await ReadAsync(plant)).Observations;
 }

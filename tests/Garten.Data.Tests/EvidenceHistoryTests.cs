@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Garten.Core.Commands;
 using Garten.Core.Evidence;
 
 namespace Garten.Data.Tests;
@@ -58,12 +59,9 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
                     }
 
                     Do(history[at] with { Walk = walk }, $"walk {step}");
-                    await _evidence.SetWalkAsync(
+                    await _evidence.HandleAsync(
                         fixture.Head(),
-                        plant,
-                        walk,
-                        (await fixture.ReadAsync(plant)).Walk?.Revision,
-                        words[^1],
+                        new WalkKey(plant, walk, (await fixture.ReadAsync(plant)).Walk?.Revision, words[^1]),
                         None
                     );
                     break;
@@ -152,27 +150,23 @@ public sealed class EvidenceHistoryTests(DatabaseFixture fixture) : IClassFixtur
     }
 
     private Task<PlantInColony> SetAsync(
-        int plant,
-        int visit,
+        PlantId plant,
+        VisitId visit,
         string character,
         ObservationContent? content,
         long? expected,
         string what
     ) =>
-        _evidence.SetObservationsAsync(
+        _evidence.HandleAsync(
             fixture.Head(),
-            plant,
-            fixture.Version,
-            visit,
-            [new(character, content, expected, what)],
-            null,
+            new RecordFeatures(plant, visit, [new(character, content, expected, what)]),
             None
         );
 
-    private async Task<string?> UndoAsync(int plant, bool redo) =>
-        (await _evidence.UndoAsync(fixture.Head(), plant, fixture.Version, redo, None)).What;
+    private async Task<string?> UndoAsync(PlantId plant, bool redo) =>
+        (await _evidence.HandleAsync(fixture.Head(), new Undo(plant, redo), None)).What;
 
-    private ObservationContent Content(int visit, string character, string state) =>
+    private ObservationContent Content(VisitId visit, string character, string state) =>
         new(
             visit,
             character,

@@ -17,17 +17,17 @@ public sealed class FindStoreTests(MixedSurvey survey) : IClassFixture<MixedSurv
         survey.Finds.Count(f => !f.Counted).ShouldBeGreaterThan(5);
         foreach (var oldest in new[] { true, false })
         {
-            (bool, int)[] ordered =
+            (bool, Guid)[] ordered =
             [
                 .. survey
                     .Finds.OrderBy(f => f.Day)
                     .ThenBy(f => f.Counted)
-                    .ThenBy(f => f.Id)
+                    .ThenBy(f => f.Id.ToString(), StringComparer.Ordinal)
                     .Select(f => (f.Counted, f.Id)),
             ];
             foreach (var take in new[] { 1, 3, 7, 1000 })
             {
-                List<(bool, int)> read = [];
+                List<(bool, Guid)> read = [];
                 FindPlace? after = null;
                 while (await _finds.ListAsync(All, oldest, after, take, None) is { Count: > 0 } page)
                 {
@@ -43,7 +43,7 @@ public sealed class FindStoreTests(MixedSurvey survey) : IClassFixture<MixedSurv
             }
         }
 
-        List<int> streamed = [];
+        List<Guid> streamed = [];
         await foreach (var find in _finds.StreamAsync(All, None))
         {
             streamed.Add(find.Id);
@@ -107,7 +107,10 @@ public sealed class FindStoreTests(MixedSurvey survey) : IClassFixture<MixedSurv
             (await finds.ClustersAsync(filter, World, 10, None)).Sum(c => c.Finds).ShouldBe(placed.Length);
             (await finds.ClustersAsync(filter, World, 0.01, None))
                 .Select(c => (c.Site, c.Finds))
-                .ShouldBe(placed.GroupBy(f => f.Site).Select(g => ((int?)g.Key, (long)g.Count())), ignoreOrder: true);
+                .ShouldBe(
+                    placed.GroupBy(f => f.Site).Select(g => ((SiteId?)g.Key, (long)g.Count())),
+                    ignoreOrder: true
+                );
             (await finds.ClustersAsync(filter, new(45.02, -124, 45.04, -123), 10, None))
                 .Sum(c => c.Finds)
                 .ShouldBe(placed.Count(f => f.Site == survey.Sites[1]));

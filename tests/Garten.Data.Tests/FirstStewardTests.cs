@@ -54,7 +54,7 @@ public sealed class FirstStewardTests(DatabaseFixture fixture) : IClassFixture<D
         }
     }
 
-    private async Task<bool> TryStepDownAsync(int person)
+    private async Task<bool> TryStepDownAsync(PersonId person)
     {
         try
         {

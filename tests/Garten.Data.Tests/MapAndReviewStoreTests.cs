@@ -1,6 +1,9 @@
 using Garten.Core.Assessment;
+using Garten.Core.Commands;
+using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Places;
+using Garten.Testing;
 using Npgsql;
 
 namespace Garten.Data.Tests;
@@ -25,26 +28,36 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
                 ""
             ),
         ];
-        var request = Guid.NewGuid();
-        await map.AddAsync(fixture.Head(), request, places, None);
-        await map.AddAsync(fixture.Head(), request, places, None);
+        PlaceId first = new(Guid.NewGuid());
+        await map.HandleAsync(fixture.Head(), new AddPlaces(first, places), None);
+        await map.HandleAsync(fixture.Head(), new AddPlaces(first, places), None);
         var kept = await map.PlacesAsync(None);
         kept.Select(p => (p.Content.Name, p.Content.Kind, p.Content.Site, p.Content.Note, p.Content.Shape.Form))
             .ShouldBe(places.Select(p => (p.Name, p.Kind, p.Site, p.Note, p.Shape.Form)));
         kept.Zip(places).ShouldAllBe(x => x.First.Content.Shape.Points.SequenceEqual(x.Second.Shape.Points));
-        await map.TakeAwayAsync(fixture.Head(), kept[0].Id, true, None);
+        await map.HandleAsync(fixture.Head(), new RemovePlace(kept[0].Id), None);
         (await map.PlacesAsync(None)).Count.ShouldBe(2);
         await Should.ThrowAsync<NotInStoreException>(() =>
-            map.SetAsync(fixture.Head(), kept[0].Id, places[0], kept[0].Revision, None)
+            map.HandleAsync(fixture.Head(), new SetPlace(kept[0].Id, places[0], kept[0].Revision), None)
         );
-        await map.TakeAwayAsync(fixture.Head(), kept[0].Id, false, None);
+        await map.HandleAsync(fixture.Head(), new RemovePlace(kept[0].Id, false), None);
         (await map.PlacesAsync(None)).Count.ShouldBe(3);
-        await map.SetAsync(fixture.Head(), kept[1].Id, places[1] with { Note = "mine" }, kept[1].Revision, None);
+        await map.HandleAsync(
+            fixture.Head(),
+            new SetPlace(kept[1].Id, places[1] with { Note = "mine" }, kept[1].Revision),
+            None
+        );
         await Should.ThrowAsync<ChangedMeanwhileException>(() =>
-            map.SetAsync(fixture.Head(), kept[1].Id, places[1] with { Note = "theirs" }, kept[1].Revision, None)
+            map.HandleAsync(
+                fixture.Head(),
+                new SetPlace(kept[1].Id, places[1] with { Note = "theirs" }, kept[1].Revision),
+                None
+            )
         );
         (await map.PlacesAsync(None)).Single(p => p.Id == kept[1].Id).Content.Note.ShouldBe("mine");
-        await Should.ThrowAsync<NotInStoreException>(() => map.TakeAwayAsync(fixture.Head(), 999_999, true, None));
+        await Should.ThrowAsync<NotInStoreException>(() =>
+            map.HandleAsync(fixture.Head(), new RemovePlace(Numbered.Id<PlaceId>(999_999)), None)
+        );
         (await map.BaseAsync(None)).ShouldBeNull();
         await map.SetBaseAsync("{}", None);
         await map.SetBaseAsync("{\"type\":1}", None);
@@ -56,8 +69,8 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
     {
         var map = fixture.Map;
         var plant = await fixture.TakeAsync();
-        await map.SayAsync(fixture.Head(), plant, new(45, -123.7), 20, "45, -123.7", None);
-        await map.SayAsync(fixture.Head(), plant, new(45.001, -123.701), 3, "", None);
+        await map.HandleAsync(fixture.Head(), new SayPosition(plant, new(45, -123.7), 20, "45, -123.7"), None);
+        await map.HandleAsync(fixture.Head(), new SayPosition(plant, new(45.001, -123.701), 3, ""), None);
         (await map.PositionsAsync(None))
             .Single(p => p.Plant == plant)
             .ShouldBe(new PlantPosition(plant, new GeoPoint(45.001, -123.701), 3, fixture.Person.Name));
@@ -70,29 +83,30 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
         var names = fixture.Determinations;
         var falk = (await fixture.Places.AddPersonAsync("M. Falk", None)).Id;
         var plant = await fixture.TakeAsync();
-        await names.GiveAsync(fixture.Head(), Name(plant, "rubus-spectabilis"), null, _ => "{}", None);
+        await names.HandleAsync(fixture.Head(), Name(plant, "rubus-spectabilis"), None);
         var name = (await fixture.ReadAsync(plant)).Determinations[0].Id;
         (await reviews.LatestAsync(None)).Single(n => n.Plant == plant).Reviews.ShouldBeEmpty();
-        await reviews.GiveAsync(
+        await reviews.HandleAsync(
             fixture.Head(person: falk),
-            plant,
-            name,
-            Verdict.Differs,
-            "The petals are white.",
+            new ReviewName(plant, name, Verdict.Differs, "The petals are white."),
             None
         );
-        await reviews.GiveAsync(fixture.Head(person: falk), plant, name, Verdict.Agrees, "", None);
+        await reviews.HandleAsync(fixture.Head(person: falk), new ReviewName(plant, name, Verdict.Agrees, ""), None);
         (await reviews.LatestAsync(None))
             .Single(n => n.Plant == plant)
             .Reviews.ShouldBe([new("M. Falk", Verdict.Agrees, "")]);
         (await fixture.ReadAsync(plant)).Reviews.Select(r => r.Verdict).ShouldBe([Verdict.Agrees, Verdict.Differs]);
         await Should.ThrowAsync<TakenException>(() =>
-            reviews.GiveAsync(fixture.Head(), plant, name, Verdict.Agrees, "", None)
+            reviews.HandleAsync(fixture.Head(), new ReviewName(plant, name, Verdict.Agrees, ""), None)
         );
         await Should.ThrowAsync<NotInStoreException>(() =>
-            reviews.GiveAsync(fixture.Head(person: falk), plant + 1000, name, Verdict.Agrees, "", None)
+            reviews.HandleAsync(
+                fixture.Head(person: falk),
+                new ReviewName(Numbered.Id<PlantId>(999_999), name, Verdict.Agrees, ""),
+                None
+            )
         );
-        await names.GiveAsync(fixture.Head(), Name(plant, "rubus-parviflorus"), null, _ => "{}", None);
+        await names.HandleAsync(fixture.Head(), Name(plant, "rubus-parviflorus"), None);
         (await reviews.LatestAsync(None))
             .Single(n => n.Plant == plant)
             .ShouldSatisfyAllConditions(
@@ -110,9 +124,11 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
         var reviews = fixture.Reviews;
         var (one, other) = (await fixture.TakeAsync(), await fixture.TakeAsync());
         VoucherContent voucher = new("RO 7", "reserve hut", new(2026, 5, 1), 40, 1, "");
-        await reviews.AddVoucherAsync(fixture.Head(), one, voucher, None);
+        await reviews.HandleAsync(fixture.Head(), new KeepVoucher(one, voucher), None);
         (
-            await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(fixture.Head(), other, voucher, None))
+            await Should.ThrowAsync<TakenException>(() =>
+                reviews.HandleAsync(fixture.Head(), new KeepVoucher(other, voucher), None)
+            )
         ).Message.ShouldContain("RO 7");
         (await fixture.ReadAsync(one)).Vouchers.ShouldBe([new(voucher, fixture.Person.Name)]);
         (await fixture.ReadAsync(other)).Vouchers.ShouldBeEmpty();
@@ -130,42 +146,34 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
             await fixture.TakeAsync(),
             await fixture.TakeAsync()
         );
-        await names.GiveAsync(fixture.Head(), Name(named, "calypso-bulbosa"), null, _ => "{}", None);
-        await names.GiveAsync(fixture.Head(), Name(renamed, "calypso-bulbosa"), null, _ => "{}", None);
-        await names.GiveAsync(fixture.Head(), Name(renamed, "rubus-parviflorus"), null, _ => "{}", None);
-        await names.GiveAsync(fixture.Head(), Name(plain, "rubus-parviflorus"), null, _ => "{}", None);
-        await plants.LinkAsync(fixture.Head(), beside, named, None);
-        await plants.LinkAsync(fixture.Head(), beyond, beside, None);
+        await names.HandleAsync(fixture.Head(), Name(named, "calypso-bulbosa"), None);
+        await names.HandleAsync(fixture.Head(), Name(renamed, "calypso-bulbosa"), None);
+        await names.HandleAsync(fixture.Head(), Name(renamed, "rubus-parviflorus"), None);
+        await names.HandleAsync(fixture.Head(), Name(plain, "rubus-parviflorus"), None);
+        await plants.HandleAsync(fixture.Head(), new LinkPlants(beside, named), None);
+        await plants.HandleAsync(fixture.Head(), new LinkPlants(beyond, beside), None);
         var reader = plants.SeenBy(SensitivePlacePolicy.NothingSensitive);
         var shown = (await reader.TagsAsync(None)).ConvertAll(t => t.Id);
         shown.ShouldContain(plain);
-        int[] hidden = [named, renamed, beside, beyond];
+        PlantId[] hidden = [named, renamed, beside, beyond];
         foreach (var plant in hidden)
         {
             shown.ShouldNotContain(plant);
             (await Should.ThrowAsync<NotInStoreException>(() => reader.ReadAsync(plant, None))).Message.ShouldBe(
                 PlantStore.NoSuchPlant
             );
-            await Should.ThrowAsync<NotInStoreException>(() => reader.LinkAsync(fixture.Head(), plain, plant, None));
+            await Should.ThrowAsync<NotInStoreException>(() =>
+                reader.HandleAsync(fixture.Head(), new LinkPlants(plain, plant), None)
+            );
         }
 
         (await plants.SeenBy(new(true, fixture.Person.Id)).TagsAsync(None))
             .ConvertAll(t => t.Id)
             .ShouldBe((await plants.TagsAsync(None)).ConvertAll(t => t.Id), "they took all of them up");
-        await plants.UnlinkAsync(fixture.Head(), beside, named, None);
+        await plants.HandleAsync(fixture.Head(), new UnlinkPlants(beside, named), None);
         (await reader.TagsAsync(None)).ConvertAll(t => t.Id).ShouldContain(beyond);
     }
 
-    private NewDetermination Name(int plant, string taxon) =>
-        new(
-            Guid.NewGuid(),
-            plant,
-            fixture.Version,
-            taxon,
-            IdentificationQualifier.None,
-            taxon,
-            fixture.Person.Id,
-            new(2026, 5, 1),
-            ""
-        );
+    private static GiveName Name(PlantId plant, string taxon) =>
+        new(plant, new(Guid.NewGuid()), new(taxon), IdentificationQualifier.None, taxon, new(2026, 5, 1), "");
 }

@@ -1,19 +1,20 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Counting;
 
 namespace Garten.Data.Tests;
 
 /// <summary>A find as a reader of the survey would tell it, without asking the database.</summary>
 /// <param name="Counted">True for a line of a count.</param>
-/// <param name="Plant">The followed plant; 0 for a line.</param>
-/// <param name="Determiner">Number of who named it; of a line, who recorded.</param>
+/// <param name="Plant">The followed plant; null for a line.</param>
+/// <param name="Determiner">Who named it; of a line, who recorded.</param>
 public sealed record KnownFind(
     bool Counted,
-    int Id,
-    int Plant,
+    Guid Id,
+    PlantId? Plant,
     DateOnly Day,
-    int Site,
-    int Recorder,
-    int Determiner,
+    SiteId Site,
+    PersonId Recorder,
+    PersonId Determiner,
     string Taxon
 );
 
@@ -40,11 +41,11 @@ public sealed class MixedSurvey : IAsyncLifetime
     /// <summary>All finds.</summary>
     public List<KnownFind> Finds { get; } = [];
 
-    /// <summary>Numbers of its people.</summary>
-    public List<int> People { get; } = [];
+    /// <summary>Its people.</summary>
+    public List<PersonId> People { get; } = [];
 
-    /// <summary>Numbers of its sites; the last lies nowhere on a map.</summary>
-    public List<int> Sites { get; } = [];
+    /// <summary>Its sites; the last lies nowhere on a map.</summary>
+    public List<SiteId> Sites { get; } = [];
 
     public async ValueTask InitializeAsync()
     {
@@ -55,18 +56,18 @@ public sealed class MixedSurvey : IAsyncLifetime
         Sites.Add(Base.Site.Id);
         Sites.Add(
             (
-                await places.AddSiteAsync(
+                await places.HandleAsync(
                     Base.Head(),
-                    new(0, "Heron Slough", "", 40, 45.03, -123.74, 30, []),
+                    new AddSite(new(default, "Heron Slough", "", 40, 45.03, -123.74, 30, [])),
                     CancellationToken.None
                 )
             ).Id
         );
         Sites.Add(
             (
-                await places.AddSiteAsync(
+                await places.HandleAsync(
                     Base.Head(),
-                    new(0, "Nowhere yet", "", null, null, null, null, []),
+                    new AddSite(new(default, "Nowhere yet", "", null, null, null, null, [])),
                     CancellationToken.None
                 )
             ).Id
@@ -107,39 +108,40 @@ public sealed class MixedSurvey : IAsyncLifetime
     {
         CountStore counts = Base.Counts;
         var (site, person, day) = (Sites[random.Next(3)], People[random.Next(2)], Day(random));
-        var sheet = await counts.BeginAsync(
+        SheetId sheet = new(Guid.NewGuid());
+        await counts.HandleAsync(
             Base.Head(person: person),
-            Guid.NewGuid(),
-            new(site, day, Protocol.WalkThrough, 1, null, null, null, null, "", "", ""),
+            new BeginCount(sheet, new(site, day, Protocol.WalkThrough, 1, null, null, null, null, "", "", "")),
             CancellationToken.None
         );
         var taxa = Names.Where(_ => random.Next(2) == 0).ToList();
-        await counts.EnterAsync(
+        await counts.HandleAsync(
             Base.Head(person: person),
-            sheet,
-            Base.Version,
-            taxa.ConvertAll(t => new SheetLine(
-                0,
-                1,
-                t,
-                "",
-                IdentificationQualifier.None,
-                Origin.Wild,
-                CountUnit.Individuals,
-                1 + random.Next(9),
-                ""
-            )),
+            new EnterLines(
+                sheet,
+                taxa.ConvertAll(t => new SheetLine(
+                    default,
+                    1,
+                    t,
+                    "",
+                    IdentificationQualifier.None,
+                    Origin.Wild,
+                    CountUnit.Individuals,
+                    1 + random.Next(9),
+                    ""
+                ))
+            ),
             CancellationToken.None
         );
         foreach (var line in await counts.LinesAsync(sheet, CancellationToken.None))
         {
             if (random.Next(6) == 0)
             {
-                await counts.TakeAwayAsync(Base.Head(), line.Id, true, CancellationToken.None);
+                await counts.HandleAsync(Base.Head(), new RemoveLine(line.Id), CancellationToken.None);
             }
             else
             {
-                Finds.Add(new(true, line.Id, 0, day, site, person, person, line.Taxon));
+                Finds.Add(new(true, line.Id.Value, null, day, site, person, person, line.Taxon));
             }
         }
     }
@@ -149,49 +151,43 @@ public sealed class MixedSurvey : IAsyncLifetime
         PlantStore plants = Base.Plants;
         var site = Sites[random.Next(3)];
         var plant = (
-            await plants.TakeAsync(
-                Base.Head(),
-                new(
-                    Guid.NewGuid(),
+            await plants.HandleAsync(
+                Base.Head(person: People[random.Next(2)]),
+                new AddPlant(
+                    new(Guid.NewGuid()),
                     site,
                     "a shrub",
                     Origin.Wild,
-                    new(Day(random), People[random.Next(2)], null, null, [], [], "")
+                    new(Day(random), null, null, [], [], "")
                 ),
-                null,
                 CancellationToken.None
             )
         )
             .Stored
             .Card
             .Id;
-        await plants.AddVisitAsync(
-            Base.Head(),
-            plant,
-            new(Day(random).AddDays(1), People[random.Next(2)], null, null, [], [], ""),
+        await plants.HandleAsync(
+            Base.Head(person: People[random.Next(2)]),
+            new AddVisit(plant, new(Day(random).AddDays(1), null, null, [], [], "")),
             CancellationToken.None
         );
 
         // Of several names the last counts; some plants have none yet and are no find.
-        (string Taxon, int Person)? name = null;
+        (string Taxon, PersonId Person)? name = null;
         for (var i = random.Next(3); i > 0 && name?.Taxon != Sensitive; i--)
         {
             name = (Names[random.Next(Names.Length)], People[random.Next(2)]);
-            await Base.Determinations.GiveAsync(
-                Base.Head(),
-                new(
-                    Guid.NewGuid(),
+            await Base.Determinations.HandleAsync(
+                Base.Head(person: name.Value.Person),
+                new GiveName(
                     plant,
-                    Base.Version,
-                    name.Value.Taxon,
+                    new(Guid.NewGuid()),
+                    new(name.Value.Taxon),
                     IdentificationQualifier.None,
                     name.Value.Taxon,
-                    name.Value.Person,
                     new(2026, 5, 2),
                     ""
                 ),
-                null,
-                _ => "{}",
                 CancellationToken.None
             );
         }
@@ -202,7 +198,7 @@ public sealed class MixedSurvey : IAsyncLifetime
             Finds.Add(
                 new(
                     false,
-                    visit.Id,
+                    visit.Id.Value,
                     plant,
                     visit.Date,
                     site,

@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Evidence;
 using Npgsql;
 
@@ -13,7 +14,7 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     public async Task A_picture_sent_twice_is_kept_once_as_it_first_came()
     {
         KeptPhoto photo = new(
-            Guid.NewGuid(),
+            new(Guid.NewGuid()),
             "leaf.jpg",
             "image/jpeg",
             1600,
@@ -33,15 +34,15 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
             Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData([1, 2, 3]))
         );
 
-        var bare = photo with { Id = Guid.NewGuid(), Taken = null, Latitude = null, Longitude = null };
+        var bare = photo with { Id = new(Guid.NewGuid()), Taken = null, Latitude = null, Longitude = null };
         await _photos.KeepAsync(bare, [4], fixture.Person.Id, None);
         (await _photos.FindAsync(bare.Id, None)).ShouldBe(bare);
-        (await Should.ThrowAsync<NotInStoreException>(() => _photos.FindAsync(Guid.NewGuid(), None))).Message.ShouldBe(
-            PhotoStore.NoSuchPhoto
-        );
-        await Should.ThrowAsync<NotInStoreException>(() => _photos.ContentAsync(Guid.NewGuid(), None));
+        (
+            await Should.ThrowAsync<NotInStoreException>(() => _photos.FindAsync(new(Guid.NewGuid()), None))
+        ).Message.ShouldBe(PhotoStore.NoSuchPhoto);
+        await Should.ThrowAsync<NotInStoreException>(() => _photos.ContentAsync(new(Guid.NewGuid()), None));
         await Should.ThrowAsync<PostgresException>(() =>
-            _photos.KeepAsync(bare with { Id = Guid.NewGuid(), Type = "image/gif" }, [4], fixture.Person.Id, None)
+            _photos.KeepAsync(bare with { Id = new(Guid.NewGuid()), Type = "image/gif" }, [4], fixture.Person.Id, None)
         );
     }
 
@@ -52,10 +53,9 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         var plants = fixture.Plants;
         var first = (await fixture.ReadAsync(one)).Visits.Single().Id;
         var second = (
-            await plants.AddVisitAsync(
+            await plants.HandleAsync(
                 fixture.Head(),
-                one,
-                new(new(2026, 8, 1), fixture.Person.Id, null, null, [], [], ""),
+                new AddVisit(one, new(new(2026, 8, 1), null, null, [], [], "")),
                 None
             )
         )
@@ -63,7 +63,7 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
             .Visits[^1]
             .Id;
         var elsewhere = (await fixture.ReadAsync(other)).Visits.Single().Id;
-        Guid[] ids = [Guid.NewGuid(), Guid.NewGuid()];
+        PhotoId[] ids = [new(Guid.NewGuid()), new(Guid.NewGuid())];
         foreach (var id in ids)
         {
             await _photos.KeepAsync(
@@ -101,7 +101,7 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     }
 
     /// <summary>Features recorded with the picture they were read from.</summary>
-    private async Task UseAsync(Guid photo, int plant, int visit, string[] characters)
+    private async Task UseAsync(PhotoId photo, PlantId plant, VisitId visit, string[] characters)
     {
         var known = (await fixture.ObservationsAsync(plant))
             .Where(o => o.Content.PlantVisit == visit)
@@ -130,14 +130,6 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
                 c
             )),
         ];
-        await fixture.Evidence.SetObservationsAsync(
-            fixture.Head(),
-            plant,
-            fixture.Version,
-            visit,
-            changes,
-            photo,
-            None
-        );
+        await fixture.Evidence.HandleAsync(fixture.Head(), new RecordFeatures(plant, visit, changes, photo), None);
     }
 }

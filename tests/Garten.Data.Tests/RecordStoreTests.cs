@@ -25,7 +25,7 @@ public sealed class RecordStoreTests(MixedSurvey survey) : IClassFixture<MixedSu
                     },
                     None
                 );
-                whole.Select(r => r.Id).ShouldBe(Known.Select(f => f.Id), ignoreOrder: true);
+                whole.Select(r => r.Id).ShouldBe(Known.Select(f => new VisitId(f.Id)), ignoreOrder: true);
                 var keys = whole.ConvertAll(r =>
                     sort switch
                     {
@@ -42,7 +42,7 @@ public sealed class RecordStoreTests(MixedSurvey survey) : IClassFixture<MixedSu
                     $"{sort}"
                 );
 
-                List<int> inParts = [];
+                List<VisitId> inParts = [];
                 for (var skip = 0; skip < whole.Count; skip += 4)
                 {
                     inParts.AddRange(
@@ -93,7 +93,7 @@ public sealed class RecordStoreTests(MixedSurvey survey) : IClassFixture<MixedSu
         (await _records.SeenBy(SensitivePlacePolicy.NothingSensitive).ListAsync(RecordFilter.All, None))
             .Select(r => r.Id)
             .ShouldBe(
-                survey.Finds.Where(f => !f.Counted && f.Taxon != MixedSurvey.Sensitive).Select(f => f.Id),
+                survey.Finds.Where(f => !f.Counted && f.Taxon != MixedSurvey.Sensitive).Select(f => new VisitId(f.Id)),
                 ignoreOrder: true
             );
         await ShouldBeAsync(RecordFilter.All with { Text = "Heron" }, f => f.Site == survey.Sites[1]);
@@ -102,7 +102,7 @@ public sealed class RecordStoreTests(MixedSurvey survey) : IClassFixture<MixedSu
 
     private async Task ShouldBeAsync(RecordFilter filter, Func<KnownFind, bool> passes)
     {
-        int[] known = [.. Known.Where(passes).Select(f => f.Id)];
+        VisitId[] known = [.. Known.Where(passes).Select(f => new VisitId(f.Id))];
         (await _records.ListAsync(filter, None))
             .Select(r => r.Id)
             .ShouldBe(known, ignoreOrder: true, filter.ToString());

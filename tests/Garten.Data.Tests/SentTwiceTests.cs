@@ -1,7 +1,10 @@
 using Garten.Core.Assessment;
+using Garten.Core.Commands;
 using Garten.Core.Evidence;
+using Garten.Core.Survey;
 using Garten.Core.Survey.Care;
 using Garten.Core.Survey.Counting;
+using Garten.Testing;
 
 namespace Garten.Data.Tests;
 
@@ -35,7 +38,9 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         var line = (await _counts.LinesAsync(sheet, None)).Single().Id;
         var taps = Enumerable.Range(0, 5).Select(_ => Guid.NewGuid()).ToArray();
         await Task.WhenAll(
-            Enumerable.Range(0, 40).Select(i => _counts.OneMoreAsync(fixture.Head(taps[i % taps.Length]), line, None))
+            Enumerable
+                .Range(0, 40)
+                .Select(i => _counts.HandleAsync(fixture.Head(taps[i % taps.Length]), new CountOneMore(line), None))
         );
         (await AmountAsync(sheet)).ShouldBe(15);
         var request = Guid.NewGuid();
@@ -50,13 +55,11 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
     {
         var sheet = await SheetAsync();
         var request = Guid.NewGuid();
-        await _counts.EnterAsync(fixture.Head(null), sheet, fixture.Version, [Line(20, CountUnit.CoverPercent)], None);
+        await _counts.HandleAsync(fixture.Head(null), new EnterLines(sheet, [Line(20, CountUnit.CoverPercent)]), None);
         (
-            await _counts.EnterAsync(
+            await _counts.HandleAsync(
                 fixture.Head(request),
-                sheet,
-                fixture.Version,
-                [Line(30, CountUnit.CoverPercent)],
+                new EnterLines(sheet, [Line(30, CountUnit.CoverPercent)]),
                 None
             )
         ).ShouldBeFalse("cover stands once");
@@ -76,36 +79,36 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         foreach (var character in new[] { first, second })
         {
             var states = fixture.Guide.FindCharacter(new(character))!.States.Take(1).Select(x => x.Id).ToArray();
-            await _evidence.SetObservationsAsync(
+            await _evidence.HandleAsync(
                 fixture.Head(),
-                plant,
-                fixture.Version,
-                visit,
-                [
-                    new(
-                        character,
+                new RecordFeatures(
+                    plant,
+                    visit,
+                    [
                         new(
-                            visit,
                             character,
-                            FindingKind.States,
-                            states,
-                            [],
+                            new(
+                                visit,
+                                character,
+                                FindingKind.States,
+                                states,
+                                [],
+                                null,
+                                null,
+                                Certainty.Sure,
+                                EvidenceSource.Attached,
+                                [],
+                                null,
+                                null,
+                                "",
+                                fixture.Person.Id,
+                                null
+                            ),
                             null,
-                            null,
-                            Certainty.Sure,
-                            EvidenceSource.Attached,
-                            [],
-                            null,
-                            null,
-                            "",
-                            fixture.Person.Id,
-                            null
+                            $"record {character}"
                         ),
-                        null,
-                        $"record {character}"
-                    ),
-                ],
-                null,
+                    ]
+                ),
                 None
             );
         }
@@ -149,7 +152,7 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
                 $"record {of}"
             );
         Task SetAsync(Guid? request, params ObservationChange[] changes) =>
-            _evidence.SetObservationsAsync(fixture.Head(request), plant, fixture.Version, visit, changes, null, None);
+            _evidence.HandleAsync(fixture.Head(request), new RecordFeatures(plant, visit, changes), None);
 
         var conflict = await Should.ThrowAsync<ChangedMeanwhileException>(() =>
             SetAsync(Guid.NewGuid(), Change(0, null), Change(1, 999))
@@ -176,40 +179,38 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
         var plant = await fixture.TakeAsync();
         CareStore care = fixture.Care;
         ThreatContent mowing = new(ThreatKind.Mowing, "verge", new(2026, 5, 3), "", null, "", null);
-        await care.AddThreatAsync(fixture.Head(), plant, mowing, None);
-        await care.AddThreatAsync(fixture.Head(), plant, mowing, None);
+        await care.HandleAsync(fixture.Head(), new AddThreat(plant, mowing), None);
+        await care.HandleAsync(fixture.Head(), new AddThreat(plant, mowing), None);
         (await care.ThreatsAsync(plant, None)).ShouldHaveSingleItem();
-        await care.AddThreatAsync(fixture.Head(), plant, mowing with { SeenOn = new(2026, 6, 3) }, None);
+        await care.HandleAsync(fixture.Head(), new AddThreat(plant, mowing with { SeenOn = new(2026, 6, 3) }), None);
         (await care.ThreatsAsync(plant, None)).Count.ShouldBe(2);
 
         ReviewStore reviews = fixture.Reviews;
         VoucherContent voucher = new("RO 12", "field station", new(2026, 5, 3), 40, 1, "");
-        await reviews.AddVoucherAsync(fixture.Head(), plant, voucher, None);
-        await reviews.AddVoucherAsync(fixture.Head(), plant, voucher, None);
+        await reviews.HandleAsync(fixture.Head(), new KeepVoucher(plant, voucher), None);
+        await reviews.HandleAsync(fixture.Head(), new KeepVoucher(plant, voucher), None);
         (await fixture.ReadAsync(plant)).Vouchers.ShouldHaveSingleItem();
         await Should.ThrowAsync<TakenException>(() =>
-            reviews.AddVoucherAsync(fixture.Head(), plant, voucher with { Stand = 60 }, None)
+            reviews.HandleAsync(fixture.Head(), new KeepVoucher(plant, voucher with { Stand = 60 }), None)
         );
         var other = await fixture.TakeAsync();
-        await Should.ThrowAsync<TakenException>(() => reviews.AddVoucherAsync(fixture.Head(), other, voucher, None));
+        await Should.ThrowAsync<TakenException>(() =>
+            reviews.HandleAsync(fixture.Head(), new KeepVoucher(other, voucher), None)
+        );
 
         DeterminationStore names = fixture.Determinations;
         var falk = (await fixture.Places.AddPersonAsync("M. Falk", None)).Id;
-        await names.GiveAsync(
+        await names.HandleAsync(
             fixture.Head(),
-            new(
-                Guid.NewGuid(),
+            new GiveName(
                 plant,
-                fixture.Version,
-                "rubus-spectabilis",
+                new(Guid.NewGuid()),
+                new("rubus-spectabilis"),
                 IdentificationQualifier.None,
                 "Rubus spectabilis",
-                fixture.Person.Id,
                 new(2026, 5, 3),
                 ""
             ),
-            null,
-            _ => "{}",
             None
         );
         var name = (await fixture.ReadAsync(plant)).Determinations[0].Id;
@@ -223,7 +224,7 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
             }
         )
         {
-            await reviews.GiveAsync(fixture.Head(person: falk), plant, name, verdict, remark, None);
+            await reviews.HandleAsync(fixture.Head(person: falk), new ReviewName(plant, name, verdict, remark), None);
         }
 
         (await fixture.ReadAsync(plant))
@@ -254,23 +255,20 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
     {
         var plant = await fixture.TakeAsync();
         var head = fixture.Head() with { What = "say position", Path = "/here" };
-        await fixture.Map.SayAsync(head, plant, new(45, -123.7), 20, "", None);
-        await fixture.Map.SayAsync(head, plant, new(45, -123.7), 20, "", None);
+        await fixture.Map.HandleAsync(head, new SayPosition(plant, new(45, -123.7), 20, ""), None);
+        await fixture.Map.HandleAsync(head, new SayPosition(plant, new(45, -123.7), 20, ""), None);
         await using var count = fixture.Source.CreateCommand(
-            $"select count(*) from audit_entry where command = '{head.Id}' and what = 'say position' and path = '/here' and person = {fixture.Person.Id}"
+            $"select count(*) from audit_entry where command = '{head.Id}' and what = 'say position' and path = '/here' and person = '{fixture.Person.Id}'"
         );
         (await count.ExecuteScalarAsync(None)).ShouldBe(1L);
         await Should.ThrowAsync<NotInStoreException>(() =>
-            fixture.Map.SayAsync(
+            fixture.Map.HandleAsync(
                 head with
                 {
                     Id = Guid.NewGuid(),
                     Path = "/nowhere",
                 },
-                999_999,
-                new(45, -123.7),
-                20,
-                "",
+                new SayPosition(Numbered.Id<PlantId>(999_999), new(45, -123.7), 20, ""),
                 None
             )
         );
@@ -279,21 +277,27 @@ public sealed class SentTwiceTests(DatabaseFixture fixture) : IClassFixture<Data
     }
 
     private static SheetLine Line(double amount, CountUnit unit = CountUnit.Individuals) =>
-        new(0, 1, "acer-macrophyllum", "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
+        new(default, 1, "acer-macrophyllum", "", IdentificationQualifier.None, Origin.Wild, unit, amount, "");
 
-    private Task<int> SheetAsync() =>
-        _counts.BeginAsync(
+    private async Task<SheetId> SheetAsync()
+    {
+        SheetId id = new(Guid.NewGuid());
+        await _counts.HandleAsync(
             fixture.Head(),
-            Guid.NewGuid(),
-            new(fixture.Site.Id, new(2026, 5, 1), Protocol.Quadrats, 1, 1, null, null, null, "", "", ""),
+            new BeginCount(
+                id,
+                new(fixture.Site.Id, new(2026, 5, 1), Protocol.Quadrats, 1, 1, null, null, null, "", "", "")
+            ),
             None
         );
+        return id;
+    }
 
-    private Task<bool> EnterAsync(int sheet, double amount, Guid? request) =>
-        _counts.EnterAsync(fixture.Head(request), sheet, fixture.Version, [Line(amount)], None);
+    private Task<bool> EnterAsync(SheetId sheet, double amount, Guid? request) =>
+        _counts.HandleAsync(fixture.Head(request), new EnterLines(sheet, [Line(amount)]), None);
 
-    private async Task<double?> AmountAsync(int sheet) => (await _counts.LinesAsync(sheet, None)).Single().Amount;
+    private async Task<double?> AmountAsync(SheetId sheet) => (await _counts.LinesAsync(sheet, None)).Single().Amount;
 
-    private async Task<string?> UndoAsync(int plant, Guid? request, bool redo = false) =>
-        (await _evidence.UndoAsync(fixture.Head(request), plant, fixture.Version, redo, None)).What;
+    private async Task<string?> UndoAsync(PlantId plant, Guid? request, bool redo = false) =>
+        (await _evidence.HandleAsync(fixture.Head(request), new Undo(plant, redo), None)).What;
 }

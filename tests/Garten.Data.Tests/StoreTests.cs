@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Evidence;
 using Garten.Formats.Packages;
 using Garten.Testing;
@@ -16,13 +17,15 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     {
         var (one, _) = await NewPlantAsync();
         var (other, _) = await NewPlantAsync();
-        await _plants.LinkAsync(fixture.Head(), one, other, None);
-        await _plants.LinkAsync(fixture.Head(), other, one, None);
+        await _plants.HandleAsync(fixture.Head(), new LinkPlants(one, other), None);
+        await _plants.HandleAsync(fixture.Head(), new LinkPlants(other, one), None);
         (await fixture.ReadAsync(one)).Colony.ShouldHaveSingleItem().Id.ShouldBe(other);
         (await fixture.ReadAsync(other)).Colony.ShouldHaveSingleItem().By.ShouldBe(fixture.Person.Name);
-        await _plants.UnlinkAsync(fixture.Head(), other, one, None);
+        await _plants.HandleAsync(fixture.Head(), new UnlinkPlants(other, one), None);
         (await fixture.ReadAsync(one)).Colony.ShouldBeEmpty();
-        await Should.ThrowAsync<NotInStoreException>(() => _plants.LinkAsync(fixture.Head(), one, 999_999, None));
+        await Should.ThrowAsync<NotInStoreException>(() =>
+            _plants.HandleAsync(fixture.Head(), new LinkPlants(one, Numbered.Id<PlantId>(999_999)), None)
+        );
     }
 
     [Fact]
@@ -57,15 +60,17 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         (await Should.ThrowAsync<TakenException>(() => places.AddPersonAsync("R. Ostrow", None))).Message.ShouldContain(
             "R. Ostrow"
         );
-        await Should.ThrowAsync<TakenException>(() => places.AddSiteAsync(fixture.Head(), fixture.Site, None));
+        await Should.ThrowAsync<TakenException>(() =>
+            places.HandleAsync(fixture.Head(), new AddSite(fixture.Site), None)
+        );
     }
 
     [Fact]
     public async Task A_plant_sent_twice_is_taken_once_and_tags_are_never_shared()
     {
-        var request = Guid.NewGuid();
-        var first = await fixture.TakeAsync(request);
-        (await fixture.TakeAsync(request)).ShouldBe(first);
+        PlantId id = new(Guid.NewGuid());
+        var first = await fixture.TakeAsync(id);
+        (await fixture.TakeAsync(id)).ShouldBe(first);
         var many = await Task.WhenAll(Enumerable.Range(0, 12).Select(_ => fixture.TakeAsync()));
         many.ShouldBeUnique();
         (await _plants.TagsAsync(None)).Select(t => t.Tag).ShouldBeUnique();
@@ -74,16 +79,16 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     [Fact]
     public async Task After_the_last_tag_of_three_digits_comes_one_of_four_and_stands_after_it()
     {
-        await _plants.TakeAsync(
+        await _plants.HandleAsync(
             fixture.Head(),
-            new(
-                Guid.NewGuid(),
+            new AddPlant(
+                new(Guid.NewGuid()),
                 fixture.Site.Id,
                 "the last of three digits",
                 Origin.Wild,
-                new(new(2026, 5, 1), fixture.Person.Id, null, null, [], [], "")
+                new(new(2026, 5, 1), null, null, [], [], ""),
+                "TF-999"
             ),
-            "TF-999",
             None
         );
         for (var i = 0; i < 3; i++)
@@ -97,11 +102,9 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
             .ShouldBe(["TF-999", "TF-1000", "TF-1001", "TF-1002"]);
         foreach (var tag in new[] { "TF-1000", "TF-999" })
         {
-            await fixture.Determinations.GiveAsync(
+            await fixture.Determinations.HandleAsync(
                 fixture.Head(),
                 Name((await _plants.TagsAsync(None)).Single(t => t.Tag == tag).Id, "alnus-rubra"),
-                null,
-                _ => "{}",
                 None
             );
         }
@@ -200,14 +203,11 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
             },
             null
         );
-        await _evidence.SetWalkAsync(fixture.Head(), plant, walk, null, "begin", None);
+        await _evidence.HandleAsync(fixture.Head(), new WalkKey(plant, walk, null, "begin"), None);
         var begun = (await fixture.ReadAsync(plant)).Walk;
-        await _evidence.SetWalkAsync(
+        await _evidence.HandleAsync(
             fixture.Head(),
-            plant,
-            walk.Answer(walk.Start, null),
-            begun!.Revision,
-            "answer",
+            new WalkKey(plant, walk.Answer(walk.Start, null), begun!.Revision, "answer"),
             None
         );
 
@@ -255,7 +255,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         async Task NoteAsync(Grade grade, string because)
         {
             await using var note = fixture.Source.CreateCommand(
-                $"insert into plant_grade (plant, grade, taxon, because) values ({plant}, '{grade}', 'acer', '{because}')"
+                $"insert into plant_grade (plant, grade, taxon, because) values ('{plant}', '{grade}', 'acer', '{because}')"
             );
             await note.ExecuteNonQueryAsync();
         }
@@ -270,13 +270,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         var (plant, visit) = await NewPlantAsync();
         var before = (await fixture.ReadAsync(plant)).Assessment.ShouldNotBeNull();
         before.Content.Grade.Grade.ShouldBe(Grade.Unplaced);
-        await fixture.Determinations.GiveAsync(
-            fixture.Head(),
-            Name(plant, "holodiscus-discolor"),
-            null,
-            _ => "{}",
-            None
-        );
+        await fixture.Determinations.HandleAsync(fixture.Head(), Name(plant, "holodiscus-discolor"), None);
         var named = await fixture.ReadAsync(plant);
         named.Assessment!.Content.Grade.Name!.Id.Value.ShouldBe("holodiscus-discolor");
         named.Assessment.Revision.ShouldBe(named.Revision);
@@ -285,7 +279,9 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         (await _plants.DigestsAsync(None))
             .Single(d => d.Tag.Id == plant)
             .Assessment!.Grade.Name!.Id.Value.ShouldBe("holodiscus-discolor");
-        await using var noted = fixture.Source.CreateCommand($"select count(*) from plant_grade where plant = {plant}");
+        await using var noted = fixture.Source.CreateCommand(
+            $"select count(*) from plant_grade where plant = '{plant}'"
+        );
         ((long)(await noted.ExecuteScalarAsync())!).ShouldBeInRange(
             2,
             3,
@@ -297,7 +293,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task First_dates_are_those_with_a_visit_not_long_before_that_lacked_the_part()
     {
         var (plant, _) = await NewPlantAsync();
-        await fixture.Determinations.GiveAsync(fixture.Head(), Name(plant, "quercus-garryana"), null, _ => "{}", None);
+        await fixture.Determinations.HandleAsync(fixture.Head(), Name(plant, "quercus-garryana"), None);
         await Visit(new(2025, 4, 1), PlantPart.Leaves);
         await Visit(new(2025, 4, 15), PlantPart.Leaves, PlantPart.Flowers);
         await Visit(new(2025, 8, 1), PlantPart.Fruit);
@@ -307,7 +303,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         (first.Phase, first.Date).ShouldBe((Phenophase.Flower, new DateOnly(2025, 4, 15)));
 
         Task Visit(DateOnly date, params PlantPart[] parts) =>
-            _plants.AddVisitAsync(fixture.Head(), plant, new(date, fixture.Person.Id, null, null, parts, [], ""), None);
+            _plants.HandleAsync(fixture.Head(), new AddVisit(plant, new(date, null, null, [.. parts], [], "")), None);
     }
 
     [Fact]
@@ -328,10 +324,10 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     {
         var (plant, _) = await NewPlantAsync();
         var store = fixture.Determinations;
-        await store.GiveAsync(fixture.Head(), Name(plant, "acer"), null, _ => "{}", None);
-        var twice = Name(plant, "acer-circinatum");
-        await store.GiveAsync(fixture.Head(), twice, Origin.Planted, _ => "{}", None);
-        await store.GiveAsync(fixture.Head(), twice, null, _ => "{}", None);
+        await store.HandleAsync(fixture.Head(), Name(plant, "acer"), None);
+        var twice = Name(plant, "acer-circinatum") with { Origin = Origin.Planted };
+        await store.HandleAsync(fixture.Head(), twice, None);
+        await store.HandleAsync(fixture.Head(), twice, None);
         (await fixture.ReadAsync(plant)).Determinations.Select(d => d.Taxon).ShouldBe(["acer-circinatum", "acer"]);
         (await _plants.CardAsync(plant, None)).Origin.ShouldBe(Origin.Planted);
 
@@ -346,7 +342,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     {
         var (_, visit) = await NewPlantAsync();
         await using var command = fixture.Source.CreateCommand(
-            $"insert into observation (plant_visit, guide_version, character, finding, certainty, source, recorded_by, revision) values ({visit}, {fixture.Version}, 'margin', 'Hidden', 'Sure', 'Attached', {fixture.Person.Id}, 1)"
+            $"insert into observation (plant_visit, guide_version, character, finding, certainty, source, recorded_by, revision) values ('{visit}', {fixture.Version}, 'margin', 'Hidden', 'Sure', 'Attached', '{fixture.Person.Id}', 1)"
         );
         (await Should.ThrowAsync<PostgresException>(() => command.ExecuteNonQueryAsync())).SqlState.ShouldBe(
             PostgresErrorCodes.CheckViolation
@@ -357,7 +353,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     public async Task Records_are_filtered_sorted_and_counted()
     {
         var (plant, _) = await NewPlantAsync();
-        await fixture.Determinations.GiveAsync(fixture.Head(), Name(plant, "rubus-spectabilis"), null, _ => "{}", None);
+        await fixture.Determinations.HandleAsync(fixture.Head(), Name(plant, "rubus-spectabilis"), None);
         var records = fixture.Records;
         RecordFilter Where(string? taxon, string? text = null) =>
             new(null, taxon, null, null, null, text, RecordSort.Name, false, 0, 10);
@@ -371,27 +367,27 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
         (await records.CountAsync(Where(null, "100%"), None)).ShouldBe(0, "a percent sign is text, not a pattern");
     }
 
-    private async Task<(int Plant, int Visit)> NewPlantAsync()
+    private async Task<(PlantId Plant, VisitId Visit)> NewPlantAsync()
     {
         var plant = await fixture.TakeAsync();
         return (plant, (await fixture.ReadAsync(plant)).Visits.Single().Id);
     }
 
-    private Task<PlantInColony> SetAsync(int plant, ObservationContent content, long? expected) =>
-        _evidence.SetObservationsAsync(
+    private Task<PlantInColony> SetAsync(PlantId plant, ObservationContent content, long? expected) =>
+        _evidence.HandleAsync(
             fixture.Head(),
-            plant,
-            fixture.Version,
-            content.PlantVisit,
-            [new(content.Character, content, expected, $"record {content.Character}")],
-            null,
+            new RecordFeatures(
+                plant,
+                content.PlantVisit,
+                [new(content.Character, content, expected, $"record {content.Character}")]
+            ),
             None
         );
 
-    private async Task<string?> UndoAsync(int plant, bool redo = false) =>
-        (await _evidence.UndoAsync(fixture.Head(), plant, fixture.Version, redo, None)).What;
+    private async Task<string?> UndoAsync(PlantId plant, bool redo = false) =>
+        (await _evidence.HandleAsync(fixture.Head(), new Undo(plant, redo), None)).What;
 
-    private ObservationContent Content(int visit, string character, FindingKind finding) =>
+    private ObservationContent Content(VisitId visit, string character, FindingKind finding) =>
         new(
             visit,
             character,
@@ -409,16 +405,6 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
             fixture.Person.Id
         );
 
-    private NewDetermination Name(int plant, string taxon) =>
-        new(
-            Guid.NewGuid(),
-            plant,
-            fixture.Version,
-            taxon,
-            IdentificationQualifier.None,
-            taxon,
-            fixture.Person.Id,
-            new(2026, 5, 2),
-            ""
-        );
+    private static GiveName Name(PlantId plant, string taxon) =>
+        new(plant, new(Guid.NewGuid()), new(taxon), IdentificationQualifier.None, taxon, new(2026, 5, 2), "");
 }

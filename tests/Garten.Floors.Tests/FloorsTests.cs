@@ -1,5 +1,7 @@
 using System.Xml.Linq;
 using ArchUnitNET.Loader;
+using Garten.Core.Commands;
+using Garten.Data;
 using Garten.Testing;
 
 namespace Garten.Floors.Tests;
@@ -17,7 +19,7 @@ public sealed class FloorsTests
             ["Keys", "Drawing", "Survey"],
             ["Identification"],
             ["Assessment", "Planning", "Training"],
-            ["Bench"],
+            ["Bench", "Commands"],
         ],
         []
     );
@@ -85,6 +87,29 @@ public sealed class FloorsTests
             {
                 file.Descendants("PackageReference").ShouldBeEmpty(project);
             }
+        }
+    }
+
+    [Fact]
+    public void Each_change_of_the_survey_has_one_handler_and_each_handler_goes_through_the_journal()
+    {
+        var data = typeof(IHandles<,>).Assembly;
+        var handlers = data.GetTypes()
+            .SelectMany(t =>
+                t.GetInterfaces()
+                    .Where(i => i.IsGenericType && i.GetGenericTypeDefinition() == typeof(IHandles<,>))
+                    .Select(i => (Handler: t, Command: i.GetGenericArguments()[0]))
+            )
+            .ToList();
+        var commands = typeof(Command).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Command)) && !t.IsAbstract);
+        handlers.Select(h => h.Command).ShouldBe(commands, ignoreOrder: true);
+        foreach (var handler in handlers.Select(h => h.Handler).Distinct())
+        {
+            handler
+                .GetConstructors()
+                .Single()
+                .GetParameters()
+                .ShouldContain(p => p.ParameterType == typeof(CommandJournal), handler.Name);
         }
     }
 

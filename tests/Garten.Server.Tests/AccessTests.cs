@@ -39,7 +39,7 @@ public sealed class AccessTests : IAsyncLifetime
         ((bool)session["isSteward"]!).ShouldBeTrue();
         session["demoEntries"]!.AsArray().ShouldBeEmpty();
         await Client.ProblemAsync(
-            await late.TryPutAsync("/api/session", new { person = (int)session["person"]!["id"]! }),
+            await late.TryPutAsync("/api/session", new { person = (string)session["person"]!["id"]! }),
             HttpStatusCode.BadRequest
         );
         (await late.GetAsync("/api/session"))["people"]!.AsArray().ShouldBeEmpty("names are not told to strangers");
@@ -147,7 +147,7 @@ public sealed class AccessTests : IAsyncLifetime
             }
         );
         using var adeyemi = new Client(_server.Address);
-        var person = (int)(await adeyemi.SignInAsync("J. Adeyemi", (string)given["password"]!))["person"]!["id"]!;
+        var person = (string)(await adeyemi.SignInAsync("J. Adeyemi", (string)given["password"]!))["person"]!["id"]!;
         await adeyemi.PostAsync("/api/sites", new { name = "Here", elevationM = 100 });
         await _steward.PutAsync(
             $"/api/people/{person}",
@@ -206,7 +206,7 @@ public sealed class AccessTests : IAsyncLifetime
             ),
             HttpStatusCode.NotFound
         );
-        var me = (int)(await _steward.GetAsync("/api/session"))["person"]!["id"]!;
+        var me = (string)(await _steward.GetAsync("/api/session"))["person"]!["id"]!;
         var last = await Client.ProblemAsync(
             await _steward.TryPutAsync(
                 $"/api/people/{me}",
@@ -236,7 +236,7 @@ public sealed class AccessTests : IAsyncLifetime
             }
         );
         using var brandt = new Client(_server.Address);
-        var person = (int)(await brandt.SignInAsync("A. Brandt", (string)given["password"]!))["person"]!["id"]!;
+        var person = (string)(await brandt.SignInAsync("A. Brandt", (string)given["password"]!))["person"]!["id"]!;
         using var guesser = new Client(_server.Address);
         for (var i = 0; i < 5; i++)
         {
@@ -245,7 +245,7 @@ public sealed class AccessTests : IAsyncLifetime
 
         (await _steward.GetAsync("/api/people"))
             .AsArray()
-            .Single(p => (int)p!["id"]! == person)!["shutUntil"]
+            .Single(p => (string)p!["id"]! == person)!["shutUntil"]
             .ShouldNotBeNull();
         var renewed = (string)(await _steward.PostAsync($"/api/people/{person}/password", new { }))["password"]!;
         renewed.ShouldNotBe((string)given["password"]!);
@@ -286,6 +286,26 @@ public sealed class AccessTests : IAsyncLifetime
         entries.ShouldContain(("V. Marchetti", "addSite", 403));
         entries.ShouldContain(("V. Marchetti", "recordsCsv", 200));
         entries.ShouldContain(("R. Ostrow", "makeFirstSteward", 200));
+    }
+
+    [Fact]
+    public async Task When_a_change_was_asked_for_is_noted_beside_when_it_came()
+    {
+        async Task<JsonNode> AddAsync(string name, string asked)
+        {
+            using HttpRequestMessage request = new(HttpMethod.Post, "/api/sites")
+            {
+                Content = JsonContent.Create(new { name }),
+            };
+            request.Headers.Add("Garten-Asked", asked);
+            (await _steward.Http.SendAsync(request)).EnsureSuccessStatusCode();
+            return (await _steward.GetAsync("/api/audit"))[0]!;
+        }
+
+        var later = await AddAsync("Far Fen", "2026-11-18T07:15:30.250Z");
+        ((string?)later["what"]).ShouldBe("addSite");
+        ((DateTimeOffset)later["asked"]!).ShouldBe(new(2026, 11, 18, 7, 15, 30, 250, TimeSpan.Zero));
+        (await AddAsync("Near Fen", "half past seven"))["asked"].ShouldBeNull();
     }
 
     [Fact]

@@ -72,7 +72,7 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
                 $"/api/plants/{wavering}/determinations",
                 new
                 {
-                    request = Guid.NewGuid(),
+                    id = Guid.CreateVersion7(),
                     taxon,
                     qualifier = "none",
                     origin = "wild",
@@ -100,7 +100,7 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
                 permit = "",
             }
         );
-        await CareForAsync((int)first);
+        await CareForAsync((string)first!);
         var archive = await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative));
         await using var elsewhere = await RunningServer.StartAsync(demo: false);
         using var other = new Client(elsewhere.Address);
@@ -192,7 +192,7 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
     }
 
     /// <summary>Lets a plant be found again, threatened and counted.</summary>
-    private async Task CareForAsync(int plant)
+    private async Task CareForAsync(string plant)
     {
         await Me.PutAsync(
             $"/api/plants/{plant}/landmarks",
@@ -252,11 +252,11 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
             "/api/places",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 name = "Bald plot 9",
                 kind = "plot",
                 shape = new { form = "point", points = new[] { new { latitude = 44.9905, longitude = -123.685 } } },
-                site = (int)site,
+                site = (string)site!,
                 note = "",
             }
         );
@@ -267,11 +267,11 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
             "/api/counts",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 safe = true,
                 content = new
                 {
-                    site = (int)site,
+                    site = (string)site!,
                     date = "2026-03-03",
                     protocol = "timedSearch",
                     plots = 1,
@@ -282,7 +282,7 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
                     companions = "M. Falk",
                     weather = "fog",
                     note = "",
-                    place = (int)plot,
+                    place = (string)plot!,
                 },
             }
         );
@@ -321,7 +321,7 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
     public async Task Walks_grades_set_colonies_and_pictures_come_along()
     {
         var (plant, beside) = ((await Me.TakeAsync("a shrub with a walk"))!, await Me.TakeAsync("its neighbour"));
-        var (id, visit) = ((int)plant["plant"]!["id"]!, (int)plant["visits"]![0]!["id"]!);
+        var (id, visit) = ((string)plant["plant"]!["id"]!, (string)plant["visits"]![0]!["id"]!);
         plant = await Me.PostAsync(
             $"/api/plants/{id}/walk",
             new
@@ -411,8 +411,8 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
             .AsArray()
             .Single(p => (string?)p!["description"] == "a shrub with a walk")!["id"]!;
         var back = await other.GetAsync($"/api/plants/{there}");
-        back["request"]!["plant"]!["walk"]!.ToJsonString().ShouldBe(own["request"]!["plant"]!["walk"]!.ToJsonString());
-        back["request"]!["plant"]!["walk"]!["answers"]!.AsArray().Count.ShouldBe(2);
+        back["question"]!["walk"]!.ToJsonString().ShouldBe(own["question"]!["walk"]!.ToJsonString());
+        back["question"]!["walk"]!["answers"]!.AsArray().Count.ShouldBe(2);
         ((string?)back["colony"]![0]!["by"], back["colony"]!.AsArray().Count).ShouldBe(
             ((string?)own["colony"]![0]!["by"], 1)
         );
@@ -451,9 +451,9 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
         (await SendAsync(archive, "keep=true", other))["change"]!["plants"]!
             .ToJsonString()
             .ShouldBe(NothingNew.Replace("\"details\":0", "\"details\":1", StringComparison.Ordinal));
-        (await other.GetAsync($"/api/plants/{there}"))["request"]!["plant"]!["walk"]!
+        (await other.GetAsync($"/api/plants/{there}"))["question"]!["walk"]!
             .ToJsonString()
-            .ShouldBe(own["request"]!["plant"]!["walk"]!.ToJsonString());
+            .ShouldBe(own["question"]!["walk"]!.ToJsonString());
 
         // Without its photographs an archive is smaller, and those that were there come when it is brought in whole.
         var slim = await ArchiveAsync("&pictures=false");
@@ -478,8 +478,8 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
             $"/api/photos/{picture}/uses",
             new
             {
-                plant = (int)plant["plant"]!["id"]!,
-                visit = (int)plant["visits"]![0]!["id"]!,
+                plant = (string)plant["plant"]!["id"]!,
+                visit = (string)plant["visits"]![0]!["id"]!,
                 features = new object[]
                 {
                     new
@@ -517,7 +517,7 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task A_walk_of_a_key_the_guide_lacks_stays_out_and_a_strange_answer_is_left_off()
     {
-        var plant = (int)(await Me.TakeAsync("a shrub walked strangely"))["plant"]!["id"]!;
+        var plant = (string)(await Me.TakeAsync("a shrub walked strangely"))["plant"]!["id"]!;
         var sheet = await Me.PostAsync(
             $"/api/plants/{plant}/walk",
             new
@@ -571,7 +571,7 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
         var there = (await other.GetAsync("/api/plants"))
             .AsArray()
             .Single(p => (string?)p!["description"] == "a shrub walked strangely")!["id"]!;
-        (await other.GetAsync($"/api/plants/{there}"))["request"]!["plant"]!["walk"]!["answers"]!
+        (await other.GetAsync($"/api/plants/{there}"))["question"]!["walk"]!["answers"]!
             .AsArray()
             .ShouldHaveSingleItem()!["lead"]!
             .GetValue<int>()
@@ -587,7 +587,7 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
             $"/api/plants/{hidden["plant"]!["id"]}/determinations",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 taxon = "calypso-bulbosa",
                 qualifier = "none",
                 origin = "wild",
@@ -603,8 +603,8 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
                 $"/api/photos/{picture}/uses",
                 new
                 {
-                    plant = (int)sheet["plant"]!["id"]!,
-                    visit = (int)sheet["visits"]![0]!["id"]!,
+                    plant = (string)sheet["plant"]!["id"]!,
+                    visit = (string)sheet["visits"]![0]!["id"]!,
                     features = new object[]
                     {
                         new
@@ -657,7 +657,7 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
     )
     {
         await CareForAsync(
-            (int)(await Me.GetAsync("/api/plants")).AsArray().Single(p => (string?)p!["tag"] == "TF-001")!["id"]!
+            (string)(await Me.GetAsync("/api/plants")).AsArray().Single(p => (string?)p!["tag"] == "TF-001")!["id"]!
         );
         var damaged = await Me.Http.GetByteArrayAsync(new Uri("/api/records/archive.zip", UriKind.Relative));
         var shown = await SendAsync(

@@ -15,6 +15,29 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task An_id_that_something_else_bears_is_refused_in_words()
+    {
+        var other = await Me.TakeAsync("another shrub");
+        var problem = await Client.ProblemAsync(
+            await Me.TryPostAsync(
+                $"/api/plants/{_sheet["plant"]!["id"]}/visits",
+                new
+                {
+                    id = (string)other["visits"]![0]!["id"]!,
+                    date = "2026-05-20",
+                    stage = (string?)null,
+                    sex = (string?)null,
+                    parts = Array.Empty<string>(),
+                    altered = Array.Empty<string>(),
+                    note = "",
+                }
+            ),
+            HttpStatusCode.Conflict
+        );
+        ((string?)problem["detail"])!.ShouldContain("an id of its own");
+    }
+
+    [Fact]
     public async Task A_date_in_the_future_is_refused_and_nothing_is_taken()
     {
         var before = (await Me.GetAsync("/api/plants")).AsArray().Count;
@@ -60,7 +83,7 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
                 $"/api/plants/{plant}/determinations",
                 new
                 {
-                    request = Guid.NewGuid(),
+                    id = Guid.CreateVersion7(),
                     taxon = "nessie",
                     qualifier = "none",
                     origin = (string?)null,
@@ -132,7 +155,7 @@ public sealed class BadInputTests(ServerFixture server) : ServerTest(server)
             $"/api/plants/{sheet["plant"]!["id"]}/determinations",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 taxon = "acer",
                 qualifier = "none",
                 origin = (string?)null,

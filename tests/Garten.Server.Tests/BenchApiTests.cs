@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Garten.Testing;
 
 namespace Garten.Server.Tests;
 
@@ -17,7 +18,7 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
     public async Task A_plant_is_taken_keyed_out_and_named_and_becomes_a_record()
     {
         var sheet = await Me.TakeAsync("rose by the ford");
-        var plant = (int)sheet["plant"]!["id"]!;
+        var plant = (string)sheet["plant"]!["id"]!;
         sheet = await Me.PutAsync(Client.PathTo(sheet, "armature"), Client.Feature(states: ["prickles"]));
         sheet = await MoveAsync(sheet, "begin", "roses", 1);
         sheet = await MoveAsync(sheet, "answer", "roses", 1, 2);
@@ -28,7 +29,7 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
             $"/api/plants/{plant}/determinations",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 taxon = "rosa-nutkana",
                 qualifier = "cf",
                 origin = "wild",
@@ -88,7 +89,7 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
             Client.PathTo(sheet, "leaf-length"),
             Client.Feature("sample", parts: [], entry: "about 6 cm", expected: Revision(sheet), replaces: true)
         );
-        ((string?)sheet["observations"]![0]!["finding"]).ShouldBe("rough");
+        ((string?)sheet["observations"]![0]!["seen"]!["finding"]!["kind"]).ShouldBe("rough");
     }
 
     [Fact]
@@ -98,8 +99,8 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
             "/api/plants",
             new
             {
-                request = Guid.NewGuid(),
-                site = 1,
+                id = Guid.CreateVersion7(),
+                site = DemoIds.Site(1),
                 description = "flowering in winter",
                 origin = "wild",
                 visit = new
@@ -213,7 +214,7 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
         bare = await Me.PutAsync(path, new { });
         ((string?)bare["colony"]![0]!["tag"]).ShouldBe((string?)known["plant"]!["tag"]);
         (await MassAsync(bare)).ShouldBeGreaterThan(10 * before);
-        var (one, other) = (known["request"]!.DeepClone(), bare["request"]!.DeepClone());
+        var (one, other) = (Client.Asked(known), Client.Asked(bare));
         ((string?)(await Me.PostAsync("/api/bench/compare", new { one, other }))["verdict"])!.ShouldContain(
             "cannot be compared yet"
         );
@@ -263,12 +264,11 @@ public sealed class BenchApiTests(ServerFixture server) : ServerTest(server)
     }
 
     private async Task<JsonNode> AnswerAsync(JsonNode sheet) =>
-        await Me.PostAsync("/api/bench/answer", sheet["request"]!.DeepClone());
+        await Me.PostAsync("/api/bench/answer", Client.Asked(sheet));
 
-    private static object About(JsonNode sheet, string taxon) => new { plant = sheet["request"]!.DeepClone(), taxon };
+    private static object About(JsonNode sheet, string taxon) => new { plant = Client.Asked(sheet), taxon };
 
-    private static object Among(JsonNode sheet, params string[] taxa) =>
-        new { plant = sheet["request"]!.DeepClone(), taxa };
+    private static object Among(JsonNode sheet, params string[] taxa) => new { plant = Client.Asked(sheet), taxa };
 
     private static long Revision(JsonNode sheet) => (long)sheet["observations"]![0]!["revision"]!;
 

@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Garten.Testing;
 
 namespace Garten.Server.Tests;
 
@@ -22,11 +23,15 @@ public sealed class Client : IDisposable
 
     public HttpClient Http => _http;
 
+    /// <summary>Whom it entered the demo as, by their place in the list.</summary>
+    public string Own { get; private set; } = "";
+
     /// <summary>Enters the demo as one of its people, by their place in the list by name.</summary>
     public async Task<JsonNode> BeAsync(int index)
     {
         var people = (await GetAsync("/api/session"))["demoEntries"]!.AsArray();
-        return await PutAsync("/api/session", new { person = (int)people[index]!["id"]! });
+        Own = (string)people[index]!["id"]!;
+        return await PutAsync("/api/session", new { person = (string)people[index]!["id"]! });
     }
 
     /// <summary>Enters the demo as the first of its people with a role.</summary>
@@ -35,7 +40,7 @@ public sealed class Client : IDisposable
         var people = (await GetAsync("/api/session"))["demoEntries"]!.AsArray();
         return await PutAsync(
             "/api/session",
-            new { person = (int)people.First(p => (string?)p!["role"] == role)!["id"]! }
+            new { person = (string)people.First(p => (string?)p!["role"] == role)!["id"]! }
         );
     }
 
@@ -48,17 +53,19 @@ public sealed class Client : IDisposable
         PostAsync("/api/session", new { name, password });
 
     public async Task<JsonNode> GetAsync(string path) =>
-        await ReadAsync(await _http.GetAsync(new Uri(path, UriKind.Relative)));
+        await ReadAsync(await _http.GetAsync(new Uri(DemoIds.Spelled(path), UriKind.Relative)));
 
     public async Task<JsonNode> PutAsync(string path, object body) =>
-        await ReadAsync(await _http.PutAsJsonAsync(path, body));
+        await ReadAsync(await _http.PutAsJsonAsync(DemoIds.Spelled(path), body));
 
     public async Task<JsonNode> PostAsync(string path, object body) =>
-        await ReadAsync(await _http.PostAsJsonAsync(path, body));
+        await ReadAsync(await _http.PostAsJsonAsync(DemoIds.Spelled(path), body));
 
-    public Task<HttpResponseMessage> TryPutAsync(string path, object body) => _http.PutAsJsonAsync(path, body);
+    public Task<HttpResponseMessage> TryPutAsync(string path, object body) =>
+        _http.PutAsJsonAsync(DemoIds.Spelled(path), body);
 
-    public Task<HttpResponseMessage> TryPostAsync(string path, object body) => _http.PostAsJsonAsync(path, body);
+    public Task<HttpResponseMessage> TryPostAsync(string path, object body) =>
+        _http.PostAsJsonAsync(DemoIds.Spelled(path), body);
 
     /// <summary>What a refused request says, its status checked.</summary>
     public static async Task<JsonNode> ProblemAsync(HttpResponseMessage response, HttpStatusCode expected)
@@ -76,12 +83,22 @@ public sealed class Client : IDisposable
     public Task<JsonNode> TakeAsync(string description = "a shrub", string date = "2026-05-01") =>
         PostAsync("/api/plants", Plant(1, description, date));
 
+    /// <summary>The question the core is asked about a plant, as the page puts it together from its sheet.</summary>
+    public static JsonNode Asked(JsonNode sheet)
+    {
+        var plant = sheet["question"]!.DeepClone();
+        plant["observations"] = new JsonArray([
+            .. sheet["observations"]!.AsArray().Select(o => o!["seen"]!.DeepClone()),
+        ]);
+        return new JsonObject { ["plant"] = plant, ["choices"] = null };
+    }
+
     /// <summary>A plant as sent.</summary>
     public static object Plant(int site, string description, string date) =>
         new
         {
-            request = Guid.NewGuid(),
-            site,
+            id = Guid.CreateVersion7(),
+            site = DemoIds.Site(site),
             description,
             origin = "wild",
             visit = new

@@ -16,7 +16,8 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
             )
         ).Replace("\r\n ", "", StringComparison.Ordinal);
         calendar.ShouldContain("SUMMARY:Tollgate Meadow: quadrats with cover in percent");
-        calendar.ShouldContain("DTSTART:20260512T092000\r\nDTEND:20260512T120500\r\n");
+        calendar.ShouldContain("DTSTART:20260512T092000\r\n");
+        calendar.ShouldContain("DTEND:20260512T120500\r\n");
         calendar.ShouldContain(@"DESCRIPTION:R. Ostrow\nM. Falk\ndry\, light wind");
         calendar.ShouldNotContain("timed search");
         await Client.ProblemAsync(
@@ -110,7 +111,7 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
             }
         );
         var lines = await LinesAsync(id);
-        var (wild, planted) = ((int)lines[0]!["line"]!["id"]!, (int)lines[1]!["line"]!["id"]!);
+        var (wild, planted) = ((string)lines[0]!["line"]!["id"]!, (string)lines[1]!["line"]!["id"]!);
         await Task.WhenAll(
             Enumerable.Range(0, 10).Select(_ => Me.PostAsync($"/api/count-lines/{wild}/one-more", new { }))
         );
@@ -124,7 +125,9 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
                     origin = "wild",
                     note = "",
                     expected = (long)
-                        (await LinesAsync(id)).Single(l => (int)l!["line"]!["id"]! == planted)!["line"]!["revision"]!,
+                        (await LinesAsync(id)).Single(l => (string)l!["line"]!["id"]! == planted)!["line"]![
+                            "revision"
+                        ]!,
                 }
             ),
             HttpStatusCode.BadRequest
@@ -192,7 +195,7 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task A_watch_tells_when_flowers_began_against_the_usual_and_how_the_year_runs()
     {
-        var last = 0;
+        var last = "";
         foreach (
             var (date, percent) in new[]
             {
@@ -245,7 +248,7 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task A_count_at_a_plot_on_the_map_has_its_size_and_lies_where_it_lies()
     {
-        async Task<int> DrawAsync(
+        async Task<string> DrawAsync(
             string name,
             string kind,
             string form,
@@ -261,15 +264,15 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
                 "/api/places",
                 new
                 {
-                    request = Guid.NewGuid(),
+                    id = Guid.CreateVersion7(),
                     name,
                     kind,
                     shape,
-                    site = 1,
+                    site = DemoIds.Site(1),
                     note = "",
                 }
             );
-            return (int)map["places"]!.AsArray().Single(p => (string?)p!["name"] == name)!["id"]!;
+            return (string)map["places"]!.AsArray().Single(p => (string?)p!["name"] == name)!["id"]!;
         }
 
         // A square of a thousandth of a degree of latitude, 111.2 m, and as wide in metres.
@@ -293,11 +296,11 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         ((double)walked["sheet"]!["content"]!["lengthM"]!).ShouldBe(111.2, 0.3);
 
         // Its finds lie there, and not in the middle of the site.
-        var id = (int)trees["sheet"]!["id"]!;
+        var id = (string)trees["sheet"]!["id"]!;
         await EnterAsync(id, "acemac 80");
         var find = (await Me.GetAsync("/api/finds?from=2025-03-01&to=2025-03-02"))["finds"]!
             .AsArray()
-            .Single(f => (int)f!["find"]!["of"]! == id)!["find"]!;
+            .Single(f => (string)f!["find"]!["of"]! == id)!["find"]!;
         ((double)find["latitude"]!).ShouldBe(45.1005, 1e-6);
         find["uncertaintyM"].ShouldBeNull();
         (await Me.GetAsync("/api/finds/map?zoom=18&from=2025-03-01&to=2025-03-02"))
@@ -325,14 +328,14 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
             ["place"]
             .ShouldBeNull();
 
-        static object At(int place, string protocol, int plots, int site = 1) =>
+        static object At(string place, string protocol, int plots, int site = 1) =>
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 safe = true,
                 content = new
                 {
-                    site,
+                    site = DemoIds.Site(site),
                     date = "2025-03-01",
                     protocol,
                     plots,
@@ -384,10 +387,10 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task A_count_begins_once_and_only_with_the_checks_made_and_all_its_protocol_needs()
     {
-        var request = Guid.NewGuid();
-        var first = await Me.PostAsync("/api/counts", Count("walkThrough", request: request));
-        ((int)(await Me.PostAsync("/api/counts", Count("walkThrough", request: request)))["sheet"]!["id"]!).ShouldBe(
-            (int)first["sheet"]!["id"]!
+        var id = Guid.CreateVersion7();
+        var first = await Me.PostAsync("/api/counts", Count("walkThrough", id: id));
+        ((string)(await Me.PostAsync("/api/counts", Count("walkThrough", id: id)))["sheet"]!["id"]!).ShouldBe(
+            (string)first["sheet"]!["id"]!
         );
         foreach (
             var bad in new[]
@@ -502,15 +505,15 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         bool safe = true,
         string? started = null,
         string? ended = null,
-        Guid? request = null
+        Guid? id = null
     ) =>
         new
         {
-            request = request ?? Guid.NewGuid(),
+            id = id ?? Guid.CreateVersion7(),
             safe,
             content = new
             {
-                site,
+                site = DemoIds.Site(site),
                 date,
                 protocol,
                 plots,
@@ -524,14 +527,14 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
             },
         };
 
-    private async Task<int> BeginAsync(
+    private async Task<string> BeginAsync(
         string protocol,
         int plots = 1,
         double? area = null,
         string date = "2026-05-01"
-    ) => (int)(await Me.PostAsync("/api/counts", Count(protocol, plots, area, date: date)))["sheet"]!["id"]!;
+    ) => (string)(await Me.PostAsync("/api/counts", Count(protocol, plots, area, date: date)))["sheet"]!["id"]!;
 
-    private Task<JsonNode> EnterAsync(int id, string text) =>
+    private Task<JsonNode> EnterAsync(string id, string text) =>
         Me.PostAsync(
             $"/api/counts/{id}/lines",
             new
@@ -543,7 +546,7 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
             }
         );
 
-    private Task<HttpResponseMessage> TryEnterAsync(int id, string text) =>
+    private Task<HttpResponseMessage> TryEnterAsync(string id, string text) =>
         Me.TryPostAsync(
             $"/api/counts/{id}/lines",
             new
@@ -562,7 +565,7 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         return Me.PutAsync($"/api/count-lines/{line["id"]}", body);
     }
 
-    private async Task<long> RevisionAsync(int id) =>
+    private async Task<long> RevisionAsync(string id) =>
         (long)(await Me.GetAsync($"/api/counts/{id}"))["sheet"]!["revision"]!;
 
     [Fact]
@@ -606,5 +609,5 @@ public sealed class CountTests(ServerFixture server) : ServerTest(server)
         );
     }
 
-    private async Task<JsonArray> LinesAsync(int id) => (await Me.GetAsync($"/api/counts/{id}"))["lines"]!.AsArray();
+    private async Task<JsonArray> LinesAsync(string id) => (await Me.GetAsync($"/api/counts/{id}"))["lines"]!.AsArray();
 }

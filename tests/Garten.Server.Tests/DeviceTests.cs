@@ -54,7 +54,7 @@ public sealed class DeviceTests(ServerFixture server) : ServerTest(server)
         ((double)here["latitude"]!).ShouldBeInRange(44.98, 45.02);
         ((double)here["longitude"]!).ShouldBeInRange(-123.72, -123.67);
         ((string?)here["words"])!.ShouldContain("from 9 satellites");
-        ((int?)here["nearest"]!["site"]).ShouldNotBeNull();
+        ((string?)here["nearest"]!["site"]).ShouldNotBeNull();
     }
 
     [Theory]

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
+using Garten.Testing;
 
 namespace Garten.Server.Tests;
 
@@ -53,10 +54,10 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
-    public async Task The_demo_has_its_ground_places_and_plants_and_the_reserve_its_size()
+    public async Task The_demo_has_its_base_map_places_and_plants_and_the_reserve_its_size()
     {
         var map = await Me.GetAsync("/api/map");
-        ((string?)map["ground"])!.ShouldContain("Tamsin Fork");
+        ((string?)map["base"])!.ShouldContain("Tamsin Fork");
         ((string?)Place(map, "Tamsin Fork Reserve")["size"]).ShouldBe("410 ha");
         ((string?)Place(map, "Giant plot 1")["kind"]).ShouldBe("plot");
         map["plants"]!.AsArray().Count(p => (bool)p!["own"]!).ShouldBeGreaterThanOrEqualTo(15);
@@ -68,16 +69,16 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task A_plot_is_drawn_once_changed_taken_away_and_put_back()
     {
-        var request = Guid.NewGuid();
-        await Me.PostAsync("/api/places", Plot(request, "Plot X", 20));
-        var id = (int)Place(await Me.PostAsync("/api/places", Plot(request, "Plot X", 20)), "Plot X")["id"]!;
+        var place = Guid.CreateVersion7();
+        await Me.PostAsync("/api/places", Plot(place, "Plot X", 20));
+        var id = (string)Place(await Me.PostAsync("/api/places", Plot(place, "Plot X", 20)), "Plot X")["id"]!;
         (
             (string?)
                 Place(
                     await Me.PutAsync(
                         $"/api/places/{id}",
                         Changed(
-                            Plot(request, "Plot Y", 40),
+                            Plot(place, "Plot Y", 40),
                             (long)Place(await Me.GetAsync("/api/map"), "Plot X")["revision"]!
                         )
                     ),
@@ -85,7 +86,7 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
                 )["size"]
         ).ShouldBe("0.2 ha");
         await Client.ProblemAsync(
-            await Me.TryPutAsync($"/api/places/{id}", Changed(Plot(request, "Plot Z", 40), 1)),
+            await Me.TryPutAsync($"/api/places/{id}", Changed(Plot(place, "Plot Z", 40), 1)),
             HttpStatusCode.Conflict
         );
         (await Me.Http.DeleteAsync(new Uri($"/api/places/{id}", UriKind.Relative))).EnsureSuccessStatusCode();
@@ -97,7 +98,7 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
                 "/api/places",
                 new
                 {
-                    request = Guid.NewGuid(),
+                    id = Guid.CreateVersion7(),
                     name = "Bow",
                     kind = "plot",
                     shape = crossed,
@@ -114,11 +115,11 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
                 "/api/places",
                 new
                 {
-                    request = Guid.NewGuid(),
+                    id = Guid.CreateVersion7(),
                     name = "Nowhere",
                     kind = "way",
                     shape = line,
-                    site = 999_999,
+                    site = DemoIds.Site(999_999),
                     note = "",
                 }
             ),
@@ -129,7 +130,7 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
                 "/api/places",
                 new
                 {
-                    request = Guid.NewGuid(),
+                    id = Guid.CreateVersion7(),
                     name = "Empty",
                     kind = "way",
                     shape = new { form = "line", points = (object?)null },
@@ -144,7 +145,7 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
                 "/api/places",
                 new
                 {
-                    request = Guid.NewGuid(),
+                    id = Guid.CreateVersion7(),
                     name = "Odd",
                     kind = 99,
                     shape = line,
@@ -170,7 +171,9 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
                 uncertaintyM = 3.0,
             }
         );
-        var plant = map["plants"]!.AsArray().Single(p => (int)p!["plant"]!["id"]! == (int)sheet["plant"]!["id"]!)!;
+        var plant = map["plants"]!
+            .AsArray()
+            .Single(p => (string)p!["plant"]!["id"]! == (string)sheet["plant"]!["id"]!)!;
         ((bool)plant["own"]!).ShouldBeTrue();
         ((string?)plant["written"]).ShouldBe("45°00′07.0″N 123°42′14.0″W");
         ((double)plant["uncertaintyM"]!).ShouldBe(15.4, 0.1);
@@ -187,7 +190,7 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
         );
         (
             (double)
-                both["plants"]!.AsArray().Single(p => (int)p!["plant"]!["id"]! == (int)sheet["plant"]!["id"]!)![
+                both["plants"]!.AsArray().Single(p => (string)p!["plant"]!["id"]! == (string)sheet["plant"]!["id"]!)![
                     "uncertaintyM"
                 ]!
         ).ShouldBe(55.6, 0.1, "what was typed counts, not how the page read it");
@@ -261,7 +264,7 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
             $"/api/plants/{sheet["plant"]!["id"]}/determinations",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 taxon = "calypso-bulbosa",
                 qualifier = "none",
                 origin = "wild",
@@ -302,17 +305,17 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
-    public async Task The_ground_is_the_stewards_and_stays_when_a_file_is_not_sound()
+    public async Task The_base_map_is_the_stewards_and_stays_when_a_file_is_not_sound()
     {
         using var steward = new Client(Address);
         await steward.BeAsync("steward");
-        var before = (string?)(await Me.GetAsync("/api/map"))["ground"];
+        var before = (string?)(await Me.GetAsync("/api/map"))["base"];
         using var broken = Body("{\"type\":\"FeatureCollection\"");
         await Client.ProblemAsync(
             await steward.Http.PutAsync(new Uri("/api/map/base", UriKind.Relative), broken),
             HttpStatusCode.BadRequest
         );
-        ((string?)(await Me.GetAsync("/api/map"))["ground"]).ShouldBe(before);
+        ((string?)(await Me.GetAsync("/api/map"))["base"]).ShouldBe(before);
         using var mine = Body(before!);
         await Client.ProblemAsync(
             await Me.Http.PutAsync(new Uri("/api/map/base", UriKind.Relative), mine),
@@ -359,12 +362,12 @@ public sealed class MapTests(ServerFixture server) : ServerTest(server)
         return body;
     }
 
-    private static object Plot(Guid request, string name, double metres)
+    private static object Plot(Guid id, string name, double metres)
     {
         var (north, east) = (metres / 111_195, metres / 111_195 / Math.Cos(45 * Math.PI / 180));
         return new
         {
-            request,
+            id,
             name,
             kind = "plot",
             shape = Shape("area", (45, -123.7), (45, -123.7 + east), (45 + north, -123.7 + east), (45 + north, -123.7)),

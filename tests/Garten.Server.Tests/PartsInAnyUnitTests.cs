@@ -23,7 +23,7 @@ public sealed class PartsInAnyUnitTests(ServerFixture server) : ServerTest(serve
         Parts().ShouldBe(["9 cm", "11 cm", "1 card"]);
         _sheet = await EnterAsync("3 1/4 in");
         Parts().ShouldBe(["9 cm", "11 cm", "1 card", "3 1/4 in"]);
-        var values = _sheet["request"]!["plant"]!["observations"]!
+        var values = Client.Asked(_sheet)["plant"]!["observations"]!
             .AsArray()
             .Single(o => (string?)o!["character"] == "leaf-length")!["finding"]!["values"]!.AsArray();
         ((double)values[2]!).ShouldBe(85.6, 1e-9);
@@ -42,7 +42,7 @@ public sealed class PartsInAnyUnitTests(ServerFixture server) : ServerTest(serve
         _sheet = await Me.GetAsync($"/api/plants/{_sheet["plant"]!["id"]}");
         Parts().ShouldBe(["9 cm", "11 cm"]);
         _sheet = await Me.PutAsync(Client.PathTo(_sheet, "leaf-length"), Entry("15–20 cm", replaces: true));
-        ((string?)Observation()["rough"]).ShouldBe("15–20 cm");
+        ((string?)Observation()["seen"]!["finding"]!["value"]!["typed"]).ShouldBe("15–20 cm");
 
         // The other way round it is asked as well.
         asked = await Client.ProblemAsync(
@@ -57,9 +57,13 @@ public sealed class PartsInAnyUnitTests(ServerFixture server) : ServerTest(serve
 
     private JsonNode Entry(string entry, bool replaces)
     {
-        var before = _sheet["observations"]!.AsArray().SingleOrDefault(o => (string?)o!["character"] == "leaf-length");
+        var before = _sheet["observations"]!
+            .AsArray()
+            .SingleOrDefault(o => (string?)o!["seen"]!["character"] == "leaf-length");
         string[] parts =
-            (string?)before?["finding"] == "sample" ? [.. before!["parts"]!.AsArray().Select(p => (string)p!)] : [];
+            (string?)before?["seen"]!["finding"]!["kind"] == "sample"
+                ? [.. before!["parts"]!.AsArray().Select(p => (string)p!)]
+                : [];
         var body = System.Text.Json.JsonSerializer.SerializeToNode(
             Client.Feature("sample", parts: parts, entry: entry, expected: (long?)before?["revision"])
         )!;
@@ -73,7 +77,7 @@ public sealed class PartsInAnyUnitTests(ServerFixture server) : ServerTest(serve
     }
 
     private JsonNode Observation() =>
-        _sheet["observations"]!.AsArray().Single(o => (string?)o!["character"] == "leaf-length")!;
+        _sheet["observations"]!.AsArray().Single(o => (string?)o!["seen"]!["character"] == "leaf-length")!;
 
     private string[] Parts() => [.. Observation()["parts"]!.AsArray().Select(p => (string)p!)];
 }

@@ -34,8 +34,8 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
     public async Task What_was_found_goes_on_the_sheet_with_the_picture_as_evidence_and_joins_what_was_measured()
     {
         var sheet = await Me.TakeAsync();
-        var plant = (int)sheet["plant"]!["id"]!;
-        var visit = (int)sheet["visits"]!.AsArray()[0]!["id"]!;
+        var plant = (string)sheet["plant"]!["id"]!;
+        var visit = (string)sheet["visits"]!.AsArray()[0]!["id"]!;
         var id = Guid.NewGuid();
         await Me.PostAsync($"/api/photos/samples/1?id={id}", new { });
         var use = new
@@ -57,9 +57,9 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
             }
         );
 
-        var length = after["observations"]!.AsArray().Single(o => (string?)o!["character"] == "leaf-length")!;
+        var length = after["observations"]!.AsArray().Single(o => (string?)o!["seen"]!["character"] == "leaf-length")!;
         length["parts"]!.AsArray().Select(p => (string?)p).ShouldBe(["63.1 mm", "58 mm"]);
-        ((string?)length["source"]).ShouldBe("picture");
+        ((string?)length["seen"]!["source"]).ShouldBe("picture");
         (await Me.GetAsync($"/api/plants/{plant}/photos"))
             .AsArray()
             .Select(p => (string?)p!["character"])
@@ -70,7 +70,7 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
     public async Task Nothing_is_kept_when_one_of_the_features_cannot_be()
     {
         var sheet = await Me.TakeAsync();
-        var plant = (int)sheet["plant"]!["id"]!;
+        var plant = (string)sheet["plant"]!["id"]!;
         var id = Guid.NewGuid();
         await Me.PostAsync($"/api/photos/samples/2?id={id}", new { });
         var problem = await Client.ProblemAsync(
@@ -79,7 +79,7 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
                 new
                 {
                     plant,
-                    visit = (int)sheet["visits"]!.AsArray()[0]!["id"]!,
+                    visit = (string)sheet["visits"]!.AsArray()[0]!["id"]!,
                     features = new object[]
                     {
                         Feature("leaf-length", entry: "60 mm"),

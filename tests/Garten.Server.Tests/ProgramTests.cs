@@ -13,15 +13,23 @@ public sealed class ProgramTests
     {
         var folder = TestCluster.NewFolder();
         var acknowledged = new List<string>();
-        int plant;
+        string plant;
         string path;
         using (var server = Start(folder, out var port))
         {
             using var me = await ReadyAsync(server, port);
             await me.BeFirstStewardAsync();
-            await me.PostAsync("/api/sites", new { name = "Here", elevationM = 100 });
+            await me.PostAsync(
+                "/api/sites",
+                new
+                {
+                    id = DemoIds.Site(1),
+                    name = "Here",
+                    elevationM = 100,
+                }
+            );
             var sheet = await me.TakeAsync();
-            plant = (int)sheet["plant"]!["id"]!;
+            plant = (string)sheet["plant"]!["id"]!;
             path = Client.PathTo(sheet, "leaf-length");
             long? revision = null;
             TaskCompletionSource first = new();

@@ -1,4 +1,5 @@
 using System.Net;
+using Garten.Testing;
 
 namespace Garten.Server.Tests;
 
@@ -28,7 +29,7 @@ public sealed class ReportTests(ServerFixture server) : ServerTest(server)
                 && e.Contains("named on counts in ", StringComparison.Ordinal)
             );
         report["report"]!["doubtful"]!.AsArray().Select(d => (string?)d!["why"]).ShouldAllBe(w => w!.Length > 0);
-        ((string?)report["ground"]).ShouldNotBeNullOrEmpty();
+        ((string?)report["base"]).ShouldNotBeNullOrEmpty();
     }
 
     [Fact]
@@ -108,7 +109,7 @@ public sealed class ReportTests(ServerFixture server) : ServerTest(server)
             .Select(s => (string?)s!["taxon"]!["name"])
             .ShouldNotContain("Veratrum viride");
         await Client.ProblemAsync(
-            await Me.Http.GetAsync(new Uri("/api/report?site=9999", UriKind.Relative)),
+            await Me.Http.GetAsync(new Uri(DemoIds.Spelled("/api/report?site=9999"), UriKind.Relative)),
             HttpStatusCode.NotFound
         );
     }
@@ -121,7 +122,7 @@ public sealed class ReportTests(ServerFixture server) : ServerTest(server)
             $"/api/plants/{sheet["plant"]!["id"]}/determinations",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 taxon = "calypso-bulbosa",
                 qualifier = "none",
                 origin = "wild",
@@ -145,7 +146,7 @@ public sealed class ReportTests(ServerFixture server) : ServerTest(server)
             $"{plant}/determinations",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 taxon = "ribes-sanguineum",
                 qualifier = "cf",
                 origin = "wild",
@@ -185,7 +186,7 @@ public sealed class ReportTests(ServerFixture server) : ServerTest(server)
             .AsArray()
             .ShouldNotBeEmpty();
         await Client.ProblemAsync(
-            await Me.Http.GetAsync(new Uri("/api/checklist?site=9999", UriKind.Relative)),
+            await Me.Http.GetAsync(new Uri(DemoIds.Spelled("/api/checklist?site=9999"), UriKind.Relative)),
             HttpStatusCode.NotFound
         );
     }

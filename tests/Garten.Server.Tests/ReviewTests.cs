@@ -25,7 +25,7 @@ public sealed class ReviewTests(ServerFixture server) : ServerTest(server)
         (await SecondAsync()).ShouldBe(
             (false, "No second person has given the same name, and no voucher stands for it.")
         );
-        var name = (int)_sheet["determinations"]![0]!["id"]!;
+        var name = (string)_sheet["determinations"]![0]!["id"]!;
         var asked = await _determiner.PostAsync(
             $"{Plant}/determinations/{name}/reviews",
             new { verdict = "asksMore", remark = "Break a petiole: is there milky sap?" }
@@ -34,14 +34,14 @@ public sealed class ReviewTests(ServerFixture server) : ServerTest(server)
         (await SecondAsync()).ShouldBe((false, "M. Falk asks for more: Break a petiole: is there milky sap?"));
         var waiting = (await Me.GetAsync("/api/today"))["names"]!
             .AsArray()
-            .Single(n => (int)n!["plant"]!["id"]! == (int)_sheet["plant"]!["id"]!)!;
+            .Single(n => (string)n!["plant"]!["id"]! == (string)_sheet["plant"]!["id"]!)!;
         ((bool)waiting["mine"]!).ShouldBeTrue();
         ((string?)waiting["says"]![0]).ShouldBe("M. Falk asks for more: Break a petiole: is there milky sap?");
         await _determiner.PostAsync($"{Plant}/determinations/{name}/reviews", new { verdict = "agrees", remark = "" });
         (await SecondAsync()).ShouldBe((true, "M. Falk agrees."));
         (await Me.GetAsync("/api/today"))["names"]!
             .AsArray()
-            .ShouldNotContain(n => (int)n!["plant"]!["id"]! == (int)_sheet["plant"]!["id"]!);
+            .ShouldNotContain(n => (string)n!["plant"]!["id"]! == (string)_sheet["plant"]!["id"]!);
 
         // Both reviews stay; a new name asks for reviews of its own.
         var renamed = await NameAsync(Me, "acer-circinatum");
@@ -53,7 +53,7 @@ public sealed class ReviewTests(ServerFixture server) : ServerTest(server)
     public async Task Nobody_reviews_their_own_name_and_a_doubt_says_why()
     {
         var own = await NameAsync(_determiner, "acer-glabrum");
-        var name = (int)own["determinations"]![0]!["id"]!;
+        var name = (string)own["determinations"]![0]!["id"]!;
         await Client.ProblemAsync(
             await _determiner.TryPostAsync(
                 $"{Plant}/determinations/{name}/reviews",
@@ -61,7 +61,7 @@ public sealed class ReviewTests(ServerFixture server) : ServerTest(server)
             ),
             HttpStatusCode.Conflict
         );
-        var earlier = (int)own["determinations"]![1]!["id"]!;
+        var earlier = (string)own["determinations"]![1]!["id"]!;
         var silent = await Client.ProblemAsync(
             await _determiner.TryPostAsync(
                 $"{Plant}/determinations/{earlier}/reviews",
@@ -140,7 +140,7 @@ public sealed class ReviewTests(ServerFixture server) : ServerTest(server)
             $"{Plant}/determinations",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 taxon,
                 qualifier = "none",
                 origin = "wild",
@@ -151,9 +151,9 @@ public sealed class ReviewTests(ServerFixture server) : ServerTest(server)
 
     private async Task<(bool Met, string Says)> SecondAsync()
     {
-        var ground = (await Me.GetAsync($"{Plant}/grade"))["answer"]!["grade"]!["reasons"]!
+        var reason = (await Me.GetAsync($"{Plant}/grade"))["answer"]!["grade"]!["reasons"]!
             .AsArray()
             .Single(g => (string?)g!["kind"] == "secondPerson")!;
-        return ((bool)ground["met"]!, (string)ground["says"]!);
+        return ((bool)reason["met"]!, (string)reason["says"]!);
     }
 }

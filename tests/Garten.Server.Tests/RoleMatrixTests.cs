@@ -33,12 +33,12 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         ["POST /api/bench/sheet"] = Right.Look,
         ["POST /api/bench/compare"] = Right.Look,
         ["POST /api/trees/measures"] = Right.Look,
-        ["POST /api/photos/{id:guid}/measures"] = Right.Look,
+        ["POST /api/photos/{id:id}/measures"] = Right.Look,
         ["POST /api/specimens"] = Right.Look,
         ["POST /api/specimens.csv"] = Right.Look,
         ["PUT /api/trips/settings"] = Right.Look,
         ["POST /api/trips/seek"] = Right.Look,
-        ["POST /api/plants/{plant:int}/determinations/{determination:int}/reviews"] = Right.Review,
+        ["POST /api/plants/{plant:id}/determinations/{determination:id}/reviews"] = Right.Review,
         ["POST /api/import"] = Right.Steward,
         ["PUT /api/map/base"] = Right.Steward,
         ["PUT /api/photos/naming"] = Right.Steward,
@@ -46,8 +46,8 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         ["DELETE /api/weather"] = Right.Steward,
         ["GET /api/people"] = Right.Steward,
         ["POST /api/people"] = Right.Steward,
-        ["PUT /api/people/{person:int}"] = Right.Steward,
-        ["POST /api/people/{person:int}/password"] = Right.Steward,
+        ["PUT /api/people/{person:id}"] = Right.Steward,
+        ["POST /api/people/{person:id}/password"] = Right.Steward,
         ["GET /api/audit"] = Right.Steward,
     };
 
@@ -127,7 +127,7 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
     private static async Task<HttpStatusCode> CallAsync(Client client, string method, string path, string type)
     {
         var address = Hole()
-            .Replace(path, m => m.Value.Contains("guid", StringComparison.Ordinal) ? Guid.Empty.ToString()
+            .Replace(path, m => m.Value.Contains(":id", StringComparison.Ordinal) ? Guid.Empty.ToString()
                 : m.Value.Contains("int", StringComparison.Ordinal) ? "987654"
                 : "none");
         using var request = new HttpRequestMessage(new HttpMethod(method), address);

@@ -59,8 +59,8 @@ public sealed class SampleTests(ServerFixture server) : ServerTest(server)
         );
         var seen = second["observations"]!.AsArray().ShouldHaveSingleItem()!;
         seen["placeWords"]!.AsArray().Select(w => (string?)w).ShouldBe(["sun", "shade"]);
-        seen["exposure"].ShouldBeNull();
-        var answer = await Me.PostAsync("/api/bench/samples", second["request"]!);
+        seen["seen"]!["exposure"].ShouldBeNull();
+        var answer = await Me.PostAsync("/api/bench/samples", Client.Asked(second));
         answer["samples"]!.AsArray().Select(s => (string?)s!["words"]).ShouldBe(["one part, 6 cm", "one part, 11 cm"]);
 
         // Undone and done again, the places are still there; and places for parts that were not sent are refused.
@@ -100,6 +100,6 @@ public sealed class SampleTests(ServerFixture server) : ServerTest(server)
     private async Task<JsonNode> StudiedAsync(string character, params string[] parts)
     {
         var sheet = await Me.PutAsync(Client.PathTo(_sheet, character), Client.Feature("sample", parts: parts));
-        return await Me.PostAsync("/api/bench/samples", sheet["request"]!);
+        return await Me.PostAsync("/api/bench/samples", Client.Asked(sheet));
     }
 }

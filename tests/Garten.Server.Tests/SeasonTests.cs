@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Garten.Testing;
 
 namespace Garten.Server.Tests;
 
@@ -21,7 +22,7 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task A_grade_is_overruled_with_a_reason_only_and_the_computed_one_stands_beside_it()
     {
-        var plant = (int)(await Me.TakeAsync())["plant"]!["id"]!;
+        var plant = (string)(await Me.TakeAsync())["plant"]!["id"]!;
         await Client.ProblemAsync(
             await Me.TryPostAsync($"/api/plants/{plant}/grade", new { grade = "confirmed", reason = " " }),
             HttpStatusCode.BadRequest
@@ -121,7 +122,7 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
             HttpStatusCode.BadRequest
         );
         await Client.ProblemAsync(
-            await Me.Http.GetAsync(new Uri("/api/shows?site=9999", UriKind.Relative)),
+            await Me.Http.GetAsync(new Uri(DemoIds.Spelled("/api/shows?site=9999"), UriKind.Relative)),
             HttpStatusCode.NotFound
         );
 
@@ -249,7 +250,7 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
         ((double)cirque["delay"]!).ShouldBe(34.9, 0.11);
         From(cirque).ShouldBe(156);
         await Client.ProblemAsync(
-            await Me.Http.GetAsync(new Uri("/api/year?site=999", UriKind.Relative)),
+            await Me.Http.GetAsync(new Uri(DemoIds.Spelled("/api/year?site=999"), UriKind.Relative)),
             HttpStatusCode.NotFound
         );
 
@@ -264,7 +265,9 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
         (long?)
             sheet["observations"]!
                 .AsArray()
-                .FirstOrDefault(o => (string?)o!["character"] == character && (int)o["visit"]! == (int)visit!)
+                .FirstOrDefault(o =>
+                    (string?)o!["seen"]!["character"] == character && (string)o["visit"]! == (string)visit!
+                )
                 ?["revision"];
 
     private async Task<JsonNode> GradeAsync(JsonNode tag) =>

@@ -20,7 +20,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
             $"{Plant}/determinations",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 taxon = "calypso-bulbosa",
                 qualifier = "none",
                 origin = "wild",
@@ -92,7 +92,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
 
         // It is refused in the very words used for a plant that is not there.
         var absent = await Client.ProblemAsync(
-            await other.Http.GetAsync(new Uri("/api/plants/987654", UriKind.Relative)),
+            await other.Http.GetAsync(new Uri(DemoIds.Spelled("/api/plants/987654"), UriKind.Relative)),
             HttpStatusCode.NotFound
         );
         foreach (var path in new[] { Plant, $"{Plant}/grade", $"{Plant}/care", $"{Plant}/photos", $"{Plant}/request" })
@@ -186,7 +186,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
     {
         using var stranger = new Client(Address);
         await stranger.BeAsync(3);
-        var threat = (int)(await Me.GetAsync($"{Plant}/care"))["threats"]![0]!["id"]!;
+        var threat = (string)(await Me.GetAsync($"{Plant}/care"))["threats"]![0]!["id"]!;
         await Client.ProblemAsync(
             await stranger.TryPutAsync(
                 $"/api/threats/{threat}",
@@ -216,8 +216,8 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
             $"/api/photos/{photo}/uses",
             new
             {
-                plant = (int)_sheet["plant"]!["id"]!,
-                visit = (int)_sheet["visits"]![0]!["id"]!,
+                plant = (string)_sheet["plant"]!["id"]!,
+                visit = (string)_sheet["visits"]![0]!["id"]!,
                 features = new[]
                 {
                     new
@@ -247,11 +247,11 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
             "/api/counts",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 safe = true,
                 content = new
                 {
-                    site = 1,
+                    site = DemoIds.Site(1),
                     date = "2026-05-01",
                     protocol = "walkThrough",
                     plots = 1,
@@ -282,7 +282,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
             .AsArray()
             .Single(c => (string?)c!["siteName"] == "Quarry Bald" && (string?)c["content"]!["protocol"] == "quadrats")!;
         var lines = (await Me.GetAsync($"/api/counts/{meadow["id"]}"))["lines"]!.AsArray();
-        var hidden = (int)lines.First(l => (string?)l!["line"]!["taxon"] == "fritillaria-affinis")!["line"]!["id"]!;
+        var hidden = (string)lines.First(l => (string?)l!["line"]!["taxon"] == "fritillaria-affinis")!["line"]!["id"]!;
         await Client.ProblemAsync(
             await stranger.TryPutAsync(
                 $"/api/count-lines/{hidden}",
@@ -333,7 +333,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
             $"{path}/determinations",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 taxon = "calypso-bulbosa",
                 qualifier = "none",
                 origin = "wild",
@@ -377,11 +377,11 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
             "/api/counts",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 safe = true,
                 content = new
                 {
-                    site = 1,
+                    site = DemoIds.Site(1),
                     date = "2026-05-03",
                     protocol = "quadrats",
                     plots = 1,
@@ -450,37 +450,41 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
     [Fact]
     public async Task Every_endpoint_refuses_a_hidden_plant_however_its_number_is_spelled()
     {
-        var id = (int)_sheet["plant"]!["id"]!;
-        var visit = (int)_sheet["visits"]![0]!["id"]!;
+        var id = (string)_sheet["plant"]!["id"]!;
+        var visit = (string)_sheet["visits"]![0]!["id"]!;
         var tag = (string)_sheet["plant"]!["tag"]!;
         string[] spellings =
         [
-            $"{id}",
+            id,
+            id.ToUpperInvariant(),
+            id.Replace("-", "", StringComparison.Ordinal),
             $"+{id}",
             $"%2B{id}",
             $"%20{id}",
             $"{id}%20",
             $"{id}%09",
-            $"0{id}",
-            $"00{id}",
-            $"{id}.0",
             $"{id}%00",
-            $"0x{id:x}",
-            $"%30{id}",
-            $"{id:N0}%2C",
+            $"%7B{id}%7D",
+            $"({id})",
+            $"0{id}",
+            $"{id}.0",
+            $"%{(int)id[0]:X2}{id[1..]}",
+            id.Replace("-", "%2D", StringComparison.Ordinal),
+            $"urn:uuid:{id}",
+            tag,
         ];
         using var reader = new Client(Address);
         await reader.BeAsync("reader");
         using var stranger = new Client(Address);
         await stranger.BeAsync(3);
-        var mine = (int)(await stranger.TakeAsync("my own"))["plant"]!["id"]!;
+        var mine = (string)(await stranger.TakeAsync("my own"))["plant"]!["id"]!;
         var before = await Me.GetAsync(Plant);
         foreach (
             var (method, path) in RoleMatrixTests
                 .EndpointsOf(Services)
                 .Where(e =>
-                    e.Path.Contains("{plant:int}", StringComparison.Ordinal)
-                    || e.Path.Contains("{other:int}", StringComparison.Ordinal)
+                    e.Path.Contains("{plant:id}", StringComparison.Ordinal)
+                    || e.Path.Contains("{other:id}", StringComparison.Ordinal)
                 )
         )
         {
@@ -489,17 +493,17 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
                 foreach (
                     var whole in new[]
                     {
-                        path.Replace("{plant:int}", spelling, StringComparison.Ordinal)
-                            .Replace("{other:int}", $"{mine}", StringComparison.Ordinal),
-                        path.Replace("{plant:int}", $"{mine}", StringComparison.Ordinal)
-                            .Replace("{other:int}", spelling, StringComparison.Ordinal),
+                        path.Replace("{plant:id}", spelling, StringComparison.Ordinal)
+                            .Replace("{other:id}", $"{mine}", StringComparison.Ordinal),
+                        path.Replace("{plant:id}", $"{mine}", StringComparison.Ordinal)
+                            .Replace("{other:id}", spelling, StringComparison.Ordinal),
                     }.Where(p => p.Contains(spelling, StringComparison.Ordinal))
                 )
                 {
                     var at = whole
-                        .Replace("{visit:int}", $"{visit}", StringComparison.Ordinal)
+                        .Replace("{visit:id}", $"{visit}", StringComparison.Ordinal)
                         .Replace("{character}", "margin", StringComparison.Ordinal)
-                        .Replace("{determination:int}", "1", StringComparison.Ordinal);
+                        .Replace("{determination:id}", $"{Guid.CreateVersion7()}", StringComparison.Ordinal);
                     foreach (
                         var (client, asked) in new[] { (reader, method == "GET"), (stranger, true) }.Where(c => c.Item2)
                     )
@@ -559,7 +563,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
                 _ when path.EndsWith("/walk", StringComparison.Ordinal) =>
                     """{"move":"begin","key":"woody-in-leaf","couplet":1,"lead":null,"expected":null}""",
                 _ when path.EndsWith("/determinations", StringComparison.Ordinal) =>
-                    $$"""{"request":"{{Guid.NewGuid()}}","taxon":"acer","qualifier":"none","origin":null,"date":"2026-06-01","remarks":""}""",
+                    $$"""{"id":"{{Guid.NewGuid()}}","taxon":"acer","qualifier":"none","origin":null,"date":"2026-06-01","remarks":""}""",
                 _ when path.EndsWith("/reviews", StringComparison.Ordinal) => """{"verdict":"agrees","remark":""}""",
                 _ when path.EndsWith("/position", StringComparison.Ordinal) =>
                     """{"typed":"45, -123.7","at":null,"uncertaintyM":5}""",

@@ -51,7 +51,7 @@ public sealed class StandbyTests(ITestOutputHelper output) : IAsyncLifetime
     {
         using Client main = new(_changing.Address);
         await main.BeAsync("steward");
-        var steward = (int)(await main.GetAsync("/api/session"))["person"]!["id"]!;
+        var steward = (string)(await main.GetAsync("/api/session"))["person"]!["id"]!;
         using HttpClient http = new(new HttpClientHandler());
         (await http.PutAsJsonAsync($"{_changing.Address}/api/session", new { person = steward })).StatusCode.ShouldBe(
             HttpStatusCode.OK

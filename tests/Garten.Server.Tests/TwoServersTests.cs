@@ -40,7 +40,7 @@ public sealed class TwoServersTests : IAsyncLifetime
             $"{plant}/determinations",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 taxon = "ribes-sanguineum",
                 qualifier = "none",
                 origin = "wild",
@@ -62,11 +62,11 @@ public sealed class TwoServersTests : IAsyncLifetime
     {
         var begin = new
         {
-            request = Guid.NewGuid(),
+            id = Guid.CreateVersion7(),
             safe = true,
             content = new
             {
-                site = 1,
+                site = DemoIds.Site(1),
                 date = "2026-05-01",
                 protocol = "walkThrough",
                 plots = 1,
@@ -80,9 +80,9 @@ public sealed class TwoServersTests : IAsyncLifetime
             },
         };
         var both = await Task.WhenAll(_here.PostAsync("/api/counts", begin), _there.PostAsync("/api/counts", begin));
-        var id = (int)both[0]["sheet"]!["id"]!;
-        ((int)both[1]["sheet"]!["id"]!).ShouldBe(id);
-        var line = (int)
+        var id = (string)both[0]["sheet"]!["id"]!;
+        ((string)both[1]["sheet"]!["id"]!).ShouldBe(id);
+        var line = (string)
             (
                 await _here.PostAsync(
                     $"/api/counts/{id}/lines",
@@ -108,7 +108,7 @@ public sealed class TwoServersTests : IAsyncLifetime
     {
         using var surveyor = new Client(_second.Address);
         await surveyor.BeAsync("surveyor");
-        var me = (int)(await surveyor.GetAsync("/api/session"))["person"]!["id"]!;
+        var me = (string)(await surveyor.GetAsync("/api/session"))["person"]!["id"]!;
         await surveyor.TakeAsync("While I may", "2026-05-02");
         await _here.PutAsync(
             $"/api/people/{me}",
@@ -124,7 +124,7 @@ public sealed class TwoServersTests : IAsyncLifetime
                 "/api/counts",
                 new
                 {
-                    request = Guid.NewGuid(),
+                    id = Guid.CreateVersion7(),
                     safe = true,
                     content = JsonNode.Parse("{}"),
                 }
@@ -144,7 +144,7 @@ public sealed class TwoServersTests : IAsyncLifetime
 
         // Entered at the main address; the keys of cookies lie in the database, and so in every copy.
         (
-            await http.PutAsJsonAsync($"{_first.Address}/api/session", new { person = (int)steward })
+            await http.PutAsJsonAsync($"{_first.Address}/api/session", new { person = (string)steward! })
         ).StatusCode.ShouldBe(HttpStatusCode.OK);
         foreach (
             var path in new[]

@@ -13,7 +13,7 @@ public sealed class YardstickTests(ServerFixture server) : ServerTest(server)
             Client.PathTo(sheet, "leaf-length"),
             Client.Feature("sample", parts: [], entry: "two and a half cards long")
         );
-        var rough = after["request"]!["plant"]!["observations"]!
+        var rough = Client.Asked(after)["plant"]!["observations"]!
             .AsArray()
             .Single(o => (string?)o!["character"] == "leaf-length")!["finding"]!["value"]!;
         ((double)rough["best"]!).ShouldBe(2.5 * 85.6, 1e-6);

@@ -1,3 +1,4 @@
+using Garten.Testing;
 using OpenQA.Selenium;
 
 namespace Garten.Web.Tests;
@@ -116,10 +117,11 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
         browser
             .RunAsync(
                 """
-                const [done] = arguments;
-                fetch('/api/plants/1/vouchers', { method: 'POST', headers: { 'Content-Type': 'application/json' },
+                const [plant, done] = arguments;
+                fetch(`/api/plants/${plant}/vouchers`, { method: 'POST', headers: { 'Content-Type': 'application/json' },
                   body: JSON.stringify({ number: 'RO 7', keptAt: 'reserve hut, box 1', takenOn: '2026-05-02', stand: 60, taken: 1, permit: '' }) }).then((r) => done(r.status))
-                """
+                """,
+                DemoIds.Plant(1).ToString()
             )
             .ShouldBe(200L);
         browser.Reload();

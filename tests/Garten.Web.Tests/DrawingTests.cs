@@ -8,7 +8,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void The_sheet_draws_what_is_recorded_and_ghosts_what_is_not()
     {
-        using var browser = server.Open("/bench/7");
+        using var browser = server.Open("/bench/TF-022");
         browser.Be("R. Ostrow");
         browser.Find(".figure-drawing g[data-part='fruit'][opacity]");
         browser.Press("f");
@@ -27,7 +27,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Touching_an_organ_of_the_drawing_opens_its_features()
     {
-        using var browser = server.Open("/bench/1");
+        using var browser = server.Open("/bench/TF-001");
         var leaf = browser.Find(".figure-drawing > svg > g[data-part='leaf'] path");
         browser.Act(a => a.MoveToElement(leaf).Click());
         browser.See("Look at the whole plant: what stands for leaves?");
@@ -38,7 +38,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void The_leading_name_can_be_laid_under_the_plant()
     {
-        using var browser = server.Open("/bench/1");
+        using var browser = server.Open("/bench/TF-001");
         var plain = browser
             .Wait("the ghost of a fruit", d =>
                 d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit']")).FirstOrDefault()
@@ -59,7 +59,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Every_lead_of_a_couplet_shows_what_it_says()
     {
-        using var browser = server.Open("/bench/10");
+        using var browser = server.Open("/bench/TF-031");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.Wait("a drawing in each lead", d =>
             d.FindElements(By.CssSelector(".lead")) is { Count: > 1 } leads
@@ -121,7 +121,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_term_of_a_couplet_opens_with_its_picture()
     {
-        using var browser = server.Open("/bench/10");
+        using var browser = server.Open("/bench/TF-031");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.Find(".lead-terms .term").Click();
         browser.Find(".term-card .tile svg");

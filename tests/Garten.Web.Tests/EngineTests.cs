@@ -20,7 +20,7 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
     public void The_browser_and_the_server_agree_to_nine_digits()
     {
         using var browser = new Browser(server.Address, core: true);
-        browser.Open("/bench/1");
+        browser.Open("/bench/TF-001");
         Ready(browser, "browser");
         var guide = server.Services.GetRequiredService<CurrentGuide>().Guide;
         var random = new Random(20261123);
@@ -69,7 +69,7 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
     public void Every_key_can_be_walked_to_every_one_of_its_taxa_in_the_browser()
     {
         using var browser = new Browser(server.Address, core: true);
-        browser.Open("/bench/1");
+        browser.Open("/bench/TF-001");
         Ready(browser, "browser");
         var guide = server.Services.GetRequiredService<CurrentGuide>().Guide;
         var walks = guide
@@ -122,7 +122,7 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = new Browser(server.Address, core: true);
         browser.RunFirst(hindrance);
-        browser.Open("/bench/7");
+        browser.Open("/bench/TF-022");
         Ready(browser, "server");
         browser.See("features weighed");
         browser.Find("button.weighed").Click();
@@ -133,7 +133,7 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
     public void Once_it_runs_in_the_browser_no_question_goes_to_the_server()
     {
         using var browser = new Browser(server.Address, core: true);
-        browser.Open("/bench/8");
+        browser.Open("/bench/TF-025");
         Ready(browser, "browser");
         browser.Run("performance.clearResourceTimings()");
         browser.Find("button.weighed").Click();

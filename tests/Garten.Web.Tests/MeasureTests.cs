@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using Garten.Testing;
 using OpenQA.Selenium;
 
 namespace Garten.Web.Tests;
@@ -10,10 +11,10 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     [Fact]
     public void A_leaf_measured_on_a_photograph_moves_the_names_on_the_bench()
     {
-        using var browser = server.Open("/bench/7");
+        using var browser = server.Open("/bench/TF-022");
         browser.Be("R. Ostrow");
         var before = browser.Find(".likely-names").Text;
-        browser.Open("/measure?plant=7");
+        browser.Open(DemoIds.Spelled("/measure?plant=7"));
         Sample(browser, "A leaf beside a card");
         var found = Length(browser);
         browser.Text.ShouldContain("Length to width");
@@ -28,7 +29,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
 
         browser.Button("Use these").Click();
         browser.See("with this picture as evidence");
-        browser.Open("/bench/7");
+        browser.Open("/bench/TF-022");
         browser.Wait("the names to move", d =>
             d.FindElement(By.CssSelector(".likely-names")).Text is { Length: > 0 } now && now != before ? this : null
         );
@@ -66,7 +67,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     [Fact]
     public void Day_and_place_of_the_camera_are_held_against_the_plant_and_offered_as_a_visit()
     {
-        using var browser = server.Open("/measure?plant=2");
+        using var browser = server.Open(DemoIds.Spelled("/measure?plant=2"));
         browser.Be("R. Ostrow");
         Sample(browser, "A leaf beside a card");
         browser.See("Taken 20 Nov");
@@ -76,7 +77,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Wait("the offer to go", d =>
             d.FindElements(By.TagName("button")).All(b => b.Text != "Add a visit of that day") ? this : null
         );
-        browser.Open("/bench/2");
+        browser.Open("/bench/TF-004");
         browser.See("seen 20 Nov");
     }
 
@@ -125,14 +126,14 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     [Fact]
     public void A_height_read_with_the_clinometer_goes_onto_the_sheet()
     {
-        using var browser = server.Open("/measure?what=tree&plant=5");
+        using var browser = server.Open(DemoIds.Spelled("/measure?what=tree&plant=5"));
         browser.Be("R. Ostrow");
         browser.Field("Distance to the stem").SendKeys("22 m");
         browser.Button("Read the clinometer at the top").Click();
         browser.Button("and at the foot").Click();
         browser.Button("Use this height").Click();
         browser.See("On the sheet of");
-        browser.Open("/bench/5");
+        browser.Open("/bench/TF-015");
         browser.Button("Give a name");
         browser.Press("f");
         browser.Button("Habit").Click();
@@ -146,7 +147,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     [Fact]
     public void The_edge_is_pulled_and_a_length_marked_by_hand_goes_onto_the_sheet_with_the_picture()
     {
-        using var browser = server.Open("/measure?plant=6");
+        using var browser = server.Open(DemoIds.Spelled("/measure?plant=6"));
         browser.Be("R. Ostrow");
         Sample(browser, "A leaf beside a card");
         var area = Reading(browser, "Area");
@@ -160,7 +161,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Choose("Length 1 is", "Twig thickness");
         browser.Button("Use these").Click();
         browser.See("with this picture as evidence");
-        browser.Open("/bench/6");
+        browser.Open("/bench/TF-018");
         browser.Button("Visits").Click();
         browser.Find(".plant-pictures img");
         browser.See("twig thickness");
@@ -170,7 +171,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     [Fact]
     public void A_sample_is_studied_as_it_grows_and_a_slip_is_pointed_out()
     {
-        using var browser = server.Open("/bench/7");
+        using var browser = server.Open("/bench/TF-022");
         browser.Be("R. Ostrow");
         browser.Press("f");
         browser.Button("Leaf").Click();
@@ -198,7 +199,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Field("Measured again").SendKeys("64 mm");
         browser.Button("Keep").Click();
         browser.See("63.0 ± 1.4 mm");
-        browser.Open("/bench/4");
+        browser.Open("/bench/TF-012");
         browser.Button("Give a name");
         browser.Press("f");
         browser.Button("Leaf").Click();

@@ -64,7 +64,7 @@ public sealed class RecordsTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Field("Find a word").SendKeys("glaucous");
         browser.See("1 of 361 words");
         browser.See("Used for: bloom on the stems");
-        browser.Open("/bench/10");
+        browser.Open("/bench/TF-031");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.Button("panicle").Click();
         browser.See("A branched cluster, longer than wide.");

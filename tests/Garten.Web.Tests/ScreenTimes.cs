@@ -16,7 +16,7 @@ public sealed class ScreenTimes
         Assert.SkipWhen(Into is null, "The screen is timed by ./garten bench.");
         await using var server = await RunningServer.StartAsync(demo: true);
         using var browser = new Browser(server.Address, core: true);
-        browser.Open("/bench/3");
+        browser.Open("/bench/TF-007");
         browser.Be("R. Ostrow");
         browser.Wait("the core in the browser", _ =>
             (string?)browser.Run("return document.documentElement.dataset.engine") == "browser" ? browser : null

@@ -15,7 +15,7 @@ public sealed class Screenshots
         Directory.CreateDirectory(Folder!);
         await using var server = await RunningServer.StartAsync(demo: true);
         using var browser = new Browser(server.Address, core: true);
-        browser.Open("/bench/10");
+        browser.Open("/bench/TF-031");
         browser.Be("R. Ostrow");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.See("seasons of");
@@ -33,14 +33,14 @@ public sealed class Screenshots
         browser.See("within a year");
         Take(browser, "season-trips");
 
-        browser.Open("/bench/7");
+        browser.Open("/bench/TF-022");
         browser.See("I know its family or genus");
         Take(browser, "bench-begin");
         browser.Press("a");
         browser.See("% apart");
         Take(browser, "tell-apart");
 
-        browser.Open("/bench/8");
+        browser.Open("/bench/TF-025");
         browser.See("Tell the first two apart");
         browser.Find(".counts summary").Click();
         Take(browser, "bench-names");
@@ -60,7 +60,7 @@ public sealed class Screenshots
         browser.See("2 specimens named");
         Take(browser, "specimens");
 
-        browser.Open("/bench/10");
+        browser.Open("/bench/TF-031");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.Find("button.weighed").Click();
         browser.See("Fits");
@@ -102,14 +102,14 @@ public sealed class Screenshots
         browser.Wait("the report", d => d.FindElements(By.CssSelector(".report-map .report-site")).FirstOrDefault());
         Take(browser, "records-report");
 
-        browser.Open("/measure?plant=7");
+        browser.Open(DemoIds.Spelled("/measure?plant=7"));
         browser.Button("A toothed leaf beside a coin").Click();
         browser.See("Blade length");
         browser.Find(".photo-picture img");
         Take(browser, "measure-leaf");
 
         browser.Resize(390, 844);
-        browser.Open("/bench/10");
+        browser.Open("/bench/TF-031");
         browser.SeeCouplet("woody-in-leaf 5");
         Take(browser, "phone-sheet");
     }

@@ -11,7 +11,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void The_grade_says_what_is_missing_and_a_person_overrules_it_with_a_reason()
     {
-        using var browser = server.Open("/bench/1");
+        using var browser = server.Open("/bench/TF-001");
         browser.Be("R. Ostrow");
         browser.Find(".grade-steps");
         browser.See("No second person has given the same name");
@@ -38,7 +38,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
             "/api/plants",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 site = Site(browser, "Fallen Giant"),
                 description = "Bare shrub by the log",
                 origin = "wild",
@@ -53,7 +53,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
                 },
             }
         );
-        var (plant, tag) = ((int)sheet["plant"]!["id"]!, (string)sheet["plant"]!["tag"]!);
+        var (plant, tag) = ((string)sheet["plant"]!["id"]!, (string)sheet["plant"]!["tag"]!);
         Record(browser, sheet, "bud-arrangement", states: ["opposite"]);
         Record(browser, sheet, "bundle-scars", parts: ["3", "3", "3"]);
 
@@ -165,7 +165,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void A_plant_is_found_again_and_a_threat_to_it_stands_on_the_desk_until_it_is_settled()
     {
-        using var browser = server.Open("/bench/12");
+        using var browser = server.Open("/bench/TF-036");
         browser.Be("M. Falk");
         browser.Press("v");
         browser.Button("Add a landmark").Click();
@@ -187,7 +187,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
                 : null
         );
 
-        browser.Open("/bench/12");
+        browser.Open("/bench/TF-036");
         browser.Button("Give a name");
         browser.Press("v");
         browser.Button("Told, or settled …").Click();
@@ -206,7 +206,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Rosettes_are_marked_and_their_flowering_counted_with_the_share_it_gives()
     {
-        using var browser = server.Open("/bench/13");
+        using var browser = server.Open("/bench/TF-040");
         browser.Be("M. Falk");
         browser.Press("v");
         browser.Button("Count marked rosettes").Click();
@@ -224,8 +224,8 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
             d.FindElements(By.CssSelector(".grade-steps [aria-current=step]")).FirstOrDefault(g => g.Text == grade)
         );
 
-    private static int Site(Browser browser, string name) =>
-        (int)Send(browser, "GET", "/api/sites", null).AsArray().Single(s => (string?)s!["name"] == name)!["id"]!;
+    private static string Site(Browser browser, string name) =>
+        (string)Send(browser, "GET", "/api/sites", null).AsArray().Single(s => (string?)s!["name"] == name)!["id"]!;
 
     private static void Record(
         Browser browser,
@@ -256,14 +256,14 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
             }
         );
 
-    private static void Name(Browser browser, int plant, string taxon) =>
+    private static void Name(Browser browser, string plant, string taxon) =>
         Send(
             browser,
             "POST",
             $"/api/plants/{plant}/determinations",
             new
             {
-                request = Guid.NewGuid(),
+                id = Guid.CreateVersion7(),
                 taxon,
                 qualifier = "none",
                 origin = "wild",

@@ -17,7 +17,7 @@ internal static class AnswerTimes
     {
         var session = (await http.GetFromJsonAsync<JsonNode>("/api/session"))!;
         var person = session["demoEntries"]!.AsArray().First(p => (string?)p!["role"] == role)!;
-        (await http.PutAsJsonAsync("/api/session", new { person = (int)person["id"]! })).EnsureSuccessStatusCode();
+        (await http.PutAsJsonAsync("/api/session", new { person = (string)person["id"]! })).EnsureSuccessStatusCode();
     }
 
     /// <summary>Asks the same again and again, one request at a time.</summary>

@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Text;
 using Garten.Data;
+using Garten.Server.Demo;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace Garten.Bench.Records;
@@ -19,18 +20,18 @@ internal static class FollowedBench
         ("Today", "/api/today"),
         ("the list of plants", "/api/plants"),
         ("the list of records", "/api/records"),
-        ("one plant", "/api/plants/1"),
+        ("one plant", $"/api/plants/{DemoSurvey.PlantOf("TF-001")}"),
         ("what there is to see on trips", "/api/trips/needs"),
     ];
 
     private const string Copy = """
-        create temp table copy (source integer, n integer, plant integer);
+        create temp table copy (source uuid, n integer, plant uuid);
         with numbered as (
-            select p.id, n from generate_series(1, 1000) n cross join plant p order by n, p.id limit :many),
+            select p.id, n from generate_series(1, 1000) n cross join plant p order by n, p.tag limit :many),
         tagged as (select id, n, 'Z-' || lpad((row_number() over ())::text, 6, '0') as tag from numbered),
         made as (
-            insert into plant (tag, request, site, description, origin, taken_by)
-            select t.tag, gen_random_uuid(), p.site, p.description, p.origin, p.taken_by from tagged t join plant p on p.id = t.id
+            insert into plant (tag, site, description, origin, taken_by)
+            select t.tag, p.site, p.description, p.origin, p.taken_by from tagged t join plant p on p.id = t.id
             returning id, tag)
         insert into copy select t.id, t.n, m.id from tagged t join made m on m.tag = t.tag;
 
@@ -54,9 +55,9 @@ internal static class FollowedBench
         insert into walk_answer (plant, ordinal, key, couplet, lead)
         select c.plant, a.ordinal, a.key, a.couplet, a.lead from copy c join walk_answer a on a.plant = c.source;
 
-        insert into determination (plant, request, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, reasons)
-        select c.plant, gen_random_uuid(), d.guide_version, d.taxon, d.qualifier, d.full_name, d.determined_by, d.determined_on, d.remarks, d.reasons
-        from copy c join determination d on d.plant = c.source order by d.id;
+        insert into determination (plant, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, reasons)
+        select c.plant, d.guide_version, d.taxon, d.qualifier, d.full_name, d.determined_by, d.determined_on, d.remarks, d.reasons
+        from copy c join determination d on d.plant = c.source order by d.arrived;
 
         insert into plant_position (plant, latitude, longitude, uncertainty_m, typed, person)
         select c.plant, p.latitude + 0.0001 * c.n, p.longitude, p.uncertainty_m, p.typed, p.person from copy c join plant_position p on p.plant = c.source order by p.id;

@@ -85,7 +85,7 @@ internal static class GeneratedSurvey
             ];
             visits.Add(
                 new(
-                    new Guid(v, 1, 1, [1, 2, 3, 4, 5, 6, 7, 8]),
+                    new(new Guid(v, 1, 1, [1, 2, 3, 4, 5, 6, 7, 8])),
                     site,
                     day,
                     person,

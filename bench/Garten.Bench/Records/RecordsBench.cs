@@ -1,5 +1,4 @@
 using System.Diagnostics;
-using System.Globalization;
 using Garten.Core.Guides;
 using Garten.Data;
 using Garten.Server.Requests;
@@ -46,7 +45,7 @@ internal static class RecordsBench
         var visits = GeneratedSurvey.Visits(guide, sites, People, lines, OnVisit);
         await using var connection = await pool.OpenConnectionAsync();
         var version = await connection.ScalarAsync<int>("select max(id) from guide_version");
-        var person = await connection.ScalarAsync<int>("select min(id) from person");
+        PersonId person = new(await connection.ScalarAsync<Guid>("select id from person order by name limit 1"));
         var watch = Stopwatch.StartNew();
         await new ImportStore(pool, journal).BringInAsync(
             visits,
@@ -113,15 +112,15 @@ internal static class RecordsBench
         var genus = (
             await connection.ScalarAsync<string>($"select genus from guide_taxon where taxon = '{common}' limit 1")
         )!;
-        var site = await connection.ScalarAsync<int>("select id from site where name = 'Square 0042'");
-        var person = await connection.ScalarAsync<int>("select id from person where name = 'Recorder 042'");
-        var middle = await connection.ScalarAsync<int>(
+        var site = await connection.ScalarAsync<Guid>("select id from site where name = 'Square 0042'");
+        var person = await connection.ScalarAsync<Guid>("select id from person where name = 'Recorder 042'");
+        var middle = await connection.ScalarAsync<Guid>(
             "select l.id from count_line l join count_sheet c on c.id = l.sheet join visit v on v.id = c.visit where v.visited_on = '2016-06-15' limit 1"
         );
         var list = new (string Work, string Query)[]
         {
             ("all, the latest first", ""),
-            ("a page in the middle", $"?after=2016-06-15.line.{middle.ToString(CultureInfo.InvariantCulture)}"),
+            ("a page in the middle", $"?after=2016-06-15.line.{middle}"),
             ("the commonest species", $"?taxon={common}"),
             ("the rarest species", $"?taxon={rare}"),
             ("one site", $"?site={site}"),

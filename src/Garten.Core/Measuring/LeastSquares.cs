@@ -1,6 +1,9 @@
 namespace Garten.Core.Measuring;
 
-/// <summary>Fits by least squares through the normal equations, solved by Gaussian elimination with partial pivoting.</summary>
+/// <summary>
+/// Fits by least squares through the normal equations, solved by Gaussian elimination with partial pivoting: right for the few functions
+/// a picture or a scale asks for. As <see cref="Samples.StudentT"/> it stands here since the core takes no package.
+/// </summary>
 internal static class LeastSquares
 {
     /// <summary>Solves a square system.</summary>

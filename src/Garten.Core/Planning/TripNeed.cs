@@ -4,6 +4,8 @@ namespace Garten.Core.Planning;
 
 /// <summary>A plant that must be seen between two days.</summary>
 /// <param name="Id">Number of the need, unique in a question.</param>
+/// <param name="Plant">Number of the plant, the same for all its needs.</param>
+/// <param name="Site">Number of the site it stands at.</param>
 /// <param name="From">First day.</param>
 /// <param name="To">Last day.</param>
 /// <param name="Minutes">Time it takes at the plant.</param>
@@ -15,6 +17,7 @@ public sealed record TripNeed(int Id, int Plant, int Site, DateOnly From, DateOn
 }
 
 /// <summary>A site that can be walked to.</summary>
+/// <param name="Id">Its number in the question.</param>
 /// <param name="At">Where; null when not known.</param>
 /// <param name="Elevation">Metres above sea level; null when not known.</param>
 public sealed record TripSite(int Id, GeoPoint? At, double? Elevation);
@@ -33,7 +36,7 @@ public sealed record TripQuestion(
 );
 
 /// <summary>A trip: a day out with the plants to see on it.</summary>
-/// <param name="Sites">Sites in the order they are walked to.</param>
+/// <param name="Sites">Numbers of the sites in the order they are walked to.</param>
 /// <param name="Needs">Numbers of the needs it meets.</param>
 /// <param name="Minutes">How long it takes.</param>
 /// <param name="Margin">Days to the nearest end of the windows of its needs.</param>

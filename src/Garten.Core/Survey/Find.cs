@@ -4,8 +4,8 @@ namespace Garten.Core.Survey;
 
 /// <summary>A name noted at a place on a day: a line of a count, or a followed plant on a visit under its latest name.</summary>
 /// <param name="Counted">True for a line of a count, false for a followed plant.</param>
-/// <param name="Id">Number of the line, or of the plant's visit.</param>
-/// <param name="Of">Number of the count, or of the plant.</param>
+/// <param name="Id">Id of the line, or of the plant on its visit.</param>
+/// <param name="Of">Id of the count sheet, or of the plant.</param>
 /// <param name="Tag">The plant's tag; empty for a line.</param>
 /// <param name="Site">Name of the site.</param>
 /// <param name="Name">Its scientific name.</param>
@@ -19,11 +19,11 @@ namespace Garten.Core.Survey;
 /// <param name="UncertaintyM">Radius in metres within which the coordinates hold.</param>
 public sealed record Find(
     bool Counted,
-    int Id,
-    int Of,
+    Guid Id,
+    Guid Of,
     string Tag,
     DateOnly Date,
-    int SiteId,
+    SiteId SiteId,
     string Site,
     string Recorder,
     string Taxon,

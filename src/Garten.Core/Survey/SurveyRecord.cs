@@ -3,7 +3,7 @@ using System.Collections.Immutable;
 namespace Garten.Core.Survey;
 
 /// <summary>What the survey keeps of a plant on a visit, under the latest name given to it.</summary>
-/// <param name="Id">Number of the plant's visit.</param>
+/// <param name="Id">The plant on its visit.</param>
 /// <param name="Site">Name of the site.</param>
 /// <param name="ElevationM">Metres above sea level.</param>
 /// <param name="Latitude">Decimal degrees north.</param>
@@ -23,10 +23,10 @@ namespace Garten.Core.Survey;
 /// <param name="Determiner">Who gave the name.</param>
 /// <param name="Remarks">Remarks of the determination.</param>
 public sealed record SurveyRecord(
-    int Id,
-    int Plant,
+    VisitId Id,
+    PlantId Plant,
     string Tag,
-    int Visit,
+    SiteVisitId Visit,
     DateOnly Date,
     string Recorder,
     string Site,
@@ -53,5 +53,5 @@ public sealed record SurveyRecord(
     string Determiner,
     DateOnly DeterminedOn,
     string Remarks,
-    int Determination
+    DeterminationId Determination
 );

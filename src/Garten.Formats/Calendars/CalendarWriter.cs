@@ -1,5 +1,7 @@
-using System.Globalization;
-using System.Text;
+using Ical.Net;
+using Ical.Net.CalendarComponents;
+using Ical.Net.DataTypes;
+using Ical.Net.Serialization;
 
 namespace Garten.Formats.Calendars;
 
@@ -18,73 +20,28 @@ public sealed record CalendarDay(string Id, DateOnly Date, string Title, string 
 /// <summary>Writes days as an iCalendar file (RFC 5545).</summary>
 public static class CalendarWriter
 {
-    private const int MostOctets = 75;
-
     /// <summary>Writes days.</summary>
     /// <param name="written">When, UTC.</param>
     public static string Write(IEnumerable<CalendarDay> days, DateTime written)
     {
-        var text = new StringBuilder();
-        Line("BEGIN:VCALENDAR");
-        Line("VERSION:2.0");
-        Line("PRODID:-//Garten//Survey//EN");
-        foreach (var day in days)
-        {
-            Line("BEGIN:VEVENT");
-            Line($"UID:{Escaped(day.Id)}@garten");
-            Line(string.Create(CultureInfo.InvariantCulture, $"DTSTAMP:{written:yyyyMMdd'T'HHmmss'Z'}"));
-            Line(
-                day.Started is { } from
-                    ? At("DTSTART", day.Date, from)
-                    : string.Create(CultureInfo.InvariantCulture, $"DTSTART;VALUE=DATE:{day.Date:yyyyMMdd}")
-            );
-            if (day.Started is null || day.Ended is not null)
-            {
-                Line(
-                    day is { Started: not null, Ended: { } to }
-                        ? At("DTEND", day.Date, to)
-                        : string.Create(
-                            CultureInfo.InvariantCulture,
-                            $"DTEND;VALUE=DATE:{day.Date.AddDays(1):yyyyMMdd}"
-                        )
-                );
-            }
-
-            Line($"SUMMARY:{Escaped(day.Title)}");
-            Line($"DESCRIPTION:{Escaped(day.Text)}");
-            Line("END:VEVENT");
-        }
-
-        Line("END:VCALENDAR");
-        return text.ToString();
-
-        // Long lines are folded, never within a character: the rest begins with a space.
-        void Line(string line)
-        {
-            var octets = 0;
-            foreach (var rune in line.EnumerateRunes())
-            {
-                if (octets + rune.Utf8SequenceLength > MostOctets)
-                {
-                    text.Append("\r\n ");
-                    octets = 1;
-                }
-
-                text.Append(rune.ToString());
-                octets += rune.Utf8SequenceLength;
-            }
-
-            text.Append("\r\n");
-        }
+        Calendar calendar = new() { ProductId = "-//Garten//Survey//EN" };
+        calendar.Events.AddRange(days.Select(d => EventOf(d, written)));
+        return new CalendarSerializer().SerializeToString(calendar)!;
     }
 
-    private static string At(string what, DateOnly date, TimeOnly time) =>
-        string.Create(CultureInfo.InvariantCulture, $"{what}:{date:yyyyMMdd}T{time:HHmmss}");
+    private static CalendarEvent EventOf(CalendarDay day, DateTime written) =>
+        new()
+        {
+            Uid = $"{day.Id}@garten",
+            DtStamp = new CalDateTime(DateTime.SpecifyKind(written, DateTimeKind.Utc)),
+            Summary = day.Title,
+            Description = day.Text,
 
-    private static string Escaped(string text) =>
-        text.Replace("\\", "\\\\", StringComparison.Ordinal)
-            .Replace(";", "\\;", StringComparison.Ordinal)
-            .Replace(",", "\\,", StringComparison.Ordinal)
-            .Replace("\r\n", "\\n", StringComparison.Ordinal)
-            .Replace("\n", "\\n", StringComparison.Ordinal);
+            // Hours float: they are those of the clock at the place, wherever the calendar is read.
+            Start = day.Started is { } from ? new CalDateTime(day.Date, from) : new CalDateTime(day.Date),
+            End =
+                day.Started is null ? new CalDateTime(day.Date.AddDays(1))
+                : day.Ended is { } to ? new CalDateTime(day.Date, to)
+                : null,
+        };
 }

@@ -4,7 +4,10 @@ using Garten.Core.Survey.Places;
 
 namespace Garten.Formats.Places;
 
-/// <summary>Reads and writes places as GeoJSON (RFC 7946): longitude first, world datum.</summary>
+/// <summary>
+/// Reads and writes places as GeoJSON (RFC 7946): longitude first, world datum. Read feature by feature: a library that reads the whole
+/// stops at the first fault and names no feature, and what a plot may be is a rule of Garten's own.
+/// </summary>
 public static class GeoJson
 {
     private static readonly JsonWriterOptions Indented = new() { Indented = true };

@@ -30,7 +30,7 @@ public sealed class ArchivedPictures : IDisposable
     /// <param name="id">Number of the picture.</param>
     /// <param name="type">image/jpeg or image/png.</param>
     /// <exception cref="InvalidDataException">It is damaged, or too large; the message says which.</exception>
-    public byte[]? Find(Guid id, string type)
+    public byte[]? Find(PhotoId id, string type)
     {
         if (_zip is null)
         {

@@ -13,10 +13,10 @@ public static class DarwinCoreCsv
 {
     private static readonly (string Column, Func<SurveyRecord, string> Cell)[] Columns =
     [
-        ("occurrenceID", r => $"{r.Tag}:{r.Id.ToString(CultureInfo.InvariantCulture)}"),
+        ("occurrenceID", r => $"{r.Tag}:{r.Id}"),
         ("basisOfRecord", _ => "HumanObservation"),
         ("organismID", r => r.Tag),
-        ("eventID", r => $"visit:{r.Visit.ToString(CultureInfo.InvariantCulture)}"),
+        ("eventID", r => $"visit:{r.Visit}"),
         ("eventDate", r => Date(r.Date)),
         ("recordedBy", r => Text(r.Recorder)),
         ("locality", r => Text(r.Site)),

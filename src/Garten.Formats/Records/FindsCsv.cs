@@ -12,9 +12,7 @@ public static class FindsCsv
 {
     private static readonly (string Column, Func<Find, Taxon?, AreaStatus, string> Cell)[] Columns =
     [
-        ("occurrenceID", (f, _, _) =>
-            f.Counted ? $"line:{DarwinCoreCsv.Number(f.Id)}" : $"{f.Tag}:{DarwinCoreCsv.Number(f.Id)}"
-        ),
+        ("occurrenceID", (f, _, _) => f.Counted ? $"line:{f.Id}" : $"{f.Tag}:{f.Id}"),
         ("basisOfRecord", (_, _, _) => "HumanObservation"),
         ("organismID", (f, _, _) => f.Tag),
         ("eventDate", (f, _, _) => DarwinCoreCsv.Date(f.Date)),

@@ -134,7 +134,7 @@ public sealed record ExtraOverrule(Grade? Grade, string Reason, string Person, D
 /// <summary>Another plant of the same colony.</summary>
 /// <param name="Plant">Number that is the same wherever the plant is brought in.</param>
 /// <param name="Person">Who says so.</param>
-public sealed record ExtraLink(Guid Plant, string Person);
+public sealed record ExtraLink(PlantId Plant, string Person);
 
 /// <summary>How the name of a plant was worked out.</summary>
 /// <param name="Walk">The walk through the keys; null when none was begun.</param>
@@ -151,7 +151,13 @@ public sealed record ExtraStudy(
 /// <param name="Name">Name of its file where it came from.</param>
 /// <param name="Person">Who kept it.</param>
 /// <param name="Characters">The characters read from it.</param>
-public sealed record ExtraPicture(Guid Id, string Type, string Name, string Person, ImmutableArray<string> Characters);
+public sealed record ExtraPicture(
+    PhotoId Id,
+    string Type,
+    string Name,
+    string Person,
+    ImmutableArray<string> Characters
+);
 
 /// <summary>What an archive carries of a followed plant on a visit beside the terms of the standard.</summary>
 /// <param name="Plant">Number that is the same wherever the plant is brought in.</param>
@@ -167,7 +173,7 @@ public sealed record ExtraPicture(Guid Id, string Type, string Name, string Pers
 /// <param name="Pictures">Pictures features of this visit were read from; null where they do not come along.</param>
 public sealed record PlantExtras(
     ExtraSite Site,
-    Guid Plant,
+    PlantId Plant,
     Origin Origin,
     LifeStage? Stage,
     Sex? Sex,

@@ -19,7 +19,14 @@ public sealed class Accounts(
     private const string Wrong = "The name or the password is not right.";
 
     /// <summary>Nobody's account: a password is checked against it where the name is unknown, so that both take as long.</summary>
-    private static readonly Account Nobody = new(new(0, "", Role.Reader, false), null, Guid.Empty, 0, null, false);
+    private static readonly Account Nobody = new(
+        new(default, "", Role.Reader, false),
+        null,
+        Guid.Empty,
+        0,
+        null,
+        false
+    );
 
     private readonly Lazy<string> _nobodysHash = new(() => hasher.HashPassword(Nobody, "nobody's password"));
 
@@ -64,7 +71,7 @@ public sealed class Accounts(
 
     /// <summary>The account of a demo person, entered by one press.</summary>
     /// <exception cref="RuleException">This is no demo, or the person has a password.</exception>
-    public async Task<Account> DemoAsync(int person, CancellationToken cancel)
+    public async Task<Account> DemoAsync(PersonId person, CancellationToken cancel)
     {
         var account = await store.FindAsync(person, cancel)
             ?? throw new NotInStoreException("There is no such person. Choose one from the list.");
@@ -105,7 +112,7 @@ public sealed class Accounts(
     }
 
     /// <summary>Gives an account a new password that is shown once.</summary>
-    public async Task<string> RenewAsync(int person, CancellationToken cancel)
+    public async Task<string> RenewAsync(PersonId person, CancellationToken cancel)
     {
         var password = NewPassword();
         await store.SetPasswordAsync(person, hasher.HashPassword(Nobody, password), cancel);

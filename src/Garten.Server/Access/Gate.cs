@@ -1,3 +1,4 @@
+using System.Globalization;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Requests;
@@ -25,7 +26,13 @@ public static partial class Gate
                     .RequestServices.GetRequiredService<Visitor>()
                     .OfAsync(context, context.RequestAborted);
                 var person = context.RequestServices.GetRequiredService<CurrentPerson>();
-                person.Enter(visitor, CommandOf(context.Request), NameOf(context, endpoint), context.Request.Path);
+                person.Enter(
+                    visitor,
+                    CommandOf(context.Request),
+                    NameOf(context, endpoint),
+                    context.Request.Path,
+                    AskedOf(context.Request)
+                );
                 var owed = right >= Right.Record || endpoint.Metadata.GetMetadata<NotedAttribute>() is not null;
                 context.Response.OnStarting(NoteOwedAsync);
                 try
@@ -118,6 +125,18 @@ public static partial class Gate
         || Guid.TryParse(request.Query["request"], out sent)
             ? sent
             : Guid.CreateVersion7();
+
+    /// <summary>When the client says it asked (RFC 3339); null where it does not say, or says it otherwise.</summary>
+    private static DateTimeOffset? AskedOf(HttpRequest request) =>
+        DateTimeOffset.TryParseExact(
+            request.Headers["Garten-Asked"],
+            "yyyy-MM-dd'T'HH:mm:ss.FFFK",
+            CultureInfo.InvariantCulture,
+            DateTimeStyles.AssumeUniversal,
+            out var asked
+        )
+            ? asked
+            : null;
 
     private static string NameOf(HttpContext context, Endpoint endpoint) =>
         endpoint.Metadata.GetMetadata<IEndpointNameMetadata>()?.EndpointName ?? context.Request.Method;

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Security.Claims;
 using Garten.Core.Survey.Access;
 using Garten.Data;
@@ -15,15 +14,12 @@ public sealed class Visitor(AccountStore accounts)
 
     /// <summary>Lets a person in.</summary>
     /// <param name="stamp">Stamp of the account.</param>
-    public static Task EnterAsync(HttpContext context, int person, Guid stamp) =>
+    public static Task EnterAsync(HttpContext context, PersonId person, Guid stamp) =>
         context.SignInAsync(
             CookieAuthenticationDefaults.AuthenticationScheme,
             new ClaimsPrincipal(
                 new ClaimsIdentity(
-                    [
-                        new(ClaimTypes.NameIdentifier, person.ToString(CultureInfo.InvariantCulture)),
-                        new(StampClaim, stamp.ToString("N")),
-                    ],
+                    [new(ClaimTypes.NameIdentifier, person.ToString()), new(StampClaim, stamp.ToString("N"))],
                     CookieAuthenticationDefaults.AuthenticationScheme
                 )
             ),
@@ -34,12 +30,8 @@ public sealed class Visitor(AccountStore accounts)
     public async Task<Member?> OfAsync(HttpContext context, CancellationToken cancel)
     {
         if (
-            !int.TryParse(
-                context.User.FindFirstValue(ClaimTypes.NameIdentifier),
-                NumberStyles.None,
-                CultureInfo.InvariantCulture,
-                out var person
-            ) || await accounts.FindAsync(person, cancel) is not { Closed: false } account
+            !PersonId.TryParse(context.User.FindFirstValue(ClaimTypes.NameIdentifier), out var person)
+            || await accounts.FindAsync(person, cancel) is not { Closed: false } account
         )
         {
             return null;

@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
+using Garten.Core.Commands;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Counting;
@@ -8,7 +9,6 @@ using Garten.Data;
 using Garten.Formats.Packages;
 using Garten.Formats.Places;
 using Garten.Formats.Survey;
-using Garten.Server.Endpoints;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Demo;
@@ -69,7 +69,7 @@ public sealed class DemoSurvey(
         await settings.SetAsync(Setting, package.Checksum, cancel);
     }
 
-    private async Task<Dictionary<string, int>> AddPeopleAsync(SurveyPackage survey, CancellationToken cancel)
+    private async Task<Dictionary<string, PersonId>> AddPeopleAsync(SurveyPackage survey, CancellationToken cancel)
     {
         var known = (await accounts.AllAsync(cancel)).Select(a => a.Member.Name).ToHashSet();
         foreach (var person in survey.People.Where(p => !known.Contains(p.Name)))
@@ -80,9 +80,9 @@ public sealed class DemoSurvey(
         return (await places.PeopleAsync(cancel)).ToDictionary(p => p.Name, p => p.Id);
     }
 
-    private async Task<Dictionary<string, int>> AddSitesAsync(
+    private async Task<Dictionary<string, SiteId>> AddSitesAsync(
         SurveyPackage survey,
-        Dictionary<string, int> people,
+        Dictionary<string, PersonId> people,
         CancellationToken cancel
     )
     {
@@ -90,7 +90,7 @@ public sealed class DemoSurvey(
         foreach (var s in survey.Sites.Where(s => !known.ContainsKey(s.Name)))
         {
             var site = new Site(
-                0,
+                SiteOf(s.Name),
                 s.Name,
                 s.Description,
                 s.ElevationM,
@@ -102,7 +102,11 @@ public sealed class DemoSurvey(
                 s.FloraArea
             );
             known[s.Name] = (
-                await places.AddSiteAsync(HeadOf($"site {s.Name}", people[survey.People[0].Name]), site, cancel)
+                await places.HandleAsync(
+                    HeadOf($"site {s.Name}", people[survey.People[0].Name]),
+                    new AddSite(site),
+                    cancel
+                )
             ).Id;
         }
 
@@ -112,13 +116,12 @@ public sealed class DemoSurvey(
     private async Task AddPlantAsync(
         SurveyPackage survey,
         SurveyPlant plant,
-        Dictionary<string, int> people,
-        int site,
+        Dictionary<string, PersonId> people,
+        SiteId site,
         CancellationToken cancel
     )
     {
-        NewVisit Visit(SurveyVisit v) =>
-            new(v.Date, people[v.Person], v.Stage, v.Sex, [.. v.Parts], [.. v.Altered], v.Note);
+        static VisitContent Visit(SurveyVisit v) => new(v.Date, v.Stage, v.Sex, [.. v.Parts], [.. v.Altered], v.Note);
         var visits = survey.Visits.Where(v => v.Tag == plant.Tag).ToList();
         if (visits.Count == 0)
         {
@@ -126,16 +129,19 @@ public sealed class DemoSurvey(
         }
 
         CommandHead Head(string what, string person) => HeadOf($"{plant.Tag} {what}", people[person]);
-        var taken = await plants.TakeAsync(
+        var taken = await plants.HandleAsync(
             Head("add", visits[0].Person),
-            new NewPlant(RequestOf(plant.Tag), site, plant.Description, plant.Origin, Visit(visits[0])),
-            plant.Tag,
+            new AddPlant(PlantOf(plant.Tag), site, plant.Description, plant.Origin, Visit(visits[0]), plant.Tag),
             cancel
         );
         var id = taken.Stored.Card.Id;
         foreach (var visit in visits)
         {
-            taken = await plants.AddVisitAsync(Head($"visit {visit.Date:O}", visit.Person), id, Visit(visit), cancel);
+            taken = await plants.HandleAsync(
+                Head($"visit {visit.Date:O}", visit.Person),
+                new AddVisit(id, Visit(visit)),
+                cancel
+            );
         }
 
         // A plant seen twice on one day is seen on one visit: the last that was said of it.
@@ -169,20 +175,16 @@ public sealed class DemoSurvey(
             ObservationContent content;
             try
             {
-                content = ObservationsEndpoints.Check(on, f.Feature.Character.Value, input, current, recorder);
+                content = input.Check(on, f.Feature.Character.Value, current.Guide, recorder);
             }
             catch (RuleException e)
             {
                 throw new SettingsException($"The demo plant {plant.Tag} was not loaded: {e.Message}");
             }
 
-            await evidence.SetObservationsAsync(
+            await evidence.HandleAsync(
                 HeadOf($"{plant.Tag} {f.Date:O} {f.Feature.Character}", recorder),
-                id,
-                current.Version,
-                on,
-                [new(f.Feature.Character.Value, content, null, "demo survey")],
-                null,
+                new RecordFeatures(id, on, [new(f.Feature.Character.Value, content, null, "demo survey")]),
                 cancel
             );
         }
@@ -192,12 +194,9 @@ public sealed class DemoSurvey(
             && (await map.PositionsAsync(cancel)).TrueForAll(p => p.Plant != id)
         )
         {
-            await map.SayAsync(
+            await map.HandleAsync(
                 Head("position", visits[0].Person),
-                id,
-                new(latitude, longitude),
-                uncertainty,
-                "",
+                new SayPosition(id, new(latitude, longitude), uncertainty, ""),
                 cancel
             );
         }
@@ -209,27 +208,23 @@ public sealed class DemoSurvey(
                 ?? throw new SettingsException(
                     $"The demo plant {plant.Tag} is named {d.Taxon}, which the guide lacks."
                 );
-            await determinations.GiveAsync(
+            await determinations.HandleAsync(
                 Head($"name {d.Date:O} {d.Taxon}", d.Person),
-                new NewDetermination(
-                    RequestOf($"{d.Tag} {d.Date:O} {d.Taxon}"),
+                new GiveName(
                     id,
-                    current.Version,
-                    d.Taxon,
+                    new(IdOf($"{d.Tag} {d.Date:O} {d.Taxon}")),
+                    taxon.Id,
                     d.Qualifier,
                     DeterminationName.Full(taxon, d.Qualifier),
-                    people[d.Person],
                     d.Date,
                     d.Remarks
                 ),
-                null,
-                p => DeterminationsEndpoints.ReasonsOf(current, p, taxon.Id),
                 cancel
             );
         }
     }
 
-    private async Task LinkAsync(SurveyPackage survey, Dictionary<string, int> people, CancellationToken cancel)
+    private async Task LinkAsync(SurveyPackage survey, Dictionary<string, PersonId> people, CancellationToken cancel)
     {
         var tags = survey.Colonies.IsEmpty ? [] : (await plants.TagsAsync(cancel)).ToDictionary(t => t.Tag, t => t.Id);
         foreach (var link in survey.Colonies)
@@ -241,11 +236,15 @@ public sealed class DemoSurvey(
                 );
             }
 
-            await plants.LinkAsync(HeadOf($"link {link.Tag} {link.Other}", people[link.Person]), one, other, cancel);
+            await plants.HandleAsync(
+                HeadOf($"link {link.Tag} {link.Other}", people[link.Person]),
+                new LinkPlants(one, other),
+                cancel
+            );
         }
     }
 
-    private async Task DrawAsync(PackageFiles package, int person, CancellationToken cancel)
+    private async Task DrawAsync(PackageFiles package, PersonId person, CancellationToken cancel)
     {
         if (package.All.TryGetValue("places.geojson", out var places))
         {
@@ -255,25 +254,27 @@ public sealed class DemoSurvey(
                 throw new SettingsException($"The demo's places were not loaded: {read.Faults[0]}");
             }
 
-            await map.AddAsync(
+            await map.HandleAsync(
                 HeadOf("places", person),
-                RequestOf("places"),
-                [.. read.Places.Select(p => new PlaceContent(p.Name, p.Kind, p.Shape, null, p.Note))],
+                new AddPlaces(
+                    new(IdOf("places")),
+                    [.. read.Places.Select(p => new PlaceContent(p.Name, p.Kind, p.Shape, null, p.Note))]
+                ),
                 cancel
             );
         }
 
-        if (package.All.TryGetValue("ground.geojson", out var ground))
+        if (package.All.TryGetValue("base.geojson", out var drawn))
         {
-            await map.SetBaseAsync(Encoding.UTF8.GetString(ground), cancel);
+            await map.SetBaseAsync(Encoding.UTF8.GetString(drawn), cancel);
         }
     }
 
     private async Task AddCountAsync(
         SurveyPackage survey,
         SurveyCount count,
-        Dictionary<string, int> people,
-        int site,
+        Dictionary<string, PersonId> people,
+        SiteId site,
         CancellationToken cancel
     )
     {
@@ -290,10 +291,10 @@ public sealed class DemoSurvey(
             count.Weather,
             ""
         );
-        var id = await counts.BeginAsync(
+        SheetId id = new(IdOf($"count {count.Name}"));
+        await counts.HandleAsync(
             HeadOf($"begin {count.Name}", people[count.Person]),
-            RequestOf($"count {count.Name}"),
-            content,
+            new BeginCount(id, content),
             cancel
         );
         if ((await counts.SheetAsync(id, cancel)).Lines > 0)
@@ -315,11 +316,9 @@ public sealed class DemoSurvey(
         }
 
         if (
-            !await counts.EnterAsync(
+            !await counts.HandleAsync(
                 HeadOf($"lines {count.Name}", people[count.Person]),
-                id,
-                current.Version,
-                lines,
+                new EnterLines(id, lines),
                 cancel
             )
         )
@@ -331,8 +330,8 @@ public sealed class DemoSurvey(
     private async Task WalkAsync(
         SurveyPackage survey,
         string tag,
-        int plant,
-        Dictionary<string, int> people,
+        PlantId plant,
+        Dictionary<string, PersonId> people,
         CancellationToken cancel
     )
     {
@@ -343,21 +342,24 @@ public sealed class DemoSurvey(
         }
 
         var walk = steps.Aggregate(KeyWalk.From(steps[0].At), (w, s) => w.Answer(s.At, s.Lead));
-        await evidence.SetWalkAsync(
+        await evidence.HandleAsync(
             HeadOf($"{tag} walk", people[steps[0].Person]),
-            plant,
-            walk,
-            null,
-            "demo survey",
+            new WalkKey(plant, walk, null, "demo survey"),
             cancel
         );
     }
 
     /// <summary>The same change in every load: one broken off half way goes on where it stood.</summary>
-    private static CommandHead HeadOf(string what, int person) =>
-        new(RequestOf("command " + what), person, null, "demo", "");
+    private static CommandHead HeadOf(string what, PersonId person) =>
+        new(IdOf("command " + what), person, null, "demo", "");
 
-    /// <summary>The same request number for the same thing in every load.</summary>
-    private static Guid RequestOf(string what) =>
+    /// <summary>The id of the demo's plant of a tag.</summary>
+    public static PlantId PlantOf(string tag) => new(IdOf(tag));
+
+    /// <summary>The id of the demo's site of a name.</summary>
+    public static SiteId SiteOf(string name) => new(IdOf($"site {name}"));
+
+    /// <summary>The same id for the same thing in every load.</summary>
+    private static Guid IdOf(string what) =>
         new(SHA256.HashData(Encoding.UTF8.GetBytes("garten demo " + what)).AsSpan(0, 16));
 }

@@ -50,16 +50,14 @@ public static class ArchiveEndpoints
                         counts.SeenBy(leaving),
                         map.SeenBy(leaving)
                     );
-                    var requests = await plants.RequestsAsync(cancel);
                     var archive = new Tables(
                         current.Guide,
                         (await places.SitesAsync(cancel)).ToDictionary(s => s.Id),
                         (await map.PlacesAsync(cancel)).ToDictionary(p => p.Id, p => p.Content),
-                        requests,
                         (await map.PositionsAsync(cancel)).ToDictionary(p => p.Plant)
                     );
                     var all = (await records.ListAsync(RecordFilter.All, cancel)).ToLookup(r => r.Plant);
-                    Dictionary<Guid, KeptPhoto> kept = [];
+                    Dictionary<PhotoId, KeptPhoto> kept = [];
                     foreach (var plant in await plants.ReadAllAsync(cancel))
                     {
                         var id = plant.Stored.Card.Id;
@@ -68,7 +66,7 @@ public static class ArchiveEndpoints
                         archive.Add(
                             sheets.Of(plant, new(null, null)),
                             await full.CareAsync(id, cancel),
-                            await full.StudyAsync(plant, requests, cancel),
+                            await full.StudyAsync(plant, cancel),
                             shown,
                             all[id]
                         );
@@ -142,10 +140,9 @@ public static class ArchiveEndpoints
     /// <summary>The tables as they fill.</summary>
     private sealed class Tables(
         Guide guide,
-        Dictionary<int, Site> sites,
-        Dictionary<int, PlaceContent> places,
-        Dictionary<int, Guid> plants,
-        Dictionary<int, PlantPosition> positions
+        Dictionary<SiteId, Site> sites,
+        Dictionary<PlaceId, PlaceContent> places,
+        Dictionary<PlantId, PlantPosition> positions
     )
     {
         private readonly HashSet<string> _events = [];
@@ -200,7 +197,7 @@ public static class ArchiveEndpoints
                     sheet.Plant.Site,
                     ("samplingProtocol", ArchivedSurvey.FollowedProtocol)
                 );
-                foreach (var o in sheet.Observations.Where(o => o.Visit == visit.Id && o.Finding != FindingKind.Hidden))
+                foreach (var o in sheet.Observations.Where(o => o.Visit == visit.Id && o.Seen.Weighs))
                 {
                     AddMeasurement(cells["eventID"], cells["occurrenceID"], o);
                 }
@@ -227,7 +224,7 @@ public static class ArchiveEndpoints
             var position = positions.GetValueOrDefault(sheet.Plant.Id);
             return new(
                 MoreOf(sheet.Plant.Site),
-                plants[sheet.Plant.Id],
+                sheet.Plant.Id,
                 sheet.Plant.Origin,
                 visit.Stage,
                 visit.Sex,
@@ -239,18 +236,18 @@ public static class ArchiveEndpoints
                     .. sheet
                         .Observations.Where(o => o.Visit == visit.Id)
                         .Select(o => new ExtraFeature(
-                            o.Character,
-                            o.Finding,
-                            [.. o.States],
+                            o.Seen.Character.Value,
+                            o.Seen.Finding.Kind,
+                            o.Seen.Finding is Finding.States states ? states.Seen : [],
                             [.. o.Parts.Select((p, i) => new ExtraPart(p, o.Places[i].Exposure, o.Places[i].Position))],
-                            o.Rough.Length > 0 ? o.Rough : null,
-                            o.Hidden,
-                            o.Certainty,
-                            o.Source,
+                            (o.Seen.Finding as Finding.Rough)?.Value.Typed,
+                            (o.Seen.Finding as Finding.Hidden)?.Why,
+                            o.Seen.Certainty,
+                            o.Seen.Source,
                             [.. o.Altered],
-                            o.Exposure,
-                            o.Position,
-                            o.Tool,
+                            o.Seen.Exposure,
+                            o.Seen.Position,
+                            o.Seen.Tool,
                             o.Note,
                             o.Recorder
                         )),
@@ -265,12 +262,8 @@ public static class ArchiveEndpoints
                             d.Person,
                             d.Date,
                             d.Remarks,
-                            JsonSerializer.SerializeToElement(d.Reasons, PlantSheets.ReasonsJson),
-                            [
-                                .. d
-                                    .Reviews.OrderBy(r => r.Id)
-                                    .Select(r => new ExtraReview(r.Person, r.Verdict, r.Remark, r.At)),
-                            ]
+                            JsonSerializer.SerializeToElement(d.Reasons, DeterminationStore.ReasonsJson),
+                            [.. d.Reviews.Reverse().Select(r => new ExtraReview(r.Person, r.Verdict, r.Remark, r.At))]
                         )),
                 ],
                 [
@@ -296,8 +289,8 @@ public static class ArchiveEndpoints
         private static Dictionary<string, string> Unnamed(PlantCard plant, PlantVisit visit) =>
             new()
             {
-                ["eventID"] = $"plant-visit:{DarwinCoreCsv.Number(visit.Id)}",
-                ["occurrenceID"] = $"{plant.Tag}:{DarwinCoreCsv.Number(visit.Id)}",
+                ["eventID"] = $"plant-visit:{visit.Id}",
+                ["occurrenceID"] = $"{plant.Tag}:{visit.Id}",
                 ["organismID"] = plant.Tag,
                 ["basisOfRecord"] = "HumanObservation",
                 ["eventDate"] = DarwinCoreCsv.Date(visit.Date),
@@ -315,7 +308,7 @@ public static class ArchiveEndpoints
         public void Add(CountSheet sheet, IEnumerable<SheetLine> lines)
         {
             var content = sheet.Content;
-            var whole = $"count:{sheet.Request:D}";
+            var whole = $"count:{sheet.Id}";
             var site = sites[content.Site];
             var plots = ProtocolRules.HasPlots(content.Protocol);
             (string, string)[] size = content.LengthM is { } length
@@ -385,7 +378,7 @@ public static class ArchiveEndpoints
                 new()
                 {
                     ["eventID"] = on,
-                    ["occurrenceID"] = $"line:{DarwinCoreCsv.Number(line.Id)}",
+                    ["occurrenceID"] = $"line:{line.Id}",
                     ["basisOfRecord"] = "HumanObservation",
                     ["eventDate"] = DarwinCoreCsv.Date(sheet.Content.Date),
                     ["recordedBy"] = DarwinCoreCsv.Text(sheet.Recorder),
@@ -440,7 +433,7 @@ public static class ArchiveEndpoints
                 new()
                 {
                     ["eventID"] = occurrence["eventID"],
-                    ["identificationID"] = $"determination:{DarwinCoreCsv.Number(given.Id)}",
+                    ["identificationID"] = $"determination:{given.Id}",
                     ["occurrenceID"] = occurrence["occurrenceID"],
                     ["organismID"] = occurrence["organismID"],
                     ["scientificName"] = guide.FindTaxon(new(given.Taxon))?.Name ?? given.FullName,
@@ -459,14 +452,14 @@ public static class ArchiveEndpoints
                 new()
                 {
                     ["eventID"] = on,
-                    ["measurementID"] = $"{occurrence}:{o.Character}",
+                    ["measurementID"] = $"{occurrence}:{o.Seen.Character}",
                     ["occurrenceID"] = occurrence,
                     ["measurementType"] = o.Label,
                     ["measurementValue"] = DarwinCoreCsv.Text(o.Summary),
                     ["measurementUnit"] =
-                        o.Finding == FindingKind.Sample ? guide.FindCharacter(new(o.Character))?.Unit ?? "" : "",
+                        o.Seen.Finding is Finding.Sample ? guide.FindCharacter(o.Seen.Character)?.Unit ?? "" : "",
                     ["measurementDeterminedBy"] = DarwinCoreCsv.Text(o.Recorder),
-                    ["measurementDeterminedDate"] = DarwinCoreCsv.Date(o.Date),
+                    ["measurementDeterminedDate"] = DarwinCoreCsv.Date(o.Seen.Date),
                     ["measurementRemarks"] = DarwinCoreCsv.Text(o.Note),
                 }
             );
@@ -476,7 +469,7 @@ public static class ArchiveEndpoints
                 new()
                 {
                     ["eventID"] = on,
-                    ["identifier"] = picture.Photo.Id.ToString("D"),
+                    ["identifier"] = picture.Photo.Id.ToString(),
                     ["occurrenceID"] = occurrence,
                     ["type"] = "StillImage",
                     ["format"] = picture.Photo.Type,

@@ -1,5 +1,6 @@
 using Garten.Core.Assessment;
 using Garten.Core.Bench;
+using Garten.Core.Commands;
 using Garten.Core.Identification;
 using Garten.Core.Survey.Access;
 using Garten.Data;
@@ -90,17 +91,17 @@ public static class BenchEndpoints
             .WithName("compare")
             .Produces<PlantComparison>();
 
-        api.MapGet("/plants/{plant:int}/request", async (int plant, PlantSheets sheets, CancellationToken cancel) =>
+        api.MapGet("/plants/{plant:id}/request", async (PlantId plant, PlantSheets sheets, CancellationToken cancel) =>
                 await sheets.RequestAsync(plant, cancel)
             )
             .WithName("request")
             .Produces<BenchRequest>();
 
         api.MapPut(
-                "/plants/{plant:int}/colony/{other:int}",
+                "/plants/{plant:id}/colony/{other:id}",
                 async (
-                    int plant,
-                    int other,
+                    PlantId plant,
+                    PlantId other,
                     PlantStore plants,
                     PlantSheets sheets,
                     CurrentPerson person,
@@ -112,22 +113,29 @@ public static class BenchEndpoints
                         throw new RuleException("other", "A plant cannot be linked with itself.");
                     }
 
-                    return await sheets.OfAsync(await plants.LinkAsync(person.Head, plant, other, cancel), cancel);
+                    return await sheets.OfAsync(
+                        await plants.HandleAsync(person.Head, new LinkPlants(plant, other), cancel),
+                        cancel
+                    );
                 }
             )
             .WithName("link")
             .Produces<PlantSheet>();
 
         api.MapDelete(
-                "/plants/{plant:int}/colony/{other:int}",
+                "/plants/{plant:id}/colony/{other:id}",
                 async (
-                    int plant,
-                    int other,
+                    PlantId plant,
+                    PlantId other,
                     PlantStore plants,
                     PlantSheets sheets,
                     CurrentPerson person,
                     CancellationToken cancel
-                ) => await sheets.OfAsync(await plants.UnlinkAsync(person.Head, plant, other, cancel), cancel)
+                ) =>
+                    await sheets.OfAsync(
+                        await plants.HandleAsync(person.Head, new UnlinkPlants(plant, other), cancel),
+                        cancel
+                    )
             )
             .WithName("unlink")
             .Produces<PlantSheet>();

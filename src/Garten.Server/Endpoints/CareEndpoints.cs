@@ -1,4 +1,5 @@
 using Garten.Core.Assessment;
+using Garten.Core.Commands;
 using Garten.Core.Survey.Care;
 using Garten.Data;
 using Garten.Server.Requests;
@@ -44,9 +45,11 @@ public static class CareEndpoints
     /// <summary>Adds the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var plants = api.MapGroup("/plants/{plant:int}");
+        var plants = api.MapGroup("/plants/{plant:id}");
         plants
-            .MapGet("/care", (int plant, PlantCares cares, CancellationToken cancel) => cares.OfAsync(plant, cancel))
+            .MapGet("/care", (PlantId plant, PlantCares cares, CancellationToken cancel) =>
+                cares.OfAsync(plant, cancel)
+            )
             .WithName("care")
             .Produces<PlantCare>();
 
@@ -54,7 +57,7 @@ public static class CareEndpoints
             .MapPut(
                 "/landmarks",
                 async (
-                    int plant,
+                    PlantId plant,
                     LandmarksInput input,
                     CareStore store,
                     PlantCares cares,
@@ -62,11 +65,9 @@ public static class CareEndpoints
                     CancellationToken cancel
                 ) =>
                     await cares.OfAsync(
-                        await store.SetLandmarksAsync(
+                        await store.HandleAsync(
                             person.Head,
-                            plant,
-                            CareRules.Check(input.Landmarks),
-                            input.Expected,
+                            new SetLandmarks(plant, CareRules.Check(input.Landmarks), input.Expected),
                             cancel
                         ),
                         cancel
@@ -79,7 +80,7 @@ public static class CareEndpoints
             .MapPost(
                 "/threats",
                 async (
-                    int plant,
+                    PlantId plant,
                     ThreatContent input,
                     CareStore store,
                     PlantCares cares,
@@ -88,10 +89,9 @@ public static class CareEndpoints
                     CancellationToken cancel
                 ) =>
                     await cares.OfAsync(
-                        await store.AddThreatAsync(
+                        await store.HandleAsync(
                             person.Head,
-                            plant,
-                            CareRules.Check(input, Clock.Today(clock)),
+                            new AddThreat(plant, CareRules.Check(input, Clock.Today(clock))),
                             cancel
                         ),
                         cancel
@@ -104,7 +104,7 @@ public static class CareEndpoints
             .MapPut(
                 "/population",
                 async (
-                    int plant,
+                    PlantId plant,
                     PopulationCount input,
                     CareStore store,
                     PlantCares cares,
@@ -113,10 +113,9 @@ public static class CareEndpoints
                     CancellationToken cancel
                 ) =>
                     await cares.OfAsync(
-                        await store.SetCountAsync(
+                        await store.HandleAsync(
                             person.Head,
-                            plant,
-                            CareRules.Check(input, Clock.Today(clock)),
+                            new SetPopulation(plant, CareRules.Check(input, Clock.Today(clock))),
                             cancel
                         ),
                         cancel
@@ -126,9 +125,9 @@ public static class CareEndpoints
             .Produces<PlantCare>();
 
         api.MapPut(
-                "/threats/{threat:int}",
+                "/threats/{threat:id}",
                 async (
-                    int threat,
+                    ThreatId threat,
                     ThreatChange input,
                     CareStore store,
                     PlantCares cares,
@@ -137,11 +136,9 @@ public static class CareEndpoints
                     CancellationToken cancel
                 ) =>
                     await cares.OfAsync(
-                        await store.SetThreatAsync(
+                        await store.HandleAsync(
                             person.Head,
-                            threat,
-                            CareRules.Check(input.Content, Clock.Today(clock)),
-                            input.Expected,
+                            new SetThreat(threat, CareRules.Check(input.Content, Clock.Today(clock)), input.Expected),
                             cancel
                         ),
                         cancel

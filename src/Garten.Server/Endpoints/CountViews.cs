@@ -10,8 +10,7 @@ namespace Garten.Server.Endpoints;
 public sealed class CountViews(CountStore store, CurrentGuide current, CurrentPerson person)
 {
     /// <summary>A count with its lines.</summary>
-    /// <param name="id">Number of its sheet.</param>
-    public async Task<CountView> OfAsync(int id, CancellationToken cancel)
+    public async Task<CountView> OfAsync(SheetId id, CancellationToken cancel)
     {
         var sheet = await store.SheetAsync(id, cancel);
         var lines = await store.LinesAsync(id, cancel);
@@ -46,6 +45,6 @@ public sealed class CountViews(CountStore store, CurrentGuide current, CurrentPe
 
     /// <summary>A line the person may see, with the number of its sheet.</summary>
     /// <exception cref="NotInStoreException">There is none, or it is hidden from them.</exception>
-    public Task<(int Sheet, SheetLine Line)> LineAsync(int line, CancellationToken cancel) =>
+    public Task<(SheetId Sheet, SheetLine Line)> LineAsync(LineId line, CancellationToken cancel) =>
         store.LineAsync(line, cancel);
 }

@@ -15,7 +15,7 @@ public static class SentChoice
     /// <summary>Reads it.</summary>
     /// <param name="protocol">Name of a protocol.</param>
     /// <exception cref="RuleException">There is no such protocol or year.</exception>
-    public static CountChoice Of(int? site, string? protocol, int? year) =>
+    public static CountChoice Of(SiteId? site, string? protocol, int? year) =>
         new(
             site,
             string.IsNullOrEmpty(protocol) ? null
@@ -79,7 +79,7 @@ public sealed class CountedSurvey(CountStore store, CurrentGuide current)
             sheets.ContainsKey(l.Sheet) && current.Guide.FindTaxon(new(l.Line.Taxon)) is not null
         );
         return new(
-            [.. sheets.Values.OrderBy(s => s.Content.Date).ThenBy(s => s.Id)],
+            [.. sheets.Values.OrderBy(s => s.Content.Date).ThenBy(s => s.Id.Value)],
             [
                 .. lines.Select(l => new CountLine(
                     l.Sheet,

@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Counting;
 using Garten.Data;
 using Garten.Formats.Calendars;
@@ -11,10 +12,10 @@ namespace Garten.Server.Endpoints;
 public sealed record CountPage(IReadOnlyList<CountSheet> Sheets, bool More);
 
 /// <summary>A count to begin.</summary>
-/// <param name="Request">Number of the request; the same begins it once.</param>
+/// <param name="Id">Made by who begins it, so that sending it twice begins one.</param>
 /// <param name="Content">How the visit is made.</param>
 /// <param name="Safe">True when the checks before setting out were made.</param>
-public sealed record BeginCount(Guid Request, SheetContent Content, bool Safe);
+public sealed record CountInput(SheetId Id, SheetContent Content, bool Safe);
 
 /// <summary>A name to look for again.</summary>
 /// <param name="Text">What to type for it.</param>
@@ -65,9 +66,9 @@ public static class CountsEndpoints
             .MapGet(
                 "/",
                 async (
-                    int? site,
+                    SiteId? site,
                     DateOnly? beforeDay,
-                    int? beforeId,
+                    SheetId? beforeId,
                     int? take,
                     CountStore store,
                     CancellationToken cancel
@@ -95,7 +96,7 @@ public static class CountsEndpoints
             .MapGet(
                 "/calendar.ics",
                 async (
-                    int? site,
+                    SiteId? site,
                     string? protocol,
                     int? year,
                     CountStore store,
@@ -105,7 +106,7 @@ public static class CountsEndpoints
                 {
                     var sheets = await store.SheetsAsync(SentChoice.Of(site, protocol, year), cancel);
                     var days = sheets.Select(s => new CalendarDay(
-                        $"count-{s.Request:D}",
+                        $"count-{s.Id}",
                         s.Content.Date,
                         $"{s.SiteName}{(s.PlaceName.Length > 0 ? $", {s.PlaceName}" : "")}: {ProtocolWords.Name(s.Content.Protocol)}",
                         string.Join(
@@ -132,7 +133,7 @@ public static class CountsEndpoints
             .MapPost(
                 "/",
                 async (
-                    BeginCount input,
+                    CountInput input,
                     CountStore store,
                     MapStore places,
                     CountViews views,
@@ -149,20 +150,19 @@ public static class CountsEndpoints
                         );
                     }
 
-                    var id = await store.BeginAsync(
+                    await store.HandleAsync(
                         person.Head,
-                        input.Request,
-                        await CheckAsync(input.Content, places, clock, cancel),
+                        new BeginCount(input.Id, await CheckAsync(input.Content, places, clock, cancel)),
                         cancel
                     );
-                    return await views.OfAsync(id, cancel);
+                    return await views.OfAsync(input.Id, cancel);
                 }
             )
             .WithName("beginCount")
             .Produces<CountView>();
 
         counts
-            .MapGet("/{sheet:int}", (int sheet, CountViews views, CancellationToken cancel) =>
+            .MapGet("/{sheet:id}", (SheetId sheet, CountViews views, CancellationToken cancel) =>
                 views.OfAsync(sheet, cancel)
             )
             .WithName("count")
@@ -170,9 +170,9 @@ public static class CountsEndpoints
 
         counts
             .MapPut(
-                "/{sheet:int}",
+                "/{sheet:id}",
                 async (
-                    int sheet,
+                    SheetId sheet,
                     SheetChange input,
                     CountStore store,
                     MapStore places,
@@ -195,15 +195,8 @@ public static class CountsEndpoints
                         clock,
                         cancel
                     );
-                    if (lines.Exists(l => l.Plot > content.Plots))
-                    {
-                        throw new RuleException(
-                            "plots",
-                            $"Plot {lines.Max(l => l.Plot)} has lines already. Take them away first, or leave the number of plots."
-                        );
-                    }
-
-                    await store.SetAsync(person.Head, sheet, content, input.Expected, cancel);
+                    SheetRules.KeepPlots(content, lines);
+                    await store.HandleAsync(person.Head, new SetCount(sheet, content, input.Expected), cancel);
                     return await views.OfAsync(sheet, cancel);
                 }
             )
@@ -212,8 +205,8 @@ public static class CountsEndpoints
 
         counts
             .MapGet(
-                "/{sheet:int}/watched",
-                async (int sheet, CountStore store, PhenologyWatches watches, CancellationToken cancel) =>
+                "/{sheet:id}/watched",
+                async (SheetId sheet, CountStore store, PhenologyWatches watches, CancellationToken cancel) =>
                 {
                     var content = (await store.SheetAsync(sheet, cancel)).Content;
                     return await watches.OfAsync(content.Site, content.Date.Year, cancel);
@@ -224,8 +217,8 @@ public static class CountsEndpoints
 
         counts
             .MapGet(
-                "/{sheet:int}/reading",
-                async (int sheet, string text, CountStore store, CurrentGuide current, CancellationToken cancel) =>
+                "/{sheet:id}/reading",
+                async (SheetId sheet, string text, CountStore store, CurrentGuide current, CancellationToken cancel) =>
                     QuickEntry.Read(
                         current.Guide,
                         (await store.SheetAsync(sheet, cancel)).Content.Protocol,
@@ -237,9 +230,9 @@ public static class CountsEndpoints
 
         counts
             .MapPost(
-                "/{sheet:int}/lines",
+                "/{sheet:id}/lines",
                 async (
-                    int sheet,
+                    SheetId sheet,
                     LineInput input,
                     CountStore store,
                     CountViews views,
@@ -250,7 +243,7 @@ public static class CountsEndpoints
                 {
                     var content = (await store.SheetAsync(sheet, cancel)).Content;
                     var lines = SheetRules.Lines(input, content, current.Guide);
-                    if (!await store.EnterAsync(person.Head, sheet, current.Version, lines, cancel))
+                    if (!await store.HandleAsync(person.Head, new EnterLines(sheet, lines), cancel))
                     {
                         throw new RuleException(
                             "text",
@@ -264,11 +257,11 @@ public static class CountsEndpoints
             .WithName("enterLine")
             .Produces<CountView>();
 
-        var line = api.MapGroup("/count-lines/{line:int}");
+        var line = api.MapGroup("/count-lines/{line:id}");
         line.MapPut(
                 "/",
                 async (
-                    int line,
+                    LineId line,
                     LineChange input,
                     CountStore store,
                     CountViews views,
@@ -277,18 +270,15 @@ public static class CountsEndpoints
                 ) =>
                 {
                     var (sheet, before) = await views.LineAsync(line, cancel);
-                    if (ProtocolRules.FaultOf(before.Unit, input.Amount) is { Length: > 0 } fault)
-                    {
-                        throw new RuleException("amount", fault);
-                    }
-
-                    return await store.SetLineAsync(
+                    return await store.HandleAsync(
                         person.Head,
-                        line,
-                        input.Amount,
-                        input.Origin,
-                        Rules.Text("note", "The note", input.Note, 500),
-                        input.Expected,
+                        new SetLine(
+                            line,
+                            SheetRules.Amount(before, input.Amount),
+                            input.Origin,
+                            Rules.Text("note", "The note", input.Note, 500),
+                            input.Expected
+                        ),
                         cancel
                     )
                         ? await views.OfAsync(sheet, cancel)
@@ -303,15 +293,17 @@ public static class CountsEndpoints
 
         line.MapPost(
                 "/one-more",
-                async (int line, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
+                async (
+                    LineId line,
+                    CountStore store,
+                    CountViews views,
+                    CurrentPerson person,
+                    CancellationToken cancel
+                ) =>
                 {
                     var (sheet, before) = await views.LineAsync(line, cancel);
-                    if (!ProtocolRules.AddsUp(before.Unit))
-                    {
-                        throw new RuleException("line", "Only counts can be counted up one by one.");
-                    }
-
-                    await store.OneMoreAsync(person.Head, line, cancel);
+                    SheetRules.CountsUp(before);
+                    await store.HandleAsync(person.Head, new CountOneMore(line), cancel);
                     return await views.OfAsync(sheet, cancel);
                 }
             )
@@ -320,7 +312,7 @@ public static class CountsEndpoints
 
         line.MapDelete(
                 "/",
-                (int line, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
+                (LineId line, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
                     TakeAwayAsync(line, true, store, views, person, cancel)
             )
             .WithName("takeLineAway")
@@ -328,7 +320,7 @@ public static class CountsEndpoints
 
         line.MapPost(
                 "/back",
-                (int line, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
+                (LineId line, CountStore store, CountViews views, CurrentPerson person, CancellationToken cancel) =>
                     TakeAwayAsync(line, false, store, views, person, cancel)
             )
             .WithName("putLineBack")
@@ -336,7 +328,7 @@ public static class CountsEndpoints
     }
 
     private static async Task<CountView> TakeAwayAsync(
-        int line,
+        LineId line,
         bool away,
         CountStore store,
         CountViews views,
@@ -345,7 +337,7 @@ public static class CountsEndpoints
     )
     {
         var (sheet, content) = await views.LineAsync(line, cancel);
-        return await store.TakeAwayAsync(person.Head, line, away, cancel)
+        return await store.HandleAsync(person.Head, new RemoveLine(line, away), cancel)
             ? await views.OfAsync(sheet, cancel)
             : throw new RuleException(
                 "line",

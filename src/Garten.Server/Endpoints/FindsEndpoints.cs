@@ -14,11 +14,18 @@ namespace Garten.Server.Endpoints;
 
 /// <summary>Which finds, as sent in the address.</summary>
 /// <param name="Taxon">A taxon, with all below it.</param>
-/// <param name="Person">Number of a person who recorded.</param>
+/// <param name="Person">A person who recorded.</param>
 /// <param name="From">First day.</param>
 /// <param name="To">Last day.</param>
 /// <param name="Text">Words looked for.</param>
-public sealed record FindQuery(int? Site, string? Taxon, int? Person, DateOnly? From, DateOnly? To, string? Text)
+public sealed record FindQuery(
+    SiteId? Site,
+    string? Taxon,
+    PersonId? Person,
+    DateOnly? From,
+    DateOnly? To,
+    string? Text
+)
 {
     /// <summary>The taxon; null for all.</summary>
     public string? TaxonOrAll => string.IsNullOrEmpty(Taxon) ? null : Taxon;
@@ -235,8 +242,8 @@ public static class FindsEndpoints
                 DateTimeStyles.None,
                 out var date
             )
-            && int.TryParse(id, NumberStyles.None, CultureInfo.InvariantCulture, out var number)
-            ? new(date, after.Contains(".line.", StringComparison.Ordinal), number)
+            && EntityId.TryParse(id, out var last)
+            ? new(date, after.Contains(".line.", StringComparison.Ordinal), last)
             : throw new RuleException(
                 "after",
                 $"“{after}” is not where a page ended. Begin with the first page again."

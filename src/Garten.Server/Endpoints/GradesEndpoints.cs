@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Data;
 using Garten.Server.Requests;
 
@@ -13,16 +14,16 @@ public static class GradesEndpoints
     /// <summary>Adds the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/plants/{plant:int}/grade", (int plant, PlantGrades grades, CancellationToken cancel) =>
+        api.MapGet("/plants/{plant:id}/grade", (PlantId plant, PlantGrades grades, CancellationToken cancel) =>
                 grades.OfAsync(plant, cancel)
             )
             .WithName("grade")
             .Produces<PlantGrade>();
 
         api.MapPost(
-                "/plants/{plant:int}/grade",
+                "/plants/{plant:id}/grade",
                 async (
-                    int plant,
+                    PlantId plant,
                     GradeInput input,
                     GradeStore store,
                     PlantGrades grades,
@@ -30,11 +31,13 @@ public static class GradesEndpoints
                     CancellationToken cancel
                 ) =>
                     await grades.OfAsync(
-                        await store.OverruleAsync(
+                        await store.HandleAsync(
                             person.Head,
-                            plant,
-                            input.Grade,
-                            Rules.Text("reason", "The reason", input.Reason, 2000, required: true),
+                            new OverruleGrade(
+                                plant,
+                                input.Grade,
+                                Rules.Text("reason", "The reason", input.Reason, 2000, required: true)
+                            ),
                             cancel
                         ),
                         cancel

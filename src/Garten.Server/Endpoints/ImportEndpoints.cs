@@ -135,7 +135,7 @@ public static class ImportEndpoints
             : OfTable(await TableAsync(content, cancel), columns, name, current.Guide, sites, today, progress, cancel);
         var visits = arriving
             .Visits.Select(v => (Visit: v, Recorder: Known(v.Recorder.Length > 0 ? v.Recorder : person.Member!.Name)))
-            .GroupBy(v => RequestOf(v.Visit, v.Recorder))
+            .GroupBy(v => SheetOf(v.Visit, v.Recorder))
             .Select(g => new ImportVisit(
                 g.Key,
                 g.First().Visit.Site,
@@ -370,7 +370,9 @@ public static class ImportEndpoints
             && told.Name.Length is > 0 and <= MostName
             && new PlaceShape(told.Form, told.Points).Fault.Length == 0
                 ? new ImportPlace(
-                    Numbered($"garten place {told.Name}\n{told.Kind}\n{told.Form}\n{string.Join(' ', told.Points)}"),
+                    new(
+                        Numbered($"garten place {told.Name}\n{told.Kind}\n{told.Form}\n{string.Join(' ', told.Points)}")
+                    ),
                     told.Name,
                     told.Kind,
                     new(told.Form, told.Points)
@@ -455,13 +457,15 @@ public static class ImportEndpoints
                 ),
         ];
 
-    /// <summary>The same number for the same visit in every file, so that none is brought in twice; a visit of a survey kept with Garten brings its own.</summary>
-    private static Guid RequestOf(ArrivingVisit visit, string recorder) =>
+    /// <summary>The same id for the same visit in every file, so that none is brought in twice; a visit of a survey kept with Garten brings its own.</summary>
+    private static SheetId SheetOf(ArrivingVisit visit, string recorder) =>
         visit.Event.StartsWith(ArchivedSurvey.CountedEvents, StringComparison.Ordinal)
         && Guid.TryParseExact(visit.Event.AsSpan(ArchivedSurvey.CountedEvents.Length), "D", out var own)
-            ? own
-            : Numbered(
-                $"garten import {(visit.Event.Contains('\n', StringComparison.Ordinal) ? "" : visit.Event)}{visit.Site}\n{visit.Date:O}\n{recorder}"
+            ? new(own)
+            : new(
+                Numbered(
+                    $"garten import {(visit.Event.Contains('\n', StringComparison.Ordinal) ? "" : visit.Event)}{visit.Site}\n{visit.Date:O}\n{recorder}"
+                )
             );
 
     private static Guid Numbered(string what) => new(SHA256.HashData(Encoding.UTF8.GetBytes(what)).AsSpan(0, 16));

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using Garten.Core.Commands;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Places;
 using Garten.Data;
@@ -13,17 +14,17 @@ namespace Garten.Server.Endpoints;
 /// <param name="Shape">Where it lies.</param>
 /// <param name="Middle">Where its name stands.</param>
 /// <param name="Size">Its length or area in words; empty for a point.</param>
-/// <param name="Site">Number of the site it belongs to.</param>
+/// <param name="Site">The site it belongs to.</param>
 /// <param name="Person">Who drew it.</param>
 /// <param name="Revision">Revision a change must start from.</param>
 public sealed record PlaceView(
-    int Id,
+    PlaceId Id,
     string Name,
     PlaceKind Kind,
     PlaceShape Shape,
     GeoPoint Middle,
     string Size,
-    int? Site,
+    SiteId? Site,
     string Note,
     string Person,
     long Revision
@@ -45,12 +46,12 @@ public sealed record MapPlant(
 );
 
 /// <summary>The map.</summary>
-/// <param name="Ground">The ground as GeoJSON; empty where there is none.</param>
-/// <param name="Tiles">Address of pictures of the ground, with {z}, {x} and {y}; empty for none.</param>
+/// <param name="Base">The base map as GeoJSON; empty where there is none.</param>
+/// <param name="Tiles">Address of map tiles, with {z}, {x} and {y}; empty for none.</param>
 /// <param name="Plants">Plants the person may see.</param>
 /// <param name="Unplaced">Plants of which neither their own position nor their site's is known.</param>
 public sealed record MapView(
-    string Ground,
+    string Base,
     string Tiles,
     IReadOnlyList<PlaceView> Places,
     IReadOnlyList<Site> Sites,
@@ -59,20 +60,20 @@ public sealed record MapView(
 );
 
 /// <summary>What a map is drawn on.</summary>
-/// <param name="Ground">The ground as GeoJSON; empty where there is none.</param>
-/// <param name="Tiles">Address of pictures of the ground; empty for none.</param>
-public sealed record BaseMap(string Ground, string Tiles);
+/// <param name="Base">The base map as GeoJSON; empty where there is none.</param>
+/// <param name="Tiles">Address of map tiles; empty for none.</param>
+public sealed record BaseMap(string Base, string Tiles);
 
 /// <summary>A place to be kept.</summary>
-/// <param name="Request">Number of the request; the same keeps it once.</param>
+/// <param name="Id">Made by who draws it; the same is kept once.</param>
 /// <param name="Shape">Where it lies.</param>
 /// <param name="Expected">Revision a change starts from; null for a new place.</param>
 public sealed record PlaceInput(
-    Guid Request,
+    PlaceId Id,
     string Name,
     PlaceKind Kind,
     PlaceShape Shape,
-    int? Site,
+    SiteId? Site,
     string? Note,
     long? Expected = null
 );
@@ -98,7 +99,7 @@ public sealed record PlacesPreview(
     IReadOnlyList<string> Faults
 );
 
-/// <summary>The map: places drawn or brought in, plants where they stand, and the ground below them.</summary>
+/// <summary>The map: places drawn or brought in, plants where they stand, and the base map below them.</summary>
 public static class MapEndpoints
 {
     private const long MostFile = 20 * 1024 * 1024;
@@ -143,7 +144,11 @@ public static class MapEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    await store.AddAsync(person.Head, input.Request, [await CheckAsync(input, places, cancel)], cancel);
+                    await store.HandleAsync(
+                        person.Head,
+                        new AddPlaces(input.Id, [await CheckAsync(input, places, cancel)]),
+                        cancel
+                    );
                     return await ViewAsync(store, places, plants, current, settings, cancel);
                 }
             )
@@ -151,9 +156,9 @@ public static class MapEndpoints
             .Produces<MapView>();
 
         api.MapPut(
-                "/places/{place:int}",
+                "/places/{place:id}",
                 async (
-                    int place,
+                    PlaceId place,
                     PlaceInput input,
                     MapStore store,
                     PlaceStore places,
@@ -164,11 +169,9 @@ public static class MapEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    await store.SetAsync(
+                    await store.HandleAsync(
                         person.Head,
-                        place,
-                        await CheckAsync(input, places, cancel),
-                        input.Expected ?? 0,
+                        new SetPlace(place, await CheckAsync(input, places, cancel), input.Expected ?? 0),
                         cancel
                     );
                     return await ViewAsync(store, places, plants, current, settings, cancel);
@@ -178,9 +181,9 @@ public static class MapEndpoints
             .Produces<MapView>();
 
         api.MapDelete(
-                "/places/{place:int}",
+                "/places/{place:id}",
                 async (
-                    int place,
+                    PlaceId place,
                     MapStore store,
                     PlaceStore places,
                     PlantStore plants,
@@ -190,7 +193,7 @@ public static class MapEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    await store.TakeAwayAsync(person.Head, place, true, cancel);
+                    await store.HandleAsync(person.Head, new RemovePlace(place), cancel);
                     return await ViewAsync(store, places, plants, current, settings, cancel);
                 }
             )
@@ -198,9 +201,9 @@ public static class MapEndpoints
             .Produces<MapView>();
 
         api.MapPost(
-                "/places/{place:int}/back",
+                "/places/{place:id}/back",
                 async (
-                    int place,
+                    PlaceId place,
                     MapStore store,
                     PlaceStore places,
                     PlantStore plants,
@@ -210,7 +213,7 @@ public static class MapEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    await store.TakeAwayAsync(person.Head, place, false, cancel);
+                    await store.HandleAsync(person.Head, new RemovePlace(place, Away: false), cancel);
                     return await ViewAsync(store, places, plants, current, settings, cancel);
                 }
             )
@@ -218,9 +221,9 @@ public static class MapEndpoints
             .Produces<MapView>();
 
         api.MapPut(
-                "/plants/{plant:int}/position",
+                "/plants/{plant:id}/position",
                 async (
-                    int plant,
+                    PlantId plant,
                     PositionInput input,
                     MapStore store,
                     PlantStore plants,
@@ -232,12 +235,9 @@ public static class MapEndpoints
                 ) =>
                 {
                     var (at, uncertainty) = PlaceRules.Position(input.At, input.UncertaintyM, input.Typed);
-                    await store.SayAsync(
+                    await store.HandleAsync(
                         person.Head,
-                        plant,
-                        at,
-                        uncertainty,
-                        Rules.Text("typed", "The position", input.Typed, 100),
+                        new SayPosition(plant, at, uncertainty, Rules.Text("typed", "The position", input.Typed, 100)),
                         cancel
                     );
                     return await ViewAsync(store, places, plants, current, settings, cancel);
@@ -261,7 +261,7 @@ public static class MapEndpoints
                     var known = await store.PlacesAsync(cancel);
                     var fresh = read.Places.Where(p => !known.Exists(k => IsSame(k.Content, p))).ToArray();
                     var preview = new PlacesPreview(
-                        [.. fresh.Select((p, i) => View(-1 - i, ContentOf(p), "", 0))],
+                        [.. fresh.Select(p => View(default, ContentOf(p), "", 0))],
                         [.. read.Places.Where(p => !fresh.Contains(p)).Select(NameOf)],
                         read.Faults
                     );
@@ -275,10 +275,9 @@ public static class MapEndpoints
                             );
                         }
 
-                        await store.AddAsync(
+                        await store.HandleAsync(
                             person.Head,
-                            request ?? Guid.CreateVersion7(),
-                            [.. fresh.Select(ContentOf)],
+                            new AddPlaces(new(request ?? Guid.CreateVersion7()), [.. fresh.Select(ContentOf)]),
                             cancel
                         );
                     }
@@ -308,7 +307,7 @@ public static class MapEndpoints
                     var read = GeoJson.Read(content.ToArray());
                     if (read.Faults.Count > 0)
                     {
-                        throw new RuleException("file", $"{read.Faults[0]} The ground stays as it was.");
+                        throw new RuleException("file", $"{read.Faults[0]} The base map stays as it was.");
                     }
 
                     await store.SetBaseAsync(Encoding.UTF8.GetString(content.ToArray()), cancel);
@@ -456,7 +455,7 @@ public static class MapEndpoints
         );
     }
 
-    private static PlaceView View(int id, PlaceContent c, string person, long revision) =>
+    private static PlaceView View(PlaceId id, PlaceContent c, string person, long revision) =>
         new(id, c.Name, c.Kind, c.Shape, c.Shape.Middle, c.Shape.Size, c.Site, c.Note, person, revision);
 
     private static Dictionary<string, string> Properties(PlaceView p) =>

@@ -5,7 +5,7 @@ namespace Garten.Server.Endpoints;
 /// <summary>The site nearest to a place.</summary>
 /// <param name="Site">Its number; null where no site has coordinates.</param>
 /// <param name="Words">How far it is, for example "at Quarry Bald" or "1.2 km north-east of Quarry Bald"; empty for none.</param>
-public sealed record NearestSite(int? Site, string Words)
+public sealed record NearestSite(SiteId? Site, string Words)
 {
     /// <summary>Finds it.</summary>
     public static NearestSite Of(GeoPoint here, IEnumerable<Site> sites)

@@ -24,7 +24,7 @@ namespace Garten.Server.Endpoints;
 /// <param name="Collector">Who took it.</param>
 /// <param name="Sensitive">True where the place is not to be handed on.</param>
 public sealed record LabelView(
-    int Plant,
+    PlantId Plant,
     string Number,
     string KeptAt,
     string Survey,
@@ -89,7 +89,7 @@ public static class PaperEndpoints
         api.MapGet(
                 "/checklist",
                 async (
-                    int site,
+                    SiteId site,
                     DateOnly? date,
                     CountedSurvey survey,
                     RecordStore records,
@@ -149,10 +149,10 @@ public static class PaperEndpoints
             [
                 .. sheet
                     .Observations.Where(o =>
-                        o.Finding is not (FindingKind.Hidden or FindingKind.Absent)
+                        o.Seen.Finding is not (Finding.Hidden or Finding.Absent)
                         && (
                             o.Organ == Organ.Habit
-                            || guide.FindCharacter(new(o.Character))?.Kind == CharacterKind.Colour
+                            || guide.FindCharacter(o.Seen.Character)?.Kind == CharacterKind.Colour
                         )
                     )
                     .Select(o => $"{o.Label}: {o.Summary}")

@@ -5,13 +5,12 @@ using Garten.Server.Access;
 namespace Garten.Server.Endpoints;
 
 /// <summary>A person of the survey as a steward sees them.</summary>
-/// <param name="Id">Number of the person.</param>
 /// <param name="Role">What they are; null for people who stand on records but cannot enter.</param>
 /// <param name="Trusted">True when places of sensitive species are shown to them.</param>
 /// <param name="Closed">True when they may enter no more.</param>
 /// <param name="ShutUntil">Until when no password is taken after wrong ones; null for open.</param>
 public sealed record PersonAccess(
-    int Id,
+    PersonId Id,
     string Name,
     Role? Role,
     bool Trusted,
@@ -66,9 +65,9 @@ public static class PeopleEndpoints
 
         people
             .MapPut(
-                "/{person:int}",
+                "/{person:id}",
                 async (
-                    int person,
+                    PersonId person,
                     AccessChange input,
                     PlaceStore places,
                     AccountStore store,
@@ -84,9 +83,9 @@ public static class PeopleEndpoints
 
         people
             .MapPost(
-                "/{person:int}/password",
+                "/{person:id}/password",
                 async (
-                    int person,
+                    PersonId person,
                     Accounts accounts,
                     PlaceStore places,
                     AccountStore store,
@@ -101,7 +100,7 @@ public static class PeopleEndpoints
             .WithName("renewPassword")
             .Produces<PasswordToHandOn>();
 
-        api.MapGet("/audit", (int? person, long? before, AuditStore store, CancellationToken cancel) =>
+        api.MapGet("/audit", (PersonId? person, long? before, AuditStore store, CancellationToken cancel) =>
                 store.LatestAsync(person, before, MostEntries, cancel)
             )
             .Needs(Right.Steward)

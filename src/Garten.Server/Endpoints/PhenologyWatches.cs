@@ -10,7 +10,7 @@ namespace Garten.Server.Endpoints;
 public sealed class PhenologyWatches(CountedSurvey survey, PlaceStore places, CurrentGuide current)
 {
     /// <summary>What was watched at a site in a year.</summary>
-    public async Task<IReadOnlyList<WatchedPhase>> OfAsync(int site, int year, CancellationToken cancel)
+    public async Task<IReadOnlyList<WatchedPhase>> OfAsync(SiteId site, int year, CancellationToken cancel)
     {
         var at = (await places.SitesAsync(cancel)).Find(s => s.Id == site)
             ?? throw new NotInStoreException("There is no such site. Choose one from the list.");

@@ -19,7 +19,7 @@ public sealed class PhotoScenes : IDisposable
 
     /// <summary>What lies in a picture that is kept.</summary>
     /// <param name="store">Where it is kept.</param>
-    public async Task<PhotoScene> OfAsync(Guid id, PhotoStore store, CancellationToken cancel) =>
+    public async Task<PhotoScene> OfAsync(PhotoId id, PhotoStore store, CancellationToken cancel) =>
         await store.PrintAsync(id, cancel) is { } print && _scenes.TryGetValue(print, out var known)
             ? known
             : await LookAsync(await store.ContentAsync(id, cancel), cancel);

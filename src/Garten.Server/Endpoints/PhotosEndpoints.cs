@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Evidence;
 using Garten.Core.Measuring.Photos;
 using Garten.Core.Measuring.Shapes;
@@ -23,7 +24,7 @@ public sealed record PhotoMeasures(PhotoAnswer Answer, PhotoReading[] Readings, 
 public sealed record PhotoFeature(string Character, string? State, string? Entry);
 
 /// <summary>Features read from a picture, to be put on a plant's sheet.</summary>
-public sealed record PhotoUseInput(int Plant, int Visit, PhotoFeature[] Features);
+public sealed record PhotoUseInput(PlantId Plant, VisitId Visit, PhotoFeature[] Features);
 
 /// <summary>How the survey names the shapes of leaves.</summary>
 public sealed record ShapeNaming(ShapeConvention Convention);
@@ -40,9 +41,9 @@ public static class PhotosEndpoints
         var photos = api.MapGroup("/photos");
         photos
             .MapPut(
-                "/{id:guid}",
+                "/{id:id}",
                 async (
-                    Guid id,
+                    PhotoId id,
                     string name,
                     HttpRequest request,
                     PhotoStore store,
@@ -91,7 +92,7 @@ public static class PhotosEndpoints
                 "/samples/{number:int}",
                 async (
                     int number,
-                    Guid id,
+                    PhotoId id,
                     ICamera camera,
                     PhotoStore store,
                     PhotoScenes scenes,
@@ -114,12 +115,12 @@ public static class PhotosEndpoints
             .Produces<KeptPhoto>();
 
         photos
-            .MapGet("/{id:guid}", (Guid id, PhotoStore store, CancellationToken cancel) => store.FindAsync(id, cancel))
+            .MapGet("/{id:id}", (PhotoId id, PhotoStore store, CancellationToken cancel) => store.FindAsync(id, cancel))
             .WithName("photo")
             .Produces<KeptPhoto>();
 
         photos
-            .MapGet("/{id:guid}/file", async (Guid id, PhotoStore store, CancellationToken cancel) =>
+            .MapGet("/{id:id}/file", async (PhotoId id, PhotoStore store, CancellationToken cancel) =>
             {
                 var photo = await store.FindAsync(id, cancel);
                 return TypedResults.Bytes(await store.ContentAsync(id, cancel), photo.Type, lastModified: null);
@@ -129,9 +130,9 @@ public static class PhotosEndpoints
 
         photos
             .MapPost(
-                "/{id:guid}/measures",
+                "/{id:id}/measures",
                 async (
-                    Guid id,
+                    PhotoId id,
                     PhotoQuestion question,
                     PhotoStore store,
                     PhotoScenes scenes,
@@ -160,9 +161,9 @@ public static class PhotosEndpoints
 
         photos
             .MapPost(
-                "/{id:guid}/uses",
+                "/{id:id}/uses",
                 async (
-                    Guid id,
+                    PhotoId id,
                     PhotoUseInput input,
                     PhotoStore store,
                     EvidenceStore evidence,
@@ -187,35 +188,30 @@ public static class PhotosEndpoints
                         throw new NotInStoreException("The plant has no such visit.");
                     }
 
-                    var known = sheet.Observations.Where(o => o.Visit == input.Visit).ToDictionary(o => o.Character);
+                    var known = sheet
+                        .Observations.Where(o => o.Visit == input.Visit)
+                        .ToDictionary(o => o.Seen.Character.Value);
                     var changes = input
                         .Features.DistinctBy(f => f.Character)
                         .Select(f =>
                         {
                             var before = known.GetValueOrDefault(f.Character);
-                            var content = ObservationsEndpoints.Check(
+                            return ObservationChange.Of(
+                                current.Guide,
                                 input.Visit,
                                 f.Character,
-                                InputOf(f, before),
-                                current,
+                                InputOf(f, before) with
+                                {
+                                    Expected = before?.Revision,
+                                },
                                 person.Required
-                            );
-                            return new ObservationChange(
-                                f.Character,
-                                content,
-                                before?.Revision,
-                                $"record {current.Guide.Character(new(f.Character)).Label.ToLowerInvariant()}"
                             );
                         })
                         .ToArray();
                     return await sheets.OfAsync(
-                        await evidence.SetObservationsAsync(
+                        await evidence.HandleAsync(
                             person.Head,
-                            input.Plant,
-                            current.Version,
-                            input.Visit,
-                            changes,
-                            id,
+                            new RecordFeatures(input.Plant, input.Visit, changes, id),
                             cancel
                         ),
                         cancel
@@ -226,8 +222,8 @@ public static class PhotosEndpoints
             .Produces<PlantSheet>();
 
         api.MapGet(
-                "/plants/{plant:int}/photos",
-                async (int plant, PhotoStore store, PlantStore plants, CancellationToken cancel) =>
+                "/plants/{plant:id}/photos",
+                async (PlantId plant, PhotoStore store, PlantStore plants, CancellationToken cancel) =>
                 {
                     await plants.CardAsync(plant, cancel);
                     return (await store.UsesAsync(plant, cancel)).ToArray();
@@ -243,7 +239,7 @@ public static class PhotosEndpoints
             ? new(
                 FindingKind.Sample,
                 null,
-                before?.Finding == FindingKind.Sample ? [.. before.Parts] : [],
+                [.. before?.Parts ?? []],
                 null,
                 entry,
                 null,
@@ -254,11 +250,11 @@ public static class PhotosEndpoints
                 null,
                 null,
                 null,
-                Places: before?.Finding == FindingKind.Sample ? [.. before.Places] : []
+                Places: [.. before?.Places ?? []]
             )
             : new(
                 FindingKind.States,
-                [.. before?.Finding == FindingKind.States ? before.States : [], feature.State ?? ""],
+                [.. before?.Seen.Finding is Finding.States states ? states.Seen : [], feature.State ?? ""],
                 null,
                 null,
                 null,
@@ -273,12 +269,12 @@ public static class PhotosEndpoints
             );
 
     private static async Task<KeptPhoto> KeepAsync(
-        Guid id,
+        PhotoId id,
         string name,
         byte[] file,
         PhotoStore store,
         PhotoScenes scenes,
-        int person,
+        PersonId person,
         CancellationToken cancel
     )
     {

@@ -1,3 +1,4 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Server.Requests;
@@ -23,7 +24,8 @@ public sealed record SiteInput(
     string[]? Habitats = null,
     string? SnowGone = null,
     string? FloraArea = null,
-    long? Expected = null
+    long? Expected = null,
+    SiteId? Id = null
 );
 
 /// <summary>The sites of the survey.</summary>
@@ -55,28 +57,24 @@ public static class PlacesEndpoints
                     CurrentGuide current,
                     CurrentPerson person,
                     CancellationToken cancel
-                ) => places.AddSiteAsync(person.Head, Check(input, current), cancel)
+                ) => places.HandleAsync(person.Head, new AddSite(Check(input, current)), cancel)
             )
             .WithName("addSite")
             .Produces<Site>();
 
         api.MapPut(
-                "/sites/{id:int}",
+                "/sites/{id:id}",
                 (
-                    int id,
+                    SiteId id,
                     SiteInput input,
                     PlaceStore places,
                     CurrentGuide current,
                     CurrentPerson person,
                     CancellationToken cancel
                 ) =>
-                    places.ChangeSiteAsync(
+                    places.HandleAsync(
                         person.Head,
-                        Check(input, current) with
-                        {
-                            Id = id,
-                        },
-                        input.Expected ?? 0,
+                        new ChangeSite(Check(input, current) with { Id = id }, input.Expected ?? 0),
                         cancel
                     )
             )
@@ -87,7 +85,7 @@ public static class PlacesEndpoints
     private static Site Check(SiteInput input, CurrentGuide current) =>
         SiteRules.Check(
             new(
-                0,
+                input.Id ?? default,
                 input.Name,
                 input.Description ?? "",
                 input.ElevationM,

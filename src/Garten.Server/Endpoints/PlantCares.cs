@@ -11,7 +11,7 @@ namespace Garten.Server.Endpoints;
 public sealed class PlantCares(PlantStore plants, CareStore store, CurrentGuide current)
 {
     /// <summary>The care of a plant.</summary>
-    public async Task<PlantCare> OfAsync(int plant, CancellationToken cancel) =>
+    public async Task<PlantCare> OfAsync(PlantId plant, CancellationToken cancel) =>
         await OfAsync(await plants.ReadAsync(plant, cancel), cancel);
 
     /// <summary>The care of a plant that was just read or changed.</summary>

@@ -21,7 +21,7 @@ public sealed class PlantGrades(
 )
 {
     /// <summary>The grade of a plant, and what would raise it.</summary>
-    public async Task<PlantGrade> OfAsync(int plant, CancellationToken cancel) =>
+    public async Task<PlantGrade> OfAsync(PlantId plant, CancellationToken cancel) =>
         await OfAsync(await plants.ReadAsync(plant, cancel), cancel);
 
     /// <summary>The grade of a plant that was just read or changed.</summary>

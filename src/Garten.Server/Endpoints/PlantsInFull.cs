@@ -9,12 +9,12 @@ namespace Garten.Server.Endpoints;
 public sealed class PlantsInFull(CareStore care, GradeStore grades)
 {
     /// <summary>How a plant is found again and kept.</summary>
-    public async Task<ExtraCare> CareAsync(int plant, CancellationToken cancel) =>
+    public async Task<ExtraCare> CareAsync(PlantId plant, CancellationToken cancel) =>
         new(
             [.. (await care.LandmarksAsync(plant, cancel)).Select(l => new ExtraLandmark(l.Name, l.Bearing, l.Metres))],
             [
                 .. (await care.ThreatsAsync(plant, cancel))
-                    .OrderBy(t => t.Id)
+                    .OrderBy(t => t.Id.Value)
                     .Select(t => new ExtraThreat(
                         t.Content.Kind,
                         t.Content.Note,
@@ -39,12 +39,7 @@ public sealed class PlantsInFull(CareStore care, GradeStore grades)
 
     /// <summary>How the name of a plant was worked out.</summary>
     /// <param name="plant">The plant, with those of its colony that are told of.</param>
-    /// <param name="requests">The number each plant has wherever it is brought in.</param>
-    public async Task<ExtraStudy> StudyAsync(
-        PlantInColony plant,
-        IReadOnlyDictionary<int, Guid> requests,
-        CancellationToken cancel
-    )
+    public async Task<ExtraStudy> StudyAsync(PlantInColony plant, CancellationToken cancel)
     {
         var walk = plant.Stored.Walk?.Walk;
         return new(
@@ -64,7 +59,7 @@ public sealed class PlantsInFull(CareStore care, GradeStore grades)
                     o.At
                 )),
             ],
-            [.. plant.Stored.Colony.Select(l => new ExtraLink(requests[l.Id], l.By))]
+            [.. plant.Stored.Colony.Select(l => new ExtraLink(l.Id, l.By))]
         );
     }
 }

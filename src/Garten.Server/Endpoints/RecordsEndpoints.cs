@@ -16,16 +16,16 @@ public sealed record RecordPage(long Total, IReadOnlyList<SurveyRecord> Records,
 
 /// <summary>What to show of the records, as sent in the address.</summary>
 /// <param name="Taxon">A taxon, with all below it.</param>
-/// <param name="Person">Number of a person who recorded or determined.</param>
+/// <param name="Person">A person who recorded or determined.</param>
 /// <param name="From">First day.</param>
 /// <param name="To">Last day.</param>
 /// <param name="Text">Words looked for.</param>
 /// <param name="Sort">Column to sort by: date, tag, name, site, recorder or determiner.</param>
 /// <param name="Descending">True for the largest first.</param>
 public sealed record RecordQuery(
-    int? Site,
+    SiteId? Site,
     string? Taxon,
-    int? Person,
+    PersonId? Person,
     DateOnly? From,
     DateOnly? To,
     string? Text,

@@ -14,7 +14,7 @@ namespace Garten.Server.Endpoints;
 /// <param name="By">Who drew it up.</param>
 /// <param name="People">Who counted and recorded.</param>
 /// <param name="Names">The guide the names follow.</param>
-/// <param name="Ground">The ground as GeoJSON; empty where there is none.</param>
+/// <param name="Base">The base map as GeoJSON; empty where there is none.</param>
 /// <param name="Statistics">What the counts come to.</param>
 /// <param name="Withheld">What is told of sensitive finds; of all sites and years, so that none is told by the choice.</param>
 public sealed record ReportView(
@@ -23,7 +23,7 @@ public sealed record ReportView(
     string By,
     IReadOnlyList<string> People,
     string Names,
-    string Ground,
+    string Base,
     IReadOnlyList<Site> Sites,
     SurveyReport Report,
     SurveyStatistics Statistics,
@@ -39,7 +39,7 @@ public static class ReportEndpoints
                 "/report",
                 [Noted]
                 async (
-                    int? site,
+                    SiteId? site,
                     int? year,
                     CountedSurvey survey,
                     ReportPlants reported,

@@ -52,7 +52,7 @@ public sealed partial class ReturningPlants(
     /// <param name="rows">Rows of plants on visits.</param>
     public List<ArrivingPlant> Read(IEnumerable<ArchivedRow> rows)
     {
-        List<(Guid Plant, ArchivedRow Row, PlantExtras More, ArrivingLook Look)> looks = [];
+        List<(PlantId Plant, ArchivedRow Row, PlantExtras More, ArrivingLook Look)> looks = [];
         foreach (var row in rows)
         {
             if (row["dynamicProperties"].Length == 0)
@@ -87,8 +87,8 @@ public sealed partial class ReturningPlants(
     }
 
     private ArrivingPlant PlantOf(
-        Guid request,
-        (Guid Plant, ArchivedRow Row, PlantExtras More, ArrivingLook Look)[] looks
+        PlantId id,
+        (PlantId Plant, ArchivedRow Row, PlantExtras More, ArrivingLook Look)[] looks
     )
     {
         var (_, row, more, _) = looks[^1];
@@ -100,7 +100,7 @@ public sealed partial class ReturningPlants(
         var tag = TagForm().IsMatch(row["organismID"]) ? row["organismID"] : $"{PlantStore.TagLetters}-001";
         var at = more is { At: { Latitude: >= -90 and <= 90, Longitude: >= -180 and <= 180 }, UncertaintyM: > 0 };
         return new(
-            request,
+            id,
             tag,
             site,
             Rules.Text("organismRemarks", "The description", row["organismRemarks"], 500),
@@ -108,7 +108,7 @@ public sealed partial class ReturningPlants(
             at ? more.At : null,
             at ? more.UncertaintyM : null,
             [.. looks.Select(l => l.Look)],
-            [.. NamesOf(request, looks.SelectMany(l => l.More.Names))],
+            [.. NamesOf(id, looks.SelectMany(l => l.More.Names))],
             [.. looks.SelectMany(l => l.More.Specimens).Select(SpecimenOf)],
             CareOf([.. looks.Select(l => l.More.Care).OfType<ExtraCare>()]),
             StudyOf([.. looks.Select(l => l.More.Study).OfType<ExtraStudy>()])
@@ -262,36 +262,30 @@ public sealed partial class ReturningPlants(
             Rules.Text("occurrenceRemarks", "The note", row["occurrenceRemarks"], 2000),
             [
                 .. more.Features.Select(f => new ArrivingFeature(
-                    ObservationsEndpoints.Check(
-                        0,
-                        f.Character,
-                        new(
-                            f.Finding,
-                            [.. f.States],
-                            [.. f.Parts.Select(p => p.Typed)],
-                            f.Rough,
-                            null,
-                            f.Hidden,
-                            f.Certainty,
-                            f.Source,
-                            [.. f.Altered],
-                            f.Exposure,
-                            f.Position,
-                            f.Note,
-                            null,
-                            f.Tool,
-                            [.. f.Parts.Select(p => new PartPlace(p.Exposure, p.Position))]
-                        ),
-                        current,
-                        0
-                    ),
+                    new ObservationInput(
+                        f.Finding,
+                        [.. f.States],
+                        [.. f.Parts.Select(p => p.Typed)],
+                        f.Rough,
+                        null,
+                        f.Hidden,
+                        f.Certainty,
+                        f.Source,
+                        [.. f.Altered],
+                        f.Exposure,
+                        f.Position,
+                        f.Note,
+                        null,
+                        f.Tool,
+                        [.. f.Parts.Select(p => new PartPlace(p.Exposure, p.Position))]
+                    ).Check(default, f.Character, current.Guide, default),
                     PersonOf(f.Recorder, f.Character)
                 )),
             ],
             [.. (more.Pictures ?? []).Select(PictureOf).OfType<ArrivingPicture>()]
         );
 
-    private IEnumerable<ArrivingName> NamesOf(Guid plant, IEnumerable<ExtraName> names)
+    private IEnumerable<ArrivingName> NamesOf(PlantId plant, IEnumerable<ExtraName> names)
     {
         Dictionary<(string, IdentificationQualifier, string, DateOnly), int> times = [];
         foreach (var name in names)
@@ -302,7 +296,7 @@ public sealed partial class ReturningPlants(
         }
     }
 
-    private ArrivingName NameOf(Guid plant, ExtraName name, int time)
+    private ArrivingName NameOf(PlantId plant, ExtraName name, int time)
     {
         var taxon = current.Guide.FindTaxon(new TaxonId(name.Taxon))
             ?? throw new RuleException("dynamicProperties", $"The guide has no taxon “{name.Taxon}”.");
@@ -317,17 +311,17 @@ public sealed partial class ReturningPlants(
 
         var person = PersonOf(name.Person, "dynamicProperties");
         var date = DayOf(name.Date);
-        var request = new Guid(
+        var id = new Guid(
             SHA256
                 .HashData(
                     Encoding.UTF8.GetBytes(
-                        $"garten name {plant:D}\n{name.Taxon}\n{name.Qualifier}\n{person}\n{date:O}{(time > 1 ? $"\n{time}" : "")}"
+                        $"garten name {plant}\n{name.Taxon}\n{name.Qualifier}\n{person}\n{date:O}{(time > 1 ? $"\n{time}" : "")}"
                     )
                 )
                 .AsSpan(0, 16)
         );
         return new(
-            request,
+            new(id),
             time,
             name.Taxon,
             name.Qualifier,

@@ -1,4 +1,5 @@
 using Garten.Core.Assessment;
+using Garten.Core.Commands;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Data;
@@ -15,41 +16,30 @@ public sealed record ReviewInput(Verdict Verdict, string? Remark);
 /// <summary>What a second person says of names, and the specimens that stand for them.</summary>
 public static class ReviewsEndpoints
 {
-    private const int MostStand = 1_000_000;
-
     /// <summary>Adds the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var plants = api.MapGroup("/plants/{plant:int}");
+        var plants = api.MapGroup("/plants/{plant:id}");
         plants
             .MapPost(
-                "/determinations/{determination:int}/reviews",
+                "/determinations/{determination:id}/reviews",
                 async (
-                    int plant,
-                    int determination,
+                    PlantId plant,
+                    DeterminationId determination,
                     ReviewInput input,
                     ReviewStore store,
                     PlantSheets sheets,
                     CurrentPerson person,
                     CancellationToken cancel
                 ) =>
-                {
-                    var remark = Rules.Text("remark", "The remark", input.Remark, 2000);
-                    if (input.Verdict != Verdict.Agrees && remark.Length == 0)
-                    {
-                        throw new RuleException(
-                            "remark",
-                            input.Verdict == Verdict.Differs
-                                ? "Say what speaks against the name."
-                                : "Say what should be looked at."
-                        );
-                    }
-
-                    return await sheets.OfAsync(
-                        await store.GiveAsync(person.Head, plant, determination, input.Verdict, remark, cancel),
+                    await sheets.OfAsync(
+                        await store.HandleAsync(
+                            person.Head,
+                            ReviewName.Of(plant, determination, input.Verdict, input.Remark),
+                            cancel
+                        ),
                         cancel
-                    );
-                }
+                    )
             )
             .Needs(Right.Review)
             .WithName("reviewName")
@@ -59,7 +49,7 @@ public static class ReviewsEndpoints
             .MapGet(
                 "/collecting",
                 async (
-                    int plant,
+                    PlantId plant,
                     int stand,
                     int taken,
                     string? permit,
@@ -68,8 +58,8 @@ public static class ReviewsEndpoints
                     CancellationToken cancel
                 ) =>
                     Collecting.Judge(
-                        Math.Clamp(stand, 0, MostStand),
-                        Math.Clamp(taken, 0, MostStand),
+                        Math.Clamp(stand, 0, VoucherContent.MostStand),
+                        Math.Clamp(taken, 0, VoucherContent.MostStand),
                         IsSpared(await plants.ReadAsync(plant, cancel), current),
                         permit ?? ""
                     )
@@ -81,7 +71,7 @@ public static class ReviewsEndpoints
             .MapPost(
                 "/vouchers",
                 async (
-                    int plant,
+                    PlantId plant,
                     VoucherContent input,
                     ReviewStore store,
                     PlantStore plants,
@@ -92,34 +82,10 @@ public static class ReviewsEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    if (input.Stand is < 1 or > MostStand || input.Taken is < 0 or > MostStand)
-                    {
-                        throw new RuleException(
-                            "stand",
-                            $"Count the stand: from 1 to {MostStand:N0} plants, and none or more of them taken whole."
-                        );
-                    }
-
-                    var voucher = input with
-                    {
-                        Number = Rules.Text("number", "The number", input.Number, 60, required: true),
-                        KeptAt = Rules.Text("keptAt", "Where it is kept", input.KeptAt, 200, required: true),
-                        TakenOn = Rules.Past(input.TakenOn, Clock.Today(clock)),
-                        Permit = Rules.Text("permit", "The permit", input.Permit, 200),
-                    };
-                    var judged = Collecting.Judge(
-                        voucher.Stand,
-                        voucher.Taken,
-                        IsSpared(await plants.ReadAsync(plant, cancel), current),
-                        voucher.Permit
-                    );
-                    if (!judged.Allowed)
-                    {
-                        throw new RuleException("stand", judged.Says[0]);
-                    }
-
+                    var spared = IsSpared(await plants.ReadAsync(plant, cancel), current);
+                    var voucher = input.Checked(Clock.Today(clock), spared);
                     return await sheets.OfAsync(
-                        await store.AddVoucherAsync(person.Head, plant, voucher, cancel),
+                        await store.HandleAsync(person.Head, new KeepVoucher(plant, voucher), cancel),
                         cancel
                     );
                 }

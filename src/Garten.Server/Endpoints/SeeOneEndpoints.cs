@@ -23,9 +23,9 @@ public static class SeeOneEndpoints
     /// <summary>Adds the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapGet(
-                "/plants/{plant:int}/see-one",
+                "/plants/{plant:id}/see-one",
                 async (
-                    int plant,
+                    PlantId plant,
                     string taxon,
                     PlantStore plants,
                     PlaceStore places,
@@ -66,8 +66,8 @@ public static class SeeOneEndpoints
                     ];
                     return shown;
 
-                    GeoPoint? PointOf(int number, Site site) =>
-                        own.TryGetValue(number, out var said) ? said
+                    GeoPoint? PointOf(PlantId of, Site site) =>
+                        own.TryGetValue(of, out var said) ? said
                         : site is { Latitude: { } latitude, Longitude: { } longitude }
                             ? new GeoPoint(latitude, longitude)
                         : null;

@@ -31,12 +31,11 @@ public sealed record Session(
 );
 
 /// <summary>A person of the demo one can enter as.</summary>
-/// <param name="Id">Number of the person.</param>
 /// <param name="SeesSensitive">True when exact places of sensitive species are shown to them.</param>
-public sealed record DemoEntry(int Id, string Name, Role Role, bool SeesSensitive);
+public sealed record DemoEntry(PersonId Id, string Name, Role Role, bool SeesSensitive);
 
 /// <summary>Entering the demo as somebody.</summary>
-public sealed record SessionChoice(int Person);
+public sealed record SessionChoice(PersonId Person);
 
 /// <summary>Signing in.</summary>
 public sealed record SignIn(string Name, string Password);

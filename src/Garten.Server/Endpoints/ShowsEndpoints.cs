@@ -47,8 +47,8 @@ public static class ShowsEndpoints
                 "/shows",
                 async (
                     DateOnly? date,
-                    int? site,
-                    int? plant,
+                    SiteId? site,
+                    PlantId? plant,
                     PlaceStore places,
                     PlantSheets sheets,
                     PlantGrades grades,
@@ -68,13 +68,13 @@ public static class ShowsEndpoints
                     {
                         var sheet = await sheets.ReadAsync(number, cancel);
                         var (taxa, of) = NamesOf(current.Model, sheet);
-                        var recorded = sheet.Request.Plant.Observations.Select(o => o.Character).ToHashSet();
+                        var recorded = sheet.Observations.Select(o => o.Seen.Character).ToHashSet();
                         return ViewOf(
                             current.Guide,
                             day,
                             of,
                             taxa,
-                            sheet.Request.Plant.Place.Season,
+                            sheet.Question.Place.Season,
                             run,
                             sheet.Learned.Select(l => l.Sex).LastOrDefault(s => s is not null),
                             recorded
@@ -113,7 +113,7 @@ public static class ShowsEndpoints
 
         List<TaxonId> taxa = [];
         var held = 0.0;
-        foreach (var name in BenchDesk.Rank(model, sheet.Request).Names)
+        foreach (var name in BenchDesk.Rank(model, sheet.Asked()).Names)
         {
             if (held >= Held)
             {

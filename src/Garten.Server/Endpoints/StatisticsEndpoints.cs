@@ -15,7 +15,7 @@ public static class StatisticsEndpoints
             .MapGet(
                 "",
                 async (
-                    int? site,
+                    SiteId? site,
                     string? protocol,
                     int? year,
                     CountedSurvey survey,
@@ -44,7 +44,7 @@ public static class StatisticsEndpoints
             .MapGet(
                 "/not-seen",
                 async (
-                    int site,
+                    SiteId site,
                     CountedSurvey survey,
                     PlaceStore places,
                     CurrentGuide current,

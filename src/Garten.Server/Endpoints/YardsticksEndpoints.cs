@@ -62,10 +62,17 @@ public static class YardsticksEndpoints
     }
 
     /// <summary>All yardsticks a person may speak of: their own first, so that their own card comes before the usual one.</summary>
-    public static async Task<List<Yardstick>> AllAsync(YardstickStore store, int person, CancellationToken cancel) =>
-        [.. await store.OfAsync(person, cancel), Yardstick.Card];
+    public static async Task<List<Yardstick>> AllAsync(
+        YardstickStore store,
+        PersonId person,
+        CancellationToken cancel
+    ) => [.. await store.OfAsync(person, cancel), Yardstick.Card];
 
-    private static async Task<YardstickView[]> ShownAsync(YardstickStore store, int? person, CancellationToken cancel)
+    private static async Task<YardstickView[]> ShownAsync(
+        YardstickStore store,
+        PersonId? person,
+        CancellationToken cancel
+    )
     {
         // Who has not said who they are has none of their own.
         var own = person is { } known ? await store.OfAsync(known, cancel) : [];

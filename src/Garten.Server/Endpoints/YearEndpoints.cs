@@ -39,7 +39,7 @@ public static class YearEndpoints
         api.MapGet(
                 "/year",
                 async (
-                    int? site,
+                    SiteId? site,
                     PlaceStore places,
                     PlantStore plants,
                     CurrentGuide current,

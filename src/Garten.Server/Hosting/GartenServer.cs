@@ -44,6 +44,7 @@ public static class GartenServer
         );
         builder.Services.Configure<JsonOptions>(o => Configure(o.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
+        builder.Services.Configure<RouteOptions>(o => o.SetParameterPolicy<IdConstraint>("id"));
         builder.Services.AddOpenApi(o => OpenApiShape.Configure(o));
         builder.Services.AddProblemDetails();
         builder.Services.AddResponseCompression();
@@ -89,6 +90,7 @@ public static class GartenServer
         builder.Services.AddScoped<GradeStore>();
         builder.Services.AddScoped<PhenologyWatches>();
         builder.Services.AddScoped<PlantGrades>();
+        builder.Services.AddScoped<PlannedTrips>();
         builder.Services.AddScoped<PlantSheets>();
         builder.Services.AddScoped<PlantsInFull>();
         builder.Services.AddScoped<PlantCares>();

@@ -9,20 +9,23 @@ public static class OpenApiShape
 {
     private static readonly Type[] Identifiers = [typeof(TaxonId), typeof(CharacterId), typeof(KeyId)];
 
+    private static bool IsIdentifier(Type type) =>
+        Array.IndexOf(Identifiers, type) >= 0 || type.IsAssignableTo(typeof(IEntityId));
+
     /// <summary>Describes identifiers as the plain strings they are written as.</summary>
     /// <param name="options">The description's options.</param>
     public static void Configure(OpenApiOptions options)
     {
         // What may be left out is described where it stands, so that it does not lend its null to the same type elsewhere.
         options.CreateSchemaReferenceId = type =>
-            Nullable.GetUnderlyingType(type.Type) is not null || Array.IndexOf(Identifiers, type.Type) >= 0
+            Nullable.GetUnderlyingType(type.Type) is not null || IsIdentifier(type.Type)
                 ? null
                 : OpenApiOptions.CreateDefaultSchemaReferenceId(type);
         options.AddSchemaTransformer(
             (schema, context, _) =>
             {
                 var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
-                if (Array.IndexOf(Identifiers, type) >= 0)
+                if (IsIdentifier(type))
                 {
                     schema.Type =
                         type == context.JsonTypeInfo.Type
@@ -31,7 +34,7 @@ public static class OpenApiShape
                     schema.Properties?.Clear();
                     schema.Required?.Clear();
                 }
-                else if (context.JsonTypeInfo.ElementType is { } element && Array.IndexOf(Identifiers, element) >= 0)
+                else if (context.JsonTypeInfo.ElementType is { } element && IsIdentifier(element))
                 {
                     schema.Items = new OpenApiSchema { Type = JsonSchemaType.String };
                 }

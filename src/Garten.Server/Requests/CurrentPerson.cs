@@ -1,5 +1,5 @@
+using Garten.Core.Commands;
 using Garten.Core.Survey.Access;
-using Garten.Data;
 
 namespace Garten.Server.Requests;
 
@@ -14,12 +14,12 @@ public sealed class CurrentPerson
     /// <summary>What is hidden from them.</summary>
     public SensitivePlacePolicy Policy { get; private set; } = SensitivePlacePolicy.NothingSensitive;
 
-    /// <summary>Number of the person; null when nobody has entered.</summary>
-    public int? Id => Member?.Person;
+    /// <summary>The person; null when nobody has entered.</summary>
+    public PersonId? Id => Member?.Person;
 
-    /// <summary>Number of the person.</summary>
+    /// <summary>The person.</summary>
     /// <exception cref="RuleException">Nobody has entered.</exception>
-    public int Required => Id ?? throw new RuleException("person", "Sign in first.");
+    public PersonId Required => Id ?? throw new RuleException("person", "Sign in first.");
 
     /// <summary>True once the request became a change, which notes itself in the audit.</summary>
     public bool Commands { get; private set; }
@@ -40,11 +40,12 @@ public sealed class CurrentPerson
     /// <param name="member">The member; null for nobody.</param>
     /// <param name="command">The number the client gave the request, if it is a change.</param>
     /// <param name="what">What is asked, by the name of the endpoint.</param>
-    public void Enter(Member? member, Guid command, string what, string path)
+    /// <param name="asked">When it was asked, by the client's clock; null where it did not say.</param>
+    public void Enter(Member? member, Guid command, string what, string path, DateTimeOffset? asked = null)
     {
         Member = member;
         Policy = SensitivePlacePolicy.For(member);
-        _head = member is null ? null : new(command, member.Person, member.Role, what, path);
+        _head = member is null ? null : new(command, member.Person, member.Role, what, path) { Asked = asked };
     }
 
     /// <summary>Lets Garten itself see everything, outside of any request.</summary>

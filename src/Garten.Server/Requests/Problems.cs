@@ -38,6 +38,12 @@ public static partial class Problems
             TakenException e => (StatusCodes.Status409Conflict, "Taken", e.Message),
             ReplacesException e => (StatusCodes.Status409Conflict, "Would take the place of something", e.Message),
             ChangedMeanwhileException e => (StatusCodes.Status409Conflict, "Changed by somebody else", e.Message),
+            PostgresException { SqlState: PostgresErrorCodes.UniqueViolation, ConstraintName: { } name }
+                when name.EndsWith("_pkey", StringComparison.Ordinal) => (
+                StatusCodes.Status409Conflict,
+                "Taken",
+                "Something else bears the id that was sent. Send it under an id of its own."
+            ),
             PostgresException { SqlState: PostgresErrorCodes.ReadOnlySqlTransaction } => (
                 StatusCodes.Status503ServiceUnavailable,
                 "Only reading here",
@@ -54,7 +60,8 @@ public static partial class Problems
                 "Garten met a fault of its own. Nothing was saved. Try again; if it stays, restart Garten."
             ),
         };
-        if (status >= 500)
+        // That a copy changes nothing is no fault of it.
+        if (status >= 500 && error is not PostgresException { SqlState: PostgresErrorCodes.ReadOnlySqlTransaction })
         {
             LogFault(services.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(Problems)), error);
         }

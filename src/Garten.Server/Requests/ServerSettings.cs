@@ -9,7 +9,7 @@ namespace Garten.Server.Requests;
 /// <param name="Guides">Folder that holds the demo guide and the demo survey.</param>
 /// <param name="Web">Folder of the built web application.</param>
 /// <param name="Listen">Address to listen on.</param>
-/// <param name="Tiles">Address of pictures of the ground for the map, with {z}, {x} and {y}; empty for none.</param>
+/// <param name="Tiles">Address of map tiles, with {z}, {x} and {y}; empty for none.</param>
 public sealed record ServerSettings(
     int Port,
     string? Data,

@@ -3,6 +3,7 @@ using Garten.Core.Guides;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Reporting;
+using Garten.Testing;
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey;
@@ -76,19 +77,19 @@ public sealed class SiteFloraTests
         );
         SamplingUnit[] units =
         [
-            new(1, 1, "Mill", null, Protocol.WalkThrough),
-            new(2, 1, "Ridge", null, Protocol.WalkThrough),
+            new(Numbered.Id<SheetId>(1), 1, "Mill", null, Protocol.WalkThrough),
+            new(Numbered.Id<SheetId>(2), 1, "Ridge", null, Protocol.WalkThrough),
         ];
         SiteFlora flora = new(judged, [("Mill", "valley"), ("Ridge", "high")]);
 
         // On the ridge only the second is native, and four count as nothing: 6 / 5; one of them was in the valley too: 12 / 5.
         CountLine[] ridge =
         [
-            .. Enumerable.Range(1, 4).Select(i => Line(2, "Ridge", new($"alba-{i}"))),
-            Line(2, "Ridge", Secunda),
+            .. Enumerable.Range(1, 4).Select(i => Line(Numbered.Id<SheetId>(2), "Ridge", new($"alba-{i}"))),
+            Line(Numbered.Id<SheetId>(2), "Ridge", Secunda),
         ];
         Quality(ridge).ShouldBe((1, 1.2));
-        Quality([.. ridge, Line(1, "Mill", new("alba-1"))]).ShouldBe((2, 2.4));
+        Quality([.. ridge, Line(Numbered.Id<SheetId>(1), "Mill", new("alba-1"))]).ShouldBe((2, 2.4));
 
         (int Native, double? Mean) Quality(CountLine[] lines)
         {
@@ -100,11 +101,16 @@ public sealed class SiteFloraTests
     [Fact]
     public void A_report_tells_of_both_areas()
     {
-        CountLine[] lines = [Line(1, "Mill", Prima), Line(2, "Ridge", Prima), Line(2, "Ridge", Secunda)];
+        CountLine[] lines =
+        [
+            Line(Numbered.Id<SheetId>(1), "Mill", Prima),
+            Line(Numbered.Id<SheetId>(2), "Ridge", Prima),
+            Line(Numbered.Id<SheetId>(2), "Ridge", Secunda),
+        ];
         SamplingUnit[] units =
         [
-            new(1, 1, "Mill", null, Protocol.WalkThrough),
-            new(2, 1, "Ridge", null, Protocol.WalkThrough),
+            new(Numbered.Id<SheetId>(1), 1, "Mill", null, Protocol.WalkThrough),
+            new(Numbered.Id<SheetId>(2), 1, "Ridge", null, Protocol.WalkThrough),
         ];
         var report = SurveyReport.Of(Guide, [], lines, SurveyStatistics.Of(Guide, units, lines, Flora), [], Flora);
         report.Species.Select(s => s.Status).ShouldBe(["native (Valley), introduced (High country)", "native"]);
@@ -117,6 +123,6 @@ public sealed class SiteFloraTests
         FloraAccount.Of(Guide, Secunda).StatusElsewhere.ShouldBeEmpty();
     }
 
-    private static CountLine Line(int sheet, string site, TaxonId taxon) =>
+    private static CountLine Line(SheetId sheet, string site, TaxonId taxon) =>
         new(sheet, 1, site, May, taxon, IdentificationQualifier.None, Origin.Wild, CountUnit.Presence, null);
 }

@@ -52,7 +52,7 @@ public sealed class ArchiveExtrasTests
         );
         PlantExtras plant = new(
             Mill,
-            Guid.NewGuid(),
+            new(Guid.NewGuid()),
             Origin.Wild,
             LifeStage.Sapling,
             null,
@@ -84,9 +84,9 @@ public sealed class ArchiveExtrasTests
                     new(Grade.Leaning, "far away", "M. Falk", DateTimeOffset.UnixEpoch),
                     new(null, "seen", "M. Falk", DateTimeOffset.UnixEpoch),
                 ],
-                [new(Guid.NewGuid(), "M. Falk")]
+                [new(new(Guid.NewGuid()), "M. Falk")]
             ),
-            [new(Guid.NewGuid(), "image/jpeg", "leaf.jpg", "M. Falk", ["leaf-length"])]
+            [new(new(Guid.NewGuid()), "image/jpeg", "leaf.jpg", "M. Falk", ["leaf-length"])]
         );
         ArchiveExtras.TryRead(ArchiveExtras.Write(plant), out PlantExtras? read).ShouldBeTrue();
         ArchiveExtras.Write(read!).ShouldBe(ArchiveExtras.Write(plant));
@@ -146,7 +146,7 @@ public sealed class ArchiveExtrasTests
     {
         PlantExtras plant = new(
             Mill,
-            Guid.NewGuid(),
+            new(Guid.NewGuid()),
             Origin.Wild,
             null,
             null,

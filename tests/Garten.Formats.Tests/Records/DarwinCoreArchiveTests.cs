@@ -77,13 +77,13 @@ public sealed class DarwinCoreArchiveTests
     {
         ArchivePicture[] pictures =
         [
-            new(Guid.NewGuid(), "image/jpeg", [1, 2, 3]),
-            new(Guid.NewGuid(), "image/png", [4, 5]),
+            new(new(Guid.NewGuid()), "image/jpeg", [1, 2, 3]),
+            new(new(Guid.NewGuid()), "image/png", [4, 5]),
         ];
         using MemoryStream stream = new(await WrittenAsync(pictures));
         using ArchivedPictures found = new(stream, 3, 5);
         pictures.ShouldAllBe(p => found.Find(p.Id, p.Type)!.SequenceEqual(p.Content));
-        found.Find(Guid.NewGuid(), "image/png").ShouldBeNull();
+        found.Find(new(Guid.NewGuid()), "image/png").ShouldBeNull();
         found.Find(pictures[0].Id, "image/png").ShouldBeNull("it is of another type");
 
         // All that may be unpacked of the archive has been.
@@ -101,7 +101,11 @@ public sealed class DarwinCoreArchiveTests
     [Fact]
     public async Task A_damaged_picture_says_so()
     {
-        ArchivePicture picture = new(Guid.NewGuid(), "image/jpeg", [.. Enumerable.Range(0, 4000).Select(i => (byte)i)]);
+        ArchivePicture picture = new(
+            new(Guid.NewGuid()),
+            "image/jpeg",
+            [.. Enumerable.Range(0, 4000).Select(i => (byte)i)]
+        );
         var archive = await WrittenAsync([picture]);
 
         // The picture's own head in the zip, where its name stands for the first time.

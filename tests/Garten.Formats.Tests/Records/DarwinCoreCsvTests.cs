@@ -4,16 +4,17 @@ using CsvHelper;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Formats.Records;
+using Garten.Testing;
 
 namespace Garten.Formats.Tests.Records;
 
 public sealed class DarwinCoreCsvTests
 {
     private static readonly SurveyRecord Record = new(
-        7,
-        3,
+        Numbered.Id<VisitId>(7),
+        Numbered.Id<PlantId>(3),
         "TF-003",
-        5,
+        Numbered.Id<SiteVisitId>(5),
         new(2026, 4, 22),
         "R. Ostrow",
         "Millrace Bottom",
@@ -40,14 +41,14 @@ public sealed class DarwinCoreCsvTests
         "M. Falk",
         new(2026, 4, 23),
         "",
-        9
+        Numbered.Id<DeterminationId>(9)
     );
 
     [Fact]
     public void A_record_is_one_row_under_the_standard_s_names()
     {
         var row = Single(Record);
-        row["occurrenceID"].ShouldBe("TF-003:7");
+        row["occurrenceID"].ShouldBe($"TF-003:{Record.Id}");
         row["eventDate"].ShouldBe("2026-04-22");
         row["scientificName"].ShouldBe("Sambucus racemosa L.");
         row["identificationQualifier"].ShouldBe("cf.");

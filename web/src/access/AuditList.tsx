@@ -2,8 +2,12 @@ import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { PersonAccess } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
+import { usePlants } from '../api/queries'
 import { useAudit } from './accessQueries'
 import { roles } from './roles'
+
+/** Minutes a change waited before it arrived. */
+const wait = (asked: string, at: string) => (Date.parse(at) - Date.parse(asked)) / 60_000
 
 const moment = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',
@@ -17,7 +21,13 @@ const spoken = (what: string) => what.replace(/[A-Z]/g, (letter) => ` ${letter.t
 
 /** What was done in the survey, the latest first. */
 export function AuditList({ people }: { people: PersonAccess[] }) {
-  const [person, setPerson] = useState<number | null>(null)
+  const tags = new Map(usePlants().data?.map((p) => [p.id, p.tag]))
+  // Ids are for machines: a plant is told by its tag.
+  const told = (path: string) =>
+    path
+      .replace('/api', '')
+      .replace(/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/g, (id) => tags.get(id) ?? '…')
+  const [person, setPerson] = useState<string | null>(null)
   const { data, error } = useAudit(person)
   return (
     <section aria-labelledby="entries">
@@ -29,7 +39,7 @@ export function AuditList({ people }: { people: PersonAccess[] }) {
           label="By"
           slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
           value={person ?? ''}
-          onChange={(e) => setPerson(e.target.value ? Number(e.target.value) : null)}
+          onChange={(e) => setPerson(e.target.value || null)}
           sx={{ minWidth: 160 }}
         >
           <MenuItem value="">everyone</MenuItem>
@@ -45,14 +55,19 @@ export function AuditList({ people }: { people: PersonAccess[] }) {
       <ol className="people-entries">
         {data?.map((d) => (
           <li key={d.id} className={d.status >= 400 ? 'refused' : undefined}>
-            <time dateTime={d.at}>{moment.format(new Date(d.at))}</time>
+            <time dateTime={d.at}>
+              {moment.format(new Date(d.at))}
+              {d.asked && wait(d.asked, d.at) > 1 && (
+                <small>, asked for {moment.format(new Date(d.asked))}</small>
+              )}
+            </time>
             <b>{d.person ?? 'somebody not signed in'}</b>
             <span>{d.role ? roles[d.role].label.toLowerCase() : ''}</span>
             <span>
               {spoken(d.what)}
               {d.status >= 400 && ' (refused)'}
             </span>
-            <code>{d.path.replace('/api', '')}</code>
+            <code>{told(d.path)}</code>
           </li>
         ))}
       </ol>

@@ -17,7 +17,7 @@ function useEntering<T>(mutationFn: (input: T) => Promise<Session>) {
 
 /** Enters the demo as one of its people. */
 export const useChoosePerson = () =>
-  useEntering((person: number) => answer(api.PUT('/api/session', { body: { person } })))
+  useEntering((person: string) => answer(api.PUT('/api/session', { body: { person } })))
 
 export const useSignIn = () => useEntering((body: SignIn) => answer(api.POST('/api/session', { body })))
 
@@ -47,7 +47,7 @@ export function useSetPerson() {
   const client = useQueryClient()
   return useMutation({
     scope: { id: 'people' },
-    mutationFn: ({ person, change }: { person: number; change: AccessChange }) =>
+    mutationFn: ({ person, change }: { person: string; change: AccessChange }) =>
       answer(api.PUT('/api/people/{person}', { params: { path: { person } }, body: change })),
     onSuccess: (people) => {
       client.setQueryData(['people'], people)
@@ -60,13 +60,13 @@ export function useSetPerson() {
 export function useRenewPassword() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (person: number) =>
+    mutationFn: (person: string) =>
       answer(api.POST('/api/people/{person}/password', { params: { path: { person } } })),
     onSuccess: (given) => client.setQueryData(['people'], given.people),
   })
 }
 
-export const useAudit = (person: number | null) =>
+export const useAudit = (person: string | null) =>
   useQuery({
     queryKey: ['entries', person],
     queryFn: () => answer(api.GET('/api/audit', { params: { query: person ? { person } : {} } })),

@@ -19,7 +19,7 @@ export function keptKit(): FieldKit {
 export const keepKit = (kit: FieldKit) => localStorage.setItem(slot, JSON.stringify(kit))
 
 /** Where the choices made for a plant are kept while it is on the bench. */
-export const choicesKey = (plant: number | null) => ['choices', plant]
+export const choicesKey = (plant: string | null) => ['choices', plant]
 
 /** The choices made for a plant, with what the person has at hand; nothing is left out unless someone chose so. */
 export const withMeans = (chosen: BenchChoices | null | undefined): BenchChoices => ({
@@ -28,5 +28,5 @@ export const withMeans = (chosen: BenchChoices | null | undefined): BenchChoices
 })
 
 /** The choices kept for a plant. Not for use while drawing: a change of them would not be seen. */
-export const choicesOf = (client: QueryClient, plant: number | null) =>
+export const choicesOf = (client: QueryClient, plant: string | null) =>
   withMeans(client.getQueryData<BenchChoices>(choicesKey(plant)))

@@ -1,7 +1,5 @@
-const numbers = new WeakMap<object, string>()
-
-/** A number nobody else gives: it begins with the time, so that what was made later sorts later (UUID version 7). */
-export function newNumber() {
+/** An id nobody else gives: it begins with the time, so that what was made later sorts later (UUID version 7, RFC 9562). */
+export function newId() {
   const bytes = crypto.getRandomValues(new Uint8Array(16))
   const view = new DataView(bytes.buffer)
   view.setUint32(0, Math.floor(Date.now() / 2 ** 16))
@@ -12,12 +10,16 @@ export function newNumber() {
   return hex.replace(/^(.{8})(.{4})(.{4})(.{4})/, '$1-$2-$3-$4-')
 }
 
+/** What a change says of itself: its number, and when it was asked for by this clock. */
+const head = () => ({ 'Garten-Command': newId(), 'Garten-Asked': new Date().toISOString() })
+const heads = new WeakMap<object, ReturnType<typeof head>>()
+
 /**
  * The headers of a change. What is sent again because its answer was lost goes under the number it first went under, and
  * the server makes it once: the input is the same object each time it is tried.
  */
 export function under(input: object) {
-  const number = numbers.get(input) ?? newNumber()
-  numbers.set(input, number)
-  return { 'Garten-Command': number }
+  const first = heads.get(input) ?? head()
+  heads.set(input, first)
+  return first
 }

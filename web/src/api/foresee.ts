@@ -2,7 +2,7 @@ import type { BenchRequest, ObservationInput, PlantSheet } from './types'
 
 /** A feature about to be recorded, or removed where there is no input. */
 interface Change {
-  visit: number
+  visit: string
   character: string
   input: ObservationInput | null
 }

@@ -16,18 +16,20 @@ import { foresee } from './foresee'
 import type {
   BenchChoices,
   BenchRequest,
-  DeterminationInput,
+  NameInput,
   ObservationInput,
   ObservationView,
   Organ,
   PlantInput,
   PlantSheet,
+  SentSheet,
   SiteInput,
   Verdict,
-  VisitInput,
+  VisitContent,
   VoucherContent,
-  WalkInput,
+  KeyMove,
 } from './types'
+import { asked } from './sheet'
 
 const again = (count: number, error: Error) => error instanceof Problem && error.unreached && count < 100
 const pause = (count: number) => Math.min(500 * 2 ** count, 4000)
@@ -59,11 +61,12 @@ export const useSites = () => useQuery({ queryKey: ['sites'], queryFn: () => ans
 export const usePlants = () =>
   useQuery({ queryKey: ['plants'], queryFn: () => answer(api.GET('/api/plants')) })
 
-export const usePlant = (plant: number | null) =>
+export const usePlant = (plant: string | null) =>
   useQuery({
     queryKey: ['plant', plant],
     enabled: plant !== null,
-    queryFn: () => answer(api.GET('/api/plants/{plant}', { params: { path: { plant: plant ?? 0 } } })),
+    queryFn: () =>
+      answer(api.GET('/api/plants/{plant}', { params: { path: { plant: plant ?? '' } } })).then(asked),
   })
 
 /** A question of the bench; the question itself is what the answer is kept under. */
@@ -85,7 +88,7 @@ const useAnswer = <K extends Kind>(kind: K, question: Questions[K][0] | null, su
   })
 
 /** Keeps what was left out of the weighing of a plant where every change of the plant finds it. */
-export function useChoices(plant: number | null) {
+export function useChoices(plant: string | null) {
   const client = useQueryClient()
   const { data: chosen } = useQuery<BenchChoices | null>({
     queryKey: choicesKey(plant),
@@ -102,7 +105,7 @@ export function useChoices(plant: number | null) {
 }
 
 /** How a plant stands: the names as soon as they are weighed, the rest of the answer when it is there. */
-export function useBench(id: number | null, plant: BenchRequest | null) {
+export function useBench(id: string | null, plant: BenchRequest | null) {
   const { data, error, isPlaceholderData: settling } = useAnswer('answer', plant, id)
   const likelyNames = useAnswer('names', plant, id).data
   return { data: data && settling && likelyNames ? { ...data, likelyNames } : data, error, settling }
@@ -117,7 +120,7 @@ export const useReasons = (plant: BenchRequest, taxon: string) =>
   useAnswer('reasons', { plant, taxon }, taxon)
 
 /** The samples of a plant, held against the leading names; not asked while none was measured. */
-export const useSamples = (id: number, plant: BenchRequest) =>
+export const useSamples = (id: string, plant: BenchRequest) =>
   useAnswer('samples', plant.plant.observations.some((o) => o.finding.kind === 'sample') ? plant : null, id)
 
 export const useCrosses = (plant: BenchRequest, taxon: string) => useAnswer('crosses', { plant, taxon })
@@ -129,7 +132,7 @@ export const useComparison = (one: BenchRequest, other: BenchRequest | null) =>
   useAnswer('compare', other && { one, other })
 
 /** The plant drawn from what was recorded, with a name laid under it; not asked for while names are being weighed. */
-export const useSheetPicture = (id: number, plant: BenchRequest, under: string | null, weighing: boolean) =>
+export const useSheetPicture = (id: string, plant: BenchRequest, under: string | null, weighing: boolean) =>
   useAnswer(
     'sheet',
     weighing ? null : { plant: { plant: { ...plant.plant, walk: null, colony: [] }, choices: null }, under },
@@ -137,12 +140,12 @@ export const useSheetPicture = (id: number, plant: BenchRequest, under: string |
   )
 
 /** What is recorded of a plant, for holding it against another. */
-export const useRequest = (plant: number | null) =>
+export const useRequest = (plant: string | null) =>
   useQuery({
     queryKey: ['request', plant],
     enabled: plant !== null,
     queryFn: () =>
-      answer(api.GET('/api/plants/{plant}/request', { params: { path: { plant: plant ?? 0 } } })),
+      answer(api.GET('/api/plants/{plant}/request', { params: { path: { plant: plant ?? '' } } })),
   })
 
 export const useStarts = (taxon: string | null) =>
@@ -235,9 +238,9 @@ export const useShowing = (feature: { character: string; state: string } | null)
   })
 
 export interface RecordFilter {
-  site?: number
+  site?: string
   taxon?: string
-  person?: number
+  person?: string
   from?: string
   to?: string
   text?: string
@@ -267,7 +270,7 @@ export const useNameSpecimens = () =>
   })
 
 /** Adds a site, or changes one; much of what is shown depends on where sites lie. */
-export function useSaveSite(id: number | undefined) {
+export function useSaveSite(id: string | undefined) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (body: SiteInput) =>
@@ -284,14 +287,14 @@ export function useSaveSite(id: number | undefined) {
  * answer is asked for once they stand on screen. A change the server refuses is taken out of the weighing again.
  */
 export function useSheetChange<T>(
-  change: (input: T) => Promise<PlantSheet>,
-  forecast?: { plant: number; question: (sheet: PlantSheet, input: T) => BenchRequest | null },
+  change: (input: T) => Promise<SentSheet>,
+  forecast?: { plant: string; question: (sheet: PlantSheet, input: T) => BenchRequest | null },
 ) {
   const client = useQueryClient()
-  const weigh = (plant: number, request: BenchRequest) =>
+  const weigh = (plant: string, request: BenchRequest) =>
     client.prefetchQuery(answerTo('names', { ...request, choices: choicesOf(client, plant) }, plant))
   return useMutation({
-    mutationFn: change,
+    mutationFn: (input: T) => change(input).then(asked),
     // One after another: each is made on the sheet the one before left, and answers come in their order.
     scope: { id: 'sheet' },
     onMutate: (input) => {
@@ -324,15 +327,15 @@ export function useSheetChange<T>(
 export const useTakePlant = () =>
   useSheetChange((body: PlantInput) => answer(api.POST('/api/plants', { body, headers: under(body) })))
 
-export const useAddVisit = (plant: number) =>
-  useSheetChange((body: VisitInput) =>
+export const useAddVisit = (plant: string) =>
+  useSheetChange((body: VisitContent) =>
     answer(
       api.POST('/api/plants/{plant}/visits', { params: { path: { plant } }, body, headers: under(body) }),
     ),
   )
 
 export interface FeatureChange {
-  visit: number
+  visit: string
   character: string
   /** What to record; null removes what was recorded. */
   input: ObservationInput | null
@@ -342,12 +345,12 @@ export interface FeatureChange {
 }
 
 /** What was recorded of a character on a visit. */
-export const recordedOn = (sheet: PlantSheet, visit: number, character: string) =>
-  sheet.observations.find((o) => o.visit === visit && o.character === character) ?? null
+export const recordedOn = (sheet: PlantSheet, visit: string, character: string) =>
+  sheet.observations.find((o) => o.visit === visit && o.seen.character === character) ?? null
 
 /** An entry joined to what was recorded before: the parts measured so far are kept. */
 function joined(change: FeatureChange, now: ObservationView | null): FeatureChange {
-  const sample = now?.finding === 'sample' ? now : null
+  const sample = now?.seen.finding.kind === 'sample' ? now : null
   const expected = now?.revision ?? null
   return {
     ...change,
@@ -365,7 +368,7 @@ function joined(change: FeatureChange, now: ObservationView | null): FeatureChan
 const asFirstSent = new WeakMap<FeatureChange, FeatureChange>()
 
 /** Records a feature, or removes what was recorded. */
-export function useRecordFeature(plant: number) {
+export function useRecordFeature(plant: string) {
   const client = useQueryClient()
   const put = (change: FeatureChange) => {
     const { visit, character, input, expected } = change
@@ -399,7 +402,8 @@ export function useRecordFeature(plant: number) {
         return await (before ? put(before) : join(recordedOn(sheet, change.visit, change.character)))
       } catch (e) {
         // Somebody else measured another part of the same plant meanwhile: both belong to the sample.
-        if (e instanceof Problem && e.status === 409 && e.theirs?.finding === 'sample') return join(e.theirs)
+        if (e instanceof Problem && e.status === 409 && e.theirs?.seen.finding.kind === 'sample')
+          return join(e.theirs)
         throw e
       }
     },
@@ -407,14 +411,14 @@ export function useRecordFeature(plant: number) {
   )
 }
 
-export const useWalk = (plant: number) =>
-  useSheetChange((body: WalkInput) =>
+export const useWalk = (plant: string) =>
+  useSheetChange((body: KeyMove) =>
     answer(api.POST('/api/plants/{plant}/walk', { params: { path: { plant } }, body, headers: under(body) })),
   )
 
 /** Links a plant with another as of one colony, or takes the link back. */
-export const useColony = (plant: number) =>
-  useSheetChange((link: { other: number; linked: boolean }) => {
+export const useColony = (plant: string) =>
+  useSheetChange((link: { other: string; linked: boolean }) => {
     const sent = { params: { path: { plant, other: link.other } }, headers: under(link) }
     return link.linked
       ? answer(api.PUT('/api/plants/{plant}/colony/{other}', sent))
@@ -422,16 +426,16 @@ export const useColony = (plant: number) =>
   })
 
 /** Takes the last change back, or makes it again; sent again under the same number it goes no further. */
-export const useUndo = (plant: number) =>
-  useSheetChange(({ redo, request }: { redo: boolean; request: string }) => {
-    const sent = { params: { path: { plant } }, headers: { 'Garten-Command': request } }
-    return redo
+export const useUndo = (plant: string) =>
+  useSheetChange((change: { redo: boolean }) => {
+    const sent = { params: { path: { plant } }, headers: under(change) }
+    return change.redo
       ? answer(api.POST('/api/plants/{plant}/redo', sent))
       : answer(api.POST('/api/plants/{plant}/undo', sent))
   })
 
-export const useDetermine = (plant: number) =>
-  useSheetChange((body: DeterminationInput) =>
+export const useDetermine = (plant: string) =>
+  useSheetChange((body: NameInput) =>
     answer(
       api.POST('/api/plants/{plant}/determinations', {
         params: { path: { plant } },
@@ -441,8 +445,8 @@ export const useDetermine = (plant: number) =>
     ),
   )
 
-export const useReviewName = (plant: number) =>
-  useSheetChange((review: { determination: number; verdict: Verdict; remark: string }) => {
+export const useReviewName = (plant: string) =>
+  useSheetChange((review: { determination: string; verdict: Verdict; remark: string }) => {
     const { determination, ...body } = review
     return answer(
       api.POST('/api/plants/{plant}/determinations/{determination}/reviews', {
@@ -454,7 +458,7 @@ export const useReviewName = (plant: number) =>
   })
 
 /** Whether a stand bears a specimen; asked while the numbers are typed. */
-export const useMayCollect = (plant: number, stand: number | null, taken: number | null, permit: string) =>
+export const useMayCollect = (plant: string, stand: number | null, taken: number | null, permit: string) =>
   useQuery({
     queryKey: ['collecting', plant, stand, taken, permit],
     enabled: stand !== null && taken !== null,
@@ -467,7 +471,7 @@ export const useMayCollect = (plant: number, stand: number | null, taken: number
       ),
   })
 
-export const useAddVoucher = (plant: number) =>
+export const useAddVoucher = (plant: string) =>
   useSheetChange((body: VoucherContent) =>
     answer(
       api.POST('/api/plants/{plant}/vouchers', { params: { path: { plant } }, body, headers: under(body) }),
@@ -475,7 +479,7 @@ export const useAddVoucher = (plant: number) =>
   )
 
 /** Plants to compare with: the nearest that have a name already. */
-export const useSeeOne = (plant: number, taxon: string) =>
+export const useSeeOne = (plant: string, taxon: string) =>
   useQuery({
     queryKey: ['see-one', plant, taxon],
     queryFn: () =>

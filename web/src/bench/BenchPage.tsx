@@ -39,18 +39,21 @@ type Tab = (typeof tabs)[number]['id']
 type Column = 'plants' | 'sheet' | 'names'
 
 const nobody: PlantTag[] = []
+const isTag = (text = '') => /^[a-z]{1,4}-\d+$/i.test(text)
 
 /** The bench: plants on the desk, the sheet of one in the middle, where its name stands at the right. */
 export function BenchPage() {
   const params = useParams()
   const navigate = useNavigate()
-  const id = params.plant ? Number(params.plant) : null
   const plants = usePlants()
+  // Who types an address types a tag, as it stands on the plant.
+  const tagged = plants.data?.find((p) => p.tag === params.plant?.toUpperCase())
+  const id = tagged?.id ?? (plants.data || !isTag(params.plant) ? params.plant : null) ?? null
   const guide = useGuide().data
   const person = useSession().data?.person
   const { data: sheet, error } = usePlant(id)
-  const undo = useUndo(id ?? 0)
-  const recording = useRecordFeature(id ?? 0)
+  const undo = useUndo(id ?? '')
+  const recording = useRecordFeature(id ?? '')
   // What was left out holds for the plant it was left out on.
   const [choices, setChoices] = useChoices(id)
   const plant = sheet ? { ...sheet.request, choices } : null
@@ -67,8 +70,9 @@ export function BenchPage() {
 
   const list = plants.data
   useEffect(() => {
-    if (id === null && list?.[0]) void navigate(`/bench/${list[0].id}`, { replace: true })
-  }, [id, list, navigate])
+    const to = id === null ? list?.[0] : tagged
+    if (to) void navigate(`/bench/${to.id}`, { replace: true })
+  }, [id, list, tagged, navigate])
 
   const step = (by: number) => {
     if (!list?.length) return
@@ -83,7 +87,7 @@ export function BenchPage() {
   }, [])
   const take = useCallback(() => setTaking(true), [])
   const choose = useCallback(
-    (plant: number) => {
+    (plant: string) => {
       setColumn('sheet')
       void navigate(`/bench/${plant}`)
     },
@@ -99,7 +103,7 @@ export function BenchPage() {
       input: featureInput({ finding: 'states', states: [state] }),
     })
   }
-  const takeBack = (redo: boolean) => undo.mutate({ redo, request: crypto.randomUUID() })
+  const takeBack = (redo: boolean) => undo.mutate({ redo })
   useShortcuts({
     t: () => setTaking(true),
     j: () => step(1),

@@ -92,7 +92,7 @@ function Row({
       input: featureInput({ ...input, ...inManner(manner), expected }),
     })
   const remove = () => onRecord({ character: c.id, expected, input: null })
-  const chosen = recorded?.finding === 'states' ? recorded.states : []
+  const chosen = recorded?.seen.finding.kind === 'states' ? recorded.seen.finding.seen : []
   const toggle = (state: string, also: boolean) => {
     if (chosen.includes(state)) {
       const left = chosen.filter((s) => s !== state)
@@ -100,8 +100,8 @@ function Row({
       else void send({ finding: 'states', states: left })
     } else void send({ finding: 'states', states: also ? [...chosen, state] : [state] })
   }
-  const parts = recorded?.finding === 'sample' ? recorded.parts : []
-  const places = recorded?.finding === 'sample' ? recorded.places : []
+  const parts = recorded?.parts ?? []
+  const places = recorded?.places ?? []
   const join = (typed: string) => send({ finding: 'sample', entry: typed }, true)
   const take = (index: number) => {
     const others = <T,>(all: T[]) => all.filter((_, i) => i !== index)
@@ -225,12 +225,12 @@ function Row({
             {' '}
             ·{' '}
             {[
-              recorded.certainty,
-              recorded.source !== 'attached' ? recorded.source : '',
-              recorded.exposure,
-              recorded.position,
-              recorded.age && ageWords[recorded.age],
-              recorded.tool && `with ${toolWords[recorded.tool]}`,
+              recorded.seen.certainty,
+              recorded.seen.source !== 'attached' ? recorded.seen.source : '',
+              recorded.seen.exposure,
+              recorded.seen.position,
+              recorded.seen.age && ageWords[recorded.seen.age],
+              recorded.seen.tool && `with ${toolWords[recorded.seen.tool]}`,
               ...recorded.altered,
               recorded.recorder,
             ]
@@ -265,7 +265,7 @@ function Row({
       )}
       {elsewhere.map((o) => (
         <div key={o.visit} className="soft">
-          {day(o.date)}: {o.summary}
+          {day(o.seen.date)}: {o.summary}
         </div>
       ))}
       {note && <div className="soft">{note}</div>}

@@ -17,6 +17,7 @@ import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
 import { useDraft } from '../shared/useDraft'
 import { OriginField } from './OriginField'
+import { newId } from '../api/command'
 
 interface Props {
   sheet: PlantSheet
@@ -29,7 +30,7 @@ interface Props {
 export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: Props) {
   const determine = useDetermine(sheet.plant.id)
   const session = useSession().data
-  const [request] = useState(() => crypto.randomUUID())
+  const [id] = useState(() => newId())
   const [taxon, setTaxon] = useState(proposed)
   const [qualifier, setQualifier] = useState<Qualifier>('none')
   const [origin, setOrigin] = useState<Origin>(sheet.plant.origin)
@@ -37,12 +38,12 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
   const [remarks, setRemarks] = useDraft(`determine/${sheet.plant.id}`)
   const account = useAccount(sheet.request, taxon).data
   const steps = sheet.request.plant.walk?.answers.length ?? 0
-  const seen = sheet.observations.filter((o) => o.finding !== 'hidden').length
+  const seen = sheet.observations.filter((o) => o.seen.finding.kind !== 'hidden').length
   const above = guide.taxa.find((t) => t.name.id === taxon)
   const save = () =>
     taxon &&
     determine.mutate(
-      { request, taxon, qualifier, origin, date, remarks },
+      { id, taxon, qualifier, origin, date, remarks },
       {
         onSuccess: () => {
           setRemarks('')

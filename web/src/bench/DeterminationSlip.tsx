@@ -8,7 +8,7 @@ import { ReviewDialog } from './ReviewDialog'
 import { ReviewLines } from './ReviewLines'
 
 interface Props {
-  plant: number
+  plant: string
   name: DeterminationView
   /** True when a later name was given. */
   earlier: boolean

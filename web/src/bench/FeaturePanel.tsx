@@ -62,7 +62,7 @@ const replaces = ({ error }: Failure) => error instanceof Problem && error.field
 const theirsOf = ({ error }: Failure) => (error instanceof Problem ? error.theirs : null)
 
 /** Names a feature among all that are being recorded. */
-const keyOf = (visit: number, character: string) => `${visit} ${character}`
+const keyOf = (visit: string, character: string) => `${visit} ${character}`
 
 function Choice<T extends string>(props: {
   label: string
@@ -93,7 +93,7 @@ function Choice<T extends string>(props: {
 export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan }: Props) {
   const tiles = useTiles(organ).data
   const samples = useSamples(sheet.plant.id, sheet.request).data
-  const [visit, setVisit] = useState<number>(sheet.visits.at(-1)?.id ?? 0)
+  const [visit, setVisit] = useState(sheet.visits.at(-1)?.id ?? '')
   const [manner, setManner] = useState<Manner>({
     certainty: 'sure',
     source: 'attached',
@@ -152,7 +152,7 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
           label="Seen on"
           value={String(visit)}
           options={sheet.visits.map((v) => [String(v.id), day(v.date)] as const)}
-          onChange={(v) => setVisit(Number(v))}
+          onChange={(v) => setVisit(v)}
         />
         <div className="segments" role="radiogroup" aria-label="How sure">
           {certainties.map((c) => (
@@ -265,7 +265,7 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
             drawn={tiles?.get(c.id)}
             slot={`${sheet.plant.id}/${visit}/${c.id}`}
             recorded={recordedOn(sheet, visit, c.id)}
-            elsewhere={sheet.observations.filter((o) => o.character === c.id && o.visit !== visit)}
+            elsewhere={sheet.observations.filter((o) => o.seen.character === c.id && o.visit !== visit)}
             samples={samples?.samples.filter((s) => s.character === c.id && s.visit === number) ?? none}
             ratio={samples?.ratios.find((r) => r.character === c.id && r.visit === number)}
             note={notes

@@ -116,7 +116,7 @@ function Need({ need, onLook }: { need: ReturnNeed; onLook: (organ: Organ) => vo
   )
 }
 
-function OverruleDialog(props: { plant: number; set: Grade | null; computed: Grade; onClose: () => void }) {
+function OverruleDialog(props: { plant: string; set: Grade | null; computed: Grade; onClose: () => void }) {
   const overrule = useOverrule(props.plant)
   const [grade, setGrade] = useState<Grade | ''>(props.set ?? '')
   const [reason, setReason] = useState('')

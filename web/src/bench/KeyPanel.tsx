@@ -1,7 +1,7 @@
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { useRecordFeature, useWalk } from '../api/queries'
-import type { FeatureOffer, GuideView, LeadView, PlantSheet, WalkInput, WalkView } from '../api/types'
+import type { FeatureOffer, GuideView, LeadView, PlantSheet, KeyMove, WalkView } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { useShortcuts } from '../shared/useShortcuts'
@@ -35,7 +35,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
   const visit = sheet.visits.at(-1)
   const onlyEnd = walk?.ends.length === 1 && walk.open === 0 ? walk.ends[0]?.taxon.id : undefined
 
-  const move = (input: Omit<WalkInput, 'expected'>) =>
+  const move = (input: Omit<KeyMove, 'expected'>) =>
     walking.mutate({ ...input, expected: sheet.walkRevision })
   const plain = { key: null, couplet: null, lead: null }
   const answer = (lead: LeadView | null) => {

@@ -12,7 +12,7 @@ export function PlantPictures({ sheet }: { sheet: PlantSheet }) {
       answer(api.GET('/api/plants/{plant}/photos', { params: { path: { plant: sheet.plant.id } } })),
   })
   if (!data?.length) return null
-  const labels = new Map(sheet.observations.map((o) => [o.character, o.label.toLowerCase()]))
+  const labels = new Map(sheet.observations.map((o) => [o.seen.character, o.label.toLowerCase()]))
   const pictures = [...new Set(data.map((u) => u.photo))].map((photo) => ({
     photo,
     uses: data.filter((u) => u.photo === photo),

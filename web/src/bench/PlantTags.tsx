@@ -7,9 +7,9 @@ import { TaxonText } from '../shared/TaxonText'
 
 interface Props {
   plants: PlantTag[]
-  current: number | null
+  current: string | null
   onTake: () => void
-  onChoose: (plant: number) => void
+  onChoose: (plant: string) => void
 }
 
 /** The plants under study, as tags lying on the desk. */

@@ -32,7 +32,7 @@ const choices: { verdict: Verdict; label: string; asks: string }[] = [
 ]
 
 interface Props {
-  plant: number
+  plant: string
   name: DeterminationView
   onClose: () => void
 }

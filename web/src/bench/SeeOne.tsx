@@ -2,7 +2,7 @@ import { Link } from 'react-router'
 import { useSeeOne } from '../api/queries'
 
 /** The nearest plants that have this name already: nothing teaches a plant like another of its kind. */
-export function SeeOne({ plant, taxon }: { plant: number; taxon: string }) {
+export function SeeOne({ plant, taxon }: { plant: string; taxon: string }) {
   const seen = useSeeOne(plant, taxon).data
   if (!seen?.length) return null
   return (

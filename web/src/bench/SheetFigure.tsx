@@ -62,7 +62,10 @@ export const SheetFigure = memo(function SheetFigure({
         <b>{capital(organs[organ])}</b>
         {organ === 'place' && place.length > 0 && <span>{place.join(', ')}</span>}
         {lines.slice(-3).map((o) => (
-          <span key={`${o.visit} ${o.character}`} className={o.finding === 'hidden' ? 'soft' : undefined}>
+          <span
+            key={`${o.visit} ${o.seen.character}`}
+            className={o.seen.finding.kind === 'hidden' ? 'soft' : undefined}
+          >
             {o.label.toLowerCase()}: {o.summary}
           </span>
         ))}

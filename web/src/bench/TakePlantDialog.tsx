@@ -2,16 +2,17 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, Te
 import { useState } from 'react'
 import { useSession, useSites, useTakePlant } from '../api/queries'
 import { useHere } from '../api/devices'
-import type { Origin, VisitInput } from '../api/types'
+import type { Origin, VisitContent } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { SiteDialog } from '../shared/SiteDialog'
 import { useDraft } from '../shared/useDraft'
 import { OriginField } from './OriginField'
 import { blankVisit, VisitFields } from './VisitFields'
+import { newId } from '../api/command'
 
 interface Props {
   onClose: () => void
-  onTaken: (plant: number) => void
+  onTaken: (plant: string) => void
 }
 
 /** Takes a new plant onto the bench: where, when, who, what stage, and what is on it today. */
@@ -21,19 +22,20 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
   const take = useTakePlant()
   const here = useHere()
   const today = session?.today ?? ''
-  // One number for this plant however often it is sent, so that a lost answer never takes it twice.
-  const [request] = useState(() => crypto.randomUUID())
-  const [site, setSite] = useState<number | ''>('')
+  // One id for this plant however often it is sent, so that a lost answer never takes it twice.
+  const [id] = useState(newId)
+  const [visitId] = useState(newId)
+  const [site, setSite] = useState('')
   const [origin, setOrigin] = useState<Origin>('wild')
   const [description, setDescription] = useDraft('take-plant')
-  const [visit, setVisit] = useState<VisitInput | null>(null)
+  const [visit, setVisit] = useState<VisitContent | null>(null)
   const [adding, setAdding] = useState(false)
   const chosenSite = site === '' ? sites?.[0]?.id : site
   const value = visit ?? blankVisit(today)
   const save = () =>
     chosenSite !== undefined &&
     take.mutate(
-      { request, site: chosenSite, description, origin, visit: value },
+      { id, site: chosenSite, description, origin, visit: { ...value, id: visitId } },
       {
         onSuccess: (sheet) => {
           setDescription('')
@@ -65,7 +67,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
               select
               label="Site"
               value={chosenSite ?? ''}
-              onChange={(e) => setSite(Number(e.target.value))}
+              onChange={(e) => setSite(e.target.value)}
               sx={{ flex: 1 }}
               disabled={!sites?.length}
             >

@@ -56,7 +56,7 @@ export function Tally({ characters, recorded, onCounted, onClose }: Props) {
         </p>
         <ul className="tally">
           {characters.map((c, i) => {
-            const before = recorded.find((o) => o.character === c.id && o.finding === 'sample')
+            const before = recorded.find((o) => o.seen.character === c.id && o.seen.finding.kind === 'sample')
             return (
               <li key={c.id}>
                 <button

@@ -1,5 +1,5 @@
 import { MenuItem, TextField } from '@mui/material'
-import type { Alteration, LifeStage, PlantPart, Sex, VisitInput } from '../api/types'
+import type { Alteration, LifeStage, PlantPart, Sex, VisitContent } from '../api/types'
 import { words } from '../shared/format'
 
 const stages: LifeStage[] = ['seedling', 'sapling', 'resprout', 'mature', 'rosette', 'remains']
@@ -13,7 +13,7 @@ const parts: Record<PlantPart, string> = {
 const alterations: Alteration[] = ['mown', 'browsed', 'pruned', 'galled']
 
 /** An empty visit of today. */
-export const blankVisit = (today: string): VisitInput => ({
+export const blankVisit = (today: string): VisitContent => ({
   date: today,
   stage: 'mature',
   sex: null,
@@ -53,9 +53,9 @@ export function VisitFields({
   today,
   onChange,
 }: {
-  value: VisitInput
+  value: VisitContent
   today: string
-  onChange: (value: VisitInput) => void
+  onChange: (value: VisitContent) => void
 }) {
   return (
     <>

@@ -1,7 +1,7 @@
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { useAddVisit, useSession } from '../api/queries'
-import type { PlantSheet, VisitInput } from '../api/types'
+import type { PlantSheet, VisitContent } from '../api/types'
 import { day, words } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { PlantPictures } from './PlantPictures'
@@ -12,7 +12,7 @@ import { blankVisit, VisitFields } from './VisitFields'
 export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
   const add = useAddVisit(sheet.plant.id)
   const today = useSession().data?.today ?? ''
-  const [visit, setVisit] = useState<VisitInput | null>(null)
+  const [visit, setVisit] = useState<VisitContent | null>(null)
   const learned = (i: number) => sheet.learned[i]
   return (
     <section className="visits" aria-label="Visits">
@@ -41,9 +41,9 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
               {sheet.observations
                 .filter((o) => o.visit === v.id)
                 .map((o) => (
-                  <li key={o.character}>
+                  <li key={o.seen.character}>
                     {o.label}: {o.summary}
-                    {o.certainty !== 'sure' && <span className="soft"> ({o.certainty})</span>}
+                    {o.seen.certainty !== 'sure' && <span className="soft"> ({o.seen.certainty})</span>}
                   </li>
                 ))}
             </ul>

@@ -6,17 +6,18 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { useBeginCount } from './countQueries'
 import { protocolOrder, protocols } from './protocols'
 import { SheetFields } from './SheetFields'
+import { newId } from '../api/command'
 
 /** Begins a count: where, when, how, and the checks before setting out. */
-export function BeginCountForm({ onBegun }: { onBegun: (sheet: number) => void }) {
+export function BeginCountForm({ onBegun }: { onBegun: (sheet: string) => void }) {
   const sites = useSites().data ?? []
   const today = useSession().data?.today ?? ''
   const begin = useBeginCount()
-  const [request] = useState(() => crypto.randomUUID())
+  const [id] = useState(newId)
   const [safe, setSafe] = useState(false)
   const [typed, setTyped] = useState<Partial<SheetContent>>({})
   const sheet: SheetContent = {
-    site: sites[0]?.id ?? 0,
+    site: sites[0]?.id ?? '',
     date: today,
     protocol: 'walkThrough',
     plots: 1,
@@ -36,7 +37,7 @@ export function BeginCountForm({ onBegun }: { onBegun: (sheet: number) => void }
       aria-label="A new count"
       onSubmit={(e) => {
         e.preventDefault()
-        begin.mutate({ request, content: sheet, safe }, { onSuccess: (view) => onBegun(view.sheet.id) })
+        begin.mutate({ id, content: sheet, safe }, { onSuccess: (view) => onBegun(view.sheet.id) })
       }}
     >
       <h2>A new count</h2>
@@ -44,8 +45,8 @@ export function BeginCountForm({ onBegun }: { onBegun: (sheet: number) => void }
         <TextField
           select
           label="Site"
-          value={sheet.site || ''}
-          onChange={(e) => set({ site: Number(e.target.value) })}
+          value={sheet.site}
+          onChange={(e) => set({ site: e.target.value })}
           sx={{ minWidth: 170 }}
         >
           {sites.map((s) => (

@@ -12,7 +12,7 @@ import { protocols } from './protocols'
 import { WatchedTable } from './WatchedTable'
 
 /** One count: quick entry at the top, its lines below, and what was seen on the visit before. */
-export function CountPanel({ id }: { id: number }) {
+export function CountPanel({ id }: { id: string }) {
   const { data, error } = useCount(id)
   const [plot, setPlot] = useState(1)
   const entry = useEntry(`count/${id}`)
@@ -117,7 +117,7 @@ export function CountPanel({ id }: { id: number }) {
 }
 
 interface EffortProps {
-  id: number
+  id: string
   content: SheetContent
   recorder: string
   place: string
@@ -216,7 +216,7 @@ function Line({
             type="button"
             className="count-tally no-print"
             aria-label={`One more ${fullName}`}
-            onClick={() => more.mutate({ line: line.id, request: crypto.randomUUID() })}
+            onClick={() => more.mutate({ line: line.id })}
           >
             +1
           </button>

@@ -15,13 +15,12 @@ import { protocols } from './protocols'
 export function CountsPanel() {
   const mayRecord = useSession().data?.mayRecord
   const [params, setParams] = useSearchParams()
-  const [site, setSite] = useState<number | null>(null)
+  const [site, setSite] = useState<string | null>(null)
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useCounts(site)
   const sheets = data?.pages.flatMap((p) => p.sheets)
-  const sheet = params.get('sheet')
-  const open = sheet === null || sheet === 'new' ? sheet : Number(sheet)
-  const setOpen = (what: number | 'new' | null) =>
-    setParams(what === null ? { what: 'counts' } : { what: 'counts', sheet: String(what) })
+  const open = params.get('sheet')
+  const setOpen = (what: string | null) =>
+    setParams(what === null ? { what: 'counts' } : { what: 'counts', sheet: what })
   return (
     <div className={open === null ? 'count-desk' : 'count-desk count-one'}>
       <nav className="count-list no-print" aria-label="Counts">
@@ -76,7 +75,7 @@ export function CountsPanel() {
           </p>
         )}
         {open === 'new' && <BeginCountForm onBegun={setOpen} />}
-        {typeof open === 'number' && <CountPanel key={open} id={open} />}
+        {open !== null && open !== 'new' && <CountPanel key={open} id={open} />}
       </div>
     </div>
   )

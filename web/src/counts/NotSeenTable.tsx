@@ -5,7 +5,7 @@ import { useNotSeen } from './countQueries'
 import { inNumbers } from './StatisticsView'
 
 /** Species of the survey not seen at a site: whether they are absent or may have been missed. */
-export function NotSeenTable({ site }: { site: number }) {
+export function NotSeenTable({ site }: { site: string }) {
   const { data, error } = useNotSeen(site)
   if (!data) return <ProblemNote error={error} />
   if (data.length === 0) return null

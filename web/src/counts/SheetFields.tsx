@@ -32,7 +32,7 @@ export function SheetFields({ sheet, onChange }: Props) {
           select
           label="Plot or transect on the map"
           value={sheet.place ?? ''}
-          onChange={(e) => onChange({ place: e.target.value === '' ? null : Number(e.target.value) })}
+          onChange={(e) => onChange({ place: e.target.value || null })}
           slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
           sx={{ minWidth: 210 }}
         >

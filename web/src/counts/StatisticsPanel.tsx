@@ -16,7 +16,7 @@ const empty = { inputLabel: { shrink: true }, select: { displayEmpty: true } }
 
 /** What the counts come to: species, richness, diversity, the curve, and how alike the sites are. */
 export function StatisticsPanel() {
-  const [site, setSite] = useState<number | null>(null)
+  const [site, setSite] = useState<string | null>(null)
   const [protocol, setProtocol] = useState<Protocol | ''>('')
   const [year, setYear] = useState<number | null>(null)
   const { data, error } = useStatistics({

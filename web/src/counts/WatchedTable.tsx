@@ -19,7 +19,7 @@ const place = (month: number, day: number) => ((month - 1 + (day - 1) / 31) / 12
 const placeOf = (date: string) => place(Number(date.slice(5, 7)), Number(date.slice(8, 10)))
 
 /** What watches saw at a site in a year: a strip a phenophase, with the time it is usually seen behind it. */
-export function WatchedTable({ sheet }: { sheet: number }) {
+export function WatchedTable({ sheet }: { sheet: string }) {
   const watched = useWatched(sheet).data ?? []
   if (watched.length === 0) return null
   return (
@@ -78,7 +78,7 @@ function Strip({ of }: { of: WatchedPhase }) {
           <rect x={from} width={width - from} height={height} className="watched-usual" />
         </>
       )}
-      <line x1="0" x2={width} y1={height - 0.5} y2={height - 0.5} className="watched-ground" />
+      <line x1="0" x2={width} y1={height - 0.5} y2={height - 0.5} className="watched-baseline" />
       {of.days.map((d) =>
         d.percent > 0 ? (
           <rect

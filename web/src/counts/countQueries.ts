@@ -1,15 +1,15 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../api/client'
 import { under } from '../api/command'
-import type { BeginCount, CountView, LineInput, Protocol, SheetChange, SheetLine } from '../api/types'
+import type { CountInput, CountView, LineInput, Protocol, SheetChange, SheetLine } from '../api/types'
 
 const counts = ['counts']
 
 /** Counts, the latest first, page by page as far as they were asked for. */
-export const useCounts = (site: number | null) =>
+export const useCounts = (site: string | null) =>
   useInfiniteQuery({
     queryKey: [...counts, 'list', site],
-    initialPageParam: {} as { beforeDay?: string; beforeId?: number },
+    initialPageParam: {} as { beforeDay?: string; beforeId?: string },
     queryFn: ({ pageParam }) =>
       answer(api.GET('/api/counts', { params: { query: { site: site ?? undefined, ...pageParam } } })),
     getNextPageParam: (page) => {
@@ -22,21 +22,21 @@ export const useCounts = (site: number | null) =>
 export const useCountYears = () =>
   useQuery({ queryKey: [...counts, 'years'], queryFn: () => answer(api.GET('/api/counts/years')) })
 
-export const useCount = (sheet: number) =>
+export const useCount = (sheet: string) =>
   useQuery({
     queryKey: [...counts, sheet],
     queryFn: () => answer(api.GET('/api/counts/{sheet}', { params: { path: { sheet } } })),
   })
 
 /** What watches saw at the site of one of them, in its year. */
-export const useWatched = (sheet: number) =>
+export const useWatched = (sheet: string) =>
   useQuery({
     queryKey: [...counts, sheet, 'watched'],
     queryFn: () => answer(api.GET('/api/counts/{sheet}/watched', { params: { path: { sheet } } })),
   })
 
 /** What a typed line would be taken for; asked as it is typed. */
-export const useReading = (sheet: number, text: string) =>
+export const useReading = (sheet: string, text: string) =>
   useQuery({
     queryKey: ['reading', sheet, text],
     enabled: text.trim() !== '',
@@ -64,14 +64,14 @@ function useCountChange<T>(change: (input: T) => Promise<CountView>) {
 }
 
 export const useBeginCount = () =>
-  useCountChange((body: BeginCount) => answer(api.POST('/api/counts', { body, headers: under(body) })))
+  useCountChange((body: CountInput) => answer(api.POST('/api/counts', { body, headers: under(body) })))
 
-export const useSetCount = (sheet: number) =>
+export const useSetCount = (sheet: string) =>
   useCountChange((body: SheetChange) =>
     answer(api.PUT('/api/counts/{sheet}', { params: { path: { sheet } }, body, headers: under(body) })),
   )
 
-export const useEnterLine = (sheet: number) =>
+export const useEnterLine = (sheet: string) =>
   useCountChange((body: LineInput) =>
     answer(
       api.POST('/api/counts/{sheet}/lines', { params: { path: { sheet } }, body, headers: under(body) }),
@@ -91,18 +91,18 @@ export const useSetLine = () =>
 
 /** Counts one more under a number of its own: taps that follow each other quickly are all counted, one sent again is not. */
 export const useOneMore = () =>
-  useCountChange(({ line, request }: { line: number; request: string }) =>
+  useCountChange((tap: { line: string }) =>
     answer(
       api.POST('/api/count-lines/{line}/one-more', {
-        params: { path: { line } },
-        headers: { 'Garten-Command': request },
+        params: { path: { line: tap.line } },
+        headers: under(tap),
       }),
     ),
   )
 
 /** Takes a line away, or puts it back. */
 export const useTakeAway = () =>
-  useCountChange((change: { line: number; back: boolean }) => {
+  useCountChange((change: { line: string; back: boolean }) => {
     const sent = { params: { path: { line: change.line } }, headers: under(change) }
     return answer(
       change.back
@@ -111,7 +111,7 @@ export const useTakeAway = () =>
     )
   })
 
-export const useStatistics = (query: { site?: number; protocol?: Protocol; year?: number }) =>
+export const useStatistics = (query: { site?: string; protocol?: Protocol; year?: number }) =>
   useQuery({
     queryKey: ['statistics', query],
     placeholderData: (before) => before,
@@ -119,7 +119,7 @@ export const useStatistics = (query: { site?: number; protocol?: Protocol; year?
   })
 
 /** Species of the survey not seen at a site, and how much that says. */
-export const useNotSeen = (site: number) =>
+export const useNotSeen = (site: string) =>
   useQuery({
     queryKey: ['statistics', 'not seen', site],
     queryFn: () => answer(api.GET('/api/statistics/not-seen', { params: { query: { site } } })),

@@ -5,13 +5,13 @@ import { useEffect, useMemo, useState } from 'react'
 import { GeoJSON, MapContainer, Marker, ScaleControl, TileLayer, useMap, useMapEvents } from 'react-leaflet'
 import type { FindCluster } from '../api/types'
 import '../map/map.css'
-import { groundStyle } from '../map/baseMap'
+import { baseStyle } from '../map/baseMap'
 import { type FindFilter, type MapWindow, useFindMap, useBaseMap } from './findQueries'
 
 interface Props {
   filter: FindFilter
   /** Called with the site whose mark is chosen. */
-  onSite: (site: number) => void
+  onSite: (site: string) => void
 }
 
 /** Leaflet asks for a view before anything is known; what is found sets the real one. */
@@ -28,20 +28,17 @@ const short = (n: number) =>
 
 /** Where the finds lie, gathered in squares that get smaller as one comes nearer. */
 export function FindsMap({ filter, onSite }: Props) {
-  const ground = useBaseMap().data
+  const base = useBaseMap().data
   const [window, setWindow] = useState<MapWindow | null>(null)
   const all = useFindMap(filter, everywhere)
   const shown = useFindMap(filter, window).data ?? []
-  const drawn = useMemo(
-    () => (ground?.ground ? (JSON.parse(ground.ground) as FeatureCollection) : null),
-    [ground],
-  )
+  const drawn = useMemo(() => (base?.base ? (JSON.parse(base.base) as FeatureCollection) : null), [base])
   return (
     <MapContainer bounds={whole} className="finds-map" attributionControl={false} maxZoom={19}>
       <Windows onWindow={setWindow} />
       <Fit clusters={all.isPlaceholderData ? undefined : all.data} />
-      {ground?.tiles && <TileLayer url={ground.tiles} maxZoom={19} />}
-      {drawn && <GeoJSON data={drawn} style={groundStyle} />}
+      {base?.tiles && <TileLayer url={base.tiles} maxZoom={19} />}
+      {drawn && <GeoJSON data={drawn} style={baseStyle} />}
       <ScaleControl imperial={false} />
       {shown.map((c) => (
         <Mark key={`${c.latitude} ${c.longitude} ${c.finds}`} cluster={c} onSite={onSite} />
@@ -53,7 +50,7 @@ export function FindsMap({ filter, onSite }: Props) {
 const everywhere: MapWindow = { south: -90, west: -180, north: 90, east: 180, zoom: 12 }
 
 /** A mark of one site chooses it; one of several brings nearer. */
-function Mark({ cluster: c, onSite }: { cluster: FindCluster; onSite: (site: number) => void }) {
+function Mark({ cluster: c, onSite }: { cluster: FindCluster; onSite: (site: string) => void }) {
   const map = useMap()
   const choose = () => {
     if (c.site !== null) onSite(c.site)

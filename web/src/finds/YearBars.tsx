@@ -41,7 +41,7 @@ export function YearBars({ years, onYear }: Props) {
               }}
             >
               <title>{label}</title>
-              <rect x={x} y="0" width={step} height={height} className="year-ground" />
+              <rect x={x} y="0" width={step} height={height} className="year-back" />
               <rect x={x + 1} y={height - tall} width={step - 2} height={tall} className="year-bar" />
             </g>
           )

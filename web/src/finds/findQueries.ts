@@ -3,9 +3,9 @@ import { answer, api } from '../api/client'
 
 /** Which finds; what is left out does not restrict. */
 export interface FindFilter {
-  site?: number
+  site?: string
   taxon?: string
-  person?: number
+  person?: string
   from?: string
   to?: string
   text?: string

@@ -3,11 +3,12 @@ import { useState } from 'react'
 import { ProblemNote } from '../shared/ProblemNote'
 import { kinds } from './kinds'
 import { useBringInPlaces } from './mapQueries'
+import { newId } from '../api/command'
 
 /** Brings in places from a GeoJSON or GPX file: what it holds is shown first, and all of it is kept or nothing. */
 export function BringInPlaces({ onDone }: { onDone: () => void }) {
   const bring = useBringInPlaces()
-  const [request] = useState(() => crypto.randomUUID())
+  const [request] = useState(() => newId())
   const [file, setFile] = useState<File | null>(null)
   const preview = file ? bring.data : undefined
   return (

@@ -6,6 +6,7 @@ import { kindNames, kinds, leastPoints } from './kinds'
 import type { Doing } from './doing'
 import { useAddPlace, useSetPlace } from './mapQueries'
 import { PositionField } from './PositionField'
+import { newId } from '../api/command'
 
 interface Props {
   doing: Extract<Doing, { what: 'draw' }>
@@ -19,14 +20,14 @@ interface Props {
 export function DrawPanel({ doing, before, onChange, onDone }: Props) {
   const add = useAddPlace()
   const set = useSetPlace()
-  const [request] = useState(() => crypto.randomUUID())
+  const [id] = useState(newId)
   const [name, setName] = useState(before?.name ?? '')
   const [note, setNote] = useState(before?.note ?? '')
   const { form, draw } = kinds[doing.kind]
   const missing = leastPoints[form] - doing.points.length
   const save = () => {
     const body = {
-      request,
+      id,
       name,
       kind: doing.kind,
       shape: { form, points: doing.points },

@@ -16,7 +16,7 @@ import {
   useMapEvents,
 } from 'react-leaflet'
 import type { GeoPoint, MapView, PlaceView } from '../api/types'
-import { groundStyle } from './baseMap'
+import { baseStyle } from './baseMap'
 import { kinds } from './kinds'
 import type { Doing } from './doing'
 
@@ -32,9 +32,9 @@ const named = 14
 
 const at = (p: GeoPoint): LatLngExpression => [p.latitude, p.longitude]
 
-/** Drawing: the ground first, then places, then plants, then what is being drawn. */
+/** Drawing: the base map first, then places, then plants, then what is being drawn. */
 export function MapCanvas({ map, doing, onClick, onChoose }: Props) {
-  const ground = useMemo(() => (map.ground ? (JSON.parse(map.ground) as Feature) : null), [map.ground])
+  const base = useMemo(() => (map.base ? (JSON.parse(map.base) as Feature) : null), [map.base])
   const bounds = useMemo(() => boundsOf(map), [map])
   const [zoom, setZoom] = useState(0)
   const drawing = doing.what === 'draw' || doing.what === 'point'
@@ -49,7 +49,7 @@ export function MapCanvas({ map, doing, onClick, onChoose }: Props) {
       <Clicks onClick={onClick} onZoom={setZoom} />
       <LookAt points={chosenPoints(map, doing)} />
       {map.tiles && <TileLayer url={map.tiles} maxZoom={20} />}
-      {ground && <GeoJSON key={map.ground.length} data={ground} style={groundStyle} />}
+      {base && <GeoJSON key={map.base.length} data={base} style={baseStyle} />}
       <ScaleControl imperial={false} />
       {map.places.map((p) => (
         <DrawnPlace

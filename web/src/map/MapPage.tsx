@@ -14,7 +14,7 @@ import { useMap, usePutPlaceBack } from './mapQueries'
 import { PlacePanel } from './PlacePanel'
 import { PlantPanel } from './PlantPanel'
 
-/** The map: the ground, places drawn or brought in, and plants where they stand. */
+/** The map: the base map, places drawn or brought in, and plants where they stand. */
 export function MapPage() {
   const { data, error } = useMap()
   const session = useSession().data
@@ -23,7 +23,7 @@ export function MapPage() {
   const guide = useGuide().data
   const [site, setSite] = useState<Site | null>(null)
   const [doing, setDoing] = useState<Doing>({ what: 'look' })
-  const [away, setAway] = useState<{ id: number; name: string } | null>(null)
+  const [away, setAway] = useState<{ id: string; name: string } | null>(null)
   const [exact, setExact] = useState(false)
   const look = () => setDoing({ what: 'look' })
   if (!data) return <ProblemNote error={error} />

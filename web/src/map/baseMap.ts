@@ -6,8 +6,8 @@ const kindOf = (feature?: Feature) => {
   return typeof kind === 'string' ? kind : 'other'
 }
 
-/** How the ground below a map is drawn, by the kind each part says it is. */
-export const groundStyle = (feature?: Feature): PathOptions => ({
-  className: `ground ground-${kindOf(feature)}`,
+/** How a base map is drawn, by the kind each part says it is. */
+export const baseStyle = (feature?: Feature): PathOptions => ({
+  className: `base base-${kindOf(feature)}`,
   interactive: false,
 })

@@ -15,20 +15,20 @@ export const useAddPlace = () =>
   useMapChange((body: PlaceInput) => answer(api.POST('/api/places', { body, headers: under(body) })))
 
 export const useSetPlace = () =>
-  useMapChange(({ place, body }: { place: number; body: PlaceInput }) =>
+  useMapChange(({ place, body }: { place: string; body: PlaceInput }) =>
     answer(api.PUT('/api/places/{place}', { params: { path: { place } }, body, headers: under(body) })),
   )
 
 export const useTakePlaceAway = () =>
-  useMapChange((place: number) => answer(api.DELETE('/api/places/{place}', { params: { path: { place } } })))
+  useMapChange((place: string) => answer(api.DELETE('/api/places/{place}', { params: { path: { place } } })))
 
 export const usePutPlaceBack = () =>
-  useMapChange((place: number) =>
+  useMapChange((place: string) =>
     answer(api.POST('/api/places/{place}/back', { params: { path: { place } } })),
   )
 
 export const useSayPosition = () =>
-  useMapChange(({ plant, body }: { plant: number; body: PositionInput }) =>
+  useMapChange(({ plant, body }: { plant: string; body: PositionInput }) =>
     answer(
       api.PUT('/api/plants/{plant}/position', { params: { path: { plant } }, body, headers: under(body) }),
     ),

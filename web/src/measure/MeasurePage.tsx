@@ -19,7 +19,7 @@ export function MeasurePage() {
   const [params, setParams] = useSearchParams()
   const id = params.get('photo')
   const what = params.get('what')
-  const plant = params.get('plant') === null ? null : Number(params.get('plant'))
+  const plant = params.get('plant')
   const { data: photo, error } = usePhoto(id)
   const { data: naming } = useShapeNaming()
   const go = (changes: Record<string, string | null>) =>
@@ -33,7 +33,7 @@ export function MeasurePage() {
   return (
     <main className="measure">
       <ViewTabs label="What to measure" tabs={tabs} chosen={what} onChoose={(id) => go({ what: id })} />
-      {what === 'tree' && <TreeBench plant={plant} onPlant={(p) => go({ plant: String(p) })} />}
+      {what === 'tree' && <TreeBench plant={plant} onPlant={(p) => go({ plant: p })} />}
       {what === 'yardsticks' && <Yardsticks />}
       {what === null && (
         <>
@@ -45,7 +45,7 @@ export function MeasurePage() {
               photo={photo}
               naming={naming.convention}
               plant={plant}
-              onPlant={(p) => go({ plant: String(p) })}
+              onPlant={(p) => go({ plant: p })}
               onOther={() => go({ photo: null })}
             />
           )}

@@ -16,8 +16,8 @@ const zooms = [1, 1.5, 2, 3, 4]
 interface Props {
   photo: KeptPhoto
   naming: PhotoQuestion['convention']
-  plant: number | null
-  onPlant: (plant: number) => void
+  plant: string | null
+  onPlant: (plant: string) => void
   onOther: () => void
 }
 

@@ -3,6 +3,7 @@ import { type DragEvent, useRef, useState } from 'react'
 import type { KeptPhoto } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useKeepPhoto, useSamplePhotos } from './photoQueries'
+import { newId } from '../api/command'
 
 /** Where a picture comes in: dropped, chosen, pasted, or one of the camera's samples. */
 export function PhotoChooser({ onPhoto }: { onPhoto: (photo: KeptPhoto) => void }) {
@@ -11,7 +12,7 @@ export function PhotoChooser({ onPhoto }: { onPhoto: (photo: KeptPhoto) => void 
   const file = useRef<HTMLInputElement>(null)
   const [over, setOver] = useState(false)
   const keep = (from: File | number | undefined) =>
-    from !== undefined && keeping.mutate({ from, id: crypto.randomUUID() }, { onSuccess: onPhoto })
+    from !== undefined && keeping.mutate({ from, id: newId() }, { onSuccess: onPhoto })
   return (
     <section className="photo-chooser" aria-label="Choose a picture">
       <div

@@ -6,8 +6,8 @@ import { day } from '../shared/format'
 interface Props {
   sheet: PlantSheet | undefined
   visit: PlantVisit | undefined
-  onPlant: (plant: number) => void
-  onVisit: (visit: number) => void
+  onPlant: (plant: string) => void
+  onVisit: (visit: string) => void
 }
 
 /** Which plant, and which of its visits, something measured belongs to. */
@@ -19,7 +19,7 @@ export function SheetChoice({ sheet, visit, onPlant, onVisit }: Props) {
         select
         label="Plant"
         value={sheet && plants.some((p) => p.id === sheet.plant.id) ? String(sheet.plant.id) : ''}
-        onChange={(e) => onPlant(Number(e.target.value))}
+        onChange={(e) => onPlant(e.target.value)}
         sx={{ minWidth: 150 }}
       >
         {plants.map((p) => (
@@ -33,7 +33,7 @@ export function SheetChoice({ sheet, visit, onPlant, onVisit }: Props) {
           select
           label="Visit"
           value={String(visit.id)}
-          onChange={(e) => onVisit(Number(e.target.value))}
+          onChange={(e) => onVisit(e.target.value)}
           sx={{ minWidth: 130 }}
         >
           {sheet.visits.map((v) => (

@@ -27,7 +27,7 @@ const blank: TreeQuestion = {
 type Field = { [K in keyof TreeQuestion]: TreeQuestion[K] extends string ? K : never }[keyof TreeQuestion]
 
 /** A tree: girth, height and crown from what a tape, a stick, paces and a clinometer gave. */
-export function TreeBench({ plant, onPlant }: { plant: number | null; onPlant: (plant: number) => void }) {
+export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (plant: string) => void }) {
   const [{ paced, ...question }, set, clear] = useKept('tree', { ...blank, paced: false })
   const { data, error } = useQuery({
     queryKey: ['tree', question],

@@ -9,19 +9,20 @@ import { SheetChoice } from './SheetChoice'
 interface Props {
   /** The height as it is written on a sheet. */
   entry: string
-  plant: number | null
-  onPlant: (plant: number) => void
+  plant: string | null
+  onPlant: (plant: string) => void
 }
 
 /** Puts a height on the sheet of a plant; it takes the place of one recorded on that visit before. */
 export function UseHeight({ entry, plant, onPlant }: Props) {
   const sheet = usePlant(plant).data
-  const [chosenVisit, setVisit] = useState<number | null>(null)
-  const recording = useRecordFeature(plant ?? 0)
+  const [chosenVisit, setVisit] = useState<string | null>(null)
+  const recording = useRecordFeature(plant ?? '')
   const visit = sheet?.visits.find((v) => v.id === chosenVisit) ?? sheet?.visits.at(-1)
-  const before = sheet?.observations.find((o) => o.character === 'height' && o.visit === visit?.id)
+  const before = sheet?.observations.find((o) => o.seen.character === 'height' && o.visit === visit?.id)
   const expected = before?.revision ?? null
-  const done = recording.isSuccess && before?.rough === entry
+  const done =
+    recording.isSuccess && before?.seen.finding.kind === 'rough' && before.seen.finding.value.typed === entry
   return (
     <section aria-label="Put on a plant's sheet" className="photo-use">
       <h2>Put on a plant’s sheet</h2>

@@ -13,8 +13,8 @@ interface Props {
   photo: KeptPhoto
   marks: PhotoMark[]
   measures: PhotoMeasures
-  plant: number | null
-  onPlant: (plant: number) => void
+  plant: string | null
+  onPlant: (plant: string) => void
 }
 
 const kindOf: Record<PhotoMark['kind'], CharacterView['kind']> = {
@@ -29,7 +29,7 @@ export function UsePhoto({ photo, marks, measures, plant, onPlant }: Props) {
   const characters = useGuide().data?.characters ?? []
   const [left, setLeft] = useState<string[]>([])
   const [meant, setMeant] = useState<Record<string, string>>({})
-  const [chosenVisit, setVisit] = useState<number | null>(null)
+  const [chosenVisit, setVisit] = useState<string | null>(null)
   const using = useUsePhoto(photo.id)
   const taken = photo.taken?.slice(0, 10)
   const visit =
@@ -106,7 +106,6 @@ export function UsePhoto({ photo, marks, measures, plant, onPlant }: Props) {
           sheet &&
           visit &&
           using.mutate({
-            request: crypto.randomUUID(),
             plant: sheet.plant.id,
             visit: visit.id,
             features: chosen,
@@ -128,7 +127,7 @@ export function UsePhoto({ photo, marks, measures, plant, onPlant }: Props) {
 
 /** What the camera says of day and place, held against the plant: a day it was not visited on is offered as a visit. */
 function WhenAndWhere({ photo, sheet }: { photo: KeptPhoto; sheet: PlantSheet | undefined }) {
-  const add = useAddVisit(sheet?.plant.id ?? 0)
+  const add = useAddVisit(sheet?.plant.id ?? '')
   const near = useNearestSite(photo.latitude, photo.longitude).data
   const taken = photo.taken?.slice(0, 10)
   const unvisited = sheet && taken && sheet.visits.every((v) => v.date !== taken)

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api, Problem } from '../api/client'
 import { useSheetChange } from '../api/queries'
 import type { KeptPhoto, PhotoQuestion } from '../api/types'
+import { under } from '../api/command'
 
 export const useSamplePhotos = () =>
   useQuery({
@@ -83,20 +84,16 @@ export function useKeepPhoto() {
 /** Puts features read from a picture on a plant's sheet; sent again under the same number they are not put twice. */
 export const useUsePhoto = (photo: string) =>
   useSheetChange(
-    ({
-      request,
-      ...body
-    }: {
-      request: string
-      plant: number
-      visit: number
+    (body: {
+      plant: string
+      visit: string
       features: { character: string; state: string | null; entry: string | null }[]
     }) =>
       answer(
         api.POST('/api/photos/{id}/uses', {
           params: { path: { id: photo } },
           body,
-          headers: { 'Garten-Command': request },
+          headers: under(body),
         }),
       ),
   )

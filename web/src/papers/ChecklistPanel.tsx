@@ -13,7 +13,7 @@ import './papers.css'
 export function ChecklistPanel() {
   const today = useSession().data?.today ?? ''
   const sites = useSites().data ?? []
-  const [chosen, setChosen] = useState<number | null>(null)
+  const [chosen, setChosen] = useState<string | null>(null)
   const [date, setDate] = useState<string | null>(null)
   const site = chosen ?? sites[0]?.id ?? null
   const { data, error } = useChecklist(site, date ?? today)

@@ -13,9 +13,9 @@ function linesOf(feature: Feature): Position[][] {
   return []
 }
 
-/** The ground with the sites on it, numbered as in the list beside it. Plants are not shown: a report is handed on. */
-export function ReportMap({ ground, sites }: { ground: string; sites: ReportView['sites'] }) {
-  const shapes = ground === '' ? [] : (JSON.parse(ground) as FeatureCollection).features
+/** The base map with the sites on it, numbered as in the list beside it. Plants are not shown: a report is handed on. */
+export function ReportMap({ base, sites }: { base: string; sites: ReportView['sites'] }) {
+  const shapes = base === '' ? [] : (JSON.parse(base) as FeatureCollection).features
   const placed = sites.filter((s) => s.latitude !== null && s.longitude !== null)
   const at = placed.map((s): Position => [s.longitude ?? 0, s.latitude ?? 0])
   const all = [...shapes.flatMap(linesOf).flat(), ...at]
@@ -41,7 +41,7 @@ export function ReportMap({ ground, sites }: { ground: string; sites: ReportView
         <path
           key={i}
           d={path(linesOf(f), f.geometry.type.includes('Polygon') ? 'Z' : '')}
-          className={`ground-${String(f.properties?.['kind'] ?? '')} ${f.geometry.type.includes('Polygon') ? '' : 'report-line'}`}
+          className={`base-${String(f.properties?.['kind'] ?? '')} ${f.geometry.type.includes('Polygon') ? '' : 'report-line'}`}
         />
       ))}
       {placed.map((s, i) => (

@@ -14,7 +14,7 @@ import { ReportMap } from './ReportMap'
 
 /** The report of a survey, of one site or all and of one year or all, ready to print. */
 export function ReportPanel() {
-  const [site, setSite] = useState<number | null>(null)
+  const [site, setSite] = useState<string | null>(null)
   const [year, setYear] = useState<number | null>(null)
   const { data, error } = useReport({
     site: site ?? undefined,
@@ -48,7 +48,7 @@ function Report({ of }: { of: ReportView }) {
       <section aria-label="Where">
         <h2>Where</h2>
         <div className="report-where">
-          <ReportMap ground={of.ground} sites={of.sites} />
+          <ReportMap base={of.base} sites={of.sites} />
           <ol>
             {of.sites.map((s) => (
               <li key={s.id}>

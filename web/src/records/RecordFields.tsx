@@ -5,9 +5,9 @@ import { TaxonPicker } from '../shared/TaxonPicker'
 
 /** What records are chosen by. */
 export interface ChosenRecords {
-  site?: number
+  site?: string
   taxon?: string
-  person?: number
+  person?: string
   from?: string
   to?: string
   text?: string
@@ -44,7 +44,7 @@ export function RecordFields({ filter, onChange, onClear }: Props) {
         select
         label="Person"
         value={filter.person ?? ''}
-        onChange={(e) => onChange({ person: e.target.value ? Number(e.target.value) : undefined })}
+        onChange={(e) => onChange({ person: e.target.value || undefined })}
         sx={{ minWidth: 130 }}
       >
         <MenuItem value="">all</MenuItem>

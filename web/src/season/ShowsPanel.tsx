@@ -24,8 +24,8 @@ export function ShowsPanel() {
   const [kind, number] = of.split(' ')
   const { data, error } = useShows({
     date: date ?? undefined,
-    site: kind === 'site' ? Number(number) : undefined,
-    plant: kind === 'plant' ? Number(number) : undefined,
+    site: kind === 'site' ? number : undefined,
+    plant: kind === 'plant' ? number : undefined,
   })
   return (
     <>

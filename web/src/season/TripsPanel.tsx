@@ -27,8 +27,8 @@ export function TripsPanel() {
         {!error && <LinearProgress aria-label="Planning trips" />}
         {!error && waiting && (
           <p>
-            Planning trips for {waiting.length} things to see on{' '}
-            {new Set(waiting.map((w) => w.plant.id)).size} plants …
+            Planning trips for {waiting.length} things to see on {new Set(waiting.map((w) => w.plant)).size}{' '}
+            plants …
           </p>
         )}
       </>
@@ -77,12 +77,12 @@ export function TripsPanel() {
         <TextField
           select
           label="From"
-          value={String(settings.start ?? sites[0]?.id ?? '')}
-          onChange={(e) => set({ start: Number(e.target.value) })}
+          value={settings.start ?? sites[0]?.id ?? ''}
+          onChange={(e) => set({ start: e.target.value })}
           sx={{ minWidth: 160 }}
         >
           {sites.map((s) => (
-            <MenuItem key={s.id} value={String(s.id)}>
+            <MenuItem key={s.id} value={s.id}>
               {s.name}
             </MenuItem>
           ))}

@@ -16,7 +16,7 @@ type Phase = keyof typeof phases
 /** The year of the guide at a place: who is in leaf, flower and fruit, and when. */
 export function YearPanel() {
   const sites = useSites().data ?? []
-  const [site, setSite] = useState<number | null>(null)
+  const [site, setSite] = useState<string | null>(null)
   const [family, setFamily] = useState('')
   const [growth, setGrowth] = useState('')
   const [now, setNow] = useState<Phase | ''>('')
@@ -43,7 +43,7 @@ export function YearPanel() {
           select
           label="At"
           value={site === null ? '' : String(site)}
-          onChange={(e) => setSite(e.target.value === '' ? null : Number(e.target.value))}
+          onChange={(e) => setSite(e.target.value === '' ? null : e.target.value)}
           sx={{ minWidth: 190 }}
         >
           <MenuItem value="">the guide’s own place</MenuItem>

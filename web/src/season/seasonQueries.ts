@@ -14,7 +14,7 @@ export const useGrade = (sheet: PlantSheet) =>
   })
 
 /** Sets a grade against the computed one, or lets that stand again. */
-export function useOverrule(plant: number) {
+export function useOverrule(plant: string) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (body: { grade: Grade | null; reason: string }) =>
@@ -102,7 +102,7 @@ export function useSeekTrips() {
   return { ...seeking, share, stop: () => stopper.current?.abort() }
 }
 
-export const useYear = (site: number | null) =>
+export const useYear = (site: string | null) =>
   useQuery({
     queryKey: ['year', site],
     placeholderData: (before) => before,
@@ -110,7 +110,7 @@ export const useYear = (site: number | null) =>
   })
 
 /** What shows on a day: on one plant, or on all species at a site or the guide's own place. */
-export const useShows = (query: { date?: string; site?: number; plant?: number }) =>
+export const useShows = (query: { date?: string; site?: string; plant?: string }) =>
   useQuery({
     queryKey: ['shows', query],
     placeholderData: (before) => before,

@@ -9,7 +9,7 @@ interface Props {
   /** The site to change; none for a new one. */
   site?: Site
   onClose: () => void
-  onSaved: (site: number) => void
+  onSaved: (site: string) => void
 }
 
 const written = (n: number | null | undefined) => (n === null || n === undefined ? '' : String(n))

@@ -3,8 +3,8 @@ import { useSites } from '../api/queries'
 
 interface Props {
   /** Number of the site; null for all. */
-  value: number | null
-  onChange: (site: number | null) => void
+  value: string | null
+  onChange: (site: string | null) => void
   /** True where all sites can be chosen as well. */
   all?: boolean
 }
@@ -17,7 +17,7 @@ export function SiteField({ value, onChange, all = false }: Props) {
       select
       label="Site"
       value={value === null ? '' : String(value)}
-      onChange={(e) => onChange(e.target.value === '' ? null : Number(e.target.value))}
+      onChange={(e) => onChange(e.target.value === '' ? null : e.target.value)}
       slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
       sx={{ minWidth: 170 }}
     >

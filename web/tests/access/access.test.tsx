@@ -2,7 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 import type { AccessChange, PersonAccess } from '../../src/api/types'
 import { draw } from '../testing/draw'
-import { aSession } from '../testing/made'
+import { aPlantTag, aSession } from '../testing/made'
 import { aMoment, type Asked, Says, serve } from '../testing/server'
 import { EntryPage } from '../../src/access/EntryPage'
 import { PasswordDialog } from '../../src/access/PasswordDialog'
@@ -24,7 +24,7 @@ describe('the door', () => {
         { name: 'R. Ostrow', password: 'four words in row' },
       ]),
     )
-    await waitFor(() => expect(client.getQueryData(['session'])).toMatchObject({ person: { id: 1 } }))
+    await waitFor(() => expect(client.getQueryData(['session'])).toMatchObject({ person: { id: '1' } }))
     expect(screen.queryByRole('region')).toBeNull()
   })
 
@@ -67,9 +67,9 @@ describe('the door', () => {
         session={{
           ...outside,
           demoEntries: [
-            { id: 1, name: 'R. Ostrow', role: 'steward', seesSensitive: true },
-            { id: 2, name: 'J. Adeyemi', role: 'surveyor', seesSensitive: false },
-            { id: 3, name: 'V. Marchetti', role: 'reader', seesSensitive: false },
+            { id: '1', name: 'R. Ostrow', role: 'steward', seesSensitive: true },
+            { id: '2', name: 'J. Adeyemi', role: 'surveyor', seesSensitive: false },
+            { id: '3', name: 'V. Marchetti', role: 'reader', seesSensitive: false },
           ],
         }}
       />,
@@ -83,7 +83,7 @@ describe('the door', () => {
     expect(people[0]).not.toHaveTextContent('not yet told')
     expect(people[1]).toHaveTextContent('not yet told where sensitive plants stand')
     await user.click(people[1] as HTMLElement)
-    await waitFor(() => expect(server.sent('PUT /api/session')).toEqual([{ person: 2 }]))
+    await waitFor(() => expect(server.sent('PUT /api/session')).toEqual([{ person: '2' }]))
   })
 })
 
@@ -110,7 +110,7 @@ describe('a password', () => {
 })
 
 describe('the desk of a steward', () => {
-  const person = (id: number, name: string, part: Partial<PersonAccess> = {}): PersonAccess => ({
+  const person = (id: string, name: string, part: Partial<PersonAccess> = {}): PersonAccess => ({
     id,
     name,
     role: 'surveyor',
@@ -121,7 +121,7 @@ describe('the desk of a steward', () => {
   })
   const open = (people: PersonAccess[], more: Record<string, unknown> = {}) => {
     let all = people
-    const change = (id: number) => async (asked: Asked) => {
+    const change = (id: string) => async (asked: Asked) => {
       await aMoment()
       return (all = all.map((p) => (p.id === id ? { ...p, ...(asked.body as AccessChange) } : p)))
     }
@@ -129,7 +129,8 @@ describe('the desk of a steward', () => {
       'GET /api/session': aSession(),
       'GET /api/people': () => all,
       'GET /api/audit': [],
-      'PUT /api/people/2': change(2),
+      'GET /api/plants': [aPlantTag({ id: '0197f3a0-0000-7000-8000-00000000000a', tag: 'G-007' })],
+      'PUT /api/people/2': change('2'),
       ...more,
     })
     return { ...draw(<PeoplePage />), server, changes: () => server.sent('PUT /api/people/2') }
@@ -143,14 +144,14 @@ describe('the desk of a steward', () => {
   })
 
   it('says what each is and is told', async () => {
-    const { user, changes } = open([person(2, 'J. Adeyemi')])
+    const { user, changes } = open([person('2', 'J. Adeyemi')])
     await user.click(await screen.findByRole('combobox', { name: 'What J. Adeyemi is' }))
     await user.click(screen.getByRole('option', { name: 'Determiner' }))
     await waitFor(() => expect(changes()).toEqual([{ role: 'determiner', trusted: false, closed: false }]))
   })
 
   it('keeps both of two changes made quickly', async () => {
-    const { user, changes } = open([person(2, 'J. Adeyemi')])
+    const { user, changes } = open([person('2', 'J. Adeyemi')])
     await user.click(await screen.findByRole('checkbox', { name: 'J. Adeyemi may come in' }))
     await waitFor(() => expect(screen.getByRole('checkbox', { name: /may come in$/ })).not.toBeChecked())
     expect(changes()).toHaveLength(1)
@@ -163,8 +164,8 @@ describe('the desk of a steward', () => {
 
   it('tells sensitive places to every steward and to no reader', async () => {
     open([
-      person(2, 'J. Adeyemi', { role: 'steward' }),
-      person(3, 'V. Marchetti', { role: 'reader', trusted: true }),
+      person('2', 'J. Adeyemi', { role: 'steward' }),
+      person('3', 'V. Marchetti', { role: 'reader', trusted: true }),
     ])
     const steward = await screen.findByRole('checkbox', { name: /^J. Adeyemi is told/ })
     expect(steward).toBeChecked()
@@ -175,7 +176,7 @@ describe('the desk of a steward', () => {
   })
 
   it('says what cannot be, beside the person it is about', async () => {
-    const { user } = open([person(2, 'J. Adeyemi', { role: 'steward' })], {
+    const { user } = open([person('2', 'J. Adeyemi', { role: 'steward' })], {
       'PUT /api/people/2': new Says(409, { detail: 'Somebody must stay steward.' }),
     })
     await user.click(await screen.findByRole('checkbox', { name: 'J. Adeyemi may come in' }))
@@ -184,7 +185,7 @@ describe('the desk of a steward', () => {
   })
 
   it('lets somebody in and shows the password once', async () => {
-    const added = person(5, 'A. Brandt')
+    const added = person('5', 'A. Brandt')
     const { user, server } = open([], {
       'POST /api/people': { name: 'A. Brandt', password: 'alder birch cedar fir', people: [added] },
       'POST /api/people/5/password': { name: 'A. Brandt', password: 'fern moss oak pine', people: [added] },
@@ -202,7 +203,7 @@ describe('the desk of a steward', () => {
   })
 
   it('names who stands on records and was never let in', async () => {
-    open([person(6, 'M. Old', { role: null })])
+    open([person('6', 'M. Old', { role: null })])
     expect(
       await screen.findByRole('row', { name: /M. Old stands on records; let them in below/ }),
     ).toBeVisible()
@@ -219,15 +220,27 @@ describe('the desk of a steward', () => {
       status: 200,
       ...part,
     })
-    const { user, server } = open([person(2, 'J. Adeyemi')], {
+    const { user, server } = open([person('2', 'J. Adeyemi')], {
       'GET /api/audit': ({ path }: Asked) =>
         path.includes('person=2')
           ? [entry(1, {})]
-          : [entry(2, { person: null, role: null, what: 'signIn', status: 403 }), entry(1, {})],
+          : [
+              entry(2, { person: null, role: null, what: 'signIn', status: 403 }),
+              entry(3, {
+                what: 'addThreat',
+                path: '/api/plants/0197f3a0-0000-7000-8000-00000000000a/threats',
+                asked: '2026-05-14T07:30:00Z',
+              }),
+              entry(4, { what: 'setLine', path: '/api/count-lines/0197f3a0-0000-7000-8000-00000000000b' }),
+              entry(1, { asked: '2026-05-14T08:59:59Z' }),
+            ],
     })
     const entries = within(await screen.findByRole('region', { name: 'What was done' }))
     expect(await entries.findByText('sign in (refused)')).toBeVisible()
     expect(entries.getByText('somebody not signed in')).toBeVisible()
+    expect(await entries.findByText('/plants/G-007/threats')).toBeVisible()
+    expect(entries.getByText('/count-lines/…')).toBeVisible()
+    expect(entries.getAllByText(/asked for/)).toHaveLength(1)
     await user.click(entries.getByRole('combobox', { name: 'By' }))
     await user.click(screen.getByRole('option', { name: 'J. Adeyemi' }))
     await waitFor(() => expect(entries.queryByText('sign in (refused)')).toBeNull())

@@ -33,8 +33,8 @@ describe('the choices made for a plant', () => {
 
   it('belong to that plant alone', () => {
     const client = emptyStore()
-    client.setQueryData(choicesKey(7), { ...withMeans(null), without: ['margin'] })
-    expect(choicesOf(client, 7).without).toEqual(['margin'])
-    expect(choicesOf(client, 8).without).toEqual([])
+    client.setQueryData(choicesKey('7'), { ...withMeans(null), without: ['margin'] })
+    expect(choicesOf(client, '7').without).toEqual(['margin'])
+    expect(choicesOf(client, '8').without).toEqual([])
   })
 })

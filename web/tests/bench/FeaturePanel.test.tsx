@@ -21,7 +21,7 @@ const at = (character: string, visit = 11) => `/api/plants/7/visits/${visit}/fea
 
 /** The panel on a plant as the store knows it, so that what a change answers is drawn. */
 function Panel({ organ = 'leaf' as const, guide = aGuide() }) {
-  const sheet = usePlant(7).data
+  const sheet = usePlant('7').data
   return sheet ? (
     <FeaturePanel
       sheet={sheet}
@@ -46,7 +46,7 @@ function writingServer(first: PlantSheet = aSheet()) {
   let revision = 5
   const measure = (character: string) => (asked: Asked) => {
     const input = asked.body as ObservationInput
-    const now = sheet.observations.find((o) => o.character === character)
+    const now = sheet.observations.find((o) => o.seen.character === character)
     if ((now?.revision ?? null) !== input.expected)
       return new Says(409, { detail: 'It was changed meanwhile.', theirs: now ?? null })
     revision += 1
@@ -55,7 +55,10 @@ function writingServer(first: PlantSheet = aSheet()) {
       input.finding === 'sample'
         ? aSample(parts, { character, revision })
         : anObservation({ character, states: input.states ?? [], finding: input.finding, revision })
-    sheet = { ...sheet, observations: [...sheet.observations.filter((o) => o.character !== character), seen] }
+    sheet = {
+      ...sheet,
+      observations: [...sheet.observations.filter((o) => o.seen.character !== character), seen],
+    }
     return sheet
   }
   return {
@@ -121,7 +124,7 @@ describe('a state', () => {
   })
 
   it('is kept on the visit that is chosen', async () => {
-    const sheet = aSheet({ visits: [aVisit({ id: 10, date: '2026-02-01' }), aVisit()] })
+    const sheet = aSheet({ visits: [aVisit({ id: '10', date: '2026-02-01' }), aVisit()] })
     const server = serve({
       ...others,
       'GET /api/plants/7': sheet,
@@ -413,9 +416,9 @@ describe('what the panel says beside the features', () => {
 
   it('says what was seen on other visits, and how the sample stands', async () => {
     const sheet = aSheet({
-      visits: [aVisit({ id: 10, date: '2026-02-01' }), aVisit()],
+      visits: [aVisit({ id: '10', date: '2026-02-01' }), aVisit()],
       observations: [
-        anObservation({ visit: 10, date: '2026-02-01', summary: 'alternate' }),
+        anObservation({ visit: '10', date: '2026-02-01', summary: 'alternate' }),
         aSample(['41', '43']),
       ],
       request: aRequest({
@@ -454,7 +457,7 @@ describe('what the panel says beside the features', () => {
   it('keeps what is typed when another visit is looked at, each with its own', async () => {
     serve({
       ...others,
-      'GET /api/plants/7': aSheet({ visits: [aVisit({ id: 10, date: '2026-02-01' }), aVisit()] }),
+      'GET /api/plants/7': aSheet({ visits: [aVisit({ id: '10', date: '2026-02-01' }), aVisit()] }),
     })
     const { user } = draw(<Panel />)
     await user.type(await blade(), '41')

@@ -212,7 +212,7 @@ describe('what place and date say', () => {
   it('counts plants of one colony together unless told not to', async () => {
     const { user, chosen } = open(
       {},
-      { sheet: aSheet({ colony: [{ id: 8, tag: 'G-008', by: 'R. Ostrow' }] }) },
+      { sheet: aSheet({ colony: [{ id: '8', tag: 'G-008', by: 'R. Ostrow' }] }) },
     )
     await user.click(screen.getByRole('checkbox', { name: 'counts as one colony with G-008', hidden: true }))
     expect(chosen.at(-1)?.colonyLeftOut).toBe(true)
@@ -263,7 +263,7 @@ describe('cautions', () => {
 
 describe('names on the sheet', () => {
   const sheet = aSheet({
-    determinations: [aDetermination(), aDetermination({ id: 20, fullName: 'Cornus sp.' })],
+    determinations: [aDetermination(), aDetermination({ id: '20', fullName: 'Cornus sp.' })],
   })
 
   it('are reviewed by a second person, the latest alone', async () => {
@@ -273,7 +273,7 @@ describe('names on the sheet', () => {
   })
 
   it.each([
-    ['their own giver', aSession({ person: { id: 2, name: 'J. Adeyemi' } })],
+    ['their own giver', aSession({ person: { id: '2', name: 'J. Adeyemi' } })],
     ['who may not review', aSession({ mayReview: false })],
   ])('are not reviewed by %s', (_, session) => {
     open({}, { sheet, session })

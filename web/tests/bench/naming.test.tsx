@@ -57,7 +57,7 @@ describe('giving a name', () => {
     await waitFor(() => expect(onClose).toHaveBeenCalled())
     expect(sent()).toEqual([
       {
-        request: expect.any(String),
+        id: expect.any(String),
         taxon: 'cornus-sericea',
         qualifier: 'cf',
         origin: 'wild',
@@ -94,8 +94,9 @@ describe('giving a name', () => {
     await screen.findByRole('alert')
     await user.click(screen.getByRole('button', { name: 'Give the name' }))
     await waitFor(() => expect(sent()).toHaveLength(2))
-    const [first, second] = sent() as { request: string }[]
-    expect(second?.request).toBe(first?.request)
+    const [first, second] = sent() as { id: string }[]
+    expect(first?.id).toBeTruthy()
+    expect(second?.id).toBe(first?.id)
   })
 
   it('waits for a name, found by its common name', async () => {
@@ -152,7 +153,7 @@ describe('a review', () => {
     const onClose = vi.fn()
     const server = serve({ ...usual, 'POST /api/plants/7/determinations/21/reviews': aSheet(), ...more })
     return {
-      ...draw(<ReviewDialog plant={7} name={name} onClose={onClose} />),
+      ...draw(<ReviewDialog plant="7" name={name} onClose={onClose} />),
       onClose,
       sent: () => server.sent('POST /api/plants/7/determinations/21/reviews'),
     }
@@ -239,7 +240,7 @@ describe('taking a plant', () => {
     const onTaken = vi.fn()
     const server = serve({
       ...usual,
-      'GET /api/sites': [aSite(), aSite({ id: 4, name: 'Fen', elevationM: null })],
+      'GET /api/sites': [aSite(), aSite({ id: '4', name: 'Fen', elevationM: null })],
       'POST /api/plants': aSheet(),
       ...more,
     })
@@ -262,14 +263,15 @@ describe('taking a plant', () => {
     await user.click(screen.getByRole('checkbox', { name: 'leaves' }))
     await user.click(screen.getByRole('checkbox', { name: 'browsed' }))
     await user.click(screen.getByRole('button', { name: 'Take it' }))
-    await waitFor(() => expect(onTaken).toHaveBeenCalledWith(7))
+    await waitFor(() => expect(onTaken).toHaveBeenCalledWith('7'))
     expect(sent()).toEqual([
       {
-        request: expect.any(String),
-        site: 4,
+        id: expect.any(String),
+        site: '4',
         description: 'Low shrub, red twigs',
         origin: 'wild',
         visit: {
+          id: expect.any(String),
           date: '2026-05-14',
           stage: 'sapling',
           sex: null,
@@ -315,7 +317,7 @@ describe('taking a plant', () => {
     expect(await screen.findByRole('status')).toHaveTextContent('You are far from any site (0° N).')
     await waitFor(() => expect(screen.getByRole('button', { name: 'Take it' })).toBeEnabled())
     await user.click(screen.getByRole('button', { name: 'Take it' }))
-    await waitFor(() => expect(sent()).toEqual([expect.objectContaining({ site: 3 })]))
+    await waitFor(() => expect(sent()).toEqual([expect.objectContaining({ site: '3' })]))
   })
 
   it('adds a site on the way, and takes the plant there', async () => {
@@ -324,7 +326,7 @@ describe('taking a plant', () => {
       'GET /api/guide': aGuide(),
       'GET /api/sites': () => sites,
       'POST /api/sites': ({ body }: Asked) => {
-        sites.push(aSite({ ...(body as object), id: 9 }))
+        sites.push(aSite({ ...(body as object), id: '9' }))
         return sites[1]
       },
     })
@@ -335,7 +337,7 @@ describe('taking a plant', () => {
     await waitFor(() => expect(screen.queryByRole('textbox', { name: 'Name' })).toBeNull())
     await waitFor(() => expect(screen.getByRole('button', { name: 'Take it' })).toBeEnabled())
     await user.click(screen.getByRole('button', { name: 'Take it' }))
-    await waitFor(() => expect(sent()).toEqual([expect.objectContaining({ site: 9 })]))
+    await waitFor(() => expect(sent()).toEqual([expect.objectContaining({ site: '9' })]))
   })
 
   it('waits for who takes it', async () => {

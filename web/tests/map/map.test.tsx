@@ -12,14 +12,14 @@ import { PlacePanel } from '../../src/map/PlacePanel'
 import { PlantPanel } from '../../src/map/PlantPanel'
 
 const aPlace = (part: Partial<PlaceView> = {}): PlaceView => ({
-  id: 5,
+  id: '5',
   name: 'Plot A',
   kind: 'plot',
   shape: { form: 'area', points: [] },
   middle: { latitude: 45, longitude: -123 },
   size: '100 m²',
   revision: 2,
-  site: 3,
+  site: '3',
   note: 'posts at the corners',
   person: 'R. Ostrow',
   ...part,
@@ -86,7 +86,7 @@ describe('drawing a place', () => {
     await waitFor(() => expect(onDone).toHaveBeenCalled())
     expect(server.sent('POST /api/places')).toEqual([
       {
-        request: expect.any(String),
+        id: expect.any(String),
         name: 'Plot B',
         kind: 'plot',
         shape: { form: 'area', points: [point(45.1, -123.1), point(45.2, -123.1), point(45.5, -123.5)] },
@@ -134,13 +134,13 @@ describe('drawing a place', () => {
 
   it('anew begins with the name, note and site it had', async () => {
     const points = [point(1, 1), point(2, 2), point(3, 3)]
-    const { user, server, onDone } = open({ id: 5, points }, aPlace())
+    const { user, server, onDone } = open({ id: '5', points }, aPlace())
     expect(screen.getByRole('heading', { name: 'Draw Plot A anew' })).toBeVisible()
     await user.type(screen.getByRole('textbox', { name: 'Name' }), ' north')
     await user.click(screen.getByRole('button', { name: 'Keep' }))
     await waitFor(() => expect(onDone).toHaveBeenCalled())
     expect(server.sent('PUT /api/places/5')).toEqual([
-      expect.objectContaining({ name: 'Plot A north', note: 'posts at the corners', site: 3 }),
+      expect.objectContaining({ name: 'Plot A north', note: 'posts at the corners', site: '3' }),
     ])
   })
 

@@ -6,6 +6,12 @@ import { PhotoChooser } from '../../src/measure/PhotoChooser'
 import { draw } from '../testing/draw'
 import { aGuide, aPlantTag, aSheet } from '../testing/made'
 import { type Asked, Says, serve } from '../testing/server'
+import { newId } from '../../src/api/command'
+
+vi.mock('../../src/api/command', async (original) => {
+  const command = await original<typeof import('../../src/api/command')>()
+  return { ...command, newId: vi.fn(command.newId) }
+})
 
 const photo: KeptPhoto = {
   id: 'p',
@@ -54,7 +60,7 @@ function open() {
     'GET /api/plants/7': aSheet(),
   })
   const drawn = draw(
-    <PhotoBench photo={photo} naming="ratioChart" plant={7} onPlant={() => {}} onOther={() => {}} />,
+    <PhotoBench photo={photo} naming="ratioChart" plant="7" onPlant={() => {}} onOther={() => {}} />,
   )
   // A page that is not laid out has no sizes: the picture lies at the corner, half as large as it is.
   const picture = () => {
@@ -217,7 +223,7 @@ describe('choosing a picture', () => {
   })
 
   it('says what is wrong with a picture', async () => {
-    vi.spyOn(crypto, 'randomUUID').mockReturnValue('0-0-0-0-0')
+    vi.mocked(newId).mockReturnValueOnce('0-0-0-0-0')
     const { user } = choose({
       'PUT /api/photos/0-0-0-0-0': new Says(400, { detail: 'It is no picture that can be read.' }),
     })

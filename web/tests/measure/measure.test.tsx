@@ -25,7 +25,7 @@ describe('a tree', () => {
     })
     const onPlant = vi.fn()
     return {
-      ...draw(<TreeBench plant={7} onPlant={onPlant} />),
+      ...draw(<TreeBench plant="7" onPlant={onPlant} />),
       server,
       asked: () => server.sent('POST /api/trees/measures').at(-1) as TreeQuestion,
     }
@@ -317,7 +317,7 @@ describe('findings put on a sheet', () => {
       ...more,
     })
     const drawn = draw(
-      <UsePhoto photo={{ ...photo, ...of }} marks={marks} measures={found} plant={7} onPlant={() => {}} />,
+      <UsePhoto photo={{ ...photo, ...of }} marks={marks} measures={found} plant="7" onPlant={() => {}} />,
     )
     return { ...drawn, server, used: () => server.sent('POST /api/photos/p/uses') }
   }
@@ -332,16 +332,16 @@ describe('findings put on a sheet', () => {
     await user.click(screen.getByRole('checkbox', { name: /^Shape/ }))
     await use(user)
     expect(used()).toEqual([
-      { plant: 7, visit: 11, features: [{ character: 'blade-length', state: null, entry: '61.2 mm' }] },
+      { plant: '7', visit: '11', features: [{ character: 'blade-length', state: null, entry: '61.2 mm' }] },
     ])
     expect(server.asked.find((a) => a.path.includes('/uses'))?.command).toMatch(/^[0-9a-f-]{36}$/)
   })
 
   it('go to the visit of the day the picture was taken', async () => {
-    const visits = [aVisit({ id: 10, date: '2026-05-14' }), aVisit({ id: 11, date: '2026-06-01' })]
+    const visits = [aVisit({ id: '10', date: '2026-05-14' }), aVisit({ id: '11', date: '2026-06-01' })]
     const { user, used } = open(measures({ offers }), [], aSheet({ visits }))
     await use(user)
-    expect(used()).toEqual([expect.objectContaining({ visit: 10 })])
+    expect(used()).toEqual([expect.objectContaining({ visit: '10' })])
   })
 
   it('of a mark are what it is said to be, and then in place of what was found', async () => {

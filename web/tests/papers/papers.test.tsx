@@ -10,12 +10,12 @@ import { aName, aSite, someStatistics } from '../testing/made'
 import { type Asked, serve } from '../testing/server'
 
 describe('the map of a report', () => {
-  const ground = (geometry: object) =>
+  const base = (geometry: object) =>
     JSON.stringify({
       type: 'FeatureCollection',
       features: [{ type: 'Feature', properties: { kind: 'reserve' }, geometry }],
     })
-  const area = ground({
+  const area = base({
     type: 'Polygon',
     coordinates: [
       [
@@ -34,18 +34,18 @@ describe('the map of a report', () => {
     ],
   })
   const sites: Site[] = [
-    aSite({ id: 1, name: 'Nowhere yet', latitude: null, longitude: null }),
-    aSite({ id: 2, name: 'Fen', latitude: 60.01, longitude: 10.01 }),
+    aSite({ id: '1', name: 'Nowhere yet', latitude: null, longitude: null }),
+    aSite({ id: '2', name: 'Fen', latitude: 60.01, longitude: 10.01 }),
   ]
 
   it('numbers the sites as the list beside it does, those without a place too', () => {
-    const { container } = draw(<ReportMap ground={area} sites={sites} />)
+    const { container } = draw(<ReportMap base={area} sites={sites} />)
     expect(container.querySelector('title')).toHaveTextContent('Map of the sites: Fen')
     expect(container.querySelector('.report-number')).toHaveTextContent('2')
   })
 
   it('has one scale both ways, east shortened as it is so far north', () => {
-    const { container } = draw(<ReportMap ground={area} sites={sites} />)
+    const { container } = draw(<ReportMap base={area} sites={sites} />)
     const [, , width, height] = (container.querySelector('svg')?.getAttribute('viewBox') ?? '')
       .split(' ')
       .map(Number)
@@ -54,11 +54,11 @@ describe('the map of a report', () => {
   })
 
   it('closes every ring of an area, and no line', () => {
-    const closed = draw(<ReportMap ground={area} sites={sites} />).container
-    expect(closed.querySelector('.ground-reserve')?.getAttribute('d')?.match(/Z/g)).toHaveLength(2)
+    const closed = draw(<ReportMap base={area} sites={sites} />).container
+    expect(closed.querySelector('.base-reserve')?.getAttribute('d')?.match(/Z/g)).toHaveLength(2)
     const open = draw(
       <ReportMap
-        ground={ground({
+        base={base({
           type: 'LineString',
           coordinates: [
             [10, 60],
@@ -68,11 +68,11 @@ describe('the map of a report', () => {
         sites={sites}
       />,
     ).container
-    expect(open.querySelector('.ground-reserve')?.getAttribute('d')).not.toContain('Z')
+    expect(open.querySelector('.base-reserve')?.getAttribute('d')).not.toContain('Z')
   })
 
   it('is not drawn where no site has a place', () => {
-    const { container } = draw(<ReportMap ground={area} sites={sites.slice(0, 1)} />)
+    const { container } = draw(<ReportMap base={area} sites={sites.slice(0, 1)} />)
     expect(container.querySelector('svg')).toBeNull()
   })
 })
@@ -84,7 +84,7 @@ describe('a report', () => {
     by: 'R. Ostrow',
     people: ['J. Adeyemi', 'M. Falk'],
     names: 'A small flora, version 1',
-    ground: '',
+    base: '',
     sites: [aSite({ description: 'Old terrace' })],
     withheld: [
       {
@@ -205,7 +205,7 @@ describe('a report', () => {
 
 describe('labels', () => {
   const label = (number: string, part: Partial<LabelView> = {}): LabelView => ({
-    plant: 7,
+    plant: '7',
     number,
     keptAt: 'field station',
     survey: 'Tamsin Fork',

@@ -48,7 +48,7 @@ const aTrip = (date: string, part: Partial<TripView> = {}): TripView => ({
   ...part,
 })
 
-const settings: TripSettings = { weekdays: ['saturday'], hours: 6, start: 3, lost: [] }
+const settings: TripSettings = { weekdays: ['saturday'], hours: 6, start: '3', lost: [] }
 
 const plan = (part: Partial<TripsView> = {}): TripsView => ({
   settings,
@@ -64,7 +64,7 @@ describe('trips', () => {
     const server = serve({
       'GET /api/trips': view,
       'GET /api/trips/needs': [],
-      'GET /api/sites': [aSite(), aSite({ id: 4, name: 'Fen' })],
+      'GET /api/sites': [aSite(), aSite({ id: '4', name: 'Fen' })],
       'PUT /api/trips/settings': async ({ body }: Asked) => {
         await aMoment()
         return { ...view, settings: body }
@@ -81,12 +81,12 @@ describe('trips', () => {
   })
 
   it('tell how much there is to see while they are planned', async () => {
-    const stop = (id: number) => ({
-      plant: aPlantTag({ id }),
-      grade: 'leaning' as const,
-      need: aNeed(),
-      way: '',
-      cautions: [],
+    const stop = (plant: string) => ({
+      plant,
+      tag: `TF-00${plant}`,
+      part: 'flowers' as const,
+      from: '2026-05-20',
+      to: '2026-06-10',
     })
     open(plan(), {
       'GET /api/trips': async () => {
@@ -94,7 +94,7 @@ describe('trips', () => {
         await aMoment()
         return plan()
       },
-      'GET /api/trips/needs': [stop(7), stop(8), stop(7)],
+      'GET /api/trips/needs': [stop('7'), stop('8'), stop('7')],
     })
     expect(await screen.findByText('Planning trips for 3 things to see on 2 plants …')).toBeVisible()
     expect(await screen.findByRole('status')).toHaveTextContent('2 trips within a year')
@@ -108,7 +108,7 @@ describe('trips', () => {
       way: '12 m at 40° from the gate post',
       cautions: ['Prickles wound: gloves.'],
     }
-    const again = { ...stop, plant: aPlantTag({ id: 8, tag: 'G-008' }) }
+    const again = { ...stop, plant: aPlantTag({ id: '8', tag: 'G-008' }) }
     open(plan({ trips: [aTrip('2026-05-16', { stops: [stop, again], margin: 0 })], leastPossible: 1 }))
     const trip = within(await screen.findByRole('article', { name: 'Field trip of 16 May 2026' }))
     expect(trip.getByRole('heading')).toHaveTextContent('16 May 2026 Fen')
@@ -136,7 +136,7 @@ describe('trips', () => {
     await user.click(screen.getByRole('option', { name: '8' }))
     await user.click(screen.getByRole('combobox', { name: 'From' }))
     await user.click(await screen.findByRole('option', { name: 'Fen' }))
-    await waitFor(() => expect(set().at(-1)).toEqual({ ...settings, hours: 8, start: 4 }))
+    await waitFor(() => expect(set().at(-1)).toEqual({ ...settings, hours: 8, start: '4' }))
   })
 
   it('gone badly are moved by one press, and the day can be taken back', async () => {

@@ -6,6 +6,7 @@ import type {
   DeterminationView,
   Statistic,
   GuideView,
+  Observation,
   ObservationView,
   PlantSheet,
   PlantTag,
@@ -21,13 +22,13 @@ import type {
 
 /** A surveyor at work on a day in May. */
 export const aSession = (part: Partial<Session> = {}): Session => ({
-  person: { id: 1, name: 'R. Ostrow' },
+  person: { id: '1', name: 'R. Ostrow' },
   role: 'steward',
   mayRecord: true,
   mayReview: true,
   isSteward: true,
   seesSensitive: true,
-  people: [{ id: 1, name: 'R. Ostrow' }],
+  people: [{ id: '1', name: 'R. Ostrow' }],
   demoEntries: [],
   needsSteward: false,
   today: '2026-05-14',
@@ -35,7 +36,7 @@ export const aSession = (part: Partial<Session> = {}): Session => ({
 })
 
 export const aSite = (part: Partial<Site> = {}): Site => ({
-  id: 3,
+  id: '3',
   name: 'Upper bench',
   description: '',
   elevationM: 118,
@@ -114,47 +115,72 @@ export const aGuide = (part: Partial<GuideView> = {}): GuideView => ({
   ...part,
 })
 
-export const anObservation = (part: Partial<ObservationView> = {}): ObservationView => ({
-  visit: 11,
-  date: '2026-05-14',
-  character: 'leaf-arrangement',
-  label: 'Leaf arrangement',
-  organ: 'leaf',
-  summary: 'opposite',
-  finding: 'states',
-  states: ['opposite'],
-  parts: [],
-  places: [],
-  placeWords: [],
-  rough: '',
-  hidden: null,
-  certainty: 'sure',
-  source: 'attached',
-  altered: [],
-  exposure: null,
-  position: null,
-  tool: null,
-  note: '',
-  recorder: 'R. Ostrow',
-  revision: 5,
-  age: null,
-  ...part,
-})
+/** What was seen, said flat as tests say it. */
+interface Said {
+  character?: string
+  date?: string
+  finding?: Observation['finding']['kind']
+  states?: string[]
+  rough?: string
+  hidden?: 'damaged'
+  certainty?: Observation['certainty']
+}
+
+const findingOf = ({ finding = 'states', states = ['opposite'], rough = '', hidden }: Said) =>
+  ({
+    states: { kind: 'states', seen: states },
+    sample: { kind: 'sample', values: [1], places: [] },
+    rough: { kind: 'rough', value: { low: null, high: null, best: null, typed: rough } },
+    absent: { kind: 'absent' },
+    hidden: { kind: 'hidden', why: hidden ?? 'damaged' },
+  })[finding] as Observation['finding']
+
+export const anObservation = (part: Partial<ObservationView> & Said = {}): ObservationView => {
+  const { character, date, finding, states, rough, hidden, certainty, ...view } = part
+  return {
+    visit: '11',
+    label: 'Leaf arrangement',
+    organ: 'leaf',
+    summary: 'opposite',
+    parts: [],
+    places: [],
+    placeWords: [],
+    altered: [],
+    note: '',
+    recorder: 'R. Ostrow',
+    revision: 5,
+    seen: {
+      character: character ?? 'leaf-arrangement',
+      visit: 1,
+      date: date ?? '2026-05-14',
+      finding: findingOf({ finding, states, rough, hidden }),
+      certainty: certainty ?? 'sure',
+      source: 'attached',
+      altered: [],
+      exposure: null,
+      position: null,
+      stage: null,
+      sex: null,
+      tool: null,
+      age: null,
+    },
+    ...view,
+  }
+}
 
 /** Blades measured on the plant. */
-export const aSample = (parts: string[], part: Partial<ObservationView> = {}): ObservationView =>
+export const aSample = (parts: string[], part: Partial<ObservationView> & Said = {}): ObservationView =>
   anObservation({
     character: 'blade-length',
     label: 'Blade length',
     summary: parts.join(', '),
     finding: 'sample',
-    states: [],
     parts,
     ...part,
   })
 
 export const aVisit = (part: Partial<PlantVisit> = {}): PlantVisit => ({
-  id: 11,
+  id: '11',
   date: '2026-05-14',
   recorder: 'R. Ostrow',
   stage: 'mature',
@@ -200,7 +226,8 @@ export const aSeen = (
 })
 
 export const aSheet = (part: Partial<PlantSheet> = {}): PlantSheet => ({
-  plant: { id: 7, tag: 'G-007', description: 'Shrub at the ditch', origin: 'wild', site: aSite() },
+  question: { ...aRequest().plant, observations: [] },
+  plant: { id: '7', tag: 'G-007', description: 'Shrub at the ditch', origin: 'wild', site: aSite() },
   visits: [aVisit()],
   observations: [],
   request: aRequest(),
@@ -214,7 +241,7 @@ export const aSheet = (part: Partial<PlantSheet> = {}): PlantSheet => ({
 })
 
 export const aDetermination = (part: Partial<DeterminationView> = {}): DeterminationView => ({
-  id: 21,
+  id: '21',
   taxon: 'cornus-sericea',
   fullName: 'Cornus sericea',
   qualifier: 'none',
@@ -238,7 +265,7 @@ export const aDetermination = (part: Partial<DeterminationView> = {}): Determina
 
 export const aLine = (part: Partial<CountLineView['line']> = {}, view: Partial<CountLineView> = {}) => ({
   line: {
-    id: 31,
+    id: '31',
     plot: 1,
     taxon: 'acer-macrophyllum',
     name: 'Acer macrophyllum',
@@ -257,15 +284,14 @@ export const aLine = (part: Partial<CountLineView['line']> = {}, view: Partial<C
 
 export const aCount = (part: Partial<CountView> = {}): CountView => ({
   sheet: {
-    id: 41,
+    id: '41',
     siteName: 'Upper bench',
     recorder: 'R. Ostrow',
     lines: 0,
-    request: 'r',
     placeName: '',
     at: null,
     content: {
-      site: 3,
+      site: '3',
       date: '2026-05-14',
       protocol: 'walkThrough',
       plots: 1,
@@ -289,7 +315,7 @@ export const aCount = (part: Partial<CountView> = {}): CountView => ({
 })
 
 export const aPlantTag = (part: Partial<PlantTag> = {}): PlantTag => ({
-  id: 7,
+  id: '7',
   tag: 'G-007',
   site: 'Upper bench',
   description: 'Shrub at the ditch',

@@ -1,18 +1,18 @@
 namespace Garten.Core.Measuring.Photos;
 
 /// <summary>
-/// How much each pixel of a picture differs in colour from the plain ground it lies on. Light that falls off, and soft
-/// shadows, make a ground darker without changing its colour; so each channel of the ground is fitted with a surface of
-/// second degree, and what counts is the difference of the channels from each other, not from the ground's brightness.
+/// How much each pixel of a picture differs in colour from the plain backdrop it lies on. Light that falls off, and soft
+/// shadows, make a backdrop darker without changing its colour; so each channel of the backdrop is fitted with a surface of
+/// second degree, and what counts is the difference of the channels from each other, not from the backdrop's brightness.
 /// </summary>
 internal static class Backdrop
 {
     private const int Across = 48;
 
-    /// <summary>Brightness, as a share of the ground's, below which a thing is dark enough to be no shadow.</summary>
+    /// <summary>Brightness, as a share of the backdrop's, below which a thing is dark enough to be no shadow.</summary>
     private const float Dark = 0.5f;
 
-    /// <summary>The difference of each pixel: 0 for ground, about 0.2–0.5 for a green leaf on white paper.</summary>
+    /// <summary>The difference of each pixel: 0 for backdrop, about 0.2–0.5 for a green leaf on white paper.</summary>
     /// <returns>Width × height values, smoothed over three by three pixels.</returns>
     public static float[] Difference(PixelImage image)
     {
@@ -42,7 +42,7 @@ internal static class Backdrop
         return Smoothed(difference, width, height);
     }
 
-    /// <summary>How unlike the ground a colour is, channel by channel as shares of it: linear in how much of a pixel a thing covers.</summary>
+    /// <summary>How unlike the backdrop a colour is, channel by channel as shares of it: linear in how much of a pixel a thing covers.</summary>
     private static double Unlike(double r, double g, double b)
     {
         var light = (r + g + b) / 3;
@@ -52,7 +52,7 @@ internal static class Backdrop
         return colour + dark + bright;
     }
 
-    /// <summary>Fits each channel of the ground: begun from the rim of the picture, then from all blocks that go with it.</summary>
+    /// <summary>Fits each channel of the backdrop: begun from the rim of the picture, then from all blocks that go with it.</summary>
     private static double[][] Fit(PixelImage image)
     {
         var down = Math.Max(Across * image.Height / image.Width, 8);

@@ -89,7 +89,7 @@ internal static class Contour
 
         return [.. line];
 
-        // Pixels of other patches, and beyond the picture, are as good as ground.
+        // Pixels of other patches, and beyond the picture, are as good as backdrop.
         float Value(int x, int y) =>
             x < 0
             || y < 0

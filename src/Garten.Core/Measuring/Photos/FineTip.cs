@@ -4,11 +4,11 @@ namespace Garten.Core.Measuring.Photos;
 
 /// <summary>
 /// Follows a tip drawn out finer than the picture is sharp. Blurred, it no longer reaches the level of the edge; yet what a
-/// cross-section of the field adds up to is still its width times its difference from the ground, however blurred.
+/// cross-section of the field adds up to is still its width times its difference from the backdrop, however blurred.
 /// </summary>
 internal static class FineTip
 {
-    /// <summary>Pixels to each side over which a cross-section is added up, and the ground beside it.</summary>
+    /// <summary>Pixels to each side over which a cross-section is added up, and the backdrop beside it.</summary>
     private const int Across = 6;
     private const int Beside = 3;
 
@@ -29,7 +29,7 @@ internal static class FineTip
     /// <param name="height">Pixels down.</param>
     /// <param name="tip">Where the edge ends it.</param>
     /// <param name="towards">The direction it points in.</param>
-    /// <param name="full">The field's difference on the thing itself, above the ground.</param>
+    /// <param name="full">The field's difference on the thing itself, above the backdrop.</param>
     /// <param name="most">Farthest it is followed, in pixels.</param>
     /// <returns>Its end; the tip itself where nothing goes on.</returns>
     public static Point Follow(float[] field, int width, int height, Point tip, Point towards, double full, double most)
@@ -56,7 +56,7 @@ internal static class FineTip
                 break;
             }
 
-            // A tip keeps narrowing; what goes on as wide as it was is a line drawn on the ground.
+            // A tip keeps narrowing; what goes on as wide as it was is a line drawn on the backdrop.
             if (
                 widths.Count >= 2 * Judged
                 && widths.TakeLast(Judged).Average() > 0.92 * widths.SkipLast(Judged).TakeLast(Judged).Average()
@@ -83,18 +83,18 @@ internal static class FineTip
 
         (double Sum, double Middle) Section(Point centre)
         {
-            double ground = 0,
+            double backdrop = 0,
                 sum = 0,
                 moment = 0;
             for (var i = Across + 1; i <= Across + Beside; i++)
             {
-                ground += Value(centre + (towards.Left * i)) + Value(centre - (towards.Left * i));
+                backdrop += Value(centre + (towards.Left * i)) + Value(centre - (towards.Left * i));
             }
 
-            ground /= 2 * Beside;
+            backdrop /= 2 * Beside;
             for (var i = -Across; i <= Across; i++)
             {
-                var above = Value(centre + (towards.Left * i)) - ground;
+                var above = Value(centre + (towards.Left * i)) - backdrop;
                 sum += above;
                 moment += i * Math.Max(above, 0);
             }

@@ -1,6 +1,6 @@
 namespace Garten.Core.Measuring.Photos;
 
-/// <summary>A connected patch of a picture that differs from the ground.</summary>
+/// <summary>A connected patch of a picture that differs from the backdrop.</summary>
 /// <param name="Label">Its number in the map of labels.</param>
 /// <param name="Area">Pixels.</param>
 /// <param name="Left">Leftmost pixel.</param>
@@ -12,7 +12,7 @@ internal sealed record Patch(int Label, int Area, int Left, int Top, int Right, 
 /// <summary>The patches of a picture, largest first, and the map that says which pixel belongs to which.</summary>
 /// <param name="Width">Pixels across.</param>
 /// <param name="Height">Pixels down.</param>
-/// <param name="Labels">For each pixel the label of its patch; 0 for ground.</param>
+/// <param name="Labels">For each pixel the label of its patch; 0 for backdrop.</param>
 internal sealed record Patches(int Width, int Height, int[] Labels, IReadOnlyList<Patch> All)
 {
     /// <summary>Finds patches of pixels above a cut that touch by side or corner.</summary>

@@ -7,7 +7,7 @@ namespace Garten.Core.Measuring.Photos;
 /// <summary>Why a picture could not be measured, or not wholly.</summary>
 public enum PhotoProblem
 {
-    /// <summary>Nothing in the picture differs from its ground as a leaf does.</summary>
+    /// <summary>Nothing in the picture differs from its backdrop as a leaf does.</summary>
     NoLeaf,
 
     /// <summary>Two leaves or more.</summary>

@@ -34,7 +34,7 @@ public sealed record PhotoScene(
     /// <summary>Pixels that are looked at; a larger picture is made smaller first.</summary>
     public const int MostPixels = 2_000_000;
 
-    /// <summary>Least difference between things and ground: less is noise.</summary>
+    /// <summary>Least difference between things and backdrop: less is noise.</summary>
     private const double LeastContrast = 0.07;
 
     /// <summary>Least share of the picture a thing covers.</summary>
@@ -156,11 +156,11 @@ public sealed record PhotoScene(
         Point Whole(Point p) => new(((p.X + 0.5) * grain) - 0.5, ((p.Y + 0.5) * grain) - 0.5);
     }
 
-    /// <summary>The patches that stand out from the ground, with their edges; null where nothing does.</summary>
+    /// <summary>The patches that stand out from the backdrop, with their edges; null where nothing does.</summary>
     private static (Patches Patches, List<(Patch Patch, Point[] Edge)> Found)? Things(float[] field, PixelImage image)
     {
-        var (cut, ground, things) = Threshold.Otsu(field, 0.8);
-        if (things - ground < LeastContrast)
+        var (cut, backdrop, things) = Threshold.Otsu(field, 0.8);
+        if (things - backdrop < LeastContrast)
         {
             return null;
         }
@@ -173,18 +173,18 @@ public sealed record PhotoScene(
             patches = Patches.Find(field, image.Width, image.Height, cut, (int)(LeastArea * field.Length));
         }
 
-        // Halfway between the ground and the thing itself the edge is where it is, however blurred.
+        // Halfway between the backdrop and the thing itself the edge is where it is, however blurred.
         return (
             patches,
             [
                 .. patches
-                    .All.Select(p => (p, Contour.Trace(field, patches, p, (ground + Typical(field, patches, p)) / 2)))
+                    .All.Select(p => (p, Contour.Trace(field, patches, p, (backdrop + Typical(field, patches, p)) / 2)))
                     .Where(f => f.Item2.Length >= 30),
             ]
         );
     }
 
-    /// <summary>Makes ground of a patch and of the blurred edge about it.</summary>
+    /// <summary>Makes backdrop of a patch and of the blurred edge about it.</summary>
     private static void SetAside(float[] field, Patches patches, Patch patch)
     {
         const int About = 6;

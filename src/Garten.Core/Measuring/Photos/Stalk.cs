@@ -29,8 +29,8 @@ internal sealed record Stalk(Point Foot, Point Join, double Width, int Count)
         const int Rim = 3;
         var (width, height) = (patch.Right - patch.Left + 1 + (2 * Rim), patch.Bottom - patch.Top + 1 + (2 * Rim));
         var leaf = Mask(patches, patch, width, height, Rim);
-        var ground = leaf.Select(isIn => !isIn).ToArray();
-        var inside = DistanceMap.SquaredTo(ground, width, height);
+        var backdrop = leaf.Select(isIn => !isIn).ToArray();
+        var inside = DistanceMap.SquaredTo(backdrop, width, height);
         var thickest = Math.Sqrt(inside.Where((_, i) => leaf[i]).Max());
         var extent = Math.Sqrt((width * width) + (height * height));
         var radius = Math.Min(Widest / 2 * extent, thickest * 0.45);
@@ -80,7 +80,7 @@ internal sealed record Stalk(Point Foot, Point Join, double Width, int Count)
             }
         }
 
-        // Holes in the leaf, where light shines on it, are leaf: what the ground outside cannot reach.
+        // Holes in the leaf, where light shines on it, are leaf: what the backdrop outside cannot reach.
         outside[0] = true;
         stack.Push(0);
         while (stack.TryPop(out var at))

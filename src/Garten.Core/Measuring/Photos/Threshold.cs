@@ -1,6 +1,6 @@
 namespace Garten.Core.Measuring.Photos;
 
-/// <summary>Where to cut between ground and things.</summary>
+/// <summary>Where to cut between backdrop and things.</summary>
 internal static class Threshold
 {
     private const int Bins = 256;

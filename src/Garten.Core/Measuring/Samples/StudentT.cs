@@ -1,6 +1,9 @@
 namespace Garten.Core.Measuring.Samples;
 
-/// <summary>Student's t distribution.</summary>
+/// <summary>
+/// Student's t distribution. It stands here and not in a library, since the core takes no package: it runs in the browser as it is, and
+/// no library in use there is as small. The tests hold it against one.
+/// </summary>
 public static class StudentT
 {
     /// <summary>

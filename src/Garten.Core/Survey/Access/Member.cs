@@ -2,7 +2,7 @@ namespace Garten.Core.Survey.Access;
 
 /// <summary>A person who may enter a survey.</summary>
 /// <param name="Trusted">True when a steward let them see the exact places of sensitive species; counts from surveyor on.</param>
-public sealed record Member(int Person, string Name, Role Role, bool Trusted)
+public sealed record Member(PersonId Person, string Name, Role Role, bool Trusted)
 {
     /// <summary>True when exact places of sensitive species are shown to them: never to readers, always to stewards.</summary>
     public bool SeesSensitive => Role == Role.Steward || (Trusted && Role != Role.Reader);

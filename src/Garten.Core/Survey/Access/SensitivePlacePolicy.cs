@@ -8,8 +8,8 @@ namespace Garten.Core.Survey.Access;
 /// such a plant, over however many others.
 /// </summary>
 /// <param name="HidesSensitive">False for those who see everything.</param>
-/// <param name="Own">Number of a person who sees what they took up or counted themselves all the same; null for nobody.</param>
-public sealed record SensitivePlacePolicy(bool HidesSensitive, int? Own)
+/// <param name="Own">A person who sees what they took up or counted themselves all the same; null for nobody.</param>
+public sealed record SensitivePlacePolicy(bool HidesSensitive, PersonId? Own)
 {
     /// <summary>Nothing is hidden.</summary>
     public static SensitivePlacePolicy Everything { get; } = new(false, null);

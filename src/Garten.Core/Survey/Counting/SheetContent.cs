@@ -8,7 +8,7 @@ namespace Garten.Core.Survey.Counting;
 /// <param name="Ended">When it ended; null while it goes on.</param>
 /// <param name="Companions">Who else was there.</param>
 public sealed record SheetContent(
-    int Site,
+    SiteId Site,
     DateOnly Date,
     Protocol Protocol,
     int Plots,
@@ -21,6 +21,6 @@ public sealed record SheetContent(
     string Note
 )
 {
-    /// <summary>Number of the plot or transect on the map it was made at; null where it was made at the site at large.</summary>
-    public int? Place { get; init; }
+    /// <summary>The plot or transect on the map it was made at; null where it was made at the site at large.</summary>
+    public PlaceId? Place { get; init; }
 }

@@ -6,7 +6,7 @@ namespace Garten.Core.Survey.Counting;
 /// <param name="Unit">What the number counts.</param>
 /// <param name="Amount">The number; null where nothing was counted.</param>
 public sealed record SheetLine(
-    int Id,
+    LineId Id,
     int Plot,
     string Taxon,
     string Name,

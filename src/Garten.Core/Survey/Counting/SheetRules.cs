@@ -81,6 +81,37 @@ public static class SheetRules
         };
     }
 
+    /// <summary>Refuses fewer plots than have lines.</summary>
+    /// <param name="lines">The lines of the sheet.</param>
+    /// <exception cref="RuleException">A plot that would go has lines.</exception>
+    public static void KeepPlots(SheetContent changed, IReadOnlyCollection<SheetLine> lines)
+    {
+        if (lines.Count > 0 && lines.Max(l => l.Plot) is var last && last > changed.Plots)
+        {
+            throw new RuleException(
+                "plots",
+                $"Plot {last} has lines already. Take them away first, or leave the number of plots."
+            );
+        }
+    }
+
+    /// <summary>A number as a line of its unit can have it.</summary>
+    /// <exception cref="RuleException">The line cannot have it.</exception>
+    public static double? Amount(SheetLine line, double? amount) =>
+        ProtocolRules.FaultOf(line.Unit, amount) is { Length: > 0 } fault
+            ? throw new RuleException("amount", fault)
+            : amount;
+
+    /// <summary>Refuses to count up what is measured or only noted.</summary>
+    /// <exception cref="RuleException">The line is no count.</exception>
+    public static void CountsUp(SheetLine line)
+    {
+        if (!ProtocolRules.AddsUp(line.Unit))
+        {
+            throw new RuleException("line", "Only counts can be counted up one by one.");
+        }
+    }
+
     /// <summary>The lines a typed line stands for.</summary>
     /// <param name="input">What was typed.</param>
     /// <param name="sheet">How the visit is made.</param>
@@ -117,17 +148,20 @@ public static class SheetRules
 
         return
         [
-            .. reading.Amounts.Select(a => new SheetLine(
-                0,
-                input.Plot,
-                name.Id.Value,
-                name.Name,
-                reading.Qualifier,
-                input.Origin,
-                reading.Unit,
-                a,
-                ""
-            )),
+            .. reading.Amounts.Select(
+                (a, i) =>
+                    new SheetLine(
+                        i == 0 ? input.Id ?? default : default,
+                        input.Plot,
+                        name.Id.Value,
+                        name.Name,
+                        reading.Qualifier,
+                        input.Origin,
+                        reading.Unit,
+                        a,
+                        ""
+                    )
+            ),
         ];
     }
 }

@@ -7,7 +7,7 @@ namespace Garten.Core.Survey.Counting;
 /// <param name="Site">Name of the site.</param>
 /// <param name="Place">Where the site lies, as far as seasons depend on it.</param>
 /// <param name="Hours">How long was looked; null when it was not noted.</param>
-public sealed record SiteVisit(int Sheet, string Site, SeasonPlace Place, DateOnly Date, double? Hours)
+public sealed record SiteVisit(SheetId Sheet, string Site, SeasonPlace Place, DateOnly Date, double? Hours)
 {
     /// <summary>True when a taxon can be seen there that day by the guide: in leaf, flower, fruit or colour. One whose year the guide does not state counts as always there.</summary>
     public bool IsInSeasonOf(Guide guide, TaxonId taxon)

@@ -5,14 +5,13 @@ using Garten.Core.Survey.Statistics;
 namespace Garten.Core.Survey.Counting;
 
 /// <summary>A line of a count, with where and when it was made.</summary>
-/// <param name="Sheet">Number of the visit's sheet.</param>
 /// <param name="Plot">Number of the plot, 1 where there are none.</param>
 /// <param name="Site">Name of the site.</param>
 /// <param name="Origin">Wild, planted or not known.</param>
 /// <param name="Unit">What the number counts.</param>
 /// <param name="Amount">The number; null where nothing was counted.</param>
 public sealed record CountLine(
-    int Sheet,
+    SheetId Sheet,
     int Plot,
     string Site,
     DateOnly Date,
@@ -24,11 +23,10 @@ public sealed record CountLine(
 );
 
 /// <summary>A sampling unit: a plot, or a visit without plots.</summary>
-/// <param name="Sheet">Number of the visit's sheet.</param>
 /// <param name="Site">Name of the site.</param>
 /// <param name="Area">Its area in square metres; null where it has none.</param>
 /// <param name="Protocol">How it was counted.</param>
-public readonly record struct SamplingUnit(int Sheet, int Plot, string Site, double? Area, Protocol Protocol);
+public readonly record struct SamplingUnit(SheetId Sheet, int Plot, string Site, double? Area, Protocol Protocol);
 
 /// <summary>A species of the survey, or a genus that may hide one.</summary>
 /// <param name="Seen">Units in which it was seen, of all.</param>

@@ -38,7 +38,7 @@ public sealed record YearChange(TaxonName Taxon, Share Before, Share After, Stat
                 .ThenBy(c => c.Taxon.Name, StringComparer.Ordinal),
         ];
 
-        YearChange? Of(TaxonId taxon, HashSet<int> seenOn)
+        YearChange? Of(TaxonId taxon, HashSet<SheetId> seenOn)
         {
             var (one, other) = (In(before), In(after));
             if (one.Length == 0 || other.Length == 0)

@@ -3,7 +3,6 @@ using Garten.Core.Evidence;
 namespace Garten.Core.Survey.Places;
 
 /// <summary>A site.</summary>
-/// <param name="Id">Number in the store.</param>
 /// <param name="Description">What it is, in a sentence; may be empty.</param>
 /// <param name="ElevationM">Metres above sea level, where plants mostly stand.</param>
 /// <param name="Latitude">Decimal degrees north.</param>
@@ -13,7 +12,7 @@ namespace Garten.Core.Survey.Places;
 /// <param name="SnowGone">The day on which snow is usually gone; null where none lies.</param>
 /// <param name="FloraArea">Identifier of the guide's area it lies in; empty where none is said.</param>
 public sealed record Site(
-    int Id,
+    SiteId Id,
     string Name,
     string Description,
     double? ElevationM,

@@ -1,4 +1,5 @@
 using Garten.Core.Survey.Access;
+using Garten.Testing;
 
 namespace Garten.Core.Tests.Survey.Access;
 
@@ -13,7 +14,7 @@ public sealed class AccessTests
     [InlineData(Role.Determiner, Right.Steward, false)]
     [InlineData(Role.Steward, Right.Steward, true)]
     public void A_role_covers_what_it_should(Role role, Right right, bool may) =>
-        new Member(1, "R. Ostrow", role, false).May(right).ShouldBe(may);
+        new Member(Numbered.Id<PersonId>(1), "R. Ostrow", role, false).May(right).ShouldBe(may);
 
     [Theory]
     [InlineData(Role.Reader, true, false)]
@@ -25,7 +26,7 @@ public sealed class AccessTests
         Role role,
         bool trusted,
         bool sees
-    ) => new Member(1, "R. Ostrow", role, trusted).SeesSensitive.ShouldBe(sees);
+    ) => new Member(Numbered.Id<PersonId>(1), "R. Ostrow", role, trusted).SeesSensitive.ShouldBe(sees);
 
     [Theory]
     [InlineData("short", "at least 12")]

@@ -1,5 +1,6 @@
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Places;
+using Garten.Testing;
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey.Counting;
@@ -9,7 +10,7 @@ public sealed class SheetRulesTests
 {
     private static readonly DateOnly Today = new(2026, 6, 3);
     private static readonly SheetContent Walk = new(
-        1,
+        Numbered.Id<SiteId>(1),
         Today,
         Protocol.WalkThrough,
         7,
@@ -28,7 +29,7 @@ public sealed class SheetRulesTests
         "T1",
         PlaceKind.Transect,
         new(ShapeForm.Line, [Here, Here.Moved(0, 100)]),
-        1,
+        Numbered.Id<SiteId>(1),
         ""
     );
 
@@ -54,6 +55,19 @@ public sealed class SheetRulesTests
     }
 
     [Fact]
+    public void Plots_with_lines_stay_and_a_number_is_one_its_unit_can_have()
+    {
+        SheetLine line = new(default, 4, "prima", "", default, Origin.Wild, CountUnit.CoverPercent, 20, "");
+        SheetRules.KeepPlots(Quadrats with { Plots = 4 }, [line, line with { Plot = 2 }]);
+        SheetRules.KeepPlots(Quadrats with { Plots = 1 }, []);
+        Field(() => SheetRules.KeepPlots(Quadrats with { Plots = 3 }, [line])).ShouldBe("plots");
+        SheetRules.Amount(line, 30).ShouldBe(30);
+        Field(() => (object?)SheetRules.Amount(line, 130) ?? "").ShouldBe("amount");
+        SheetRules.CountsUp(line with { Unit = CountUnit.Individuals });
+        Field(() => SheetRules.CountsUp(line)).ShouldBe("line");
+    }
+
+    [Fact]
     public void At_a_place_on_the_map_the_size_is_that_of_the_place_unless_it_is_said()
     {
         var line = Walk with { Protocol = Protocol.LineTransect, LengthM = null };
@@ -61,7 +75,7 @@ public sealed class SheetRulesTests
         SheetRules.At(Transect, line with { LengthM = 80 }, Today).LengthM.ShouldBe(80);
         Field(() => SheetRules.At(null, line, Today)).ShouldBe("place");
         Field(() => SheetRules.At(Transect with { Kind = PlaceKind.Site }, line, Today)).ShouldBe("place");
-        Field(() => SheetRules.At(Transect with { Site = 2 }, line, Today)).ShouldBe("place");
+        Field(() => SheetRules.At(Transect with { Site = Numbered.Id<SiteId>(2) }, line, Today)).ShouldBe("place");
     }
 
     [Fact]
@@ -79,4 +93,6 @@ public sealed class SheetRulesTests
     }
 
     private static string Field(Func<object> check) => Should.Throw<RuleException>(check).Field;
+
+    private static string Field(Action check) => Should.Throw<RuleException>(check).Field;
 }

@@ -1,6 +1,7 @@
 using Garten.Core.Guides;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Counting;
+using Garten.Testing;
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey.Counting;
@@ -11,22 +12,22 @@ public sealed class SurveyStatisticsTests
     private static readonly DateOnly May = new(2026, 5, 1);
     private static readonly SamplingUnit[] Units =
     [
-        new(1, 1, "Mill", 4, Protocol.Quadrats),
-        new(1, 2, "Mill", 4, Protocol.Quadrats),
-        new(2, 1, "Ridge", 4, Protocol.Quadrats),
-        new(2, 2, "Ridge", 4, Protocol.Quadrats),
-        new(2, 3, "Ridge", 4, Protocol.Quadrats),
+        new(Numbered.Id<SheetId>(1), 1, "Mill", 4, Protocol.Quadrats),
+        new(Numbered.Id<SheetId>(1), 2, "Mill", 4, Protocol.Quadrats),
+        new(Numbered.Id<SheetId>(2), 1, "Ridge", 4, Protocol.Quadrats),
+        new(Numbered.Id<SheetId>(2), 2, "Ridge", 4, Protocol.Quadrats),
+        new(Numbered.Id<SheetId>(2), 3, "Ridge", 4, Protocol.Quadrats),
     ];
 
     private static readonly CountLine[] Lines =
     [
-        Line(1, 1, "alba-prima", CountUnit.Individuals, 6),
-        Line(1, 2, "alba-prima", CountUnit.Individuals, 2),
-        Line(1, 2, "rubra-tertia", CountUnit.Individuals, 4),
-        Line(2, 1, "alba-prima", CountUnit.Stems, 9),
-        Line(2, 1, "alba-secunda", CountUnit.CoverPercent, 30),
-        Line(2, 3, "alba", CountUnit.Individuals, 5),
-        Line(2, 3, "rubra-tertia", CountUnit.Individuals, 3) with
+        Line(Numbered.Id<SheetId>(1), 1, "alba-prima", CountUnit.Individuals, 6),
+        Line(Numbered.Id<SheetId>(1), 2, "alba-prima", CountUnit.Individuals, 2),
+        Line(Numbered.Id<SheetId>(1), 2, "rubra-tertia", CountUnit.Individuals, 4),
+        Line(Numbered.Id<SheetId>(2), 1, "alba-prima", CountUnit.Stems, 9),
+        Line(Numbered.Id<SheetId>(2), 1, "alba-secunda", CountUnit.CoverPercent, 30),
+        Line(Numbered.Id<SheetId>(2), 3, "alba", CountUnit.Individuals, 5),
+        Line(Numbered.Id<SheetId>(2), 3, "rubra-tertia", CountUnit.Individuals, 3) with
         {
             Origin = Origin.Planted,
         },
@@ -59,15 +60,17 @@ public sealed class SurveyStatisticsTests
         // Five plots of four square metres; ten and two individuals in two of them, none in the others.
         SamplingUnit[] units =
         [
-            .. Enumerable.Range(1, 5).Select(p => new SamplingUnit(1, p, "Mill", 4, Protocol.Quadrats)),
+            .. Enumerable
+                .Range(1, 5)
+                .Select(p => new SamplingUnit(Numbered.Id<SheetId>(1), p, "Mill", 4, Protocol.Quadrats)),
         ];
         var density = SurveyStatistics
             .Of(
                 Make(),
                 units,
                 [
-                    Line(1, 1, "alba-prima", CountUnit.Individuals, 10),
-                    Line(1, 2, "alba-prima", CountUnit.Individuals, 2),
+                    Line(Numbered.Id<SheetId>(1), 1, "alba-prima", CountUnit.Individuals, 10),
+                    Line(Numbered.Id<SheetId>(1), 2, "alba-prima", CountUnit.Individuals, 2),
                 ]
             )
             .Species[0]
@@ -79,8 +82,8 @@ public sealed class SurveyStatisticsTests
         SurveyStatistics
             .Of(
                 Make(),
-                [new(1, 1, "Mill", null, Protocol.WalkThrough)],
-                [Line(1, 1, "alba-prima", CountUnit.Individuals, 10)]
+                [new(Numbered.Id<SheetId>(1), 1, "Mill", null, Protocol.WalkThrough)],
+                [Line(Numbered.Id<SheetId>(1), 1, "alba-prima", CountUnit.Individuals, 10)]
             )
             .Species[0]
             .Density.ShouldBeNull();
@@ -111,7 +114,11 @@ public sealed class SurveyStatisticsTests
         var statistics = SurveyStatistics.Of(
             guide,
             Units,
-            [.. Enumerable.Range(1, 7).Select(i => Line(1, 1, $"alba-{i}", CountUnit.Presence, null))]
+            [
+                .. Enumerable
+                    .Range(1, 7)
+                    .Select(i => Line(Numbered.Id<SheetId>(1), 1, $"alba-{i}", CountUnit.Presence, null)),
+            ]
         );
 
         // Native: 1 to 5, mean 3, index 3 √5; one is not stated. With the introduced one as 0: 15 of 6, 2.5 and 2.5 √6.
@@ -144,11 +151,11 @@ public sealed class SurveyStatisticsTests
             Make(),
             Units,
             [
-                Line(1, 1, "alba-prima", CountUnit.Individuals, 1) with
+                Line(Numbered.Id<SheetId>(1), 1, "alba-prima", CountUnit.Individuals, 1) with
                 {
                     Origin = Origin.Planted,
                 },
-                Line(1, 2, "alba", CountUnit.Individuals, 2),
+                Line(Numbered.Id<SheetId>(1), 2, "alba", CountUnit.Individuals, 2),
             ]
         );
         statistics.Species.Select(s => (s.Taxon.Name, s.Planted)).ShouldBe([("Alba", false), ("Alba prima", true)]);
@@ -162,8 +169,12 @@ public sealed class SurveyStatisticsTests
         Statistics.Species[1].Cover!.Lacking.ShouldBe("Needs at least 5 plots.");
         var wide = SurveyStatistics.Of(
             Make(),
-            [.. Enumerable.Range(1, 6).Select(p => new SamplingUnit(1, p, "Mill", 1, Protocol.Quadrats))],
-            [Line(1, 1, "alba-secunda", CountUnit.CoverPercent, 30)]
+            [
+                .. Enumerable
+                    .Range(1, 6)
+                    .Select(p => new SamplingUnit(Numbered.Id<SheetId>(1), p, "Mill", 1, Protocol.Quadrats)),
+            ],
+            [Line(Numbered.Id<SheetId>(1), 1, "alba-secunda", CountUnit.CoverPercent, 30)]
         );
         wide.Species[0].Cover!.Value!.Value.ShouldBe(5, 1e-9);
 
@@ -174,13 +185,17 @@ public sealed class SurveyStatisticsTests
     [Fact]
     public void Basal_area_is_of_the_plots_of_trees_alone()
     {
-        SamplingUnit[] units = [new(1, 1, "Mill", 400, Protocol.TreePlot), new(2, 1, "Ridge", 1, Protocol.Quadrats)];
+        SamplingUnit[] units =
+        [
+            new(Numbered.Id<SheetId>(1), 1, "Mill", 400, Protocol.TreePlot),
+            new(Numbered.Id<SheetId>(2), 1, "Ridge", 1, Protocol.Quadrats),
+        ];
         var statistics = SurveyStatistics.Of(
             Make(),
             units,
             [
-                Line(1, 1, "alba-prima", CountUnit.GirthCentimetres, 314.159265),
-                Line(2, 1, "alba-prima", CountUnit.CoverPercent, 30),
+                Line(Numbered.Id<SheetId>(1), 1, "alba-prima", CountUnit.GirthCentimetres, 314.159265),
+                Line(Numbered.Id<SheetId>(2), 1, "alba-prima", CountUnit.CoverPercent, 30),
             ]
         );
 
@@ -216,12 +231,12 @@ public sealed class SurveyStatisticsTests
             );
     }
 
-    private static CountLine Line(int sheet, int plot, string taxon, CountUnit unit, double? amount) =>
+    private static CountLine Line(SheetId sheet, int plot, string taxon, CountUnit unit, double? amount) =>
         new(
             sheet,
             plot,
-            sheet == 1 ? "Mill" : "Ridge",
-            May.AddDays(sheet - 1),
+            sheet == Numbered.Id<SheetId>(1) ? "Mill" : "Ridge",
+            sheet == Numbered.Id<SheetId>(1) ? May : May.AddDays(1),
             new TaxonId(taxon),
             IdentificationQualifier.None,
             Origin.Wild,

@@ -1,5 +1,6 @@
 using Garten.Core.Seasons;
 using Garten.Core.Survey.Counting;
+using Garten.Testing;
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey.Counting;
@@ -132,7 +133,7 @@ public sealed class WatchedPhaseTests
 
     private static CountLine Look(int month, int day, double percent) =>
         new(
-            1,
+            Numbered.Id<SheetId>(1),
             1,
             "Mill",
             new(2026, month, day),

@@ -6,7 +6,7 @@ namespace Garten.Core.Tests.Survey.Places;
 /// <summary>What sites, places on the map and positions can be.</summary>
 public sealed class PlaceRulesTests
 {
-    private static readonly Site Mill = new(0, " Mill ", " damp ", 120, 45, -123, 20, ["wood"]);
+    private static readonly Site Mill = new(default, " Mill ", " damp ", 120, 45, -123, 20, ["wood"]);
     private static readonly GeoPoint Here = new(45, -123.7);
 
     [Fact]

@@ -1,5 +1,6 @@
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Reporting;
+using Garten.Testing;
 using static Garten.Core.Tests.SmallGuide;
 
 namespace Garten.Core.Tests.Survey.Reporting;
@@ -26,10 +27,10 @@ public sealed class ReportingTests
 
     private static readonly CountLine[] Lines =
     [
-        Line(1, "alba-prima", May),
-        Line(2, "alba-prima", May.AddDays(60)),
-        Line(2, "alba", May.AddDays(60)),
-        Line(2, "rubra", May.AddDays(60)),
+        Line(Numbered.Id<SheetId>(1), "alba-prima", May),
+        Line(Numbered.Id<SheetId>(2), "alba-prima", May.AddDays(60)),
+        Line(Numbered.Id<SheetId>(2), "alba", May.AddDays(60)),
+        Line(Numbered.Id<SheetId>(2), "rubra", May.AddDays(60)),
     ];
 
     [Fact]
@@ -125,7 +126,13 @@ public sealed class ReportingTests
     {
         var report = Report(
             [Sure with { Taxon = null, FullName = "" }],
-            [Line(1, "alba-prima", May) with { Qualifier = IdentificationQualifier.Cf }, Line(1, "rubra", May)]
+            [
+                Line(Numbered.Id<SheetId>(1), "alba-prima", May) with
+                {
+                    Qualifier = IdentificationQualifier.Cf,
+                },
+                Line(Numbered.Id<SheetId>(1), "rubra", May),
+            ]
         );
         report
             .Doubtful.Select(d => (d.What, d.Why))
@@ -205,13 +212,13 @@ public sealed class ReportingTests
     {
         SamplingUnit[] units =
         [
-            new(1, 1, "Mill", null, Protocol.WalkThrough),
-            new(2, 1, "Mill", null, Protocol.WalkThrough),
-            new(3, 1, "Mill", null, Protocol.WalkThrough),
+            new(Numbered.Id<SheetId>(1), 1, "Mill", null, Protocol.WalkThrough),
+            new(Numbered.Id<SheetId>(2), 1, "Mill", null, Protocol.WalkThrough),
+            new(Numbered.Id<SheetId>(3), 1, "Mill", null, Protocol.WalkThrough),
         ];
         return SurveyReport.Of(Make(), [], lines ?? Lines, SurveyStatistics.Of(Make(), units, lines ?? Lines), plants);
     }
 
-    private static CountLine Line(int sheet, string taxon, DateOnly date) =>
+    private static CountLine Line(SheetId sheet, string taxon, DateOnly date) =>
         new(sheet, 1, "Mill", date, new(taxon), IdentificationQualifier.None, Origin.Wild, CountUnit.Presence, null);
 }

@@ -58,7 +58,7 @@ export function FindAgain({
   landmarks,
   revision: expected,
 }: {
-  plant: number
+  plant: string
   landmarks: Landmark[]
   revision: number
 }) {

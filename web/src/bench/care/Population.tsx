@@ -8,7 +8,7 @@ import { useSetPopulation } from './careQueries'
 const width = 220
 
 interface Props {
-  plant: number
+  plant: string
   years: PopulationYear[]
   today: string
 }

@@ -8,14 +8,14 @@ import { useThreat } from './careQueries'
 const kinds = ['mowing', 'trampling', 'browsing', 'felling', 'digging', 'flooding', 'other'] as const
 
 interface Props {
-  plant: number
+  plant: string
   threats: Threat[]
   today: string
 }
 
 /** What threatens the plant, who was told, and what came of it. */
 export function Threats({ plant, threats, today }: Props) {
-  const [open, setOpen] = useState<number | 'new' | null>(null)
+  const [open, setOpen] = useState<string | 'new' | null>(null)
   const blank: ThreatContent = {
     kind: 'mowing',
     note: '',
@@ -68,7 +68,7 @@ export function Threats({ plant, threats, today }: Props) {
 }
 
 function ThreatForm(props: {
-  plant: number
+  plant: string
   of: Threat | null
   before: ThreatContent
   today: string

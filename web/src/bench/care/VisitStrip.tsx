@@ -63,7 +63,7 @@ export function VisitStrip({ sheet, today }: { sheet: PlantSheet; today: string 
                   cx={x(time(v.date))}
                   cy={top + i * row + 7}
                   r="4"
-                  className={seen.every((s) => s.finding === 'hidden') ? 'hidden' : undefined}
+                  className={seen.every((s) => s.seen.finding.kind === 'hidden') ? 'hidden' : undefined}
                 />
               ) : null
             })}

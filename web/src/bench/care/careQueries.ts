@@ -3,7 +3,7 @@ import { answer, api } from '../../api/client'
 import { under } from '../../api/command'
 import type { Landmark, PlantCare, PlantSheet, PopulationCount, Threat, ThreatContent } from '../../api/types'
 
-const key = (plant: number) => ['care', plant]
+const key = (plant: string) => ['care', plant]
 
 /** How a plant is found again and kept, and what changed on it; asked again whenever the plant changes. */
 export const useCare = (sheet: PlantSheet) =>
@@ -15,7 +15,7 @@ export const useCare = (sheet: PlantSheet) =>
   })
 
 /** A change of how a plant is kept. */
-function useCareChange<T>(plant: number, change: (body: T) => Promise<PlantCare>) {
+function useCareChange<T>(plant: string, change: (body: T) => Promise<PlantCare>) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: change,
@@ -27,7 +27,7 @@ function useCareChange<T>(plant: number, change: (body: T) => Promise<PlantCare>
   })
 }
 
-export const useSetLandmarks = (plant: number) =>
+export const useSetLandmarks = (plant: string) =>
   useCareChange(plant, (body: { landmarks: Landmark[]; expected: number }) =>
     answer(
       api.PUT('/api/plants/{plant}/landmarks', {
@@ -39,7 +39,7 @@ export const useSetLandmarks = (plant: number) =>
   )
 
 /** Puts a threat down, or changes what is known of one. */
-export const useThreat = (plant: number, threat: Threat | null) =>
+export const useThreat = (plant: string, threat: Threat | null) =>
   useCareChange(plant, (body: ThreatContent) =>
     answer(
       threat === null
@@ -56,7 +56,7 @@ export const useThreat = (plant: number, threat: Threat | null) =>
     ),
   )
 
-export const useSetPopulation = (plant: number) =>
+export const useSetPopulation = (plant: string) =>
   useCareChange(plant, (body: PopulationCount) =>
     answer(
       api.PUT('/api/plants/{plant}/population', { params: { path: { plant } }, body, headers: under(body) }),

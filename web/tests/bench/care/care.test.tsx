@@ -27,7 +27,7 @@ function open(first: Partial<PlantCare> = {}, more: Record<string, unknown> = {}
       set({
         threats: [
           ...care.threats,
-          { id: 1, plant: 7, person: 'R. Ostrow', content: body as never, revision: 4 },
+          { id: '1', plant: '7', person: 'R. Ostrow', content: body as never, revision: 4 },
         ],
       }),
     'PUT /api/threats/1': ({ body }: Asked) =>
@@ -241,8 +241,8 @@ describe('what was seen again', () => {
 describe('visits', () => {
   const sheet = aSheet({
     visits: [
-      aVisit({ id: 10, date: '2025-11-01', stage: null, sex: null, parts: ['buds'], note: 'Buds sticky.' }),
-      aVisit({ id: 11, sex: 'female' }),
+      aVisit({ id: '10', date: '2025-11-01', stage: null, sex: null, parts: ['buds'], note: 'Buds sticky.' }),
+      aVisit({ id: '11', sex: 'female' }),
     ],
     learned: [
       { date: '2025-11-01', stage: 'mature', sex: 'female' },
@@ -250,13 +250,13 @@ describe('visits', () => {
     ],
     observations: [
       anObservation({
-        visit: 10,
+        visit: '10',
         organ: 'twig',
         label: 'Bud scales',
         summary: 'sticky',
         certainty: 'fairly',
       }),
-      anObservation({ visit: 11, organ: 'leaf', finding: 'hidden' }),
+      anObservation({ visit: '11', organ: 'leaf', finding: 'hidden' }),
     ],
   })
   const usual = {

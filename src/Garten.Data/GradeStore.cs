@@ -1,3 +1,4 @@
+using Garten.Core.Assessment;
 using Garten.Core.Commands;
 using Garten.Core.Survey.Access;
 using Npgsql;
@@ -6,10 +7,6 @@ namespace Garten.Data;
 
 /// <summary>A grade a person set against the one computed.</summary>
 public sealed record GradeOverrule(Grade Grade, string Reason, string Person, DateOnly On);
-
-/// <summary>What a person once said of a grade.</summary>
-/// <param name="Grade">The grade set; null where the computed one was let stand again.</param>
-public sealed record OverruledOnce(Grade? Grade, string Reason, string Person, DateTimeOffset At);
 
 /// <summary>A grade that fell and has not risen again.</summary>
 /// <param name="Because">What is not met any more, in words.</param>

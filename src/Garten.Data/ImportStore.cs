@@ -1,6 +1,4 @@
 using Garten.Core.Commands;
-using Garten.Core.Survey.Importing;
-using Garten.Core.Survey.Places;
 using Npgsql;
 
 namespace Garten.Data;
@@ -23,31 +21,10 @@ public sealed record ImportChange(
     PlantChange Plants
 );
 
-/// <summary>A plot or transect visits were made at, drawn anew where it is not on the map.</summary>
-/// <param name="Id">The same whenever the same place is brought in.</param>
-/// <param name="Shape">Where it lies.</param>
-public sealed record ImportPlace(PlaceId Id, string Name, PlaceKind Kind, PlaceShape Shape);
-
-/// <summary>Visits of one person to one site on one day, as a file tells them.</summary>
-/// <param name="Id">The same whenever the same visit is brought in.</param>
-/// <param name="Site">Name of the site.</param>
-/// <param name="Rows">What was seen; each name, origin and unit once in a plot.</param>
-public sealed record ImportVisit(
-    SheetId Id,
-    string Site,
-    DateOnly Date,
-    string Recorder,
-    ImportedEffort Effort,
-    IReadOnlyList<ImportedRow> Rows
-)
-{
-    /// <summary>The plot or transect it was made at; null where it was made at the site at large.</summary>
-    public ImportPlace? Place { get; init; }
-}
-
 /// <summary>Brings records in.</summary>
 /// <param name="journal">Where changes go.</param>
 public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
+    : IHandles<BringInRecords, ImportChange>
 {
     private const int Many = 500;
     private const int Parts = 8;
@@ -55,17 +32,31 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
     /// <summary>Number of the lock imports take turns by.</summary>
     private const long Turn = 0x47_61_72_74_65_6E_49_6D;
 
-    /// <summary>Brings visits in, all or none; what is there already is not brought in again.</summary>
-    /// <param name="newSites">Sites to add before; those there already stay as they are.</param>
-    /// <param name="guideVersion">The guide the names are of.</param>
-    /// <param name="keep">False to find out what would change, and change nothing.</param>
+    /// <inheritdoc/>
+    public Task<ImportChange> HandleAsync(CommandHead head, BringInRecords command, CancellationToken cancel) =>
+        HandleAsync(head, command, null, cancel);
+
+    /// <summary>Brings records in, and tells how far it is.</summary>
     /// <param name="progress">Told what share is done; null for nobody.</param>
-    public async Task<ImportChange> BringInAsync(
-        IReadOnlyList<ImportVisit> visits,
-        IReadOnlyList<ArrivingPlant> plants,
-        IReadOnlyList<ImportedSite> newSites,
-        int guideVersion,
+    public Task<ImportChange> HandleAsync(
         CommandHead head,
+        BringInRecords command,
+        IProgress<double>? progress,
+        CancellationToken cancel
+    ) => BringInAsync(head, command, keep: true, progress, cancel);
+
+    /// <summary>Finds out what would change, and changes nothing.</summary>
+    /// <param name="progress">Told what share is done; null for nobody.</param>
+    public Task<ImportChange> LookThroughAsync(
+        CommandHead head,
+        BringInRecords command,
+        IProgress<double>? progress,
+        CancellationToken cancel
+    ) => BringInAsync(head, command, keep: false, progress, cancel);
+
+    private async Task<ImportChange> BringInAsync(
+        CommandHead head,
+        BringInRecords command,
         bool keep,
         IProgress<double>? progress,
         CancellationToken cancel
@@ -73,6 +64,8 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
+        var visits = command.Visits;
+        var guideVersion = journal.Guide.Version;
         var person = head.Person;
         List<string> sites = [];
         if (keep)
@@ -81,7 +74,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
             await CommandJournal.NoteAsync(connection, head, cancel);
         }
 
-        foreach (var site in newSites)
+        foreach (var site in command.Sites)
         {
             sites.AddRange(
                 await connection.QueryAsync(
@@ -212,7 +205,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
             patient: true
         );
         ArrivingPlants arriving = new(connection, guideVersion, keep);
-        var followed = await arriving.BringInAsync(plants, cancel);
+        var followed = await arriving.BringInAsync(command.Plants, cancel);
         if (keep)
         {
             foreach (var some in arriving.Touched.Chunk(Many))

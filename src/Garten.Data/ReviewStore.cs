@@ -1,6 +1,5 @@
 using Garten.Core.Assessment;
 using Garten.Core.Commands;
-using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Npgsql;
 
@@ -16,11 +15,6 @@ public sealed record StoredReview(
     string Remark,
     DateTimeOffset At
 );
-
-/// <summary>A specimen kept.</summary>
-/// <param name="Content">What is known of it.</param>
-/// <param name="Person">Who took it.</param>
-public sealed record Voucher(VoucherContent Content, string Person);
 
 /// <summary>The latest name of a plant, and what was said of it last by each who reviewed it.</summary>
 /// <param name="Name">The name as written.</param>

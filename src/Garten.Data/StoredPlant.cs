@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
+using Garten.Core.Survey;
 using Npgsql;
 
 namespace Garten.Data;

@@ -180,7 +180,7 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         var before = (await finds.SumsAsync(all, None)).Names.Sum(n => n.Finds);
         foreach (var (keep, more) in new[] { (false, 0), (true, 1), (true, 1) })
         {
-            await fixture.Imports.BringInAsync(visits, [], [], fixture.Version, fixture.Head(), keep, null, None);
+            await BringInAsync(visits, keep);
             await ShouldTallyAsync();
             (await finds.SumsAsync(all, None)).Names.Sum(n => n.Finds).ShouldBe(before + more);
         }
@@ -193,7 +193,6 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
     [Fact]
     public async Task What_is_brought_in_is_looked_through_kept_once_and_given_up_whole()
     {
-        var store = fixture.Imports;
         ImportVisit[] visits =
         [
             new(
@@ -255,9 +254,6 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         ];
         await Should.ThrowAsync<Npgsql.PostgresException>(() => BringInAsync(bad, keep: true));
         (await _counts.SheetsAsync(CountChoice.All, None)).ShouldNotContain(s => s.Content.Date.Month == 6);
-
-        Task<ImportChange> BringInAsync(ImportVisit[] what, bool keep) =>
-            store.BringInAsync(what, [], [], fixture.Version, fixture.Head(), keep, null, None);
     }
 
     [Fact]
@@ -283,12 +279,11 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
             ),
         ];
         ImportedSite site = new("New Ground", 300, new(45, -123.7), 50);
-        (
-            await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Head(), keep: true, null, None)
-        ).Sites.ShouldBe(["New Ground"]);
-        (
-            await store.BringInAsync(visits, [], [site], fixture.Version, fixture.Head(), keep: true, null, None)
-        ).ShouldSatisfyAllConditions(c => c.Sites.ShouldBeEmpty(), c => c.Known.ShouldBe(2));
+        (await store.HandleAsync(fixture.Head(), new(visits, [], [site]), None)).Sites.ShouldBe(["New Ground"]);
+        (await store.HandleAsync(fixture.Head(), new(visits, [], [site]), None)).ShouldSatisfyAllConditions(
+            c => c.Sites.ShouldBeEmpty(),
+            c => c.Known.ShouldBe(2)
+        );
         var sheet = (await _counts.SheetsAsync(CountChoice.All, None)).Single(s => s.SiteName == "New Ground");
         sheet.Id.ShouldBe(visits[0].Id);
         var content = sheet.Content;
@@ -303,6 +298,11 @@ public sealed class CountStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         ).ShouldBe((Protocol.Quadrats, 3, 4.0, new TimeOnly(9, 0), new TimeOnly(11, 30), "sun", "north slope"));
         (await _counts.LinesAsync(sheet.Id, None)).Select(l => (l.Plot, l.Amount)).ShouldBe([(1, 20), (3, 30)]);
     }
+
+    private Task<ImportChange> BringInAsync(ImportVisit[] visits, bool keep) =>
+        keep
+            ? fixture.Imports.HandleAsync(fixture.Head(), new(visits, [], []), None)
+            : fixture.Imports.LookThroughAsync(fixture.Head(), new(visits, [], []), null, None);
 
     private static ImportedRow Row(int line, string taxon, CountUnit unit, double? amount) =>
         new(line, default, "", "", new(taxon), IdentificationQualifier.None, Origin.Wild, unit, amount, "");

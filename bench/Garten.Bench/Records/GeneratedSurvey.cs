@@ -1,7 +1,7 @@
+using Garten.Core.Commands;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Importing;
-using Garten.Data;
 
 namespace Garten.Bench.Records;
 

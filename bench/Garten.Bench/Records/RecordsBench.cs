@@ -44,17 +44,11 @@ internal static class RecordsBench
         var sites = GeneratedSurvey.Sites(Sites);
         var visits = GeneratedSurvey.Visits(guide, sites, People, lines, OnVisit);
         await using var connection = await pool.OpenConnectionAsync();
-        var version = await connection.ScalarAsync<int>("select max(id) from guide_version");
         PersonId person = new(await connection.ScalarAsync<Guid>("select id from person order by name limit 1"));
         var watch = Stopwatch.StartNew();
-        await new ImportStore(pool, journal).BringInAsync(
-            visits,
-            [],
-            sites,
-            version,
+        await new ImportStore(pool, journal).HandleAsync(
             new(Guid.CreateVersion7(), person, null, "bench", ""),
-            keep: true,
-            null,
+            new(visits, [], sites),
             CancellationToken.None
         );
         var brought = watch.Elapsed;

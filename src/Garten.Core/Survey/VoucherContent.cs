@@ -33,3 +33,8 @@ public sealed record VoucherContent(string Number, string KeptAt, DateOnly Taken
         return judged.Allowed ? voucher : throw new RuleException("stand", judged.Says[0]);
     }
 }
+
+/// <summary>A specimen kept.</summary>
+/// <param name="Content">What is known of it.</param>
+/// <param name="Person">Who took it.</param>
+public sealed record Voucher(VoucherContent Content, string Person);

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Security.Cryptography;
 using System.Text;
+using Garten.Core.Commands;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Access;
@@ -151,16 +152,11 @@ public static class ImportEndpoints
         ImportChange? change = null;
         if (arriving.Faults.Count == 0)
         {
-            change = await store.BringInAsync(
-                visits,
-                arriving.Plants,
-                arriving.NewSites,
-                current.Version,
-                person.Head,
-                keep,
-                new Part(progress, ShareOfReading),
-                cancel
-            );
+            BringInRecords command = new(visits, arriving.Plants, arriving.NewSites);
+            Part rest = new(progress, ShareOfReading);
+            change = keep
+                ? await store.HandleAsync(person.Head, command, rest, cancel)
+                : await store.LookThroughAsync(person.Head, command, rest, cancel);
         }
         else if (keep)
         {

@@ -3,6 +3,7 @@ using Garten.Core.Assessment;
 using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Survey;
 using Garten.Data;
 using Garten.Server.Requests;
 

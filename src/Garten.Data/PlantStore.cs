@@ -104,13 +104,10 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         var listed = await connection.QueryAsync(
             $"""
             {Tags},
-                   a.revision, o.grade, s.id, s.elevation_m, s.latitude, s.longitude, s.snow_gone_month, s.snow_gone_day, w.days, m.landmarks::text, p.origin
+                   a.revision, o.grade, s.id, s.elevation_m, s.latitude, s.longitude, s.snow_gone_month, s.snow_gone_day, seen.unwritten, m.landmarks::text, p.origin
             {FromTags}
             left join plant_assessment a on a.plant = p.id
             left join (select distinct on (plant) plant, grade from grade_overrule order by plant, id desc) o on o.plant = p.id
-            left join (
-                select pv.plant, array_agg(v.visited_on order by v.visited_on) as days from plant_visit pv join visit v on v.id = pv.visit
-                where not exists (select from observation x where x.plant_visit = pv.id) group by pv.plant) w on w.plant = p.id
             left join (
                 select plant, jsonb_agg(jsonb_build_object('name', name, 'bearing', bearing, 'metres', metres) order by place) as landmarks
                 from plant_landmark group by plant) m on m.plant = p.id
@@ -200,8 +197,11 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         from plant p
         join site s on s.id = p.site
         left join (
-            select pv.plant, count(distinct pv.id) as visits, max(v.visited_on) as last, count(o.id) filter (where o.finding <> 'Hidden') as features
-            from plant_visit pv join visit v on v.id = pv.visit left join observation o on o.plant_visit = pv.id group by pv.plant) seen on seen.plant = p.id
+            select pv.plant, count(*) as visits, max(v.visited_on) as last, sum(o.seen) as features,
+                   array_agg(v.visited_on order by v.visited_on) filter (where o.plant_visit is null) as unwritten
+            from plant_visit pv join visit v on v.id = pv.visit
+            left join (select plant_visit, count(*) filter (where finding <> 'Hidden') as seen from observation group by plant_visit) o on o.plant_visit = pv.id
+            group by pv.plant) seen on seen.plant = p.id
         left join lateral (select full_name, taxon, qualifier from determination where plant = p.id order by arrived desc limit 1) d on true
         """;
 
@@ -229,13 +229,14 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         return await connection.QueryAsync(
             $"""
             select d.taxon, part.part, v.visited_on, s.elevation_m, s.latitude, s.longitude, s.snow_gone_month, s.snow_gone_day
-            from plant p
+            from (
+                select pv.plant, pv.parts, v.visited_on, lag(v.visited_on) over seen as before, lag(pv.parts) over seen as had
+                from plant_visit pv join visit v on v.id = pv.visit
+                where v.visited_on >= make_date($1, 1, 1) and v.visited_on <= make_date($1, 12, 31)
+                window seen as (partition by pv.plant order by v.visited_on)) v
+            join plant p on p.id = v.plant
             join site s on s.id = p.site
             join lateral (select taxon, qualifier from determination where plant = p.id order by arrived desc limit 1) d on d.qualifier = 'None'
-            join lateral (
-                select pv.parts, v.visited_on, lag(v.visited_on) over (order by v.visited_on) as before, lag(pv.parts) over (order by v.visited_on) as had
-                from plant_visit pv join visit v on v.id = pv.visit
-                where pv.plant = p.id and v.visited_on >= make_date($1, 1, 1) and v.visited_on <= make_date($1, 12, 31)) v on true
             cross join lateral unnest(v.parts) part(part)
             where {policy.Shows(
                 "p.id"

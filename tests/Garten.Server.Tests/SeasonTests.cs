@@ -137,8 +137,13 @@ public sealed class SeasonTests(ServerFixture server) : ServerTest(server)
         var today = await Me.GetAsync("/api/today");
         ((string?)today["date"]).ShouldBe("2026-11-20");
         ((string?)today["year"]).ShouldNotBeNullOrEmpty();
-        today["open"]!.AsArray().Select(n => (string?)n!["need"]!["to"]).ShouldBeInOrder();
-        today["open"]!.AsArray().ShouldAllBe(n => (bool)n!["need"]!["open"]!);
+        today["open"]!.AsArray().Select(n => (string?)n!["to"]).ShouldBeInOrder();
+        today["open"]!
+            .AsArray()
+            .ShouldAllBe(n =>
+                string.CompareOrdinal((string)n!["from"]!, "2026-11-20") <= 0
+                && string.CompareOrdinal((string)n["to"]!, "2026-11-20") >= 0
+            );
         today["unwritten"]!.AsArray().Select(v => (string?)v!["plant"]!["tag"]).ShouldContain(tag);
         today["grades"]!
             .AsArray()

@@ -23,7 +23,7 @@ public sealed record WantedPart(
 
 /// <summary>
 /// All that is reckoned of a plant that does not hang on the day it is asked: kept with the plant's revision, so that a list of
-/// thousands need not weigh anything. <see cref="ReturnList.On"/> says what of it shows today.
+/// thousands need not weigh anything. <see cref="ReturnDay"/> says what of it shows today.
 /// </summary>
 /// <param name="Grade">The grade with its reasons.</param>
 /// <param name="Asked">The name the return list is of: the one given, or else the likeliest.</param>

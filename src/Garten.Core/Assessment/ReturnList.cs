@@ -79,79 +79,10 @@ public static class ReturnList
     /// <summary>The return list of a plant.</summary>
     /// <param name="model">The guide made ready.</param>
     public static ReturnAnswer Of(CandidateModel model, ReturnQuestion question) =>
-        On(
-            model.Guide,
+        new ReturnDay(model.Guide, question.Today, question.Run).Of(
             PlantAssessment.Of(model, question.Plant),
-            question.Plant.Plant.Place.Season,
-            question.Today,
-            question.Run
+            question.Plant.Plant.Place.Season
         );
-
-    /// <summary>What is wanted of a plant, and when it shows.</summary>
-    /// <param name="assessment">What was reckoned of the plant.</param>
-    /// <param name="place">Where it stands.</param>
-    /// <param name="run">How this year runs.</param>
-    public static ReturnAnswer On(
-        Guide guide,
-        PlantAssessment assessment,
-        SeasonPlace place,
-        DateOnly today,
-        YearRun run
-    )
-    {
-        var name = guide.FindTaxon(assessment.Asked)?.Name;
-        return name is null
-            ? new(assessment.Grade, [])
-            : new(
-                assessment.Grade,
-                [
-                    .. assessment
-                        .Wanted.Select(NeedOf)
-                        .OrderBy(n => n.From ?? DateOnly.MaxValue)
-                        .ThenByDescending(n => n.Bits),
-                ]
-            );
-
-        ReturnNeed NeedOf(WantedPart wanted)
-        {
-            var (from, to, error) = PartSeason.OnOrAfter(
-                guide,
-                assessment.Asked,
-                wanted.Part,
-                place,
-                run,
-                today,
-                assessment.Sex
-            );
-            var shows = from is { } first && to is { } last && today >= first && today <= last;
-            return new(
-                wanted.Part,
-                from,
-                to,
-                error,
-                shows,
-                [.. wanted.Features.Select(f => FeatureOf(guide, f)).OfType<ReturnFeature>()],
-                wanted.Reasons,
-                wanted.Features.Select(f => f.Bits).DefaultIfEmpty(0).Max(),
-                Words(name, wanted.Part, from, to, error, shows)
-            );
-        }
-    }
-
-    private static ReturnFeature? FeatureOf(Guide guide, WantedFeature wanted) =>
-        guide.FindCharacter(wanted.Character) is { } c
-            ? new(
-                c.Id,
-                c.Label,
-                c.HowTo,
-                c.EffortSeconds,
-                c.Tool,
-                c.Harm,
-                wanted.Bits,
-                [.. wanted.RulesOut.Select(t => guide.FindTaxon(t)?.Name).OfType<string>()],
-                wanted.Again
-            )
-            : null;
 
     /// <summary>What is wanted of a plant, whatever the day.</summary>
     internal static ImmutableArray<WantedPart> WantedOf(
@@ -270,27 +201,5 @@ public static class ReturnList
                 .Select(o => guide.FindCharacter(o.Character))
                 .OfType<Character>();
         }
-    }
-
-    private static string Words(string name, PlantPart? part, DateOnly? from, DateOnly? to, double error, bool shows)
-    {
-        var what = part switch
-        {
-            PlantPart.Buds => "Winter buds",
-            PlantPart.Leaves => "Leaves",
-            PlantPart.Flowers => "Flowers",
-            PlantPart.Fruit => "Fruit",
-            _ => "Any day",
-        };
-        var show = part == PlantPart.Fruit ? "shows" : "show";
-        return part is null ? "Can be seen on any day."
-            : from is null ? $"{what}: the guide does not say when {name} shows them."
-            : shows
-                ? FormattableString.Invariant(
-                    $"{what} of {name} {show} now, until {to:d MMM} (give or take {error:0} days)."
-                )
-            : FormattableString.Invariant(
-                $"{what} of {name} {show} from {from:d MMM yyyy} to {to:d MMM} (give or take {error:0} days)."
-            );
     }
 }

@@ -1,8 +1,8 @@
 using System.Security.Cryptography;
 using System.Text.Json;
+using Garten.Core.Assessment;
 using Garten.Core.Guides;
 using Garten.Core.Planning;
-using Garten.Core.Seasons;
 using Garten.Core.Survey.Care;
 using Garten.Core.Survey.Places;
 using Garten.Data;
@@ -124,12 +124,12 @@ public sealed class PlannedTrips(
 
     private async Task<List<WaitingStop>> WaitingAsync(CancellationToken cancel)
     {
-        var run = await grades.RunAsync(cancel);
-        return [.. (await plants.DigestsAsync(cancel)).SelectMany(p => StopsOf(p, run))];
+        var day = await grades.TodayAsync(cancel);
+        return [.. (await plants.DigestsAsync(cancel)).SelectMany(p => StopsOf(p, day))];
     }
 
     /// <summary>What a plant waits for.</summary>
-    private WaitingStop[] StopsOf(PlantDigest plant, YearRun run)
+    private WaitingStop[] StopsOf(PlantDigest plant, ReturnDay day)
     {
         if (plant.Assessment is not { } assessment)
         {
@@ -143,8 +143,7 @@ public sealed class PlannedTrips(
         var way = CareRules.Way(plant.Landmarks);
         TripStop[] own =
         [
-            .. grades
-                .AnswerOf(assessment, plant.Place, run)
+            .. day.Of(assessment, plant.Place)
                 .Needs.Where(n => n.From is not null)
                 .OrderBy(n => n.From)
                 .Select(n => new TripStop(plant.Tag, plant.Grade, n, way, cautions)),

@@ -29,17 +29,14 @@ public sealed class PlantGrades(
     {
         var assessment = plant.Stored.Assessment?.Content ?? PlantAssessment.Of(current.Model, plant.ToQuestion());
         return new(
-            AnswerOf(assessment, plant.Stored.Card.Site.AsSeasonPlace(), await RunAsync(cancel)),
+            (await TodayAsync(cancel)).Of(assessment, plant.Stored.Card.Site.AsSeasonPlace()),
             plant.Stored.Overrule
         );
     }
 
-    /// <summary>What was reckoned of a plant, with what of it shows today.</summary>
-    /// <param name="assessment">What was reckoned.</param>
-    /// <param name="place">Where the plant stands.</param>
-    /// <param name="run">How the year runs.</param>
-    public ReturnAnswer AnswerOf(PlantAssessment assessment, SeasonPlace place, YearRun run) =>
-        ReturnList.On(current.Guide, assessment, place, Clock.Today(clock), run);
+    /// <summary>What plants are to be visited again for, as it stands today.</summary>
+    public async Task<ReturnDay> TodayAsync(CancellationToken cancel) =>
+        new(current.Guide, Clock.Today(clock), await RunAsync(cancel));
 
     /// <summary>How this year runs, by the warmth of the station and the first dates of the survey.</summary>
     public async Task<YearRun> RunAsync(CancellationToken cancel)

@@ -1,14 +1,29 @@
 using Garten.Core.Assessment;
-using Garten.Core.Seasons;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Endpoints;
 
+/// <summary>A feature to look at.</summary>
+/// <param name="Again">True for one that was recorded and speaks against the name.</param>
+public sealed record TodayFeature(string Label, bool Again);
+
 /// <summary>Something to come back for, and on which plant.</summary>
-/// <param name="Need">What there is to see.</param>
-public sealed record TodayNeed(PlantTag Plant, Grade Grade, ReturnNeed Need);
+/// <param name="Part">The part of the plant to look at.</param>
+/// <param name="From">First day it shows.</param>
+/// <param name="To">Last day.</param>
+/// <param name="Words">When and why, in words.</param>
+/// <param name="Features">What to look at, the most telling first; may be empty where seeing the part is enough.</param>
+public sealed record TodayNeed(
+    PlantTag Plant,
+    Grade Grade,
+    PlantPart Part,
+    DateOnly? From,
+    DateOnly? To,
+    string Words,
+    IReadOnlyList<TodayFeature> Features
+);
 
 /// <summary>A grade that fell.</summary>
 public sealed record TodayFall(PlantTag Plant, GradeFall Fall);
@@ -78,19 +93,20 @@ public static class TodayEndpoints
                 ) =>
                 {
                     var today = Clock.Today(clock);
-                    var run = await grades.RunAsync(cancel);
+                    var day = await grades.TodayAsync(cancel);
                     var plants = await store.DigestsAsync(cancel);
-                    TodayNeed[] needs = [.. plants.SelectMany(p => NeedsOf(p, grades, run))];
+                    var needs = plants.SelectMany(p => NeedsOf(p, day)).ToLookup(n => n.Need.Open);
                     var byId = plants.ToDictionary(p => p.Tag.Id, p => p.Tag);
                     return new TodayView(
                         today,
-                        run.InWords(),
-                        [.. run.Reasons],
-                        [.. needs.Where(n => n.Need.Open).OrderBy(n => n.Need.To)],
+                        day.Run.InWords(),
+                        [.. day.Run.Reasons],
+                        [.. needs[true].OrderBy(n => n.Need.To).Select(ViewOf)],
                         [
-                            .. needs
-                                .Where(n => !n.Need.Open && n.Need.From is { } from && from <= today.AddDays(SoonDays))
-                                .OrderBy(n => n.Need.From),
+                            .. needs[false]
+                                .Where(n => n.Need.From is { } from && from <= today.AddDays(SoonDays))
+                                .OrderBy(n => n.Need.From)
+                                .Select(ViewOf),
                         ],
                         [
                             .. (await falls.FallsAsync(cancel))
@@ -133,11 +149,19 @@ public static class TodayEndpoints
             .WithName("today")
             .Produces<TodayView>();
 
-    private static IEnumerable<TodayNeed> NeedsOf(PlantDigest plant, PlantGrades grades, YearRun run) =>
-        plant.Assessment is not { } assessment
-            ? []
-            : grades
-                .AnswerOf(assessment, plant.Place, run)
-                .Needs.Where(n => n.Part is not null)
-                .Select(n => new TodayNeed(plant.Tag, plant.Grade, n));
+    private static IEnumerable<(PlantDigest Plant, ReturnNeed Need)> NeedsOf(PlantDigest plant, ReturnDay day) =>
+        plant.Assessment is { } assessment
+            ? day.Of(assessment, plant.Place).Needs.Where(n => n.Part is not null).Select(n => (plant, n))
+            : [];
+
+    private static TodayNeed ViewOf((PlantDigest Plant, ReturnNeed Need) waiting) =>
+        new(
+            waiting.Plant.Tag,
+            waiting.Plant.Grade,
+            waiting.Need.Part!.Value,
+            waiting.Need.From,
+            waiting.Need.To,
+            waiting.Need.Words,
+            [.. waiting.Need.Features.Select(f => new TodayFeature(f.Label, f.Again))]
+        );
 }

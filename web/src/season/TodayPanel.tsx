@@ -29,11 +29,11 @@ function Section({
   )
 }
 
-const Need = ({ of: { plant, grade, need } }: { of: TodayNeed }) => (
+const Need = ({ of: { plant, grade, words, features } }: { of: TodayNeed }) => (
   <li>
     <PlantName plant={plant} /> <small>{grade}</small>
-    <div>{need.words}</div>
-    {need.features.length > 0 && <div className="soft">{lookAt(need.features)}.</div>}
+    <div>{words}</div>
+    {features.length > 0 && <div className="soft">{lookAt(features)}.</div>}
   </li>
 )
 
@@ -66,12 +66,12 @@ export function TodayPanel() {
         <div>
           <Section title="Shows now" hint="what closes soonest first" empty={data.open.length === 0}>
             {data.open.map((n) => (
-              <Need key={`${n.plant.id} ${n.need.part}`} of={n} />
+              <Need key={`${n.plant.id} ${n.part}`} of={n} />
             ))}
           </Section>
           <Section title="Opens within a month" hint="the soonest first" empty={data.soon.length === 0}>
             {data.soon.map((n) => (
-              <Need key={`${n.plant.id} ${n.need.part}`} of={n} />
+              <Need key={`${n.plant.id} ${n.part}`} of={n} />
             ))}
           </Section>
         </div>

@@ -202,7 +202,7 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             from plant_visit pv join visit v on v.id = pv.visit
             left join (select plant_visit, count(*) filter (where finding <> 'Hidden') as seen from observation group by plant_visit) o on o.plant_visit = pv.id
             group by pv.plant) seen on seen.plant = p.id
-        left join lateral (select full_name, taxon, qualifier from determination where plant = p.id order by arrived desc limit 1) d on true
+        left join (select distinct on (plant) plant, full_name, taxon, qualifier from determination order by plant, arrived desc) d on d.plant = p.id
         """;
 
     private static PlantTag TagAt(NpgsqlDataReader r) =>

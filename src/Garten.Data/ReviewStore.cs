@@ -41,13 +41,12 @@ public sealed class ReviewStore(NpgsqlDataSource source, SensitivePlacePolicy po
             $"""
             select d.plant, d.full_name, h.name, r.name, r.verdict, r.remark
             from (select distinct on (plant) plant, id, full_name, determined_by from determination order by plant, arrived desc) d
-            join plant p on p.id = d.plant
             join person h on h.id = d.determined_by
             left join (
                 select distinct on (v.determination, v.reviewer) v.determination, w.name, v.verdict, v.remark, v.arrived
                 from review v join person w on w.id = v.reviewer order by v.determination, v.reviewer, v.arrived desc) r on r.determination = d.id
             where {policy.Shows("d.plant")}
-            order by {PlantStore.ByTag}, r.arrived
+            order by r.arrived
             """,
             [],
             r =>

@@ -124,22 +124,31 @@ public sealed class PlannedTrips(
 
     private async Task<List<WaitingStop>> WaitingAsync(CancellationToken cancel)
     {
-        var day = await grades.TodayAsync(cancel);
-        return [.. (await plants.DigestsAsync(cancel)).SelectMany(p => StopsOf(p, day))];
+        var dayAsked = grades.TodayAsync(cancel);
+        var plantsAsked = plants.DigestsAsync(cancel);
+        await Task.WhenAll(dayAsked, plantsAsked);
+        var day = await dayAsked;
+        Dictionary<TaxonId, string[]> cautions = [];
+        return [.. (await plantsAsked).SelectMany(p => StopsOf(p, day, cautions))];
     }
 
     /// <summary>What a plant waits for.</summary>
-    private WaitingStop[] StopsOf(PlantDigest plant, ReturnDay day)
+    /// <param name="known">Cautions found for a taxon before.</param>
+    private WaitingStop[] StopsOf(PlantDigest plant, ReturnDay day, Dictionary<TaxonId, string[]> known)
     {
         if (plant.Assessment is not { } assessment)
         {
             return [];
         }
 
-        string[] cautions =
-            assessment.Grade.Name is { } name && current.Guide.FindTaxon(name.Id) is not null
-                ? [.. current.Guide.CautionsFor(name.Id).Select(c => c.Text)]
-                : [];
+        string[] cautions = [];
+        if (assessment.Grade.Name is { Id: var taxon } && !known.TryGetValue(taxon, out cautions!))
+        {
+            known[taxon] = cautions = current.Guide.FindTaxon(taxon) is null
+                ? []
+                : [.. current.Guide.CautionsFor(taxon).Select(c => c.Text)];
+        }
+
         var way = CareRules.Way(plant.Landmarks);
         TripStop[] own =
         [

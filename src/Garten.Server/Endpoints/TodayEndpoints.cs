@@ -93,8 +93,16 @@ public static class TodayEndpoints
                 ) =>
                 {
                     var today = Clock.Today(clock);
-                    var day = await grades.TodayAsync(cancel);
-                    var plants = await store.DigestsAsync(cancel);
+
+                    // None of these hangs on another, so the database is asked for all of them at once.
+                    var dayAsked = grades.TodayAsync(cancel);
+                    var plantsAsked = store.DigestsAsync(cancel);
+                    var fallsAsked = falls.FallsAsync(cancel);
+                    var threatsAsked = care.OpenThreatsAsync(cancel);
+                    var namesAsked = reviews.LatestAsync(cancel);
+                    await Task.WhenAll(dayAsked, plantsAsked, fallsAsked, threatsAsked, namesAsked);
+                    var (day, plants) = (await dayAsked, await plantsAsked);
+                    var names = (await namesAsked).ToDictionary(n => n.Plant);
                     var needs = plants.SelectMany(p => NeedsOf(p, day)).ToLookup(n => n.Need.Open);
                     var byId = plants.ToDictionary(p => p.Tag.Id, p => p.Tag);
                     return new TodayView(
@@ -109,7 +117,7 @@ public static class TodayEndpoints
                                 .Select(ViewOf),
                         ],
                         [
-                            .. (await falls.FallsAsync(cancel))
+                            .. (await fallsAsked)
                                 .Where(f => byId.ContainsKey(f.Plant))
                                 .Select(f => new TodayFall(byId[f.Plant], f)),
                         ],
@@ -120,26 +128,17 @@ public static class TodayEndpoints
                         ],
                         [.. plants.SelectMany(p => p.Unwritten.Select(d => new TodayVisit(p.Tag, d)))],
                         [
-                            .. (await care.OpenThreatsAsync(cancel))
+                            .. (await threatsAsked)
                                 .Where(t => byId.ContainsKey(t.Plant))
                                 .Select(t => new TodayThreat(byId[t.Plant], t)),
                         ],
                         [
-                            .. (await reviews.LatestAsync(cancel))
-                                .Where(n =>
-                                    byId.ContainsKey(n.Plant) && n.Reviews.All(r => r.Verdict != Verdict.Agrees)
+                            .. plants
+                                .Where(p =>
+                                    names.TryGetValue(p.Tag.Id, out var given)
+                                    && given.Reviews.All(r => r.Verdict != Verdict.Agrees)
                                 )
-                                .Select(n => new TodayName(
-                                    byId[n.Plant],
-                                    n.Name,
-                                    n.By,
-                                    [
-                                        .. n.Reviews.Select(r =>
-                                            $"{r.Person} {(r.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {r.Remark}"
-                                        ),
-                                    ],
-                                    person.Member?.Name == n.By
-                                ))
+                                .Select(p => NameOf(p.Tag, names[p.Tag.Id], person.Member?.Name))
                                 .Where(n => n.Says.Count > 0 || (!n.Mine && person.Member!.May(Right.Review))),
                         ],
                         [.. Enum.GetValues<Grade>().Select(g => new GradeCount(g, plants.Count(p => p.Grade == g)))]
@@ -153,6 +152,19 @@ public static class TodayEndpoints
         plant.Assessment is { } assessment
             ? day.Of(assessment, plant.Place).Needs.Where(n => n.Part is not null).Select(n => (plant, n))
             : [];
+
+    private static TodayName NameOf(PlantTag plant, NameUnderReview given, string? asking) =>
+        new(
+            plant,
+            given.Name,
+            given.By,
+            [
+                .. given.Reviews.Select(r =>
+                    $"{r.Person} {(r.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {r.Remark}"
+                ),
+            ],
+            asking == given.By
+        );
 
     private static TodayNeed ViewOf((PlantDigest Plant, ReturnNeed Need) waiting) =>
         new(

@@ -1,6 +1,6 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
-import type { ReturnNeed, TripSettings, TripsView, TripView } from '../../src/api/types'
+import type { ReturnNeed, TodayNeed, TripSettings, TripsView, TripView } from '../../src/api/types'
 import { draw } from '../testing/draw'
 import { aPlantTag, aSite } from '../testing/made'
 import { aMoment, type Asked, Lines, Says, serve } from '../testing/server'
@@ -294,8 +294,15 @@ describe('today', () => {
           {
             plant,
             grade: 'leaning',
-            need: aNeed({ features: [aFeature('Sepal tips'), aFeature('Styles')] }),
-          },
+            part: 'flowers',
+            from: '2026-05-10',
+            to: '2026-06-20',
+            words: 'Flowers of Rosa nutkana show now.',
+            features: [
+              { label: 'Sepal tips', again: false },
+              { label: 'Styles', again: false },
+            ],
+          } satisfies TodayNeed,
         ],
         falls: [
           {
@@ -329,7 +336,7 @@ describe('today', () => {
     })
     draw(<TodayPanel />)
     const part = async (name: string) => screen.findByRole('region', { name })
-    expect(await part('Shows now')).toHaveTextContent('Look at sepal tips, styles.')
+    expect(await part('Shows now')).toHaveTextContent('show now.Look at sepal tips, styles.')
     expect(await part('Grades that fell')).toHaveTextContent(
       'From settled to leaning on 10 May 2026. Seeds disagree.',
     )

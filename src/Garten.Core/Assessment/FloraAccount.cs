@@ -27,6 +27,7 @@ public sealed record KeyEnding(CoupletRef At, string KeyTitle, string Way);
 /// <param name="Synonyms">Other scientific names.</param>
 /// <param name="Status">Native or introduced.</param>
 /// <param name="StatusElsewhere">Areas where it stands otherwise.</param>
+/// <param name="Misapplied">Names of other species by which it was called here.</param>
 /// <param name="Commonness">How often it is met.</param>
 /// <param name="Protection">Why it is spared; empty when it is not.</param>
 /// <param name="Paragraphs">The description, organ by organ.</param>
@@ -41,6 +42,7 @@ public sealed record FloraAccount(
     ImmutableArray<TaxonName> Below,
     ImmutableArray<string> CommonNames,
     ImmutableArray<string> Synonyms,
+    ImmutableArray<string> Misapplied,
     AreaStatus Status,
     ImmutableArray<StatusThere> StatusElsewhere,
     Commonness Commonness,
@@ -66,6 +68,7 @@ public sealed record FloraAccount(
             [.. guide.Taxa.Where(t => t.Parent == id).Select(TaxonName.Of)],
             taxon.CommonNames,
             taxon.Synonyms,
+            taxon.Misapplied,
             taxon.Status,
             [
                 .. guide

@@ -282,9 +282,10 @@ public static class BenchDesk
         hazard switch
         {
             Hazard.Deadly => 0,
-            Hazard.Irritant => 1,
-            Hazard.Poisonous => 2,
-            _ => 3,
+            Hazard.DeadlyLookAlike => 1,
+            Hazard.Irritant => 2,
+            Hazard.Poisonous => 3,
+            _ => 4,
         };
 
     private static WalkView View(

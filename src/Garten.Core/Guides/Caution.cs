@@ -14,6 +14,9 @@ public enum Hazard
 
     /// <summary>Spines, thorns or bristles that wound.</summary>
     Wounding,
+
+    /// <summary>Grows beside a deadly plant it is easily taken for; it says nothing of the plant itself.</summary>
+    DeadlyLookAlike,
 }
 
 /// <summary>A warning said before the hand goes out.</summary>

@@ -13,6 +13,9 @@ public enum NameKind
 
     /// <summary>A common name.</summary>
     Common,
+
+    /// <summary>The name of another species, by which it was called here.</summary>
+    Misapplied,
 }
 
 /// <summary>A taxon found by one of its names.</summary>
@@ -64,7 +67,8 @@ public static class NameSearch
         var names = taxon
             .Synonyms.Select(s => (s, NameKind.Synonym))
             .Prepend((taxon.Name, NameKind.Accepted))
-            .Concat(taxon.CommonNames.Select(c => (c, NameKind.Common)));
+            .Concat(taxon.CommonNames.Select(c => (c, NameKind.Common)))
+            .Concat(taxon.Misapplied.Select(m => (m, NameKind.Misapplied)));
         foreach (var (name, kind) in names)
         {
             if (name.Contains(wanted, StringComparison.OrdinalIgnoreCase))

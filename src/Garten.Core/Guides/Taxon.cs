@@ -55,6 +55,9 @@ public sealed record Taxon(
     string Protection
 )
 {
+    /// <summary>Names of other species by which it was called here. Unlike a synonym such a name does not mean it: whoever writes one may mean the other.</summary>
+    public ImmutableArray<string> Misapplied { get; init; } = [];
+
     /// <summary>True where its exact places are told only to those a steward trusts with them.</summary>
     public bool Sensitive { get; init; }
 

@@ -207,6 +207,7 @@ public sealed class CandidateModel
                 Hazard.Deadly => Hazards.Deadly,
                 Hazard.Irritant => Hazards.Irritant,
                 Hazard.Poisonous => Hazards.Poisonous,
+                Hazard.DeadlyLookAlike => Hazards.DeadlyLookAlike,
                 _ => Hazards.Wounding,
             };
         }
@@ -275,4 +276,7 @@ public enum Hazards
 
     /// <summary>Protected, or rare enough to be spared.</summary>
     Protected = 16,
+
+    /// <summary>Easily taken for a deadly plant that grows beside it.</summary>
+    DeadlyLookAlike = 32,
 }

@@ -78,6 +78,7 @@ public sealed record LikelyNames(
     private static readonly ImmutableArray<(Hazard Hazard, Hazards Flag)> Kinds =
     [
         (Hazard.Deadly, Identification.Hazards.Deadly),
+        (Hazard.DeadlyLookAlike, Identification.Hazards.DeadlyLookAlike),
         (Hazard.Irritant, Identification.Hazards.Irritant),
         (Hazard.Poisonous, Identification.Hazards.Poisonous),
         (Hazard.Wounding, Identification.Hazards.Wounding),

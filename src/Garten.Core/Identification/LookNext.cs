@@ -132,7 +132,9 @@ public static class LookNext
             var hazards = model.HazardsOf(t);
             toTouch += (hazards & Hazards.Irritant) != 0 ? weighing.Masses[t] : 0;
             toBreak +=
-                (hazards & (Hazards.Deadly | Hazards.Protected | Hazards.Irritant)) != 0 ? weighing.Masses[t] : 0;
+                (hazards & (Hazards.Deadly | Hazards.DeadlyLookAlike | Hazards.Protected | Hazards.Irritant)) != 0
+                    ? weighing.Masses[t]
+                    : 0;
         }
 
         var cap =

@@ -175,7 +175,8 @@ public sealed partial class GuideReader
                 "commonness",
                 "protection",
                 "sensitive",
-                "conservatism"
+                "conservatism",
+                "misapplied"
             )
         )
         {
@@ -200,6 +201,7 @@ public sealed partial class GuideReader
             {
                 Sensitive = row["sensitive"] == "yes",
                 Conservatism = Conservatism(row),
+                Misapplied = row.List("misapplied"),
             };
             if (row["sensitive"] is not ("" or "yes"))
             {

@@ -39,7 +39,7 @@ public sealed record CharacterView(
 
 /// <summary>A taxon, as found by name.</summary>
 /// <param name="CommonNames">All its common names.</param>
-/// <param name="Synonyms">Other scientific names.</param>
+/// <param name="Synonyms">Other scientific names it is or was called by here.</param>
 public sealed record TaxonView(
     TaxonName Name,
     string Family,
@@ -111,7 +111,7 @@ public static class GuideEndpoints
                     TaxonName.Of(t),
                     guide.At(t.Id, TaxonRank.Family)?.Name ?? "",
                     t.CommonNames,
-                    t.Synonyms,
+                    [.. t.Synonyms, .. t.Misapplied],
                     [.. guide.CautionsFor(t.Id).Select(c => c.Hazard).Distinct()]
                 )),
             ],

@@ -3,6 +3,7 @@ using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Identification;
 using Garten.Core.Keys;
+using Garten.Core.Survey.Importing;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
 using Garten.Testing;
@@ -125,7 +126,11 @@ public sealed class DemoGuideTests
     [InlineData("heracleum-mantegazzianum", Hazard.Irritant)]
     [InlineData("heracleum-maximum", Hazard.Irritant)]
     [InlineData("delphinium-trolliifolium", Hazard.Poisonous)]
-    [InlineData("digitalis-purpurea", Hazard.Poisonous)]
+    [InlineData("digitalis-purpurea", Hazard.Deadly)]
+    [InlineData("frangula-purshiana", Hazard.Poisonous)]
+    [InlineData("angelica-genuflexa", Hazard.Irritant)]
+    [InlineData("oenanthe-sarmentosa", Hazard.Irritant)]
+    [InlineData("ribes-divaricatum", Hazard.Wounding)]
     [InlineData("actaea-rubra", Hazard.Poisonous)]
     [InlineData("jacobaea-vulgaris", Hazard.Poisonous)]
     [InlineData("rhododendron-macrophyllum", Hazard.Poisonous)]
@@ -133,6 +138,87 @@ public sealed class DemoGuideTests
     [InlineData("ilex-aquifolium", Hazard.Poisonous)]
     public void The_dangerous_ones_carry_their_caution(string taxon, Hazard hazard) =>
         Guide.CautionsFor(new(taxon)).ShouldContain(c => c.Hazard == hazard);
+
+    [Theory]
+    [InlineData("camassia-quamash", "Death-camas")]
+    [InlineData("allium-acuminatum", "Death-camas")]
+    [InlineData("angelica-genuflexa", "water hemlock")]
+    [InlineData("oenanthe-sarmentosa", "water hemlock")]
+    public void What_grows_beside_a_deadly_look_alike_names_it(string taxon, string deadly) =>
+        Guide.CautionsFor(new(taxon)).ShouldContain(c => c.Hazard == Hazard.DeadlyLookAlike && c.Text.Contains(deadly));
+
+    [Theory]
+    [InlineData("frangula-purshiana", "fruit-kind", "drupe")]
+    [InlineData("symphoricarpos-albus", "fruit-kind", "drupe")]
+    [InlineData("toxicodendron-diversilobum", "old-fruit", "white-berries")]
+    [InlineData("trillium-ovatum", "venation", "three-from-base palmate-veins")]
+    [InlineData("cornus-nuttallii", "flower-cluster", "head")]
+    [InlineData("cornus-sericea", "bud-scales", "naked two")]
+    [InlineData("dicentra-formosa", "symmetry", "two-planes")]
+    [InlineData("prosartes-hookeri", "corolla", "tube")]
+    [InlineData("fritillaria-affinis", "corolla", "tube")]
+    [InlineData("rubus-spectabilis", "armature", "prickles unarmed")]
+    [InlineData("rubus-spectabilis", "flower-colour", "pink purple red")]
+    [InlineData("rosa-gymnocarpa", "armature", "bristles")]
+    [InlineData("corylus-cornuta", "winter-catkins", "catkins none")]
+    [InlineData("alnus-rubra", "winter-catkins", "catkins-and-cones none")]
+    [InlineData("cicuta-douglasii", "vein-ends", "notch tooth")]
+    [InlineData("rhododendron-menziesii", "smell", "rank none")]
+    [InlineData("vaccinium-ovalifolium", "twig-end", "one-bud")]
+    [InlineData("lonicera-ciliosa", "flower-cluster", "round-clusters")]
+    public void What_an_expert_put_right_stays_right(string taxon, string character, string states)
+    {
+        var stated = Guide.StatementFor(new(taxon), new(character), Scope.Any)!.Value.ShouldBeOfType<StateShares>();
+        foreach (var state in states.Split(' '))
+        {
+            stated.States.Select(s => s.State).ShouldContain(state);
+        }
+    }
+
+    [Theory]
+    [InlineData("cornus-unalaschkensis", "Cornus canadensis")]
+    [InlineData("adiantum-aleuticum", "Adiantum pedatum")]
+    public void A_name_of_another_species_is_no_synonym(string taxon, string name)
+    {
+        Guide.Taxon(new(taxon)).Misapplied.ShouldBe([name]);
+        Guide.Taxon(new(taxon)).Synonyms.ShouldNotContain(name);
+        NameSearch.Find(Guide, name).Names.Single().Kind.ShouldBe(NameKind.Misapplied);
+        new WrittenName(Guide).Read($"{name} L.", out var fault).ShouldBeNull();
+        fault.ShouldBe(
+            $"“{name}” is another species; here the name was used for {Guide.Taxon(new(taxon)).Name}. Write the one that is meant."
+        );
+    }
+
+    [Fact]
+    public void Young_hazels_and_alders_have_no_catkins()
+    {
+        var young = Scope.Any with { Stage = LifeStage.Sapling };
+        foreach (var taxon in new[] { "corylus-cornuta", "alnus-rubra" })
+        {
+            Guide
+                .StatementFor(new(taxon), new("winter-catkins"), young)!
+                .Value.ShouldBeOfType<StateShares>()
+                .States.Select(s => s.State)
+                .ShouldBe(["none"]);
+        }
+    }
+
+    [Fact]
+    public void The_key_of_winter_rosettes_ends_at_every_herb_that_is_green_then()
+    {
+        var key = Guide.Keys.Single(k => k.Id.Value == "winter-rosettes");
+        string[] green = ["tolmiea-menziesii", "erysimum-capitatum", "oenanthe-sarmentosa", "tellima-grandiflora"];
+        var ends = Guide.Reach.From(key.First).Select(t => t.Value);
+        green.ShouldBeSubsetOf(ends);
+    }
+
+    [Fact]
+    public void The_key_of_umbellifers_does_not_decide_water_hemlock_by_its_veins_alone() =>
+        Guide
+            .Keys.Single(k => k.Id.Value == "umbellifers")
+            .Couplets.Values.SelectMany(c => c.Leads)
+            .Where(l => l.Tests.Any(t => t.Character.Value == "vein-ends"))
+            .ShouldAllBe(l => l.Tests.Length > 1);
 
     [Fact]
     public void No_text_calls_a_plant_safe_or_edible()

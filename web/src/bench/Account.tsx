@@ -1,7 +1,7 @@
 import { Alert } from '@mui/material'
 import { useAccount } from '../api/queries'
 import type { Organ, PlantSheet, SpeciesAccount } from '../api/types'
-import { capital } from '../shared/format'
+import { capital, hazardWords } from '../shared/format'
 import { MarkSign } from '../shared/MarkSign'
 import { ProblemNote } from '../shared/ProblemNote'
 import { months } from '../shared/seasons'
@@ -85,7 +85,9 @@ export function Account({
                 ) : (
                   <b>Not ruled out: look at {l.characterLabel.toLowerCase()}.</b>
                 )}
-                {l.hazards.length > 0 && <i> {capital(l.hazards.join(', '))}.</i>}
+                {l.hazards.length > 0 && (
+                  <i> {capital(l.hazards.map((h) => hazardWords[h].toLowerCase()).join(', '))}.</i>
+                )}
               </span>
             </p>
           ))}

@@ -44,6 +44,7 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
         {[
           a.commonNames.join(', '),
           a.synonyms.length > 0 && `also called ${a.synonyms.join(', ')}`,
+          a.misapplied.length > 0 && `here long called ${a.misapplied.join(', ')}, which is another species`,
           [
             status[a.status],
             ...a.statusElsewhere.map(

@@ -1,13 +1,25 @@
 import type { NameSearchResult } from '../api/types'
 import { TaxonLine } from './TaxonLine'
 
-const kinds = { accepted: '', synonym: 'older name', common: '' } as const
-
 interface Props {
   found: NameSearchResult
   text: string
   current?: string
   onOpen: (taxon: string) => void
+}
+
+/** The name it was found by, where that is not its own. */
+function calledOf({ kind, found, taxon }: NameSearchResult['names'][number]): string {
+  switch (kind) {
+    case 'accepted':
+      return taxon.common
+    case 'common':
+      return found
+    case 'synonym':
+      return `older name · ${found}`
+    case 'misapplied':
+      return `here long called ${found}, which is another species`
+  }
 }
 
 /** Taxa found by a name, with a warning where a common name means several plants. */
@@ -26,9 +38,7 @@ export function FoundNames({ found, text, current, onOpen }: Props) {
         <TaxonLine
           key={f.taxon.id}
           name={f.taxon}
-          note={[kinds[f.kind], f.kind === 'accepted' ? f.taxon.common : f.found, f.family]
-            .filter(Boolean)
-            .join(' · ')}
+          note={[calledOf(f), f.family].filter(Boolean).join(' · ')}
           hazards={f.hazards}
           current={f.taxon.id === current}
           onOpen={onOpen}

@@ -28,6 +28,7 @@ export const percent = (mass: number) =>
 
 export const hazardWords = {
   deadly: 'Deadly',
+  deadlyLookAlike: 'Deadly look-alike',
   poisonous: 'Poisonous',
   irritant: 'Irritates',
   wounding: 'Wounds',

@@ -80,6 +80,13 @@ describe('a name', () => {
                 family: 'Pinaceae',
                 hazards: [],
               },
+              {
+                taxon: aName('cornus', 'Cornus unalaschkensis'),
+                found: 'Cornus canadensis',
+                kind: 'misapplied',
+                family: 'Cornaceae',
+                hazards: ['deadlyLookAlike'],
+              },
             ],
       }),
     })
@@ -90,7 +97,9 @@ describe('a name', () => {
     expect(found.getAllByRole('button').map((b) => b.lastElementChild?.textContent)).toEqual([
       'water hemlock · Apiaceae',
       'older name · Abies heterophylla · Pinaceae',
+      'here long called Cornus canadensis, which is another species · Cornaceae',
     ])
+    expect(found.getByText(/deadly look-alike/)).toBeVisible()
     await user.clear(field)
     await user.type(field, 'zzz')
     expect(await screen.findByText('No name holds “zzz”.')).toBeVisible()

@@ -12,7 +12,11 @@ internal static class ClusterDrawing
     public static void Draw(Sketch sketch, Features f)
     {
         var colour = Wash.Of(f.State("flower-colour")) ?? Wash.Blank;
-        Bracts(sketch, f.State("bracts"));
+        // A head ringed by large bracts is drawn from above, with them.
+        if (!(f.Is("flower-cluster", "head") && f.Is("bracts", "white-showy")))
+        {
+            Bracts(sketch, f.State("bracts"));
+        }
         switch (f.State("flower-cluster"))
         {
             case "single":
@@ -188,6 +192,12 @@ internal static class ClusterDrawing
     private static void Head(Sketch sketch, Features f, Wash colour)
     {
         Stem(sketch, 56);
+        if (f.Is("bracts", "white-showy"))
+        {
+            RingedHead(sketch, colour);
+            return;
+        }
+
         var kind = f.State("head");
         var rays = f.Count("ray-count", 0, 26) ?? 13;
         var disc = Wash.Of("yellow")!;
@@ -228,19 +238,45 @@ internal static class ClusterDrawing
         if (kind != "rays-only")
         {
             sketch.Part("disc", "Disc florets", s =>
+                Button(s, kind == "disc-only" ? 24 : 14, kind == "disc-only" ? colour : disc)
+            );
+        }
+    }
+
+    /// <summary>A button of small flowers in a ring of large bracts, as in a dogwood; it has no ray florets.</summary>
+    private static void RingedHead(Sketch sketch, Wash colour)
+    {
+        sketch.Part("bracts", "Large white bracts", s =>
+        {
+            for (var degrees = 45; degrees < 360; degrees += 90)
             {
-                var radius = kind == "disc-only" ? 24 : 14;
-                s.Spot(new(0, 82), radius, kind == "disc-only" ? colour : disc);
-                for (var i = 1; i < 40; i++)
-                {
-                    s.Spot(
-                        new Point(0, 82) + Point.Polar(Math.Sqrt(i / 40.0) * (radius - 1.4), i * 137.5),
-                        1.4,
-                        null,
-                        0.6
-                    );
-                }
-            });
+                LeafDrawing.DrawBlade(
+                    s.At(0, 82, degrees),
+                    BladeForm.Plain with
+                    {
+                        Length = 42,
+                        Ratio = 1.3,
+                    },
+                    Features.None,
+                    true,
+                    Wash.Of("white")
+                );
+            }
+        });
+        sketch.Part("disc", "Small flowers in a head", s => Button(s, 11, colour));
+    }
+
+    private static void Button(Sketch sketch, double radius, Wash wash)
+    {
+        sketch.Spot(new(0, 82), radius, wash);
+        for (var i = 1; i < 40; i++)
+        {
+            sketch.Spot(
+                new Point(0, 82) + Point.Polar(Math.Sqrt(i / 40.0) * (radius - 1.4), i * 137.5),
+                1.4,
+                null,
+                0.6
+            );
         }
     }
 

@@ -186,6 +186,19 @@ internal static class FlowerDrawing
             return;
         }
 
+        if (f.Is("symmetry", "two-planes"))
+        {
+            // Two broad petals face each other, and two narrow ones stand square to them.
+            foreach (
+                var (degrees, length, half) in new[] { (0.0, 30.0, 6.0), (180, 30, 6), (90, 44, 18), (-90, 44, 18) }
+            )
+            {
+                Petal(sketch.At(0, 0, degrees), length, half, colour, cut);
+            }
+
+            return;
+        }
+
         var half2 = Math.Min(17, 120.0 / petals);
         for (var i = 0; i < petals; i++)
         {

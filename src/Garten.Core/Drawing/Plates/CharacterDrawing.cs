@@ -686,7 +686,13 @@ public static class CharacterDrawing
     private static void Symmetry(Sketch sketch, Features f, string state)
     {
         FlowerDrawing.Front(sketch, f);
-        foreach (var degrees in state == "radial" ? new[] { 0, 72, 144, 216, 288 } : [0])
+        int[] planes = state switch
+        {
+            "radial" => [0, 72, 144, 216, 288],
+            "two-planes" => [0, 90],
+            _ => [0],
+        };
+        foreach (var degrees in planes)
         {
             sketch.Line(Point.Polar(-54, degrees), Point.Polar(54, degrees), 0.9, Wash.Pointer);
         }

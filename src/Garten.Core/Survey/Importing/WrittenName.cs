@@ -14,6 +14,8 @@ public sealed partial class WrittenName
 {
     private readonly Dictionary<string, Taxon?> _names = new(StringComparer.OrdinalIgnoreCase);
 
+    private readonly Dictionary<string, Taxon> _misapplied = new(StringComparer.OrdinalIgnoreCase);
+
     /// <summary>Readies the names of a guide.</summary>
     public WrittenName(Guide guide)
     {
@@ -30,6 +32,11 @@ public sealed partial class WrittenName
             {
                 _names[Plain(synonym)] = known && other != taxon ? null : taxon;
             }
+        }
+
+        foreach (var (name, taxon) in guide.Taxa.SelectMany(t => t.Misapplied.Select(m => (m, t))))
+        {
+            _misapplied[Plain(name)] = taxon;
         }
     }
 
@@ -77,12 +84,15 @@ public sealed partial class WrittenName
                 continue;
             }
 
-            if (
-                _names.TryGetValue(
-                    string.Join(' ', words.Take(length)).Replace("× ", "×", StringComparison.Ordinal),
-                    out var taxon
-                )
-            )
+            var written = Plain(string.Join(' ', words.Take(length)));
+            if (_misapplied.TryGetValue(written, out var called) && !_names.ContainsKey(written))
+            {
+                fault =
+                    $"“{written}” is another species; here the name was used for {called.Name}. Write the one that is meant.";
+                return null;
+            }
+
+            if (_names.TryGetValue(written, out var taxon))
             {
                 fault = taxon is null ? $"“{text}” has meant more than one plant. Write the accepted name." : "";
                 return taxon is null ? null : new(taxon, qualifier, cultivar);

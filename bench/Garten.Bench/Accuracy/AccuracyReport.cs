@@ -64,7 +64,7 @@ internal sealed class AccuracyReport(Guide guide)
     public void Reliability(IReadOnlyList<Outcome> outcomes)
     {
         var stated = outcomes.SelectMany(o => o.Suggested.Select(c => (c.Mass, Right: c.Leading == o.Truth))).ToList();
-        Row("stated certainty of the leading name", ["statuses", "mean stated", "right"]);
+        Row("stated certainty of the leading name", ["weighings", "mean stated", "right"]);
         Row("---", ["---", "---", "---"]);
         for (var b = 0; b + 1 < Bins.Length; b++)
         {

@@ -10,20 +10,22 @@ namespace Garten.Data;
 /// <param name="Failures">Wrong passwords in a row.</param>
 /// <param name="ShutUntil">Until when no password is taken; null for never.</param>
 /// <param name="Closed">True when the person may enter no more.</param>
+/// <param name="NamesRevision">Revision of the survey's list of names, which every request so learns of: another server may have added to it.</param>
 public sealed record Account(
     Member Member,
     string? PasswordHash,
     Guid Stamp,
     int Failures,
     DateTimeOffset? ShutUntil,
-    bool Closed
+    bool Closed,
+    long NamesRevision
 );
 
 /// <summary>Who may enter.</summary>
 public sealed class AccountStore(NpgsqlDataSource source)
 {
     private const string Columns =
-        "p.id, p.name, a.role, a.trusted, a.password_hash, a.stamp, a.failures, a.shut_until, a.closed_at is not null";
+        "p.id, p.name, a.role, a.trusted, a.password_hash, a.stamp, a.failures, a.shut_until, a.closed_at is not null, (select coalesce(max(n.revision), 0) from survey_name n)";
 
     /// <summary>All accounts, by name.</summary>
     public Task<List<Account>> AllAsync(CancellationToken cancel) =>
@@ -202,7 +204,8 @@ public sealed class AccountStore(NpgsqlDataSource source)
                 r.GetGuid(5),
                 r.GetInt32(6),
                 r.IsDBNull(7) ? null : r.GetFieldValue<DateTimeOffset>(7),
-                r.GetBoolean(8)
+                r.GetBoolean(8),
+                r.GetInt64(9)
             ),
             cancel
         );

@@ -340,7 +340,7 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             [
                 plant,
                 name.Id,
-                guideVersion,
+                new TaxonId(name.Taxon).IsInWords ? 0 : guideVersion,
                 name.Taxon,
                 name.Qualifier.ToString(),
                 name.FullName,

@@ -1,7 +1,9 @@
 using Garten.Core.Assessment;
 using Garten.Core.Commands;
+using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Survey.Access;
+using Garten.Core.Survey.Names;
 using Npgsql;
 
 namespace Garten.Data;
@@ -14,6 +16,13 @@ public interface IGuideInUse
 
     /// <summary>Its number in the store.</summary>
     int Version { get; }
+
+    /// <summary>The guide with the survey's names in words beside it.</summary>
+    Guide Names { get; }
+
+    /// <summary>Takes note of the survey's names in words.</summary>
+    /// <param name="names">All of them, those taken off the list too.</param>
+    void Hear(IReadOnlyList<SurveyName> names);
 }
 
 /// <summary>
@@ -185,14 +194,7 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
             return;
         }
 
-        await connection.ExecuteAsync(
-            """
-            with meant as (select unnest($1::text[]) as taxon), gone as (delete from sensitive_taxon where taxon not in (select taxon from meant))
-            insert into sensitive_taxon (taxon) select taxon from meant on conflict do nothing
-            """,
-            [SensitiveTaxa.Of(guide.Model.Guide).Select(t => t.Value).ToArray()],
-            cancel
-        );
+        await KeepSensitiveAsync(connection, guide.Names, cancel);
         var stale = await connection.QueryAsync(
             "select p.id from plant p left join plant_assessment a on a.plant = p.id where a.guide_version is distinct from $1 order by p.id",
             [guide.Version],
@@ -206,6 +208,19 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
             await transaction.CommitAsync(cancel);
         }
     }
+
+    /// <summary>Keeps which names are sensitive, so that what bears them can be hidden.</summary>
+    /// <param name="connection">An open connection; its transaction, if any, applies.</param>
+    /// <param name="names">The guide with the survey's names in words.</param>
+    internal static Task KeepSensitiveAsync(NpgsqlConnection connection, Guide names, CancellationToken cancel) =>
+        connection.ExecuteAsync(
+            """
+            with meant as (select unnest($1::text[]) as taxon), gone as (delete from sensitive_taxon where taxon not in (select taxon from meant))
+            insert into sensitive_taxon (taxon) select taxon from meant on conflict do nothing
+            """,
+            [SensitiveTaxa.Of(names).Select(t => t.Value).ToArray()],
+            cancel
+        );
 
     /// <summary>The entry of a change: one row where it is made for the first time, and none where it was made before.</summary>
     private const string Noted = """

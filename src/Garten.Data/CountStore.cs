@@ -298,7 +298,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                     var entered = await connection.ExecuteAsync(
                         $"""
                         insert into count_line (id, sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person, apart)
-                        select coalesce(a.id, new_id()), $1, a.plot, $2, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $3,
+                        select coalesce(a.id, new_id()), $1, a.plot, case when a.taxon like 'own-%' then 0 else $2 end, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $3,
                                case when {policy.HidesTaxon(
                             "a"
                         )} and not exists (select from count_sheet c join visit v on v.id = c.visit where c.id = $1 and v.recorder = $3) then $3 end

@@ -52,7 +52,7 @@ public sealed class DeterminationStore(SensitivePlacePolicy policy, CommandJourn
                     [
                         command.Plant,
                         command.Id,
-                        journal.Guide.Version,
+                        command.Taxon.IsInWords ? 0 : journal.Guide.Version,
                         command.Taxon.Value,
                         command.Qualifier.ToString(),
                         command.FullName,

@@ -74,6 +74,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
             await CommandJournal.NoteAsync(connection, head, cancel);
         }
 
+        await SurveyNameStore.AddAsync(connection, command.Names, person, journal.Guide, cancel);
         foreach (var site in command.Sites)
         {
             sites.AddRange(
@@ -165,7 +166,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
             lines += await connection.ExecuteAsync(
                 """
                 insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
-                select s.id, a.plot, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
+                select s.id, a.plot, case when a.taxon like 'own-%' then 0 else $1 end, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
                 from arriving_sheet h join count_sheet s on s.id = h.id join arriving a on a.sheet = h.id
                 where h.fresh and h.ordinal >= $3 and h.ordinal < $4 order by h.ordinal
                 """,
@@ -180,7 +181,7 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
         lines += await connection.ExecuteAsync(
             """
             insert into count_line (sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person)
-            select s.id, a.plot, $1, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
+            select s.id, a.plot, case when a.taxon like 'own-%' then 0 else $1 end, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $2
             from arriving_sheet h join count_sheet s on s.id = h.id join arriving a on a.sheet = h.id
             where not h.fresh and (a.unit <> 'GirthCentimetres' or not exists (
                 select from count_line l where l.sheet = s.id and l.plot = a.plot and l.taxon = a.taxon and l.unit = a.unit and l.amount = a.amount and l.removed_at is null))
@@ -214,6 +215,10 @@ public sealed class ImportStore(NpgsqlDataSource source, CommandJournal journal)
             }
 
             await transaction.CommitAsync(cancel);
+            if (command.Names.Count > 0)
+            {
+                journal.Guide.Hear(await SurveyNameStore.AllAsync(source, cancel));
+            }
         }
 
         return new(

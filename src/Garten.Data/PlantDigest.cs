@@ -63,7 +63,12 @@ public sealed record PlantInColony(StoredPlant Stored, IReadOnlyDictionary<Plant
     public GradeQuestion ToQuestion() =>
         new(
             ToPlant(),
-            [.. Stored.Determinations.Select(d => new GivenName(new(d.Taxon), d.Qualifier, d.Person, d.Date))]
+            [
+                .. Stored.Determinations.Select(d => new GivenName(new(d.Taxon), d.Qualifier, d.Person, d.Date)
+                {
+                    FullName = d.FullName,
+                }),
+            ]
         )
         {
             Reviews = [.. Stored.ReviewsOfLatest],

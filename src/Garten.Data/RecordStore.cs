@@ -80,7 +80,7 @@ public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy po
               with recursive below (taxon) as (
                   select $2::text
                   union
-                  select c.taxon from guide_taxon c join below b on c.parent = b.taxon and c.guide_version = d.guide_version)
+                  select c.taxon from guide_taxon c join below b on c.parent = b.taxon)
               select taxon from below))
           and ($3::uuid is null or v.recorder = $3 or d.determined_by = $3)
           and ($4::date is null or v.visited_on >= $4)

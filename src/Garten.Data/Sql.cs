@@ -109,6 +109,10 @@ internal static class Sql
     public static NpgsqlParameter Jsonb(string? json) =>
         new() { Value = (object?)json ?? DBNull.Value, NpgsqlDbType = NpgsqlDbType.Jsonb };
 
+    /// <summary>JSON values as a list parameter.</summary>
+    public static NpgsqlParameter Jsonb(IEnumerable<string> json) =>
+        new() { Value = json.ToArray(), NpgsqlDbType = NpgsqlDbType.Array | NpgsqlDbType.Jsonb };
+
     /// <summary>A text column that may be null.</summary>
     public static string? TextOrNull(this NpgsqlDataReader reader, int column) =>
         reader.IsDBNull(column) ? null : reader.GetString(column);

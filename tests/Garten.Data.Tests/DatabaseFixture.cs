@@ -2,6 +2,7 @@ using Garten.Core.Commands;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Survey.Access;
+using Garten.Core.Survey.Names;
 using Garten.Core.Survey.Places;
 using Garten.Formats.Guides;
 using Garten.Formats.Packages;
@@ -11,7 +12,12 @@ using Npgsql;
 namespace Garten.Data.Tests;
 
 /// <summary>The demo guide, as plants are reckoned by it.</summary>
-public sealed record GuideInUse(CandidateModel Model, int Version) : IGuideInUse;
+public sealed record GuideInUse(CandidateModel Model, int Version) : IGuideInUse
+{
+    public Guide Names { get; private set; } = Model.Guide;
+
+    public void Hear(IReadOnlyList<SurveyName> names) => Names = Model.Guide.With(names);
+}
 
 /// <summary>A database of its own with the demo guide, a person and a site, and all its stores as somebody sees them who sees everything.</summary>
 public sealed class DatabaseFixture : IAsyncLifetime

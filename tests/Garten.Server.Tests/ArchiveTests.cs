@@ -624,7 +624,12 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
     }
 
     [Theory]
-    [InlineData("Camassia quamash", "Camassia nessie", "scientificName", "The guide has no name “Camassia nessie")]
+    [InlineData(
+        "Camassia quamash",
+        "Camassia nessie",
+        "scientificName",
+        "Nothing on the lists is called “Camassia nessie"
+    )]
     [InlineData(
         "\"\"bearing\"\":40,",
         "\"\"bearing\"\":400,",

@@ -16,7 +16,7 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         );
         browser.See("No column holds the name. Say which one does.");
         browser.Choose("what", "the plant");
-        browser.See("Line 3, what: The guide has no name “Nessie”.");
+        browser.See("Line 3, what: Nothing on the lists is called “Nessie”.");
         browser.Find(".import button.MuiButton-contained").Enabled.ShouldBeFalse();
 
         Choose(

@@ -47,13 +47,15 @@ public sealed record DeterminationReasons(
 {
     /// <summary>Gathers the reasons for a name.</summary>
     /// <param name="model">The guide made ready.</param>
-    /// <param name="taxon">The name given.</param>
+    /// <param name="taxon">The name given; of one that the guide does not hold it says nothing.</param>
     public static DeterminationReasons Gather(CandidateModel model, Plant plant, TaxonId taxon)
     {
         var guide = model.Guide;
         var evidence = plant.Sheet(guide);
-        var account = SpeciesAccount.Compose(guide, taxon, evidence, plant.Place, plant.Visits);
-        var marks = account.Lines.ToDictionary(l => l.Character, l => l.Marking.Mark);
+        var account = guide.FindTaxon(taxon) is null
+            ? null
+            : SpeciesAccount.Compose(guide, taxon, evidence, plant.Place, plant.Visits);
+        var marks = account?.Lines.ToDictionary(l => l.Character, l => l.Marking.Mark) ?? [];
         var trace = plant.Walk is { } w ? KeyWalkTrace.Of(guide, w) : null;
         return new(
             guide.Title.Title,
@@ -83,9 +85,9 @@ public sealed record DeterminationReasons(
                         o.Weighs && marks.TryGetValue(o.Character, out var mark) ? mark : null
                     )),
             ],
-            account.Alerts,
-            [.. account.LookAlikes.Where(l => l.RuledOut).Select(l => l.Other.Name)],
-            [.. account.LookAlikes.Where(l => !l.RuledOut).Select(l => l.Other.Name)]
+            account?.Alerts ?? [],
+            [.. account?.LookAlikes.Where(l => l.RuledOut).Select(l => l.Other.Name) ?? []],
+            [.. account?.LookAlikes.Where(l => !l.RuledOut).Select(l => l.Other.Name) ?? []]
         );
     }
 }

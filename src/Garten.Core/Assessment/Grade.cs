@@ -38,6 +38,9 @@ public enum ReasonKind
 
     /// <summary>A second person agrees.</summary>
     SecondPerson,
+
+    /// <summary>A voucher stands for a name that the guide does not describe.</summary>
+    Specimen,
 }
 
 /// <summary>A reason of a grade.</summary>

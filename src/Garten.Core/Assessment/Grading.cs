@@ -9,7 +9,11 @@ namespace Garten.Core.Assessment;
 
 /// <summary>A name given to a plant.</summary>
 /// <param name="Person">Who gave it.</param>
-public sealed record GivenName(TaxonId Taxon, IdentificationQualifier Qualifier, string Person, DateOnly Date);
+public sealed record GivenName(TaxonId Taxon, IdentificationQualifier Qualifier, string Person, DateOnly Date)
+{
+    /// <summary>The name as it was written; it is all there is of a name in words.</summary>
+    public string FullName { get; init; } = "";
+}
 
 /// <summary>A plant whose grade is asked.</summary>
 /// <param name="Names">Its names, the latest first.</param>
@@ -52,7 +56,12 @@ public static class Grading
         var plant = question.Plant;
         var evidence = plant.Sheet(guide);
         using var weighing = new Weighing(model, evidence, plant.Place, plant.Visits);
-        var given = question.Names.FirstOrDefault(n => guide.FindTaxon(n.Taxon) is not null);
+        var given = question.Names.FirstOrDefault(n => n.Taxon.IsInWords || guide.FindTaxon(n.Taxon) is not null);
+        if (given is { Taxon.IsInWords: true })
+        {
+            return InWordsGrading.Of(guide, question, given);
+        }
+
         var leading =
             weighing.Leading(1) is [var first] && weighing.Masses[first] >= Leading
                 ? model.Taxa[first]
@@ -104,14 +113,7 @@ public static class Grading
                 $"It holds {Percent(mass)} of the weight by all that was recorded; {Percent(LikelihoodConstants.Safe)} is needed."
             ),
             Agreement(),
-            new(
-                ReasonKind.Organs,
-                Grade.Settled,
-                organs.Length >= LeastOrgans,
-                organs.Length == 0
-                    ? "No organ was looked at."
-                    : $"Seen: {string.Join(", ", organs.Select(Word))}. Two organs are needed."
-            ),
+            Organs(organs),
             Place(),
             LookAlikes(),
             new(
@@ -124,16 +126,10 @@ public static class Grading
             ),
             Seasons(),
             Samples(),
-            SecondPerson(),
+            SecondPerson(question, given),
         ];
         Array.Sort(reasons, (a, b) => (a.From, a.Kind).CompareTo((b.From, b.Kind)));
-        var grade = Grade.Confirmed;
-        while (grade > Grade.Unplaced && reasons.Any(g => g.From <= grade && !g.Met))
-        {
-            grade--;
-        }
-
-        return new(grade, TaxonName.Of(name), [.. reasons]);
+        return new(HighestMet(reasons), TaxonName.Of(name), [.. reasons]);
 
         GradeReason Named()
         {
@@ -256,36 +252,62 @@ public static class Grading
                     : $"Measure {needs.Parts} parts or more of: {string.Join(", ", small.Select(o => guide.Character(o.Character).Label.ToLowerInvariant()))}."
             );
         }
+    }
 
-        GradeReason SecondPerson()
+    /// <summary>The highest grade all of whose reasons, and those of the grades below it, are met.</summary>
+    internal static Grade HighestMet(GradeReason[] reasons)
+    {
+        var grade = Grade.Confirmed;
+        while (grade > Grade.Unplaced && Array.Exists(reasons, r => r.From <= grade && !r.Met))
         {
-            var others = question
-                .Names.Where(n =>
-                    given is not null
-                    && n.Person != given.Person
-                    && n.Qualifier == IdentificationQualifier.None
-                    && n.Taxon == taxon
-                )
-                .Select(n => n.Person)
-                .Distinct()
-                .ToArray();
-            var open = question.Reviews.FirstOrDefault(r => r.Verdict != Verdict.Agrees);
-            string[] says =
-            [
-                .. others.Length > 0 ? [$"{string.Join(", ", others)} gave the same name."] : Array.Empty<string>(),
-                .. question.Reviews.Where(r => r.Verdict == Verdict.Agrees).Select(r => $"{r.Person} agrees."),
-                .. question.Vouchers.Take(1).Select(v => $"Voucher {v} stands for it."),
-            ];
-            return new(
-                ReasonKind.SecondPerson,
-                Grade.Confirmed,
-                open is null && says.Length > 0,
-                open is not null
-                        ? $"{open.Person} {(open.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {open.Remark}"
-                    : says.Length > 0 ? string.Join(" ", says)
-                    : "No second person has given the same name, and no voucher stands for it."
-            );
+            grade--;
         }
+
+        return grade;
+    }
+
+    /// <summary>Whether enough of the plant was seen.</summary>
+    /// <param name="organs">The organs something was recorded of.</param>
+    internal static GradeReason Organs(IReadOnlyCollection<Organ> organs) =>
+        new(
+            ReasonKind.Organs,
+            Grade.Settled,
+            organs.Count >= LeastOrgans,
+            organs.Count == 0
+                ? "No organ was looked at."
+                : $"Seen: {string.Join(", ", organs.Select(Word))}. Two organs are needed."
+        );
+
+    /// <summary>Whether somebody else gave the same name, agrees with it, or a voucher stands for it.</summary>
+    /// <param name="given">The latest name; null where none was given.</param>
+    internal static GradeReason SecondPerson(GradeQuestion question, GivenName? given)
+    {
+        var others = question
+            .Names.Where(n =>
+                given is not null
+                && n.Person != given.Person
+                && n.Qualifier == IdentificationQualifier.None
+                && n.Taxon == given.Taxon
+            )
+            .Select(n => n.Person)
+            .Distinct()
+            .ToArray();
+        var open = question.Reviews.FirstOrDefault(r => r.Verdict != Verdict.Agrees);
+        string[] says =
+        [
+            .. others.Length > 0 ? [$"{string.Join(", ", others)} gave the same name."] : Array.Empty<string>(),
+            .. question.Reviews.Where(r => r.Verdict == Verdict.Agrees).Select(r => $"{r.Person} agrees."),
+            .. question.Vouchers.Take(1).Select(v => $"Voucher {v} stands for it."),
+        ];
+        return new(
+            ReasonKind.SecondPerson,
+            Grade.Confirmed,
+            open is null && says.Length > 0,
+            open is not null
+                    ? $"{open.Person} {(open.Verdict == Verdict.Differs ? "differs" : "asks for more")}: {open.Remark}"
+                : says.Length > 0 ? string.Join(" ", says)
+                : "No second person has given the same name, and no voucher stands for it."
+        );
     }
 
     /// <summary>Features that must be weighed before they count as settling a name by themselves.</summary>
@@ -312,5 +334,5 @@ public static class Grading
     private static string Percent(double share) =>
         share > 0.99 ? "more than 99 %" : string.Create(CultureInfo.InvariantCulture, $"{Math.Floor(100 * share):0} %");
 
-    private static string Day(DateOnly date) => date.ToString("d MMM yyyy", CultureInfo.InvariantCulture);
+    internal static string Day(DateOnly date) => date.ToString("d MMM yyyy", CultureInfo.InvariantCulture);
 }

@@ -51,7 +51,10 @@ public sealed record PlantAssessment(
             grade,
             taxon,
             evidence.Sex,
+            // From nothing seen nothing follows: which of a hundred names leads is no reason to send anybody out for its fruit.
             grade.Grade == Terms.Grade.Confirmed
+            || taxon.IsInWords
+            || (grade.Name is null && weighing.Features == 0)
                 ? []
                 : ReturnList.WantedOf(model, question, grade, taxon, evidence, weighing),
             DoubtOf(model, plant, grade, evidence)
@@ -69,7 +72,7 @@ public sealed record PlantAssessment(
             return against.Says;
         }
 
-        if (plant.Walk is not { } walk)
+        if (plant.Walk is not { } walk || grade.Name is { Id.IsInWords: true })
         {
             return "";
         }

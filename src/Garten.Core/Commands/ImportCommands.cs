@@ -1,4 +1,5 @@
 using Garten.Core.Survey.Importing;
+using Garten.Core.Survey.Names;
 using Garten.Core.Survey.Places;
 
 namespace Garten.Core.Commands;
@@ -36,4 +37,8 @@ public sealed record BringInRecords(
     IReadOnlyList<ImportVisit> Visits,
     IReadOnlyList<ArrivingPlant> Plants,
     IReadOnlyList<ImportedSite> Sites
-) : Command;
+) : Command
+{
+    /// <summary>Names in words that the rows bear and the survey's list lacks, those above others first.</summary>
+    public IReadOnlyList<SurveyName> Names { get; init; } = [];
+}

@@ -24,7 +24,10 @@ public sealed record GiveName(
     public static GiveName Of(PlantId plant, NameInput input, Guide guide, DateOnly today)
     {
         var taxon = guide.FindTaxon(new TaxonId(input.Taxon))
-            ?? throw new RuleException("taxon", "The guide has no such taxon. Choose a name from the list.");
+            ?? throw new RuleException(
+                "taxon",
+                "There is no such name. Choose one from the list, or write it in words."
+            );
         return new(
             plant,
             input.Id,

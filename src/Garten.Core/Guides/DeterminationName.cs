@@ -17,9 +17,14 @@ public static class DeterminationName
     /// The full name with its qualifier: before the species epithet for cf. and aff., after the name for a question
     /// mark, and "sp." after a genus.
     /// </summary>
-    public static string Full(Taxon taxon, IdentificationQualifier qualifier)
+    public static string Full(Taxon taxon, IdentificationQualifier qualifier) =>
+        Full(taxon.Name, taxon.Rank, qualifier);
+
+    /// <inheritdoc cref="Full(Taxon, IdentificationQualifier)"/>
+    /// <param name="plain">The name without qualifier.</param>
+    public static string Full(string plain, TaxonRank rank, IdentificationQualifier qualifier)
     {
-        var name = taxon.Rank == TaxonRank.Genus ? $"{taxon.Name} sp." : taxon.Name;
+        var name = rank == TaxonRank.Genus ? $"{plain} sp." : plain;
         if (qualifier is IdentificationQualifier.None)
         {
             return name;
@@ -31,7 +36,9 @@ public static class DeterminationName
             return $"{name} {written}";
         }
 
-        var space = taxon.IsSpeciesLevel ? taxon.Name.IndexOf(' ', StringComparison.Ordinal) : -1;
-        return space < 0 ? $"{written} {name}" : $"{taxon.Name[..space]} {written} {taxon.Name[(space + 1)..]}";
+        // A label in small letters has no genus to stand before the qualifier.
+        var space =
+            rank >= TaxonRank.Species && !char.IsLower(plain[0]) ? plain.IndexOf(' ', StringComparison.Ordinal) : -1;
+        return space < 0 ? $"{written} {name}" : $"{plain[..space]} {written} {plain[(space + 1)..]}";
     }
 }

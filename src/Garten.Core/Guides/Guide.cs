@@ -80,11 +80,33 @@ public sealed class Guide
         Reach = new KeyReach(this);
     }
 
+    private Guide(Guide guide, ImmutableArray<Taxon> inWords, IEnumerable<Taxon> retired)
+    {
+        (_tables, _characters, _keys, _statements) = (guide._tables, guide._characters, guide._keys, guide._statements);
+        (_areaStatuses, Reach, InWords) = (guide._areaStatuses, guide.Reach, inWords);
+        _taxa = guide.Taxa.Concat(inWords).Concat(retired).ToFrozenDictionary(t => t.Id);
+    }
+
+    /// <summary>
+    /// The guide with the names a survey keeps in words beside it: they are found by their ids, stand in their genus and family, and
+    /// nothing is said of them. <see cref="Taxa"/>, and so all weighing, stays what the guide describes.
+    /// </summary>
+    /// <param name="inWords">The names; their parents are among them, the retired ones, or in the guide.</param>
+    /// <param name="retired">Names that are found by their ids and no longer offered.</param>
+    public Guide Beside(IEnumerable<Taxon> inWords, IEnumerable<Taxon>? retired = null) =>
+        new(this, [.. inWords], retired ?? []);
+
+    /// <summary>The names in words beside it.</summary>
+    public ImmutableArray<Taxon> InWords { get; } = [];
+
     /// <summary>Title and version.</summary>
     public GuideTitle Title => _tables.Title;
 
     /// <summary>The classification, parents before children.</summary>
     public ImmutableArray<Taxon> Taxa => _tables.Taxa;
+
+    /// <summary>The taxa it describes, and after them the names in words beside it.</summary>
+    public IEnumerable<Taxon> AllNames => InWords.IsEmpty ? Taxa : Taxa.Concat(InWords);
 
     /// <summary>The characters in the order of a feature panel.</summary>
     public ImmutableArray<Character> Characters => _tables.Characters;

@@ -4,10 +4,16 @@ using System.Text.Json.Serialization;
 namespace Garten.Core.Terms;
 
 /// <summary>Names a taxon within a guide, for example <c>acer-macrophyllum</c>.</summary>
-/// <param name="Value">Lower-case letters, digits and hyphens; unique within the guide.</param>
+/// <param name="Value">Lower-case letters, digits and hyphens; unique within the guide, and never that of a name in words.</param>
 [JsonConverter(typeof(TaxonIdConverter))]
 public readonly record struct TaxonId(string Value)
 {
+    /// <summary>What the id of a name in words begins with.</summary>
+    public const string InWords = "own-";
+
+    /// <summary>True for a name in words, which the survey keeps beside the guide.</summary>
+    public bool IsInWords => Value.StartsWith(InWords, StringComparison.Ordinal);
+
     /// <inheritdoc/>
     public override string ToString() => Value;
 }

@@ -74,7 +74,14 @@ public sealed record ExtraName(
     // Archives have said “grounds” from the first on.
     [property: JsonPropertyName("grounds")] JsonElement Reasons,
     ImmutableArray<ExtraReview> Reviews
-);
+)
+{
+    /// <summary>A name in words, without qualifier; empty where it is a taxon of a guide.</summary>
+    public string InWords { get; init; } = "";
+
+    /// <summary>The family of such a name; empty where nobody knows it.</summary>
+    public string Family { get; init; } = "";
+}
 
 /// <summary>What a plant is found again by.</summary>
 /// <param name="Bearing">Bearing from it to the plant, in degrees from 0 to below 360.</param>

@@ -25,7 +25,8 @@ public sealed class Accounts(
         Guid.Empty,
         0,
         null,
-        false
+        false,
+        0
     );
 
     private readonly Lazy<string> _nobodysHash = new(() => hasher.HashPassword(Nobody, "nobody's password"));

@@ -1,14 +1,16 @@
 using System.Security.Claims;
 using Garten.Core.Survey.Access;
 using Garten.Data;
+using Garten.Server.Requests;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
+using Npgsql;
 
 namespace Garten.Server.Access;
 
 /// <summary>The cookie that says who is at work, and whether it still holds.</summary>
 /// <param name="accounts">The accounts.</param>
-public sealed class Visitor(AccountStore accounts)
+public sealed class Visitor(AccountStore accounts, CurrentGuide current, NpgsqlDataSource source)
 {
     private const string StampClaim = "stamp";
 
@@ -35,6 +37,11 @@ public sealed class Visitor(AccountStore accounts)
         )
         {
             return null;
+        }
+
+        if (account.NamesRevision != current.NamesRevision)
+        {
+            current.Hear(await SurveyNameStore.AllAsync(source, cancel));
         }
 
         // Read anew with every request, so that a role taken away is gone at once.

@@ -264,7 +264,11 @@ public static class ArchiveEndpoints
                             d.Remarks,
                             JsonSerializer.SerializeToElement(d.Reasons, DeterminationStore.ReasonsJson),
                             [.. d.Reviews.Reverse().Select(r => new ExtraReview(r.Person, r.Verdict, r.Remark, r.At))]
-                        )),
+                        )
+                        {
+                            InWords = InWords(d.Taxon)?.Name ?? "",
+                            Family = InWords(d.Taxon) is { } own ? guide.At(own.Id, TaxonRank.Family)?.Name ?? "" : "",
+                        }),
                 ],
                 [
                     .. sheet
@@ -281,6 +285,8 @@ public static class ArchiveEndpoints
                 ]
             );
         }
+
+        private Taxon? InWords(string taxon) => guide.FindTaxon(new(taxon)) is { Id.IsInWords: true } own ? own : null;
 
         private static ExtraSite MoreOf(Site site) =>
             new(site.Description, [.. site.Habitats], site.SnowGone, site.FloraArea);
@@ -387,6 +393,7 @@ public static class ArchiveEndpoints
                     ["scientificNameAuthorship"] = taxon?.Author ?? "",
                     ["taxonRank"] = taxon is null ? "" : DarwinCoreCsv.Rank(taxon.Rank.ToString()),
                     ["kingdom"] = "Plantae",
+                    ["family"] = taxon is null ? "" : guide.At(taxon.Id, TaxonRank.Family)?.Name ?? "",
                     ["identificationQualifier"] = DeterminationName.Written(line.Qualifier),
                     ["degreeOfEstablishment"] = DarwinCoreCsv.Establishment(line.Origin, status == AreaStatus.Native),
                     ["establishmentMeans"] = DarwinCoreCsv.EstablishmentMeans(status),

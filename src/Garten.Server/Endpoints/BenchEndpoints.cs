@@ -75,7 +75,7 @@ public static class BenchEndpoints
             .MapPost("/sheet", (SheetQuestion question, CurrentGuide current) =>
             {
                 Sound(question.Plant);
-                return question.Under is { } name && current.Guide.FindTaxon(name) is null
+                return question.Under is { } name && current.Model.Guide.FindTaxon(name) is null
                     ? throw new NotInStoreException("The guide has no such taxon.")
                     : BenchDesk.Draw(current.Model, question);
             })
@@ -162,7 +162,7 @@ public static class BenchEndpoints
     private static NameQuestion Known(CurrentGuide current, NameQuestion question)
     {
         Sound(question.Plant);
-        return current.Guide.FindTaxon(question.Taxon) is null
+        return current.Model.Guide.FindTaxon(question.Taxon) is null
             ? throw new NotInStoreException("The guide has no such taxon.")
             : question;
     }

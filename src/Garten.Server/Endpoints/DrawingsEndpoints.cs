@@ -44,7 +44,7 @@ public static class DrawingsEndpoints
 
         drawings
             .MapGet("/taxa/{taxon}", (string taxon, CurrentGuide current) =>
-                current.Guide.FindTaxon(new(taxon)) is { } found
+                current.Model.Guide.FindTaxon(new(taxon)) is { } found
                     ? Drawings.OfTaxon(current.Guide, found.Id)
                     : throw new NotInStoreException("The guide has no such taxon.")
             )

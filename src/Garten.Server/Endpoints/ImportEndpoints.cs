@@ -35,6 +35,7 @@ public sealed record ImportFault(string File, int Line, string Column, string Sa
 /// <param name="Merged">Rows of the file that name the same plant on the same visit in the same unit, their numbers added up.</param>
 /// <param name="Change">What changes; null while anything is wrong.</param>
 /// <param name="Left">What was left out and why, as sentences.</param>
+/// <param name="Unlisted">Names that nothing here is called by: a person says whether they are kept in words.</param>
 /// <param name="Kept">True when it was brought in.</param>
 public sealed record ImportView(
     IReadOnlyList<ImportColumnView> Columns,
@@ -44,6 +45,7 @@ public sealed record ImportView(
     int Merged,
     ImportChange? Change,
     IReadOnlyList<string> Left,
+    IReadOnlyList<UnlistedName> Unlisted,
     bool Kept
 );
 
@@ -73,6 +75,7 @@ public static class ImportEndpoints
                     string? file,
                     string? columns,
                     bool? keep,
+                    bool? inWords,
                     HttpRequest request,
                     ImportStore store,
                     PlaceStore places,
@@ -90,6 +93,7 @@ public static class ImportEndpoints
                             name,
                             columns,
                             keep ?? false,
+                            new(current.Guide, inWords ?? false),
                             progress,
                             store,
                             places,
@@ -111,6 +115,7 @@ public static class ImportEndpoints
         string name,
         string? columns,
         bool keep,
+        UnlistedNames unlisted,
         IProgress<double> progress,
         ImportStore store,
         PlaceStore places,
@@ -132,8 +137,15 @@ public static class ImportEndpoints
             names.TryGetValue(recorder, out var known) ? known : names[recorder] = recorder;
         using ArchivedPictures pictures = new(content, PictureReader.MostBytes, MostUnpacked);
         var arriving = await IsArchiveAsync(content, cancel)
-            ? OfArchive(content, pictures, current, sites, today, Known)
-            : OfTable(await TableAsync(content, cancel), columns, name, current.Guide, sites, today, progress, cancel);
+            ? OfArchive(content, pictures, current, sites, today, Known, unlisted)
+            : OfTable(
+                await TableAsync(content, cancel),
+                columns,
+                name,
+                new(current.Guide, sites, today, unlisted),
+                progress,
+                cancel
+            );
         var visits = arriving
             .Visits.Select(v => (Visit: v, Recorder: Known(v.Recorder.Length > 0 ? v.Recorder : person.Member!.Name)))
             .GroupBy(v => SheetOf(v.Visit, v.Recorder))
@@ -152,7 +164,7 @@ public static class ImportEndpoints
         ImportChange? change = null;
         if (arriving.Faults.Count == 0)
         {
-            BringInRecords command = new(visits, arriving.Plants, arriving.NewSites);
+            BringInRecords command = new(visits, arriving.Plants, arriving.NewSites) { Names = unlisted.Added };
             Part rest = new(progress, ShareOfReading);
             change = keep
                 ? await store.HandleAsync(person.Head, command, rest, cancel)
@@ -175,6 +187,7 @@ public static class ImportEndpoints
             arriving.Visits.Sum(v => v.Rows.Length) - visits.Sum(v => v.Rows.Count),
             change,
             arriving.Left,
+            unlisted.Met,
             keep
         );
     }
@@ -204,9 +217,7 @@ public static class ImportEndpoints
         byte[] content,
         string? columns,
         string file,
-        Guide guide,
-        List<string> sites,
-        DateOnly today,
+        Reads reads,
         IProgress<double> progress,
         CancellationToken cancel
     )
@@ -223,9 +234,10 @@ public static class ImportEndpoints
         {
             var at = Enum.GetValues<ImportColumn>().ToDictionary(c => c, c => holds.IndexOf(c));
             var reader = new RowReader(
-                guide,
-                sites,
-                today,
+                reads.Guide,
+                reads.Sites,
+                reads.Today,
+                reads.Unlisted,
                 at[ImportColumn.Amount] < 0
                     ? CountUnit.Individuals
                     : ColumnMatch.UnitOf(table.Headers[at[ImportColumn.Amount]])
@@ -284,17 +296,19 @@ public static class ImportEndpoints
         CurrentGuide current,
         List<string> sites,
         DateOnly today,
-        Func<string, string> personOf
+        Func<string, string> personOf,
+        UnlistedNames unlisted
     )
     {
         var archive = DarwinCoreArchiveReader.Read(content);
-        var survey = ArchivedSurvey.Read(current.Guide, sites, today, archive.Events, archive.Occurrences);
+        var survey = ArchivedSurvey.Read(current.Guide, sites, today, archive.Events, archive.Occurrences, unlisted);
         ReturningPlants returning = new(
             current,
             sites.Concat(survey.NewSites.Select(s => s.Name)),
             pictures,
             today,
-            personOf
+            personOf,
+            unlisted
         );
         var plants = returning.Read(survey.Followed);
         List<string> left = [];
@@ -471,6 +485,9 @@ public static class ImportEndpoints
     {
         public void Report(double value) => whole.Report(from + ((1 - from) * value));
     }
+
+    /// <summary>What rows of a table are read by.</summary>
+    private sealed record Reads(Guide Guide, List<string> Sites, DateOnly Today, UnlistedNames Unlisted);
 
     /// <summary>A file that arrives.</summary>
     /// <param name="Columns">Its columns; none of an archive.</param>

@@ -23,7 +23,7 @@ public static class LookingUpEndpoints
 
         guide
             .MapGet("/taxa/{taxon}", (string taxon, CurrentGuide current) =>
-                current.Guide.FindTaxon(new(taxon)) is { } found
+                current.Model.Guide.FindTaxon(new(taxon)) is { } found
                     ? FloraAccount.Of(current.Guide, found.Id)
                     : throw new NotInStoreException("The guide has no such taxon.")
             )

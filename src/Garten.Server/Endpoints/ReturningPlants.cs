@@ -26,7 +26,8 @@ public sealed partial class ReturningPlants(
     IEnumerable<string> sites,
     ArchivedPictures pictures,
     DateOnly today,
-    Func<string, string> personOf
+    Func<string, string> personOf,
+    UnlistedNames unlisted
 )
 {
     private const int MostName = 120;
@@ -298,16 +299,28 @@ public sealed partial class ReturningPlants(
         }
     }
 
+    /// <summary>The taxon of the guide, or the name in words, which goes on the survey's list with its plant.</summary>
+    private (TaxonId Taxon, string FullName) NamedAs(ExtraName name)
+    {
+        if (current.Guide.FindTaxon(new(name.Taxon)) is { } taxon)
+        {
+            return (taxon.Id, DeterminationName.Full(taxon, name.Qualifier));
+        }
+
+        var words = NameText.Readings(name.InWords).FirstOrDefault(r => r.Id.Value == name.Taxon)
+            ?? throw new RuleException("dynamicProperties", $"The guide has no taxon “{name.Taxon}”.");
+        return (unlisted.Place(words, name.Family), words.Full(name.Qualifier));
+    }
+
     private ArrivingName NameOf(PlantId plant, ExtraName name, int time)
     {
-        var taxon = current.Guide.FindTaxon(new TaxonId(name.Taxon))
-            ?? throw new RuleException("dynamicProperties", $"The guide has no taxon “{name.Taxon}”.");
+        var (taxon, fullName) = NamedAs(name);
         var reasons = name.Reasons.GetRawText();
         if (reasons.Length > MostGrounds)
         {
             throw new RuleException(
                 "dynamicProperties",
-                $"The reasons of {taxon.Name} are longer than any that were kept here."
+                $"The reasons of {fullName} are longer than any that were kept here."
             );
         }
 
@@ -325,9 +338,9 @@ public sealed partial class ReturningPlants(
         return new(
             new(id),
             time,
-            name.Taxon,
+            taxon.Value,
             name.Qualifier,
-            DeterminationName.Full(taxon, name.Qualifier),
+            fullName,
             person,
             date,
             Rules.Text("dynamicProperties", "The remark", name.Remarks, 2000),
@@ -343,7 +356,7 @@ public sealed partial class ReturningPlants(
                         )
                         : throw new RuleException(
                             "dynamicProperties",
-                            $"{r.Person} differs from {taxon.Name} and does not say why."
+                            $"{r.Person} differs from {fullName} and does not say why."
                         )
                 ),
             ]

@@ -53,7 +53,7 @@ public static class WalkEndpoints
         api.MapGet("/starts/{taxon}", (string taxon, CurrentGuide current) =>
             {
                 var id = new TaxonId(taxon);
-                return current.Guide.FindTaxon(id) is null
+                return current.Model.Guide.FindTaxon(id) is null
                     ? throw new NotInStoreException("The guide has no such taxon.")
                     : current.Guide.Reach.StartsFor(id).ToArray();
             })

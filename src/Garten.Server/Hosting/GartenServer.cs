@@ -71,6 +71,7 @@ public static class GartenServer
         builder.Services.AddScoped<PlantStore>();
         builder.Services.AddScoped<EvidenceStore>();
         builder.Services.AddScoped<DeterminationStore>();
+        builder.Services.AddScoped<SurveyNameStore>();
         builder.Services.AddScoped<ReviewStore>();
         builder.Services.AddScoped<RecordStore>();
         builder.Services.AddScoped<FindStore>();
@@ -134,6 +135,7 @@ public static class GartenServer
         WalkEndpoints.Map(api);
         BenchEndpoints.Map(api);
         DeterminationsEndpoints.Map(api);
+        NamesEndpoints.Map(api);
         ReviewsEndpoints.Map(api);
         RecordsEndpoints.Map(api);
         FindsEndpoints.Map(api);
@@ -182,6 +184,8 @@ public static class GartenServer
 
         var version = await app.Services.GetRequiredService<GuideStore>().KeepAsync(package, reading.Guide, cancel);
         app.Services.GetRequiredService<CurrentGuide>().Set(reading.Guide, version);
+        app.Services.GetRequiredService<CurrentGuide>()
+            .Hear(await SurveyNameStore.AllAsync(app.Services.GetRequiredService<Npgsql.NpgsqlDataSource>(), cancel));
         await app.Services.GetRequiredService<CommandJournal>().AssessStaleAsync(cancel);
         if (settings.Demo)
         {

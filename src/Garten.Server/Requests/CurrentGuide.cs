@@ -4,6 +4,7 @@ using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
+using Garten.Core.Survey.Names;
 using Garten.Core.Survey.Places;
 using Garten.Data;
 
@@ -15,9 +16,13 @@ public sealed class CurrentGuide : IGuideInUse
     private (CandidateModel Model, int Version)? _loaded;
     private string? _tables;
     private HashSet<string> _sensitive = [];
+    private Guide? _names;
 
-    /// <summary>The guide.</summary>
-    public Guide Guide => Loaded.Model.Guide;
+    /// <summary>The guide with the survey's names in words beside it; what it describes alone is that of the <see cref="Model"/>.</summary>
+    public Guide Guide => _names ?? Loaded.Model.Guide;
+
+    /// <inheritdoc/>
+    public Guide Names => Guide;
 
     /// <summary>The guide made ready for weighing names.</summary>
     public CandidateModel Model => Loaded.Model;
@@ -42,7 +47,18 @@ public sealed class CurrentGuide : IGuideInUse
     /// <param name="version">Its number in the store.</param>
     public void Set(Guide guide, int version)
     {
-        (_loaded, _tables) = ((new CandidateModel(guide), version), null);
+        (_loaded, _tables, _names) = ((new CandidateModel(guide), version), null, null);
         _sensitive = [.. SensitiveTaxa.Of(guide).Select(t => t.Value)];
     }
+
+    /// <inheritdoc/>
+    public void Hear(IReadOnlyList<SurveyName> names)
+    {
+        var guide = Model.Guide.With(names);
+        (_names, _sensitive) = (guide, [.. SensitiveTaxa.Of(guide).Select(t => t.Value)]);
+        NamesRevision = names.Max(n => (long?)n.Revision) ?? 0;
+    }
+
+    /// <summary>Revision of the list of names it heard of.</summary>
+    public long NamesRevision { get; private set; }
 }

@@ -44,6 +44,41 @@ public sealed class GradingTests
     }
 
     [Fact]
+    public void A_name_in_words_rests_on_people_alone()
+    {
+        var ginkgo = NameText.Read("Ginkgo biloba", out _, out _)!;
+        var given = ByOstrow with { Taxon = ginkgo.Id, FullName = ginkgo.Name };
+        var alone = Of([Opposite, Berry], null, given);
+        (alone.Grade, alone.Name!.Name, alone.Name.Id).ShouldBe((Grade.Leaning, "Ginkgo biloba", ginkgo.Id));
+        Reason(alone, ReasonKind.Named).Says.ShouldContain("the guide does not describe it, so nothing is weighed");
+        alone.Missing.ShouldHaveSingleItem().Kind.ShouldBe(ReasonKind.SecondPerson);
+
+        var both = Of([Opposite, Berry], null, given with { Person = "T. Lindqvist" }, given);
+        both.Grade.ShouldBe(Grade.Settled);
+        both.Missing.ShouldHaveSingleItem().Kind.ShouldBe(ReasonKind.Specimen);
+        Of([Opposite], null, given with { Person = "T. Lindqvist" }, given).Grade.ShouldBe(Grade.Leaning);
+        Of([Opposite, Berry], null, given with { Qualifier = IdentificationQualifier.Cf })
+            .Grade.ShouldBe(Grade.Leaning);
+    }
+
+    [Fact]
+    public void A_plant_somebody_could_not_identify_is_unplaced_whatever_it_was_called_before()
+    {
+        var answer = Of(
+            [Opposite, Simple, Serrate, Long, Berry],
+            null,
+            ByLindqvist with
+            {
+                Taxon = NameText.NotIdentified.Id,
+                FullName = "not identified",
+            },
+            ByOstrow
+        );
+        (answer.Grade, answer.Name).ShouldBe((Grade.Unplaced, null));
+        answer.Reasons.ShouldHaveSingleItem().Says.ShouldContain("T. Lindqvist could not identify it on");
+    }
+
+    [Fact]
     public void A_name_given_against_the_weight_of_all_features_is_unplaced()
     {
         var answer = Of(

@@ -139,7 +139,9 @@ export function BenchPage() {
 
   const ends = bench?.walk?.ends ?? []
   const onlyEnd = ends.length === 1 && bench?.walk?.open === 0 ? (ends[0]?.taxon.id ?? null) : null
+  // Of a name in words the guide knows no season.
   const latest = sheet?.determinations[0]
+  const named = guide?.taxa.find((t) => t.name.id === latest?.taxon)?.name.id ?? null
   return (
     <div className={`bench show-${column}`}>
       <div className="bench-switch no-print" role="group" aria-label="Part of the bench">
@@ -204,11 +206,11 @@ export function BenchPage() {
               sheet={sheet}
               guide={guide}
               current={tab === 'features' ? organ : null}
-              leading={bench?.likelyNames.names[0]?.name ?? null}
+              leading={sheet.observations.length > 0 ? (bench?.likelyNames.names[0]?.name ?? null) : null}
               weighing={answered.settling}
               onOrgan={openFeatures}
             />
-            <SeasonStrip sheet={sheet} taxon={latest?.taxon ?? onlyEnd} />
+            <SeasonStrip sheet={sheet} taxon={named ?? onlyEnd} />
             <div className="tabs" role="tablist" aria-label="Work on this plant">
               {tabs.map((t) => (
                 <button

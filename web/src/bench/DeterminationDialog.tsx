@@ -13,7 +13,7 @@ import { useAccount, useDetermine, useSession } from '../api/queries'
 import type { GuideView, Origin, PlantSheet, Qualifier } from '../api/types'
 import { some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
-import { TaxonPicker } from '../shared/TaxonPicker'
+import { NameField } from '../names/NameField'
 import { TaxonText } from '../shared/TaxonText'
 import { useDraft } from '../shared/useDraft'
 import { OriginField } from './OriginField'
@@ -36,10 +36,10 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
   const [origin, setOrigin] = useState<Origin>(sheet.plant.origin)
   const [date, setDate] = useState(session?.today ?? '')
   const [remarks, setRemarks] = useDraft(`determine/${sheet.plant.id}`)
-  const account = useAccount(sheet.request, taxon).data
+  const above = guide.taxa.find((t) => t.name.id === taxon)
+  const account = useAccount(sheet.request, above ? taxon : null).data
   const steps = sheet.request.plant.walk?.answers.length ?? 0
   const seen = sheet.observations.filter((o) => o.seen.finding.kind !== 'hidden').length
-  const above = guide.taxa.find((t) => t.name.id === taxon)
   const save = () =>
     taxon &&
     determine.mutate(
@@ -63,9 +63,8 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
         <DialogContent>
           <ProblemNote error={determine.error} />
           <div className="stack">
-            <TaxonPicker
-              taxa={guide.taxa}
-              label="Name, of any rank"
+            <NameField
+              label="Name, of any rank, or in words"
               value={taxon}
               autoFocus={proposed === null}
               onPick={setTaxon}

@@ -1,5 +1,5 @@
 import { Button, MenuItem, TextField } from '@mui/material'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type { FeatureOffer } from '../api/types'
 import { useShortcuts } from '../shared/useShortcuts'
 
@@ -9,30 +9,37 @@ interface Props {
   onSkip: () => void
 }
 
-/** After a lead was chosen: its features, ready to be recorded with one key, so that evidence is entered once. */
+/**
+ * After a lead was chosen: what it says, to be recorded as far as it was truly seen. Nothing is ticked at first: who follows a
+ * lead for one of its statements has not seen the others.
+ */
 export function OfferStrip({ offers, onRecord, onSkip }: Props) {
-  const [off, setOff] = useState<ReadonlySet<string>>(new Set())
+  const first = useRef<HTMLInputElement>(null)
+  const [seen, setSeen] = useState<ReadonlySet<string>>(new Set())
   const [states, setStates] = useState<Record<string, string>>({})
   const state = (o: FeatureOffer) =>
     (o.states.length === 0 ? null : o.states.length === 1 ? o.states[0] : states[o.character]) ?? null
-  const ready = offers.filter((o) => !off.has(o.character) && (o.states.length === 0 || state(o) !== null))
+  const ready = offers.filter((o) => seen.has(o.character) && (o.states.length === 0 || state(o) !== null))
   const record = () => onRecord(ready.map((offer) => ({ offer, state: state(offer) })))
-  useShortcuts({ r: ready.length > 0 ? record : undefined, Escape: onSkip })
+  const tick = (character: string, on: boolean) => {
+    const next = new Set(seen)
+    if (on) next.add(character)
+    else next.delete(character)
+    setSeen(next)
+  }
+  // With nothing ticked the same key leads to the first box, which the space bar ticks.
+  useShortcuts({ r: ready.length > 0 ? record : () => first.current?.focus(), Escape: onSkip })
   return (
     <div className="offers" role="region" aria-label="Record what the lead says">
-      <span>You chose a lead that says:</span>
-      {offers.map((o) => (
+      <span>Your lead says this. Tick what you saw:</span>
+      {offers.map((o, i) => (
         <span key={o.character} className="offer">
           <label>
             <input
+              ref={i === 0 ? first : undefined}
               type="checkbox"
-              checked={!off.has(o.character)}
-              onChange={(e) => {
-                const next = new Set(off)
-                if (e.target.checked) next.delete(o.character)
-                else next.add(o.character)
-                setOff(next)
-              }}
+              checked={seen.has(o.character)}
+              onChange={(e) => tick(o.character, e.target.checked)}
             />{' '}
             {o.label.toLowerCase()}: {o.states.length === 1 ? o.stateLabels[0] : o.rough}
           </label>
@@ -41,13 +48,16 @@ export function OfferStrip({ offers, onRecord, onSkip }: Props) {
               select
               variant="standard"
               value={states[o.character] ?? ''}
-              onChange={(e) => setStates({ ...states, [o.character]: e.target.value })}
+              onChange={(e) => {
+                setStates({ ...states, [o.character]: e.target.value })
+                tick(o.character, e.target.value !== '')
+              }}
               slotProps={{ select: { displayEmpty: true, inputProps: { 'aria-label': o.label } } }}
             >
               <MenuItem value="">which?</MenuItem>
-              {o.states.map((s, i) => (
+              {o.states.map((s, at) => (
                 <MenuItem key={s} value={s}>
-                  {o.stateLabels[i]}
+                  {o.stateLabels[at]}
                 </MenuItem>
               ))}
             </TextField>
@@ -55,7 +65,7 @@ export function OfferStrip({ offers, onRecord, onSkip }: Props) {
         </span>
       ))}
       <Button variant="contained" onClick={record} disabled={ready.length === 0}>
-        Seen: record {ready.length === 1 ? 'it' : `these ${ready.length}`}&nbsp;<kbd>R</kbd>
+        Record what is ticked&nbsp;<kbd>R</kbd>
       </Button>
       <Button color="inherit" onClick={onSkip}>
         Not now&nbsp;<kbd>Esc</kbd>

@@ -73,7 +73,7 @@ export const SeasonStrip = memo(function SeasonStrip({
             seasons of <TaxonText name={account.taxon.name} /> at this height ·{' '}
           </>
         ) : (
-          'no name yet, so no seasons · '
+          `${sheet.determinations.length === 0 ? 'no name yet, so no seasons' : 'the guide says no seasons of this name'} · `
         )}
         ● visits ▼ today
       </figcaption>

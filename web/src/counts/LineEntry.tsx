@@ -1,6 +1,8 @@
 import { Button, TextField } from '@mui/material'
 import { useRef, useState } from 'react'
-import type { CountView } from '../api/types'
+import type { CountView, NameText } from '../api/types'
+import { useAddName } from '../names/nameQueries'
+import { kindWords } from '../names/readingWords'
 import { EntryNotes } from '../shared/EntryNotes'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
@@ -19,6 +21,7 @@ export function LineEntry({ view, plot, entry }: Props) {
   const field = useRef<HTMLInputElement>(null)
   const [refusal, setRefusal] = useState<Error | null>(null)
   const { text } = entry
+  const add = useAddName()
   const enter = useEnterLine(view.sheet.id)
   const reading = useReading(view.sheet.id, text).data
   const read = text.trim() === '' ? undefined : reading
@@ -35,6 +38,11 @@ export function LineEntry({ view, plot, entry }: Props) {
       ),
     )
   }
+  const keep = (name: NameText) =>
+    add.mutate(
+      { text: name.name, working: name.kind === 'working', family: '' },
+      { onSuccess: () => send(null), onError: setRefusal },
+    )
   return (
     <form
       className="count-entry no-print"
@@ -79,6 +87,20 @@ export function LineEntry({ view, plot, entry }: Props) {
           </>
         )}
         {read?.fault && <span className="soft"> {read.fault}</span>}
+        {(read?.inWords ?? []).length > 0 && (
+          <span>
+            {' '}
+            Keep it in words as{' '}
+            {(read?.inWords ?? []).map((r) => (
+              <Button key={r.kind} size="small" variant="outlined" onClick={() => keep(r)}>
+                <span>
+                  <TaxonText name={r.name} family={r.kind === 'notIdentified'} />
+                  {r.kind !== 'notIdentified' && <small> {kindWords[r.kind]}</small>}
+                </span>
+              </Button>
+            ))}
+          </span>
+        )}
       </div>
       <EntryNotes entry={entry} />
       <ProblemNote error={refusal} />

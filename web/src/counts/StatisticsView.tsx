@@ -8,6 +8,11 @@ import './counts.css'
 export function StatisticsView({ of }: { of: SurveyStatistics }) {
   return (
     <>
+      {of.left?.map((says) => (
+        <p key={says} className="caution">
+          {says}
+        </p>
+      ))}
       <div className="statistics-columns">
         <section className="box" aria-label="How many species">
           <h2>How many species</h2>

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react'
 import type { ImportColumn, ImportView } from '../api/types'
 import { some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
+import { UnlistedNames } from './UnlistedNames'
 import { useImport } from './importQueries'
 
 const holds: Record<ImportColumn, string> = {
@@ -16,6 +17,7 @@ const holds: Record<ImportColumn, string> = {
   note: 'a note',
   plot: 'number of the plot',
   plotArea: 'size of a plot, m²',
+  family: 'family of the plant',
 }
 
 /** Brings a table of records in: its columns are matched, what would change is shown, and all is kept or nothing. */
@@ -25,12 +27,18 @@ export function ImportPanel() {
   const [file, setFile] = useState<File | null>(null)
   const [view, setView] = useState<ImportView | null>(null)
   const [share, setShare] = useState(0)
-  const send = (chosen: File, columns: (ImportColumn | null)[] | null, keep: boolean) => {
+  const [inWords, setInWords] = useState(false)
+  const send = (
+    chosen: File,
+    columns: (ImportColumn | null)[] | null,
+    keep: boolean,
+    words: boolean = inWords,
+  ) => {
     stop.current?.abort()
     stop.current = new AbortController()
     setShare(0)
     bring.mutate(
-      { file: chosen, columns, keep, signal: stop.current.signal, onShare: setShare },
+      { file: chosen, columns, keep, inWords: words, signal: stop.current.signal, onShare: setShare },
       { onSuccess: setView },
     )
   }
@@ -56,7 +64,8 @@ export function ImportPanel() {
             if (!chosen) return
             setFile(chosen)
             setView(null)
-            send(chosen, null, false)
+            setInWords(false)
+            send(chosen, null, false, false)
           }}
         />
       </Button>
@@ -100,6 +109,20 @@ export function ImportPanel() {
               In {some(view.change.differing.length, 'line')} the number differs from the one here, which
               stays: line {view.change.differing.slice(0, 20).join(', ')}.
             </Alert>
+          )}
+          {view.unlisted.length > 0 && (
+            <UnlistedNames
+              names={view.unlisted}
+              kept={inWords}
+              onKeep={
+                view.kept
+                  ? null
+                  : (words) => {
+                      setInWords(words)
+                      send(file, view.columns.length > 0 ? matched : null, false, words)
+                    }
+              }
+            />
           )}
           {view.left.map((says) => (
             <p key={says}>{says}</p>

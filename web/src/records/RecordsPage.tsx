@@ -3,6 +3,7 @@ import { useSession } from '../api/queries'
 import { CountsPanel } from '../counts/CountsPanel'
 import { StatisticsPanel } from '../counts/StatisticsPanel'
 import { FindsPanel } from '../finds/FindsPanel'
+import { NamesPanel } from '../names/NamesPanel'
 import { ChecklistPanel } from '../papers/ChecklistPanel'
 import { LabelsPanel } from '../papers/LabelsPanel'
 import { ReportPanel } from '../papers/ReportPanel'
@@ -16,6 +17,7 @@ const tabs: { id: string | null; label: string }[] = [
   { id: 'finds', label: 'All finds' },
   { id: 'counts', label: 'Counts' },
   { id: 'statistics', label: 'Statistics' },
+  { id: 'names', label: 'Names' },
   { id: 'report', label: 'Report' },
   { id: 'checklist', label: 'Checklist' },
   { id: 'labels', label: 'Labels' },
@@ -42,6 +44,7 @@ export function RecordsPage({ nonce }: { nonce: string }) {
       {what === 'finds' && <FindsPanel nonce={nonce} />}
       {what === 'counts' && <CountsPanel />}
       {what === 'statistics' && <StatisticsPanel />}
+      {what === 'names' && <NamesPanel />}
       {what === 'report' && <ReportPanel />}
       {what === 'checklist' && <ChecklistPanel />}
       {what === 'labels' && <LabelsPanel />}

@@ -8,6 +8,8 @@ interface Sending {
   /** What each column holds; null to have it guessed. */
   columns: (ImportColumn | null)[] | null
   keep: boolean
+  /** True to keep names that no list has as names in words. */
+  inWords: boolean
   signal: AbortSignal
   /** Told what share is done, from 0 to 1. */
   onShare: (share: number) => void
@@ -18,13 +20,14 @@ export function useImport() {
   const client = useQueryClient()
   return useMutation({
     retry: false,
-    mutationFn: async ({ file, columns, keep, signal, onShare }: Sending) => {
+    mutationFn: async ({ file, columns, keep, inWords, signal, onShare }: Sending) => {
       const lines = await answer(
         api.POST('/api/import', {
           params: {
             query: {
               file: file.name,
               keep,
+              ...(inWords && { inWords }),
               ...(columns && { columns: columns.map((c) => c ?? '').join(',') }),
             },
           },

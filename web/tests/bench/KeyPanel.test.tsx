@@ -276,13 +276,13 @@ describe('a mistake on the way', () => {
 describe('what a lead says', () => {
   const feature = '/api/plants/7/visits/11/features/leaf-arrangement'
 
-  it('is offered once it is chosen, and recorded by one key', async () => {
+  it('is offered once it is chosen, and recorded once it is ticked', async () => {
     const { user, server } = open(aWalk(), { [`PUT ${feature}`]: aSheet() })
     await user.keyboard('1')
     expect(await screen.findByRole('region', { name: 'Record what the lead says' })).toHaveTextContent(
       'leaf arrangement: opposite',
     )
-    await user.keyboard('r')
+    await user.keyboard('r r')
     await waitFor(() =>
       expect(server.sent(`PUT ${feature}`)).toEqual([
         expect.objectContaining({ finding: 'states', states: ['opposite'], certainty: 'sure' }),
@@ -306,7 +306,7 @@ describe('what a lead says', () => {
     const { user } = open(aWalk(), { [`PUT ${feature}`]: new Says(400, { detail: 'Not on this visit.' }) })
     await user.keyboard('1')
     await screen.findByRole('region', { name: 'Record what the lead says' })
-    await user.keyboard('r')
+    await user.keyboard('r r')
     expect(await screen.findByRole('alert')).toHaveTextContent('Not on this visit.')
     expect(screen.getByRole('region', { name: 'Record what the lead says' })).toBeVisible()
   })
@@ -322,7 +322,7 @@ describe('what a lead says', () => {
     })
     await user.keyboard('1')
     await screen.findByRole('region', { name: 'Record what the lead says' })
-    await user.keyboard('r')
+    await user.keyboard('r r')
     await user.click(
       within(screen.getByRole('article', { name: 'Lead 2' })).getByRole('button', { name: /^2/ }),
     )
@@ -366,10 +366,11 @@ describe('what a lead says', () => {
       'PUT /api/plants/7/visits/11/features/blade-length': aSheet(),
     })
     await user.keyboard('1')
-    expect(await screen.findByRole('button', { name: /^Seen: record it/ })).toBeEnabled()
+    expect(await screen.findByRole('button', { name: /^Record what is ticked/ })).toBeDisabled()
     await user.click(screen.getByRole('combobox', { name: 'Leaf arrangement' }))
     await user.click(screen.getByRole('option', { name: 'whorled' }))
-    await user.click(screen.getByRole('button', { name: /^Seen: record these 2/ }))
+    await user.click(screen.getByRole('checkbox', { name: /blade length/ }))
+    await user.click(screen.getByRole('button', { name: /^Record what is ticked/ }))
     await waitFor(() =>
       expect(server.sent('PUT /api/plants/7/visits/11/features/blade-length')).toEqual([
         expect.objectContaining({ finding: 'rough', rough: '40–60 mm' }),
@@ -378,11 +379,18 @@ describe('what a lead says', () => {
     expect(server.sent(`PUT ${feature}`)).toEqual([expect.objectContaining({ states: ['whorled'] })])
   })
 
-  it('is not recorded where the box is cleared', async () => {
-    const { user } = open(aWalk())
+  it('is recorded only where it is ticked, which the keyboard can do as well', async () => {
+    const { user, server } = open(aWalk(), { [`PUT ${feature}`]: aSheet() })
     await user.keyboard('1')
-    await user.click(await screen.findByRole('checkbox'))
-    expect(screen.getByRole('button', { name: /^Seen: record these 0/ })).toBeDisabled()
+    const box = await screen.findByRole('checkbox')
+    expect(box).not.toBeChecked()
+    expect(screen.getByRole('button', { name: /^Record what is ticked/ })).toBeDisabled()
+    await user.keyboard('r')
+    expect(box).toHaveFocus()
+    await user.keyboard(' ')
+    expect(box).toBeChecked()
+    await user.keyboard('r')
+    await waitFor(() => expect(server.sent(`PUT ${feature}`)).toHaveLength(1))
   })
 })
 

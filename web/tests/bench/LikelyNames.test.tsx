@@ -94,8 +94,8 @@ function open(
     onName: vi.fn(),
   }
   const chosen: BenchChoices[] = []
-  const server = serve({ 'GET /api/plants/7/grade': grade, ...more })
   const guide = aGuide({ taxa: [aTaxon('a', 'Acer circinatum', { commonNames: ['vine maple'] })] })
+  const server = serve({ 'GET /api/plants/7/grade': grade, 'GET /api/guide': guide, ...more })
   function Desk() {
     const [choices, setChoices] = useState(withMeans(null))
     return (

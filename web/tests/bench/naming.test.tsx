@@ -28,6 +28,8 @@ const account = (part = {}) => ({ alerts: [], lookAlikes: [], ...part })
 
 const usual = {
   'GET /api/session': aSession(),
+  'GET /api/guide': guide,
+  'GET /api/names': [],
   'POST /api/bench/names': {},
   'POST /api/bench/account': account(),
 }
@@ -102,7 +104,9 @@ describe('giving a name', () => {
   it('waits for a name, found by its common name', async () => {
     const { user, sent } = open({ 'POST /api/plants/7/determinations': aSheet() }, null)
     expect(screen.getByRole('button', { name: 'Give the name' })).toBeDisabled()
-    await user.type(screen.getByRole('combobox', { name: 'Name, of any rank' }), 'osier{Enter}')
+    await user.type(screen.getByRole('combobox', { name: 'Name, of any rank, or in words' }), 'osier')
+    await screen.findByRole('option', { name: /sericea/ })
+    await user.keyboard('{Enter}')
     await user.click(screen.getByRole('button', { name: 'Give the name' }))
     await waitFor(() => expect(sent()).toEqual([expect.objectContaining({ taxon: 'cornus-sericea' })]))
   })

@@ -19,6 +19,7 @@ const aView = (part: Partial<ImportView> = {}): ImportView => ({
   merged: 0,
   change: { sheets: 1, lines: 3, known: 0, differing: [], people: [], sites: [], plants: none },
   left: [],
+  unlisted: [],
   kept: false,
   ...part,
 })

@@ -13,8 +13,12 @@ public static class SensitiveTaxa
             .Select(t => guide.At(t.Id, TaxonRank.Genus)?.Id)
             .OfType<TaxonId>()
             .ToHashSet();
+        // A name in words of such a genus may mean the sensitive species: "Calypso sp. A".
         return guide
-            .Taxa.Where(t => genera.Contains(t.Id) || guide.Lineage(t.Id).Any(above => above.Sensitive))
+            .AllNames.Where(t =>
+                genera.Contains(t.Id)
+                || guide.Lineage(t.Id).Any(above => above.Sensitive || (t.Id.IsInWords && genera.Contains(above.Id)))
+            )
             .Select(t => t.Id)
             .ToHashSet();
     }

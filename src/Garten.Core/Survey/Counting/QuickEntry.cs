@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Text.RegularExpressions;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Survey.Counting;
@@ -16,13 +17,18 @@ public sealed record QuickReading(
     ImmutableArray<double?> Amounts,
     CountUnit Unit,
     string Fault
-);
+)
+{
+    /// <summary>What the name may be in words, the likeliest first, where nothing is called so; the line can be taken once one of them is on the survey's list.</summary>
+    public ImmutableArray<NameText> InWords { get; init; } = [];
+}
 
 /// <summary>
 /// Reads lines such as "ace mac 12", "acemac 12 stems", "cf alnrub", "acer sp 3" or, in a quadrat, "pol mun 2a" and "pol mun 35%":
 /// on a phenology watch, "ace mac flower 20": three or more letters of genus and species, the number, and what it counts where that is not the usual.
+/// Common and older names do as well: "vine maple 3". A name that ends in a number stands in quotation marks: "'sedge 3' 12".
 /// </summary>
-public static class QuickEntry
+public static partial class QuickEntry
 {
     private const int MostTaxa = 8;
     private const int LettersOfGenus = 3;
@@ -53,12 +59,14 @@ public static class QuickEntry
     /// <param name="text">What was typed.</param>
     public static QuickReading Read(Guide guide, Protocol protocol, string text)
     {
-        string[] tokens = text.Replace("%", " % ", StringComparison.Ordinal)
+        var quoted = Quoted().Match(text);
+        string[] tokens = (quoted.Success ? text[quoted.Length..] : text)
+            .Replace("%", " % ", StringComparison.Ordinal)
             .Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         var qualifier = IdentificationQualifier.None;
-        List<string> name = [];
+        List<string> name = quoted.Success ? [.. quoted.Groups[1].Value.Split(' ')] : [];
         var at = 0;
-        for (; at < tokens.Length && IsName(tokens[at], name.Count, protocol); at++)
+        for (; !quoted.Success && at < tokens.Length && IsName(tokens[at], name.Count, protocol); at++)
         {
             switch (tokens[at].TrimEnd('.').ToUpperInvariant())
             {
@@ -82,20 +90,58 @@ public static class QuickEntry
         }
 
         unit ??= amounts is [null] || usual[0] != CountUnit.Presence ? usual[0] : usual[1];
-        var taxa = TaxaOf(guide, name);
+        var (taxa, common) = Called(guide, name, quoted.Success);
+        ImmutableArray<NameText> inWords =
+            taxa.Length == 0 && name.Count > 0 ? NameText.Readings(string.Join(' ', name)) : [];
         if (fault.Length == 0)
         {
             fault =
                 name.Count == 0 ? "Type three letters of the genus and three of the species, then the number."
                 : taxa.Length == 0
-                    ? $"The guide has no name that begins “{string.Join(' ', name)}”. Check the letters, or add the plant as a genus with “sp”."
-                : taxa.Length > 1 ? "Several names begin so. Type more letters, or choose one."
+                    ? $"Nothing on the lists is called “{string.Join(' ', name)}”. Check the letters, or keep it as a name in words."
+                : taxa.Length > 1
+                    ? common ? $"“{string.Join(' ', name)}” means several plants. Choose one."
+                        : "Several names begin so. Type more letters, or choose one."
                 : !usual.Contains(unit.Value) ? $"This visit does not count {InWords(unit.Value)}."
                 : amounts.Select(a => ProtocolRules.FaultOf(unit.Value, a)).FirstOrDefault(f => f.Length > 0) ?? "";
         }
 
-        return new([.. taxa.Take(MostTaxa).Select(TaxonName.Of)], qualifier, amounts, unit.Value, fault);
+        return new([.. taxa.Take(MostTaxa).Select(TaxonName.Of)], qualifier, amounts, unit.Value, fault)
+        {
+            InWords = inWords,
+        };
     }
+
+    /// <summary>What is called so: by letters of its name, or else by a whole common or older name.</summary>
+    /// <param name="whole">True where the name was set in quotation marks, and so means nothing but itself.</param>
+    private static (Taxon[] Taxa, bool Common) Called(Guide guide, List<string> name, bool whole)
+    {
+        var written = string.Join(' ', name);
+        HashSet<string> meant = new(
+            [written, .. NameText.Readings(written).Select(r => r.Name)],
+            StringComparer.OrdinalIgnoreCase
+        );
+        Taxon[] exact = [.. guide.AllNames.Where(t => meant.Contains(t.Name))];
+        var begun = exact.Length > 0 || whole ? exact : TaxaOf(guide, name);
+        if (begun.Length > 0)
+        {
+            return (begun, false);
+        }
+
+        Taxon[] called =
+        [
+            .. guide.AllNames.Where(t => t.CommonNames.Concat(t.Synonyms).Any(n => IsCalled(n, written))),
+        ];
+        return (called, true);
+    }
+
+    /// <summary>True for a whole name, or one that its first word only narrows: "bracken" for "western bracken".</summary>
+    private static bool IsCalled(string name, string written) =>
+        name.Replace('-', ' ').EndsWith(written.Replace('-', ' '), StringComparison.OrdinalIgnoreCase)
+        && (name.Length == written.Length || name[^(written.Length + 1)] is ' ' or '-');
+
+    [GeneratedRegex("""^\s*['"‘’“”]([^'"‘’“”]+)['"‘’“”]""", RegexOptions.CultureInvariant)]
+    private static partial Regex Quoted();
 
     /// <summary>The unit of a word, as typed or as Garten writes it; null for none.</summary>
     public static CountUnit? UnitNamed(string word) =>
@@ -142,7 +188,7 @@ public static class QuickEntry
 
     // A lone r is a class of cover once there is a name before it.
     private static bool IsName(string token, int before, Protocol protocol) =>
-        char.IsLetter(token[0])
+        (char.IsLetter(token[0]) || (before > 0 && token[0] is '×' or '\'' or '‘' or '"' or '“'))
         && !(before > 0 && Units.ContainsKey(token))
         && !(before > 0 && protocol == Protocol.Quadrats && CoverClass.PercentOf(token) is not null);
 
@@ -196,13 +242,15 @@ public static class QuickEntry
         {
             case []:
                 return [];
+            case [_, "sp" or "spp", _, ..]:
+                return [];
             case [var genus, "sp" or "spp"]:
-                return [.. guide.Taxa.Where(t => t.Rank == TaxonRank.Genus && Begins(t.Name, genus))];
+                return [.. guide.AllNames.Where(t => t.Rank == TaxonRank.Genus && Begins(t.Name, genus))];
             case [var one]:
                 // The whole genus, or three letters of either written together.
                 Taxon[] exact =
                 [
-                    .. guide.Taxa.Where(t =>
+                    .. guide.AllNames.Where(t =>
                         t.Rank == TaxonRank.Genus && string.Equals(t.Name, one, StringComparison.OrdinalIgnoreCase)
                     ),
                 ];
@@ -219,7 +267,7 @@ public static class QuickEntry
         {
             Taxon[] found =
             [
-                .. guide.Taxa.Where(t =>
+                .. guide.AllNames.Where(t =>
                     t.IsSpeciesLevel
                     && Parts(t) is [var first, .., var last]
                     && Begins(first, genus)

@@ -112,6 +112,9 @@ public sealed record SurveyStatistics(
     /// <summary>True where sensitive species, if any were counted, are left out, because the person who asks may not know where they grow.</summary>
     public bool Partial { get; init; }
 
+    /// <summary>What could not be counted, or not for sure, and why, as sentences.</summary>
+    public ImmutableArray<string> Left { get; init; } = [];
+
     /// <summary>Works out the statistics of a survey.</summary>
     /// <param name="units">All sampling units, those without a find too.</param>
     /// <param name="lines">All lines; each belongs to one of the units.</param>
@@ -181,6 +184,11 @@ public sealed record SurveyStatistics(
         )
         {
             SiteCount = sites.Length,
+            Left = CountedNames.Left(
+                guide,
+                [.. lines.Where(l => l.Origin != Origin.Planted).Select(l => l.Taxon)],
+                [.. wild.Where(t => flora.Among(t, sitesOf[t]) == AreaStatus.Unknown)]
+            ),
         };
 
         IEnumerable<(bool Native, int? Conservatism)> Judged() =>

@@ -66,12 +66,14 @@ public sealed record ArchivedSurvey(
     /// <param name="sites">Names of the sites there are.</param>
     /// <param name="today">Today; no record lies after it.</param>
     /// <param name="events">Events; none where the archive has occurrences alone.</param>
+    /// <param name="unlisted">Takes the names that nothing here is called by.</param>
     public static ArchivedSurvey Read(
         Guide guide,
         IEnumerable<string> sites,
         DateOnly today,
         IReadOnlyList<ArchivedRow> events,
-        IReadOnlyList<ArchivedRow> occurrences
+        IReadOnlyList<ArchivedRow> occurrences,
+        UnlistedNames unlisted
     )
     {
         List<ArchivedFault> faults = [];
@@ -135,7 +137,7 @@ public sealed record ArchivedSurvey(
                     $"The name of the site “{n[..40]}…” has more than {MostSite} characters."
                 ))
         );
-        var reader = new RowReader(guide, known.Concat(added.Keys), today);
+        var reader = new RowReader(guide, known.Concat(added.Keys), today, unlisted);
         List<ArchivedRow> followed = [];
         var withheld = 0;
         List<(string Event, ImportedRow Row)> read = [];
@@ -362,6 +364,7 @@ public sealed record ArchivedSurvey(
             ImportColumn.Unit => "organismQuantityType",
             ImportColumn.Recorder => "recordedBy",
             ImportColumn.Origin => "degreeOfEstablishment",
+            ImportColumn.Family => "family",
             _ => "occurrenceRemarks",
         };
 

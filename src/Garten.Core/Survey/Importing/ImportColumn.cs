@@ -35,6 +35,9 @@ public enum ImportColumn
 
     /// <summary>Area of a plot, in square metres.</summary>
     PlotArea,
+
+    /// <summary>Family of the plant, where its name is in no list.</summary>
+    Family,
 }
 
 /// <summary>Guesses which column of a table holds what, by the names people give columns.</summary>
@@ -77,6 +80,7 @@ public static class ColumnMatch
         (ImportColumn.Origin, ["degreeofestablishment", "origin", "wild", "establishmentmeans"]),
         (ImportColumn.Note, ["occurrenceremarks", "note", "notes", "remarks", "comment", "comments"]),
         (ImportColumn.Plot, ["plotnumber", "plotno", "plot", "quadrat", "quadratnumber", "subplot"]),
+        (ImportColumn.Family, ["family", "familyname", "plantfamily"]),
         (ImportColumn.PlotArea, ["plotarea", "plotaream2", "plotsize", "plotsizem2", "quadratarea", "quadratsize"]),
     ];
 

@@ -34,11 +34,13 @@ public sealed record ImportedRow(
 /// <summary>Reads rows of a table of records.</summary>
 /// <param name="sites">Names of the sites there are.</param>
 /// <param name="today">Today; no record lies after it.</param>
+/// <param name="unlisted">Takes the names that nothing here is called by.</param>
 /// <param name="usual">What numbers count where nothing says.</param>
 public sealed class RowReader(
     Guide guide,
     IEnumerable<string> sites,
     DateOnly today,
+    UnlistedNames unlisted,
     CountUnit usual = CountUnit.Individuals
 )
 {
@@ -78,14 +80,21 @@ public sealed class RowReader(
             faults.Add(
                 (
                     ImportColumn.Site,
-                    cell(ImportColumn.Site).Trim() is { Length: > 0 } unknown
-                        ? $"There is no site “{unknown}”. Add it first, or write the name of one there is."
+                    cell(ImportColumn.Site).Trim() is { Length: > 0 } named
+                        ? $"There is no site “{named}”. Add it first, or write the name of one there is."
                         : "The site is missing."
                 )
             );
         }
 
-        var name = _names.Read(cell(ImportColumn.Name), out var unread);
+        var written = cell(ImportColumn.Name);
+        var name = _names.Read(written, out var unread, out var unknown);
+        var cultivar = name?.Cultivar ?? "";
+        if (unknown || (cultivar.Length > 0 && unlisted.Keep))
+        {
+            name = unlisted.Take(written, cell(ImportColumn.Family), out unread);
+        }
+
         if (name is null)
         {
             faults.Add((ImportColumn.Name, unread));
@@ -93,12 +102,13 @@ public sealed class RowReader(
 
         var (unit, amount) = AmountOf(cell(ImportColumn.Amount).Trim(), cell(ImportColumn.Unit).Trim(), faults);
         var recorder = cell(ImportColumn.Recorder).Trim();
-        var cultivar = name?.Cultivar ?? "";
         var note = string.Join(
             " ",
-            new[] { cultivar.Length > 0 ? $"Cultivar: {cultivar}." : "", cell(ImportColumn.Note).Trim() }.Where(t =>
-                t.Length > 0
-            )
+            new[]
+            {
+                name?.Cultivar is { Length: > 0 } noted ? $"Cultivar: {noted}." : "",
+                cell(ImportColumn.Note).Trim(),
+            }.Where(t => t.Length > 0)
         );
         if (recorder.Length > MostName)
         {
@@ -118,9 +128,12 @@ public sealed class RowReader(
                 date!.Value,
                 site!,
                 recorder,
-                name!.Value.Taxon.Id,
+                name!.Value.Taxon,
                 name.Value.Qualifier,
-                OriginOf(cell(ImportColumn.Origin).Trim(), cultivar),
+                OriginOf(
+                    cell(ImportColumn.Origin).Trim(),
+                    cultivar.Length > 0 || guide.FindTaxon(name.Value.Taxon)?.Rank == TaxonRank.Cultivar
+                ),
                 unit,
                 amount,
                 note.Replace("\0", "", StringComparison.Ordinal)
@@ -254,10 +267,10 @@ public sealed class RowReader(
     }
 
     /// <summary>A cultivar was planted, unless the table says that it ran away.</summary>
-    private static Origin OriginOf(string text, string cultivar) =>
+    private static Origin OriginOf(string text, bool cultivar) =>
         text.ToLowerInvariant() switch
         {
-            "" when cultivar.Length > 0 => Origin.Planted,
+            "" when cultivar => Origin.Planted,
             "wild" or "native" or "reproducing" or "yes" => Origin.Wild,
             "naturalised" or "naturalized" or "established" or "introduced" => Origin.Naturalised,
             "planted" or "cultivated" or "no" => Origin.Planted,

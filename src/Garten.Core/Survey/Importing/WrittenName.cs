@@ -4,10 +4,10 @@ using Garten.Core.Guides;
 namespace Garten.Core.Survey.Importing;
 
 /// <summary>A name as it was read.</summary>
-/// <param name="Taxon">The taxon it means.</param>
+/// <param name="Taxon">The taxon, or the name in words, that it means.</param>
 /// <param name="Qualifier">The qualifier it was given with.</param>
-/// <param name="Cultivar">The cultivar it names; empty for none. A cultivar is no taxon of a survey: the name stops at its species or cross.</param>
-public readonly record struct ReadName(Taxon Taxon, IdentificationQualifier Qualifier, string Cultivar);
+/// <param name="Cultivar">The cultivar it names, where that is not a name of its own; empty for none. The name then stops at its species or cross.</param>
+public readonly record struct ReadName(TaxonId Taxon, IdentificationQualifier Qualifier, string Cultivar);
 
 /// <summary>Finds the taxon a written name means: accepted names and synonyms, with or without author, with its qualifier.</summary>
 public sealed partial class WrittenName
@@ -19,13 +19,25 @@ public sealed partial class WrittenName
     /// <summary>Readies the names of a guide.</summary>
     public WrittenName(Guide guide)
     {
-        foreach (var taxon in guide.Taxa)
+        // A common name that several plants bear names none of them.
+        foreach (
+            var called in guide
+                .AllNames.SelectMany(t => t.CommonNames.Select(c => (Name: c, Taxon: t)))
+                .GroupBy(c => c.Name, StringComparer.OrdinalIgnoreCase)
+                .Where(g => g.Count() == 1)
+                .Select(g => g.First())
+        )
+        {
+            Add(called.Name, called.Taxon);
+        }
+
+        foreach (var taxon in guide.AllNames)
         {
             Add(taxon.Name, taxon);
         }
 
         // A synonym of two taxa means neither; an accepted name always means its own.
-        foreach (var (synonym, taxon) in guide.Taxa.SelectMany(t => t.Synonyms.Select(s => (s, t))))
+        foreach (var (synonym, taxon) in guide.AllNames.SelectMany(t => t.Synonyms.Select(s => (s, t))))
         {
             var known = _names.TryGetValue(Plain(synonym), out var other);
             if (!known || other?.Name.Equals(synonym, StringComparison.OrdinalIgnoreCase) != true)
@@ -42,18 +54,35 @@ public sealed partial class WrittenName
 
     /// <summary>Reads a name.</summary>
     /// <param name="text">As written: "Acer macrophyllum Pursh", "Alnus sinuata", "Rosa cf. nutkana", "Salix sp.", "Cornus sericea 'Flaviramea'".</param>
-    /// <param name="fault">Why it means no taxon of the guide; empty when it does.</param>
-    public ReadName? Read(string text, out string fault)
+    /// <param name="fault">Why it means no taxon; empty when it does.</param>
+    public ReadName? Read(string text, out string fault) => Read(text, out fault, out _);
+
+    /// <inheritdoc cref="Read(string, out string)"/>
+    /// <param name="unlisted">True where nothing is called so; false where it means something else, or too much.</param>
+    public ReadName? Read(string text, out string fault, out bool unlisted)
     {
+        unlisted = false;
+        if (_names.GetValueOrDefault(Plain(text.Trim())) is { } whole)
+        {
+            fault = "";
+            return new(whole.Id, IdentificationQualifier.None, "");
+        }
+
         var cultivar = CultivarIn().Match(text);
-        return Read(cultivar.Success ? text.Remove(cultivar.Index) : text, cultivar.Groups[1].Value, out fault);
+        return Read(
+            cultivar.Success ? text.Remove(cultivar.Index) : text,
+            cultivar.Groups[1].Value,
+            out fault,
+            out unlisted
+        );
     }
 
     [GeneratedRegex("""(?<=\s)['‘’"“”]\s*(\p{Lu}[^'‘’"“”]*?)\s*['‘’"“”]\s*$""", RegexOptions.CultureInvariant)]
     private static partial Regex CultivarIn();
 
-    private ReadName? Read(string text, string cultivar, out string fault)
+    private ReadName? Read(string text, string cultivar, out string fault, out bool unlisted)
     {
+        unlisted = false;
         var qualifier = IdentificationQualifier.None;
         List<string> words = [];
         foreach (var word in text.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
@@ -95,14 +124,14 @@ public sealed partial class WrittenName
             if (_names.TryGetValue(written, out var taxon))
             {
                 fault = taxon is null ? $"“{text}” has meant more than one plant. Write the accepted name." : "";
-                return taxon is null ? null : new(taxon, qualifier, cultivar);
+                return taxon is null ? null : new(taxon.Id, qualifier, cultivar);
             }
         }
 
-        fault =
-            text.Trim().Length == 0
-                ? "The name is missing."
-                : $"The guide has no name “{text}”. Check the letters, or write the genus with “sp.”.";
+        unlisted = text.Trim().Length > 0;
+        fault = unlisted
+            ? $"The guide has no name “{text}”. Check the letters, or write the genus with “sp.”."
+            : "The name is missing.";
         return null;
     }
 

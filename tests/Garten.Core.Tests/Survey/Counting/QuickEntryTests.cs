@@ -80,7 +80,7 @@ public sealed class QuickEntryTests
     [InlineData("", "Type three letters of the genus and three of the species, then the number.")]
     [InlineData(
         "quexyz 3",
-        "The guide has no name that begins “quexyz”. Check the letters, or add the plant as a genus with “sp”."
+        "Nothing on the lists is called “quexyz”. Check the letters, or keep it as a name in words."
     )]
     [InlineData("aln r 3", "Several names begin so. Type more letters, or choose one.")]
     [InlineData("ace mac 0", "A count is a whole number above 0.")]

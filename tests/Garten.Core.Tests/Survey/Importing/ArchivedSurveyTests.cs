@@ -124,14 +124,22 @@ public sealed class ArchivedSurveyTests
             ["Mill"],
             Today,
             events,
-            [Seen(2, "w:a", ("scientificName", "Alba prima")), Seen(3, "w:b", ("scientificName", "Rubra tertia"))]
+            [Seen(2, "w:a", ("scientificName", "Alba prima")), Seen(3, "w:b", ("scientificName", "Rubra tertia"))],
+            new(Make(), false)
         );
         var visit = survey.Visits.ShouldHaveSingleItem();
         (visit.Effort.Protocol, visit.Effort.Plots).ShouldBe((Protocol.WalkThrough, 1));
         visit.Rows.ShouldAllBe(r => r.Plot == 1);
         survey.NewSites.ShouldBe([new("High", null, null, null)]);
         ArchivedSurvey
-            .Read(Make(), [], Today, [Row("event.csv", 2, ("eventID", "w"), ("locality", new string('x', 121)))], [])
+            .Read(
+                Make(),
+                [],
+                Today,
+                [Row("event.csv", 2, ("eventID", "w"), ("locality", new string('x', 121)))],
+                [],
+                new(Make(), false)
+            )
             .Faults.ShouldHaveSingleItem()
             .Says.ShouldContain("more than 120 characters");
     }
@@ -164,7 +172,7 @@ public sealed class ArchivedSurveyTests
             ]);
         survey.Faults[0].Says.ShouldBe("There is no event “v9”.");
 
-        var twice = ArchivedSurvey.Read(Make(), ["Mill"], Today, [.. Events, Events[0]], []);
+        var twice = ArchivedSurvey.Read(Make(), ["Mill"], Today, [.. Events, Events[0]], [], new(Make(), false));
         twice.Faults.ShouldHaveSingleItem().Says.ShouldBe("The event “v1” stands here a second time.");
         Read([
             Seen(2, "v1", ("scientificName", "Alba prima")),
@@ -190,7 +198,7 @@ public sealed class ArchivedSurveyTests
             Row("event.csv", 3, ("eventID", "b"), ("parentEventID", "a")),
         ];
         ArchivedSurvey
-            .Read(Make(), ["Mill"], Today, circle, [Seen(2, "a", ("scientificName", "Alba prima"))])
+            .Read(Make(), ["Mill"], Today, circle, [Seen(2, "a", ("scientificName", "Alba prima"))], new(Make(), false))
             .Visits.ShouldHaveSingleItem()
             .Site.ShouldBe("Mill");
     }
@@ -218,7 +226,8 @@ public sealed class ArchivedSurveyTests
                 Alone(3, "2024-05-12", "A"),
                 Alone(4, "2024-05-12", "B"),
                 Alone(5, "2024-05-13", "A"),
-            ]
+            ],
+            new(Make(), false)
         );
         survey
             .Visits.Select(v => (v.Date.Day, v.Recorder, v.Rows.Length))
@@ -226,7 +235,7 @@ public sealed class ArchivedSurveyTests
     }
 
     private static ArchivedSurvey Read(ArchivedRow[] occurrences) =>
-        ArchivedSurvey.Read(Make(), ["Mill"], Today, Events, occurrences);
+        ArchivedSurvey.Read(Make(), ["Mill"], Today, Events, occurrences, new(Make(), false));
 
     private static ArchivedRow Seen(int line, string on, params (string, string)[] cells) =>
         Row("occurrence.csv", line, [("eventID", on), .. cells]);

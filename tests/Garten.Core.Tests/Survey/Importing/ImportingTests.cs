@@ -27,7 +27,12 @@ public sealed class ImportingTests
         )
     );
 
-    private static readonly RowReader Reader = new(Guide, ["Heron Slough", "Quarry Bald"], new(2026, 11, 20));
+    private static readonly RowReader Reader = new(
+        Guide,
+        ["Heron Slough", "Quarry Bald"],
+        new(2026, 11, 20),
+        new(Guide, keep: false)
+    );
 
     [Fact]
     public void Columns_are_known_by_the_names_people_give_them()
@@ -71,7 +76,7 @@ public sealed class ImportingTests
     {
         var read = new WrittenName(Guide).Read(text, out var fault);
         fault.ShouldBeEmpty();
-        (read!.Value.Taxon.Id.Value, read.Value.Qualifier).ShouldBe((taxon, qualifier));
+        (read!.Value.Taxon.Value, read.Value.Qualifier).ShouldBe((taxon, qualifier));
     }
 
     [Theory]
@@ -116,7 +121,7 @@ public sealed class ImportingTests
     {
         var read = new WrittenName(Guide).Read(text, out var fault);
         fault.ShouldBeEmpty();
-        (read!.Value.Taxon.Id.Value, read.Value.Cultivar).ShouldBe((taxon, cultivar));
+        (read!.Value.Taxon.Value, read.Value.Cultivar).ShouldBe((taxon, cultivar));
     }
 
     [Theory]
@@ -206,7 +211,13 @@ public sealed class ImportingTests
             ]);
         ColumnMatch.UnitOf("Cover %").ShouldBe(CountUnit.CoverPercent);
         ColumnMatch.UnitOf("count").ShouldBe(CountUnit.Individuals);
-        RowReader covers = new(Guide, ["Quarry Bald"], new(2026, 11, 20), ColumnMatch.UnitOf("cover"));
+        RowReader covers = new(
+            Guide,
+            ["Quarry Bald"],
+            new(2026, 11, 20),
+            new(Guide, false),
+            ColumnMatch.UnitOf("cover")
+        );
         covers
             .Read(1, Cells("2026-05-12", "Quarry Bald", "Acer macrophyllum", "20", ""), [])!
             .Unit.ShouldBe(CountUnit.CoverPercent);

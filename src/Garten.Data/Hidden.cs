@@ -13,9 +13,14 @@ internal static class Hidden
 
     extension(SensitivePlacePolicy policy)
     {
-        /// <summary>True for plants the person may know of.</summary>
+        /// <summary>True for plants that were not deleted and the person may know of.</summary>
         /// <param name="plant">The column that holds the plant.</param>
         public string Shows(string plant) =>
+            $"({plant} not in (select gone.id from plant gone where gone.removed_at is not null) and {policy.ShowsDeleted(plant)})";
+
+        /// <summary>True for plants the person may know of, whether they were deleted or not.</summary>
+        /// <param name="plant">The column that holds the plant.</param>
+        public string ShowsDeleted(string plant) =>
             policy.HidesSensitive
                 ? $"{plant} not in (select h.id from sensitive_plant h where h.taken_by is distinct from {policy.OwnOrNull()})"
                 : "true";

@@ -72,6 +72,7 @@ public static class GartenServer
         builder.Services.AddScoped<EvidenceStore>();
         builder.Services.AddScoped<DeterminationStore>();
         builder.Services.AddScoped<SurveyNameStore>();
+        builder.Services.AddScoped<CorrectionStore>();
         builder.Services.AddScoped<ReviewStore>();
         builder.Services.AddScoped<RecordStore>();
         builder.Services.AddScoped<FindStore>();
@@ -131,6 +132,7 @@ public static class GartenServer
         LookingUpEndpoints.Map(api);
         DrawingsEndpoints.Map(api);
         PlantsEndpoints.Map(api);
+        CorrectionEndpoints.Map(api);
         ObservationsEndpoints.Map(api);
         WalkEndpoints.Map(api);
         BenchEndpoints.Map(api);

@@ -18,6 +18,7 @@ import { useShortcuts } from '../shared/useShortcuts'
 import { AccountDialog, type NameView } from './AccountDialog'
 import './bench.css'
 import { CompareDialog } from './CompareDialog'
+import { CorrectPlantDialog } from './CorrectPlantDialog'
 import { DeterminationDialog } from './DeterminationDialog'
 import { FeaturePanel } from './FeaturePanel'
 import { featureInput } from './featureInput'
@@ -64,6 +65,7 @@ export function BenchPage() {
   const [column, setColumn] = useState<Column>('sheet')
   const [taking, setTaking] = useState(false)
   const [comparing, setComparing] = useState(false)
+  const [correcting, setCorrecting] = useState(false)
   const [apart, setApart] = useState<string[] | null>(null)
   const [naming, setNaming] = useState<{ taxon: string | null } | null>(null)
   const [account, setAccount] = useState<{ taxon: string; view: NameView } | null>(null)
@@ -174,6 +176,9 @@ export function BenchPage() {
               </span>
               <span className="fill" />
               <span className="sheet-acts">
+                <Button color="inherit" onClick={() => setCorrecting(true)}>
+                  Correct …
+                </Button>
                 <Button color="inherit" onClick={() => setComparing(true)}>
                   Same as …&nbsp;<kbd>C</kbd>
                 </Button>
@@ -287,6 +292,16 @@ export function BenchPage() {
           guide={guide}
           taxon={naming.taxon}
           onClose={() => setNaming(null)}
+        />
+      )}
+      {correcting && sheet && (
+        <CorrectPlantDialog
+          sheet={sheet}
+          onClose={() => setCorrecting(false)}
+          onDeleted={() => {
+            setCorrecting(false)
+            void navigate('/records')
+          }}
         />
       )}
       {comparing && sheet && (

@@ -5,6 +5,7 @@ import type { PlantSheet, VisitContent } from '../api/types'
 import { day, words } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { PlantPictures } from './PlantPictures'
+import { CorrectVisit } from './CorrectVisit'
 import { CarePanel } from './care/CarePanel'
 import { blankVisit, VisitFields } from './VisitFields'
 
@@ -13,6 +14,7 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
   const add = useAddVisit(sheet.plant.id)
   const today = useSession().data?.today ?? ''
   const [visit, setVisit] = useState<VisitContent | null>(null)
+  const [correcting, setCorrecting] = useState<string | null>(null)
   const learned = (i: number) => sheet.learned[i]
   return (
     <section className="visits" aria-label="Visits">
@@ -36,7 +38,14 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
                 .filter(Boolean)
                 .join(' · ')}
             </span>
-            {v.note && <p>{v.note}</p>}
+            {v.note && <p>{v.note}</p>}{' '}
+            {correcting === v.id ? (
+              <CorrectVisit sheet={sheet} visit={v} today={today} onDone={() => setCorrecting(null)} />
+            ) : (
+              <Button size="small" className="no-print" onClick={() => setCorrecting(v.id)}>
+                Correct …
+              </Button>
+            )}
             <ul>
               {sheet.observations
                 .filter((o) => o.visit === v.id)

@@ -8,6 +8,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import type { useEntry } from '../shared/useEntry'
 import { useEnterLine, useReading } from './countQueries'
+import '../names/names.css'
 
 interface Props {
   view: CountView

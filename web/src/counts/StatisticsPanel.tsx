@@ -49,7 +49,7 @@ export function StatisticsPanel() {
             {some(data.units, 'sampling unit')}
             {data.partial && '; sensitive species are left out for you'}
             {data.unnamed > 0 &&
-              `; ${data.unnamed} ${data.unnamed === 1 ? 'line adds' : 'lines add'} no species: a genus or a reserve`}
+              `; ${data.unnamed} ${data.unnamed === 1 ? 'line adds' : 'lines add'} no species: a genus, or a name with cf., aff. or ?`}
           </span>
         )}
       </div>

@@ -8,11 +8,13 @@ import './counts.css'
 export function StatisticsView({ of }: { of: SurveyStatistics }) {
   return (
     <>
-      {of.left?.map((says) => (
-        <p key={says} className="caution">
-          {says}
-        </p>
-      ))}
+      {(of.left ?? []).length > 0 && (
+        <ul className="soft" aria-label="What could not be counted">
+          {of.left?.map((says) => (
+            <li key={says}>{says}</li>
+          ))}
+        </ul>
+      )}
       <div className="statistics-columns">
         <section className="box" aria-label="How many species">
           <h2>How many species</h2>

@@ -6,6 +6,7 @@ import type { SurveyRecord } from '../api/types'
 import { day, words } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
+import { DeletedPlants } from './DeletedPlants'
 import { RecordDialog } from './RecordDialog'
 import { RecordFields } from './RecordFields'
 import { RecordGrid } from './RecordGrid'
@@ -113,6 +114,7 @@ export function PlantRecords({ nonce }: { nonce: string }) {
           localeText={{ noRowsLabel: 'No record fits. A plant has a record once it has a name.' }}
         />
       </div>
+      <DeletedPlants />
       <WithheldList records={data?.withheld ?? []} />
       {open && <RecordDialog record={open} onClose={() => setOpen(null)} />}
     </>

@@ -16,7 +16,7 @@ export function SiteField({ value, onChange, all = false }: Props) {
     <TextField
       select
       label="Site"
-      value={value === null ? '' : String(value)}
+      value={sites.some((s) => s.id === value) ? value : ''}
       onChange={(e) => onChange(e.target.value === '' ? null : e.target.value)}
       slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
       sx={{ minWidth: 170 }}

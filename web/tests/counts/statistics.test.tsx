@@ -44,7 +44,7 @@ describe('statistics', () => {
   it('say what they rest on', async () => {
     open({ units: 1, unnamed: 2, partial: true, mixed: true })
     expect(await screen.findByRole('status')).toHaveTextContent(
-      '1 sampling unit; sensitive species are left out for you; 2 lines add no species: a genus or a reserve',
+      '1 sampling unit; sensitive species are left out for you; 2 lines add no species: a genus, or a name with cf., aff. or ?',
     )
     expect(screen.getByText(/^These were counted by unlike protocols/)).toBeVisible()
   })

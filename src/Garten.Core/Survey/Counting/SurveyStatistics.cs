@@ -57,7 +57,7 @@ public sealed record SitePair(string One, string Other, Statistic Jaccard, Stati
 /// <summary>What a survey comes to.</summary>
 /// <param name="Mixed">True when they were counted by unlike protocols, so that estimates by units mean little.</param>
 /// <param name="Species">Its species, the most frequent first.</param>
-/// <param name="Unnamed">Lines that add no species: a genus or a reserve where something sure of it is there.</param>
+/// <param name="Unnamed">Lines that add no species: a genus, or a name with a qualifier, where something sure of it is there.</param>
 /// <param name="CountedIn">What individuals were counted in; null when nothing was counted.</param>
 /// <param name="SpeciesCounted">Of how many species.</param>
 /// <param name="Chao1">Species by individuals.</param>
@@ -163,7 +163,8 @@ public sealed record SurveyStatistics(
                     .ThenByDescending(s => s.Seen.Of)
                     .ThenBy(s => s.Taxon.Name, StringComparer.Ordinal),
             ],
-            lines.Count(l => l.Origin != Origin.Planted) - own.Length,
+            lines.Count(l => l.Origin != Origin.Planted && guide.Taxon(l.Taxon).Rank != TaxonRank.Unranked)
+                - own.Length,
             countedIn,
             counts.Individuals,
             counts.Species,

@@ -1,0 +1,94 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Garten.Core.Survey.Places;
+
+namespace Garten.Core.Commands;
+
+/// <summary>What is said of a plant itself, whatever was seen on it.</summary>
+/// <param name="Tag">The tag it is called by.</param>
+/// <param name="Site">Where it stands.</param>
+/// <param name="Description">What it looks like and where, in a few words.</param>
+/// <param name="Origin">Wild or planted.</param>
+public sealed record PlantFacts(string Tag, SiteId Site, string Description, Origin Origin)
+{
+    private const int LongestTag = 40;
+    private const int LongestDescription = 500;
+
+    /// <summary>The facts as they are kept.</summary>
+    /// <exception cref="RuleException">The tag is missing or no tag, or something is too long.</exception>
+    public PlantFacts Checked()
+    {
+        var tag = Rules.Text("tag", "The tag", Tag, LongestTag, required: true);
+        return tag.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') && char.IsAsciiDigit(tag[^1])
+            ? this with
+            {
+                Tag = tag,
+                Description = Rules.Text("description", "The description", Description, LongestDescription),
+            }
+            : throw new RuleException(
+                "tag",
+                $"“{tag}” is no tag: it has letters, hyphens and a number at its end, for example TF-048."
+            );
+    }
+}
+
+/// <summary>Puts right what is said of a plant; moved to another site, its visits move with it.</summary>
+/// <param name="Before">As it stood when it was put right.</param>
+/// <param name="After">As it shall stand.</param>
+public sealed record CorrectPlant(PlantId Plant, PlantFacts Before, PlantFacts After) : PlantCommand(Plant);
+
+/// <summary>Puts right what is noted of a visit, its day too; what was recorded on it stays with it.</summary>
+/// <param name="Before">As it stood when it was put right.</param>
+/// <param name="After">As it shall stand.</param>
+public sealed record CorrectVisit(PlantId Plant, VisitId Visit, VisitContent Before, VisitContent After)
+    : PlantCommand(Plant);
+
+/// <summary>Deletes a plant with all that hangs on it, or brings it back; nothing of it is lost.</summary>
+/// <param name="Away">True to delete it.</param>
+/// <param name="Reason">Why; may be empty.</param>
+public sealed record RemovePlant(PlantId Plant, string Reason, bool Away = true) : PlantCommand(Plant);
+
+/// <summary>A part of something that was put right.</summary>
+/// <param name="Label">What it is called.</param>
+/// <param name="Before">As it stood, in words; may be empty.</param>
+/// <param name="After">As it stands since, in words; may be empty.</param>
+public sealed record CorrectedPart(string Label, string Before, string After);
+
+/// <summary>Tells in words what a correction changed.</summary>
+public static class Corrections
+{
+    /// <summary>What changed of a plant.</summary>
+    /// <param name="sites">The sites, whose names are told.</param>
+    public static ImmutableArray<CorrectedPart> Between(PlantFacts before, PlantFacts after, IReadOnlyList<Site> sites)
+    {
+        return Changed(
+            ("tag", before.Tag, after.Tag),
+            ("site", NameOf(before.Site), NameOf(after.Site)),
+            ("description", before.Description, after.Description),
+            ("grows", Words(before.Origin.ToString()), Words(after.Origin.ToString()))
+        );
+
+        string NameOf(SiteId id) => sites.FirstOrDefault(s => s.Id == id)?.Name ?? "";
+    }
+
+    /// <summary>What changed of a visit.</summary>
+    public static ImmutableArray<CorrectedPart> Between(VisitContent before, VisitContent after) =>
+        Changed(
+            ("day", Day(before.Date), Day(after.Date)),
+            ("life stage", Words(before.Stage?.ToString() ?? ""), Words(after.Stage?.ToString() ?? "")),
+            ("sex", Words(before.Sex?.ToString() ?? ""), Words(after.Sex?.ToString() ?? "")),
+            ("on it", Listed(before.Parts), Listed(after.Parts)),
+            ("changed by", Listed(before.Altered), Listed(after.Altered)),
+            ("note", before.Note, after.Note)
+        );
+
+    private static ImmutableArray<CorrectedPart> Changed(params (string Label, string Before, string After)[] parts) =>
+        [.. parts.Where(p => p.Before != p.After).Select(p => new CorrectedPart(p.Label, p.Before, p.After))];
+
+    private static string Listed<T>(ImmutableArray<T> some)
+        where T : struct, Enum => string.Join(", ", some.Order().Select(s => Words(s.ToString())));
+
+    private static string Words(string name) => name.ToLowerInvariant();
+
+    private static string Day(DateOnly date) => date.ToString("d MMM yyyy", CultureInfo.InvariantCulture);
+}

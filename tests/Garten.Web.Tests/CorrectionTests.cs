@@ -1,0 +1,51 @@
+using OpenQA.Selenium;
+
+namespace Garten.Web.Tests;
+
+/// <summary>What was entered wrongly is put right.</summary>
+public sealed class CorrectionTests(WebFixture server) : IClassFixture<WebFixture>
+{
+    [Fact]
+    public void A_wrong_site_date_and_name_are_put_right_and_the_history_read_and_a_plant_goes_and_returns()
+    {
+        using var browser = server.Open("/bench");
+        browser.Be("R. Ostrow");
+        browser.Press("t");
+        browser.Find("[role=dialog] input[type=text]");
+        browser.Press("shrub at the wrong site", Keys.Enter);
+        browser.See("shrub at the wrong site");
+        var tag = browser.Find(".sheet-head h1").Text;
+
+        browser.Button("Correct …").Click();
+        browser.Choose("Site", "Quarry Bald");
+        var what = browser.Field("What it looks like, and where it stands");
+        what.SendKeys(Keys.Control + "a");
+        what.SendKeys("shrub at the right site");
+        browser.ButtonIn("[role=dialog]", "Keep").Click();
+        browser.SeeNoMore("shrub at the wrong site");
+        browser.See("Quarry Bald");
+
+        browser.Press("v");
+        browser.ButtonIn(".visits", "Correct …").Click();
+        browser.Find(".visits input[type=date]").SendKeys("05032026");
+        browser.ButtonIn(".visits", "Keep").Click();
+        browser.See("3 May 2026");
+
+        browser.Button("Correct …").Click();
+        browser.See("Put right before");
+        browser.See("the visit of");
+        browser.See("site: “Fallen Giant” → “Quarry Bald”");
+
+        browser.Button("Delete this plant …").Click();
+        browser.Field("Why").SendKeys("taken twice");
+        browser.Button("Delete it").Click();
+        browser.See("Deleted plants (1)");
+        browser.Find("main details summary").Click();
+        browser.See("taken twice");
+        browser.Button("Bring it back").Click();
+        browser.SeeNoMore("Deleted plants");
+        browser.Open("/bench");
+        browser.See(tag);
+        browser.Complaints.ShouldBeEmpty();
+    }
+}

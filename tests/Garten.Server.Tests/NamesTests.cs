@@ -321,6 +321,8 @@ public sealed class NamesTests(ServerFixture server) : ServerTest(server)
         (await reader.GetAsync($"/api/counts/{sheet}"))["lines"]!.AsArray().ShouldBeEmpty();
         (await reader.GetAsync($"/api/finds?site={site}"))["finds"]!.AsArray().ShouldBeEmpty();
         (await reader.GetAsync("/api/names")).ToJsonString().ShouldNotContain("Ophrys apifera");
+        ((string?)(await reader.GetAsync("/api/names/reading?text=Ophrys%20apifera"))["known"]?["id"]).ShouldBeNull();
+        ((string?)(await Me.GetAsync("/api/names/reading?text=Ophrys%20apifera"))["known"]!["id"]).ShouldBe(name);
         (await NamesOnAsync(sheet)).ShouldBe(["Ophrys apifera"]);
     }
 

@@ -89,10 +89,8 @@ public static class Grading
         var ends = trace is { Open.IsEmpty: true, Steps.Length: > 0 } ? trace.Ends.Select(e => e.Taxon).ToArray() : [];
         var keyed = trace is { IsClean: true } && ends is [var end] && guide.IsWithin(end, taxon);
         var needs = guide.NeedsOf(taxon);
-        var seen = plant
-            .Observations.Where(o => o.Weighs && guide.FindCharacter(o.Character) is { Organ: not Organ.Place })
-            .ToArray();
-        var organs = seen.Select(o => guide.Character(o.Character).Organ).Distinct().Order().ToArray();
+        var seen = SeenOn(guide, plant);
+        var organs = OrgansOf(guide, seen);
         var dangerous = IsDangerous(guide, taxon);
         GradeReason[] reasons =
         [
@@ -253,6 +251,14 @@ public static class Grading
             );
         }
     }
+
+    /// <summary>What was seen on the plant itself, and weighs.</summary>
+    internal static Observation[] SeenOn(Guide guide, Plant plant) =>
+        [.. plant.Observations.Where(o => o.Weighs && guide.FindCharacter(o.Character) is { Organ: not Organ.Place })];
+
+    /// <summary>The organs that was seen on, each once.</summary>
+    internal static Organ[] OrgansOf(Guide guide, Observation[] seen) =>
+        [.. seen.Select(o => guide.Character(o.Character).Organ).Distinct().Order()];
 
     /// <summary>The highest grade all of whose reasons, and those of the grades below it, are met.</summary>
     internal static Grade HighestMet(GradeReason[] reasons)

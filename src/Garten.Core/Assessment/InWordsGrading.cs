@@ -29,12 +29,7 @@ internal static class InWordsGrading
             );
         }
 
-        var organs = question
-            .Plant.Observations.Where(o => o.Weighs && guide.FindCharacter(o.Character) is { Organ: not Organ.Place })
-            .Select(o => guide.Character(o.Character).Organ)
-            .Distinct()
-            .Order()
-            .ToArray();
+        var organs = Grading.OrgansOf(guide, Grading.SeenOn(guide, question.Plant));
         var second = Grading.SecondPerson(question, given);
         var agreed =
             question.Reviews.Any(r => r.Verdict == Verdict.Agrees)

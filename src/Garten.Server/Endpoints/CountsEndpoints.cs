@@ -218,9 +218,16 @@ public static class CountsEndpoints
         counts
             .MapGet(
                 "/{sheet:id}/reading",
-                async (SheetId sheet, string text, CountStore store, CurrentGuide current, CancellationToken cancel) =>
+                async (
+                    SheetId sheet,
+                    string text,
+                    CountStore store,
+                    CurrentGuide current,
+                    CurrentPerson person,
+                    CancellationToken cancel
+                ) =>
                     QuickEntry.Read(
-                        current.Guide,
+                        current.SeenBy(person.Policy),
                         (await store.SheetAsync(sheet, cancel)).Content.Protocol,
                         Rules.Text("text", "The line", text, 200)
                     )

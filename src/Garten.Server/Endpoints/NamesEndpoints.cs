@@ -89,7 +89,9 @@ public static class NamesEndpoints
             .Produces<List<SurveyNameView>>();
 
         names
-            .MapGet("/reading", (string text, CurrentGuide current) => ReadingOf(text, current.Guide))
+            .MapGet("/reading", (string text, CurrentGuide current, CurrentPerson person) =>
+                ReadingOf(text, current.SeenBy(person.Policy))
+            )
             .WithName("readName")
             .Produces<NameReading>();
 

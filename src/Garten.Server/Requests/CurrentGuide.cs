@@ -30,6 +30,14 @@ public sealed class CurrentGuide : IGuideInUse
     /// <summary>Its number in the store.</summary>
     public int Version => Loaded.Version;
 
+    /// <summary>
+    /// The guide and the names in words that a person may know of: that a sensitive one stands on the list would tell that it grows here.
+    /// </summary>
+    public Guide SeenBy(SensitivePlacePolicy policy) =>
+        policy.HidesSensitive && Guide.InWords.Any(t => IsSensitive(t.Id.Value))
+            ? Model.Guide.Beside(Guide.InWords.Where(t => !IsSensitive(t.Id.Value)))
+            : Guide;
+
     /// <summary>True for names whose exact places are not for everyone.</summary>
     /// <param name="taxon">Identifier of a taxon; null for no name.</param>
     public bool IsSensitive(string? taxon) => taxon is not null && _sensitive.Contains(taxon);

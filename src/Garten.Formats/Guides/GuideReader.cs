@@ -189,7 +189,9 @@ public sealed partial class GuideReader
             var taxon = new Taxon(
                 new(Identifier(row, "id")),
                 parent.Length > 0 ? new TaxonId(parent) : null,
-                row.Required("rank").Length > 0 ? row.Choice("rank", TaxonRank.Species) : TaxonRank.Species,
+                row.Required("rank").Length > 0
+                    ? row.Choice("rank", TaxonRank.Species, never: TaxonRank.Unranked)
+                    : TaxonRank.Species,
                 row.Required("name"),
                 row["author"],
                 row.List("common_names"),

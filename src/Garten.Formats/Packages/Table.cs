@@ -43,8 +43,9 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
 
     /// <summary>A cell holding one of the names of an enumeration, written lower-case with hyphens; empty gives <paramref name="blank"/>.</summary>
     /// <param name="blank">Value of an empty cell.</param>
-    public T Choice<T>(string column, T blank)
-        where T : struct, Enum => Maybe<T>(column) ?? blank;
+    /// <param name="never">A value that no cell can have; null for none.</param>
+    public T Choice<T>(string column, T blank, T? never = null)
+        where T : struct, Enum => Words(column, this[column], never) ?? blank;
 
     /// <summary>As <see cref="Choice"/>, null for an empty cell.</summary>
     public T? Maybe<T>(string column)
@@ -119,7 +120,7 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
         return null;
     }
 
-    private T? Words<T>(string column, string word)
+    private T? Words<T>(string column, string word, T? never = null)
         where T : struct, Enum
     {
         if (word.Length == 0)
@@ -127,7 +128,8 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
             return null;
         }
 
-        foreach (var value in Enum.GetValues<T>())
+        T[] values = [.. Enum.GetValues<T>().Where(v => !v.Equals(never))];
+        foreach (var value in values)
         {
             if (Hyphenated(value.ToString()) == word)
             {
@@ -135,7 +137,7 @@ public sealed class Row(string table, int line, IReadOnlyDictionary<string, stri
             }
         }
 
-        Fault(column, $"“{word}”", $"one of {string.Join(", ", Enum.GetNames<T>().Select(Hyphenated))}");
+        Fault(column, $"“{word}”", $"one of {string.Join(", ", values.Select(v => Hyphenated(v.ToString())))}");
         return null;
     }
 

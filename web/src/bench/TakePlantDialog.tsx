@@ -9,6 +9,7 @@ import { useDraft } from '../shared/useDraft'
 import { OriginField } from './OriginField'
 import { blankVisit, VisitFields } from './VisitFields'
 import { newId } from '../api/command'
+import { keepTaken, lastTaken } from './lastTaken'
 
 interface Props {
   onClose: () => void
@@ -30,8 +31,9 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
   const [description, setDescription] = useDraft('take-plant')
   const [visit, setVisit] = useState<VisitContent | null>(null)
   const [adding, setAdding] = useState(false)
-  const chosenSite = site === '' ? sites?.[0]?.id : site
-  const value = visit ?? blankVisit(today)
+  const last = lastTaken(today)
+  const chosenSite = site === '' ? (sites?.find((s) => s.id === last?.site) ?? sites?.[0])?.id : site
+  const value = visit ?? blankVisit(last?.date ?? today)
   const save = () =>
     chosenSite !== undefined &&
     take.mutate(
@@ -39,6 +41,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
       {
         onSuccess: (sheet) => {
           setDescription('')
+          keepTaken({ site: chosenSite, date: value.date, on: today })
           onTaken(sheet.plant.id)
         },
       },
@@ -80,7 +83,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
             </TextField>
             <Button
               disabled={here.isPending}
-              title="Asks the satellite receiver. A stand-in walks round the demo reserve."
+              title="Asks a simulated satellite receiver, which walks round the demo reserve."
               onClick={() =>
                 here.mutate(undefined, {
                   onSuccess: (at) => at.nearest.site !== null && setSite(at.nearest.site),

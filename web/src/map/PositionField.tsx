@@ -43,7 +43,7 @@ export function PositionField({ label, action, onRead }: Props) {
           {action}
         </Button>
         <Button
-          title="Asks the satellite receiver. A stand-in walks round the demo reserve."
+          title="Asks a simulated satellite receiver, which walks round the demo reserve."
           disabled={here.isPending}
           onClick={() =>
             here.mutate(undefined, {

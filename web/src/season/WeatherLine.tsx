@@ -14,7 +14,7 @@ export function WeatherLine() {
     <div className="soft no-print">
       {data.days > 0
         ? `Warmth from a file: ${data.days} days of this year, to ${day(data.last ?? '')}. `
-        : 'Warmth from the weather station. '}
+        : 'Warmth from a simulated weather station. '}
       {data.missing > 0 &&
         `${data.missing} ${data.missing === 1 ? 'day is' : 'days are'} missing since New Year: until they are there, the warmth cannot be summed. `}
       <Button size="small" disabled={setting.isPending} onClick={() => file.current?.click()}>

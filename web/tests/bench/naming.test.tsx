@@ -288,6 +288,23 @@ describe('taking a plant', () => {
     expect(sessionStorage).toHaveLength(0)
   })
 
+  it('begins where and on what day the last one of today was taken', async () => {
+    const first = open()
+    await first.user.type(screen.getByRole('textbox', { name: /^What it looks like/ }), 'one of a row')
+    await first.user.click(await screen.findByRole('combobox', { name: 'Site' }))
+    await first.user.click(await screen.findByRole('option', { name: 'Fen' }))
+    await first.user.clear(screen.getByLabelText('Date'))
+    await first.user.type(screen.getByLabelText('Date'), '2026-05-12')
+    await first.user.click(screen.getByRole('button', { name: 'Take it' }))
+    await waitFor(() => expect(first.onTaken).toHaveBeenCalled())
+    first.unmount()
+    const next = open()
+    await waitFor(() => expect(screen.getByRole('combobox', { name: 'Site' })).toHaveTextContent('Fen'))
+    expect(screen.getByLabelText('Date')).toHaveValue('2026-05-12')
+    await next.user.click(screen.getByRole('button', { name: 'Take it' }))
+    await waitFor(() => expect(next.sent()).toEqual([expect.objectContaining({ site: '4' })]))
+  })
+
   it('takes the site one stands at from the receiver', async () => {
     const { user, sent } = open({
       'GET /api/devices/position': {

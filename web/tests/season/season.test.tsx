@@ -360,7 +360,7 @@ describe('where the warmth is known from', () => {
       'DELETE /api/weather': () => (weather = { days: 0, last: null, missing: 0 }),
     })
     const { user } = draw(<WeatherLine />)
-    expect(await screen.findByText(/Warmth from the weather station\./)).toBeVisible()
+    expect(await screen.findByText(/Warmth from a simulated weather station\./)).toBeVisible()
     await user.upload(
       screen.getByLabelText(/^Weather file/),
       new File(['date,low,high\n2026-01-01,1,5\n'], 'station.csv', { type: 'text/csv' }),
@@ -371,7 +371,7 @@ describe('where the warmth is known from', () => {
       body: 'date,low,high\n2026-01-01,1,5\n',
     })
     await user.click(screen.getByRole('button', { name: 'Back to the station' }))
-    expect(await screen.findByText(/Warmth from the weather station\./)).toBeVisible()
+    expect(await screen.findByText(/Warmth from a simulated weather station\./)).toBeVisible()
   })
 
   it('says what is wrong in a file', async () => {

@@ -35,9 +35,15 @@ public sealed class CorrectionStore(NpgsqlDataSource source, SensitivePlacePolic
     private const string BroughtBack = "brought back";
 
     /// <summary>What was put right of a plant, the latest first.</summary>
+    /// <exception cref="NotInStoreException">There is no such plant, or they may not know of it.</exception>
     public async Task<List<Correction>> OfAsync(PlantId plant, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
+        _ = await connection.IdAsync<PlantId>(
+            $"select p.id from plant p where p.id = $1 and {policy.Shows("p.id")}",
+            [plant],
+            cancel
+        ) ?? throw new NotInStoreException(PlantStore.NoSuchPlant);
         return await connection.QueryAsync(
             $"""
             select c.at, h.name, c.what, c.changes::text from correction c join person h on h.id = c.person

@@ -17,7 +17,7 @@ public sealed class AccessTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Take it").Click();
         browser.See(Secret);
         browser.Find(".likely-names button.MuiButton-contained").Click();
-        browser.Field("Name, of any rank").SendKeys("fairy slipper" + Keys.Enter);
+        browser.Field("Name, of any rank, or in words").SendKeys("fairy slipper" + Keys.Enter);
         browser.Button("Give the name").Click();
         browser.See("1 given");
         var address = new Uri(browser.Url).PathAndQuery;

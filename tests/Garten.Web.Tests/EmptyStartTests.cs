@@ -32,7 +32,7 @@ public sealed class EmptyStartTests
         browser.See("TF-001");
 
         browser.Find(".likely-names button.MuiButton-contained").Click();
-        browser.Field("Name, of any rank").SendKeys("bigleaf" + Keys.Enter);
+        browser.Field("Name, of any rank, or in words").SendKeys("bigleaf" + Keys.Enter);
         browser.Button("Give the name").Click();
         browser.See("1 given");
         browser.Open("/records");

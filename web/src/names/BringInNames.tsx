@@ -1,6 +1,7 @@
-import { Alert, Button, MenuItem, TextField } from '@mui/material'
+import { Alert, Button } from '@mui/material'
 import { useState } from 'react'
 import type { NameListView, NameColumn } from '../api/types'
+import { ColumnChooser } from '../shared/ColumnChooser'
 import { some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
@@ -57,37 +58,11 @@ export function BringInNames() {
             {view.faults > 0 && `, ${some(view.faults, 'row')} that cannot be read`}.
           </p>
           {!view.kept && (
-            <div className="import-columns">
-              {view.columns.map((c, i) => (
-                <div key={i}>
-                  <TextField
-                    select
-                    size="small"
-                    label={c.header || `column ${i + 1}`}
-                    value={c.holds ?? ''}
-                    onChange={(e) => {
-                      const chosen = (e.target.value || null) as NameColumn | null
-                      send(
-                        file,
-                        matched.map((m, at) => (at === i ? chosen : m === chosen ? null : m)),
-                        false,
-                      )
-                    }}
-                    slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-                  >
-                    <MenuItem value="">is left out</MenuItem>
-                    {Object.entries(holds).map(([column, words]) => (
-                      <MenuItem key={column} value={column}>
-                        {words}
-                      </MenuItem>
-                    ))}
-                  </TextField>
-                  {c.first.map((cell, row) => (
-                    <small key={row}>{cell}</small>
-                  ))}
-                </div>
-              ))}
-            </div>
+            <ColumnChooser
+              columns={view.columns}
+              holds={holds}
+              onChange={(columns) => send(file, columns, false)}
+            />
           )}
           {view.rows.some((r) => r.fault) && (
             <Alert severity="error" variant="outlined">

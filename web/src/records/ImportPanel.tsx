@@ -1,6 +1,7 @@
-import { Alert, Button, LinearProgress, MenuItem, TextField } from '@mui/material'
+import { Alert, Button, LinearProgress } from '@mui/material'
 import { useRef, useState } from 'react'
 import type { ImportColumn, ImportView } from '../api/types'
+import { ColumnChooser } from '../shared/ColumnChooser'
 import { some } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { UnlistedNames } from './UnlistedNames'
@@ -128,37 +129,11 @@ export function ImportPanel() {
             <p key={says}>{says}</p>
           ))}
           {!view.kept && view.columns.length > 0 && (
-            <div className="import-columns">
-              {view.columns.map((c, i) => (
-                <div key={i}>
-                  <TextField
-                    select
-                    size="small"
-                    label={c.header || `column ${i + 1}`}
-                    value={c.holds ?? ''}
-                    onChange={(e) => {
-                      const chosen = (e.target.value || null) as ImportColumn | null
-                      send(
-                        file,
-                        matched.map((m, at) => (at === i ? chosen : m === chosen ? null : m)),
-                        false,
-                      )
-                    }}
-                    slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-                  >
-                    <MenuItem value="">is left out</MenuItem>
-                    {Object.entries(holds).map(([column, words]) => (
-                      <MenuItem key={column} value={column}>
-                        {words}
-                      </MenuItem>
-                    ))}
-                  </TextField>
-                  {c.first.map((cell, row) => (
-                    <small key={row}>{cell}</small>
-                  ))}
-                </div>
-              ))}
-            </div>
+            <ColumnChooser
+              columns={view.columns}
+              holds={holds}
+              onChange={(columns) => send(file, columns, false)}
+            />
           )}
           {!view.kept && (
             <Button

@@ -35,7 +35,6 @@ internal sealed record LeftOut(TaxonId Truth, Checkpoint Last, bool RightRank);
 internal sealed class AccuracyRun(Guide guide, int plants)
 {
     private const int Seed = 20261124;
-    private static readonly KeyId AllPlants = new("all-plants");
     private readonly CandidateModel _model = new(guide);
 
     /// <summary>The taxa drawn: all candidates but the crosses, which the guide describes by their parents.</summary>
@@ -57,7 +56,7 @@ internal sealed class AccuracyRun(Guide guide, int plants)
             var observer = new SimulatedObserver(guide, condition.Departures, random);
             var suggested = Trial.Run(_model, plant, observer, null);
             var anyhow = Trial.Run(_model, plant, observer, random);
-            var (end, couplets) = Trial.WalkKey(guide, AllPlants, plant, observer);
+            var (end, couplets) = Trial.WalkKey(guide, Trial.KeyFor(plant), plant, observer);
             Interlocked.Add(ref looks, observer.Tally.Looks);
             Interlocked.Add(ref mistakes, observer.Tally.Mistakes);
             outcomes.Add((i, new(plant.Taxon, suggested, anyhow, end, couplets)));

@@ -33,6 +33,9 @@ internal static class Trial
 
     private const int MostSuggestions = 12;
 
+    /// <summary>Times a person goes over what does not fit.</summary>
+    private const int MostRounds = 3;
+
     /// <summary>Records features in the order the core suggests, else in any order.</summary>
     /// <param name="model">The guide the plant is named with.</param>
     /// <param name="random">For any order; null for the suggested one.</param>
@@ -65,6 +68,7 @@ internal static class Trial
                                 FieldKit.Usual,
                                 MostSuggestions
                             )
+                            .Where(s => s.Purpose != LookPurpose.Again)
                             .Select(s => model.Guide.Character(s.Character))
                             .FirstOrDefault()
                     : any.TryDequeue(out var drawn) ? drawn
@@ -91,6 +95,12 @@ internal static class Trial
             }
         }
 
+        LookAgain(model, seen, plant, observer);
+        if (recorded == Stops[^1])
+        {
+            done[^1] = Stand(model, seen, plant, recorded, true);
+        }
+
         // Nothing more could be seen; what stands now stands at the later stops too.
         foreach (var stop in Stops.Where(s => s > recorded))
         {
@@ -100,8 +110,52 @@ internal static class Trial
         return done;
     }
 
-    /// <summary>Walks the key of all plants by what the plant shows; what decides nothing is answered "can't tell".</summary>
-    /// <param name="key">The key begun with.</param>
+    /// <summary>What stands flatly against the leading name is looked at once more, and kept as seen again or as seen anew.</summary>
+    private static void LookAgain(
+        CandidateModel model,
+        List<Observation> seen,
+        SimulatedPlant plant,
+        SimulatedObserver observer
+    )
+    {
+        for (var round = 0; round < MostRounds; round++)
+        {
+            ImmutableArray<Contradiction> against;
+            using (var weighing = Weigh(model, seen, plant))
+            {
+                against = LikelyNames.Of(model, weighing, 1).Against;
+            }
+
+            foreach (var one in against.Where(a => !a.Checked))
+            {
+                var at = seen.FindIndex(o => o.Character == one.Character);
+                var anew = observer.Look(plant, model.Guide.Character(one.Character));
+                seen[at] =
+                    anew is null || Wording.Recorded(model.Guide.Character(one.Character), anew) == one.Found
+                        ? seen[at] with
+                        {
+                            Certainty = Certainty.Checked,
+                        }
+                        : anew;
+            }
+
+            if (against.All(a => a.Checked))
+            {
+                return;
+            }
+        }
+    }
+
+    /// <summary>The key a person opens: that of bare twigs for what stands there without leaves and flowers, else that of all plants.</summary>
+    public static KeyId KeyFor(SimulatedPlant plant) =>
+        new(
+            plant.Visit.Parts.Contains(PlantPart.Buds)
+            && !plant.Visit.Parts.Any(p => p is PlantPart.Leaves or PlantPart.Flowers)
+                ? "winter-twigs"
+                : "all-plants"
+        );
+
+    /// <summary>Walks a key by what the plant shows; what decides nothing is answered "can't tell".</summary>
     /// <returns>The likeliest end, and how many couplets were answered.</returns>
     public static (TaxonId End, int Couplets) WalkKey(
         Guide guide,

@@ -99,7 +99,14 @@ public enum Tool
 /// <param name="Label">How it reads in a sentence.</param>
 /// <param name="Parent">The wider state that includes it ("toothed" includes "serrate"); null for most.</param>
 /// <param name="Term">The glossary term that explains it.</param>
-public sealed record CharacterState(string Id, string Label, string? Parent, string Term);
+public sealed record CharacterState(string Id, string Label, string? Parent, string Term)
+{
+    /// <summary>
+    /// States it is easily taken for, as purple is for blue. Said of one of the two, it holds for both. Where a character says it
+    /// of any of its states, mistakes fall on such neighbours and hardly elsewhere.
+    /// </summary>
+    public ImmutableArray<string> Near { get; init; } = [];
+}
 
 /// <summary>Says that a character only exists where another has one of certain states.</summary>
 /// <param name="Character">The character looked at first.</param>
@@ -194,6 +201,13 @@ public sealed record Character(
 
         return false;
     }
+
+    /// <summary>True when the guide says that one of two states is easily taken for the other, or says it of states they lie within.</summary>
+    public bool AreNear(string one, string other) =>
+        one != other
+        && States.Any(s =>
+            s.Near.Any(n => (Includes(s.Id, one) && Includes(n, other)) || (Includes(s.Id, other) && Includes(n, one)))
+        );
 
     /// <summary>How a state reads in a sentence; its identifier when the guide has none.</summary>
     /// <param name="id">A state's identifier.</param>

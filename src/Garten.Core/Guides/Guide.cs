@@ -55,6 +55,9 @@ public sealed record GuideTables(
 
     /// <summary>Where taxa stand unlike in areas.</summary>
     public ImmutableArray<TaxonAreaStatus> AreaStatuses { get; init; } = [];
+
+    /// <summary>Parts that whole groups do not have.</summary>
+    public ImmutableArray<LackingParts> Lacking { get; init; } = [];
 }
 
 /// <summary>The taxa, characters, statements, keys, seasons and cautions of one area, in one version. Immutable.</summary>
@@ -66,6 +69,7 @@ public sealed class Guide
     private readonly FrozenDictionary<KeyId, DichotomousKey> _keys;
     private readonly StatementIndex _statements;
     private readonly FrozenDictionary<(TaxonId Taxon, string Area), AreaStatus> _areaStatuses;
+    private readonly LackingIndex _lacking;
 
     /// <summary>Compiles sound tables.</summary>
     /// <param name="tables">Tables whose references all resolve and whose keys pass <see cref="KeyChecks"/>.</param>
@@ -76,6 +80,7 @@ public sealed class Guide
         _characters = tables.Characters.ToFrozenDictionary(c => c.Id);
         _keys = tables.Keys.ToFrozenDictionary(k => k.Id);
         _statements = new StatementIndex(tables);
+        _lacking = new LackingIndex(tables);
         _areaStatuses = tables.AreaStatuses.ToFrozenDictionary(s => (s.Taxon, s.Area), s => s.Status);
         Reach = new KeyReach(this);
     }
@@ -84,6 +89,7 @@ public sealed class Guide
     {
         (_tables, _characters, _keys, _statements) = (guide._tables, guide._characters, guide._keys, guide._statements);
         (_areaStatuses, Reach, InWords) = (guide._areaStatuses, guide.Reach, inWords);
+        _lacking = guide._lacking;
         _taxa = guide.Taxa.Concat(inWords).Concat(retired).ToFrozenDictionary(t => t.Id);
     }
 
@@ -233,6 +239,18 @@ public sealed class Guide
     /// <param name="taxon">Place of the taxon in the guide's list.</param>
     /// <param name="character">Place of the character in the guide's list.</param>
     internal ReadOnlySpan<Statement> StatementsAt(int taxon, int character) => _statements.Of(taxon, character);
+
+    /// <summary>
+    /// True where the guide says that a taxon, or a group it belongs to, never has the part: a conifer's flower, a fern's
+    /// fruit. A feature of such a part speaks against the taxon; where nothing is said, it says nothing.
+    /// </summary>
+    /// <param name="taxon">A taxon of this guide; of a name in words beside it nothing is said.</param>
+    public bool Lacks(TaxonId taxon, CharacterId character) => _lacking.Holds(taxon, character);
+
+    /// <summary>The same by number.</summary>
+    /// <param name="taxon">Place of the taxon in the guide's list.</param>
+    /// <param name="character">Place of the character in the guide's list.</param>
+    internal bool LacksAt(int taxon, int character) => _lacking.Holds(taxon, character);
 
     /// <summary>Cautions for a taxon, its own and those of the taxa above it.</summary>
     /// <param name="taxon">A taxon of this guide.</param>

@@ -32,6 +32,12 @@ public sealed class CandidateModel
         _places = [.. Taxa.Select(t => _all[t])];
         _characters = guide.Characters.Select((c, i) => (c.Id, i)).ToFrozenDictionary(x => x.Id, x => x.i);
         _tables = new TableCompiler(guide, Taxa, _places, _parents).Tables;
+        var congeners = CongenersOf(guide, Taxa);
+        foreach (var table in _tables)
+        {
+            table?.Learn(congeners);
+        }
+
         _misreadings = guide.Misreadings.Where(m => m.Instead is not null).ToLookup(m => m.Character);
         _hazards = HazardsOf(guide, _all, _parents, _places);
         _lookAlikes = Neighbours(guide, _all, _parents, _places);
@@ -157,7 +163,10 @@ public sealed class CandidateModel
             double sum = 0;
             for (var t = 0; t < Taxa.Length; t++)
             {
-                var bears = Prior.Bears(t, table.Character.Organ, observation.Date, observation.Sex, place);
+                var bears =
+                    table.Lacking.BinarySearch(t) >= 0
+                        ? 0
+                        : Prior.Bears(t, table.Character.Organ, observation.Date, observation.Sex, place);
                 column[t] = 1 - bears + (bears * column[t]);
                 sum += column[t];
             }
@@ -195,6 +204,32 @@ public sealed class CandidateModel
         }
 
         System.Buffers.ArrayPool<double>.Shared.Return(buffer);
+    }
+
+    /// <summary>Each candidate and the next one of its genus: enough to learn from, and few even in a genus of hundreds.</summary>
+    private static List<(int One, int Other)> CongenersOf(Guide guide, ImmutableArray<TaxonId> taxa)
+    {
+        var pairs = new List<(int One, int Other)>();
+        var last = new Dictionary<TaxonId, int>();
+        for (var t = 0; t < taxa.Length; t++)
+        {
+            if (
+                guide.Taxon(taxa[t]).Rank == TaxonRank.Nothotaxon
+                || guide.At(taxa[t], TaxonRank.Genus) is not { } genus
+            )
+            {
+                continue;
+            }
+
+            if (last.TryGetValue(genus.Id, out var before))
+            {
+                pairs.Add((before, t));
+            }
+
+            last[genus.Id] = t;
+        }
+
+        return pairs;
     }
 
     private static Hazards[] HazardsOf(Guide guide, Dictionary<TaxonId, int> all, int[] parents, int[] places)

@@ -10,10 +10,13 @@ namespace Garten.Core.Identification;
 /// </summary>
 public abstract class CharacterTable
 {
-    private protected CharacterTable(Character character, int candidates)
+    private readonly int[] _lacking;
+
+    private protected CharacterTable(Character character, int candidates, int[] lacking)
     {
         Character = character;
         Candidates = candidates;
+        _lacking = lacking;
     }
 
     /// <summary>The character.</summary>
@@ -24,6 +27,44 @@ public abstract class CharacterTable
 
     /// <summary>How many candidates there are; columns are one longer.</summary>
     protected int Candidates { get; }
+
+    /// <summary>
+    /// Share of the relatives of a name that differ from it in this character: leaves stand in pairs in a whole genus, flowers
+    /// are of any colour. Learnt from the congeners that the guide describes.
+    /// </summary>
+    public double RelativeDiffers { get; private set; } = LikelihoodConstants.RelativeDiffers;
+
+    /// <summary>Learns how often congeners differ.</summary>
+    /// <param name="pairs">Candidates of one genus, two by two.</param>
+    internal void Learn(IReadOnlyList<(int One, int Other)> pairs)
+    {
+        double differing = LikelihoodConstants.RelativeDiffers * LikelihoodConstants.PairsTakenAsSeen,
+            seen = LikelihoodConstants.PairsTakenAsSeen;
+        foreach (var (one, other) in pairs)
+        {
+            if (!Speaks(one) || !Speaks(other))
+            {
+                continue;
+            }
+
+            seen++;
+            for (var outcome = 0; outcome < Outcomes; outcome++)
+            {
+                differing += Math.Abs(ChanceOf(outcome, one) - ChanceOf(outcome, other)) / 2;
+            }
+        }
+
+        RelativeDiffers = differing / seen;
+    }
+
+    /// <summary>True when the guide says something of a candidate here.</summary>
+    private protected abstract bool Speaks(int candidate);
+
+    /// <summary>Number of the hypothesis "outside the guide", after all candidates.</summary>
+    public int Outside => Candidates;
+
+    /// <summary>Numbers of the candidates that never have the part, in order.</summary>
+    public ReadOnlySpan<int> Lacking => _lacking;
 
     /// <summary>Chance that a sure look would give an outcome.</summary>
     /// <param name="outcome">Number of the outcome, from 0.</param>

@@ -100,6 +100,45 @@ internal static class Columns
         }
     }
 
+    /// <summary>Raises chances to a power and scales them back to the sum they had.</summary>
+    /// <param name="column">Chances above 0.</param>
+    public static void Sharpen(Span<double> column, double power)
+    {
+        var sum = Sum(column);
+        var most = 0.0;
+        foreach (var value in column)
+        {
+            most = Math.Max(most, value);
+        }
+
+        if (most <= 0)
+        {
+            return;
+        }
+
+        for (var i = 0; i < column.Length; i++)
+        {
+            column[i] /= most;
+        }
+
+        var i2 = 0;
+        for (; i2 <= column.Length - Vector<double>.Count; i2 += Vector<double>.Count)
+        {
+            Vector.Exp(Vector.Log(new Vector<double>(column[i2..])) * power).CopyTo(column[i2..]);
+        }
+
+        for (; i2 < column.Length; i2++)
+        {
+            column[i2] = Math.Pow(column[i2], power);
+        }
+
+        var scale = sum / Sum(column);
+        for (var i = 0; i < column.Length; i++)
+        {
+            column[i] *= scale;
+        }
+    }
+
     /// <summary>Mixes a column with one number: (1 − share) · column + share · number.</summary>
     public static void Mix(Span<double> column, double share, double number)
     {

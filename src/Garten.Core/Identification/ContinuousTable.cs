@@ -28,9 +28,15 @@ public sealed class ContinuousTable : CharacterTable
 
     /// <summary>Makes the table of a measured character.</summary>
     /// <param name="models">The curve of each candidate; null for a blank.</param>
+    /// <param name="lacking">The candidates that never have the part; all of them blanks.</param>
     /// <param name="scoped">Statements in scope.</param>
-    internal ContinuousTable(Character character, NumericModel?[] models, ScopedRows<NumericModel>[] scoped)
-        : base(character, models.Length)
+    internal ContinuousTable(
+        Character character,
+        NumericModel?[] models,
+        int[] lacking,
+        ScopedRows<NumericModel>[] scoped
+    )
+        : base(character, models.Length, lacking)
     {
         _logarithmic = NumericModel.IsLogarithmic(character.Kind);
         _scoped = scoped;
@@ -86,6 +92,9 @@ public sealed class ContinuousTable : CharacterTable
     public override bool CanCompare(Observation observation) => observation.Finding is Finding.Sample or Finding.Rough;
 
     /// <inheritdoc/>
+    private protected override bool Speaks(int candidate) => Array.BinarySearch(_blanks, candidate) < 0;
+
+    /// <inheritdoc/>
     private protected override bool IsCovered(Observation observation, int candidate) =>
         Array.Find(_scoped, s => s.Candidate == candidate)?.Covers(observation.Circumstances) == true;
 
@@ -102,6 +111,12 @@ public sealed class ContinuousTable : CharacterTable
         var widening = IsUnusual(observation) ? spread : 0;
         var misread = Misread(observation.Certainty);
         Fill(reading, widening, misread, column);
+        var growing = widening > 0 && Character.Organ is Organ.Habit or Organ.Bark;
+        if (growing)
+        {
+            FillGrowing(reading, misread, column);
+        }
+
         if (_scoped.Length > 0)
         {
             var flat = column[^1];
@@ -111,7 +126,9 @@ public sealed class ContinuousTable : CharacterTable
                     observation.Circumstances,
                     (model, covered) =>
                         Mixed(
-                            Density(model.Middle, model.Below, model.Above, reading, covered ? 0 : widening),
+                            growing && !covered
+                                ? Growing(model.Middle, model.Above, reading, flat)
+                                : Density(model.Middle, model.Below, model.Above, reading, covered ? 0 : widening),
                             flat,
                             misread
                         ),
@@ -206,7 +223,42 @@ public sealed class ContinuousTable : CharacterTable
             column[blank] = known == 0 ? flat : sum / known;
         }
 
+        foreach (var none in Lacking)
+        {
+            column[none] *= LikelihoodConstants.PartNotThere;
+        }
+
         column[^1] = flat;
+    }
+
+    /// <summary>
+    /// Height and girth of a plant that is not grown: anything up to the grown range is as likely for one name as for
+    /// another, and what lies beyond it speaks against the name as usual.
+    /// </summary>
+    private void FillGrowing(in NumberReading reading, double misread, Span<double> column)
+    {
+        var flat = column[^1];
+        for (var t = 0; t < _middle.Length; t++)
+        {
+            column[t] = Mixed(Growing(_middle[t], Math.Sqrt(_above[t]), reading, flat), flat, misread);
+        }
+
+        foreach (var blank in _blanks)
+        {
+            column[blank] = flat;
+        }
+
+        foreach (var none in Lacking)
+        {
+            column[none] *= LikelihoodConstants.PartNotThere;
+        }
+    }
+
+    private static double Growing(double middle, double above, in NumberReading reading, double flat)
+    {
+        var beyond = Math.Max(reading.Mean - middle, 0);
+        var variance = (above * above * NumericModel.ShareOfVariance(reading.Parts)) + (reading.Error * reading.Error);
+        return flat * Math.Exp(-beyond * beyond / (2 * variance));
     }
 
     private double[][] Judge(NumericModel[] known)

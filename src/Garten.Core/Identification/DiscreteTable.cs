@@ -9,16 +9,21 @@ public sealed class DiscreteTable : CharacterTable
 {
     private readonly ImmutableArray<string> _states;
     private readonly int _values;
+    private readonly bool[] _known;
     private readonly double[][] _shares;
     private readonly ScopedRows<double[]>[] _scoped;
     private readonly double[] _entropy;
     private readonly double[][] _looks;
+
+    /// <summary>For each true state, how the mistakes at it fall on the others; empty for counts and states in order.</summary>
+    private readonly double[][] _taken;
 
     /// <summary>Makes the table of a character with named states.</summary>
     /// <param name="states">Its states that have no narrower ones; only these are truly shown by a plant.</param>
     /// <param name="values">How many values there are: the states, or the numbers 0 to one less, the last standing for all above.</param>
     /// <param name="shares">For each value its share in each candidate, and a place for "outside"; becomes the table's own.</param>
     /// <param name="known">True for the candidates that are no blanks.</param>
+    /// <param name="lacking">The candidates that never have the part; none of them known.</param>
     /// <param name="scoped">Statements in scope.</param>
     internal DiscreteTable(
         Character character,
@@ -26,12 +31,14 @@ public sealed class DiscreteTable : CharacterTable
         int values,
         double[][] shares,
         bool[] known,
+        int[] lacking,
         ScopedRows<double[]>[] scoped
     )
-        : base(character, known.Length)
+        : base(character, known.Length, lacking)
     {
         _states = states;
         _values = values;
+        _known = known;
         _scoped = scoped;
         _shares = shares;
         var count = known.Count(k => k);
@@ -44,10 +51,16 @@ public sealed class DiscreteTable : CharacterTable
                 column[t] = known[t] ? column[t] : mean;
             }
 
+            foreach (var none in lacking)
+            {
+                column[none] = LikelihoodConstants.PartNotThere * mean;
+            }
+
             // Outside the guide each value is as likely as another.
             column[^1] = 1.0 / values;
         }
 
+        _taken = states.IsEmpty || character.Kind == CharacterKind.Ordered ? [] : Taken(character, states);
         _looks = [.. Enumerable.Range(0, values).Select(v => Reading(v, Mistake(Certainty.Sure)))];
         _entropy = Entropies();
     }
@@ -177,6 +190,9 @@ public sealed class DiscreteTable : CharacterTable
     }
 
     /// <inheritdoc/>
+    private protected override bool Speaks(int candidate) => _known[candidate];
+
+    /// <inheritdoc/>
     private protected override bool IsCovered(Observation observation, int candidate) =>
         Array.Find(_scoped, s => s.Candidate == candidate)?.Covers(observation.Circumstances) == true;
 
@@ -196,7 +212,11 @@ public sealed class DiscreteTable : CharacterTable
             return true;
         }
 
-        (double[], double)[] wide = [.. readings.Select(r => (Widened(r.Reading), r.Weight))];
+        // Bark that is not yet formed says nothing of what it will be.
+        (double[], double)[] wide =
+            Character.Organ == Organ.Bark
+                ? [([.. Enumerable.Repeat(1.0 / _values, _values)], 1)]
+                : [.. readings.Select(r => (Widened(r.Reading), r.Weight))];
         Fill(wide, column);
         Replace(observation, readings, wide, column);
         return true;
@@ -210,6 +230,26 @@ public sealed class DiscreteTable : CharacterTable
         [
             .. reading.Select(r =>
                 ((1 - LikelihoodConstants.UnusualShare) * r) + (LikelihoodConstants.UnusualShare * mean)
+            ),
+        ];
+    }
+
+    /// <summary>Mistakes fall on stated neighbours; where a character names none, on any other state alike.</summary>
+    private static double[][] Taken(Character character, ImmutableArray<string> states)
+    {
+        var others = Math.Max(states.Length - 1, 1);
+        var near = states.Select(s => states.Select(o => character.AreNear(s, o)).ToArray()).ToArray();
+        var named = near.Any(n => n.Contains(true));
+        return
+        [
+            .. near.Select(row =>
+                row.Select(n =>
+                        !named
+                            ? 1.0 / others
+                            : ((1 - LikelihoodConstants.MistakesNear) / others)
+                                + (n ? LikelihoodConstants.MistakesNear / row.Count(x => x) : 0)
+                    )
+                    .ToArray()
             ),
         ];
     }
@@ -334,7 +374,12 @@ public sealed class DiscreteTable : CharacterTable
 
         return
         [
-            .. _states.Select(s => Character.Includes(recorded, s) ? 1 - mistake : mistake / Math.Max(_values - 1, 1)),
+            .. _states.Select(
+                (s, v) =>
+                    Character.Includes(recorded, s)
+                        ? 1 - mistake
+                        : mistake * _states.Select((r, i) => Character.Includes(recorded, r) ? _taken[v][i] : 0).Max()
+            ),
         ];
     }
 
@@ -351,7 +396,7 @@ public sealed class DiscreteTable : CharacterTable
             }
             else if (!ordered)
             {
-                chances[v] = mistake / (_values - 1);
+                chances[v] = mistake * _taken[v][recorded];
             }
             else
             {

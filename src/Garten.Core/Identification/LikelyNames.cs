@@ -28,6 +28,7 @@ public sealed record HazardMass(Hazard Hazard, double Mass, ImmutableArray<strin
 /// <param name="OutsideIsSafe">True when "none of these" holds 95 %.</param>
 /// <param name="Features">How many features were weighed.</param>
 /// <param name="Hazards">Hazards that hold more than 2 % together, the worst first.</param>
+/// <param name="Against">What was plainly seen and the leading name does not show: with any of it, no species is said.</param>
 public sealed record LikelyNames(
     ImmutableArray<Weighed> Names,
     ImmutableArray<Weighed> Ranks,
@@ -35,7 +36,8 @@ public sealed record LikelyNames(
     SafeAnswer? Safe,
     bool OutsideIsSafe,
     int Features,
-    ImmutableArray<HazardMass> Hazards
+    ImmutableArray<HazardMass> Hazards,
+    ImmutableArray<Contradiction> Against
 )
 {
     /// <summary>Largest set of look-alikes that is still an answer.</summary>
@@ -54,6 +56,7 @@ public sealed record LikelyNames(
         var held = sums.AsSpan(0, model.Guide.Taxa.Length);
         model.SumUp(weighing.Masses, weighing.Relatives, held);
         var leading = weighing.Leading(Math.Max(most, MostInSet));
+        var against = leading.IsEmpty ? [] : weighing.Against(model.Taxa[leading[0]]);
         var likely = new LikelyNames(
             [
                 .. leading
@@ -62,10 +65,11 @@ public sealed record LikelyNames(
             ],
             RanksOf(model, weighing, leading, held),
             weighing.Outside,
-            leading.IsEmpty ? null : SafeOf(model, weighing, leading[0], held),
+            leading.IsEmpty ? null : SafeOf(model, weighing, leading[0], held, against),
             weighing.Outside >= LikelihoodConstants.Safe,
             weighing.Features,
-            HazardsOf(model, weighing)
+            HazardsOf(model, weighing),
+            against
         );
         ArrayPool<double>.Shared.Return(sums);
         return likely;
@@ -123,8 +127,16 @@ public sealed record LikelyNames(
         return ranks.ToImmutable();
     }
 
-    private static SafeAnswer? SafeOf(CandidateModel model, Weighing weighing, int first, ReadOnlySpan<double> held)
+    private static SafeAnswer? SafeOf(
+        CandidateModel model,
+        Weighing weighing,
+        int first,
+        ReadOnlySpan<double> held,
+        ImmutableArray<Contradiction> against
+    )
     {
+        // What was plainly seen and the name does not show keeps the name, and all beside it of its rank, from being said.
+        var stopped = !against.IsEmpty;
         // Climb from the leading name until the mass suffices; no other branch can hold 95 % when this one does not.
         var guide = model.Guide;
         SafeAnswer? rank = null;
@@ -132,7 +144,12 @@ public sealed record LikelyNames(
         foreach (var at in guide.Lineage(model.Taxa[first]))
         {
             var mass = held[model.PlaceOf(at.Id)];
-            if (mass >= LikelihoodConstants.Safe)
+            if (stopped && at.Rank >= TaxonRank.Species)
+            {
+                continue;
+            }
+
+            if (mass >= (at.Rank >= TaxonRank.Species ? LikelihoodConstants.SafeSpecies : LikelihoodConstants.Safe))
             {
                 var members = Enumerable
                     .Range(0, model.Taxa.Length)
@@ -144,7 +161,7 @@ public sealed record LikelyNames(
             }
         }
 
-        return LookAlikeSet(model, weighing, first, within) ?? rank;
+        return (stopped ? null : LookAlikeSet(model, weighing, first, within)) ?? rank;
     }
 
     /// <summary>The smallest set grown from the leading name along the guide's look-alikes that holds enough; null when none is smaller than the rank.</summary>

@@ -12,7 +12,21 @@ namespace Garten.Core.Identification;
 /// <param name="Mass">What that name would hold.</param>
 public sealed record PossibleOutcome(string State, string Label, double Chance, TaxonName? Leads, double Mass);
 
+/// <summary>What a suggested look is for.</summary>
+public enum LookPurpose
+{
+    /// <summary>It parts the names that are still open.</summary>
+    Parts,
+
+    /// <summary>The leading name stands; the look would show it wrong, were the plant a relative no guide lists.</summary>
+    Tests,
+
+    /// <summary>It was recorded and speaks flatly against the leading name: a second look tells a slip from another plant.</summary>
+    Again,
+}
+
 /// <summary>A feature worth looking at next.</summary>
+/// <param name="Purpose">What the look is for.</param>
 /// <param name="HowTo">How to look.</param>
 /// <param name="Bits">How much of the doubt a look is expected to remove, in bits.</param>
 /// <param name="BitsPerMinute">The same for each minute of effort.</param>
@@ -21,6 +35,7 @@ public sealed record PossibleOutcome(string State, string Label, double Chance, 
 /// <param name="Outcomes">What could be seen and what each would settle, the likeliest first; empty for numbers.</param>
 public sealed record Suggestion(
     CharacterId Character,
+    LookPurpose Purpose,
     Organ Organ,
     string Label,
     string HowTo,
@@ -55,6 +70,9 @@ public static class LookNext
     /// <summary>Doubt removed below which a look is not worth naming, in bits.</summary>
     public const double LeastBits = 0.01;
 
+    /// <summary>What the leading name must hold for that which speaks against it to be looked at again.</summary>
+    private const double LeastLeading = 0.5;
+
     /// <summary>Most outcomes named with a suggestion.</summary>
     public const int MostOutcomes = 6;
 
@@ -76,32 +94,41 @@ public static class LookNext
     {
         var parts = visits.IsEmpty ? [] : visits[^1].Parts;
         var capped = kit with { Harm = HarmAllowed(model, weighing, kit.Harm) };
-        var ranked = new List<(Character Character, CharacterTable Table, double Bits, double Rate)>();
+        var leading = weighing.Leading(5);
+        var held = leading.IsEmpty || weighing.Features == 0 ? 0 : weighing.Masses[leading[0]];
+        var doubted =
+            held >= LeastLeading
+                ? weighing.Against(model.Taxa[leading[0]]).Where(a => !a.Checked).Select(a => a.Character).ToHashSet()
+                : [];
+        var ranked = new List<Look>();
         foreach (var character in model.Guide.Characters)
         {
-            if (
-                capped.Allow(character)
-                && ShowsToday(character.Organ, parts)
-                && IsOpen(character, evidence, visits)
-                && model.Of(character.Id) is { } table
-            )
+            if (capped.Allow(character) && ShowsToday(character.Organ, parts) && model.Of(character.Id) is { } table)
             {
-                var bits = table.ExpectedBits(weighing.Masses);
-                if (bits > LeastBits)
+                if (doubted.Contains(character.Id))
                 {
-                    ranked.Add((character, table, bits, bits * 60 / Math.Max(character.EffortSeconds, 1)));
+                    ranked.Add(new(character, table, LookPurpose.Again, TestingBits(table, leading[0])));
+                }
+                else if (IsOpen(character, evidence, visits))
+                {
+                    var parting = table.ExpectedBits(weighing.Masses);
+                    var testing = held >= LikelihoodConstants.Safe ? held * TestingBits(table, leading[0]) : 0;
+                    var purpose = testing > parting ? LookPurpose.Tests : LookPurpose.Parts;
+                    ranked.Add(new(character, table, purpose, Math.Max(parting, testing)));
                 }
             }
         }
 
-        var leading = weighing.Leading(5);
         return
         [
             .. ranked
-                .OrderByDescending(r => r.Rate)
+                .Where(r => r.Bits > LeastBits || r.Purpose == LookPurpose.Again)
+                .OrderByDescending(r => r.Purpose == LookPurpose.Again)
+                .ThenByDescending(r => r.Rate)
                 .Take(most)
                 .Select(r => new Suggestion(
                     r.Character.Id,
+                    r.Purpose,
                     r.Character.Organ,
                     r.Character.Label,
                     r.Character.HowTo,
@@ -170,6 +197,29 @@ public static class LookNext
             Organ.Place => false,
             _ => true,
         };
+
+    /// <summary>
+    /// What a look is expected to tell of whether the plant is the leading name or a relative of it that no guide lists,
+    /// in bits, were the relative as likely as <see cref="LikelihoodConstants.DoubtOfName"/>.
+    /// </summary>
+    private static double TestingBits(CharacterTable table, int leading)
+    {
+        const double Doubt = LikelihoodConstants.DoubtOfName;
+        var differs = table.RelativeDiffers;
+        double bits = 0;
+        for (var outcome = 0; outcome < table.Outcomes; outcome++)
+        {
+            var name = table.ChanceOf(outcome, leading);
+            var relative = ((1 - differs) * name) + (differs * table.ChanceOf(outcome, table.Outside));
+            var either = ((1 - Doubt) * name) + (Doubt * relative);
+            bits += either <= 0 ? 0 : Part(1 - Doubt, name, either) + Part(Doubt, relative, either);
+        }
+
+        return bits;
+
+        static double Part(double share, double chance, double either) =>
+            chance <= 0 ? 0 : share * chance * Math.Log2(chance / either);
+    }
 
     /// <summary>Of the five likeliest names the two whose outcomes differ most, weighed by how likely both are.</summary>
     private static ImmutableArray<TaxonName> PartedNames(
@@ -243,5 +293,12 @@ public static class LookNext
         }
 
         return [.. outcomes.OrderByDescending(p => p.Chance).Take(MostOutcomes)];
+    }
+
+    /// <summary>A look and what it is worth.</summary>
+    private sealed record Look(Character Character, CharacterTable Table, LookPurpose Purpose, double Bits)
+    {
+        /// <summary>Doubt removed for each minute.</summary>
+        public double Rate => Bits * 60 / Math.Max(Character.EffortSeconds, 1);
     }
 }

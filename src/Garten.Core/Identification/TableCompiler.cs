@@ -55,6 +55,17 @@ internal sealed class TableCompiler
     private void Read(int candidate, int number, int place, int[] parents)
     {
         var into = _compiled[number];
+        if (_guide.LacksAt(place, number))
+        {
+            // Of a character that hangs on another of the same part, the other one tells it, once.
+            if (_upon[number] < 0 || !_guide.LacksAt(place, _upon[number]))
+            {
+                into.Lacks(candidate);
+            }
+
+            return;
+        }
+
         List<Statement>? scoped = null;
         for (var at = place; at >= 0; at = parents[at])
         {
@@ -149,6 +160,7 @@ internal sealed class TableCompiler
         private readonly Dictionary<string, int[]> _within;
         private readonly double[][] _shares = [];
         private readonly bool[] _known;
+        private readonly List<int> _lacking = [];
         private readonly NumericModel?[] _models = [];
         private readonly List<(int Candidate, List<Statement> Statements)> _scoped = [];
 
@@ -199,6 +211,19 @@ internal sealed class TableCompiler
             }
         }
 
+        /// <summary>The candidate never has the part; where "not there" is a state of its own, it always shows that.</summary>
+        public void Lacks(int candidate)
+        {
+            if (IsDiscrete && Character.AbsentState is { } absent)
+            {
+                Say(candidate, Shares(new StateShares([new(absent, 1, FrequencyWord.Always)])));
+            }
+            else
+            {
+                _lacking.Add(candidate);
+            }
+        }
+
         /// <summary>A cross of which nothing is said shows what either parent shows, or sizes between theirs.</summary>
         public void FillCross(int cross, int first, int second)
         {
@@ -218,8 +243,13 @@ internal sealed class TableCompiler
 
         public CharacterTable Table() =>
             IsDiscrete
-                ? new DiscreteTable(Character, _states, _values, _shares, _known, Rows(Shares))
-                : new ContinuousTable(Character, _models, Rows(v => NumericModel.Fit(v, Character.Kind)));
+                ? new DiscreteTable(Character, _states, _values, _shares, _known, [.. _lacking], Rows(Shares))
+                : new ContinuousTable(
+                    Character,
+                    _models,
+                    [.. _lacking],
+                    Rows(v => NumericModel.Fit(v, Character.Kind))
+                );
 
         private void Say(int candidate, double[] shares)
         {

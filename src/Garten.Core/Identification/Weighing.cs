@@ -50,6 +50,7 @@ public sealed class Weighing : IDisposable
     private const int MostMultiplied = 16;
 
     private readonly CandidateModel _model;
+    private readonly EvidenceSheet _evidence;
     private readonly PlaceFacts _place;
     private readonly ImmutableArray<Visit> _visits;
     private readonly double[] _prior;
@@ -70,6 +71,7 @@ public sealed class Weighing : IDisposable
     {
         choices ??= WeighingChoices.Everything;
         _model = model;
+        _evidence = evidence;
         _place = place;
         _visits = visits;
         _prior = ArrayPool<double>.Shared.Rent(model.Hypotheses);
@@ -91,7 +93,9 @@ public sealed class Weighing : IDisposable
             // A relative that the guide does not hold is like the name, but for a share of its features, of which nothing is known.
             Columns.Mixed(
                 column.Span[..taxa],
-                LikelihoodConstants.RelativeDiffers,
+                item.Companion is null && _model.Of(item.Character) is { } table
+                    ? table.RelativeDiffers
+                    : LikelihoodConstants.RelativeDiffers,
                 column.Span[taxa],
                 column.Span[(taxa + 1)..]
             );
@@ -112,6 +116,7 @@ public sealed class Weighing : IDisposable
 
         Columns.AddLog(log, product.Span, 1);
         Columns.Normalise(log);
+        Columns.Sharpen(log[..taxa], LikelihoodConstants.Sharpness);
         log[taxa] += Columns.Sum(Relatives);
     }
 
@@ -155,6 +160,10 @@ public sealed class Weighing : IDisposable
 
         return sum;
     }
+
+    /// <summary>What was plainly seen and a name does not show.</summary>
+    /// <param name="taxon">A taxon of the guide.</param>
+    public ImmutableArray<Contradiction> Against(TaxonId taxon) => Contradiction.Of(_model.Guide, _evidence, taxon);
 
     /// <summary>Numbers of the likeliest candidates, the likeliest first.</summary>
     /// <param name="most">How many at most.</param>

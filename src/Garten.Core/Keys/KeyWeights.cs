@@ -23,7 +23,9 @@ public sealed record DoubtfulAnswer(CoupletRef At, int Lead, int Other, double C
 /// <remarks>
 /// A name that can be reached by the lead taken has the chance 1 − e of that answer; one that is only reached by another
 /// lead shares e among them; for one no longer reached from the couplet each lead is as likely as another. The chances of
-/// the answers multiply, each name being as likely as another before the first.
+/// the answers multiply, each name being as likely as another before the first. The claims of the leads taken are then held
+/// against what the guide says of each name, so that the answers after a wrong turn still speak for the right name. Both
+/// rest on the same looks, so the first counts by its square root.
 /// </remarks>
 public sealed class KeyWeights
 {
@@ -46,7 +48,16 @@ public sealed class KeyWeights
                 .Of(guide, walk)
                 .Steps.Select(s => new WeighedAnswer(s.At, s.Lead, ErrorOf(guide, guide.FindCouplet(s.At)!))),
         ];
-        _answers = [.. _names.Select(n => Answers.Aggregate(1.0, (p, a) => p * ChanceOf(a, n)))];
+        var claims = new ClaimsOnPath(
+            guide,
+            KeyWalkTrace.Of(guide, walk).Steps.Select(s => s.Taken(guide)).OfType<Lead>()
+        );
+        _answers =
+        [
+            .. _names.Select(n =>
+                Math.Sqrt(Answers.Aggregate(1.0, (p, a) => p * ChanceOf(a, n))) * claims.ChanceFor(n)
+            ),
+        ];
         var sum = _answers.Sum();
         _masses = [.. _answers.Select(p => p / sum)];
     }

@@ -3,6 +3,9 @@ namespace Garten.Core.Terms;
 /// <summary>How sure the observer is.</summary>
 public enum Certainty
 {
+    /// <summary>Looked at a second time with the doubt in mind, and found as before. The surest, so it stands first.</summary>
+    Checked,
+
     /// <summary>Would show it to anyone.</summary>
     Sure,
 

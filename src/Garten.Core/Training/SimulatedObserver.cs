@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Identification;
 
 namespace Garten.Core.Training;
 
@@ -81,15 +82,30 @@ public sealed class SimulatedObserver(Guide guide, Departures departures, Random
             .Select(s => s.Id)
             .ToImmutableArray();
         var at = shown.Finding is Finding.States { Seen: [var first, ..] } ? leaves.IndexOf(first) : -1;
-        var others =
-            character.Kind == CharacterKind.Ordered && at >= 0
-                ? leaves.Where((_, i) => Math.Abs(i - at) == 1).ToArray()
-                : [.. leaves.Where((_, i) => i != at)];
+        var others = Others(character, leaves, at);
         return others.Length == 0
             ? shown
             : shown with
             {
                 Finding = new Finding.States([others[random.Next(others.Length)]]),
             };
+    }
+
+    /// <summary>What a state is taken for: its neighbours in order, those the guide names, or now and then anything.</summary>
+    private string[] Others(Character character, ImmutableArray<string> leaves, int at)
+    {
+        if (character.Kind == CharacterKind.Ordered && at >= 0)
+        {
+            return [.. leaves.Where((_, i) => Math.Abs(i - at) == 1)];
+        }
+
+        string[] any = [.. leaves.Where((_, i) => i != at)];
+        if (at < 0 || departures.MistakesAnywhere)
+        {
+            return any;
+        }
+
+        string[] near = [.. any.Where(o => character.AreNear(leaves[at], o))];
+        return near.Length > 0 && random.NextDouble() < LikelihoodConstants.MistakesNear ? near : any;
     }
 }

@@ -6,7 +6,13 @@ namespace Garten.Core.Training;
 /// <param name="Spread">Factor on every spread of sizes; 1 as the guide says.</param>
 /// <param name="WrongStatements">Share of a taxon's statements that are those of another taxon, 0–1.</param>
 /// <param name="PairedMistakes">True when a mistake makes one on the next feature as likely as not.</param>
-public sealed record Departures(double Spread, double WrongStatements, bool PairedMistakes)
+/// <param name="MistakesAnywhere">True when a mistaken state may be any other one, not a neighbour the guide names.</param>
+public sealed record Departures(
+    double Spread,
+    double WrongStatements,
+    bool PairedMistakes,
+    bool MistakesAnywhere = false
+)
 {
     /// <summary>Plants and observers as the guide and the constants say.</summary>
     public static Departures None { get; } = new(1, 0, false);

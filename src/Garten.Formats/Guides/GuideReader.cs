@@ -61,6 +61,7 @@ public sealed partial class GuideReader
         {
             Areas = ReadAreas(),
             AreaStatuses = ReadAreaStatuses(),
+            Lacking = ReadLacking(),
         };
         return _faults.Count > 0
             ? new(null, [.. _faults.OrderBy(f => f.File, StringComparer.Ordinal).ThenBy(f => f.Line)])
@@ -377,7 +378,7 @@ public sealed partial class GuideReader
     private List<(string Character, CharacterState State, Row Row)> ReadStates()
     {
         var states = new List<(string Character, CharacterState State, Row Row)>();
-        foreach (var row in Table("states.csv", false, ["character", "id", "label"], "parent", "term"))
+        foreach (var row in Table("states.csv", false, ["character", "id", "label"], "parent", "term", "near"))
         {
             var character = row.Required("character");
             var parent = row["parent"];
@@ -393,9 +394,26 @@ public sealed partial class GuideReader
 
             var id = Identifier(row, "id");
             Once(row, "id", !states.Exists(s => s.Character == character && s.State.Id == id));
-            states.Add(
-                (character, new(id, row.Required("label"), parent.Length > 0 ? parent : null, row["term"]), row)
-            );
+            var state = new CharacterState(
+                id,
+                row.Required("label"),
+                parent.Length > 0 ? parent : null,
+                row["term"]
+            ) with
+            {
+                Near = row.List("near"),
+            };
+            states.Add((character, state, row));
+        }
+
+        foreach (var (character, state, row) in states)
+        {
+            foreach (
+                var unknown in state.Near.Where(n => !states.Exists(s => s.Character == character && s.State.Id == n))
+            )
+            {
+                row.Fault("near", $"“{unknown}”", $"states of {character}");
+            }
         }
 
         return states;
@@ -655,6 +673,31 @@ public sealed partial class GuideReader
     }
 
     private Taxon? Taxon(Row row, string column) => Known(row, column, _taxa, "a taxon in taxa.csv");
+
+    private ImmutableArray<LackingParts> ReadLacking()
+    {
+        var lacking = ImmutableArray.CreateBuilder<LackingParts>();
+        foreach (var row in Table("lacking.csv", false, ["taxon"], "organs", "characters"))
+        {
+            var (organs, characters) = (row.Choices<Organ>("organs"), row.List("characters"));
+            foreach (var unknown in characters.Where(c => !_characters.ContainsKey(c)))
+            {
+                row.Fault("characters", $"“{unknown}”", "identifiers of characters in characters.csv");
+            }
+
+            if (organs.IsEmpty && characters.IsEmpty)
+            {
+                row.Fault("organs", "nothing, nor any character", "what the group does not have");
+            }
+
+            if (Taxon(row, "taxon") is { } taxon)
+            {
+                lacking.Add(new(taxon.Id, [.. organs], [.. characters.Select(c => new CharacterId(c))]));
+            }
+        }
+
+        return lacking.ToImmutable();
+    }
 
     private ImmutableArray<NameNeeds> ReadNeeds()
     {

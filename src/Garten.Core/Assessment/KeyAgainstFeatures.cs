@@ -21,6 +21,7 @@ public static class KeyAgainstFeatures
         var inPlay = walk.InPlay(guide);
         if (
             walk.Steps.IsEmpty
+            || inPlay.IsEmpty
             || likely.Features < EnoughFeatures
             || likely.Names.IsEmpty
             || inPlay.Sum(massOf) >= AtOdds

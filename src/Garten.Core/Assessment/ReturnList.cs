@@ -124,7 +124,7 @@ public static class ReturnList
                 yield return (PartSeason.PartOf(character.Organ), new(character.Id, 0, [], false));
             }
 
-            if (decided || evidence.RuledOut(character.Id) is not null)
+            if (decided || evidence.RuledOut(character.Id) is not null || !guide.Applies(taxon, character.Id))
             {
                 yield break;
             }

@@ -164,6 +164,12 @@ public sealed record DoubtView(
     ImmutableArray<TaxonName> LeadsTo
 );
 
+/// <summary>Where neither lead fitted.</summary>
+/// <param name="Held">The names the couplet held, the likeliest by the features first; at most eight.</param>
+/// <param name="Count">How many it held.</param>
+/// <param name="Rank">The lowest taxon that holds them all: what the plant can be recorded as; null where they share none.</param>
+public sealed record NeitherView(CoupletRef At, ImmutableArray<TaxonName> Held, int Count, TaxonName? Rank);
+
 /// <summary>The walk, ready to show.</summary>
 /// <param name="Steps">The path walked.</param>
 /// <param name="Current">The couplet to answer; null when every way has ended.</param>
@@ -172,6 +178,7 @@ public sealed record DoubtView(
 /// <param name="InPlay">Names that can still come out, those arrived at included.</param>
 /// <param name="Likely">The likeliest names by the answers alone, mistakes counted in; at most five.</param>
 /// <param name="Doubt">The answer most likely wrong; null when none is doubtful.</param>
+/// <param name="Neither">Where neither lead fitted; null where the walk did not stop so.</param>
 public sealed record WalkView(
     ImmutableArray<StepView> Steps,
     CoupletView? Current,
@@ -179,7 +186,8 @@ public sealed record WalkView(
     ImmutableArray<EndView> Ends,
     ImmutableArray<TaxonName> InPlay,
     ImmutableArray<KeyMass> Likely,
-    DoubtView? Doubt
+    DoubtView? Doubt,
+    NeitherView? Neither
 );
 
 /// <summary>A remark on a recorded feature.</summary>

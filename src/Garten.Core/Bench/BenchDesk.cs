@@ -18,6 +18,7 @@ public static class BenchDesk
     private const int MostNames = 8;
     private const int MostSuggestions = 3;
     private const int MostKeyNames = 5;
+    private const int MostHeld = 8;
 
     /// <summary>Answers the bench.</summary>
     /// <param name="model">The guide made ready.</param>
@@ -37,7 +38,10 @@ public static class BenchDesk
         var walk = trace is null ? null : View(guide, evidence, request.Plant.Walk!, trace, MassOf);
 
         // Before a key is begun every plant of the area may be the one in hand, so its hazards are said first.
-        var inPlay = walk?.InPlay ?? [.. guide.Taxa.Where(t => t.IsSpeciesLevel).Select(TaxonName.Of)];
+        // So may one that no lead fitted.
+        var inPlay = walk is { InPlay.IsEmpty: false }
+            ? walk.InPlay
+            : [.. guide.Taxa.Where(t => t.IsSpeciesLevel).Select(TaxonName.Of)];
         return new(
             walk,
             CautionsFor(guide, inPlay),
@@ -313,7 +317,23 @@ public static class BenchDesk
                         .Where(e => e.Mass >= LikelyNames.Slight)
                         .Select(e => new KeyMass(TaxonName.Of(guide.Taxon(e.Name)), e.Mass)),
                 ],
-            weights.MostDoubtful(massOf) is { Chance: >= KeyWeights.Doubtful } doubt ? Doubt(guide, doubt) : null
+            weights.MostDoubtful(massOf) is { Chance: >= KeyWeights.Doubtful } doubt ? Doubt(guide, doubt) : null,
+            trace.Stopped is { } stopped ? Neither(guide, stopped, massOf) : null
+        );
+    }
+
+    private static NeitherView Neither(Guide guide, CoupletRef at, Func<TaxonId, double> massOf)
+    {
+        var held = guide.Reach.From(at);
+        var shared = guide
+            .Lineage(held[0])
+            .Where(t => t.Rank < TaxonRank.Species)
+            .FirstOrDefault(t => held.All(h => guide.IsWithin(h, t.Id)));
+        return new(
+            at,
+            [.. held.OrderByDescending(massOf).Take(MostHeld).Select(id => TaxonName.Of(guide.Taxon(id)))],
+            held.Length,
+            shared is null ? null : TaxonName.Of(shared)
         );
     }
 

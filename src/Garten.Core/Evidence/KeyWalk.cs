@@ -4,8 +4,12 @@ using Garten.Core.Guides;
 namespace Garten.Core.Evidence;
 
 /// <summary>One answer given at a couplet.</summary>
-/// <param name="Lead">The lead chosen, from 1; null for "can't tell", which follows every lead.</param>
-public sealed record WalkAnswer(CoupletRef At, int? Lead);
+/// <param name="Lead">The lead chosen, from 1; null for "can't tell", which follows every lead; <see cref="Neither"/> where none fits.</param>
+public sealed record WalkAnswer(CoupletRef At, int? Lead)
+{
+    /// <summary>Stands in the place of a lead where none of them fits the plant: the walk stops there.</summary>
+    public const int Neither = -1;
+}
 
 /// <summary>
 /// A walk through the keys: where it began and what was answered. Answers at couplets that a changed answer cuts off

@@ -1,6 +1,7 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Garten.Core.Guides.Notation;
 using Garten.Core.Keys;
 
 namespace Garten.Core.Guides;
@@ -221,6 +222,12 @@ public sealed class Guide
     /// <returns>The statement, or null when the guide says nothing.</returns>
     public Statement? StatementFor(TaxonId taxon, CharacterId character, Scope circumstances)
     {
+        // What is said of a whole family does not hold for the member that never has the part.
+        if (Lacks(taxon, character))
+        {
+            return null;
+        }
+
         for (TaxonId? at = taxon; at is { } here; at = Taxon(here).Parent)
         {
             foreach (var statement in _statements.Of(here, character))
@@ -246,6 +253,22 @@ public sealed class Guide
     /// </summary>
     /// <param name="taxon">A taxon of this guide; of a name in words beside it nothing is said.</param>
     public bool Lacks(TaxonId taxon, CharacterId character) => _lacking.Holds(taxon, character);
+
+    /// <summary>
+    /// False where the taxon lacks the part, or where what the guide says of the character it depends on rules it out: bracts of a
+    /// cone are not asked of a maple.
+    /// </summary>
+    /// <param name="taxon">A taxon of this guide.</param>
+    public bool Applies(TaxonId taxon, CharacterId character) =>
+        !Lacks(taxon, character)
+        && !(
+            Character(character).DependsOn is { } on
+            && StatementFor(taxon, on.Character, Scope.Any)?.Value is StateShares above
+            && on.States.Sum(s => above.ShareOf(Character(on.Character), s)) < RareShare
+        );
+
+    /// <summary>Share of the plants below which a state does not make a dependent character one of the taxon's.</summary>
+    private const double RareShare = 0.05;
 
     /// <summary>The same by number.</summary>
     /// <param name="taxon">Place of the taxon in the guide's list.</param>

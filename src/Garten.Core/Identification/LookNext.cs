@@ -73,9 +73,6 @@ public static class LookNext
     /// <summary>What the leading name must hold for that which speaks against it to be looked at again.</summary>
     private const double LeastLeading = 0.5;
 
-    /// <summary>Most outcomes named with a suggestion.</summary>
-    public const int MostOutcomes = 6;
-
     /// <summary>Suggests features.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="weighing">How the names stand.</param>
@@ -292,7 +289,7 @@ public static class LookNext
             );
         }
 
-        return [.. outcomes.OrderByDescending(p => p.Chance).Take(MostOutcomes)];
+        return [.. outcomes.OrderByDescending(p => p.Chance)];
     }
 
     /// <summary>A look and what it is worth.</summary>

@@ -54,7 +54,7 @@ internal sealed class ClaimsOnPath
     /// <summary>Share of the plants of a taxon that meet all claims; null where the guide says nothing.</summary>
     private double? ShareOf(TaxonId name, Character character, List<LeadCondition> claims)
     {
-        if (_guide.Lacks(name, character.Id) || IsRuledOut(name, character))
+        if (!_guide.Applies(name, character.Id))
         {
             return 0;
         }
@@ -71,11 +71,6 @@ internal sealed class ClaimsOnPath
             _ => null,
         };
     }
-
-    private bool IsRuledOut(TaxonId name, Character character) =>
-        character.DependsOn is { } on
-        && _guide.StatementFor(name, on.Character, Scope.Any)?.Value is StateShares above
-        && on.States.Sum(s => above.ShareOf(_guide.Character(on.Character), s)) < 0.05;
 
     /// <summary>Share of a range that lies in all spans, by length on the scale such numbers are spread on.</summary>
     private static double Covered(Character character, NumericRange range, IEnumerable<SpanCondition> spans)

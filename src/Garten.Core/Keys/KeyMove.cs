@@ -25,7 +25,7 @@ public enum WalkMove
 /// <summary>A move in the key, as sent.</summary>
 /// <param name="Key">The key, for begin, answer and reopen.</param>
 /// <param name="Couplet">The couplet, for begin, answer and reopen.</param>
-/// <param name="Lead">The lead, for answer; null for "can't tell".</param>
+/// <param name="Lead">The lead, for answer; null for "can't tell", <see cref="WalkAnswer.Neither"/> for "neither fits".</param>
 /// <param name="Expected">Revision the move starts from; null when no walk was begun.</param>
 public sealed record KeyMove(WalkMove Move, string? Key, int? Couplet, int? Lead, long? Expected)
 {
@@ -69,7 +69,10 @@ public sealed record KeyMove(WalkMove Move, string? Key, int? Couplet, int? Lead
                 return (walk with { Reopened = again }, $"re-open couplet {again.Couplet}");
             default:
                 var at = At(guide);
-                if (Lead is { } lead && guide.FindCouplet(at)!.Leads.All(l => l.Number != lead))
+                if (
+                    Lead is { } lead and not WalkAnswer.Neither
+                    && guide.FindCouplet(at)!.Leads.All(l => l.Number != lead)
+                )
                 {
                     throw new RuleException("lead", $"Couplet {at.Couplet} has no lead {lead}.");
                 }

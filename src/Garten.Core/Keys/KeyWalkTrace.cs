@@ -9,13 +9,17 @@ namespace Garten.Core.Keys;
 /// <param name="Doubts">How many "can't tell" answers lie before it on its way.</param>
 public sealed record WalkStep(CoupletRef At, int? Lead, int Doubts)
 {
-    /// <summary>The lead taken; null for "can't tell".</summary>
+    /// <summary>The lead taken; null for "can't tell" and where neither fitted.</summary>
     public Lead? Taken(Guide guide) =>
-        Lead is { } number ? guide.FindCouplet(At)!.Leads.First(l => l.Number == number) : null;
+        Lead is { } number and not WalkAnswer.Neither
+            ? guide.FindCouplet(At)!.Leads.First(l => l.Number == number)
+            : null;
 
     /// <summary>What the answer claimed, in words.</summary>
     public string Said(Guide guide) =>
-        Taken(guide) is { } lead ? string.Join("; ", lead.Tests.Select(t => t.Text)) : "can’t tell: both ways followed";
+        Taken(guide) is { } lead ? string.Join("; ", lead.Tests.Select(t => t.Text))
+        : Lead is WalkAnswer.Neither ? "neither fits: the key stops here"
+        : "can’t tell: both ways followed";
 }
 
 /// <summary>A name the walk has arrived at.</summary>
@@ -35,8 +39,11 @@ public sealed record KeyWalkTrace(
     CoupletRef? Current
 )
 {
-    /// <summary>True when no couplet is open and none was answered "can't tell".</summary>
-    public bool IsClean => Open.IsEmpty && Steps.All(s => s.Lead is not null);
+    /// <summary>Where neither lead fitted and the walk stopped; null where it did not.</summary>
+    public CoupletRef? Stopped => Steps.FirstOrDefault(s => s.Lead is WalkAnswer.Neither)?.At;
+
+    /// <summary>True when no couplet is open and each was answered by one of its leads.</summary>
+    public bool IsClean => Open.IsEmpty && Steps.All(s => s.Lead is not (null or WalkAnswer.Neither));
 
     /// <summary>Names that can still come out, those arrived at first.</summary>
     public ImmutableArray<TaxonId> InPlay(Guide guide) =>
@@ -70,7 +77,10 @@ public sealed record KeyWalkTrace(
                 return;
             }
 
-            if (!answers.TryGetValue(at, out var chosen) || (chosen is { } n && couplet.Leads.All(l => l.Number != n)))
+            if (
+                !answers.TryGetValue(at, out var chosen)
+                || (chosen is { } n and not WalkAnswer.Neither && couplet.Leads.All(l => l.Number != n))
+            )
             {
                 open.Add(at);
                 return;

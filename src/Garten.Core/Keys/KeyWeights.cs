@@ -94,7 +94,7 @@ public sealed class KeyWeights
         var left = new HashSet<TaxonId>();
         foreach (var answer in Answers)
         {
-            if (answer.Lead is not { } taken)
+            if (answer.Lead is not ({ } taken and not WalkAnswer.Neither))
             {
                 continue;
             }
@@ -147,6 +147,12 @@ public sealed class KeyWeights
     private double ChanceOf(WeighedAnswer answer, TaxonId name)
     {
         var leads = _guide.FindCouplet(answer.At)!.Leads;
+        if (answer.Lead is WalkAnswer.Neither)
+        {
+            // A name the couplet holds should have fitted one of its leads.
+            return _guide.Reach.From(answer.At).Contains(name) ? answer.Error : 1 - answer.Error;
+        }
+
         if (answer.Lead is not { } taken || !_guide.Reach.From(answer.At).Contains(name))
         {
             return 1.0 / leads.Length;

@@ -154,7 +154,11 @@ public sealed partial class ReturningPlants(
         var answers = walk
             .Answers.Select(a => (At: At(a.Key, a.Couplet), a.Lead))
             .Where(a =>
-                a.At is { } at && (a.Lead is null || current.Guide.FindCouplet(at)!.Leads.Any(l => l.Number == a.Lead))
+                a.At is { } at
+                && (
+                    a.Lead is null or WalkAnswer.Neither
+                    || current.Guide.FindCouplet(at)!.Leads.Any(l => l.Number == a.Lead)
+                )
             )
             .Select(a => new WalkAnswer(a.At!.Value, a.Lead))
             .DistinctBy(a => a.At);

@@ -283,11 +283,7 @@ public sealed class GradingTests
                 .. ReturnList
                     .Of(
                         model,
-                        new(
-                            new(Request([Opposite with { Sex = sex }, Simple, Serrate], null), [ByOstrow]),
-                            Day,
-                            YearRun.Usual
-                        )
+                        new(new(Request([Opposite with { Sex = sex }, Simple], null), [ByOstrow]), Day, YearRun.Usual)
                     )
                     .Needs.Select(n => n.Part),
             ];

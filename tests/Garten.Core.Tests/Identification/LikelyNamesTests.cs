@@ -121,9 +121,9 @@ public sealed class LikelyNamesTests
         );
         linked.Masses[1].ShouldBeGreaterThan(2 * alone.Masses[1]);
 
-        // The factor is .15 + .85 × likelihood: .15 for the others, .15 + .85/.3 for the cousin.
+        // The factor is .15 + .85 × likelihood: .15 for the others, .15 + .85/.3 for the cousin; the names are sharpened together.
         (linked.Masses[1] / linked.Masses[0]).ShouldBe(
-            ((0.85 / 0.3) + 0.15) / 0.15 * (alone.Masses[1] / alone.Masses[0]),
+            Math.Pow(((0.85 / 0.3) + 0.15) / 0.15, LikelihoodConstants.Sharpness) * (alone.Masses[1] / alone.Masses[0]),
             1e-9
         );
         linked.ReasonsOf(new("cousin"))!.Features.ShouldHaveSingleItem().Label.ShouldBe("In one colony with TF-031");

@@ -85,19 +85,16 @@ public sealed class WeighingTests
     {
         // A and B show x in .98 + .02/2 = .99 of plants; recorded x: .99 × .9 + .01 × .1 = .892. C: .01 × .9 + .99 × .1 = .108.
         // D is blank: the mean of the three, .630667. Each times .2375: together .599133.
-        // Outside: .02 of something else, × .5 = .01, and four relatives of .0075, each three parts like its name and one part
-        // like anything (.5): .0075 × (.794 + .794 + .206 + .598) = .01794. The sum of all is .627073.
+        // Outside: .02 of something else, × .5 = .01, and four relatives of .0075. A and B are the one pair of congeners of which
+        // both are described, and do not differ: that and the four of a quarter taken as seen make a fifth. So a relative is
+        // four parts like its name and one like anything (.5): .0075 × (.8136 + .8136 + .1864 + .604533) = .018136.
+        // The sum of all is .627269. Among themselves the names are then raised to the power 1.3.
+        double[] names = [0.21185, 0.21185, 0.02565, 0.14978333];
+        const double Outside = 0.01 + 0.018136;
+        var all = names.Sum() + Outside;
+        double[] sharp = [.. names.Select(n => Math.Pow(n, 1.3))];
         MassesOf(Observation.OfStates(Edge.Id, 1, Day, "x"))
-            .ShouldBe(
-                [
-                    0.21185 / 0.62707333,
-                    0.21185 / 0.62707333,
-                    0.02565 / 0.62707333,
-                    0.14978333 / 0.62707333,
-                    0.02794 / 0.62707333,
-                ],
-                1e-6
-            );
+            .ShouldBe([.. sharp.Select(n => n / sharp.Sum() * names.Sum() / all), Outside / all], 1e-6);
     }
 
     [Fact]
@@ -105,7 +102,7 @@ public sealed class WeighingTests
     {
         // Unsure makes mistakes four times as likely: .99 × .6 + .01 × .4 = .598 against .01 × .6 + .99 × .4 = .402.
         var masses = MassesOf(Observation.OfStates(Edge.Id, 1, Day, "x") with { Certainty = Certainty.Unsure });
-        (masses[0] / masses[2]).ShouldBe(0.598 / 0.402, 1e-9);
+        (masses[0] / masses[2]).ShouldBe(Math.Pow(0.598 / 0.402, LikelihoodConstants.Sharpness), 1e-9);
     }
 
     [Fact]

@@ -50,6 +50,26 @@ public sealed class KeyWalkTests
     }
 
     [Fact]
+    public void Where_neither_lead_fits_the_walk_stops_and_ends_at_no_name()
+    {
+        var walk = KeyWalk.From(Main1).Answer(Main1, 1).Answer(Albas1, WalkAnswer.Neither);
+        var trace = Trace(walk);
+        (trace.Current, trace.Stopped, trace.IsClean).ShouldBe((null, Albas1, false));
+        trace.Ends.ShouldBeEmpty();
+        trace.InPlay(Guide).ShouldBeEmpty();
+        trace.Steps[1].Said(Guide).ShouldBe("neither fits: the key stops here");
+
+        // It can be taken back, and speaks against the names the couplet held.
+        Trace(walk.Back(Guide)).Current.ShouldBe(Albas1);
+        var before = new KeyWeights(Guide, KeyWalk.From(Main1).Answer(Main1, 1));
+        new KeyWeights(Guide, walk).MassOf(new("alba-prima")).ShouldBeLessThan(before.MassOf(new("alba-prima")));
+        new KeyMove(WalkMove.Answer, "albas", 1, WalkAnswer.Neither, null)
+            .On(Guide, KeyWalk.From(Main1).Answer(Main1, 1))
+            .Walk!.Answers[^1]
+            .ShouldBe(new(Albas1, WalkAnswer.Neither));
+    }
+
+    [Fact]
     public void Two_ways_to_one_name_keep_it_once() =>
         Trace(KeyWalk.From(Main1).Answer(Main1, null).Answer(Albas1, 2).Answer(Main2, 2)).Ends.ShouldHaveSingleItem();
 

@@ -21,25 +21,42 @@ public sealed class KeyWeightsTests
     }
 
     [Fact]
-    public void An_answer_leaves_a_tenth_to_the_other_lead()
+    public void An_answer_weighs_by_where_it_leads_and_by_what_it_claims()
     {
-        // Two names by the lead taken, each .9; one by the other, .1: together 1.9.
+        // Two names by the lead taken, √.9 each, and opposite as claimed, .9; the third √.1 and alternate, .1: as 27 to 1.
         var weights = new KeyWeights(Guide, KeyWalk.From(Main1).Answer(Main1, 1));
-        weights.MassOf(new("alba-prima")).ShouldBe(0.9 / 1.9, 1e-12);
-        weights.MassOf(new("rubra-tertia")).ShouldBe(0.1 / 1.9, 1e-12);
+        weights.MassOf(new("alba-prima")).ShouldBe(27.0 / 55, 1e-12);
+        weights.MassOf(new("rubra-tertia")).ShouldBe(1.0 / 55, 1e-12);
         weights.MassOf(new("not-in-the-key")).ShouldBe(0);
     }
 
     [Fact]
-    public void Answers_multiply_and_a_name_off_the_path_finds_every_lead_alike()
+    public void Answers_multiply_and_what_the_guide_does_not_say_stands_between_fitting_and_not()
     {
-        // Prima: .9 × .9. Secunda: .9 × .1. Tertia left at the first: .1 × ½. Together .95.
+        // A lead of two statements: each may go along with the other, .2 in place of .1. Prima fits both, secunda neither, of
+        // tertia the guide says nothing of either.
+        double[] by =
+        [
+            Math.Sqrt(0.9 * 0.9) * 0.9 * 0.8 * 0.8,
+            Math.Sqrt(0.9 * 0.1) * 0.9 * 0.2 * 0.2,
+            Math.Sqrt(0.1 * 0.5) * 0.1 * 0.5 * 0.5,
+        ];
         var weights = new KeyWeights(Guide, KeyWalk.From(Main1).Answer(Main1, 1).Answer(Albas1, 1));
-        weights.MassOf(new("alba-prima")).ShouldBe(0.81 / 0.95, 1e-12);
-        weights.MassOf(new("alba-secunda")).ShouldBe(0.09 / 0.95, 1e-12);
-        weights.MassOf(new("rubra-tertia")).ShouldBe(0.05 / 0.95, 1e-12);
+        weights.MassOf(new("alba-prima")).ShouldBe(by[0] / by.Sum(), 1e-12);
+        weights.MassOf(new("alba-secunda")).ShouldBe(by[1] / by.Sum(), 1e-12);
+        weights.MassOf(new("rubra-tertia")).ShouldBe(by[2] / by.Sum(), 1e-12);
         weights.Ends[0].Name.Value.ShouldBe("alba-prima");
         weights.Ends.Sum(e => e.Mass).ShouldBe(1, 1e-12);
+    }
+
+    [Fact]
+    public void After_a_wrong_turn_the_later_answers_still_speak_for_the_right_name()
+    {
+        // At the first couplet the alternate lead was taken by mistake; the leaf was then found simple, as in the Albas.
+        var main2 = Main1 with { Couplet = 2 };
+        var weights = new KeyWeights(Guide, KeyWalk.From(Main1).Answer(Main1, 2).Answer(main2, 2));
+        weights.MassOf(new("alba-secunda")).ShouldBeGreaterThan(weights.MassOf(new("rubra-tertia")));
+        weights.MassOf(new("alba-prima")).ShouldBeGreaterThan(0.1);
     }
 
     [Fact]
@@ -55,7 +72,9 @@ public sealed class KeyWeightsTests
         var first = weights.MostDoubtful(t => t.Value == "rubra-tertia" ? 0.98 : 0.01)!;
         (first.At, first.Lead, first.Other).ShouldBe((Main1, 1, 2));
         first.LeadsTo.ShouldContain(new TaxonId("rubra-tertia"));
-        first.Chance.ShouldBe(0.98 * 0.05 / ((0.98 * 0.05) + (0.01 * 0.81) + (0.01 * 0.09)), 1e-9);
+        double[] by = [0.01 * weights.MassOf(new("alba-prima")), 0.01 * weights.MassOf(new("alba-secunda"))];
+        var lost = 0.98 * weights.MassOf(new("rubra-tertia"));
+        first.Chance.ShouldBe(lost / (lost + by.Sum()), 1e-9);
 
         var second = weights.MostDoubtful(t => t.Value == "alba-secunda" ? 0.98 : 0.01)!;
         (second.At, second.Other).ShouldBe((Albas1, 2));

@@ -12,7 +12,7 @@ import {
   useUndo,
 } from '../api/queries'
 import { ApartDialog } from '../apart/ApartDialog'
-import type { Organ, PlantTag } from '../api/types'
+import type { Certainty, Organ, PlantTag } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useShortcuts } from '../shared/useShortcuts'
 import { AccountDialog, type NameView } from './AccountDialog'
@@ -95,14 +95,17 @@ export function BenchPage() {
     },
     [navigate],
   )
-  const record = (character: string, state: string) => {
+  const record = (character: string, state: string, certainty: Certainty = 'sure') => {
     const visit = sheet?.visits.at(-1)
     if (!visit || recording.isPending || answered.settling) return
+    // A feature looked at again on the same visit takes the place of the first look.
+    const before = sheet?.observations.find((o) => o.visit === visit.id && o.seen.character === character)
+    const expected = before?.revision ?? null
     recording.mutate({
       visit: visit.id,
       character,
-      expected: null,
-      input: featureInput({ finding: 'states', states: [state] }),
+      expected,
+      input: featureInput({ finding: 'states', states: [state], certainty, expected }),
     })
   }
   const takeBack = (redo: boolean) => undo.mutate({ redo })

@@ -37,7 +37,12 @@ interface Props {
   onOrgan: (organ: Organ) => void
 }
 
-const certainties: Certainty[] = ['sure', 'fairly', 'unsure']
+const certainties: [Certainty, string][] = [
+  ['checked', 'looked twice'],
+  ['sure', 'sure'],
+  ['fairly', 'fairly'],
+  ['unsure', 'unsure'],
+]
 const sources: Record<EvidenceSource, string> = {
   attached: 'on the plant',
   fallen: 'fallen below it',
@@ -155,7 +160,7 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
           onChange={(v) => setVisit(v)}
         />
         <div className="segments" role="radiogroup" aria-label="How sure">
-          {certainties.map((c) => (
+          {certainties.map(([c, label]) => (
             <button
               key={c}
               type="button"
@@ -163,7 +168,7 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
               aria-checked={manner.certainty === c}
               onClick={() => set({ certainty: c })}
             >
-              {c}
+              {label}
             </button>
           ))}
         </div>

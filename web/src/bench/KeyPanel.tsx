@@ -8,6 +8,7 @@ import { useShortcuts } from '../shared/useShortcuts'
 import { Account } from './Account'
 import { BeginChooser } from './BeginChooser'
 import { LeadCard } from './LeadCard'
+import { NeitherFits } from './NeitherFits'
 import { OfferStrip } from './OfferStrip'
 import { featureInput } from './featureInput'
 import { percent, some } from '../shared/format'
@@ -24,6 +25,9 @@ interface Props {
   onName: (taxon: string | null) => void
 }
 
+/** What stands in the place of a lead where none of them fits. */
+const neitherFits = -1
+
 /** The dichotomous key: the path walked, the couplet to answer, and the names it ends at. */
 export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, onName }: Props) {
   const plant = sheet.plant.id
@@ -38,6 +42,11 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
   const move = (input: Omit<KeyMove, 'expected'>) =>
     walking.mutate({ ...input, expected: sheet.walkRevision })
   const plain = { key: null, couplet: null, lead: null }
+  const neither = () => {
+    if (!couplet || !settled || walking.isPending) return
+    setOffers([])
+    move({ move: 'answer', key: couplet.at.key, couplet: couplet.at.couplet, lead: neitherFits })
+  }
   const answer = (lead: LeadView | null) => {
     if (!couplet || !settled || walking.isPending) return
     setOffers(lead ? lead.tests.flatMap((t) => (t.offer ? [t.offer] : [])) : [])
@@ -87,6 +96,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
       '2': pick(2),
       '3': pick(3),
       '0': () => couplet && answer(null),
+      '-': neither,
       Backspace: () => walk && walk.steps.length > 0 && back(),
     },
     walk !== null,
@@ -144,6 +154,9 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
             >
               Can’t tell, follow both&nbsp;<kbd>0</kbd>
             </Button>
+            <Button color="inherit" variant="outlined" onClick={neither} disabled={walking.isPending}>
+              Neither fits&nbsp;<kbd>-</kbd>
+            </Button>
             <Button color="inherit" onClick={back} disabled={walk.steps.length === 0 || walking.isPending}>
               Back a couplet&nbsp;<kbd>⌫</kbd>
             </Button>
@@ -153,6 +166,14 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
             </span>
           </div>
         </>
+      )}
+      {walk.neither && (
+        <NeitherFits
+          neither={walk.neither}
+          onAgain={(at) => move({ move: 'reopen', key: at.key, couplet: at.couplet, lead: null })}
+          onAccount={onAccount}
+          onName={onName}
+        />
       )}
       {walk.doubt && (
         <div className="caution" role="status">

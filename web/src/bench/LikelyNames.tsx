@@ -1,5 +1,5 @@
 import { Button } from '@mui/material'
-import type { BenchAnswer, BenchChoices, GuideView, Organ, PlantSheet } from '../api/types'
+import type { BenchAnswer, BenchChoices, Certainty, GuideView, Organ, PlantSheet } from '../api/types'
 import { hazardWords, percent } from '../shared/format'
 import { TaxonPicker } from '../shared/TaxonPicker'
 import { TaxonText } from '../shared/TaxonText'
@@ -21,7 +21,7 @@ interface Props {
   onSuspect: (taxon: string) => void
   onReasons: (taxon: string) => void
   onLook: (organ: Organ) => void
-  onRecord: (character: string, state: string) => void
+  onRecord: (character: string, state: string, certainty?: Certainty) => void
   onApart: (taxa: string[]) => void
   onName: () => void
 }

@@ -10,6 +10,30 @@ interface Props {
   onApart: (taxa: string[]) => void
 }
 
+/** What was plainly seen and the leading name does not show: why it is not said, and what to do. */
+function Against({ bench }: { bench: BenchAnswer }) {
+  const { against, names } = bench.likelyNames
+  const leading = names[0]?.name.name
+  if (!leading || against.length === 0) return null
+  const found = against.map((a) => `${a.label.toLowerCase()}: ${a.found}`).join('; ')
+  return (
+    <p className="against" role="status">
+      {against.every((a) => a.checked) ? (
+        <>
+          <b>
+            Near <TaxonText name={leading} />, not it
+          </b>{' '}
+          ({found}, looked at twice).
+        </>
+      ) : (
+        <>
+          <TaxonText name={leading} /> does not show {found}. <b>Look again</b> before it can be said.
+        </>
+      )}
+    </p>
+  )
+}
+
 const mostNames = 5
 const mostRanks = 2
 
@@ -80,10 +104,13 @@ export function LikelyNamesList({ bench, onReasons, onApart }: Props) {
             , {percent(safe.mass)}
             {safe.hazards[0] && ` · ${hazardWords[safe.hazards[0]].toLowerCase()}`}
           </>
+        ) : likelyNames.against.length > 0 ? (
+          'No name can be said yet'
         ) : (
-          'No name holds 95 % yet'
+          'No name is sure enough yet'
         )}
       </p>
+      <Against bench={bench} />
       {names.length > 1 && (
         <Button onClick={() => onApart(names.slice(0, 2).map((w) => w.name.id))}>
           Tell the first two apart&nbsp;<kbd>A</kbd>

@@ -1,5 +1,6 @@
+import { useState } from 'react'
 import type { FieldKit } from '../api/choices'
-import type { BenchAnswer, HarmLevel, Organ, Suggestion, Tool } from '../api/types'
+import type { BenchAnswer, Certainty, HarmLevel, Organ, Suggestion, Tool } from '../api/types'
 import { gain, percent, words } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
 import { harmWords, outcomeKeys, toolWords } from './toolWords'
@@ -10,10 +11,12 @@ interface Props {
   busy: boolean
   onKit: (fieldKit: FieldKit) => void
   onLook: (organ: Organ) => void
-  onRecord: (character: string, state: string) => void
+  onRecord: (character: string, state: string, certainty?: Certainty) => void
 }
 
 const tools: Tool[] = ['handLens', 'ruler', 'knife']
+/** States offered at once; the rest stand behind "more". */
+const fewOutcomes = 6
 const harms: HarmLevel[] = ['look', 'touch', 'crush', 'detach', 'cut']
 
 function Chips({
@@ -27,22 +30,53 @@ function Chips({
   busy: boolean
   onRecord: Props['onRecord']
 }) {
+  const [all, setAll] = useState(false)
+  const shown = all ? s.outcomes : s.outcomes.slice(0, fewOutcomes)
   return (
     <div className="outcomes" role="group" aria-label={`Record ${s.label.toLowerCase()}`}>
-      {s.outcomes.map((p, i) => (
+      {shown.map((p, i) => (
         <button
           key={p.state}
           type="button"
           disabled={busy}
-          onClick={() => onRecord(s.character, p.state)}
+          onClick={() => onRecord(s.character, p.state, s.purpose === 'again' ? 'checked' : undefined)}
           title={`Seen in ${percent(p.chance)}; then ${p.leads?.name ?? 'outside the guide'} leads with ${percent(p.mass)}`}
         >
           {p.label}
           {keyed && outcomeKeys[i] && <kbd>{outcomeKeys[i]}</kbd>}
         </button>
       ))}
+      {shown.length < s.outcomes.length && (
+        <button type="button" className="more" onClick={() => setAll(true)}>
+          {s.outcomes.length - shown.length} more
+        </button>
+      )}
     </div>
   )
+}
+
+/** What a look is for, in words. */
+function Purpose({ suggestion: s, leading }: { suggestion: Suggestion; leading: string }) {
+  if (s.purpose === 'again')
+    return (
+      <>
+        {' '}
+        · speaks against <TaxonText name={leading} />: look once more
+      </>
+    )
+  if (s.purpose === 'tests')
+    return (
+      <>
+        {' '}
+        · would show it, were this not <TaxonText name={leading} />
+      </>
+    )
+  return s.parts.length === 2 ? (
+    <>
+      {' '}
+      · parts <TaxonText name={s.parts[0]?.name ?? ''} /> from <TaxonText name={s.parts[1]?.name ?? ''} />
+    </>
+  ) : null
 }
 
 /** What to look at next: effort, tool, whom it parts, and what each thing seen would settle; a key records it. */
@@ -60,13 +94,7 @@ export function LookNext({ bench, kit, busy, onKit, onLook, onRecord }: Props) {
                 <b>{s.label}</b> {i === 0 && <kbd>L</kbd>}
                 <small>
                   {s.effortSeconds} s, {words(s.tool)}, {gain(s.bits)} bits
-                  {s.parts.length === 2 && (
-                    <>
-                      {' '}
-                      · parts <TaxonText name={s.parts[0]?.name ?? ''} /> from{' '}
-                      <TaxonText name={s.parts[1]?.name ?? ''} />
-                    </>
-                  )}
+                  <Purpose suggestion={s} leading={bench.likelyNames.names[0]?.name.name ?? ''} />
                 </small>
               </button>
               {s.outcomes.length > 0 && (

@@ -28,7 +28,7 @@ export function WalkPath({ walk, onReopen, onPutAway }: Props) {
                 onClick={() => onReopen(s.at)}
               >
                 {s.at.couplet}
-                <small>{s.lead ?? '?'}</small>
+                <small>{s.lead === null ? '?' : s.lead < 1 ? '✕' : s.lead}</small>
                 {s.conflicting > 0 && <span aria-label="conflicts with what was recorded"> ≠</span>}
               </button>
             </li>

@@ -54,6 +54,7 @@ const aWalk = (part: Partial<WalkView> = {}): WalkView => ({
   inPlay: [],
   likely: [],
   doubt: null,
+  neither: null,
   ...part,
 })
 
@@ -142,6 +143,43 @@ describe('a couplet', () => {
     await user.keyboard('0')
     await waitFor(() => expect(moves()).toEqual([expect.objectContaining({ move: 'answer', lead: null })]))
     expect(screen.queryByRole('region', { name: 'Record what the lead says' })).toBeNull()
+  })
+
+  it('that fits neither way stops the key, which says what it held and what the plant can be kept as', async () => {
+    const { user, moves, rerender, onName, onAccount } = open(aWalk())
+    await user.click(screen.getByRole('button', { name: /^Neither fits/ }))
+    await waitFor(() => expect(moves()).toEqual([expect.objectContaining({ move: 'answer', lead: -1 })]))
+    const stopped = aWalk({
+      current: null,
+      open: 0,
+      steps: [step(1, -1)],
+      neither: {
+        at: { key: 'shrubs', couplet: 1 },
+        held: [aName('a', 'Acer circinatum'), aName('b', 'Acer glabrum')],
+        count: 9,
+        rank: { ...aName('acer', 'Acer'), rank: 'genus' },
+      },
+    })
+    rerender(
+      <KeyPanel
+        sheet={aSheet({ walkRevision: 4 })}
+        walk={stopped}
+        settled
+        guide={guide}
+        onAccount={onAccount}
+        onSuspect={() => {}}
+        onName={onName}
+      />,
+    )
+    const held = screen.getByRole('region', { name: 'Neither lead fits' })
+    expect(held).toHaveTextContent('It held 9 names')
+    expect(held).toHaveTextContent('and 7 more')
+    await user.click(within(held).getByRole('button', { name: 'Acer circinatum' }))
+    expect(onAccount).toHaveBeenCalledWith('a')
+    await user.click(within(held).getByRole('button', { name: 'Record it as genus Acer' }))
+    expect(onName).toHaveBeenCalledWith('acer')
+    await user.click(within(held).getByRole('button', { name: 'Look at couplet 1 again' }))
+    await waitFor(() => expect(moves()[1]).toMatchObject({ move: 'reopen', couplet: 1 }))
   })
 
   it('is not answered before the answer shown is of this plant', async () => {

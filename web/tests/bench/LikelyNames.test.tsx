@@ -17,6 +17,7 @@ const weighed = (id: string, name: string, mass: number, part = {}) => ({
 
 const aSuggestion = (part: Partial<Suggestion> = {}): Suggestion => ({
   character: 'pith',
+  purpose: 'parts',
   organ: 'twig',
   label: 'Pith',
   howTo: 'Cut a twig.',
@@ -41,6 +42,7 @@ const likelyNames: BenchAnswer['likelyNames'] = {
   outsideIsSafe: false,
   features: 2,
   hazards: [],
+  against: [],
 }
 
 const anAnswer = (part: Partial<BenchAnswer> = {}): BenchAnswer => ({
@@ -145,7 +147,7 @@ describe('where the name stands', () => {
 
   it.each([
     [{ outsideIsSafe: true }, 'Can be said today: none of these'],
-    [{}, 'No name holds 95 % yet'],
+    [{}, 'No name is sure enough yet'],
     [
       { safe: { names: [aName('acer', 'Acer', { rank: 'genus' })], mass: 0.97, hazards: [] } },
       'Can be said today: genus Acer, 97\u00a0%',
@@ -232,7 +234,42 @@ describe('what to look at next', () => {
       'Seen in 40\u00a0%; then outside the guide leads with 50\u00a0%',
     )
     await user.click(chips.getByRole('button', { name: /^white/ }))
-    expect(onRecord).toHaveBeenCalledWith('pith', 'white')
+    expect(onRecord).toHaveBeenCalledWith('pith', 'white', undefined)
+  })
+
+  it('looks again first at what speaks against the name, and records that it was looked at twice', async () => {
+    const against = { character: 'pith', label: 'Pith', found: 'brown', checked: false }
+    const { user, onRecord } = open({
+      likelyNames: { ...likelyNames, against: [against] },
+      lookNext: [aSuggestion({ purpose: 'again' })],
+    })
+    expect(await screen.findByText(/does not show pith: brown/)).toHaveTextContent('Look again')
+    const first = within(screen.getByRole('list')).getByRole('listitem')
+    expect(first).toHaveTextContent('speaks against Acer circinatum: look once more')
+    await user.click(screen.getByRole('button', { name: /^brown/ }))
+    expect(onRecord).toHaveBeenCalledWith('pith', 'brown', 'checked')
+  })
+
+  it('says that the plant is near a name and not it once that was looked at twice', async () => {
+    const against = { character: 'pith', label: 'Pith', found: 'brown', checked: true }
+    open({ likelyNames: { ...likelyNames, against: [against] } })
+    expect(await screen.findByText(/looked at twice/)).toHaveTextContent(
+      'Near Acer circinatum, not it (pith: brown, looked at twice).',
+    )
+  })
+
+  it('shows a few states and the others on request', async () => {
+    const outcomes = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'].map((state) => ({
+      state,
+      label: `state ${state}`,
+      chance: 0.1,
+      leads: null,
+      mass: 0.5,
+    }))
+    const { user } = open({ lookNext: [aSuggestion({ outcomes })] })
+    expect(screen.queryByRole('button', { name: /^state h/ })).toBeNull()
+    await user.click(screen.getByRole('button', { name: '2 more' }))
+    expect(screen.getByRole('button', { name: /^state h/ })).toBeVisible()
   })
 
   it('keeps to the tools one has and to what is allowed', async () => {

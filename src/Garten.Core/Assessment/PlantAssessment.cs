@@ -85,7 +85,7 @@ public sealed record PlantAssessment(
             new(PriorFactors.All, [], [.. plant.Colony.Select(m => CompanionEvidence.Of(model, m, PriorFactors.All))])
         );
         var held = new double[model.Guide.Taxa.Length];
-        model.SumUp(weighing.Masses, weighing.Relatives, held);
+        weighing.SumUp(held);
         return KeyAgainstFeatures.Says(
             model.Guide,
             KeyWalkTrace.Of(model.Guide, walk),

@@ -31,7 +31,7 @@ public static class BenchDesk
         using var weighing = new Weighing(model, evidence, request.Plant.Place, request.Plant.Visits, choices);
         var likely = LikelyNames.Of(model, weighing, MostNames);
         var held = new double[guide.Taxa.Length];
-        model.SumUp(weighing.Masses, weighing.Relatives, held);
+        weighing.SumUp(held);
         double MassOf(TaxonId taxon) => held[model.PlaceOf(taxon)];
 
         var trace = request.Plant.Walk is { } begun ? KeyWalkTrace.Of(guide, begun) : null;

@@ -89,6 +89,7 @@ public sealed class EvidenceSheet
             .OrderBy(o => o.Finding is Finding.Absent)
             .ThenByDescending(o => o.Source is EvidenceSource.Attached)
             .ThenByDescending(o => o.Date)
+            .ThenByDescending(o => o.Certainty is Certainty.Checked)
             .ThenBy(o => o.Certainty)
             .FirstOrDefault();
 

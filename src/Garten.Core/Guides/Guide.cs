@@ -59,6 +59,9 @@ public sealed record GuideTables(
 
     /// <summary>Parts that whole groups do not have.</summary>
     public ImmutableArray<LackingParts> Lacking { get; init; } = [];
+
+    /// <summary>Species of the area that the guide does not describe.</summary>
+    public ImmutableArray<UntreatedSpecies> Untreated { get; init; } = [];
 }
 
 /// <summary>The taxa, characters, statements, keys, seasons and cautions of one area, in one version. Immutable.</summary>
@@ -144,6 +147,9 @@ public sealed class Guide
 
     /// <summary>All named crosses.</summary>
     public ImmutableArray<Cross> Crosses => _tables.Crosses;
+
+    /// <summary>Species of the area that it does not describe.</summary>
+    public ImmutableArray<UntreatedSpecies> Untreated => _tables.Untreated;
 
     /// <summary>Which names can be reached from which couplet.</summary>
     public KeyReach Reach { get; }

@@ -42,6 +42,7 @@ public sealed class CandidateModel
         _hazards = HazardsOf(guide, _all, _parents, _places);
         _lookAlikes = Neighbours(guide, _all, _parents, _places);
         Prior = new PriorTable(guide, Taxa);
+        Untreated = new UntreatedTable(this);
     }
 
     /// <summary>The guide.</summary>
@@ -55,6 +56,9 @@ public sealed class CandidateModel
 
     /// <summary>What place and date say of the candidates.</summary>
     public PriorTable Prior { get; }
+
+    /// <summary>The species the guide lists and does not describe.</summary>
+    public UntreatedTable Untreated { get; }
 
     /// <summary>What the candidates make of a character; null for a place character or an unknown one.</summary>
     public CharacterTable? Of(CharacterId character) =>
@@ -112,10 +116,21 @@ public sealed class CandidateModel
     /// <summary>Adds the masses of the candidates up the classification, and those of their unlisted relatives from one rank higher.</summary>
     /// <param name="masses">One number a candidate, and outside.</param>
     /// <param name="relatives">One number a candidate: what unlisted relatives of it hold.</param>
+    /// <param name="untreated">One number a species that is listed and not described; it counts for the group it belongs to.</param>
     /// <param name="sums">Filled with one number a taxon, in the guide's order.</param>
-    public void SumUp(ReadOnlySpan<double> masses, ReadOnlySpan<double> relatives, Span<double> sums)
+    internal void SumUp(
+        ReadOnlySpan<double> masses,
+        ReadOnlySpan<double> relatives,
+        ReadOnlySpan<double> untreated,
+        Span<double> sums
+    )
     {
         sums.Clear();
+        for (var u = 0; u < untreated.Length; u++)
+        {
+            sums[PlaceOf(Untreated.Species[u].Within)] += untreated[u];
+        }
+
         for (var t = 0; t < _places.Length; t++)
         {
             sums[_places[t]] += masses[t];

@@ -79,6 +79,12 @@ public static class LikelihoodConstants
     public const double OutsidePrior = 0.05;
 
     /// <summary>
+    /// How likely a species that the guide lists and does not describe is before anything is seen, against the mean of those it
+    /// describes: what is left out is seldom met.
+    /// </summary>
+    public const double UntreatedAgainstDescribed = 0.1;
+
+    /// <summary>
     /// Share of the plants outside the guide that are near relatives of one of its names: what a guide of an area leaves out
     /// is mostly a rare or newly come species of a genus it has.
     /// </summary>
@@ -103,10 +109,10 @@ public static class LikelihoodConstants
     public const double Safe = 0.95;
 
     /// <summary>
-    /// The same for a species or what is below it. More than for a genus: at 0.95 one plant in sixteen of those the guide does not
-    /// hold would be called another species, at 0.97 one in twenty (docs/accuracy.md has the whole curve).
+    /// The same for a species or what is below it. More than for a genus: at 0.96 one plant in fifteen of those the guide does not
+    /// hold would be called another species, at 0.975 one in twenty-five (docs/accuracy.md has the whole curve).
     /// </summary>
-    public const double SafeSpecies = 0.985;
+    public const double SafeSpecies = 0.975;
 
     /// <summary>
     /// Power to which the chances of the guide's names are raised among themselves, what the guide does not hold keeping its

@@ -20,6 +20,11 @@ public sealed record SafeAnswer(ImmutableArray<TaxonName> Names, double Mass, Im
 /// <param name="Names">The likeliest names that have it.</param>
 public sealed record HazardMass(Hazard Hazard, double Mass, ImmutableArray<string> Names);
 
+/// <summary>A species the guide lists and does not describe.</summary>
+/// <param name="Common">Its common name; may be empty.</param>
+/// <param name="Mass">Chance that the plant is it, 0–1.</param>
+public sealed record Untreated(string Name, string Common, double Mass);
+
 /// <summary>How the names stand, given everything recorded.</summary>
 /// <param name="Names">The likeliest candidates, the likeliest first.</param>
 /// <param name="Ranks">Genera, families and aggregates that gather several of the likelier names, the likeliest first.</param>
@@ -28,6 +33,7 @@ public sealed record HazardMass(Hazard Hazard, double Mass, ImmutableArray<strin
 /// <param name="OutsideIsSafe">True when "none of these" holds 95 %.</param>
 /// <param name="Features">How many features were weighed.</param>
 /// <param name="Hazards">Hazards that hold more than 2 % together, the worst first.</param>
+/// <param name="Untreated">Species the guide lists and does not describe that are as likely as a name worth showing, the likeliest first.</param>
 /// <param name="Against">What was plainly seen and the leading name does not show: with any of it, no species is said.</param>
 public sealed record LikelyNames(
     ImmutableArray<Weighed> Names,
@@ -37,11 +43,15 @@ public sealed record LikelyNames(
     bool OutsideIsSafe,
     int Features,
     ImmutableArray<HazardMass> Hazards,
+    ImmutableArray<Untreated> Untreated,
     ImmutableArray<Contradiction> Against
 )
 {
     /// <summary>Largest set of look-alikes that is still an answer.</summary>
     public const int MostInSet = 4;
+
+    /// <summary>Mass from which a species that the guide does not describe is named.</summary>
+    private const double WorthNaming = 0.02;
 
     /// <summary>Mass below which a name is not counted among the likelier ones.</summary>
     public const double Slight = 0.005;
@@ -54,7 +64,7 @@ public sealed record LikelyNames(
     {
         var sums = ArrayPool<double>.Shared.Rent(model.Guide.Taxa.Length);
         var held = sums.AsSpan(0, model.Guide.Taxa.Length);
-        model.SumUp(weighing.Masses, weighing.Relatives, held);
+        weighing.SumUp(held);
         var leading = weighing.Leading(Math.Max(most, MostInSet));
         var against = leading.IsEmpty ? [] : weighing.Against(model.Taxa[leading[0]]);
         var likely = new LikelyNames(
@@ -69,6 +79,7 @@ public sealed record LikelyNames(
             weighing.Outside >= LikelihoodConstants.Safe,
             weighing.Features,
             HazardsOf(model, weighing),
+            UntreatedOf(model, weighing),
             against
         );
         ArrayPool<double>.Shared.Return(sums);
@@ -87,6 +98,21 @@ public sealed record LikelyNames(
         (Hazard.Poisonous, Identification.Hazards.Poisonous),
         (Hazard.Wounding, Identification.Hazards.Wounding),
     ];
+
+    private static ImmutableArray<Untreated> UntreatedOf(CandidateModel model, Weighing weighing)
+    {
+        var found = new List<Untreated>();
+        for (var u = 0; u < weighing.Untreated.Length; u++)
+        {
+            if (weighing.Untreated[u] >= WorthNaming)
+            {
+                var species = model.Untreated.Species[u];
+                found.Add(new(species.Name, species.Common, weighing.Untreated[u]));
+            }
+        }
+
+        return [.. found.OrderByDescending(f => f.Mass).Take(MostInSet)];
+    }
 
     private static TaxonName NameOf(CandidateModel model, int candidate) =>
         TaxonName.Of(model.Guide.Taxon(model.Taxa[candidate]));

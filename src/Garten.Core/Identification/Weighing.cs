@@ -97,7 +97,14 @@ public sealed class Weighing : IDisposable
                     ? table.RelativeDiffers
                     : LikelihoodConstants.RelativeDiffers,
                 column.Span[taxa],
-                column.Span[(taxa + 1)..]
+                column.Span.Slice(taxa + 1, taxa)
+            );
+            model.Untreated.Fill(
+                item.Character,
+                item.Observation,
+                place,
+                column.Span[..model.Hypotheses],
+                column.Span[(model.Hypotheses + taxa)..]
             );
             if (item.Weight < 1)
             {
@@ -117,7 +124,7 @@ public sealed class Weighing : IDisposable
         Columns.AddLog(log, product.Span, 1);
         Columns.Normalise(log);
         Columns.Sharpen(log[..taxa], LikelihoodConstants.Sharpness);
-        log[taxa] += Columns.Sum(Relatives);
+        log[taxa] += Columns.Sum(Relatives) + Columns.Sum(Untreated);
     }
 
     /// <summary>Chance of every candidate in the model's order, and last of "outside the guide"; sums to 1.</summary>
@@ -126,8 +133,16 @@ public sealed class Weighing : IDisposable
     /// <summary>Of the chance of "outside the guide", what falls to unlisted relatives of each candidate.</summary>
     public ReadOnlySpan<double> Relatives => _mass.AsSpan(_model.Hypotheses, _model.Taxa.Length);
 
-    /// <summary>The candidates, outside the guide, and an unlisted relative of each candidate.</summary>
-    private int All => _model.Hypotheses + _model.Taxa.Length;
+    /// <summary>Of the chance of "outside the guide", what falls to each species the guide lists and does not describe.</summary>
+    public ReadOnlySpan<double> Untreated =>
+        _mass.AsSpan(_model.Hypotheses + _model.Taxa.Length, _model.Untreated.Species.Length);
+
+    /// <summary>The candidates, outside the guide, an unlisted relative of each candidate, and the species not described.</summary>
+    private int All => _model.Hypotheses + _model.Taxa.Length + _model.Untreated.Species.Length;
+
+    /// <summary>Chance of every taxon of the guide, of any rank, with what is likely to be outside the guide and within it.</summary>
+    /// <param name="sums">Filled with one number a taxon, in the guide's order.</param>
+    public void SumUp(Span<double> sums) => _model.SumUp(Masses, Relatives, Untreated, sums);
 
     /// <summary>The same before any feature was looked at.</summary>
     public ReadOnlySpan<double> Prior => _prior.AsSpan(0, _model.Hypotheses);
@@ -280,16 +295,15 @@ public sealed class Weighing : IDisposable
 
     private ReadOnlySpan<double> PriorOfAll(Span<double> into)
     {
-        const double Relatives =
-            LikelihoodConstants.OutsideIsRelative
-            * LikelihoodConstants.OutsidePrior
-            / (1 - LikelihoodConstants.OutsidePrior);
+        var relatives = LikelihoodConstants.OutsideIsRelative * LikelihoodConstants.OutsidePrior / Named;
         Prior.CopyTo(into);
         into[_model.Taxa.Length] = LikelihoodConstants.OutsidePrior * (1 - LikelihoodConstants.OutsideIsRelative);
         for (var t = 0; t < _model.Taxa.Length; t++)
         {
-            into[_model.Hypotheses + t] = Relatives * Prior[t];
+            into[_model.Hypotheses + t] = relatives * Prior[t];
         }
+
+        into[(_model.Hypotheses + _model.Taxa.Length)..].Fill(PriorOfUntreated);
 
         return into;
     }
@@ -304,11 +318,17 @@ public sealed class Weighing : IDisposable
 
         for (var t = 0; t < _model.Taxa.Length; t++)
         {
-            _prior[t] *= (1 - LikelihoodConstants.OutsidePrior) / sum;
+            _prior[t] *= Named / sum;
         }
 
-        _prior[_model.Taxa.Length] = LikelihoodConstants.OutsidePrior;
+        _prior[_model.Taxa.Length] = 1 - Named;
     }
+
+    /// <summary>Chance of one species that is listed and not described, before anything is seen.</summary>
+    private double PriorOfUntreated => LikelihoodConstants.UntreatedAgainstDescribed / Math.Max(_model.Taxa.Length, 1);
+
+    /// <summary>Chance of all the names of the guide together, before anything is seen.</summary>
+    private double Named => 1 - LikelihoodConstants.OutsidePrior - (PriorOfUntreated * _model.Untreated.Species.Length);
 
     private void Gather(EvidenceSheet evidence, WeighingChoices choices)
     {

@@ -3,9 +3,6 @@ namespace Garten.Core.Terms;
 /// <summary>How sure the observer is.</summary>
 public enum Certainty
 {
-    /// <summary>Looked at a second time with the doubt in mind, and found as before. The surest, so it stands first.</summary>
-    Checked,
-
     /// <summary>Would show it to anyone.</summary>
     Sure,
 
@@ -14,6 +11,9 @@ public enum Certainty
 
     /// <summary>A guess.</summary>
     Unsure,
+
+    /// <summary>Looked at a second time with the doubt in mind: the surest. Last, since older reasons are kept by number.</summary>
+    Checked,
 }
 
 /// <summary>Where the part looked at came from.</summary>

@@ -62,6 +62,7 @@ public sealed partial class GuideReader
             Areas = ReadAreas(),
             AreaStatuses = ReadAreaStatuses(),
             Lacking = ReadLacking(),
+            Untreated = ReadUntreated(),
         };
         return _faults.Count > 0
             ? new(null, [.. _faults.OrderBy(f => f.File, StringComparer.Ordinal).ThenBy(f => f.Line)])
@@ -698,6 +699,64 @@ public sealed partial class GuideReader
 
         return lacking.ToImmutable();
     }
+
+    /// <summary>A row for each thing known of a species; one without a feature for a species of which nothing is.</summary>
+    private ImmutableArray<UntreatedSpecies> ReadUntreated()
+    {
+        var species = new List<UntreatedSpecies>();
+        foreach (var row in Table("untreated.csv", false, ["name", "within"], "common_name", "character", "value"))
+        {
+            var name = row.Required("name");
+            if (Known(row, "within", _taxa, "a taxon in taxa.csv") is not { } within || name.Length == 0)
+            {
+                continue;
+            }
+
+            if (_taxa.Values.Any(t => t.Name == name))
+            {
+                row.Fault("name", $"“{name}”", "a species that taxa.csv does not hold");
+                continue;
+            }
+
+            var at = species.FindIndex(s => s.Name == name);
+            if (at < 0)
+            {
+                var id = new TaxonId("untreated-" + NotInIdentifiers().Replace(name.ToLowerInvariant(), "-"));
+                species.Add(new(id, name, within.Id, row["common_name"], []));
+                at = species.Count - 1;
+            }
+
+            if (row["character"].Length > 0 && Character(row, "character") is { } character)
+            {
+                var reading = NotationReader.Read(row["value"], character);
+                if (reading.Ok)
+                {
+                    species[at] = species[at] with
+                    {
+                        Known = species[at]
+                            .Known.Add(
+                                new(
+                                    species[at].Id,
+                                    character.Id,
+                                    reading.Value,
+                                    Scope.Any,
+                                    SourceClass.GeneralKnowledge
+                                )
+                            ),
+                    };
+                }
+                else
+                {
+                    row.Fault("value", reading.Found, reading.Expected);
+                }
+            }
+        }
+
+        return [.. species];
+    }
+
+    [GeneratedRegex("[^a-z0-9]+")]
+    private static partial Regex NotInIdentifiers();
 
     private ImmutableArray<NameNeeds> ReadNeeds()
     {

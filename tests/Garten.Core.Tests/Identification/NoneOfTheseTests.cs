@@ -166,6 +166,51 @@ public sealed class NoneOfTheseTests
         Model.Of(Petals.Id)!.RelativeDiffers.ShouldBeLessThan(LikelihoodConstants.RelativeDiffers);
     }
 
+    [Fact]
+    public void A_species_listed_and_not_described_is_told_by_what_is_known_of_it_and_never_said_as_the_name()
+    {
+        var id = new TaxonId("untreated-dusk");
+        var model = new CandidateModel(
+            new Guide(
+                Guide.Tables with
+                {
+                    Untreated =
+                    [
+                        new(id, "Viola dusk", new("violets"), "dusk violet", [Says(id.Value, Colour, "purple")]),
+                        new(new("untreated-dim"), "Viola dim", new("violets"), "", []),
+                    ],
+                }
+            )
+        );
+        Observation[] seen =
+        [
+            Observation.OfStates(Colour.Id, 1, Day, "purple"),
+            Observation.OfStates(Petals.Id, 1, Day, "free"),
+            Observation.OfStates(Edge.Id, 1, Day, "toothed"),
+        ];
+        using var weighing = Weigh(model, seen);
+        (weighing.Masses.ToArray().Sum()).ShouldBe(1, 1e-9);
+        weighing.Untreated[0].ShouldBeGreaterThan(4 * weighing.Untreated[1]);
+        weighing.Outside.ShouldBeGreaterThan(weighing.Untreated[0]);
+
+        var likely = LikelyNames.Of(model, weighing, 3);
+        likely.Untreated[0].Name.ShouldBe("Viola dusk");
+        (likely.Safe?.Names.Any(n => n.Name == "Viola dusk") ?? false).ShouldBeFalse();
+
+        // It counts for the genus it belongs to, beside the names and the relatives in it.
+        var sums = new double[model.Guide.Taxa.Length];
+        weighing.SumUp(sums);
+        sums[0]
+            .ShouldBeGreaterThan(
+                weighing.Masses[0] + weighing.Masses[1] + weighing.Untreated[0] + weighing.Untreated[1]
+            );
+
+        // Before anything is seen the chances sum to one too.
+        using var nothing = Weigh(model, []);
+        nothing.Masses.ToArray().Sum().ShouldBe(1, 1e-9);
+        nothing.Prior.ToArray().Sum().ShouldBe(1, 1e-9);
+    }
+
     /// <summary>Features that fit the golden violet, each many times over for want of more of them.</summary>
     private static Observation[] Fitting() =>
         [

@@ -40,6 +40,44 @@ public sealed class GuideReaderTests
     }
 
     [Fact]
+    public void What_groups_lack_what_is_taken_for_what_and_what_is_not_treated_are_read_and_checked()
+    {
+        var tables = new Dictionary<string, string>(Sound)
+        {
+            ["states.csv"] =
+                "character,id,label,term,near\narrangement,opposite,opposite,opposite,alternate\narrangement,alternate,alternate,,\n",
+            ["lacking.csv"] = "taxon,organs,characters\nalba,flower;fruit,\nalba-secunda,,length\n",
+            ["untreated.csv"] =
+                "name,within,common_name,character,value\nAlba tertia,alba,third alba,arrangement,opposite\nAlba tertia,alba,,length,2–3 cm\nAlba quarta,alba,,,\n",
+        };
+        var guide = Read(tables).Guide.ShouldNotBeNull();
+        guide.Character(new("arrangement")).AreNear("alternate", "opposite").ShouldBeTrue();
+        guide.Tables.Lacking[0].Organs.ShouldBe([Organ.Flower, Organ.Fruit]);
+        guide.Lacks(new("alba-secunda"), new("length")).ShouldBeTrue();
+        guide.Lacks(new("alba-prima"), new("length")).ShouldBeFalse();
+        guide
+            .Untreated.Select(u => (u.Id.Value, u.Known.Length))
+            .ShouldBe([("untreated-alba-tertia", 2), ("untreated-alba-quarta", 0)]);
+
+        tables["states.csv"] = tables["states.csv"].Replace(",alternate\n", ",wavy\n", StringComparison.Ordinal);
+        tables["lacking.csv"] = "taxon,organs,characters\nalba,,\nalba,petal,hue\n";
+        tables["untreated.csv"] =
+            "name,within,character,value\nAlba prima,alba,,\nAlba tertia,rubra,,\nAlba quarta,alba,arrangement,spiral\n";
+        Read(tables)
+            .Faults.Select(f => (f.File, f.Line, f.Column))
+            .ShouldBe([
+                ("lacking.csv", 2, "organs"),
+                ("lacking.csv", 3, "organs"),
+                ("lacking.csv", 3, "characters"),
+                ("lacking.csv", 3, "organs"),
+                ("states.csv", 2, "near"),
+                ("untreated.csv", 2, "name"),
+                ("untreated.csv", 3, "within"),
+                ("untreated.csv", 4, "value"),
+            ]);
+    }
+
+    [Fact]
     public void Conservatism_is_a_whole_number_from_0_to_10()
     {
         var stated = new Dictionary<string, string>(Sound)

@@ -88,6 +88,15 @@ export function LikelyNamesList({ bench, onReasons, onApart }: Props) {
         <WeightBar mass={likelyNames.outside} hatched />
         <span>{percent(likelyNames.outside)}</span>
       </div>
+      {likelyNames.untreated.map((u) => (
+        <div key={u.name} className="weighed rank" title="Grows in the area; the guide lists it and does not describe it">
+          <span>
+            <small>or, not treated here:</small> <TaxonText name={u.name} />
+          </span>
+          <WeightBar mass={u.mass} hatched />
+          <span>{percent(u.mass)}</span>
+        </div>
+      ))}
       <p className="safe">
         {likelyNames.outsideIsSafe ? (
           'Can be said today: none of these'

@@ -42,6 +42,7 @@ const likelyNames: BenchAnswer['likelyNames'] = {
   outsideIsSafe: false,
   features: 2,
   hazards: [],
+  untreated: [],
   against: [],
 }
 
@@ -256,6 +257,12 @@ describe('what to look at next', () => {
     expect(await screen.findByText(/looked at twice/)).toHaveTextContent(
       'Near Acer circinatum, not it (pith: brown, looked at twice).',
     )
+  })
+
+  it('names species that the guide lists and does not describe', async () => {
+    open({ likelyNames: { ...likelyNames, untreated: [{ name: 'Acer platanoides', common: 'Norway maple', mass: 0.12 }] } })
+    expect(await screen.findByText('or, not treated here:')).toBeVisible()
+    expect(screen.getByText('Acer platanoides')).toBeVisible()
   })
 
   it('shows a few states and the others on request', async () => {

@@ -17,6 +17,7 @@ const named = (id: string, part: object = {}): NamedSpecimen => ({
     outsideIsSafe: false,
     features: 3,
     hazards: [],
+    untreated: [],
     against: [],
     ...part,
   },

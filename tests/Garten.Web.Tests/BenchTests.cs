@@ -97,6 +97,60 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     }
 
     [Fact]
+    public void A_blue_violet_is_near_the_yellow_one_and_not_it_and_where_neither_lead_fits_the_key_stops()
+    {
+        using var browser = server.Open("/bench");
+        browser.Be("R. Ostrow");
+        browser.Press("t");
+        browser.Find("[role=dialog] input[type=text]");
+        browser.Press("blue violet under the alders", Keys.Enter);
+        browser.See("blue violet under the alders");
+
+        browser.Press("f");
+        browser.ButtonIn(".features [role=tablist]", "Flower").Click();
+        foreach (
+            var (character, state) in new[]
+            {
+                ("Symmetry of the flower", "one way only (bilateral)"),
+                ("Flower colour", "blue to violet"),
+            }
+        )
+        {
+            State(browser, character, state).Click();
+            browser.See($"Recorded: {state}");
+        }
+
+        browser.Find("input[aria-label='Petals']").SendKeys("5" + Keys.Enter);
+        browser.ButtonIn(".features [role=tablist]", "Leaf").Click();
+        State(browser, "Outline of the blade", "heart-shaped").Click();
+        State(browser, "Lobes", "unlobed").Click();
+        browser.See("Recorded: unlobed");
+        State(browser, "Margin", "crenate").Click();
+        browser.See("Recorded: crenate");
+        State(browser, "Texture of the leaf", "thin").Click();
+        browser.See("Recorded: thin");
+        browser.See("does not show flower colour: blue to violet");
+        browser.See("not treated here:");
+        browser.Find(".look li:first-child .outcomes");
+        browser.See("look once more");
+        Body(browser);
+        browser.Press("q");
+        browser.See("Near");
+        browser.See("looked at twice");
+
+        Body(browser);
+        browser.Press("k");
+        browser.Button("All plants").Click();
+        browser.SeeCouplet("all-plants 1");
+        browser.Press("-");
+        browser.See("neither fits");
+        browser.See("It held");
+        browser.Button("Look at couplet 1 again").Click();
+        browser.SeeCouplet("all-plants 1");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void Any_step_can_be_re_opened_and_both_ways_be_followed_to_their_ends()
     {
         using var browser = server.Open("/bench/TF-018");

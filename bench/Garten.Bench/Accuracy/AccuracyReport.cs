@@ -53,7 +53,7 @@ internal sealed class AccuracyReport(Guide guide)
             .AppendLine(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"The key alone: the likeliest end is right for {Share(outcomes, o => o.ByKey == o.Truth)}, after {outcomes.Average(o => o.Couplets):0.0} couplets on average."
+                    $"The key alone, its answers weighed at the end: the likeliest end is right for {Share(outcomes, o => o.ByKey == o.Truth)}, after {outcomes.Average(o => o.Couplets):0.0} couplets on average."
                 )
             )
             .AppendLine();
@@ -96,10 +96,39 @@ internal sealed class AccuracyReport(Guide guide)
             .AppendLine(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"Brier score {brier:0.0000}. At twelve features a species was given with 95 % or more for {Percent((double)given.Count / outcomes.Count)} of the plants; of these {wrong.Count} of {given.Count} ({Percent(given.Count == 0 ? 0 : (double)wrong.Count / given.Count)}) were wrong."
+                    $"Brier score {brier:0.0000}. At twelve features a species was said for {Percent((double)given.Count / outcomes.Count)} of the plants; of these {wrong.Count} of {given.Count} ({Percent(given.Count == 0 ? 0 : (double)wrong.Count / given.Count)}) were wrong."
                 )
             )
             .AppendLine();
+    }
+
+    /// <summary>How many of the guide's own plants get a name, and how many others are misnamed, by what a name must hold to be said.</summary>
+    /// <param name="own">What plants of the guide came to.</param>
+    /// <param name="leftOut">What plants of taxa left out came to.</param>
+    public void Curve(IReadOnlyList<Outcome> own, IReadOnlyList<LeftOut> leftOut)
+    {
+        var full = own.Where(o => o.Suggested[^1].Reached).ToList();
+        Row(
+            "a species is said from",
+            ["own plants named", "those with twelve features", "of these wrong", "left out, misnamed"]
+        );
+        Row("---", ["---", "---", "---", "---"]);
+        foreach (var least in new[] { 0.9, 0.95, 0.97, 0.975, 0.98, 0.985, 0.99, 0.995 })
+        {
+            bool Said(Checkpoint at) => at.Mass >= least && !at.Contradicted;
+            var named = own.Where(o => Said(o.Suggested[^1])).ToList();
+            Row(
+                string.Create(CultureInfo.InvariantCulture, $"{100 * least:0.#} %"),
+                [
+                    Percent((double)named.Count / own.Count),
+                    Share(full, o => Said(o.Suggested[^1])),
+                    named.Count == 0 ? "" : Share(named, o => o.Suggested[^1].Leading != o.Truth),
+                    Share(leftOut, r => Said(r.Last)),
+                ]
+            );
+        }
+
+        _text.AppendLine();
     }
 
     /// <summary>The taxa whose plants were most often not named right at twelve features.</summary>

@@ -15,6 +15,7 @@ namespace Garten.Bench.Accuracy;
 /// <param name="Outside">What "outside the guide" held.</param>
 /// <param name="Safe">What could be said; null for nothing.</param>
 /// <param name="OutsideSafe">True when "none of these" could be said.</param>
+/// <param name="Contradicted">True when something plainly seen spoke flatly against the leading name, so that it was not said.</param>
 internal sealed record Checkpoint(
     int Features,
     bool Reached,
@@ -22,7 +23,8 @@ internal sealed record Checkpoint(
     double Mass,
     double Outside,
     SafeAnswer? Safe,
-    bool OutsideSafe
+    bool OutsideSafe,
+    bool Contradicted
 );
 
 /// <summary>One simulated plant looked at until enough was recorded.</summary>
@@ -222,7 +224,8 @@ internal static class Trial
             likely.Names[0].Mass,
             likely.Outside,
             likely.Safe,
-            likely.OutsideIsSafe
+            likely.OutsideIsSafe,
+            !likely.Against.IsEmpty
         );
     }
 }

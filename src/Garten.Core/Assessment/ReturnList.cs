@@ -156,6 +156,7 @@ public static class ReturnList
             var reasons = ReasonsOf(part, worth);
             if (
                 reasons.Length == 0
+                || (part == PlantPart.Buds && !HasWinterBuds())
                 || (PartSeason.PhaseOf(part) is { } phase && !guide.CanShow(taxon, phase, evidence.Sex))
             )
             {
@@ -163,6 +164,13 @@ public static class ReturnList
             }
 
             yield return new(part, [.. worth], reasons);
+        }
+
+        // A bittercress has no winter buds to come back for, though its smell is told with those of twigs.
+        bool HasWinterBuds()
+        {
+            var ofTwigs = guide.Characters.Where(c => c.Organ == Organ.Twig).ToArray();
+            return ofTwigs.Count(c => guide.Lacks(taxon, c.Id)) * 2 <= ofTwigs.Length;
         }
 
         ImmutableArray<ReasonKind> ReasonsOf(PlantPart? part, WantedFeature[] worth)

@@ -70,7 +70,7 @@ public static class LookNext
     /// <summary>Doubt removed below which a look is not worth naming, in bits.</summary>
     public const double LeastBits = 0.01;
 
-    /// <summary>What the leading name must hold for that which speaks against it to be looked at again.</summary>
+    /// <summary>What the leading name must hold of all names for that which speaks against it to be looked at again.</summary>
     private const double LeastLeading = 0.5;
 
     /// <summary>Suggests features.</summary>
@@ -93,14 +93,20 @@ public static class LookNext
         var capped = kit with { Harm = HarmAllowed(model, weighing, kit.Harm) };
         var leading = weighing.Leading(5);
         var held = leading.IsEmpty || weighing.Features == 0 ? 0 : weighing.Masses[leading[0]];
+
+        // Among the names alone: the more speaks against the leading one, the more lies outside the guide.
         var doubted =
-            held >= LeastLeading
+            held > 0 && held >= LeastLeading * (1 - weighing.Outside)
                 ? weighing.Against(model.Taxa[leading[0]]).Where(a => !a.Checked).Select(a => a.Character).ToHashSet()
                 : [];
         var ranked = new List<Look>();
         foreach (var character in model.Guide.Characters)
         {
-            if (capped.Allow(character) && ShowsToday(character.Organ, parts) && model.Of(character.Id) is { } table)
+            if (
+                capped.Allow(character)
+                && (ShowsToday(character.Organ, parts) || WasSeenToday(character))
+                && model.Of(character.Id) is { } table
+            )
             {
                 if (doubted.Contains(character.Id))
                 {
@@ -115,6 +121,12 @@ public static class LookNext
                 }
             }
         }
+
+        // What was recorded today was there today, whatever parts were noted.
+        bool WasSeenToday(Character character) =>
+            doubted.Contains(character.Id)
+            && !visits.IsEmpty
+            && evidence.Decisive(character.Id)?.Visit == visits[^1].Number;
 
         return
         [
@@ -135,7 +147,9 @@ public static class LookNext
                     r.Character.Tool,
                     r.Character.Harm,
                     PartedNames(model, weighing, r.Table, leading),
-                    Outcomes(model, weighing, r.Table)
+                    r.Purpose == LookPurpose.Again
+                        ? SeenFirst(Outcomes(model, weighing, r.Table), evidence.Decisive(r.Character.Id))
+                        : Outcomes(model, weighing, r.Table)
                 )),
         ];
     }
@@ -182,6 +196,15 @@ public static class LookNext
             (o.Character == character.Id && o.Finding is (Finding.Hidden or Finding.Absent))
             || o.Altered.Any(character.AlteredBy.Contains);
     }
+
+    /// <summary>At a second look what was seen before stands first, however unlikely the names make it.</summary>
+    private static ImmutableArray<PossibleOutcome> SeenFirst(
+        ImmutableArray<PossibleOutcome> outcomes,
+        Observation? before
+    ) =>
+        before?.Finding is Finding.States states
+            ? [.. outcomes.OrderByDescending(o => states.Seen.Contains(o.State))]
+            : outcomes;
 
     /// <summary>True when an organ can be seen with these parts on the plant.</summary>
     /// <param name="parts">Parts noted on the day.</param>

@@ -69,7 +69,6 @@ public sealed class GuideReaderTests
                 ("lacking.csv", 2, "organs"),
                 ("lacking.csv", 3, "organs"),
                 ("lacking.csv", 3, "characters"),
-                ("lacking.csv", 3, "organs"),
                 ("states.csv", 2, "near"),
                 ("untreated.csv", 2, "name"),
                 ("untreated.csv", 3, "within"),

@@ -23,7 +23,7 @@ import { DeterminationDialog } from './DeterminationDialog'
 import { FeaturePanel } from './FeaturePanel'
 import { featureInput } from './featureInput'
 import { KeyPanel } from './KeyPanel'
-import { outcomeKeys } from './toolWords'
+import { outcomeKeys, sureness } from './toolWords'
 import { PlantTags } from './PlantTags'
 import { SeasonStrip } from './SeasonStrip'
 import { SheetFigure } from './SheetFigure'
@@ -95,7 +95,7 @@ export function BenchPage() {
     },
     [navigate],
   )
-  const record = (character: string, state: string, certainty: Certainty = 'sure') => {
+  const record = (character: string, state: string, certainty: Certainty) => {
     const visit = sheet?.visits.at(-1)
     if (!visit || recording.isPending || answered.settling) return
     // A feature looked at again on the same visit takes the place of the first look.
@@ -133,7 +133,7 @@ export function BenchPage() {
         () => {
           const next = bench?.lookNext[0]
           const seen = next?.outcomes[i]
-          if (next && seen) record(next.character, seen.state)
+          if (next && seen) record(next.character, seen.state, sureness(next.purpose))
         },
       ]),
     ),

@@ -21,7 +21,7 @@ interface Props {
   onSuspect: (taxon: string) => void
   onReasons: (taxon: string) => void
   onLook: (organ: Organ) => void
-  onRecord: (character: string, state: string, certainty?: Certainty) => void
+  onRecord: (character: string, state: string, certainty: Certainty) => void
   onApart: (taxa: string[]) => void
   onName: () => void
 }
@@ -72,7 +72,7 @@ export function LikelyNames({
             {bench.secondOpinion}
           </p>
         )}
-        {walk && (
+        {walk && !walk.neither && (
           <p className="soft">
             By the key, {walk.inPlay.length === 1 ? 'one name is' : `${walk.inPlay.length} names are`} in
             play.

@@ -89,7 +89,11 @@ export function LikelyNamesList({ bench, onReasons, onApart }: Props) {
         <span>{percent(likelyNames.outside)}</span>
       </div>
       {likelyNames.untreated.map((u) => (
-        <div key={u.name} className="weighed rank" title="Grows in the area; the guide lists it and does not describe it">
+        <div
+          key={u.name}
+          className="weighed rank"
+          title="Grows in the area; the guide lists it and does not describe it"
+        >
           <span>
             <small>or, not treated here:</small> <TaxonText name={u.name} />
           </span>

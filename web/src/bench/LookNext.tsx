@@ -3,7 +3,7 @@ import type { FieldKit } from '../api/choices'
 import type { BenchAnswer, Certainty, HarmLevel, Organ, Suggestion, Tool } from '../api/types'
 import { gain, percent, words } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
-import { harmWords, outcomeKeys, toolWords } from './toolWords'
+import { harmWords, outcomeKeys, sureness, toolWords } from './toolWords'
 
 interface Props {
   bench: BenchAnswer
@@ -11,7 +11,7 @@ interface Props {
   busy: boolean
   onKit: (fieldKit: FieldKit) => void
   onLook: (organ: Organ) => void
-  onRecord: (character: string, state: string, certainty?: Certainty) => void
+  onRecord: (character: string, state: string, certainty: Certainty) => void
 }
 
 const tools: Tool[] = ['handLens', 'ruler', 'knife']
@@ -39,7 +39,7 @@ function Chips({
           key={p.state}
           type="button"
           disabled={busy}
-          onClick={() => onRecord(s.character, p.state, s.purpose === 'again' ? 'checked' : undefined)}
+          onClick={() => onRecord(s.character, p.state, sureness(s.purpose))}
           title={`Seen in ${percent(p.chance)}; then ${p.leads?.name ?? 'outside the guide'} leads with ${percent(p.mass)}`}
         >
           {p.label}

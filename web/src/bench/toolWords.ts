@@ -1,4 +1,4 @@
-import type { HarmLevel, Tool } from '../api/types'
+import type { Certainty, HarmLevel, LookPurpose, Tool } from '../api/types'
 
 export const toolWords: Record<Tool, string> = {
   eye: 'eye',
@@ -18,3 +18,6 @@ export const harmWords: Record<HarmLevel, string> = {
 
 /** Keys that record what is seen of the first suggestion, in the order of its chips. */
 export const outcomeKeys = ['Q', 'W', 'E', 'Z', 'X', 'D'] as const
+
+/** How sure a state is that is recorded where Look next asks for it: a second look is one with the doubt in mind. */
+export const sureness = (purpose: LookPurpose): Certainty => (purpose === 'again' ? 'checked' : 'sure')

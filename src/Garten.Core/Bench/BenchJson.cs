@@ -50,6 +50,7 @@ namespace Garten.Core.Bench;
         typeof(CamelCase<HiddenReason>),
         typeof(CamelCase<LifeStage>),
         typeof(CamelCase<Likeness>),
+        typeof(CamelCase<LookPurpose>),
         typeof(CamelCase<Mark>),
         typeof(CamelCase<Organ>),
         typeof(CamelCase<PartAge>),

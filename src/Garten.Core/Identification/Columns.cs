@@ -116,20 +116,10 @@ internal static class Columns
             return;
         }
 
+        // One by one: names that are alike must stay exactly so, in a vector or in the rest behind it, on every machine.
         for (var i = 0; i < column.Length; i++)
         {
-            column[i] /= most;
-        }
-
-        var i2 = 0;
-        for (; i2 <= column.Length - Vector<double>.Count; i2 += Vector<double>.Count)
-        {
-            Vector.Exp(Vector.Log(new Vector<double>(column[i2..])) * power).CopyTo(column[i2..]);
-        }
-
-        for (; i2 < column.Length; i2++)
-        {
-            column[i2] = Math.Pow(column[i2], power);
+            column[i] = Math.Pow(column[i] / most, power);
         }
 
         var scale = sum / Sum(column);

@@ -175,7 +175,7 @@ internal sealed class AccuracyReport(Guide guide)
             "a few look-alikes, or a wrong higher rank, said",
             [Share(results, r => !r.RightRank && r.Last.Safe is not null && !r.Last.OutsideSafe && !Misnamed(r))]
         );
-        Row("misnamed: another species said with 95 %", [Percent((double)misnamed.Count / results.Count)]);
+        Row("misnamed: another species said", [Percent((double)misnamed.Count / results.Count)]);
         _text.AppendLine();
         Row("most often misnamed", ["as", "share"]);
         Row("---", ["---", "---"]);

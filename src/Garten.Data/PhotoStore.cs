@@ -1,21 +1,16 @@
+using System.Security.Cryptography;
 using Garten.Core.Evidence;
+using Garten.Core.Evidence.Pictures;
 using Garten.Core.Survey.Access;
 using Npgsql;
+using NpgsqlTypes;
 
 namespace Garten.Data;
 
-/// <summary>A feature read from a picture.</summary>
-/// <param name="Name">Name of its file.</param>
-/// <param name="Visit">The plant's visit.</param>
-public sealed record PhotoUse(PhotoId Photo, string Name, VisitId Visit, string Character);
-
-/// <summary>A picture features of a plant were read from.</summary>
-/// <param name="Person">Who kept it.</param>
-/// <param name="Visit">The plant's visit.</param>
-/// <param name="Characters">The characters read from it.</param>
-public sealed record PlantPicture(KeptPhoto Photo, string Person, VisitId Visit, IReadOnlyList<string> Characters);
-
-/// <summary>Pictures, and the features read from them.</summary>
+/// <summary>
+/// The files of pictures, and the features read from them; what they show of a plant is kept by <see cref="PictureStore"/>. Files are
+/// written and read as they flow and are never whole in memory, but for <see cref="ContentAsync"/>, which measuring needs.
+/// </summary>
 /// <param name="policy">What is hidden from who asks.</param>
 public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy policy)
 {
@@ -25,16 +20,29 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
     /// <summary>Keeps a picture; sent twice it is kept once.</summary>
     /// <param name="photo">What is known of it.</param>
+    /// <param name="content">Its file, which can be searched.</param>
+    /// <param name="thumbnail">A small picture of it, as a JPEG file.</param>
     /// <param name="person">Who keeps it.</param>
     /// <exception cref="TakenException">Another picture is kept under its id.</exception>
-    public async Task KeepAsync(KeptPhoto photo, byte[] content, PersonId person, CancellationToken cancel)
+    public async Task KeepAsync(
+        KeptPhoto photo,
+        Stream content,
+        byte[] thumbnail,
+        PersonId person,
+        CancellationToken cancel
+    )
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
+        if (await KeepAsync(connection, photo, content, thumbnail, person, cancel) == 1)
+        {
+            return;
+        }
+
+        content.Position = 0;
         if (
-            await KeepAsync(connection, photo, content, person, cancel) == 0
-            && !await connection.ScalarAsync<bool>(
-                "select content = $2 from photo where id = $1",
-                [photo.Id, content],
+            !await connection.ScalarAsync<bool>(
+                "select sha256(content) = $2 from photo where id = $1",
+                [photo.Id, await SHA256.HashDataAsync(content, cancel)],
                 cancel
             )
         )
@@ -47,19 +55,24 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
     /// <summary>Keeps a picture; one that is there already stays as it is.</summary>
     /// <param name="photo">What is known of it.</param>
+    /// <param name="content">Its file, which can be searched.</param>
+    /// <param name="thumbnail">A small picture of it; null where it is made when it is first asked for.</param>
     /// <param name="person">Who keeps it.</param>
     /// <returns>How many were kept: 1 or 0.</returns>
     internal static Task<int> KeepAsync(
         NpgsqlConnection connection,
         KeptPhoto photo,
-        byte[] content,
+        Stream content,
+        byte[]? thumbnail,
         PersonId person,
         CancellationToken cancel
-    ) =>
-        connection.ExecuteAsync(
+    )
+    {
+        content.Position = 0;
+        return connection.ExecuteAsync(
             """
-            insert into photo (id, name, type, width, height, taken_at, latitude, longitude, content, kept_by)
-            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+            insert into photo (id, name, type, width, height, taken_at, latitude, longitude, content, thumbnail, kept_by)
+            values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
             on conflict (id) do nothing
             """,
             [
@@ -71,11 +84,13 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                 photo.Taken,
                 photo.Latitude,
                 photo.Longitude,
-                content,
+                new NpgsqlParameter { Value = content, NpgsqlDbType = NpgsqlDbType.Bytea },
+                new NpgsqlParameter { Value = (object?)thumbnail ?? DBNull.Value, NpgsqlDbType = NpgsqlDbType.Bytea },
                 person,
             ],
             cancel
         );
+    }
 
     /// <summary>Said of a picture that is not there, and of one the person may not see.</summary>
     public const string NoSuchPhoto = "There is no such picture.";
@@ -86,7 +101,7 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
-            $"select id, name, type, width, height, taken_at, latitude, longitude from photo p where id = $1 and {policy.ShowsPhoto("p.id")}",
+            $"select {Columns(policy)} from photo p where p.id = $1 and {policy.ShowsPhoto("p.id")}",
             [id],
             ReadPhoto,
             cancel
@@ -117,68 +132,87 @@ public sealed class PhotoStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         ) ?? throw new NotInStoreException(NoSuchPhoto);
     }
 
-    /// <summary>Notes that features of a plant were read from a picture.</summary>
+    /// <summary>Reads the file of a picture as it flows from the database.</summary>
+    /// <param name="read">
+    /// Reads it once, from front to back; told whether the person may know where it was taken: if not, what the camera noted must not
+    /// leave with it.
+    /// </param>
+    /// <exception cref="NotInStoreException">There is none.</exception>
+    public async Task ReadAsync(PhotoId id, Func<Stream, bool, Task> read, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await using var command = connection.Command(
+            $"select {policy.TellsPlaceOf("p.kept_by")}, content from photo p where p.id = $1 and {policy.ShowsPhoto("p.id")}",
+            id
+        );
+        await using var reader = await command.ExecuteReaderAsync(System.Data.CommandBehavior.SequentialAccess, cancel);
+        if (!await reader.ReadAsync(cancel))
+        {
+            throw new NotInStoreException(NoSuchPhoto);
+        }
+
+        var tellsPlace = reader.GetBoolean(0);
+        await using var file = await reader.GetStreamAsync(1, cancel);
+        await read(file, tellsPlace);
+    }
+
+    /// <summary>The small picture of a picture; null where none was made yet.</summary>
+    /// <exception cref="NotInStoreException">There is no such picture.</exception>
+    public async Task<byte[]?> ThumbnailAsync(PhotoId id, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        var found = await connection.QueryAsync(
+            $"select thumbnail from photo p where p.id = $1 and {policy.ShowsPhoto("p.id")}",
+            [id],
+            r => r.IsDBNull(0) ? null : r.GetFieldValue<byte[]>(0),
+            cancel
+        );
+        return found is [var small] ? small : throw new NotInStoreException(NoSuchPhoto);
+    }
+
+    /// <summary>Keeps the small picture of a picture that had none.</summary>
+    public async Task KeepThumbnailAsync(PhotoId id, byte[] thumbnail, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(
+            "update photo set thumbnail = $2 where id = $1 and thumbnail is null",
+            [id, thumbnail],
+            cancel
+        );
+    }
+
+    /// <summary>Notes that features of a plant were read from a picture, which then is one of that visit: of a leaf, until somebody says otherwise.</summary>
     /// <param name="visit">The plant's visit.</param>
     internal static Task UseAsync(
         NpgsqlConnection connection,
         PhotoId photo,
         VisitId visit,
         IReadOnlyList<string> characters,
+        PersonId person,
         CancellationToken cancel
     ) =>
         connection.ExecuteAsync(
             """
+            with shown as (
+                insert into plant_picture (photo, plant_visit, organ, added_by) values ($1, $2, $5, $4)
+                on conflict (photo, plant_visit) do update set removed_at = null)
             insert into photo_use (photo, plant_visit, character)
             select $1, $2, c from unnest($3::text[]) c
             on conflict do nothing
             """,
-            [photo, visit, characters.ToArray()],
+            [photo, visit, characters.ToArray(), person, nameof(PictureOrgan.Leaf)],
             cancel
         );
 
-    /// <summary>The pictures features of a plant were read from, visit by visit, the one used first in front.</summary>
-    public async Task<List<PlantPicture>> PicturesAsync(PlantId plant, CancellationToken cancel)
+    /// <summary>The columns of a picture p, its place only for those who may know it.</summary>
+    internal static string Columns(SensitivePlacePolicy policy)
     {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync(
-            $"""
-            select p.id, p.name, p.type, p.width, p.height, p.taken_at, p.latitude, p.longitude, h.name, u.plant_visit, u.characters
-            from (
-                select n.photo, n.plant_visit, array_agg(n.character order by n.used_at, n.character) as characters, min(n.used_at) as used_at
-                from photo_use n join plant_visit v on v.id = n.plant_visit
-                where v.plant = $1 and {policy.Shows("v.plant")}
-                group by n.photo, n.plant_visit) u
-            join photo p on p.id = u.photo
-            join person h on h.id = p.kept_by
-            where {policy.ShowsPhoto("p.id")}
-            order by u.plant_visit, u.used_at, p.id
-            """,
-            [plant],
-            r => new PlantPicture(ReadPhoto(r), r.GetString(8), r.Id<VisitId>(9), r.GetFieldValue<string[]>(10)),
-            cancel
-        );
+        var tells = policy.TellsPlaceOf("p.kept_by");
+        return $"p.id, p.name, p.type, p.width, p.height, p.taken_at, case when {tells} then p.latitude end, case when {tells} then p.longitude end";
     }
 
-    /// <summary>The features of a plant that were read from pictures.</summary>
-    public async Task<List<PhotoUse>> UsesAsync(PlantId plant, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QueryAsync(
-            $"""
-            select u.photo, p.name, u.plant_visit, u.character
-            from photo_use u
-            join photo p on p.id = u.photo
-            join plant_visit pv on pv.id = u.plant_visit
-            where pv.plant = $1 and {policy.ShowsPhoto("p.id")} and {policy.Shows("pv.plant")}
-            order by u.used_at, u.character
-            """,
-            [plant],
-            r => new PhotoUse(r.Id<PhotoId>(0), r.GetString(1), r.Id<VisitId>(2), r.GetString(3)),
-            cancel
-        );
-    }
-
-    private static KeptPhoto ReadPhoto(NpgsqlDataReader r) =>
+    /// <summary>Reads what <see cref="Columns"/> gives, which stands first.</summary>
+    internal static KeptPhoto ReadPhoto(NpgsqlDataReader r) =>
         new(
             r.Id<PhotoId>(0),
             r.GetString(1),

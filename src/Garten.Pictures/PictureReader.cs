@@ -9,7 +9,7 @@ namespace Garten.Pictures;
 public sealed class PictureException(string message) : Exception(message);
 
 /// <summary>What a picture file says of itself.</summary>
-/// <param name="Type">image/jpeg or image/png.</param>
+/// <param name="Type">image/jpeg, image/png or image/webp.</param>
 /// <param name="Width">Pixels across, as it is to be seen.</param>
 /// <param name="Height">Pixels down, as it is to be seen.</param>
 /// <param name="Taken">When it was taken, in the camera's own time; null when not said.</param>
@@ -25,7 +25,7 @@ public sealed record PictureFacts(
 );
 
 /// <summary>
-/// Reads JPEG and PNG files into pixels. Sizes are judged from the header before anything is unpacked, so that a small file
+/// Reads JPEG, PNG and WebP files into pixels. Sizes are judged from the header before anything is unpacked, so that a small file
 /// cannot ask for boundless memory.
 /// </summary>
 public static class PictureReader
@@ -39,13 +39,13 @@ public static class PictureReader
     /// <summary>Longest side, in pixels.</summary>
     public const int LongestSide = 12_000;
 
-    /// <summary>Shortest side, in pixels: less shows no leaf.</summary>
+    /// <summary>Shortest side, in pixels: less shows nothing.</summary>
     public const int ShortestSide = 100;
 
     /// <summary>What a file says of itself, without unpacking it.</summary>
-    /// <param name="file">The file's bytes.</param>
-    /// <exception cref="PictureException">It is no JPEG or PNG, or too large or too small.</exception>
-    public static PictureFacts Facts(byte[] file)
+    /// <param name="file">The file, which can be searched; it is read where it lies, not copied.</param>
+    /// <exception cref="PictureException">It is no JPEG, PNG or WebP, or too large or too small.</exception>
+    public static PictureFacts Facts(Stream file)
     {
         using var codec = Open(file);
         var (width, height) = IsOnItsSide(codec.EncodedOrigin)
@@ -53,7 +53,12 @@ public static class PictureReader
             : (codec.Info.Width, codec.Info.Height);
         var (taken, latitude, longitude) = Said(file);
         return new(
-            codec.EncodedFormat == SKEncodedImageFormat.Png ? "image/png" : "image/jpeg",
+            codec.EncodedFormat switch
+            {
+                SKEncodedImageFormat.Png => "image/png",
+                SKEncodedImageFormat.Webp => "image/webp",
+                _ => "image/jpeg",
+            },
             width,
             height,
             taken,
@@ -63,12 +68,32 @@ public static class PictureReader
     }
 
     /// <summary>Unpacks a file, turned as it is to be seen.</summary>
-    /// <param name="file">The file's bytes.</param>
-    /// <exception cref="PictureException">It is no JPEG or PNG, too large, too small, or broken.</exception>
-    public static PixelImage Pixels(byte[] file)
+    /// <param name="file">The file, which can be searched.</param>
+    /// <exception cref="PictureException">It is no JPEG, PNG or WebP, too large, too small, or broken.</exception>
+    public static PixelImage Pixels(Stream file)
     {
         using var codec = Open(file);
-        var info = new SKImageInfo(codec.Info.Width, codec.Info.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul);
+        return Unpacked(codec, codec.Info.Width, codec.Info.Height);
+    }
+
+    /// <summary>Unpacks a file at a size near to one asked for, which takes little memory of a large picture.</summary>
+    /// <param name="file">The file, which can be searched.</param>
+    /// <param name="longest">The longer side it is wanted for, in pixels; what comes is at least as long where the file is.</param>
+    /// <exception cref="PictureException">It is no JPEG, PNG or WebP, too large, too small, or broken.</exception>
+    internal static PixelImage Pixels(Stream file, int longest)
+    {
+        using var codec = Open(file);
+
+        // JPEG is unpacked in eighths: the next larger one, so that nothing has to be blown up.
+        var eighths = Math.Ceiling(8.0 * longest / Math.Max(codec.Info.Width, codec.Info.Height));
+        var scale = (float)Math.Min(1, eighths / 8);
+        var size = codec.GetScaledDimensions(scale);
+        return Unpacked(codec, size.Width, size.Height);
+    }
+
+    private static PixelImage Unpacked(SKCodec codec, int width, int height)
+    {
+        var info = new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul);
         var rgba = new byte[info.BytesSize];
         SKCodecResult result;
         unsafe
@@ -86,19 +111,31 @@ public static class PictureReader
             );
     }
 
-    private static SKCodec Open(byte[] file)
+    private static SKCodec Open(Stream file)
     {
         if (file.Length > MostBytes)
         {
             throw new PictureException($"The file has more than {MostBytes / 1024 / 1024} MB. Send a smaller picture.");
         }
 
-        var codec = SKCodec.Create(new MemoryStream(file));
-        if (codec is null || codec.EncodedFormat is not (SKEncodedImageFormat.Jpeg or SKEncodedImageFormat.Png))
+        if (IsHeif(file))
+        {
+            throw new PictureException(
+                "The file is an HEIC picture, which cannot be read here. Have the camera write JPEG, or save the picture as JPEG first."
+            );
+        }
+
+        file.Position = 0;
+        var codec = SKCodec.Create(new Unclosed(file));
+        if (
+            codec is null
+            || codec.EncodedFormat
+                is not (SKEncodedImageFormat.Jpeg or SKEncodedImageFormat.Png or SKEncodedImageFormat.Webp)
+        )
         {
             codec?.Dispose();
             throw new PictureException(
-                "The file is no JPEG or PNG picture, or it is broken. Choose a picture as the camera made it."
+                "The file is no JPEG, PNG or WebP picture, or it is broken. Choose a picture as the camera made it."
             );
         }
 
@@ -118,12 +155,26 @@ public static class PictureReader
             codec.Dispose();
             throw new PictureException(
                 FormattableString.Invariant(
-                    $"The picture has only {width:N0} × {height:N0} pixels, too few to measure on."
+                    $"The picture has only {width:N0} × {height:N0} pixels, too few to see anything by."
                 )
             );
         }
 
         return codec;
+    }
+
+    /// <summary>True for the family of files that cameras name .heic or .heif (ISO/IEC 23008-12, told by the brand in its first box).</summary>
+    private static bool IsHeif(Stream file)
+    {
+        Span<byte> first = stackalloc byte[12];
+        file.Position = 0;
+        return file.ReadAtLeast(first, first.Length, throwOnEndOfStream: false) == first.Length
+            && first[4..8].SequenceEqual("ftyp"u8)
+            && (
+                first[8..11].SequenceEqual("hei"u8)
+                || first[8..11].SequenceEqual("hev"u8)
+                || first[8..11].SequenceEqual("mif"u8)
+            );
     }
 
     private static bool IsOnItsSide(SKEncodedOrigin origin) => origin >= SKEncodedOrigin.LeftTop;
@@ -164,11 +215,12 @@ public static class PictureReader
     }
 
     /// <summary>Time and place as the camera noted them (EXIF); nothing where they are missing or cannot be read.</summary>
-    private static (DateTime? Taken, double? Latitude, double? Longitude) Said(byte[] file)
+    private static (DateTime? Taken, double? Latitude, double? Longitude) Said(Stream file)
     {
         try
         {
-            var directories = ImageMetadataReader.ReadMetadata(new MemoryStream(file));
+            file.Position = 0;
+            var directories = ImageMetadataReader.ReadMetadata(file);
             var exif = directories.OfType<ExifSubIfdDirectory>().FirstOrDefault();
             var place = directories.OfType<GpsDirectory>().FirstOrDefault()?.GetGeoLocation();
             return (

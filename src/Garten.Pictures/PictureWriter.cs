@@ -9,6 +9,8 @@ public static class PictureWriter
     /// <summary>Quality of the JPEG files: no squares show beside the edge of a leaf.</summary>
     private const int Quality = 92;
 
+    private const int ThumbnailQuality = 82;
+
     /// <summary>A picture as a JPEG file.</summary>
     /// <param name="note">When and where it was taken; null to say nothing.</param>
     public static byte[] Jpeg(PixelImage image, CameraNote? note = null)
@@ -19,10 +21,44 @@ public static class PictureWriter
         return note is null ? file : [.. file[..2], .. note.Segment(), .. file[2..]];
     }
 
+    /// <summary>Longer side of a thumbnail, in pixels.</summary>
+    public const int ThumbnailSide = 480;
+
+    /// <summary>A small picture of a file, turned as it is to be seen, as a JPEG that says nothing of day and place.</summary>
+    /// <param name="file">The file, which can be searched.</param>
+    /// <exception cref="PictureException">It is refused, or broken.</exception>
+    public static byte[] Thumbnail(Stream file)
+    {
+        var near = PictureReader.Pixels(file, ThumbnailSide);
+        var scale = Math.Min(1.0, (double)ThumbnailSide / Math.Max(near.Width, near.Height));
+        using var whole = Packed(near);
+        using var small = whole.Resize(
+            new SKImageInfo(
+                Math.Max(1, (int)Math.Round(near.Width * scale)),
+                Math.Max(1, (int)Math.Round(near.Height * scale)),
+                SKColorType.Rgba8888,
+                SKAlphaType.Opaque
+            ),
+            new SKSamplingOptions(SKCubicResampler.Mitchell)
+        );
+        using var data = small.Encode(SKEncodedImageFormat.Jpeg, ThumbnailQuality);
+        return data.ToArray();
+    }
+
     /// <summary>A picture as a PNG file.</summary>
     public static byte[] Png(PixelImage image) => Encoded(image, SKEncodedImageFormat.Png);
 
+    /// <summary>A picture as a WebP file.</summary>
+    public static byte[] WebP(PixelImage image) => Encoded(image, SKEncodedImageFormat.Webp);
+
     private static byte[] Encoded(PixelImage image, SKEncodedImageFormat format)
+    {
+        using var pixels = Packed(image);
+        using var data = pixels.Encode(format, Quality);
+        return data.ToArray();
+    }
+
+    private static SKBitmap Packed(PixelImage image)
     {
         var rgba = new byte[4 * image.Width * image.Height];
         for (var (from, to) = (0, 0); from < image.Rgb.Length; (from, to) = (from + 3, to + 4))
@@ -35,11 +71,8 @@ public static class PictureWriter
             );
         }
 
-        using var pixels = SKImage.FromPixelCopy(
-            new SKImageInfo(image.Width, image.Height, SKColorType.Rgba8888, SKAlphaType.Opaque),
-            rgba
-        );
-        using var data = pixels.Encode(format, Quality);
-        return data.ToArray();
+        var pixels = new SKBitmap(new SKImageInfo(image.Width, image.Height, SKColorType.Rgba8888, SKAlphaType.Opaque));
+        System.Runtime.InteropServices.Marshal.Copy(rgba, 0, pixels.GetPixels(), rgba.Length);
+        return pixels;
     }
 }

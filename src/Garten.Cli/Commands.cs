@@ -67,7 +67,7 @@ public static class Commands
                 errors.WriteLine(fault);
             }
 
-            errors.WriteLine($"{reading.Faults.Length} faults; the guide was not loaded.");
+            errors.WriteLine($"{Counted(reading.Faults.Length)}; the guide was not loaded.");
             code = 1;
         }
 
@@ -114,14 +114,42 @@ public static class Commands
             errors.WriteLine($"{pair.One} and {pair.Other} are parted by no feature; the best is {Feature(pair)}");
         }
 
-        var faults = unexplained.Count + misses.Length + alike.Length + unparted.Length;
+        var silent = StatementChecks.WithoutStatements(guide);
+        foreach (var character in silent)
+        {
+            errors.WriteLine($"character without any statement: {character}");
+        }
+
+        DoubtfulStatement[] doubtful = [.. StatementChecks.BeyondLimits(guide), .. StatementChecks.CannotExist(guide)];
+        foreach (var statement in doubtful)
+        {
+            errors.WriteLine($"statement on {statement.Character} of {statement.Taxon}: {statement.Why}");
+        }
+
+        var missing = StatementChecks.MissingInKeys(guide);
+        foreach (var one in missing)
+        {
+            errors.WriteLine($"key {one.Key} divides up what {one.Taxon} belongs to, and does not bring it out");
+        }
+
+        var faults =
+            unexplained.Count
+            + misses.Length
+            + alike.Length
+            + unparted.Length
+            + silent.Length
+            + doubtful.Length
+            + missing.Length;
         output.WriteLine(
             faults == 0
                 ? $"{guide.LookAlikes.Length} look-alike pairs parted, every taxon comes out of every key that holds it; no faults"
-                : string.Create(CultureInfo.InvariantCulture, $"{faults} faults")
+                : Counted(faults)
         );
         return faults == 0 ? 0 : 1;
     }
+
+    private static string Counted(int faults) =>
+        string.Create(CultureInfo.InvariantCulture, $"{faults} {(faults == 1 ? "fault" : "faults")}");
 
     private static string Feature(Unparted pair) =>
         pair.Best is { } best

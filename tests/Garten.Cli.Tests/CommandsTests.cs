@@ -40,7 +40,31 @@ public sealed class CommandsTests
         var (code, _, errors) = Run("guide", "check", folder);
         code.ShouldBe(1);
         errors.ShouldContain("column value: found “purple”");
-        errors.ShouldContain("1 faults");
+        errors.ShouldContain("1 fault;");
+    }
+
+    [Fact]
+    public void What_cannot_be_true_together_is_told_of_a_guide_that_can_be_read()
+    {
+        var folder = CopyOfTheGuide();
+        File.AppendAllText(
+            Path.Combine(folder, "statements.csv"),
+            "acer-macrophyllum,petiole-length,500–900 mm,rosette,,,,,\nacer-glabrum,scale-ratio,0.5–1,,,,,,\n"
+        );
+        var characters = Path.Combine(folder, "characters.csv");
+        var columns = File.ReadLines(characters).First().Split(',').Length;
+        File.AppendAllText(characters, $"leaf-taste,leaf,Never tasted,count{new string(',', columns - 4)}\n");
+        var taxa = Path.Combine(folder, "taxa.csv");
+        var ranks = File.ReadLines(taxa).First().Split(',').Length;
+        File.AppendAllText(taxa, $"salix-nova,salix,species,Salix nova{new string(',', ranks - 4)}\n");
+        var (code, _, errors) = Run("guide", "check", folder);
+        code.ShouldBe(1);
+        errors.ShouldContain("statement on petiole-length of acer-macrophyllum: the value lies beyond 0 to 400");
+        errors.ShouldContain(
+            "statement on scale-ratio of acer-glabrum: by what is said of fruit-kind it cannot have it"
+        );
+        errors.ShouldContain("character without any statement: leaf-taste");
+        errors.ShouldContain("key willows divides up what salix-nova belongs to, and does not bring it out");
     }
 
     [Fact]

@@ -9,11 +9,13 @@ namespace Garten.Core.Guides;
 /// <param name="Id">Its identifier, that of no taxon of the guide.</param>
 /// <param name="Within">The genus or family of the guide it belongs to.</param>
 /// <param name="Common">Its common name; may be empty.</param>
+/// <param name="Hazards">How it hurts beyond what is said of its group; empty where nothing is known, which makes it no less a stranger.</param>
 /// <param name="Known">What is known of it.</param>
 public sealed record UntreatedSpecies(
     TaxonId Id,
     string Name,
     TaxonId Within,
     string Common,
+    ImmutableArray<Hazard> Hazards,
     ImmutableArray<Statement> Known
 );

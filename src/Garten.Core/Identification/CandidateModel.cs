@@ -39,7 +39,7 @@ public sealed class CandidateModel
         }
 
         _misreadings = guide.Misreadings.Where(m => m.Instead is not null).ToLookup(m => m.Character);
-        _hazards = HazardsOf(guide, _all, _parents, _places);
+        _hazards = HazardsOf(guide, _all, _parents);
         _lookAlikes = Neighbours(guide, _all, _parents, _places);
         Prior = new PriorTable(guide, Taxa);
         Untreated = new UntreatedTable(this);
@@ -75,7 +75,10 @@ public sealed class CandidateModel
     public ImmutableArray<int> LookAlikesOf(int candidate) => _lookAlikes[candidate];
 
     /// <summary>How a candidate can hurt or be hurt.</summary>
-    public Hazards HazardsOf(int candidate) => _hazards[candidate];
+    public Hazards HazardsOf(int candidate) => _hazards[_places[candidate]];
+
+    /// <summary>What is said of the hazards of a taxon of any rank and of those above it.</summary>
+    public Hazards HazardsOf(TaxonId taxon) => _hazards[_all[taxon]];
 
     /// <summary>True when an observation can be weighed.</summary>
     public bool CanCompare(Observation observation) =>
@@ -247,19 +250,23 @@ public sealed class CandidateModel
         return pairs;
     }
 
-    private static Hazards[] HazardsOf(Guide guide, Dictionary<TaxonId, int> all, int[] parents, int[] places)
+    /// <summary>A hazard as a flag.</summary>
+    internal static Hazards Flag(Hazard hazard) =>
+        hazard switch
+        {
+            Hazard.Deadly => Hazards.Deadly,
+            Hazard.Irritant => Hazards.Irritant,
+            Hazard.Poisonous => Hazards.Poisonous,
+            Hazard.DeadlyLookAlike => Hazards.DeadlyLookAlike,
+            _ => Hazards.Wounding,
+        };
+
+    private static Hazards[] HazardsOf(Guide guide, Dictionary<TaxonId, int> all, int[] parents)
     {
         var flags = new Hazards[guide.Taxa.Length];
         foreach (var caution in guide.Cautions)
         {
-            flags[all[caution.Taxon]] |= caution.Hazard switch
-            {
-                Hazard.Deadly => Hazards.Deadly,
-                Hazard.Irritant => Hazards.Irritant,
-                Hazard.Poisonous => Hazards.Poisonous,
-                Hazard.DeadlyLookAlike => Hazards.DeadlyLookAlike,
-                _ => Hazards.Wounding,
-            };
+            flags[all[caution.Taxon]] |= Flag(caution.Hazard);
         }
 
         for (var i = 0; i < flags.Length; i++)
@@ -268,7 +275,7 @@ public sealed class CandidateModel
             flags[i] |= parents[i] >= 0 ? flags[parents[i]] : 0;
         }
 
-        return [.. places.Select(p => flags[p])];
+        return flags;
     }
 
     private static ImmutableArray<int>[] Neighbours(

@@ -23,7 +23,8 @@ public sealed record HazardMass(Hazard Hazard, double Mass, ImmutableArray<strin
 /// <summary>A species the guide lists and does not describe.</summary>
 /// <param name="Common">Its common name; may be empty.</param>
 /// <param name="Mass">Chance that the plant is it, 0–1.</param>
-public sealed record Untreated(string Name, string Common, double Mass);
+/// <param name="Hazards">How it can hurt, by what is said of itself and its group, the worst first.</param>
+public sealed record Untreated(string Name, string Common, double Mass, ImmutableArray<Hazard> Hazards);
 
 /// <summary>How the names stand, given everything recorded.</summary>
 /// <param name="Names">The likeliest candidates, the likeliest first.</param>
@@ -107,7 +108,9 @@ public sealed record LikelyNames(
             if (weighing.Untreated[u] >= WorthNaming)
             {
                 var species = model.Untreated.Species[u];
-                found.Add(new(species.Name, species.Common, weighing.Untreated[u]));
+                found.Add(
+                    new(species.Name, species.Common, weighing.Untreated[u], HazardNames(model.Untreated.HazardsOf(u)))
+                );
             }
         }
 
@@ -234,25 +237,37 @@ public sealed record LikelyNames(
         foreach (var (hazard, flag) in Kinds)
         {
             double mass = 0;
-            var likeliest = new PriorityQueue<int, double>();
+            var likeliest = new PriorityQueue<string, double>();
+            void Count(string name, Hazards hazards, double chance)
+            {
+                if ((hazards & flag) == 0)
+                {
+                    return;
+                }
+
+                mass += chance;
+                if (chance >= Slight)
+                {
+                    likeliest.Enqueue(name, -chance);
+                }
+            }
+
             for (var t = 0; t < model.Taxa.Length; t++)
             {
-                if ((model.HazardsOf(t) & flag) != 0)
-                {
-                    mass += weighing.Masses[t];
-                    if (weighing.Masses[t] >= Slight)
-                    {
-                        likeliest.Enqueue(t, -weighing.Masses[t]);
-                    }
-                }
+                Count(model.Guide.Taxon(model.Taxa[t]).Name, model.HazardsOf(t), weighing.Masses[t]);
+            }
+
+            for (var u = 0; u < model.Untreated.Species.Length; u++)
+            {
+                Count(model.Untreated.Species[u].Name, model.Untreated.HazardsOf(u), weighing.Untreated[u]);
             }
 
             if (mass > LikelihoodConstants.HazardMass)
             {
                 var names = ImmutableArray.CreateBuilder<string>();
-                while (names.Count < 3 && likeliest.TryDequeue(out var t, out _))
+                while (names.Count < 3 && likeliest.TryDequeue(out var name, out _))
                 {
-                    names.Add(model.Guide.Taxon(model.Taxa[t]).Name);
+                    names.Add(name);
                 }
 
                 found.Add(new(hazard, mass, names.ToImmutable()));

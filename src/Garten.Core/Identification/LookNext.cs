@@ -115,7 +115,12 @@ public static class LookNext
                 else if (IsOpen(character, evidence, visits))
                 {
                     var parting = table.ExpectedBits(weighing.Masses);
-                    var testing = held >= LikelihoodConstants.Safe ? held * TestingBits(table, leading[0]) : 0;
+
+                    // What a plant of that name does not have cannot be looked at on it: no needles are counted on a rose.
+                    var testing =
+                        held >= LikelihoodConstants.Safe && model.Guide.Applies(model.Taxa[leading[0]], character.Id)
+                            ? held * TestingBits(table, leading[0])
+                            : 0;
                     var purpose = testing > parting ? LookPurpose.Tests : LookPurpose.Parts;
                     ranked.Add(new(character, table, purpose, Math.Max(parting, testing)));
                 }
@@ -165,14 +170,23 @@ public static class LookNext
     {
         double toTouch = 0,
             toBreak = 0;
-        for (var t = 0; t < model.Taxa.Length; t++)
+        void Count(Hazards hazards, double mass)
         {
-            var hazards = model.HazardsOf(t);
-            toTouch += (hazards & Hazards.Irritant) != 0 ? weighing.Masses[t] : 0;
+            toTouch += (hazards & Hazards.Irritant) != 0 ? mass : 0;
             toBreak +=
                 (hazards & (Hazards.Deadly | Hazards.DeadlyLookAlike | Hazards.Protected | Hazards.Irritant)) != 0
-                    ? weighing.Masses[t]
+                    ? mass
                     : 0;
+        }
+
+        for (var t = 0; t < model.Taxa.Length; t++)
+        {
+            Count(model.HazardsOf(t), weighing.Masses[t]);
+        }
+
+        for (var u = 0; u < model.Untreated.Species.Length; u++)
+        {
+            Count(model.Untreated.HazardsOf(u), weighing.Untreated[u]);
         }
 
         var cap =

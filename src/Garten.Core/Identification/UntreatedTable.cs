@@ -78,6 +78,14 @@ public sealed class UntreatedTable
     /// <summary>The species, in the guide's order.</summary>
     public ImmutableArray<UntreatedSpecies> Species { get; }
 
+    /// <summary>How a species can hurt, by what is said of itself and of its group.</summary>
+    /// <param name="species">Its place in <see cref="Species"/>.</param>
+    public Hazards HazardsOf(int species) =>
+        Species[species]
+            .Hazards.Aggregate(_model.HazardsOf(Species[species].Within), (all, hazard) =>
+                all | CandidateModel.Flag(hazard)
+            );
+
     /// <summary>Likelihood of one finding under each species.</summary>
     /// <param name="character">What was looked at; of a linked plant's evidence one the guide does not hold.</param>
     /// <param name="observation">What was recorded; null where it only follows from something else.</param>

@@ -704,7 +704,9 @@ public sealed partial class GuideReader
     private ImmutableArray<UntreatedSpecies> ReadUntreated()
     {
         var species = new List<UntreatedSpecies>();
-        foreach (var row in Table("untreated.csv", false, ["name", "within"], "common_name", "character", "value"))
+        foreach (
+            var row in Table("untreated.csv", false, ["name", "within"], "common_name", "hazards", "character", "value")
+        )
         {
             var name = row.Required("name");
             if (Known(row, "within", _taxa, "a taxon in taxa.csv") is not { } within || name.Length == 0)
@@ -722,7 +724,7 @@ public sealed partial class GuideReader
             if (at < 0)
             {
                 var id = new TaxonId("untreated-" + NotInIdentifiers().Replace(name.ToLowerInvariant(), "-"));
-                species.Add(new(id, name, within.Id, row["common_name"], []));
+                species.Add(new(id, name, within.Id, row["common_name"], row.Choices<Hazard>("hazards"), []));
                 at = species.Count - 1;
             }
 

@@ -176,8 +176,15 @@ public sealed class NoneOfTheseTests
                 {
                     Untreated =
                     [
-                        new(id, "Viola dusk", new("violets"), "dusk violet", [Says(id.Value, Colour, "purple")]),
-                        new(new("untreated-dim"), "Viola dim", new("violets"), "", []),
+                        new(
+                            id,
+                            "Viola dusk",
+                            new("violets"),
+                            "dusk violet",
+                            [Hazard.Deadly],
+                            [Says(id.Value, Colour, "purple")]
+                        ),
+                        new(new("untreated-dim"), "Viola dim", new("violets"), "", [], []),
                     ],
                 }
             )
@@ -195,6 +202,11 @@ public sealed class NoneOfTheseTests
 
         var likely = LikelyNames.Of(model, weighing, 3);
         likely.Untreated[0].Name.ShouldBe("Viola dusk");
+
+        // What it can do counts as that of any name: it is marked, and nothing is asked to be broken off.
+        likely.Untreated[0].Hazards.ShouldBe([Hazard.Deadly]);
+        likely.Hazards.ShouldHaveSingleItem().Names.ShouldContain("Viola dusk");
+        LookNext.HarmAllowed(model, weighing, HarmLevel.Uproot).ShouldBe(HarmLevel.Touch);
         (likely.Safe?.Names.Any(n => n.Name == "Viola dusk") ?? false).ShouldBeFalse();
 
         // It counts for the genus it belongs to, beside the names and the relatives in it.

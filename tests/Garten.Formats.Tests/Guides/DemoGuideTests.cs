@@ -36,6 +36,35 @@ public sealed class DemoGuideTests
     }
 
     [Fact]
+    public void Nothing_is_looked_for_on_a_plant_whose_name_stands_that_it_cannot_have()
+    {
+        var model = new CandidateModel(Guide);
+        DateOnly day = new(2026, 6, 2);
+        var plant = new EvidenceSheet(
+            Guide,
+            [
+                Observation.OfStates(new("armature"), 1, day, "prickles"),
+                Observation.OfStates(new("prickle-form"), 1, day, "broad-based"),
+                Observation.OfStates(new("leaf-division"), 1, day, "pinnate"),
+                Observation.OfStates(new("stipules"), 1, day, "leafy"),
+                Observation.OfStates(new("flower-colour"), 1, day, "pink"),
+                Observation.OfStates(new("flower-cluster"), 1, day, "single"),
+                Observation.OfSample(new("flower-width"), 1, day, 58, 62, 66),
+                Observation.OfStates(new("sepals-on-fruit"), 1, day, "stay"),
+                Observation.OfStates(new("fruit-kind"), 1, day, "hip"),
+                Observation.OfStates(new("fruit-colour"), 1, day, "red"),
+                Observation.OfSample(new("fruit-length"), 1, day, 14, 15, 17),
+            ]
+        );
+        using var weighing = new Weighing(model, plant, new(null, []), []);
+        weighing.Masses[model.NumberOf(new("rosa-nutkana"))].ShouldBeGreaterThan(0.9);
+        LookNext
+            .Suggest(model, weighing, plant, [], FieldKit.Usual, 100)
+            .Where(s => !Guide.Applies(new("rosa-nutkana"), s.Character) && s.Purpose == LookPurpose.Tests)
+            .ShouldBeEmpty();
+    }
+
+    [Fact]
     public void Every_pair_of_taxa_and_above_all_of_look_alikes_is_parted_by_a_feature_in_some_season()
     {
         GuideSeparation.LookAlikesNotParted(Guide).ShouldBeEmpty();

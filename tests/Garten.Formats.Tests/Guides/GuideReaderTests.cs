@@ -48,7 +48,7 @@ public sealed class GuideReaderTests
                 "character,id,label,term,near\narrangement,opposite,opposite,opposite,alternate\narrangement,alternate,alternate,,\n",
             ["lacking.csv"] = "taxon,organs,characters\nalba,flower;fruit,\nalba-secunda,,length\n",
             ["untreated.csv"] =
-                "name,within,common_name,character,value\nAlba tertia,alba,third alba,arrangement,opposite\nAlba tertia,alba,,length,2–3 cm\nAlba quarta,alba,,,\n",
+                "name,within,common_name,hazards,character,value\nAlba tertia,alba,third alba,deadly-look-alike;irritant,arrangement,opposite\nAlba tertia,alba,,,length,2–3 cm\nAlba quarta,alba,,,,\n",
         };
         var guide = Read(tables).Guide.ShouldNotBeNull();
         guide.Character(new("arrangement")).AreNear("alternate", "opposite").ShouldBeTrue();
@@ -58,6 +58,7 @@ public sealed class GuideReaderTests
         guide
             .Untreated.Select(u => (u.Id.Value, u.Known.Length))
             .ShouldBe([("untreated-alba-tertia", 2), ("untreated-alba-quarta", 0)]);
+        guide.Untreated[0].Hazards.ShouldBe([Hazard.DeadlyLookAlike, Hazard.Irritant]);
 
         tables["states.csv"] = tables["states.csv"].Replace(",alternate\n", ",wavy\n", StringComparison.Ordinal);
         tables["lacking.csv"] = "taxon,organs,characters\nalba,,\nalba,petal,hue\n";

@@ -117,18 +117,30 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             [picture.Photo.Id],
             cancel
         );
+        var person = await PersonAsync(picture.Person, cancel);
         if (isNew)
         {
-            await PhotoStore.KeepAsync(
-                connection,
-                picture.Photo,
-                keep ? picture.Content() : [],
-                await PersonAsync(picture.Person, cancel),
-                cancel
-            );
+            using MemoryStream file = new(keep ? picture.Content() : []);
+            await PhotoStore.KeepAsync(connection, picture.Photo, file, null, person, cancel);
         }
 
-        await PhotoStore.UseAsync(connection, picture.Photo.Id, visit, picture.Characters, cancel);
+        // One that is on the visit already keeps what was said of it here.
+        await connection.ExecuteAsync(
+            """
+            insert into plant_picture (photo, plant_visit, organ, caption, marks, added_by) values ($1, $2, $3, $4, $5, $6)
+            on conflict (photo, plant_visit) do nothing
+            """,
+            [
+                picture.Photo.Id,
+                visit,
+                picture.Note.Organ.ToString(),
+                picture.Note.Caption,
+                Sql.Jsonb(StoredPlants.Written(picture.Note.Marks)),
+                person,
+            ],
+            cancel
+        );
+        await PhotoStore.UseAsync(connection, picture.Photo.Id, visit, picture.Characters, person, cancel);
         return isNew ? 1 : 0;
     }
 
@@ -334,7 +346,7 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             """
             insert into determination (plant, id, guide_version, taxon, qualifier, full_name, determined_by, determined_on, remarks, reasons)
             select $1, $2, $3, $4, $5, $6, $7, $8, $9, $10
-            where (select count(*) from determination d where d.plant = $1 and d.taxon = $4 and d.qualifier = $5 and d.determined_by = $7 and d.determined_on = $8) < $11
+            where (select count(*) from every_determination d where d.plant = $1 and d.taxon = $4 and d.qualifier = $5 and d.determined_by = $7 and d.determined_on = $8) < $11
             on conflict (id) do nothing
             """,
             [
@@ -364,7 +376,7 @@ internal sealed class ArrivingPlants(NpgsqlConnection connection, int guideVersi
             insert into review (determination, reviewer, verdict, remark, given_at)
             select d.id, $6, $7, $8, $9
             from (
-                select id from determination
+                select id from every_determination
                 where plant = $1 and taxon = $2 and qualifier = $3 and determined_by = $4 and determined_on = $5
                 order by arrived offset $10 limit 1) d
             where not exists (select from review r where r.determination = d.id and r.reviewer = $6 and r.verdict = $7 and r.given_at = $9)

@@ -225,7 +225,8 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
     /// <summary>The entry of a change: one row where it is made for the first time, and none where it was made before.</summary>
     private const string Noted = """
         first as (insert into done_request (request) values ($1) on conflict do nothing returning request),
-        noted as (insert into audit_entry (command, person, role, what, path, asked_at, status) select request, $2, $3::text, $4, $5, $6::timestamptz, 200 from first returning 1)
+        noted as (insert into audit_entry (command, person, role, what, path, asked_at, status) select request, $2, $3::text, $4, $5, $6::timestamptz, 200 from first
+            returning set_config('garten.person', $2::text, true))
         """;
 
     private static object?[] Values(CommandHead head) =>

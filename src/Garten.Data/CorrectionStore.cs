@@ -31,7 +31,9 @@ public sealed class CorrectionStore(NpgsqlDataSource source, SensitivePlacePolic
         IHandles<CorrectVisit, PlantInColony>,
         IHandles<RemovePlant, bool>
 {
-    private const string Deleted = "deleted";
+    /// <summary>What a plant's history says of its being deleted.</summary>
+    internal const string Deleted = "deleted";
+
     private const string BroughtBack = "brought back";
 
     /// <summary>What was put right of a plant, the latest first.</summary>
@@ -125,7 +127,7 @@ public sealed class CorrectionStore(NpgsqlDataSource source, SensitivePlacePolic
                     );
                     if (stands.Site != after.Site)
                     {
-                        await MoveVisitsAsync(connection, plant, after.Site, cancel);
+                        await PartingStore.MoveAllAsync(connection, plant, after.Site, cancel);
                     }
 
                     await NoteAsync(
@@ -265,7 +267,10 @@ public sealed class CorrectionStore(NpgsqlDataSource source, SensitivePlacePolic
                     command.Reason.Length > 0 ? [new("why", "", command.Reason)] : [],
                     cancel
                 );
-                return [.. command.Away ? Array.Empty<PlantId>() : [command.Plant], .. beside];
+
+                // One that was merged into another takes its visits with it again.
+                var parted = command.Away ? [] : await PartingStore.PartAsync(connection, command.Plant, cancel);
+                return [.. command.Away ? Array.Empty<PlantId>() : [command.Plant], .. beside, .. parted];
             },
             cancel
         );
@@ -281,28 +286,9 @@ public sealed class CorrectionStore(NpgsqlDataSource source, SensitivePlacePolic
         }
     }
 
-    /// <summary>Visits are of a site: those of a plant that stands elsewhere were made there.</summary>
-    private static Task<int> MoveVisitsAsync(
-        NpgsqlConnection connection,
-        PlantId plant,
-        SiteId site,
-        CancellationToken cancel
-    ) =>
-        connection.ExecuteAsync(
-            """
-            with day as (
-                insert into visit (site, visited_on, recorder)
-                select distinct $2::uuid, v.visited_on, v.recorder from plant_visit pv join visit v on v.id = pv.visit where pv.plant = $1
-                on conflict (site, visited_on, recorder) do update set recorder = excluded.recorder
-                returning id, visited_on, recorder)
-            update plant_visit pv set visit = day.id from visit v, day
-            where pv.plant = $1 and v.id = pv.visit and day.visited_on = v.visited_on and day.recorder = v.recorder
-            """,
-            [plant, site],
-            cancel
-        );
-
-    private static async Task NoteAsync(
+    /// <summary>Writes a line of a plant's history.</summary>
+    /// <param name="connection">A connection in the transaction of the change.</param>
+    internal static async Task NoteAsync(
         NpgsqlConnection connection,
         CommandHead head,
         PlantId plant,

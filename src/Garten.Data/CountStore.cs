@@ -21,6 +21,18 @@ public sealed record CountSheet(SheetId Id, string SiteName, string Recorder, in
     public long Revision { get; init; }
 }
 
+/// <summary>A count that was deleted.</summary>
+/// <param name="Recorder">Who counted.</param>
+/// <param name="At">When it was deleted.</param>
+public sealed record DeletedCount(
+    SheetId Id,
+    string Site,
+    DateOnly Date,
+    string Recorder,
+    Protocol Protocol,
+    DateTimeOffset At
+);
+
 /// <summary>Which counts.</summary>
 /// <param name="Site">A site; null for all.</param>
 /// <param name="Protocol">A protocol; null for all.</param>
@@ -40,7 +52,8 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
         IHandles<EnterLines, bool>,
         IHandles<SetLine, bool>,
         IHandles<CountOneMore, bool>,
-        IHandles<RemoveLine, bool>
+        IHandles<RemoveLine, bool>,
+        IHandles<RemoveCount, bool>
 {
     /// <summary>The same as somebody else sees it, such as whoever reads a file that leaves the house.</summary>
     /// <param name="leaving">What is hidden from them.</param>
@@ -352,6 +365,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             head,
             async connection =>
             {
+                await connection.ExecuteAsync("select set_config('garten.quiet', 'on', true)", [], cancel);
                 await connection.ExecuteAsync(
                     "update count_line set amount = amount + 1, revision = nextval('revision_number') where id = $1 and removed_at is null",
                     [command.Id],
@@ -387,6 +401,73 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             [command.Id, command.Away],
             cancel
         );
+
+    /// <inheritdoc/>
+    public Task<bool> HandleAsync(CommandHead head, RemoveCount command, CancellationToken cancel) =>
+        journal.ChangeAsync(
+            head,
+            async connection =>
+            {
+                var sheets = await connection.QueryAsync(
+                    "select v.recorder from every_count_sheet c join visit v on v.id = c.visit where c.id = $1 and (c.removed_at is null) = $2 for update of c",
+                    [command.Id, command.Away],
+                    r => r.Id<PersonId>(0),
+                    cancel
+                );
+                if (sheets is not [var recorder])
+                {
+                    throw new NotInStoreException("There is no such count.");
+                }
+
+                if (recorder != head.Person && head.Role < Role.Determiner)
+                {
+                    throw new TakenException(
+                        "Somebody else counted this: they, a determiner or a steward can delete it and bring it back."
+                    );
+                }
+
+                // Its lines go and come with it, by the moment it went at; the sums over lines follow them.
+                await connection.ExecuteAsync("select set_config('garten.quiet', 'on', true)", [], cancel);
+                await connection.ExecuteAsync(
+                    command.Away
+                        ? "update count_line set removed_at = now() where sheet = $1 and removed_at is null"
+                        : "update count_line l set removed_at = null from every_count_sheet c where c.id = $1 and l.sheet = c.id and l.removed_at = c.removed_at",
+                    [command.Id],
+                    cancel
+                );
+                await connection.ExecuteAsync("select set_config('garten.quiet', '', true)", [], cancel);
+                await connection.ExecuteAsync(
+                    "update every_count_sheet set removed_at = case when $2 then now() end, revision = nextval('revision_number') where id = $1",
+                    [command.Id, command.Away],
+                    cancel
+                );
+                return [];
+            },
+            cancel
+        );
+
+    /// <summary>Counts that were deleted, the latest first.</summary>
+    public async Task<List<DeletedCount>> DeletedAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select c.id, s.name, v.visited_on, h.name, c.protocol, c.removed_at
+            from every_count_sheet c join visit v on v.id = c.visit join site s on s.id = v.site join person h on h.id = v.recorder
+            where c.removed_at is not null order by c.removed_at desc
+            """,
+            [],
+            r => new DeletedCount(
+                r.Id<SheetId>(0),
+                r.GetString(1),
+                r.GetFieldValue<DateOnly>(2),
+                r.GetString(3),
+                r.Named<Protocol>(4),
+                r.GetFieldValue<DateTimeOffset>(5)
+            ),
+            cancel
+        );
+    }
 
     private async Task<bool> ChangeAsync(CommandHead head, string statement, object?[] values, CancellationToken cancel)
     {

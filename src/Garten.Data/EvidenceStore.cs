@@ -34,6 +34,10 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
         IHandles<WalkKey, PlantInColony>,
         IHandles<Undo, UndoneChange>
 {
+    /// <summary>True for changes of what still hangs on the plant: its walk, and visits that were neither deleted nor moved to another plant.</summary>
+    private const string StillHere =
+        "(change.plant_visit is null or exists (select from plant_visit here where here.id = change.plant_visit and here.plant = change.plant))";
+
     /// <summary>What a person can take back of their own changes of a plant.</summary>
     public async Task<UndoState> UndoStateAsync(PlantId plant, PersonId person, CancellationToken cancel)
     {
@@ -41,8 +45,8 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
         return (
             await connection.QueryAsync(
                 $"""
-                select (select what from change where plant = p.id and person = $2 and not undone order by id desc limit 1),
-                       (select what from change where plant = p.id and person = $2 and undone order by id limit 1)
+                select (select what from change where plant = p.id and person = $2 and {StillHere} and not undone order by id desc limit 1),
+                       (select what from change where plant = p.id and person = $2 and {StillHere} and undone order by id limit 1)
                 from plant p where p.id = $1 and {policy.Shows("p.id")}
                 """,
                 [plant, person],
@@ -114,6 +118,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                         shown,
                         command.Visit,
                         [.. command.Changes.Select(c => c.Character)],
+                        head.Person,
                         cancel
                     );
                 }
@@ -172,7 +177,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
             {
                 var order = command.Again ? "undone order by id" : "not undone order by id desc";
                 var changes = await connection.QueryAsync(
-                    $"select id, what, kind, plant_visit, character, before::text, after::text from change where plant = $1 and person = $2 and {order} limit 1",
+                    $"select id, what, kind, plant_visit, character, before::text, after::text from change where plant = $1 and person = $2 and {StillHere} and {order} limit 1",
                     [command.Plant, head.Person],
                     r =>
                         (

@@ -41,12 +41,17 @@ internal static class Hidden
         /// <param name="line">Name of the table of lines.</param>
         public string HidesTaxon(string line) => policy.HidesSensitive ? $"{line}.taxon = any({Taxa})" : "false";
 
-        /// <summary>True for pictures that show no plant the person may not know of.</summary>
+        /// <summary>True for pictures that show no plant the person may not know of; a picture on a visit that was deleted still shows its plant.</summary>
         /// <param name="photo">The column that holds the picture.</param>
         public string ShowsPhoto(string photo) =>
             policy.HidesSensitive
-                ? $"not exists (select from photo_use pu join plant_visit pw on pw.id = pu.plant_visit where pu.photo = {photo} and not {policy.Shows("pw.plant")})"
+                ? $"not exists (select from plant_picture pu join every_plant_visit pw on pw.id = pu.plant_visit where pu.photo = {photo} and not {policy.Shows("pw.plant")})"
                 : "true";
+
+        /// <summary>True where the person may know where a picture was taken.</summary>
+        /// <param name="keeper">The column that holds who kept it.</param>
+        public string TellsPlaceOf(string keeper) =>
+            policy.HidesSensitive ? $"({keeper} is not distinct from {policy.OwnOrNull()})" : "true";
 
         private string OwnOrNull() => policy.Own is { } own ? $"'{own.Value:D}'::uuid" : "null::uuid";
     }

@@ -12,7 +12,9 @@ public sealed record Person(PersonId Id, string Name);
 /// <param name="journal">Where changes go.</param>
 public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
     : IHandles<AddSite, Site>,
-        IHandles<ChangeSite, Site>
+        IHandles<ChangeSite, Site>,
+        IHandles<RemoveSite, bool>,
+        IHandles<RenamePerson, bool>
 {
     /// <summary>The columns of a site, of the table called s, as <see cref="SiteAt"/> reads them.</summary>
     internal const string SiteColumns =
@@ -48,7 +50,7 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            $"select {SiteColumns} from site s order by s.name",
+            $"select {SiteColumns} from site s where s.removed_at is null order by s.name",
             [],
             r => SiteAt(r, 0),
             cancel
@@ -130,7 +132,85 @@ public sealed class PlaceStore(NpgsqlDataSource source, CommandJournal journal)
         return (await SitesAsync(cancel)).Single(s => s.Id == site.Id);
     }
 
-    private static TakenException Taken(Site site) => new($"There is a site called {site.Name} already.");
+    /// <inheritdoc/>
+    public Task<bool> HandleAsync(CommandHead head, RemoveSite command, CancellationToken cancel) =>
+        journal.ChangeAsync(
+            head,
+            async connection =>
+            {
+                var found = await connection.QueryAsync(
+                    """
+                    select s.name,
+                           (select count(*) from plant p where p.site = s.id and p.removed_at is null),
+                           (select count(*) from count_sheet c join visit v on v.id = c.visit where v.site = s.id)
+                    from site s where s.id = $1 and (s.removed_at is null) = $2 for update
+                    """,
+                    [command.Id, command.Away],
+                    r => (Name: r.GetString(0), Plants: r.GetInt64(1), Counts: r.GetInt64(2)),
+                    cancel
+                );
+                if (found is not [var site])
+                {
+                    throw new NotInStoreException("There is no such site. Choose one from the list.");
+                }
+
+                if (command.Away && site.Plants + site.Counts > 0)
+                {
+                    throw new TakenException(
+                        $"{site.Name} has {site.Plants} {(site.Plants == 1 ? "plant" : "plants")} and {site.Counts} {(site.Counts == 1 ? "count" : "counts")}. Move or delete them first."
+                    );
+                }
+
+                await connection.ExecuteAsync(
+                    "update site set removed_at = case when $2 then now() end, revision = nextval('revision_number') where id = $1",
+                    [command.Id, command.Away],
+                    cancel
+                );
+                return [];
+            },
+            cancel
+        );
+
+    /// <summary>Sites that were deleted, by name.</summary>
+    public async Task<List<Site>> DeletedSitesAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            $"select {SiteColumns} from site s where s.removed_at is not null order by s.name",
+            [],
+            r => SiteAt(r, 0),
+            cancel
+        );
+    }
+
+    /// <inheritdoc/>
+    public async Task<bool> HandleAsync(CommandHead head, RenamePerson command, CancellationToken cancel)
+    {
+        try
+        {
+            return await journal.ChangeAsync(
+                head,
+                async connection =>
+                    await connection.ExecuteAsync(
+                        "update person set name = $2 where id = $1",
+                        [command.Id, command.Name],
+                        cancel
+                    ) == 1
+                        ? []
+                        : throw new NotInStoreException("There is no such person."),
+                cancel
+            );
+        }
+        catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)
+        {
+            throw new TakenException($"Somebody is called {command.Name} already.");
+        }
+    }
+
+    private static TakenException Taken(Site site) =>
+        new(
+            $"There is a site called {site.Name} already. If the list does not show it, it was deleted, and can be brought back there."
+        );
 
     private static object?[] Values(Site site) =>
         [

@@ -57,7 +57,7 @@ public enum RecordSort
     Determiner,
 }
 
-/// <summary>Records of the survey: a plant that has a name, on a visit.</summary>
+/// <summary>Records of the survey: a plant on a visit, under the name it has; one without a name stands as such.</summary>
 /// <param name="policy">What is hidden from who asks.</param>
 public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy policy)
 {
@@ -71,9 +71,9 @@ public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy po
         join visit v on v.id = pv.visit
         join site s on s.id = p.site
         join person rec on rec.id = v.recorder
-        join lateral (select * from determination where plant = p.id order by arrived desc limit 1) d on true
-        join person det on det.id = d.determined_by
-        join guide_taxon t on t.guide_version = d.guide_version and t.taxon = d.taxon
+        left join lateral (select * from determination where plant = p.id order by arrived desc limit 1) d on true
+        left join person det on det.id = d.determined_by
+        left join guide_taxon t on t.guide_version = d.guide_version and t.taxon = d.taxon
         left join guide_taxon_area ta on ta.guide_version = d.guide_version and ta.taxon = d.taxon and ta.area = s.flora_area
         where ($1::uuid is null or p.site = $1)
           and ($2::text is null or d.taxon in (
@@ -117,10 +117,11 @@ public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy po
             $"""
             select pv.id, p.id, p.tag, v.id, v.visited_on, rec.name, s.name, s.elevation_m, s.latitude, s.longitude, s.uncertainty_m,
                    p.description, p.origin, pv.stage, pv.sex, pv.parts, pv.note,
-                   d.full_name, d.qualifier, d.taxon, t.name, t.author, t.rank, t.family, t.genus, t.common_name, coalesce(ta.status, t.status),
-                   det.name, d.determined_on, d.remarks, d.id
+                   coalesce(d.full_name, ''), coalesce(d.qualifier, 'None'), coalesce(d.taxon, ''), coalesce(t.name, ''), coalesce(t.author, ''), coalesce(t.rank, ''),
+                   coalesce(t.family, ''), coalesce(t.genus, ''), coalesce(t.common_name, ''), coalesce(ta.status, t.status, 'Unknown'),
+                   coalesce(det.name, ''), d.determined_on, coalesce(d.remarks, ''), d.id
             {From} and {policy.Shows("p.id")}
-            order by {column} {(filter.Descending ? "desc" : "asc")}, {PlantStore.ByTag}, pv.id
+            order by {column} {(filter.Descending ? "desc" : "asc")} nulls last, {PlantStore.ByTag}, pv.id
             offset $7 limit $8
             """,
             [.. Values(filter), filter.Skip, filter.Take],
@@ -153,9 +154,9 @@ public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy po
                 r.GetString(25),
                 r.GetString(26),
                 r.GetString(27),
-                r.GetFieldValue<DateOnly>(28),
+                r.IsDBNull(28) ? null : r.GetFieldValue<DateOnly>(28),
                 r.GetString(29),
-                r.Id<DeterminationId>(30)
+                r.IdOrNull<DeterminationId>(30)
             ),
             cancel
         );
@@ -166,7 +167,7 @@ public sealed class RecordStore(NpgsqlDataSource source, SensitivePlacePolicy po
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
-            $"select d.taxon, v.visited_on, s.latitude, s.longitude {From} and not {policy.Shows("p.id")}",
+            $"select d.taxon, v.visited_on, s.latitude, s.longitude {From} and d.taxon is not null and not {policy.Shows("p.id")}",
             Values(RecordFilter.All),
             r =>
                 (

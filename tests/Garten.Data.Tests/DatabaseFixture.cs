@@ -48,6 +48,8 @@ public sealed class DatabaseFixture : IAsyncLifetime
 
     public PhotoStore Photos => new(Source, Policy);
 
+    public PictureStore Pictures => new(Source, Policy, Journal);
+
     public CareStore Care => new(Source, Policy, Journal);
 
     public CountStore Counts => new(Source, Policy, Journal);

@@ -23,26 +23,48 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
             45.001,
             -123.7
         );
-        await _photos.KeepAsync(photo, [1, 2, 3], fixture.Person.Id, None);
-        await _photos.KeepAsync(photo with { Name = "other.jpg" }, [1, 2, 3], fixture.Person.Id, None);
+        await _photos.KeepAsync(photo, File(1, 2, 3), [7], fixture.Person.Id, None);
+        await _photos.KeepAsync(photo with { Name = "other.jpg" }, File(1, 2, 3), [8], fixture.Person.Id, None);
         await Should.ThrowAsync<TakenException>(() =>
-            _photos.KeepAsync(photo with { Name = "other.jpg" }, [9], fixture.Person.Id, None)
+            _photos.KeepAsync(photo with { Name = "other.jpg" }, File(9), [7], fixture.Person.Id, None)
         );
         (await _photos.FindAsync(photo.Id, None)).ShouldBe(photo);
         (await _photos.ContentAsync(photo.Id, None)).ShouldBe([1, 2, 3]);
+        (await _photos.ThumbnailAsync(photo.Id, None)).ShouldBe([7]);
+        using MemoryStream flowed = new();
+        await _photos.ReadAsync(
+            photo.Id,
+            (from, tellsPlace) =>
+            {
+                tellsPlace.ShouldBeTrue();
+                return from.CopyToAsync(flowed);
+            },
+            None
+        );
+        flowed.ToArray().ShouldBe([1, 2, 3]);
         (await _photos.PrintAsync(photo.Id, None)).ShouldBe(
             Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData([1, 2, 3]))
         );
 
         var bare = photo with { Id = new(Guid.NewGuid()), Taken = null, Latitude = null, Longitude = null };
-        await _photos.KeepAsync(bare, [4], fixture.Person.Id, None);
+        await _photos.KeepAsync(bare, File(4), [7], fixture.Person.Id, None);
         (await _photos.FindAsync(bare.Id, None)).ShouldBe(bare);
         (
             await Should.ThrowAsync<NotInStoreException>(() => _photos.FindAsync(new(Guid.NewGuid()), None))
         ).Message.ShouldBe(PhotoStore.NoSuchPhoto);
         await Should.ThrowAsync<NotInStoreException>(() => _photos.ContentAsync(new(Guid.NewGuid()), None));
         await Should.ThrowAsync<PostgresException>(() =>
-            _photos.KeepAsync(bare with { Id = new(Guid.NewGuid()), Type = "image/gif" }, [4], fixture.Person.Id, None)
+            _photos.KeepAsync(
+                bare with
+                {
+                    Id = new(Guid.NewGuid()),
+                    Type = "image/gif",
+                },
+                File(4),
+                [7],
+                fixture.Person.Id,
+                None
+            )
         );
     }
 
@@ -68,7 +90,8 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         {
             await _photos.KeepAsync(
                 new(id, $"{id:N}.png", "image/png", 400, 300, null, null, null),
-                [1],
+                File(1),
+                [7],
                 fixture.Person.Id,
                 None
             );
@@ -80,25 +103,16 @@ public sealed class PhotoStoreTests(DatabaseFixture fixture) : IClassFixture<Dat
         await UseAsync(ids[1], one, first, ["leaf-length"]);
         await UseAsync(ids[0], other, elsewhere, ["leaf-length"]);
 
-        (await _photos.UsesAsync(one, None))
-            .Select(u => (u.Photo, u.Visit, u.Character))
-            .ShouldBe(
-                [
-                    (ids[0], first, "leaf-length"),
-                    (ids[0], first, "leaf-width"),
-                    (ids[0], first, "leaf-tip"),
-                    (ids[0], second, "leaf-length"),
-                    (ids[1], first, "leaf-length"),
-                ],
-                ignoreOrder: true
-            );
-        var pictures = await _photos.PicturesAsync(one, None);
+        var pictures = await fixture.Pictures.OfAsync(one, None);
         pictures
-            .Select(p => (p.Photo.Id, p.Visit, p.Person))
+            .Select(p => (p.Photo.Id, p.Facts.Visit, p.Person))
             .ShouldBe([(ids[0], first, "R. Ostrow"), (ids[1], first, "R. Ostrow"), (ids[0], second, "R. Ostrow")]);
-        pictures[0].Characters.ShouldBe(["leaf-length", "leaf-width", "leaf-tip"], ignoreOrder: true);
-        (await _photos.PicturesAsync(other, None)).ShouldHaveSingleItem().Photo.Id.ShouldBe(ids[0]);
+        pictures[0].Facts.Characters.ShouldBe(["leaf-length", "leaf-width", "leaf-tip"], ignoreOrder: true);
+        pictures[2].Facts.Characters.ShouldBe(["leaf-length"]);
+        (await fixture.Pictures.OfAllAsync(None))[other].ShouldHaveSingleItem().Photo.Id.ShouldBe(ids[0]);
     }
+
+    private static MemoryStream File(params byte[] content) => new(content);
 
     /// <summary>Features recorded with the picture they were read from.</summary>
     private async Task UseAsync(PhotoId photo, PlantId plant, VisitId visit, string[] characters)

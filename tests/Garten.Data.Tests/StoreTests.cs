@@ -117,7 +117,7 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
             },
             None
         );
-        records.Select(r => r.Tag).Take(2).ShouldBe(["TF-1000", "TF-999"]);
+        records.Select(r => r.Tag).Take(4).ShouldBe(["TF-1002", "TF-1001", "TF-1000", "TF-999"]);
     }
 
     [Fact]

@@ -418,8 +418,8 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
         );
         var overrule = (await other.GetAsync($"/api/plants/{there}/grade"))["overrule"]!;
         overrule.ToJsonString().ShouldBe((await Me.GetAsync($"/api/plants/{id}/grade"))["overrule"]!.ToJsonString());
-        var uses = (await other.GetAsync($"/api/plants/{there}/photos")).AsArray();
-        uses.Select(u => (Guid)u!["photo"]!).ShouldBe(pictures);
+        var uses = (await other.GetAsync($"/api/plants/{there}/pictures")).AsArray();
+        uses.Select(u => (Guid)u!["picture"]!["photo"]!["id"]!).ShouldBe(pictures);
         foreach (var picture in pictures)
         {
             (await other.Http.GetByteArrayAsync(new Uri($"/api/photos/{picture}/file", UriKind.Relative))).ShouldBe(
@@ -434,7 +434,7 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
         await other.PostAsync($"/api/plants/{there}/grade", new { grade = "settled", reason = "Looked at closely." });
         (await SendAsync(archive, "keep=true", other))["change"]!["plants"]!.ToJsonString().ShouldBe(NothingNew);
         ((string?)(await other.GetAsync($"/api/plants/{there}/grade"))["overrule"]!["grade"]).ShouldBe("settled");
-        (await other.GetAsync($"/api/plants/{there}/photos")).AsArray().Count.ShouldBe(2);
+        (await other.GetAsync($"/api/plants/{there}/pictures")).AsArray().Count.ShouldBe(2);
 
         // A walk put away there comes back, and is all there is to keep.
         await other.PostAsync(
@@ -504,7 +504,7 @@ public sealed class ArchiveTests(ServerFixture server) : ServerTest(server)
         ((string?)shown["faults"]![0]!["file"], (string)shown["faults"]![0]!["says"]!).ShouldBe(
             (
                 "occurrence.csv",
-                $"{file}: The file is no JPEG or PNG picture, or it is broken. Choose a picture as the camera made it."
+                $"{file}: The file is no JPEG, PNG or WebP picture, or it is broken. Choose a picture as the camera made it."
             )
         );
 

@@ -1,5 +1,9 @@
 using System.Globalization;
+using System.Net;
 using Garten.Server.Devices;
+using Garten.Server.Endpoints;
+using Garten.Testing;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Garten.Server.Tests;
 
@@ -55,6 +59,29 @@ public sealed class DeviceTests(ServerFixture server) : ServerTest(server)
         ((double)here["longitude"]!).ShouldBeInRange(-123.72, -123.67);
         ((string?)here["words"])!.ShouldContain("from 9 satellites");
         ((string?)here["nearest"]!["site"]).ShouldNotBeNull();
+    }
+
+    [Fact]
+    public async Task Outside_the_demo_nothing_stands_in_for_a_device_and_no_weather_is_known()
+    {
+        await using var empty = await RunningServer.StartAsync(demo: false);
+        using Client me = new(empty.Address);
+        await me.BeFirstStewardAsync();
+        ((bool)(await me.GetAsync("/api/session"))["standIns"]!).ShouldBeFalse();
+        await Client.ProblemAsync(
+            await me.Http.GetAsync(new Uri("/api/devices/position", UriKind.Relative)),
+            HttpStatusCode.NotFound
+        );
+        await Client.ProblemAsync(await me.TryPostAsync("/api/devices/calliper", new { }), HttpStatusCode.NotFound);
+        (await me.GetAsync("/api/photos/samples")).AsArray().ShouldBeEmpty();
+        await Client.ProblemAsync(
+            await me.TryPostAsync($"/api/photos/samples/1?id={Guid.NewGuid()}", new { }),
+            HttpStatusCode.NotFound
+        );
+
+        var station = empty.Services.GetRequiredService<SurveyWeather>();
+        (await station.SinceNewYearAsync(new(2026, 5, 1), CancellationToken.None)).ShouldBeEmpty();
+        (await station.UsualAsync(CancellationToken.None)).ShouldBeEmpty();
     }
 
     [Theory]

@@ -27,7 +27,11 @@ public sealed class FindTests(ServerFixture server) : ServerTest(server)
         keys.Count.ShouldBe((int)(await Me.GetAsync("/api/finds/summary"))["finds"]!);
         keys.Count.ShouldBe((await RowsAsync("/api/finds.csv?exact=true")).Count);
         keys.Count(k => k.Contains(".plant.", StringComparison.Ordinal))
-            .ShouldBe((int)(await Me.GetAsync("/api/records"))["total"]!);
+            .ShouldBe(
+                (await Me.GetAsync("/api/records?take=200"))["records"]!
+                    .AsArray()
+                    .Count(r => ((string)r!["fullName"]!).Length > 0)
+            );
     }
 
     [Theory]

@@ -60,9 +60,11 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
         var length = after["observations"]!.AsArray().Single(o => (string?)o!["seen"]!["character"] == "leaf-length")!;
         length["parts"]!.AsArray().Select(p => (string?)p).ShouldBe(["63.1 mm", "58 mm"]);
         ((string?)length["seen"]!["source"]).ShouldBe("picture");
-        (await Me.GetAsync($"/api/plants/{plant}/photos"))
+        (await Me.GetAsync($"/api/plants/{plant}/pictures")).AsArray().ShouldHaveSingleItem()!["picture"]!["facts"]![
+            "characters"
+        ]!
             .AsArray()
-            .Select(p => (string?)p!["character"])
+            .Select(c => (string?)c)
             .ShouldBe(["leaf-length", "leaf-tip"], ignoreOrder: true);
     }
 
@@ -94,12 +96,13 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
     }
 
     [Theory]
-    [InlineData("text", "no JPEG or PNG picture")]
-    [InlineData("nothing", "no JPEG or PNG picture")]
+    [InlineData("text", "no JPEG, PNG or WebP picture")]
+    [InlineData("heic", "HEIC")]
+    [InlineData("nothing", "no JPEG, PNG or WebP picture")]
     [InlineData("strip", "100,000 × 1 pixels")]
     [InlineData("cut", "part of it is missing")]
     [InlineData("bomb", "30,000 × 30,000 pixels")]
-    [InlineData("tiny", "too few to measure on")]
+    [InlineData("tiny", "too few to see anything by")]
     public async Task Bad_files_are_refused_and_say_why(string kind, string reason)
     {
         var good = PictureWriter.Png(Blank(400, 300));
@@ -107,6 +110,7 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
         {
             "text" => Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat("this is no picture at all. ", 400))),
             "nothing" => [],
+            "heic" => [0, 0, 0, 24, .. "ftypheic"u8, 0, 0, 0, 0, .. "mif1heic"u8],
             "strip" => PictureWriter.Png(Blank(100_000, 1)),
             "cut" => good[..(good.Length / 2)],
             "bomb" => Resized(good, 30_000, 30_000),
@@ -298,7 +302,7 @@ public sealed class PhotoTests(ServerFixture server) : ServerTest(server)
     }
 
     /// <summary>The checksum of a PNG chunk (CRC-32 as in ISO 3309).</summary>
-    private static uint Crc(ReadOnlySpan<byte> bytes)
+    internal static uint Crc(ReadOnlySpan<byte> bytes)
     {
         var crc = uint.MaxValue;
         foreach (var b in bytes)

@@ -34,6 +34,7 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         ["POST /api/bench/compare"] = Right.Look,
         ["POST /api/trees/measures"] = Right.Look,
         ["POST /api/photos/{id:id}/measures"] = Right.Look,
+        ["POST /api/photos/marks"] = Right.Look,
         ["POST /api/specimens"] = Right.Look,
         ["POST /api/specimens.csv"] = Right.Look,
         ["PUT /api/trips/settings"] = Right.Look,
@@ -50,6 +51,7 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         ["GET /api/people"] = Right.Steward,
         ["POST /api/people"] = Right.Steward,
         ["PUT /api/people/{person:id}"] = Right.Steward,
+        ["PUT /api/people/{person:id}/name"] = Right.Steward,
         ["POST /api/people/{person:id}/password"] = Right.Steward,
         ["GET /api/audit"] = Right.Steward,
     };

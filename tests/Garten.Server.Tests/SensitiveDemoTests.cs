@@ -66,8 +66,8 @@ public sealed class SensitiveDemoTests
         foreach (var plant in (await other.GetAsync("/api/plants")).AsArray())
         {
             paths.AddRange(
-                ((string[])["", "/care", "/grade", "/photos", "/request", "/see-one?taxon=acer"]).Select(p =>
-                    $"/api/plants/{plant!["id"]}{p}"
+                ((string[])["", "/care", "/grade", "/pictures", "/portrait", "/request", "/see-one?taxon=acer"]).Select(
+                    p => $"/api/plants/{plant!["id"]}{p}"
                 )
             );
             paths.Add($"/api/shows?plant={plant!["id"]}");

@@ -95,7 +95,17 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
             await other.Http.GetAsync(new Uri(DemoIds.Spelled("/api/plants/987654"), UriKind.Relative)),
             HttpStatusCode.NotFound
         );
-        foreach (var path in new[] { Plant, $"{Plant}/grade", $"{Plant}/care", $"{Plant}/photos", $"{Plant}/request" })
+        foreach (
+            var path in new[]
+            {
+                Plant,
+                $"{Plant}/grade",
+                $"{Plant}/care",
+                $"{Plant}/pictures",
+                $"{Plant}/portrait",
+                $"{Plant}/request",
+            }
+        )
         {
             var hidden = await Client.ProblemAsync(
                 await other.Http.GetAsync(new Uri(path, UriKind.Relative)),

@@ -235,6 +235,25 @@ public sealed class Browser : IDisposable
             }
         );
 
+    /// <summary>Lets the browser stand somewhere, and lets the page ask for it.</summary>
+    /// <param name="accuracy">Radius in metres.</param>
+    public void StandAt(double latitude, double longitude, double accuracy)
+    {
+        _driver.ExecuteCdpCommand(
+            "Browser.grantPermissions",
+            new Dictionary<string, object?> { ["permissions"] = new[] { "geolocation" } }
+        );
+        _driver.ExecuteCdpCommand(
+            "Emulation.setGeolocationOverride",
+            new Dictionary<string, object?>
+            {
+                ["latitude"] = latitude,
+                ["longitude"] = longitude,
+                ["accuracy"] = accuracy,
+            }
+        );
+    }
+
     /// <summary>Lets the page's connection be cut.</summary>
     public void WatchNetwork() => _driver.ExecuteCdpCommand("Network.enable", []);
 
@@ -262,7 +281,7 @@ public sealed class Browser : IDisposable
         where T : class
     {
         (string Id, System.Drawing.Point At, System.Drawing.Size Size)? before = null;
-        var wait = new WebDriverWait(_driver, Patience) { PollingInterval = TimeSpan.FromMilliseconds(50) };
+        var wait = new WebDriverWait(new SteadyClock(), _driver, Patience, TimeSpan.FromMilliseconds(50));
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException));
         try
         {

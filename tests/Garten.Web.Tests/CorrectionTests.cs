@@ -48,4 +48,49 @@ public sealed class CorrectionTests(WebFixture server) : IClassFixture<WebFixtur
         browser.See(tag);
         browser.Complaints.ShouldBeEmpty();
     }
+
+    [Fact]
+    public void A_name_is_withdrawn_a_visit_moved_and_two_plants_that_are_one_are_merged()
+    {
+        using var browser = server.Open("/bench/TF-012");
+        browser.Be("R. Ostrow");
+        browser.See("Rosa nutkana");
+        browser.ButtonIn(".slip", "Withdraw …").Click();
+        browser.Find(".reason-form input").SendKeys("hips of its neighbour");
+        browser.Button("Withdraw it").Click();
+        browser.See("1 name withdrawn");
+        browser.Find(".taken-off summary").Click();
+        browser.See("hips of its neighbour");
+        browser.Button("Let it stand again").Click();
+        browser.SeeNoMore("1 name withdrawn");
+
+        browser.Press("v");
+        browser.ButtonIn(".visits", "Correct …").Click();
+        browser.Choose("It was another plant", "TF-015 · Rosa sp.");
+        browser.SeeNoMore("It was another plant");
+        browser.Open("/bench/TF-015");
+        browser.Press("v");
+        browser.See("2 Jun 2026");
+
+        // The rest of it goes the same way: it was one shrub all along.
+        browser.Button("Correct …").Click();
+        browser.See("moved here from TF-012");
+        browser.ButtonIn("[role=dialog]", "Cancel").Click();
+        browser.Press("c");
+        browser.Find("[role=dialog] input").SendKeys("TF-012");
+        browser.Press(Keys.Enter);
+        browser.Button("They are one plant …").Click();
+        browser.Button("Merge TF-012 into TF-015").Click();
+        browser.SeeNoMore("They are one plant …");
+        browser.See("11 Oct 2026");
+
+        // They were two all the same: brought back, it has its visit again.
+        browser.Open("/records");
+        browser.See("Deleted plants (1)");
+        browser.Find("main details summary").Click();
+        browser.See("merged into TF-015");
+        browser.Button("Bring it back").Click();
+        browser.SeeNoMore("Deleted plants");
+        browser.Complaints.ShouldBeEmpty();
+    }
 }

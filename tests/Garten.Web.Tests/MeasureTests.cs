@@ -104,7 +104,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser
             .Wait("the field", d => d.FindElements(By.CssSelector("input[type=file]")).FirstOrDefault())
             .SendKeys(path);
-        browser.See("no JPEG or PNG picture");
+        browser.See("no JPEG, PNG or WebP picture");
         browser.See("Or practise on one of these");
     }
 
@@ -129,7 +129,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         using var browser = server.Open(DemoIds.Spelled("/measure?what=tree&plant=5"));
         browser.Be("R. Ostrow");
         browser.Field("Distance to the stem").SendKeys("22 m");
-        browser.Button("Read the clinometer at the top").Click();
+        browser.Button("Read the simulated clinometer at the top").Click();
         browser.Button("and at the foot").Click();
         browser.Button("Use this height").Click();
         browser.See("On the sheet of");

@@ -9,13 +9,13 @@ public sealed class RecordsTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = new Browser(server.Address);
         browser.Open("/records");
-        browser.See("22 shown");
+        browser.See("28 shown");
 
         browser.Field("Taxon, with all below it").SendKeys("rosaceae" + Keys.Enter);
         browser.See("4 shown");
         browser.Field("Taxon, with all below it").SendKeys(Keys.Escape + Keys.Escape);
         browser.Button("Show all").Click();
-        browser.See("22 shown");
+        browser.See("28 shown");
 
         browser.Field("Search").SendKeys("sluice");
         browser.See("2 shown");
@@ -26,9 +26,9 @@ public sealed class RecordsTests(WebFixture server) : IClassFixture<WebFixture>
                 + "e.dispatchEvent(new Event('input', { bubbles: true }))",
             browser.Field("From")
         );
-        browser.See("6 shown");
+        browser.See("10 shown");
         browser.Button("Show all").Click();
-        browser.See("22 shown");
+        browser.See("28 shown");
 
         browser
             .Wait("the header", d =>
@@ -47,7 +47,7 @@ public sealed class RecordsTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = new Browser(server.Address);
         browser.Open("/records");
-        browser.Field("Search").SendKeys("gate");
+        browser.Field("Search").SendKeys("thicket");
         browser.See("2 shown");
         browser.Find(".MuiDataGrid-row").Click();
         browser.See("before that:");

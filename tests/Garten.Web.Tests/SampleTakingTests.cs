@@ -54,7 +54,7 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
     public void The_calliper_types_a_part_and_the_definition_shows_from_where_to_where()
     {
         using var browser = AtLeaves("/bench/TF-015");
-        browser.ButtonIn("[role=group][aria-label='Leaf stalk length']", "Calliper").Click();
+        browser.ButtonIn("[role=group][aria-label='Leaf stalk length']", "Simulated calliper").Click();
         browser.Wait("the reading", d =>
             d.FindElements(By.CssSelector("[aria-label='Leaf stalk length'] .part"))
                 .FirstOrDefault(p => p.Text.Contains(" mm", StringComparison.Ordinal))
@@ -74,8 +74,9 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
         using var browser = server.Open("/bench");
         browser.Be("R. Ostrow");
         browser.Button("Take a plant").Click();
-        browser.Button("Where am I?").Click();
+        browser.Button("Simulated receiver").Click();
         browser.See("You are ");
+        browser.See("simulated)");
         browser.See("from 9 satellites");
 
         // The site chosen is the one it says is near.
@@ -88,6 +89,20 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
                         .Text.Contains(site.Split(',')[0], StringComparison.Ordinal)
                 )
         );
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void The_browser_itself_tells_where_one_is_and_how_near_that_is()
+    {
+        using var browser = server.Open("/bench");
+        browser.Be("R. Ostrow");
+        browser.StandAt(44.9903, -123.685, 25);
+        browser.Button("Take a plant").Click();
+        browser.Button("Where am I?").Click();
+        browser.See("You are at Quarry Bald");
+        browser.See("within 25 m");
+        browser.SeeNoMore("simulated)");
         browser.Complaints.ShouldBeEmpty();
     }
 

@@ -35,7 +35,6 @@ public sealed class Screenshots
 
         browser.Open("/bench/TF-022");
         browser.See("I know its family or genus");
-        Take(browser, "bench-begin");
         browser.Press("a");
         browser.See("% apart");
         Take(browser, "tell-apart");
@@ -107,6 +106,13 @@ public sealed class Screenshots
         browser.See("Blade length");
         browser.Find(".photo-picture img");
         Take(browser, "measure-leaf");
+
+        browser.Open("/bench/TF-031");
+        browser.SeeCouplet("woody-in-leaf 5");
+        browser.Press("v");
+        browser.Find(".portrait-link").Click();
+        browser.Find(".portrait svg");
+        Take(browser, "portrait");
 
         browser.Resize(390, 844);
         browser.Open("/bench/TF-031");

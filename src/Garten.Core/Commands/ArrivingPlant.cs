@@ -1,5 +1,6 @@
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
+using Garten.Core.Evidence.Pictures;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Care;
 
@@ -12,7 +13,7 @@ public sealed record ArrivingFeature(ObservationContent Content, string Recorder
 /// <summary>A visit to a plant that is brought in.</summary>
 /// <param name="Parts">Parts on it that day.</param>
 /// <param name="Altered">Damage to it.</param>
-/// <param name="Pictures">Pictures features were read from.</param>
+/// <param name="Pictures">Pictures of that visit.</param>
 public sealed record ArrivingLook(
     DateOnly Date,
     string Recorder,
@@ -29,11 +30,13 @@ public sealed record ArrivingLook(
 /// <param name="Photo">What is known of it.</param>
 /// <param name="Content">Fetches its file.</param>
 /// <param name="Person">Who kept it.</param>
-/// <param name="Characters">The characters read from it.</param>
+/// <param name="Note">What is said of it.</param>
+/// <param name="Characters">The characters read from it, or seen where it shows.</param>
 public sealed record ArrivingPicture(
     KeptPhoto Photo,
     Func<byte[]> Content,
     string Person,
+    PictureNote Note,
     IReadOnlyList<string> Characters
 );
 

@@ -48,6 +48,54 @@ public sealed record CorrectVisit(PlantId Plant, VisitId Visit, VisitContent Bef
 /// <param name="Reason">Why; may be empty.</param>
 public sealed record RemovePlant(PlantId Plant, string Reason, bool Away = true) : PlantCommand(Plant);
 
+/// <summary>Withdraws a name with a reason, or lets it stand again. Itself it is never changed.</summary>
+/// <param name="Name">The name, as it was given.</param>
+/// <param name="Reason">Why; needed to withdraw it.</param>
+/// <param name="Away">True to withdraw it.</param>
+public sealed record WithdrawName(PlantId Plant, DeterminationId Name, string Reason, bool Away = true)
+    : PlantCommand(Plant)
+{
+    /// <summary>A withdrawal as somebody asks for it.</summary>
+    /// <exception cref="RuleException">There is no reason, or it is too long.</exception>
+    public static WithdrawName Of(PlantId plant, DeterminationId name, string? reason) =>
+        new(plant, name, Rules.Text("reason", "The reason", reason, 500, required: true));
+}
+
+/// <summary>Deletes a visit with all that was recorded on it, or brings it back; a plant keeps one at least.</summary>
+/// <param name="Reason">Why; may be empty.</param>
+/// <param name="Away">True to delete it.</param>
+public sealed record RemoveVisit(PlantId Plant, VisitId Visit, string Reason, bool Away = true) : PlantCommand(Plant);
+
+/// <summary>Moves a visit, with all that was recorded and photographed on it, to the plant it was really made to.</summary>
+/// <param name="Plant">The plant it stands with.</param>
+/// <param name="To">The plant it belongs to; it is of that plant's site from then on.</param>
+public sealed record MoveVisit(PlantId Plant, VisitId Visit, PlantId To) : PlantCommand(Plant)
+{
+    /// <summary>A move as somebody asks for it.</summary>
+    /// <exception cref="RuleException">It is with that plant already.</exception>
+    public static MoveVisit Of(PlantId plant, VisitId visit, PlantId to) =>
+        plant == to
+            ? throw new RuleException("to", "Choose another plant: the visit is with this one.")
+            : new(plant, visit, to);
+}
+
+/// <summary>
+/// Says that two plants are one: visits and specimens of the other go to the one that is kept, its names too where that has none, and
+/// the other is deleted. Brought back, it takes its visits with it again.
+/// </summary>
+/// <param name="Plant">The plant that is kept.</param>
+/// <param name="Other">The plant that goes.</param>
+/// <param name="Reason">How it is known; may be empty.</param>
+public sealed record MergePlants(PlantId Plant, PlantId Other, string Reason) : PlantCommand(Plant)
+{
+    /// <summary>A merging as somebody asks for it.</summary>
+    /// <exception cref="RuleException">It is the same plant twice, or the reason is too long.</exception>
+    public static MergePlants Of(PlantId plant, PlantId other, string? reason) =>
+        plant == other
+            ? throw new RuleException("other", "Choose another plant: this is the one that is kept.")
+            : new(plant, other, Rules.Text("reason", "The reason", reason, 500));
+}
+
 /// <summary>A part of something that was put right.</summary>
 /// <param name="Label">What it is called.</param>
 /// <param name="Before">As it stood, in words; may be empty.</param>
@@ -82,13 +130,13 @@ public static class Corrections
             ("note", before.Note, after.Note)
         );
 
-    private static ImmutableArray<CorrectedPart> Changed(params (string Label, string Before, string After)[] parts) =>
+    internal static ImmutableArray<CorrectedPart> Changed(params (string Label, string Before, string After)[] parts) =>
         [.. parts.Where(p => p.Before != p.After).Select(p => new CorrectedPart(p.Label, p.Before, p.After))];
 
     private static string Listed<T>(ImmutableArray<T> some)
         where T : struct, Enum => string.Join(", ", some.Order().Select(s => Words(s.ToString())));
 
-    private static string Words(string name) => name.ToLowerInvariant();
+    internal static string Words(string name) => name.ToLowerInvariant();
 
-    private static string Day(DateOnly date) => date.ToString("d MMM yyyy", CultureInfo.InvariantCulture);
+    internal static string Day(DateOnly date) => date.ToString("d MMM yyyy", CultureInfo.InvariantCulture);
 }

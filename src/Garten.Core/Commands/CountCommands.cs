@@ -11,6 +11,10 @@ public sealed record BeginCount(SheetId Id, SheetContent Content) : Command;
 /// <param name="Expected">Revision the change starts from.</param>
 public sealed record SetCount(SheetId Id, SheetContent Content, long Expected) : Command;
 
+/// <summary>Deletes a count with its lines, or brings it back; lines taken away before stay away.</summary>
+/// <param name="Away">True to delete it.</param>
+public sealed record RemoveCount(SheetId Id, bool Away = true) : Command;
+
 /// <summary>Enters lines, all or none. Counts of the same name in the same plot and unit are added up.</summary>
 /// <param name="Lines">The lines; the first without an id gets that of the command, others one of their own; their names do not matter.</param>
 public sealed record EnterLines(SheetId Sheet, IReadOnlyList<SheetLine> Lines) : Command;

@@ -11,6 +11,19 @@ public sealed record AddSite(Site Site) : Command;
 /// <param name="Expected">Revision the change starts from.</param>
 public sealed record ChangeSite(Site Site, long Expected) : Command;
 
+/// <summary>Deletes a site at which nothing stands and nothing was counted, or brings it back.</summary>
+/// <param name="Away">True to delete it.</param>
+public sealed record RemoveSite(SiteId Id, bool Away = true) : Command;
+
+/// <summary>Puts a person's name right, wherever it stands.</summary>
+public sealed record RenamePerson(PersonId Id, string Name) : Command
+{
+    /// <summary>A name as somebody writes it.</summary>
+    /// <exception cref="RuleException">It is missing or too long.</exception>
+    public static RenamePerson Of(PersonId person, string? name) =>
+        new(person, Rules.Text("name", "The name", name, 120, required: true));
+}
+
 /// <summary>Draws places on the map, all or none.</summary>
 /// <param name="First">Id of the first, made by who draws them; those of the others follow from it.</param>
 public sealed record AddPlaces(PlaceId First, IReadOnlyList<PlaceContent> Places) : Command;

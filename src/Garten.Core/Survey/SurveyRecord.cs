@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 
 namespace Garten.Core.Survey;
 
-/// <summary>What the survey keeps of a plant on a visit, under the latest name given to it.</summary>
+/// <summary>What the survey keeps of a plant on a visit, under the latest name given to it, or without one.</summary>
 /// <param name="Id">The plant on its visit.</param>
 /// <param name="Site">Name of the site.</param>
 /// <param name="ElevationM">Metres above sea level.</param>
@@ -15,13 +15,15 @@ namespace Garten.Core.Survey;
 /// <param name="Sex">Sex, where known.</param>
 /// <param name="Parts">Parts on it that day.</param>
 /// <param name="Note">Note of the visit.</param>
-/// <param name="FullName">The name with its qualifier.</param>
+/// <param name="FullName">The name with its qualifier; empty, as all that follows from it, where it has none yet.</param>
 /// <param name="Name">Its scientific name.</param>
 /// <param name="Author">Author of the name.</param>
 /// <param name="Genus">Its genus; empty above that rank.</param>
 /// <param name="Status">Native or introduced in the guide's area.</param>
 /// <param name="Determiner">Who gave the name.</param>
+/// <param name="DeterminedOn">When; null where it has no name yet.</param>
 /// <param name="Remarks">Remarks of the determination.</param>
+/// <param name="Determination">The naming it goes by; null where it has no name yet.</param>
 public sealed record SurveyRecord(
     VisitId Id,
     PlantId Plant,
@@ -51,7 +53,7 @@ public sealed record SurveyRecord(
     string CommonName,
     string Status,
     string Determiner,
-    DateOnly DeterminedOn,
+    DateOnly? DeterminedOn,
     string Remarks,
-    DeterminationId Determination
+    DeterminationId? Determination
 );

@@ -109,6 +109,7 @@ public sealed record ArchiveTable(
                 "http://purl.org/dc/terms/title",
                 "http://purl.org/dc/elements/1.1/creator",
                 "http://purl.org/dc/terms/created",
+                "http://rs.tdwg.org/ac/terms/subjectPart",
                 "http://rs.tdwg.org/ac/terms/caption",
             ],
             rows

@@ -28,7 +28,7 @@ public sealed class ArchivedPictures : IDisposable
 
     /// <summary>The file of a picture; null when the archive has none.</summary>
     /// <param name="id">Number of the picture.</param>
-    /// <param name="type">image/jpeg or image/png.</param>
+    /// <param name="type">image/jpeg, image/png or image/webp.</param>
     /// <exception cref="InvalidDataException">It is damaged, or too large; the message says which.</exception>
     public byte[]? Find(PhotoId id, string type)
     {

@@ -26,13 +26,13 @@ public static class DarwinCoreArchive
     /// <param name="core">The core; its first column numbers its rows.</param>
     /// <param name="extensions">The extensions; their first column refers to the core's.</param>
     /// <param name="about">What the archive says of itself.</param>
-    /// <param name="pictures">Pictures whose files lie beside the tables; each is asked for when its turn comes, so that they need not all be at hand.</param>
+    /// <param name="pictures">Pictures whose files lie beside the tables; each is written when its turn comes, so that they need not all be at hand.</param>
     /// <param name="stream">Where to; left open.</param>
     public static async Task WriteAsync(
         ArchiveTable core,
         IReadOnlyList<ArchiveTable> extensions,
         ArchiveAbout about,
-        IAsyncEnumerable<ArchivePicture> pictures,
+        IEnumerable<ArchivePicture> pictures,
         Stream stream,
         CancellationToken cancel
     )
@@ -46,7 +46,7 @@ public static class DarwinCoreArchive
 
         Xml(zip, "meta.xml", xml => WriteMeta(core, extensions, xml));
         Xml(zip, "eml.xml", xml => WriteAbout(about, xml));
-        await foreach (var picture in pictures.WithCancellation(cancel))
+        foreach (var picture in pictures)
         {
             // Pictures are packed already.
             await using var file = zip.CreateEntry(
@@ -54,7 +54,7 @@ public static class DarwinCoreArchive
                     CompressionLevel.NoCompression
                 )
                 .Open();
-            await file.WriteAsync(picture.Content, cancel);
+            await picture.WriteTo(file, cancel);
         }
     }
 

@@ -11,6 +11,9 @@ namespace Garten.Formats.Records;
 /// <summary>Writes records as CSV with the column names of the Darwin Core standard, one row a record (RFC 4180, UTF-8).</summary>
 public static class DarwinCoreCsv
 {
+    /// <summary>The name of what nobody has named yet: it is a plant.</summary>
+    public const string NotNamed = "Plantae";
+
     private static readonly (string Column, Func<SurveyRecord, string> Cell)[] Columns =
     [
         ("occurrenceID", r => $"{r.Tag}:{r.Id}"),
@@ -26,16 +29,18 @@ public static class DarwinCoreCsv
         ("decimalLongitude", r => Number(r.Longitude)),
         ("geodeticDatum", r => r.Latitude is null ? "" : "EPSG:4326"),
         ("coordinateUncertaintyInMeters", r => Number(r.UncertaintyM)),
-        ("scientificName", r => Text(r.Author.Length > 0 ? $"{r.Name} {r.Author}" : r.Name)),
+        ("scientificName", r =>
+            r.Determination is null ? NotNamed : Text(r.Author.Length > 0 ? $"{r.Name} {r.Author}" : r.Name)
+        ),
         ("scientificNameAuthorship", r => Text(r.Author)),
-        ("taxonRank", r => Rank(r.Rank)),
+        ("taxonRank", r => r.Determination is null ? "kingdom" : Rank(r.Rank)),
         ("kingdom", _ => "Plantae"),
         ("family", r => Text(r.Family)),
         ("genus", r => Text(r.Genus)),
         ("vernacularName", r => Text(r.CommonName)),
         ("identificationQualifier", r => DeterminationName.Written(r.Qualifier)),
         ("identifiedBy", r => Text(r.Determiner)),
-        ("dateIdentified", r => Date(r.DeterminedOn)),
+        ("dateIdentified", r => r.DeterminedOn is { } day ? Date(day) : ""),
         ("identificationRemarks", r => Text(r.Remarks)),
         ("lifeStage", r => r.Stage?.ToString().ToLowerInvariant() ?? ""),
         ("sex", r => r.Sex switch

@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
+using Garten.Core.Evidence.Pictures;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Care;
 
@@ -153,18 +154,28 @@ public sealed record ExtraStudy(
     ImmutableArray<ExtraLink> Colony
 );
 
-/// <summary>A picture features were read from; its file lies beside the tables.</summary>
-/// <param name="Type">image/jpeg or image/png.</param>
+/// <summary>A picture of a plant; its file lies beside the tables.</summary>
+/// <param name="Type">image/jpeg, image/png or image/webp.</param>
 /// <param name="Name">Name of its file where it came from.</param>
 /// <param name="Person">Who kept it.</param>
-/// <param name="Characters">The characters read from it.</param>
+/// <param name="Characters">The characters read from it, or seen where it shows.</param>
+/// <param name="Organ">What it shows.</param>
+/// <param name="Caption">What there is to see; may be empty.</param>
+/// <param name="Marks">What is drawn on it.</param>
 public sealed record ExtraPicture(
     PhotoId Id,
     string Type,
     string Name,
     string Person,
-    ImmutableArray<string> Characters
-);
+    ImmutableArray<string> Characters,
+    PictureOrgan Organ = PictureOrgan.Leaf,
+    string Caption = "",
+    ImmutableArray<PictureMark> Marks = default
+)
+{
+    /// <summary>What is drawn on it; nothing in archives written before there were marks.</summary>
+    public ImmutableArray<PictureMark> Marks { get; init; } = Marks.IsDefault ? [] : Marks;
+}
 
 /// <summary>What an archive carries of a followed plant on a visit beside the terms of the standard.</summary>
 /// <param name="Plant">Number that is the same wherever the plant is brought in.</param>
@@ -177,7 +188,7 @@ public sealed record ExtraPicture(
 /// <param name="Specimens">Specimens taken of it; on its last visit only.</param>
 /// <param name="Care">How it is found again and kept; on its last visit only.</param>
 /// <param name="Study">How its name was worked out; on its last visit only.</param>
-/// <param name="Pictures">Pictures features of this visit were read from; null where they do not come along.</param>
+/// <param name="Pictures">Pictures of this visit; null where they do not come along.</param>
 public sealed record PlantExtras(
     ExtraSite Site,
     PlantId Plant,

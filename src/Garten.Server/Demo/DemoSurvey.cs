@@ -9,6 +9,7 @@ using Garten.Data;
 using Garten.Formats.Packages;
 using Garten.Formats.Places;
 using Garten.Formats.Survey;
+using Garten.Server.Endpoints;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Demo;
@@ -31,8 +32,6 @@ public sealed class DemoSurvey(
     CurrentGuide current
 )
 {
-    private const string Setting = "demo-survey";
-
     /// <summary>Loads the survey unless it was loaded before. One broken off half way is completed, not doubled.</summary>
     /// <param name="folder">Folder of the survey package.</param>
     /// <exception cref="SettingsException">The package is not sound.</exception>
@@ -48,7 +47,7 @@ public sealed class DemoSurvey(
         }
 
         var people = await AddPeopleAsync(survey, cancel);
-        if (await settings.GetAsync(Setting, cancel) is not null)
+        if (await settings.GetAsync(StandIns.DemoSetting, cancel) is not null)
         {
             return;
         }
@@ -66,7 +65,7 @@ public sealed class DemoSurvey(
         }
 
         await DrawAsync(package, people[survey.People[0].Name], cancel);
-        await settings.SetAsync(Setting, package.Checksum, cancel);
+        await settings.SetAsync(StandIns.DemoSetting, package.Checksum, cancel);
     }
 
     private async Task<Dictionary<string, PersonId>> AddPeopleAsync(SurveyPackage survey, CancellationToken cancel)

@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Runtime.CompilerServices;
 using System.Text.Json;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
@@ -10,6 +9,7 @@ using Garten.Core.Survey.Importing;
 using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Formats.Records;
+using Garten.Pictures;
 using Garten.Server.Access;
 using Garten.Server.Requests;
 
@@ -31,6 +31,7 @@ public static class ArchiveEndpoints
                     PlantSheets sheets,
                     PlantsInFull full,
                     PhotoStore photos,
+                    PictureStore shots,
                     CurrentPerson person,
                     CoarseRecords coarse,
                     CountStore counts,
@@ -58,10 +59,11 @@ public static class ArchiveEndpoints
                     );
                     var all = (await records.ListAsync(RecordFilter.All, cancel)).ToLookup(r => r.Plant);
                     Dictionary<PhotoId, KeptPhoto> kept = [];
+                    var pictured = pictures ?? true ? await shots.SeenBy(leaving).OfAllAsync(cancel) : null;
                     foreach (var plant in await plants.ReadAllAsync(cancel))
                     {
                         var id = plant.Stored.Card.Id;
-                        var shown = pictures ?? true ? await photos.PicturesAsync(id, cancel) : null;
+                        var shown = pictured?[id].ToList();
                         shown?.ForEach(p => kept.TryAdd(p.Photo.Id, p.Photo));
                         archive.Add(
                             sheets.Of(plant, new(null, null)),
@@ -103,7 +105,7 @@ public static class ArchiveEndpoints
                                 people.Count > 0 ? people : ["not named"],
                                 today
                             ),
-                            FilesOfAsync(kept.Values, photos, cancel),
+                            FilesOf(kept.Values, photos),
                             content,
                             cancel
                         );
@@ -125,15 +127,20 @@ public static class ArchiveEndpoints
             .WithName("archive")
             .Produces<string>(contentType: "application/zip");
 
-    private static async IAsyncEnumerable<ArchivePicture> FilesOfAsync(
-        IEnumerable<KeptPhoto> kept,
-        PhotoStore photos,
-        [EnumeratorCancellation] CancellationToken cancel
-    )
+    private static IEnumerable<ArchivePicture> FilesOf(IEnumerable<KeptPhoto> kept, PhotoStore photos)
     {
         foreach (var photo in kept)
         {
-            yield return new(photo.Id, photo.Type, await photos.ContentAsync(photo.Id, cancel));
+            yield return new(photo.Id, photo.Type, (to, cancel) =>
+                photos.ReadAsync(
+                    photo.Id,
+                    (from, tellsPlace) =>
+                        tellsPlace
+                            ? from.CopyToAsync(to, cancel)
+                            : PlaceStripper.CopyAsync(from, photo.Type, to, cancel),
+                    cancel
+                )
+            );
         }
     }
 
@@ -166,7 +173,7 @@ public static class ArchiveEndpoints
             IEnumerable<SurveyRecord> records
         )
         {
-            var named = records.ToDictionary(r => r.Id);
+            var named = records.Where(r => r.Determination is not null).ToDictionary(r => r.Id);
             foreach (var visit in sheet.Visits)
             {
                 var cells = named.TryGetValue(visit.Id, out var record)
@@ -178,13 +185,16 @@ public static class ArchiveEndpoints
                         Care = visit.Id == sheet.Visits[^1].Id ? care : null,
                         Study = visit.Id == sheet.Visits[^1].Id ? study : null,
                         Pictures = pictures
-                            ?.Where(p => p.Visit == visit.Id)
+                            ?.Where(p => p.Facts.Visit == visit.Id)
                             .Select(p => new ExtraPicture(
                                 p.Photo.Id,
                                 p.Photo.Type,
                                 p.Photo.Name,
                                 p.Person,
-                                [.. p.Characters]
+                                [.. p.Facts.Characters],
+                                p.Facts.Note.Organ,
+                                p.Facts.Note.Caption,
+                                p.Facts.Note.Marks
                             ))
                             .ToList(),
                     }
@@ -202,7 +212,7 @@ public static class ArchiveEndpoints
                     AddMeasurement(cells["eventID"], cells["occurrenceID"], o);
                 }
 
-                foreach (var picture in pictures?.Where(p => p.Visit == visit.Id) ?? [])
+                foreach (var picture in pictures?.Where(p => p.Facts.Visit == visit.Id) ?? [])
                 {
                     AddPicture(cells["eventID"], cells["occurrenceID"], picture);
                 }
@@ -302,7 +312,7 @@ public static class ArchiveEndpoints
                 ["eventDate"] = DarwinCoreCsv.Date(visit.Date),
                 ["recordedBy"] = DarwinCoreCsv.Text(visit.Recorder),
                 ["locality"] = DarwinCoreCsv.Text(plant.Site.Name),
-                ["scientificName"] = "Plantae",
+                ["scientificName"] = DarwinCoreCsv.NotNamed,
                 ["taxonRank"] = "kingdom",
                 ["kingdom"] = "Plantae",
                 ["occurrenceStatus"] = "present",
@@ -484,8 +494,19 @@ public static class ArchiveEndpoints
                     ["title"] = DarwinCoreCsv.Text(picture.Photo.Name),
                     ["creator"] = DarwinCoreCsv.Text(picture.Person),
                     ["created"] = picture.Photo.Taken?.ToString("s", CultureInfo.InvariantCulture) ?? "",
+                    ["subjectPart"] = picture.Facts.Note.Organ.ToString().ToLowerInvariant(),
                     ["caption"] = DarwinCoreCsv.Text(
-                        string.Join(", ", picture.Characters.Select(c => guide.FindCharacter(new(c))?.Label ?? c))
+                        string.Join(
+                            ". ",
+                            new[]
+                            {
+                                picture.Facts.Note.Caption,
+                                string.Join(
+                                    ", ",
+                                    picture.Facts.Characters.Select(c => guide.FindCharacter(new(c))?.Label ?? c)
+                                ),
+                            }.Where(t => t.Length > 0)
+                        )
                     ),
                 }
             );

@@ -36,7 +36,18 @@ public static class DevicesEndpoints
     /// <summary>Adds the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var devices = api.MapGroup("/devices");
+        // Outside the demo nothing stands in for a device: what it gave would be taken for true.
+        var devices = api.MapGroup("/devices")
+            .AddEndpointFilter(
+                async (context, next) =>
+                    await context
+                        .HttpContext.RequestServices.GetRequiredService<StandIns>()
+                        .AreOnAsync(context.HttpContext.RequestAborted)
+                        ? await next(context)
+                        : throw new NotInStoreException(
+                            "No such device is connected. Type what yours shows; one on a cable types it itself."
+                        )
+            );
 
         devices
             .MapPost("/calliper", async (ICalliper calliper, CancellationToken cancel) =>

@@ -37,7 +37,7 @@ public sealed class PhotoScenes : IDisposable
                 return known;
             }
 
-            var scene = PhotoScene.Read(PictureReader.Pixels(file));
+            var scene = PhotoScene.Read(PictureReader.Pixels(new MemoryStream(file)));
             _scenes[id] = scene;
             _order.Enqueue(id);
             if (_order.Count > KeptScenes && _order.TryDequeue(out var oldest))

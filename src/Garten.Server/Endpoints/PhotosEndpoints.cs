@@ -35,6 +35,9 @@ public static class PhotosEndpoints
     private const int MostFeatures = 20;
     private const string Naming = "shape-names";
 
+    /// <summary>A picture never changes, and whoever may see it is asked again tomorrow.</summary>
+    private const string Unchanging = "private, max-age=86400";
+
     /// <summary>Adds the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -47,16 +50,15 @@ public static class PhotosEndpoints
                     string name,
                     HttpRequest request,
                     PhotoStore store,
-                    PhotoScenes scenes,
                     CurrentPerson person,
                     CancellationToken cancel
                 ) =>
                 {
-                    var file = await Uploads.ReadAsync(request, PictureReader.MostBytes, "picture", cancel);
-                    return await KeepAsync(id, name, file, store, scenes, person.Required, cancel);
+                    var file = await Uploads.PutAsideAsync(request, PictureReader.MostBytes, "picture", cancel);
+                    return await KeepAsync(id, name, file, store, person.Required, cancel);
                 }
             )
-            .Accepts<byte[]>("image/jpeg", "image/png")
+            .Accepts<byte[]>("image/jpeg", "image/png", "image/webp")
             .WithName("keepPhoto")
             .Produces<KeptPhoto>();
 
@@ -83,7 +85,9 @@ public static class PhotosEndpoints
             .Produces<ShapeNaming>();
 
         photos
-            .MapGet("/samples", (ICamera camera) => camera.Shots.ToArray())
+            .MapGet("/samples", async (ICamera camera, StandIns standIns, CancellationToken cancel) =>
+                await standIns.AreOnAsync(cancel) ? camera.Shots.ToArray() : Array.Empty<CameraShot>()
+            )
             .WithName("samplePhotos")
             .Produces<CameraShot[]>();
 
@@ -94,18 +98,18 @@ public static class PhotosEndpoints
                     int number,
                     PhotoId id,
                     ICamera camera,
+                    StandIns standIns,
                     PhotoStore store,
-                    PhotoScenes scenes,
                     CurrentPerson person,
                     CancellationToken cancel
                 ) =>
-                    camera.Shots.FirstOrDefault(s => s.Number == number) is { } shot
+                    await standIns.AreOnAsync(cancel)
+                    && camera.Shots.FirstOrDefault(s => s.Number == number) is { } shot
                         ? await KeepAsync(
                             id,
                             $"{shot.Title}.jpg",
-                            camera.Take(number),
+                            new MemoryStream(camera.Take(number)),
                             store,
-                            scenes,
                             person.Required,
                             cancel
                         )
@@ -120,13 +124,51 @@ public static class PhotosEndpoints
             .Produces<KeptPhoto>();
 
         photos
-            .MapGet("/{id:id}/file", async (PhotoId id, PhotoStore store, CancellationToken cancel) =>
-            {
-                var photo = await store.FindAsync(id, cancel);
-                return TypedResults.Bytes(await store.ContentAsync(id, cancel), photo.Type, lastModified: null);
-            })
+            .MapGet(
+                "/{id:id}/file",
+                async (PhotoId id, PhotoStore store, HttpResponse response, CancellationToken cancel) =>
+                {
+                    // Asked for first: once the file flows, it is too late to say that there is none.
+                    var photo = await store.FindAsync(id, cancel);
+                    response.Headers.CacheControl = Unchanging;
+                    return TypedResults.Stream(
+                        to =>
+                            store.ReadAsync(
+                                id,
+                                (from, tellsPlace) =>
+                                    tellsPlace
+                                        ? from.CopyToAsync(to, cancel)
+                                        : PlaceStripper.CopyAsync(from, photo.Type, to, cancel),
+                                cancel
+                            ),
+                        photo.Type
+                    );
+                }
+            )
             .WithName("photoFile")
-            .Produces<byte[]>(200, "image/jpeg", "image/png");
+            .Produces<byte[]>(200, "image/jpeg", "image/png", "image/webp");
+
+        photos
+            .MapGet(
+                "/{id:id}/thumbnail",
+                async (PhotoId id, PhotoStore store, HttpResponse response, CancellationToken cancel) =>
+                {
+                    var small = await store.ThumbnailAsync(id, cancel);
+                    if (small is null)
+                    {
+                        // Brought in, or kept before there were any.
+                        await using var aside = Uploads.Aside();
+                        await store.ReadAsync(id, (from, _) => from.CopyToAsync(aside, cancel), cancel);
+                        small = PictureWriter.Thumbnail(aside);
+                        await store.KeepThumbnailAsync(id, small, cancel);
+                    }
+
+                    response.Headers.CacheControl = Unchanging;
+                    return TypedResults.Bytes(small, "image/jpeg");
+                }
+            )
+            .WithName("photoThumbnail")
+            .Produces<byte[]>(200, "image/jpeg");
 
         photos
             .MapPost(
@@ -220,17 +262,6 @@ public static class PhotosEndpoints
             )
             .WithName("usePhoto")
             .Produces<PlantSheet>();
-
-        api.MapGet(
-                "/plants/{plant:id}/photos",
-                async (PlantId plant, PhotoStore store, PlantStore plants, CancellationToken cancel) =>
-                {
-                    await plants.CardAsync(plant, cancel);
-                    return (await store.UsesAsync(plant, cancel)).ToArray();
-                }
-            )
-            .WithName("plantPhotos")
-            .Produces<PhotoUse[]>();
     }
 
     /// <summary>One more leaf joins those measured before; a state joins those seen.</summary>
@@ -271,9 +302,8 @@ public static class PhotosEndpoints
     private static async Task<KeptPhoto> KeepAsync(
         PhotoId id,
         string name,
-        byte[] file,
+        Stream file,
         PhotoStore store,
-        PhotoScenes scenes,
         PersonId person,
         CancellationToken cancel
     )
@@ -282,7 +312,7 @@ public static class PhotosEndpoints
         {
             // Looked at before it is kept, so that a broken file is refused while the person still has the whole one.
             var facts = PictureReader.Facts(file);
-            await scenes.LookAsync(file, cancel);
+            var thumbnail = PictureWriter.Thumbnail(file);
             var photo = new KeptPhoto(
                 id,
                 Rules.Text("name", "The name", Path.GetFileName(name), 200, required: true),
@@ -293,7 +323,7 @@ public static class PhotosEndpoints
                 facts.Latitude,
                 facts.Longitude
             );
-            await store.KeepAsync(photo, file, person, cancel);
+            await store.KeepAsync(photo, file, thumbnail, person, cancel);
             return photo;
         }
         catch (PictureException e)

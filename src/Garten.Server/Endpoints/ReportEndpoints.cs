@@ -16,6 +16,7 @@ namespace Garten.Server.Endpoints;
 /// <param name="Names">The guide the names follow.</param>
 /// <param name="Base">The base map as GeoJSON; empty where there is none.</param>
 /// <param name="Statistics">What the counts come to.</param>
+/// <param name="Pictured">The plants told of that were photographed, for their portraits.</param>
 /// <param name="Withheld">What is told of sensitive finds; of all sites and years, so that none is told by the choice.</param>
 public sealed record ReportView(
     string Title,
@@ -27,8 +28,13 @@ public sealed record ReportView(
     IReadOnlyList<Site> Sites,
     SurveyReport Report,
     SurveyStatistics Statistics,
+    IReadOnlyList<PicturedPlant> Pictured,
     IReadOnlyList<CoarseRecord> Withheld
 );
+
+/// <summary>A plant that was photographed.</summary>
+/// <param name="Name">Its name with author; empty where it has none yet.</param>
+public sealed record PicturedPlant(PlantId Id, string Tag, string Name);
 
 /// <summary>Reports of the survey.</summary>
 public static class ReportEndpoints
@@ -43,6 +49,7 @@ public static class ReportEndpoints
                     int? year,
                     CountedSurvey survey,
                     ReportPlants reported,
+                    PictureStore pictures,
                     CoarseRecords coarse,
                     PlaceStore places,
                     MapStore map,
@@ -85,6 +92,7 @@ public static class ReportEndpoints
                                 )
                             ),
                     ];
+                    var pictured = await pictures.SeenBy(SensitivePlacePolicy.NothingSensitive).OfAllAsync(cancel);
                     var guide = current.Guide.Title;
                     return new ReportView(
                         $"{at?.Name ?? guide.Title}{(year is { } y ? $", {y}" : "")}",
@@ -109,6 +117,11 @@ public static class ReportEndpoints
                             current.FloraOf(sites)
                         ),
                         statistics,
+                        [
+                            .. plants
+                                .Where(p => pictured.Contains(p.Id))
+                                .Select(p => new PicturedPlant(p.Id, p.Plant.Tag, p.Plant.FullName)),
+                        ],
                         await coarse.OfAsync(SensitivePlacePolicy.NothingSensitive, true, null, cancel)
                     );
                 }
@@ -124,14 +137,14 @@ public sealed class ReportPlants(PlantStore plants, CurrentGuide current)
     /// <param name="leaving">What is left out.</param>
     /// <param name="site">Name of a site; null for all.</param>
     /// <param name="year">Only those visited in a year; null for all.</param>
-    public async Task<List<(ReportPlant Plant, string[] Recorders)>> OfAsync(
+    public async Task<List<(PlantId Id, ReportPlant Plant, string[] Recorders)>> OfAsync(
         SensitivePlacePolicy leaving,
         string? site,
         int? year,
         CancellationToken cancel
     )
     {
-        List<(ReportPlant Plant, string[] Recorders)> found = [];
+        List<(PlantId Id, ReportPlant Plant, string[] Recorders)> found = [];
         foreach (var plant in await plants.SeenBy(leaving).ReadAllAsync(cancel))
         {
             var stored = plant.Stored;
@@ -145,6 +158,7 @@ public sealed class ReportPlants(PlantStore plants, CurrentGuide current)
             var latest = stored.Determinations.Count > 0 ? stored.Determinations[0] : null;
             found.Add(
                 (
+                    stored.Card.Id,
                     new(
                         stored.Card.Tag,
                         stored.Card.Site.Name,

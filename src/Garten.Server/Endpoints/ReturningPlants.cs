@@ -5,6 +5,7 @@ using System.Text.RegularExpressions;
 using Garten.Core.Assessment;
 using Garten.Core.Commands;
 using Garten.Core.Evidence;
+using Garten.Core.Evidence.Pictures;
 using Garten.Core.Guides;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Care;
@@ -177,9 +178,11 @@ public sealed partial class ReturningPlants(
         }
 
         PictureFacts facts;
+        PictureNote note;
         try
         {
-            facts = PictureReader.Facts(file);
+            facts = PictureReader.Facts(new MemoryStream(file));
+            note = new PictureNote(picture.Organ, picture.Caption, picture.Marks).Checked(facts.Width, facts.Height);
         }
         catch (PictureException e)
         {
@@ -187,6 +190,10 @@ public sealed partial class ReturningPlants(
                 "dynamicProperties",
                 $"{ArchivePicture.FileOf(picture.Id, picture.Type)}: {e.Message}"
             );
+        }
+        catch (RuleException e)
+        {
+            throw new RuleException("dynamicProperties", e.Message);
         }
 
         var name = Rules.Text(
@@ -200,6 +207,7 @@ public sealed partial class ReturningPlants(
             new(picture.Id, name, facts.Type, facts.Width, facts.Height, facts.Taken, facts.Latitude, facts.Longitude),
             () => Found(picture)!,
             PersonOf(picture.Person, "dynamicProperties"),
+            note,
             [.. picture.Characters.Where(c => current.Guide.FindCharacter(new(c)) is not null).Distinct()]
         );
     }

@@ -16,6 +16,7 @@ namespace Garten.Server.Endpoints;
 /// <param name="People">All people of the survey; empty when nobody has entered.</param>
 /// <param name="DemoEntries">People of the demo one can enter as by one press; empty where it is no demo.</param>
 /// <param name="NeedsSteward">True when nobody can enter yet and the first steward is to be made.</param>
+/// <param name="StandIns">True where simulated devices stand in for real ones: in the demo alone.</param>
 /// <param name="Today">The day where the server stands.</param>
 public sealed record Session(
     Person? Person,
@@ -27,6 +28,7 @@ public sealed record Session(
     IReadOnlyList<Person> People,
     IReadOnlyList<DemoEntry> DemoEntries,
     bool NeedsSteward,
+    bool StandIns,
     DateOnly Today
 );
 

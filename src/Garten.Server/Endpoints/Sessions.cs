@@ -7,7 +7,13 @@ namespace Garten.Server.Endpoints;
 /// <summary>Tells who is at work and what they may do.</summary>
 /// <param name="accounts">Accounts.</param>
 /// <param name="settings">How the server was started.</param>
-public sealed class Sessions(PlaceStore places, AccountStore accounts, ServerSettings settings, TimeProvider clock)
+public sealed class Sessions(
+    PlaceStore places,
+    AccountStore accounts,
+    ServerSettings settings,
+    StandIns standIns,
+    TimeProvider clock
+)
 {
     /// <summary>The session of a member.</summary>
     /// <param name="member">The member; null for nobody.</param>
@@ -31,6 +37,7 @@ public sealed class Sessions(PlaceStore places, AccountStore accounts, ServerSet
             member is null ? [] : await places.PeopleAsync(cancel),
             entries,
             !settings.Demo && member is null && await accounts.IsEmptyAsync(cancel),
+            await standIns.AreOnAsync(cancel),
             Clock.Today(clock)
         );
     }

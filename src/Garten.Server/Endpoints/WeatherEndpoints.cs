@@ -14,20 +14,20 @@ namespace Garten.Server.Endpoints;
 /// <param name="Missing">Days that are missing from New Year to the last one: warmth is summed only where none is.</param>
 public sealed record WeatherView(int Days, DateOnly? Last, int Missing);
 
-/// <summary>This year's weather: days brought in from files where there are any, else those of the station.</summary>
+/// <summary>This year's weather: days brought in from files where there are any, else those of the station of the demo.</summary>
 /// <param name="store">Days brought in.</param>
-public sealed class SurveyWeather(WeatherStore store, IWeatherStation station)
+public sealed class SurveyWeather(WeatherStore store, IWeatherStation station, StandIns standIns)
 {
     /// <summary>The days of a year up to a day.</summary>
     /// <param name="until">The last day asked for.</param>
     public async Task<IReadOnlyList<DailyTemperature>> SinceNewYearAsync(DateOnly until, CancellationToken cancel) =>
-        await BroughtInAsync(until, cancel) is { Count: > 0 } days
-            ? days
-            : await station.SinceNewYearAsync(until, cancel);
+        await BroughtInAsync(until, cancel) is { Count: > 0 } days ? days
+        : await standIns.AreOnAsync(cancel) ? await station.SinceNewYearAsync(until, cancel)
+        : [];
 
-    /// <summary>The usual year.</summary>
-    public ValueTask<IReadOnlyList<DailyTemperature>> UsualAsync(CancellationToken cancel) =>
-        station.UsualAsync(cancel);
+    /// <summary>The usual year; empty where no station stands.</summary>
+    public async Task<IReadOnlyList<DailyTemperature>> UsualAsync(CancellationToken cancel) =>
+        await standIns.AreOnAsync(cancel) ? await station.UsualAsync(cancel) : [];
 
     /// <summary>The days of a year that were brought in from files.</summary>
     /// <param name="until">The last day asked for.</param>

@@ -73,11 +73,14 @@ public static class GartenServer
         builder.Services.AddScoped<DeterminationStore>();
         builder.Services.AddScoped<SurveyNameStore>();
         builder.Services.AddScoped<CorrectionStore>();
+        builder.Services.AddScoped<PartingStore>();
+        builder.Services.AddScoped<HistoryStore>();
         builder.Services.AddScoped<ReviewStore>();
         builder.Services.AddScoped<RecordStore>();
         builder.Services.AddScoped<FindStore>();
         builder.Services.AddSingleton<SettingStore>();
         builder.Services.AddScoped<PhotoStore>();
+        builder.Services.AddScoped<PictureStore>();
         builder.Services.AddSingleton<YardstickStore>();
         builder.Services.AddSingleton<PhotoScenes>();
         builder.Services.AddSingleton<ICamera, SampleCamera>();
@@ -85,6 +88,7 @@ public static class GartenServer
         builder.Services.AddSingleton<IClinometer, SampleClinometer>();
         builder.Services.AddSingleton<IPositionReceiver, SampleReceiver>();
         builder.Services.AddSingleton<IWeatherStation, SampleWeather>();
+        builder.Services.AddSingleton<StandIns>();
         builder.Services.AddSingleton<WeatherStore>();
         builder.Services.AddSingleton<SurveyWeather>();
         builder.Services.AddScoped<CareStore>();
@@ -133,6 +137,8 @@ public static class GartenServer
         DrawingsEndpoints.Map(api);
         PlantsEndpoints.Map(api);
         CorrectionEndpoints.Map(api);
+        PartingEndpoints.Map(api);
+        HistoryEndpoints.Map(api);
         ObservationsEndpoints.Map(api);
         WalkEndpoints.Map(api);
         BenchEndpoints.Map(api);
@@ -144,6 +150,7 @@ public static class GartenServer
         ArchiveEndpoints.Map(api);
         SpecimensEndpoints.Map(api);
         PhotosEndpoints.Map(api);
+        PicturesEndpoints.Map(api);
         TreesEndpoints.Map(api);
         YardsticksEndpoints.Map(api);
         DevicesEndpoints.Map(api);

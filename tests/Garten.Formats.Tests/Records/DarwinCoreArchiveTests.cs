@@ -75,14 +75,11 @@ public sealed class DarwinCoreArchiveTests
     [Fact]
     public async Task Pictures_lie_beside_the_tables_byte_for_byte()
     {
-        ArchivePicture[] pictures =
-        [
-            new(new(Guid.NewGuid()), "image/jpeg", [1, 2, 3]),
-            new(new(Guid.NewGuid()), "image/png", [4, 5]),
-        ];
+        ArchivePicture[] pictures = [Picture("image/jpeg", 1, 2, 3), Picture("image/webp", 4, 5)];
         using MemoryStream stream = new(await WrittenAsync(pictures));
         using ArchivedPictures found = new(stream, 3, 5);
-        pictures.ShouldAllBe(p => found.Find(p.Id, p.Type)!.SequenceEqual(p.Content));
+        found.Find(pictures[0].Id, "image/jpeg").ShouldBe([1, 2, 3]);
+        found.Find(pictures[1].Id, "image/webp").ShouldBe([4, 5]);
         found.Find(new(Guid.NewGuid()), "image/png").ShouldBeNull();
         found.Find(pictures[0].Id, "image/png").ShouldBeNull("it is of another type");
 
@@ -101,11 +98,7 @@ public sealed class DarwinCoreArchiveTests
     [Fact]
     public async Task A_damaged_picture_says_so()
     {
-        ArchivePicture picture = new(
-            new(Guid.NewGuid()),
-            "image/jpeg",
-            [.. Enumerable.Range(0, 4000).Select(i => (byte)i)]
-        );
+        var picture = Picture("image/jpeg", [.. Enumerable.Range(0, 4000).Select(i => (byte)i)]);
         var archive = await WrittenAsync([picture]);
 
         // The picture's own head in the zip, where its name stands for the first time.
@@ -117,6 +110,9 @@ public sealed class DarwinCoreArchiveTests
             .Message.ShouldEndWith("is damaged. Fetch the archive again.");
     }
 
+    private static ArchivePicture Picture(string type, params byte[] content) =>
+        new(new(Guid.NewGuid()), type, (to, cancel) => to.WriteAsync(content, cancel).AsTask());
+
     private static async Task<byte[]> WrittenAsync(params ArchivePicture[] pictures)
     {
         MemoryStream stream = new();
@@ -124,7 +120,7 @@ public sealed class DarwinCoreArchiveTests
             Events,
             [Occurrences],
             About,
-            pictures.ToAsyncEnumerable(),
+            pictures,
             stream,
             TestContext.Current.CancellationToken
         );

@@ -17,6 +17,7 @@ import { useThemeName } from './theme/useThemeName'
 import { WordsPage } from './words/WordsPage'
 
 const MeasurePage = lazy(() => import('./measure/MeasurePage').then((m) => ({ default: m.MeasurePage })))
+const PortraitPage = lazy(() => import('./pictures/PortraitPage').then((m) => ({ default: m.PortraitPage })))
 const SeasonPage = lazy(() => import('./season/SeasonPage').then((m) => ({ default: m.SeasonPage })))
 const MapPage = lazy(() => import('./map/MapPage').then((m) => ({ default: m.MapPage })))
 const RecordsPage = lazy(() => import('./records/RecordsPage').then((m) => ({ default: m.RecordsPage })))
@@ -49,6 +50,7 @@ export function App({ nonce }: { nonce: string }) {
                   <Route path="/apart" element={<ApartPage />} />
                   <Route path="/guide/:taxon?" element={<GuidePage />} />
                   <Route path="/plate/:taxon" element={<PlatePage />} />
+                  <Route path="/portrait/:plant" element={<PortraitPage />} />
                   <Route path="/specimens" element={<SpecimensPage />} />
                   <Route path="/measure" element={<MeasurePage />} />
                   <Route path="/people" element={<PeoplePage />} />

@@ -2,9 +2,10 @@ import { Alert, Button, Checkbox, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useSession } from '../api/queries'
 import type { PersonAccess, Role } from '../api/types'
+import { History } from '../shared/History'
 import { ProblemNote } from '../shared/ProblemNote'
 import './access.css'
-import { useAddPerson, usePeople, useRenewPassword, useSetPerson } from './accessQueries'
+import { useAddPerson, usePeople, useRenamePerson, useRenewPassword, useSetPerson } from './accessQueries'
 import { AuditList } from './AuditList'
 import { roleNames, roles } from './roles'
 
@@ -79,7 +80,7 @@ function PersonRow({ person, onRenew }: { person: PersonAccess; onRenew: () => v
   if (!role)
     return (
       <tr>
-        <th scope="row">{name}</th>
+        <PersonName id={id} name={name} />
         <td colSpan={4} className="soft">
           stands on records; let them in below, under the same name
         </td>
@@ -88,7 +89,7 @@ function PersonRow({ person, onRenew }: { person: PersonAccess; onRenew: () => v
   return (
     <>
       <tr>
-        <th scope="row">{name}</th>
+        <PersonName id={id} name={name} />
         <td>
           <TextField
             select
@@ -134,6 +135,47 @@ function PersonRow({ person, onRenew }: { person: PersonAccess; onRenew: () => v
         </tr>
       )}
     </>
+  )
+}
+
+/** A person's name, which can be put right wherever it stands; those who are on records only, too. */
+function PersonName({ id, name }: { id: string; name: string }) {
+  const rename = useRenamePerson()
+  const [typed, setTyped] = useState<string | null>(null)
+  return (
+    <th scope="row">
+      {typed === null ? (
+        <>
+          {name}{' '}
+          <Button size="small" aria-label={`Correct the name ${name}`} onClick={() => setTyped(name)}>
+            Correct …
+          </Button>
+        </>
+      ) : (
+        <form
+          onSubmit={(e) => {
+            e.preventDefault()
+            rename.mutate({ person: id, name: typed }, { onSuccess: () => setTyped(null) })
+          }}
+        >
+          <TextField
+            autoFocus
+            size="small"
+            label="Name"
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+          />
+          <Button type="submit" size="small" disabled={rename.isPending || typed.trim() === ''}>
+            Keep
+          </Button>
+          <Button size="small" onClick={() => setTyped(null)}>
+            Cancel
+          </Button>
+          <ProblemNote error={rename.error} />
+          <History kind="person" id={id} />
+        </form>
+      )}
+    </th>
   )
 }
 

@@ -1,5 +1,6 @@
 import { type Query, type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../api/client'
+import { under } from '../api/command'
 import type { AccessChange, NewAccess, PasswordChange, Session, SignIn } from '../api/types'
 
 /** Another person is at work: all that was shown to the one before is forgotten. */
@@ -54,6 +55,22 @@ export function useSetPerson() {
       void client.invalidateQueries({ queryKey: ['entries'] })
       void client.invalidateQueries({ queryKey: ['session'] })
     },
+  })
+}
+
+/** Puts a person's name right, wherever it stands. */
+export function useRenamePerson() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (change: { person: string; name: string }) =>
+      answer(
+        api.PUT('/api/people/{person}/name', {
+          params: { path: { person: change.person } },
+          body: { name: change.name },
+          headers: under(change),
+        }),
+      ),
+    onSuccess: () => client.invalidateQueries(),
   })
 }
 

@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
-import { answer, api } from './client'
+import { answer, api, Problem } from './client'
+import type { HereView } from './types'
 
 /** Reads a calliper, as its data button would type the number. */
 export const useCalliper = () =>
@@ -12,5 +13,38 @@ export const useClinometer = () =>
       answer(api.POST(`/api/devices/clinometer/${aim}`)).then((r) => r.typed),
   })
 
-/** Asks the satellite receiver where it is. */
-export const useHere = () => useMutation({ mutationFn: () => answer(api.GET('/api/devices/position')) })
+const refusals: Record<number, string> = {
+  1: 'The browser may not tell where you are. Allow it for this page, or choose the place yourself.',
+  2: 'The browser does not know where you are. Go where it sees the sky, or choose the place yourself.',
+  3: 'The browser took too long to find where you are. Try again, or choose the place yourself.',
+}
+
+/** Where this machine is, by the browser itself. */
+const ownPosition = () =>
+  new Promise<GeolocationPosition>((resolve, reject) =>
+    'geolocation' in navigator
+      ? navigator.geolocation.getCurrentPosition(
+          resolve,
+          (e) => reject(new Problem(refusals[e.code] ?? e.message, 400, 'position', null)),
+          { enableHighAccuracy: true, timeout: 15_000, maximumAge: 0 },
+        )
+      : reject(new Problem(refusals[2] ?? '', 400, 'position', null)),
+  )
+
+/** Asks where one is: the browser of this machine, or in the demo a simulated receiver that walks round the reserve. */
+export const useHere = () =>
+  useMutation({
+    mutationFn: async (of: 'browser' | 'simulated'): Promise<HereView> => {
+      if (of === 'simulated') return answer(api.GET('/api/devices/position'))
+      const { coords } = await ownPosition()
+      const { latitude, longitude, accuracy, altitude } = coords
+      return {
+        latitude,
+        longitude,
+        uncertaintyM: accuracy,
+        elevationM: altitude,
+        words: `${latitude.toFixed(5)}, ${longitude.toFixed(5)}, within ${Math.ceil(accuracy)} m`,
+        nearest: await answer(api.GET('/api/sites/nearest', { params: { query: { latitude, longitude } } })),
+      }
+    },
+  })

@@ -270,6 +270,24 @@ export const useNameSpecimens = () =>
   })
 
 /** Adds a site, or changes one; much of what is shown depends on where sites lie. */
+/** Sites that were deleted. */
+export const useDeletedSites = () =>
+  useQuery({ queryKey: ['sites', 'deleted'], queryFn: () => answer(api.GET('/api/deleted-sites')) })
+
+/** Deletes a site, or brings it back. */
+export function useRemoveSite() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (change: { site: string; back: boolean }) => {
+      const sent = { params: { path: { id: change.site } }, headers: under(change) }
+      return answer(
+        change.back ? api.POST('/api/sites/{id}/return', sent) : api.POST('/api/sites/{id}/removal', sent),
+      )
+    },
+    onSuccess: () => client.invalidateQueries({ queryKey: ['sites'] }),
+  })
+}
+
 export function useSaveSite(id: string | undefined) {
   const client = useQueryClient()
   return useMutation({

@@ -11,6 +11,7 @@ import type {
   SampleView,
 } from '../api/types'
 import { useCalliper } from '../api/devices'
+import { useSession } from '../api/queries'
 import { Drawing } from '../shared/Drawing'
 import { day } from '../shared/format'
 import { EntryNotes } from '../shared/EntryNotes'
@@ -83,6 +84,7 @@ function Row({
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [defining, setDefining] = useState(false)
   const calliper = useCalliper()
+  const standIns = useSession().data?.standIns
   const expected = recorded?.revision ?? null
   const send = (input: Partial<ObservationInput> & Pick<ObservationInput, 'finding'>, joins = false) =>
     onRecord({
@@ -173,14 +175,14 @@ function Row({
               />
             </form>
             <EntryNotes entry={entry} />
-            {c.kind === 'length' && c.unit !== 'm' && (
+            {standIns && c.kind === 'length' && c.unit !== 'm' && (
               <Button
                 color="inherit"
                 disabled={busy || calliper.isPending}
-                title="Takes the next reading of the calliper as one part. A stand-in closes its jaws on ten leaves of known length, one after another; a real one on a cable types into the field."
+                title="Takes the next reading of a simulated calliper as one part: ten leaves of known length, one after another. A real one on a cable types into the field."
                 onClick={() => calliper.mutate(undefined, { onSuccess: (reading) => void join(reading) })}
               >
-                Calliper
+                Simulated calliper
               </Button>
             )}
           </>

@@ -13,6 +13,8 @@ import type { PlantComparison, PlantSheet, PlantTag } from '../api/types'
 import { bits } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
+import { useMergePlants } from './partingQueries'
+import { ReasonForm } from './ReasonForm'
 
 interface Props {
   sheet: PlantSheet
@@ -33,6 +35,8 @@ export function CompareDialog({ sheet, plants, onClose }: Props) {
   const request = useRequest(other?.id ?? null)
   const comparison = useComparison(sheet.request, request.data ?? null)
   const colony = useColony(sheet.plant.id)
+  const merge = useMergePlants(sheet.plant.id)
+  const [merging, setMerging] = useState(false)
   const linked = sheet.colony.some((c) => c.id === other?.id)
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md" aria-labelledby="compare-title">
@@ -54,7 +58,17 @@ export function CompareDialog({ sheet, plants, onClose }: Props) {
         {other && comparison.data && (
           <Features one={sheet.plant.tag} other={other.tag} data={comparison.data} />
         )}
-        {other && (
+        {other && merging && (
+          <ReasonForm
+            does={`Merge ${other.tag} into ${sheet.plant.tag}`}
+            means={`Visits, features, pictures and specimens of ${other.tag} go to ${sheet.plant.tag}, its names too where that has none; landmarks, position and key walk stay with ${other.tag}, which is deleted. Brought back, it takes its visits with it again.`}
+            busy={merge.isPending}
+            error={merge.error}
+            onDo={(reason) => merge.mutate({ other: other.id, reason }, { onSuccess: onClose })}
+            onLeave={() => setMerging(false)}
+          />
+        )}
+        {other && !merging && (
           <label className="compare-colony">
             <input
               type="checkbox"
@@ -70,6 +84,12 @@ export function CompareDialog({ sheet, plants, onClose }: Props) {
         )}
       </DialogContent>
       <DialogActions>
+        {other && !merging && (
+          <Button color="secondary" onClick={() => setMerging(true)}>
+            They are one plant …
+          </Button>
+        )}
+        <span style={{ flex: 1 }} />
         <Button onClick={onClose}>Close</Button>
       </DialogActions>
     </Dialog>

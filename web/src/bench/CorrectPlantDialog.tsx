@@ -1,6 +1,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { PlantSheet } from '../api/types'
+import { ChangesList } from '../shared/ChangesList'
 import { ProblemNote } from '../shared/ProblemNote'
 import { SiteField } from '../shared/SiteField'
 import { useCorrectPlant, useCorrections, useRemovePlant } from './correctionQueries'
@@ -73,24 +74,16 @@ export function CorrectPlantDialog({ sheet, onClose, onDeleted }: Props) {
                 value={after.description}
                 onChange={(e) => change({ description: e.target.value })}
               />
-              <p className="soft">A wrong day is put right at the visit, a wrong name by giving another.</p>
+              <p className="soft">
+                A wrong day is put right at its visit, and a visit made to another plant is moved there. A
+                wrong name is withdrawn at the name, or followed by another.
+              </p>
             </div>
           )}
           {!deleting && history && history.length > 0 && (
             <details open>
               <summary>Put right before</summary>
-              <ul>
-                {history.map((h) => (
-                  <li key={h.at}>
-                    {new Date(h.at).toLocaleString()}, {h.by}: {h.what}
-                    {h.changes.map((c) => (
-                      <div key={c.label} className="soft">
-                        {c.label}: {c.before && `“${c.before}” → `}“{c.after}”
-                      </div>
-                    ))}
-                  </li>
-                ))}
-              </ul>
+              <ChangesList changes={history} />
             </details>
           )}
         </DialogContent>

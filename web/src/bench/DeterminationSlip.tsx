@@ -4,6 +4,8 @@ import { useGuide, useSession } from '../api/queries'
 import type { DeterminationView } from '../api/types'
 import { day } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
+import { useWithdrawName } from './partingQueries'
+import { ReasonForm } from './ReasonForm'
 import { ReviewDialog } from './ReviewDialog'
 import { ReviewLines } from './ReviewLines'
 
@@ -19,6 +21,8 @@ interface Props {
 export function DeterminationSlip({ plant, name, earlier, onAccount }: Props) {
   const session = useSession().data
   const [reviewing, setReviewing] = useState(false)
+  const [withdrawing, setWithdrawing] = useState(false)
+  const withdraw = useWithdrawName(plant)
   const mayReview = !earlier && session?.mayReview && session.person?.name !== name.person
   // Of a name in words there is nothing to read.
   const described = useGuide().data?.taxa.some((t) => t.name.id === name.taxon)
@@ -44,6 +48,26 @@ export function DeterminationSlip({ plant, name, earlier, onAccount }: Props) {
       {mayReview && (
         <Button size="small" onClick={() => setReviewing(true)}>
           Review this name
+        </Button>
+      )}
+      {withdrawing ? (
+        <ReasonForm
+          does="Withdraw it"
+          means="It stands with its reason among the names withdrawn, and counts no more."
+          needed
+          busy={withdraw.isPending}
+          error={withdraw.error}
+          onDo={(reason) =>
+            withdraw.mutate(
+              { name: name.id, reason, back: false },
+              { onSuccess: () => setWithdrawing(false) },
+            )
+          }
+          onLeave={() => setWithdrawing(false)}
+        />
+      ) : (
+        <Button size="small" onClick={() => setWithdrawing(true)}>
+          Withdraw …
         </Button>
       )}
       {reviewing && <ReviewDialog plant={plant} name={name} onClose={() => setReviewing(false)} />}

@@ -7,6 +7,7 @@ import { GradeBox } from './GradeBox'
 import { LookNext } from './LookNext'
 import { DeterminationSlip } from './DeterminationSlip'
 import { LikelyNamesList } from './LikelyNamesList'
+import { WithdrawnNames } from './TakenOff'
 import { VoucherBox } from './VoucherBox'
 import { WhatCounts } from './WhatCounts'
 
@@ -169,6 +170,7 @@ export function LikelyNames({
             onAccount={onAccount}
           />
         ))}
+        <WithdrawnNames sheet={sheet} />
         <VoucherBox sheet={sheet} />
         <Button variant="contained" onClick={onName} fullWidth>
           Give a name&nbsp;<kbd>N</kbd>

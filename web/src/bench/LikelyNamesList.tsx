@@ -95,7 +95,8 @@ export function LikelyNamesList({ bench, onReasons, onApart }: Props) {
           title="Grows in the area; the guide lists it and does not describe it"
         >
           <span>
-            <small>or, not treated here:</small> <TaxonText name={u.name} />
+            <small>or, not treated here:</small> <TaxonText name={u.name} />{' '}
+            <HazardMark hazards={u.hazards} />
           </span>
           <WeightBar mass={u.mass} hatched />
           <span>{percent(u.mass)}</span>

@@ -46,6 +46,8 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
         },
       },
     )
+  const findSite = (of: 'browser' | 'simulated') =>
+    here.mutate(of, { onSuccess: (at) => at.nearest.site !== null && setSite(at.nearest.site) })
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <form
@@ -83,21 +85,27 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
             </TextField>
             <Button
               disabled={here.isPending}
-              title="Asks a simulated satellite receiver, which walks round the demo reserve."
-              onClick={() =>
-                here.mutate(undefined, {
-                  onSuccess: (at) => at.nearest.site !== null && setSite(at.nearest.site),
-                })
-              }
+              title="Asks this browser; it tells how near that is"
+              onClick={() => findSite('browser')}
             >
               Where am I?
             </Button>
+            {session?.standIns && (
+              <Button
+                disabled={here.isPending}
+                title="Stands in for a satellite receiver; it walks round the demo reserve"
+                onClick={() => findSite('simulated')}
+              >
+                Simulated receiver
+              </Button>
+            )}
             <Button onClick={() => setAdding(true)}>New site …</Button>
             <OriginField value={origin} onChange={setOrigin} />
           </div>
           {here.data && (
             <p className="soft" role="status">
-              You are {here.data.nearest.words || 'far from any site'} ({here.data.words}).
+              You are {here.data.nearest.words || 'far from any site'} ({here.data.words}
+              {here.variables === 'simulated' && ', simulated'}).
             </p>
           )}
           <ProblemNote error={here.error} />

@@ -4,9 +4,11 @@ import { useAddVisit, useSession } from '../api/queries'
 import type { PlantSheet, VisitContent } from '../api/types'
 import { day, words } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
-import { PlantPictures } from './PlantPictures'
+import { PicturesPanel } from '../pictures/PicturesPanel'
 import { CorrectVisit } from './CorrectVisit'
 import { CarePanel } from './care/CarePanel'
+import { DeletedVisits } from './TakenOff'
+import { VisitBelongs } from './VisitBelongs'
 import { blankVisit, VisitFields } from './VisitFields'
 
 /** The visits of a plant with what was seen on each, and a new one. */
@@ -40,7 +42,10 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
             </span>
             {v.note && <p>{v.note}</p>}{' '}
             {correcting === v.id ? (
-              <CorrectVisit sheet={sheet} visit={v} today={today} onDone={() => setCorrecting(null)} />
+              <>
+                <CorrectVisit sheet={sheet} visit={v} today={today} onDone={() => setCorrecting(null)} />
+                <VisitBelongs sheet={sheet} visit={v} onDone={() => setCorrecting(null)} />
+              </>
             ) : (
               <Button size="small" className="no-print" onClick={() => setCorrecting(v.id)}>
                 Correct …
@@ -59,7 +64,8 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
           </li>
         ))}
       </ol>
-      <PlantPictures sheet={sheet} />
+      <DeletedVisits sheet={sheet} />
+      <PicturesPanel sheet={sheet} />
       {visit ? (
         <form
           onSubmit={(e) => {

@@ -2,17 +2,19 @@ import { Button, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { CountLineView, SheetContent, SheetLine } from '../api/types'
 import { day } from '../shared/format'
+import { History } from '../shared/History'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { useEntry } from '../shared/useEntry'
 import { LineEntry } from './LineEntry'
 import { SheetFields } from './SheetFields'
-import { useCount, useOneMore, useSetCount, useSetLine, useTakeAway } from './countQueries'
+import { useCount, useOneMore, useRemoveCount, useSetCount, useSetLine, useTakeAway } from './countQueries'
 import { protocols } from './protocols'
 import { WatchedTable } from './WatchedTable'
 
 /** One count: quick entry at the top, its lines below, and what was seen on the visit before. */
-export function CountPanel({ id }: { id: string }) {
+export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
+  const remove = useRemoveCount()
   const { data, error } = useCount(id)
   const [plot, setPlot] = useState(1)
   const entry = useEntry(`count/${id}`)
@@ -34,6 +36,19 @@ export function CountPanel({ id }: { id: string }) {
         place={sheet.placeName ?? ''}
         revision={sheet.revision ?? 0}
       />
+      <div className="row no-print">
+        <History kind="count" id={id} />
+        <Button
+          size="small"
+          color="secondary"
+          disabled={remove.isPending}
+          title="With its lines; it can be brought back below the list"
+          onClick={() => remove.mutate({ sheet: id, back: false }, { onSuccess: onGone })}
+        >
+          Delete this count
+        </Button>
+        <ProblemNote error={remove.error} />
+      </div>
       {hasPlots && (
         <div className="row no-print" role="group" aria-label="Plot">
           <TextField
@@ -240,6 +255,7 @@ function Line({
         <Button size="small" color="inherit" onClick={onAway}>
           Take away
         </Button>
+        <History kind="line" id={line.id} />
       </td>
     </tr>
   )

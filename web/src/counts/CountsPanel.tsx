@@ -9,6 +9,7 @@ import { BeginCountForm } from './BeginCountForm'
 import { CountPanel } from './CountPanel'
 import { useCounts } from './countQueries'
 import './counts.css'
+import { DeletedCounts } from './DeletedCounts'
 import { protocols } from './protocols'
 
 /** Counts by protocol: the list of them, and the one that is open. */
@@ -56,6 +57,7 @@ export function CountsPanel() {
             As a calendar
           </Button>
         )}
+        <DeletedCounts />
         {hasNextPage && (
           <Button onClick={() => void fetchNextPage()} loading={isFetchingNextPage}>
             Earlier counts
@@ -75,7 +77,7 @@ export function CountsPanel() {
           </p>
         )}
         {open === 'new' && <BeginCountForm onBegun={setOpen} />}
-        {open !== null && open !== 'new' && <CountPanel key={open} id={open} />}
+        {open !== null && open !== 'new' && <CountPanel key={open} id={open} onGone={() => setOpen(null)} />}
       </div>
     </div>
   )

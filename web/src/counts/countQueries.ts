@@ -18,6 +18,26 @@ export const useCounts = (site: string | null) =>
     },
   })
 
+/** Counts that were deleted. */
+export const useDeletedCounts = () =>
+  useQuery({ queryKey: [...counts, 'deleted'], queryFn: () => answer(api.GET('/api/deleted-counts')) })
+
+/** Deletes a count with its lines, or brings it back. */
+export function useRemoveCount() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (change: { sheet: string; back: boolean }) => {
+      const sent = { params: { path: { id: change.sheet } }, headers: under(change) }
+      return answer(
+        change.back ? api.POST('/api/counts/{id}/return', sent) : api.POST('/api/counts/{id}/removal', sent),
+      )
+    },
+    // The count that went is not asked for again: it would only say that it is not there.
+    onSuccess: (_, change) =>
+      client.invalidateQueries({ predicate: ({ queryKey }) => !queryKey.includes(change.sheet) }),
+  })
+}
+
 /** Years in which something was counted, the first first. */
 export const useCountYears = () =>
   useQuery({ queryKey: [...counts, 'years'], queryFn: () => answer(api.GET('/api/counts/years')) })

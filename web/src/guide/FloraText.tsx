@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router'
 import type { FloraAccount, GuideView } from '../api/types'
 import { organs } from '../bench/organs'
 import { capital, hazardWords } from '../shared/format'
+import { OwnPictures } from '../pictures/OwnPictures'
 import { TaxonText } from '../shared/TaxonText'
 import { Plate } from './Plate'
 import { YearStrip } from './YearStrip'
@@ -66,6 +67,7 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
       ))}
       {a.seasons.length > 0 && <YearStrip seasons={a.seasons} />}
       <Plate taxon={a.taxon.id} />
+      <OwnPictures taxon={a.taxon.id} />
       {a.paragraphs.map((p) => (
         <p key={p.organ} className="flora-organ">
           <b>{capital(organs[p.organ])}.</b>{' '}

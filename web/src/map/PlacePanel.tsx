@@ -1,6 +1,7 @@
 import { Button } from '@mui/material'
 import { useSession } from '../api/queries'
 import type { PlaceView } from '../api/types'
+import { History } from '../shared/History'
 import { ProblemNote } from '../shared/ProblemNote'
 import { kinds } from './kinds'
 import { useTakePlaceAway } from './mapQueries'
@@ -26,6 +27,7 @@ export function PlacePanel({ place, onBack, onRedraw, onAway }: Props) {
       </p>
       <p className="soft">Drawn by {place.person}.</p>
       <ProblemNote error={away.error} />
+      <History kind="place" id={place.id} />
       {mayRecord && (
         <div className="row">
           <Button variant="outlined" onClick={onRedraw}>

@@ -1,6 +1,7 @@
 import { Button, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useHere } from '../api/devices'
+import { useSession } from '../api/queries'
 import type { GeoPoint } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useReadPosition } from './mapQueries'
@@ -11,7 +12,7 @@ interface Props {
   onRead: (at: GeoPoint, typed: string, uncertaintyM: number) => void
 }
 
-/** A position typed in any form people write it, or taken from the receiver. */
+/** A position typed in any form people write it, or where one stands by this browser; in the demo a simulated receiver, too. */
 export function PositionField({ label, action, onRead }: Props) {
   const read = useReadPosition()
   const here = useHere()
@@ -22,6 +23,11 @@ export function PositionField({ label, action, onRead }: Props) {
         onRead(p.at, text, p.finenessM)
         setText('')
       },
+    })
+  const standIns = useSession().data?.standIns
+  const find = (of: 'browser' | 'simulated') =>
+    here.mutate(of, {
+      onSuccess: ({ latitude, longitude, uncertaintyM }) => onRead({ latitude, longitude }, '', uncertaintyM),
     })
   return (
     <>
@@ -43,17 +49,21 @@ export function PositionField({ label, action, onRead }: Props) {
           {action}
         </Button>
         <Button
-          title="Asks a simulated satellite receiver, which walks round the demo reserve."
+          title="Asks this browser; it tells how near that is"
           disabled={here.isPending}
-          onClick={() =>
-            here.mutate(undefined, {
-              onSuccess: ({ latitude, longitude, uncertaintyM }) =>
-                onRead({ latitude, longitude }, '', uncertaintyM),
-            })
-          }
+          onClick={() => find('browser')}
         >
           Here
         </Button>
+        {standIns && (
+          <Button
+            title="Stands in for a satellite receiver; it walks round the demo reserve"
+            disabled={here.isPending}
+            onClick={() => find('simulated')}
+          >
+            Simulated
+          </Button>
+        )}
       </div>
       <ProblemNote error={read.error ?? here.error} />
     </>

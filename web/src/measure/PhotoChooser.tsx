@@ -38,7 +38,7 @@ export function PhotoChooser({ onPhoto }: { onPhoto: (photo: KeptPhoto) => void 
         <input
           ref={file}
           type="file"
-          accept="image/jpeg,image/png"
+          accept="image/jpeg,image/png,image/webp"
           aria-label="Picture file"
           hidden
           onChange={(e) => {
@@ -46,7 +46,7 @@ export function PhotoChooser({ onPhoto }: { onPhoto: (photo: KeptPhoto) => void 
             e.target.value = ''
           }}
         />
-        <small>JPEG or PNG, up to 20 million pixels. It stays on this machine.</small>
+        <small>JPEG, PNG or WebP, up to 20 million pixels. It stays on this machine.</small>
       </div>
       {keeping.isPending && <p role="status">Looking at the picture …</p>}
       <ProblemNote error={keeping.error} />

@@ -2,6 +2,7 @@ import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '
 import { useQuery } from '@tanstack/react-query'
 import { answer, api } from '../api/client'
 import { useClinometer } from '../api/devices'
+import { useSession } from '../api/queries'
 import type { TreeQuestion } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useKept } from '../shared/useKept'
@@ -35,6 +36,7 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
     queryFn: () => answer(api.POST('/api/trees/measures', { body: question })),
   })
   const clinometer = useClinometer()
+  const standIns = useSession().data?.standIns
   const read = (aim: 'top' | 'foot') =>
     clinometer.mutate(aim, { onSuccess: (angle) => set({ [aim]: angle }) })
   // What has not been typed yet is no mistake.
@@ -129,11 +131,13 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
                 ? [
                     <span key="top">
                       {field('top', 'Angle to the top', '38°')}
-                      <Button onClick={() => read('top')}>Read the clinometer at the top</Button>
+                      {standIns && (
+                        <Button onClick={() => read('top')}>Read the simulated clinometer at the top</Button>
+                      )}
                     </span>,
                     <span key="foot">
                       {field('foot', 'Angle to the foot', '−4°')}
-                      <Button onClick={() => read('foot')}>and at the foot</Button>
+                      {standIns && <Button onClick={() => read('foot')}>and at the foot</Button>}
                     </span>,
                   ]
                 : [

@@ -57,6 +57,8 @@ export const useNearestSite = (latitude: number | null, longitude: number | null
       ),
   })
 
+const imageTypes = ['image/png', 'image/webp']
+
 /** Keeps a picture dropped or chosen, or one of the camera's samples. Its number is made here, so that sending twice keeps one. */
 export function useKeepPhoto() {
   const client = useQueryClient()
@@ -73,7 +75,7 @@ export function useKeepPhoto() {
           params: { path: { id }, query: { name: from.name } },
           body: from as unknown as string,
           bodySerializer: (body) => body as unknown as BodyInit,
-          headers: { 'Content-Type': from.type === 'image/png' ? from.type : 'image/jpeg' },
+          headers: { 'Content-Type': imageTypes.includes(from.type) ? from.type : 'image/jpeg' },
         }),
       )
     },

@@ -5,6 +5,7 @@ import { CountedYearField } from '../counts/CountedYearField'
 import { StatisticsView } from '../counts/StatisticsView'
 import { WithheldList } from '../records/WithheldList'
 import { capital, day } from '../shared/format'
+import { PortraitSheet } from '../pictures/PortraitSheet'
 import { ProblemNote } from '../shared/ProblemNote'
 import { SiteField } from '../shared/SiteField'
 import { TaxonText } from '../shared/TaxonText'
@@ -175,6 +176,19 @@ function Report({ of }: { of: ReportView }) {
             </p>
           )}
           <StatisticsView of={of.statistics} />
+        </section>
+      )}
+      {of.pictured.length > 0 && (
+        <section aria-label="Portraits">
+          <h2>Portraits</h2>
+          {of.pictured.map((p) => (
+            <div key={p.id} className="report-portrait">
+              <h3>
+                {p.tag} {p.name ? <TaxonText name={p.name} /> : 'not named yet'}
+              </h3>
+              <PortraitSheet plant={p.id} tag={p.tag} />
+            </div>
+          ))}
         </section>
       )}
       <WithheldList records={of.withheld} />

@@ -21,7 +21,8 @@ const columns: GridColDef<SurveyRecord>[] = [
     headerName: 'Name',
     flex: 1.6,
     minWidth: 190,
-    renderCell: ({ row }) => <TaxonText name={row.fullName} />,
+    renderCell: ({ row }) =>
+      row.fullName ? <TaxonText name={row.fullName} /> : <span className="soft">not named yet</span>,
   },
   { field: 'commonName', headerName: 'Common name', flex: 1.4, minWidth: 165, sortable: false },
   { field: 'date', headerName: 'Seen on', width: 110, valueFormatter: (value: string) => day(value) },

@@ -31,8 +31,9 @@ export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClos
             Voucher <b>{content.number}</b>, kept at {content.keptAt}, taken {day(content.takenOn)}.
           </p>
         ))}
+        {sheet?.determinations.length === 0 && <p>Nobody has named it yet.</p>}
         {sheet?.determinations.map((d, i) => (
-          <TypingError key={d.id} d={d} earlier={i > 0} />
+          <NameSlip key={d.id} d={d} earlier={i > 0} />
         ))}
       </DialogContent>
       <DialogActions>
@@ -47,7 +48,8 @@ export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClos
   )
 }
 
-function TypingError({ d, earlier }: { d: DeterminationView; earlier: boolean }) {
+/** One name with what it rests on. */
+function NameSlip({ d, earlier }: { d: DeterminationView; earlier: boolean }) {
   const g = d.reasons
   return (
     <section className={`record-slip${earlier ? ' earlier' : ''}`}>

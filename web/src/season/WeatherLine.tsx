@@ -1,5 +1,6 @@
 import { Button } from '@mui/material'
 import { useRef } from 'react'
+import { useSession } from '../api/queries'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useSetWeather, useWeather } from './seasonQueries'
@@ -7,6 +8,7 @@ import { useSetWeather, useWeather } from './seasonQueries'
 /** Where the year's warmth is known from: the station, or a file brought in. */
 export function WeatherLine() {
   const { data } = useWeather()
+  const standIns = useSession().data?.standIns
   const setting = useSetWeather()
   const file = useRef<HTMLInputElement>(null)
   if (!data) return null
@@ -14,7 +16,9 @@ export function WeatherLine() {
     <div className="soft no-print">
       {data.days > 0
         ? `Warmth from a file: ${data.days} days of this year, to ${day(data.last ?? '')}. `
-        : 'Warmth from a simulated weather station. '}
+        : standIns
+          ? 'Warmth from a simulated weather station. '
+          : 'No weather is known here: seasons move by what is seen alone. '}
       {data.missing > 0 &&
         `${data.missing} ${data.missing === 1 ? 'day is' : 'days are'} missing since New Year: until they are there, the warmth cannot be summed. `}
       <Button size="small" disabled={setting.isPending} onClick={() => file.current?.click()}>
@@ -22,7 +26,7 @@ export function WeatherLine() {
       </Button>
       {data.days > 0 && (
         <Button size="small" disabled={setting.isPending} onClick={() => setting.mutate(null)}>
-          Back to the station
+          {standIns ? 'Back to the station' : 'Forget the file'}
         </Button>
       )}
       <input

@@ -1,7 +1,9 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
-import { useGuide, useSaveSite } from '../api/queries'
+import { useGuide, useRemoveSite, useSaveSite } from '../api/queries'
 import type { Site } from '../api/types'
+import { DeletedSites } from './DeletedSites'
+import { History } from './History'
 import { ProblemNote } from './ProblemNote'
 import { day } from './format'
 
@@ -19,6 +21,7 @@ const two = (n: number) => String(n).padStart(2, '0')
 /** A new site, or one to be changed: what and where it is, and what depends on that. */
 export function SiteDialog({ site, onClose, onSaved }: Props) {
   const save = useSaveSite(site?.id)
+  const remove = useRemoveSite()
   const guide = useGuide().data
   const habitats = guide?.characters.find((c) => c.id === 'habitat')?.states ?? []
   const areas = guide?.areas ?? []
@@ -117,8 +120,21 @@ export function SiteDialog({ site, onClose, onSaved }: Props) {
               </label>
             ))}
           </fieldset>
+          <ProblemNote error={remove.error} />
+          {site ? <History kind="site" id={site.id} /> : <DeletedSites onBack={onSaved} />}
         </DialogContent>
         <DialogActions>
+          {site && (
+            <Button
+              color="secondary"
+              disabled={remove.isPending}
+              title="Only where nothing stands and nothing was counted; it can be brought back"
+              onClick={() => remove.mutate({ site: site.id, back: false }, { onSuccess: onClose })}
+            >
+              Delete this site
+            </Button>
+          )}
+          <span style={{ flex: 1 }} />
           <Button onClick={onClose}>Cancel</Button>
           <Button
             type="submit"

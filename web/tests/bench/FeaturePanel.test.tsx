@@ -242,7 +242,7 @@ describe('parts measured one after another', () => {
       [`PUT ${at('blade-length')}`]: aSheet({ observations: [aSample(['38.4 mm'])] }),
     })
     const { user } = draw(<Panel />)
-    await user.click(await screen.findByRole('button', { name: 'Calliper' }))
+    await user.click(await screen.findByRole('button', { name: 'Simulated calliper' }))
     expect(await screen.findByRole('button', { name: '38.4 mm: take it out' })).toBeEnabled()
     expect(server.sent(`PUT ${at('blade-length')}`)).toEqual([expect.objectContaining({ entry: '38.4 mm' })])
   })

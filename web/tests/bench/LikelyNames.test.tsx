@@ -98,7 +98,12 @@ function open(
   }
   const chosen: BenchChoices[] = []
   const guide = aGuide({ taxa: [aTaxon('a', 'Acer circinatum', { commonNames: ['vine maple'] })] })
-  const server = serve({ 'GET /api/plants/7/grade': grade, 'GET /api/guide': guide, ...more })
+  const server = serve({
+    'GET /api/plants/7/grade': grade,
+    'GET /api/guide': guide,
+    'GET /api/plants/7/taken-off': { names: [], visits: [] },
+    ...more,
+  })
   function Desk() {
     const [choices, setChoices] = useState(withMeans(null))
     return (
@@ -263,11 +268,11 @@ describe('what to look at next', () => {
     open({
       likelyNames: {
         ...likelyNames,
-        untreated: [{ name: 'Acer platanoides', common: 'Norway maple', mass: 0.12 }],
+        untreated: [{ name: 'Acer platanoides', common: 'Norway maple', mass: 0.12, hazards: ['deadly'] }],
       },
     })
     const line = (await screen.findByText('or, not treated here:')).closest('div')
-    expect(line).toHaveTextContent('Acer platanoides')
+    expect(line).toHaveTextContent('Acer platanoides ▲ deadly')
   })
 
   it('shows a few states and the others on request', async () => {
@@ -319,6 +324,48 @@ describe('names on the sheet', () => {
     const { user } = open({}, { sheet })
     await user.click(screen.getByRole('button', { name: 'Review this name' }))
     expect(screen.getByRole('dialog')).toHaveTextContent('given by J. Adeyemi')
+  })
+
+  it('are withdrawn with a reason, and stand again', async () => {
+    const taken = {
+      id: 'w',
+      fullName: 'Acer glabrum',
+      person: 'J. Adeyemi',
+      date: '2026-06-14',
+      by: 'M. Falk',
+      reason: 'wrong leaf',
+      at: '2026-06-15T08:00:00Z',
+    }
+    const asked: unknown[] = []
+    const { user } = open(
+      {},
+      {
+        sheet,
+        more: {
+          'GET /api/plants/7/taken-off': { names: [taken], visits: [] },
+          [`POST /api/plants/7/determinations/${sheet.determinations[0]?.id}/withdrawal`]: ({
+            body,
+          }: Asked) => {
+            asked.push(body)
+            return sheet
+          },
+          'POST /api/plants/7/determinations/w/return': ({ body }: Asked) => {
+            asked.push(body)
+            return sheet
+          },
+          'POST /api/bench/names': {},
+        },
+      },
+    )
+    await user.click(screen.getAllByRole('button', { name: 'Withdraw …' })[0] as HTMLElement)
+    expect(screen.getByRole('button', { name: 'Withdraw it' })).toBeDisabled()
+    await user.type(screen.getByRole('textbox', { name: /^Why/ }), 'seen again')
+    await user.click(screen.getByRole('button', { name: 'Withdraw it' }))
+    expect(asked).toEqual([{ reason: 'seen again' }])
+    await user.click(screen.getByText('1 name withdrawn'))
+    expect(screen.getByText(/withdrawn by M. Falk, 15 Jun 2026: wrong leaf/)).toBeVisible()
+    await user.click(screen.getByRole('button', { name: 'Let it stand again' }))
+    expect(asked).toHaveLength(2)
   })
 
   it.each([

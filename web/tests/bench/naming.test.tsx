@@ -244,6 +244,7 @@ describe('taking a plant', () => {
     const onTaken = vi.fn()
     const server = serve({
       ...usual,
+      'GET /api/deleted-sites': [],
       'GET /api/sites': [aSite(), aSite({ id: '4', name: 'Fen', elevationM: null })],
       'POST /api/plants': aSheet(),
       ...more,
@@ -316,8 +317,8 @@ describe('taking a plant', () => {
         nearest: { site: 4, words: '30 m from Fen' },
       },
     })
-    await user.click(await screen.findByRole('button', { name: 'Where am I?' }))
-    expect(await screen.findByRole('status')).toHaveTextContent('You are 30 m from Fen (45.0° N).')
+    await user.click(await screen.findByRole('button', { name: 'Simulated receiver' }))
+    expect(await screen.findByRole('status')).toHaveTextContent('You are 30 m from Fen (45.0° N, simulated).')
     await waitFor(() => expect(screen.getByRole('button', { name: 'Take it' })).toBeEnabled())
     await user.click(screen.getByRole('button', { name: 'Take it' }))
     await waitFor(() => expect(sent()).toEqual([expect.objectContaining({ site: 4 })]))
@@ -334,8 +335,10 @@ describe('taking a plant', () => {
         nearest: { site: null, words: '' },
       },
     })
-    await user.click(await screen.findByRole('button', { name: 'Where am I?' }))
-    expect(await screen.findByRole('status')).toHaveTextContent('You are far from any site (0° N).')
+    await user.click(await screen.findByRole('button', { name: 'Simulated receiver' }))
+    expect(await screen.findByRole('status')).toHaveTextContent(
+      'You are far from any site (0° N, simulated).',
+    )
     await waitFor(() => expect(screen.getByRole('button', { name: 'Take it' })).toBeEnabled())
     await user.click(screen.getByRole('button', { name: 'Take it' }))
     await waitFor(() => expect(sent()).toEqual([expect.objectContaining({ site: '3' })]))

@@ -37,7 +37,7 @@ const field = () => screen.findByRole('textbox', { name: /^Name and number/ })
 describe('quick entry', () => {
   it('takes line after line without waiting for the server', async () => {
     const server = countingServer()
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.type(await field(), 'acemac 12{Enter}psemen 3{Enter}thupli 1{Enter}')
     expect(await screen.findByRole('textbox', { name: 'Number of thupli' })).toHaveValue('1')
     expect(screen.getByRole('textbox', { name: 'Number of acemac' })).toHaveValue('12')
@@ -52,7 +52,7 @@ describe('quick entry', () => {
 
   it('gives a refused line back with the reason', async () => {
     countingServer()
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.type(await field(), 'wrong 3{Enter}')
     expect(await screen.findByRole('alert')).toHaveTextContent('No name begins so.')
     expect(await field()).toHaveValue('wrong 3')
@@ -63,7 +63,7 @@ describe('quick entry', () => {
     countingServer(aCount(), {
       'POST /api/counts/41/lines': () => new Promise<Says>((resolve) => (refuse = resolve)),
     })
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.type(await field(), 'wrong 3{Enter}psemen')
     expect(screen.getByText('on its way: wrong 3')).toBeVisible()
     refuse(new Says(400, { detail: 'No name begins so.' }))
@@ -74,10 +74,10 @@ describe('quick entry', () => {
 
   it('keeps what is typed over a reload', async () => {
     countingServer()
-    const before = draw(<CountPanel id="41" />)
+    const before = draw(<CountPanel id="41" onGone={() => undefined} />)
     await before.user.type(await field(), 'acemac')
     before.unmount()
-    draw(<CountPanel id="41" />)
+    draw(<CountPanel id="41" onGone={() => undefined} />)
     expect(await field()).toHaveValue('acemac')
   })
 
@@ -90,7 +90,7 @@ describe('quick entry', () => {
         amounts: [3, 4],
       },
     })
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.type(await field(), 'cf acemac 3 4')
     const entry = screen.getByRole('form', { name: 'Enter a line' })
     await waitFor(() => expect(entry).toHaveTextContent('cf. Acer macrophyllum bigleaf maple, 3 + 4'))
@@ -104,7 +104,7 @@ describe('quick entry', () => {
         fault: 'Two names begin so.',
       },
     })
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.type(await field(), 'ace 2')
     await user.click(await screen.findByRole('button', { name: /^Acer ?circinatum/ }))
     await waitFor(() =>
@@ -120,7 +120,7 @@ describe('quick entry', () => {
       seenBefore: [{ taxon: aName('thuja-plicata', 'Thuja plicata'), text: 'thupli' }],
     })
     countingServer(before)
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     expect(
       await screen.findByRole('heading', { name: 'Seen on 20 May 2025, not yet today' }),
     ).toBeInTheDocument()
@@ -137,7 +137,7 @@ describe('a line', () => {
 
   it('has its number changed once by Enter', async () => {
     const server = withLine({ 'PUT /api/count-lines/31': changed(14) })
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.clear(await number())
     await user.type(await number(), '14{Enter}')
     await waitFor(() => expect(screen.getByDisplayValue('14')).toBeVisible())
@@ -148,7 +148,7 @@ describe('a line', () => {
 
   it('takes a comma as people write it', async () => {
     const server = withLine({ 'PUT /api/count-lines/31': changed(0.5) })
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.clear(await number())
     await user.type(await number(), '0,5')
     await user.tab()
@@ -159,7 +159,7 @@ describe('a line', () => {
 
   it('keeps its number when the field is emptied, since nothing typed is not none seen', async () => {
     const server = withLine()
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.clear(await number())
     await user.tab()
     expect(await number()).toHaveValue('12')
@@ -168,7 +168,7 @@ describe('a line', () => {
 
   it('can be set to none seen', async () => {
     const server = withLine({ 'PUT /api/count-lines/31': changed(0) })
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.clear(await number())
     await user.type(await number(), '0{Enter}')
     await waitFor(() =>
@@ -178,7 +178,7 @@ describe('a line', () => {
 
   it('says when what is typed is no number, and sends nothing', async () => {
     const server = withLine()
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.type(await number(), 'x{Enter}')
     expect(await screen.findByRole('alert')).toHaveTextContent('Write a number')
     expect(await number()).toBeInvalid()
@@ -188,7 +188,7 @@ describe('a line', () => {
 
   it('keeps what was typed when the server refuses it', async () => {
     withLine({ 'PUT /api/count-lines/31': new Says(400, { detail: 'At most 100 % cover.' }) })
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.clear(await number())
     await user.type(await number(), '140{Enter}')
     expect(await screen.findByRole('alert')).toHaveTextContent('At most 100 % cover.')
@@ -198,7 +198,7 @@ describe('a line', () => {
   it('is tallied one by one, every tap counted', async () => {
     let amount = 12
     const server = withLine({ 'POST /api/count-lines/31/one-more': () => changed(++amount) })
-    draw(<CountPanel id="41" />)
+    draw(<CountPanel id="41" onGone={() => undefined} />)
     const more = await screen.findByRole('button', { name: 'One more Acer macrophyllum' })
     for (let i = 0; i < 5; i++) fireEvent.click(more)
     await waitFor(() => expect(screen.getByDisplayValue('17')).toBeVisible())
@@ -208,7 +208,7 @@ describe('a line', () => {
 
   it('says whether it grows wild', async () => {
     const server = withLine({ 'PUT /api/count-lines/31': changed(12, 'planted') })
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.selectOptions(
       await screen.findByRole('combobox', { name: 'How Acer macrophyllum grows' }),
       'planted',
@@ -222,7 +222,7 @@ describe('a line', () => {
 
   it('is taken away and put back', async () => {
     withLine()
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     await user.click(await screen.findByRole('button', { name: 'Take away' }))
     expect(await screen.findByText('Nothing entered yet.')).toBeVisible()
     expect(screen.getByRole('status')).toHaveTextContent('Acer macrophyllum was taken away.')
@@ -235,7 +235,7 @@ describe('a line', () => {
     countingServer(
       aCount({ lines: [aLine({ amount: null, unit: 'presence' }, { tally: false, unitWords: 'presence' })] }),
     )
-    draw(<CountPanel id="41" />)
+    draw(<CountPanel id="41" onGone={() => undefined} />)
     const row = await screen.findByRole('row', { name: /Acer ?macrophyllum/ })
     expect(row).toHaveTextContent('seen')
     expect(within(row).queryByRole('textbox')).toBeNull()
@@ -260,7 +260,7 @@ describe('plots', () => {
 
   it('are shown one at a time, and lines go into the one that is shown', async () => {
     const server = countingServer(view)
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     expect(await screen.findByText(/3 plots of 1 m²/)).toBeVisible()
     expect(screen.getAllByRole('row')).toHaveLength(2)
     expect(screen.getByRole('row', { name: /Thuja ?plicata/ })).toBeVisible()
@@ -297,7 +297,7 @@ describe('how the visit was made', () => {
         }),
       },
     )
-    const { user } = draw(<CountPanel id="41" />)
+    const { user } = draw(<CountPanel id="41" onGone={() => undefined} />)
     expect(await screen.findByText(/by R. Ostrow with J. Adeyemi, from 08:30 to 10:00\./)).toBeVisible()
     await user.click(screen.getByRole('button', { name: 'Change …' }))
     await user.type(screen.getByRole('textbox', { name: 'Weather' }), 'rain')
@@ -315,7 +315,7 @@ describe('how the visit was made', () => {
 
   it('says that sensitive species others counted are not shown, and no number of them', async () => {
     countingServer(aCount({ partial: true }))
-    draw(<CountPanel id="41" />)
+    draw(<CountPanel id="41" onGone={() => undefined} />)
     expect(
       await screen.findByText('Sensitive species that others counted are not shown to you.'),
     ).toBeVisible()

@@ -7,6 +7,7 @@ import { CountsPanel } from '../../src/counts/CountsPanel'
 
 const { sheet } = aCount()
 const usual = {
+  'GET /api/deleted-counts': [],
   'GET /api/sites': [aSite(), aSite({ id: '4', name: 'Fen' })],
   'GET /api/map': { places: [] },
   'GET /api/counts/41': aCount(),

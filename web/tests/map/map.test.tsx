@@ -80,7 +80,7 @@ describe('drawing a place', () => {
     await screen.findByText(/2 so far/)
     await user.type(screen.getByRole('textbox', { name: 'Name' }), 'Plot B')
     expect(screen.getByRole('button', { name: 'Keep' })).toBeDisabled()
-    await user.click(screen.getByRole('button', { name: 'Here' }))
+    await user.click(screen.getByRole('button', { name: 'Simulated' }))
     await screen.findByText(/3 so far/)
     await user.click(screen.getByRole('button', { name: 'Keep' }))
     await waitFor(() => expect(onDone).toHaveBeenCalled())
@@ -252,7 +252,7 @@ describe('where a plant stands', () => {
 
   it('from the receiver is as sure as that says', async () => {
     const { user, said } = open(undefined, { at: null })
-    await user.click(screen.getByRole('button', { name: 'Here' }))
+    await user.click(screen.getByRole('button', { name: 'Simulated' }))
     await waitFor(() => expect(radius()).toHaveValue('6'))
     await user.click(screen.getByRole('button', { name: 'Keep' }))
     await waitFor(() => expect(said()).toEqual([{ typed: '', at: point(45.5, -123.5), uncertaintyM: 6 }]))

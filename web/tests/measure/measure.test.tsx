@@ -66,7 +66,7 @@ describe('a tree', () => {
       'POST /api/devices/clinometer/top': { typed: '38.5°' },
       'POST /api/devices/clinometer/foot': { typed: '-4°' },
     })
-    await user.click(screen.getByRole('button', { name: 'Read the clinometer at the top' }))
+    await user.click(screen.getByRole('button', { name: 'Read the simulated clinometer at the top' }))
     await user.type(field('Leans by'), '3°')
     await user.click(screen.getByRole('button', { name: 'and at the foot' }))
     await waitFor(() => expect(asked()).toMatchObject({ top: '38.5°', foot: '-4°', lean: '3°' }))

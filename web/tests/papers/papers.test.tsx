@@ -86,6 +86,7 @@ describe('a report', () => {
     names: 'A small flora, version 1',
     base: '',
     sites: [aSite({ description: 'Old terrace' })],
+    pictured: [],
     withheld: [
       {
         taxon: aName('calypso-bulbosa', 'Calypso bulbosa'),

@@ -2,7 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 import type { ReturnNeed, TodayNeed, TripSettings, TripsView, TripView } from '../../src/api/types'
 import { draw } from '../testing/draw'
-import { aPlantTag, aSite } from '../testing/made'
+import { aPlantTag, aSession, aSite } from '../testing/made'
 import { aMoment, type Asked, Lines, Says, serve } from '../testing/server'
 import { TripSketch } from '../../src/season/TripSketch'
 import { TripsPanel } from '../../src/season/TripsPanel'
@@ -352,9 +352,16 @@ describe('today', () => {
 })
 
 describe('where the warmth is known from', () => {
+  it('is nothing outside the demo until a file is brought in', async () => {
+    serve({ 'GET /api/weather': { days: 0, last: null, missing: 0 } })
+    draw(<WeatherLine />, { session: aSession({ standIns: false }) })
+    expect(await screen.findByText(/No weather is known here/)).toBeVisible()
+  })
+
   it('is the station, until a file is brought in', async () => {
     let weather = { days: 0, last: null as string | null, missing: 0 }
     const server = serve({
+      'GET /api/session': aSession(),
       'GET /api/weather': () => weather,
       'POST /api/weather': () => (weather = { days: 130, last: '2026-05-10', missing: 1 }),
       'DELETE /api/weather': () => (weather = { days: 0, last: null, missing: 0 }),

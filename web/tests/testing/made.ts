@@ -31,6 +31,7 @@ export const aSession = (part: Partial<Session> = {}): Session => ({
   people: [{ id: '1', name: 'R. Ostrow' }],
   demoEntries: [],
   needsSteward: false,
+  standIns: true,
   today: '2026-05-14',
   ...part,
 })

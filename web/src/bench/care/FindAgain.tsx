@@ -85,7 +85,9 @@ export function FindAgain({
             </li>
           ))}
           {landmarks.length === 0 && (
-            <li className="soft">No landmark yet. Without one, a rosette is lost when the grass grows.</li>
+            <li className="soft">
+              No landmark yet. A fixed thing nearby, with way and distance, brings anyone back to this plant.
+            </li>
           )}
         </ul>
       </div>

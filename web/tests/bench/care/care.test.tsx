@@ -261,7 +261,8 @@ describe('visits', () => {
   })
   const usual = {
     'GET /api/plants/7/care': nothing,
-    'GET /api/plants/7/photos': [],
+    'GET /api/plants/7/pictures': [],
+    'GET /api/plants/7/taken-off': { names: [], visits: [] },
     'POST /api/bench/names': {},
   }
 

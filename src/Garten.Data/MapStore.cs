@@ -14,7 +14,8 @@ public sealed record StoredPlace(PlaceId Id, PlaceContent Content, string Person
 /// <summary>Where a plant stands.</summary>
 /// <param name="UncertaintyM">Radius in metres within which it holds.</param>
 /// <param name="Person">Who said so.</param>
-public sealed record PlantPosition(PlantId Plant, GeoPoint At, double UncertaintyM, string Person);
+/// <param name="Typed">As typed, or what it was read from; empty where it was pointed at.</param>
+public sealed record PlantPosition(PlantId Plant, GeoPoint At, double UncertaintyM, string Person, string Typed);
 
 /// <summary>Places, positions of plants, and the base map they are drawn on.</summary>
 /// <param name="policy">What is hidden from who asks.</param>
@@ -155,7 +156,7 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QueryAsync(
             $"""
-            select distinct on (o.plant) o.plant, o.latitude, o.longitude, o.uncertainty_m, p.name
+            select distinct on (o.plant) o.plant, o.latitude, o.longitude, o.uncertainty_m, p.name, o.typed
             from plant_position o join person p on p.id = o.person where {policy.Shows(
                 "o.plant"
             )} order by o.plant, o.id desc
@@ -165,7 +166,8 @@ public sealed class MapStore(NpgsqlDataSource source, SensitivePlacePolicy polic
                 r.Id<PlantId>(0),
                 new(r.GetDouble(1), r.GetDouble(2)),
                 r.GetDouble(3),
-                r.GetString(4)
+                r.GetString(4),
+                r.GetString(5)
             ),
             cancel
         );

@@ -73,7 +73,7 @@ public sealed class MapAndReviewStoreTests(DatabaseFixture fixture) : IClassFixt
         await map.HandleAsync(fixture.Head(), new SayPosition(plant, new(45.001, -123.701), 3, ""), None);
         (await map.PositionsAsync(None))
             .Single(p => p.Plant == plant)
-            .ShouldBe(new PlantPosition(plant, new GeoPoint(45.001, -123.701), 3, fixture.Person.Name));
+            .ShouldBe(new PlantPosition(plant, new GeoPoint(45.001, -123.701), 3, fixture.Person.Name, ""));
     }
 
     [Fact]

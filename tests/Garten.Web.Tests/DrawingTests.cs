@@ -112,7 +112,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/words");
         browser.Find("input[type=search]").SendKeys("follicles");
-        browser.See("2 of 362 words");
+        browser.See("2 of 411 words");
         browser.Find(".word .tile svg");
         browser.Button("Which plants?").Click();
         browser.See("Spiraea douglasii");

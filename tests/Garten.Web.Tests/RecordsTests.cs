@@ -62,7 +62,7 @@ public sealed class RecordsTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = new Browser(server.Address);
         browser.Open("/words");
         browser.Field("Find a word").SendKeys("glaucous");
-        browser.See("1 of 362 words");
+        browser.See("1 of 411 words");
         browser.See("Used for: bloom on the stems");
         browser.Open("/bench/TF-031");
         browser.SeeCouplet("woody-in-leaf 5");

@@ -55,7 +55,15 @@ public static class BenchDesk
                     )),
             ],
             trace is null ? "" : KeyAgainstFeatures.Says(guide, trace, likely, MassOf),
-            LookNext.Suggest(model, weighing, evidence, request.Plant.Visits, kit, MostSuggestions),
+            LookNext.Suggest(
+                model,
+                weighing,
+                evidence,
+                request.Plant.Visits,
+                kit,
+                MostSuggestions,
+                trace is { Steps.IsEmpty: false } ? new KeyWeights(guide, request.Plant.Walk!).Likelier : null
+            ),
             LookNext.HarmAllowed(model, weighing, HarmLevel.Uproot),
             Misreadings.Find(model, evidence, character => MassesWithout(model, evidence, request, choices, character)),
             NotesOn(model, evidence, likely)

@@ -80,15 +80,21 @@ public static class LookNext
     /// <param name="visits">The visits; parts noted on the latest one can be seen today.</param>
     /// <param name="kit">Tools at hand and what is allowed.</param>
     /// <param name="most">Most suggestions.</param>
+    /// <param name="byKey">
+    /// How much likelier than before its first couplet a key makes a name, 0 upwards; null where none is followed. A look then is
+    /// worth what it parts of the names the key leaves open. What the plant may be, and may not be done to, goes by the features alone.
+    /// </param>
     public static ImmutableArray<Suggestion> Suggest(
         CandidateModel model,
         Weighing weighing,
         EvidenceSheet evidence,
         ImmutableArray<Visit> visits,
         FieldKit kit,
-        int most
+        int most,
+        Func<TaxonId, double>? byKey = null
     )
     {
+        var masses = Narrowed(model, weighing.Masses, byKey);
         var parts = visits.IsEmpty ? [] : visits[^1].Parts;
         var capped = kit with { Harm = HarmAllowed(model, weighing, kit.Harm) };
         var leading = weighing.Leading(5);
@@ -114,7 +120,7 @@ public static class LookNext
                 }
                 else if (IsOpen(character, evidence, visits))
                 {
-                    var parting = table.ExpectedBits(weighing.Masses);
+                    var parting = table.ExpectedBits(masses);
 
                     // What a plant of that name does not have cannot be looked at on it: no needles are counted on a rose.
                     var testing =
@@ -151,10 +157,10 @@ public static class LookNext
                     r.Character.EffortSeconds,
                     r.Character.Tool,
                     r.Character.Harm,
-                    PartedNames(model, weighing, r.Table, leading),
+                    PartedNames(model, masses, r.Table),
                     r.Purpose == LookPurpose.Again
-                        ? SeenFirst(Outcomes(model, weighing, r.Table), evidence.Decisive(r.Character.Id))
-                        : Outcomes(model, weighing, r.Table)
+                        ? SeenFirst(Outcomes(model, masses, r.Table), evidence.Decisive(r.Character.Id))
+                        : Outcomes(model, masses, r.Table)
                 )),
         ];
     }
@@ -255,14 +261,41 @@ public static class LookNext
             chance <= 0 ? 0 : share * chance * Math.Log2(chance / either);
     }
 
-    /// <summary>Of the five likeliest names the two whose outcomes differ most, weighed by how likely both are.</summary>
-    private static ImmutableArray<TaxonName> PartedNames(
-        CandidateModel model,
-        Weighing weighing,
-        CharacterTable table,
-        ImmutableArray<int> leading
-    )
+    /// <summary>The weights of the names, each times what the key makes of it; what is outside the guide keeps its own.</summary>
+    private static double[] Narrowed(CandidateModel model, ReadOnlySpan<double> masses, Func<TaxonId, double>? byKey)
     {
+        var narrowed = masses.ToArray();
+        if (byKey is null)
+        {
+            return narrowed;
+        }
+
+        double before = 0,
+            after = 0;
+        for (var t = 0; t < model.Taxa.Length; t++)
+        {
+            before += narrowed[t];
+            narrowed[t] *= byKey(model.Taxa[t]);
+            after += narrowed[t];
+        }
+
+        if (after <= 0)
+        {
+            return masses.ToArray();
+        }
+
+        for (var t = 0; t < model.Taxa.Length; t++)
+        {
+            narrowed[t] *= before / after;
+        }
+
+        return narrowed;
+    }
+
+    /// <summary>Of the five likeliest names the two whose outcomes differ most, weighed by how likely both are.</summary>
+    private static ImmutableArray<TaxonName> PartedNames(CandidateModel model, double[] masses, CharacterTable table)
+    {
+        int[] leading = [.. Enumerable.Range(0, model.Taxa.Length).OrderByDescending(t => masses[t]).Take(5)];
         double best = 0;
         ImmutableArray<TaxonName> parted = [];
         for (var i = 0; i < leading.Length; i++)
@@ -275,7 +308,7 @@ public static class LookNext
                     apart += Math.Abs(table.ChanceOf(outcome, leading[i]) - table.ChanceOf(outcome, leading[j])) / 2;
                 }
 
-                var worth = apart * weighing.Masses[leading[i]] * weighing.Masses[leading[j]];
+                var worth = apart * masses[leading[i]] * masses[leading[j]];
                 if (apart > 0.3 && worth > best)
                 {
                     best = worth;
@@ -291,11 +324,7 @@ public static class LookNext
         return parted;
     }
 
-    private static ImmutableArray<PossibleOutcome> Outcomes(
-        CandidateModel model,
-        Weighing weighing,
-        CharacterTable table
-    )
+    private static ImmutableArray<PossibleOutcome> Outcomes(CandidateModel model, double[] masses, CharacterTable table)
     {
         var outcomes = new List<PossibleOutcome>();
         for (var outcome = 0; outcome < table.Outcomes; outcome++)
@@ -310,7 +339,7 @@ public static class LookNext
             var leads = 0;
             for (var h = 0; h < model.Hypotheses; h++)
             {
-                var joint = weighing.Masses[h] * table.ChanceOf(outcome, h);
+                var joint = masses[h] * table.ChanceOf(outcome, h);
                 chance += joint;
                 (most, leads) = joint > most ? (joint, h) : (most, leads);
             }

@@ -85,9 +85,15 @@ public static class Splitting
 
         (Judged? Judged, int[] One, double Apart) Best(int[] group)
         {
+            var looking = BestOf(characters.Where(c => !TellApart.Wounds(c.Character)), group);
+            return looking.Apart >= TellApart.PartedByLooking ? looking : BestOf(characters, group);
+        }
+
+        (Judged? Judged, int[] One, double Apart) BestOf(IEnumerable<Judged> among, int[] group)
+        {
             (Judged? Judged, int[] One, double Apart) best = (null, group, 0);
             double worth = 0;
-            foreach (var judged in characters)
+            foreach (var judged in among)
             {
                 // Every way to part the group in two; the first name always stands in the first of them.
                 for (var mask = 1; mask < 1 << (group.Length - 1); mask++)

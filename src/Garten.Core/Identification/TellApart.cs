@@ -61,11 +61,20 @@ public static class TellApart
     /// <summary>Separation below which a character is not worth naming.</summary>
     public const double LeastApart = 0.05;
 
+    /// <summary>How far apart two names must lie in something that is only looked at for nothing to be cut or dug up on their account.</summary>
+    public const double PartedByLooking = 0.5;
+
+    /// <summary>True where a character asks for a cut or a dig.</summary>
+    public static bool Wounds(Character character) => character.Harm >= HarmLevel.Cut;
+
     /// <summary>Compares names.</summary>
     /// <param name="taxa">Two to six taxa of the guide.</param>
     /// <param name="evidence">What was recorded on a plant; null without a plant.</param>
     /// <param name="parts">Parts that can be seen on the plant today; null without a plant.</param>
-    /// <returns>Characters that part at least two of the names: what is recorded or shows today first, and of those the best first.</returns>
+    /// <returns>
+    /// Characters that part at least two of the names: what is recorded or shows today first, and of those the best first; what
+    /// wounds the plant stands behind where looking parts the names.
+    /// </returns>
     /// <exception cref="ArgumentException">Fewer than two names, or more than six.</exception>
     public static ImmutableArray<Separation> Compare(
         Guide guide,
@@ -79,13 +88,20 @@ public static class TellApart
             throw new ArgumentException($"Two to {MostNames} names can be compared, not {taxa.Length}.", nameof(taxa));
         }
 
-        return
+        Separation[] parting =
         [
             .. guide
                 .Characters.Where(c => c.Organ != Organ.Place)
                 .Select(c => Judge(guide, c, taxa, evidence, parts is not { } p || LookNext.ShowsToday(c.Organ, p)))
-                .OfType<Separation>()
-                .OrderByDescending(s => s.ShowsToday || s.Own.Length > 0)
+                .OfType<Separation>(),
+        ];
+        bool Hurts(Separation s) => Wounds(guide.Character(s.Character)) && s.Own.Length == 0;
+        var lookingParts = Array.Exists(parting, s => !Hurts(s) && s.Apart >= PartedByLooking);
+        return
+        [
+            .. parting
+                .OrderBy(s => lookingParts && Hurts(s))
+                .ThenByDescending(s => s.ShowsToday || s.Own.Length > 0)
                 .ThenByDescending(s => s.Worth),
         ];
     }

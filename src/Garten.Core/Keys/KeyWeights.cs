@@ -77,6 +77,27 @@ public sealed class KeyWeights
     /// <summary>Chance of a name by the answers alone; 0 when the key does not hold it.</summary>
     public double MassOf(TaxonId name) => _names.IndexOf(name) is >= 0 and var i ? _masses[i] : 0;
 
+    /// <summary>
+    /// How much likelier than before the first couplet the answers make a name, 0 upwards; for one the key does not hold as much as for
+    /// its likeliest wrong turn, since a key of trees may have been opened for a shrub.
+    /// </summary>
+    public double Likelier(TaxonId taxon)
+    {
+        for (
+            var at = _guide.FindTaxon(taxon);
+            at is not null;
+            at = at.Parent is { } above ? _guide.FindTaxon(above) : null
+        )
+        {
+            if (_names.IndexOf(at.Id) is >= 0 and var i)
+            {
+                return _masses[i] * _names.Length;
+            }
+        }
+
+        return Answers.IsEmpty ? 1 : Answers.Max(a => a.Error);
+    }
+
     /// <summary>The answer most likely wrong, given what the features say of the names.</summary>
     /// <param name="byFeatures">Chance of each name by the features.</param>
     /// <returns>The doubtful answer; null when the plant most likely never left the path.</returns>

@@ -12,7 +12,10 @@ namespace Garten.Formats.Guides;
 
 /// <summary>A guide, or everything that is wrong with it.</summary>
 /// <param name="Guide">The guide; null when there are faults.</param>
-/// <param name="Faults">All faults found, in order of file and line; nothing is loaded unless it is empty.</param>
+/// <param name="Faults">
+/// All faults found, in order of file and line; nothing is loaded unless it is empty. Where a file could not be read at all, only that is
+/// told: what the others say of its rows would be a fault in every line.
+/// </param>
 public sealed record GuideReading(Guide? Guide, ImmutableArray<Fault> Faults)
 {
     /// <summary>True when the guide is sound.</summary>
@@ -64,8 +67,9 @@ public sealed partial class GuideReader
             Lacking = ReadLacking(),
             Untreated = ReadUntreated(),
         };
-        return _faults.Count > 0
-            ? new(null, [.. _faults.OrderBy(f => f.File, StringComparer.Ordinal).ThenBy(f => f.Line)])
+        var told = _faults.Exists(f => f.Unreadable) ? _faults.FindAll(f => f.Unreadable) : _faults;
+        return told.Count > 0
+            ? new(null, [.. told.OrderBy(f => f.File, StringComparer.Ordinal).ThenBy(f => f.Line)])
             : new(new Guide(tables), []);
     }
 
@@ -78,7 +82,12 @@ public sealed partial class GuideReader
         using var stream = _package.Open(File);
         if (stream is null)
         {
-            _faults.Add(new(File, 0, "", "no such file", "the package's description with name, title and version"));
+            _faults.Add(
+                new(File, 0, "", "no such file", "the package's description with name, title and version")
+                {
+                    Unreadable = true,
+                }
+            );
             return new("", "", "", "", 0);
         }
 
@@ -123,7 +132,12 @@ public sealed partial class GuideReader
         }
         catch (JsonException e)
         {
-            _faults.Add(new(File, (int)(e.LineNumber ?? 0) + 1, "", "text that is not JSON", "a JSON object"));
+            _faults.Add(
+                new(File, (int)(e.LineNumber ?? 0) + 1, "", "text that is not JSON", "a JSON object")
+                {
+                    Unreadable = true,
+                }
+            );
             return new("", "", "", "", 0);
         }
     }

@@ -7,6 +7,9 @@ namespace Garten.Formats.Packages;
 /// <param name="Found">What stands there.</param>
 public sealed record Fault(string File, int Line, string Column, string Found, string Expected)
 {
+    /// <summary>True where nothing of the file could be read, so that what other files say of its rows cannot be judged.</summary>
+    public bool Unreadable { get; init; }
+
     /// <summary>The fault as one line: <c>statements.csv, line 12, column value: found … ; expected …</c>.</summary>
     public override string ToString()
     {

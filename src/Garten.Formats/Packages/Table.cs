@@ -183,7 +183,12 @@ public static class Table
         {
             if (required)
             {
-                faults.Add(new(file, 0, "", "no such file", "a table with the columns " + string.Join(", ", columns)));
+                faults.Add(
+                    new(file, 0, "", "no such file", "a table with the columns " + string.Join(", ", columns))
+                    {
+                        Unreadable = true,
+                    }
+                );
             }
 
             return [];
@@ -204,7 +209,7 @@ public static class Table
         }
         catch (DecoderFallbackException)
         {
-            faults.Add(new(file, 0, "", "bytes that are not UTF-8", "a table saved as UTF-8"));
+            faults.Add(new(file, 0, "", "bytes that are not UTF-8", "a table saved as UTF-8") { Unreadable = true });
         }
         catch (MaxFieldSizeException)
         {
@@ -216,6 +221,9 @@ public static class Table
                     "a cell of more than 100,000 characters",
                     "shorter cells; a quotation mark may be missing"
                 )
+                {
+                    Unreadable = true,
+                }
             );
         }
 
@@ -232,7 +240,9 @@ public static class Table
     {
         if (!csv.Read() || !csv.ReadHeader())
         {
-            faults.Add(new(file, 1, "", "an empty file", "the columns " + string.Join(", ", columns)));
+            faults.Add(
+                new(file, 1, "", "an empty file", "the columns " + string.Join(", ", columns)) { Unreadable = true }
+            );
             return [];
         }
 
@@ -240,7 +250,12 @@ public static class Table
         var sound = true;
         foreach (var missing in columns.Except(header))
         {
-            faults.Add(new(file, 1, missing, "no such column", $"the columns {string.Join(", ", columns)}"));
+            faults.Add(
+                new(file, 1, missing, "no such column", $"the columns {string.Join(", ", columns)}")
+                {
+                    Unreadable = true,
+                }
+            );
             sound = false;
         }
 
@@ -254,13 +269,16 @@ public static class Table
                     "a column Garten does not know",
                     $"only {string.Join(", ", columns.Concat(optional))}"
                 )
+                {
+                    Unreadable = true,
+                }
             );
             sound = false;
         }
 
         if (header.Distinct().Count() != header.Length)
         {
-            faults.Add(new(file, 1, "", "a column twice", "each column once"));
+            faults.Add(new(file, 1, "", "a column twice", "each column once") { Unreadable = true });
             sound = false;
         }
 

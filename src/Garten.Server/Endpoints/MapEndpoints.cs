@@ -33,6 +33,7 @@ public sealed record PlaceView(
 /// <summary>A plant on the map.</summary>
 /// <param name="At">Where it stands.</param>
 /// <param name="Written">The position in degrees, minutes and seconds.</param>
+/// <param name="Typed">As it was typed, or what it was read from; empty where it was pointed at.</param>
 /// <param name="UncertaintyM">Radius in metres within which the position holds.</param>
 /// <param name="Own">False where only its site is known.</param>
 /// <param name="Sensitive">True where the place is shown only to those trusted with it.</param>
@@ -40,6 +41,7 @@ public sealed record MapPlant(
     PlantTag Plant,
     GeoPoint At,
     string Written,
+    string Typed,
     double UncertaintyM,
     bool Own,
     bool Sensitive
@@ -423,7 +425,15 @@ public static class MapEndpoints
             if (positions.TryGetValue(tag.Id, out var own))
             {
                 placed.Add(
-                    new(tag, own.At, Coordinates.InDegreesMinutesSeconds(own.At), own.UncertaintyM, true, secret)
+                    new(
+                        tag,
+                        own.At,
+                        Coordinates.InDegreesMinutesSeconds(own.At),
+                        own.Typed,
+                        own.UncertaintyM,
+                        true,
+                        secret
+                    )
                 );
             }
             else if (site is { Latitude: { } latitude, Longitude: { } longitude })
@@ -433,6 +443,7 @@ public static class MapEndpoints
                         tag,
                         new(latitude, longitude),
                         Coordinates.InDegreesMinutesSeconds(new(latitude, longitude)),
+                        "",
                         site.UncertaintyM ?? PlaceRules.UsualUncertainty,
                         false,
                         secret

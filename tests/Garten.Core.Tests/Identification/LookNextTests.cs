@@ -39,6 +39,25 @@ public sealed class LookNextTests
     }
 
     [Fact]
+    public void A_look_is_worth_what_it_parts_of_the_names_the_key_leaves_open()
+    {
+        var model = new CandidateModel(Make());
+        var sheet = new EvidenceSheet(model.Guide, []);
+        using var weighing = new Weighing(model, sheet, new PlaceFacts(null, []), InLeaf);
+        Suggestion Ask(Func<TaxonId, double>? byKey) =>
+            LookNext
+                .Suggest(model, weighing, sheet, InLeaf, FieldKit.Usual, 20, byKey)
+                .Single(s => s.Character == Margin.Id);
+
+        var shut = Ask(t => t.Value == "alba-secunda" ? 0 : 1);
+        shut.Parts.ShouldNotContain(p => p.Id.Value == "alba-secunda");
+        shut.Outcomes.ShouldNotContain(o => o.Leads != null && o.Leads.Id.Value == "alba-secunda");
+        Ask(null).Parts.ShouldContain(p => p.Id.Value == "alba-secunda");
+        Ask(_ => 1).Bits.ShouldBe(Ask(null).Bits, 1e-12);
+        Ask(_ => 0).Bits.ShouldBeGreaterThan(0, "a path that holds no name narrows nothing");
+    }
+
+    [Fact]
     public void The_quicker_of_two_equal_looks_comes_first()
     {
         var tables = Tables();

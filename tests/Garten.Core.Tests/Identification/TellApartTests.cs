@@ -59,6 +59,25 @@ public sealed class TellApartTests
         Parts("2–6 cm", "2.5–7 cm").ShouldBeNull();
     }
 
+    [Fact]
+    public void What_wounds_the_plant_stands_behind_where_looking_parts_the_names()
+    {
+        var pith = Named("pith", Organ.Twig, ["x", "y"]) with { Difficulty = 0, Harm = HarmLevel.Cut };
+        Statement[] cut = [Says("a", pith, "x"), Says("b", pith, "y")];
+        Order(Says("a", Vague, "x"), Says("b", Vague, "y")).ShouldBe(["Vague", "Pith"]);
+        Order(Says("a", Edge, "x | y"), Says("b", Edge, "x (usually) | y"))
+            .ShouldBe(["Pith", "Edge"], "looking hardly parts these");
+        Splitting
+            .Split(With(Says("a", Vague, "x"), Says("b", Vague, "y")), [new("a"), new("b")])[0]
+            .Label.ShouldBe("Vague");
+        Splitting.Split(With(), [new("a"), new("b")])[0].Label.ShouldBe("Pith");
+
+        IEnumerable<string> Order(params Statement[] looked) =>
+            TellApart.Compare(With(looked), [new("a"), new("b")], null).Select(s => s.Label);
+        Guide With(params Statement[] looked) =>
+            new(Bare([Node("a"), Node("b")], [Edge, Vague, pith], [.. cut, .. looked]));
+    }
+
     [Theory]
     [InlineData(1)]
     [InlineData(7)]

@@ -309,6 +309,23 @@ public sealed class GuideReaderTests
     }
 
     [Fact]
+    public void Where_a_file_could_not_be_read_only_that_is_told()
+    {
+        // Every statement, lead and look-alike would otherwise name a taxon that is not there.
+        var renamed = new Dictionary<string, string>(Sound)
+        {
+            ["taxa.csv"] = Sound["taxa.csv"].Replace("id,parent", "number,parent", StringComparison.Ordinal),
+            ["keys.csv"] = "id,title,start\nmain,The key,none\n",
+        };
+        Read(renamed)
+            .Faults.Select(f => (f.File, f.Column, f.Found))
+            .ShouldBe([("taxa.csv", "id", "no such column"), ("taxa.csv", "number", "a column Garten does not know")]);
+        renamed["taxa.csv"] = Sound["taxa.csv"];
+        Read(renamed).Faults.ShouldAllBe(f => f.File != "taxa.csv");
+        Read(renamed).Ok.ShouldBeFalse();
+    }
+
+    [Fact]
     public void The_same_content_has_the_same_checksum_and_any_change_another()
     {
         var one = new PackageFiles("a", Files(Sound)).Checksum;

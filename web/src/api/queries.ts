@@ -377,6 +377,7 @@ function joined(change: FeatureChange, now: ObservationView | null): FeatureChan
       ...change.input,
       parts: sample?.parts ?? [],
       places: sample?.places ?? null,
+      note: change.input.note ?? (sample?.note || null),
       expected,
     },
   }

@@ -4,7 +4,7 @@ import type { Organ, PlantSheet, SpeciesAccount } from '../api/types'
 import { capital, hazardWords } from '../shared/format'
 import { MarkSign } from '../shared/MarkSign'
 import { ProblemNote } from '../shared/ProblemNote'
-import { months } from '../shared/seasons'
+import { span } from '../shared/seasons'
 import { TaxonText } from '../shared/TaxonText'
 import { organs } from './organs'
 import { SeeOne } from './SeeOne'
@@ -100,8 +100,7 @@ export function Account({
           <div key={s.phase} className="account-line">
             <MarkSign marking={s.marking} />
             <span>
-              {phases[s.phase]}: {s.from.day} {months[s.from.month - 1]} to {s.to.day}{' '}
-              {months[s.to.month - 1]}
+              {phases[s.phase]}: {span(s)}
               {s.marking.because && <small> ({s.marking.because})</small>}
             </span>
           </div>

@@ -104,7 +104,8 @@ function Row({
   }
   const parts = recorded?.parts ?? []
   const places = recorded?.places ?? []
-  const join = (typed: string) => send({ finding: 'sample', entry: typed }, true)
+  const join = (typed: string, note: string | null = null) =>
+    send({ finding: 'sample', entry: typed, note }, true)
   const take = (index: number) => {
     const others = <T,>(all: T[]) => all.filter((_, i) => i !== index)
     if (parts.length === 1) void remove()
@@ -180,7 +181,11 @@ function Row({
                 color="inherit"
                 disabled={busy || calliper.isPending}
                 title="Takes the next reading of a simulated calliper as one part: ten leaves of known length, one after another. A real one on a cable types into the field."
-                onClick={() => calliper.mutate(undefined, { onSuccess: (reading) => void join(reading) })}
+                onClick={() =>
+                  calliper.mutate(undefined, {
+                    onSuccess: (reading) => void join(reading, 'simulated calliper'),
+                  })
+                }
               >
                 Simulated calliper
               </Button>
@@ -270,6 +275,7 @@ function Row({
           {day(o.seen.date)}: {o.summary}
         </div>
       ))}
+      {recorded?.note && <div className="soft">Noted: {recorded.note}</div>}
       {note && <div className="soft">{note}</div>}
       <ProblemNote error={error ?? calliper.error} />
       {defining && <DefinitionDialog character={c} drawn={drawn} onClose={() => setDefining(false)} />}

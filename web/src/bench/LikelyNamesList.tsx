@@ -1,6 +1,7 @@
 import { Button } from '@mui/material'
-import type { BenchAnswer, Hazard } from '../api/types'
+import type { BenchAnswer } from '../api/types'
 import { hazardWords, percent } from '../shared/format'
+import { HazardMark } from '../shared/HazardMark'
 import { TaxonText } from '../shared/TaxonText'
 import { WeightBar } from './WeightBar'
 
@@ -37,15 +38,6 @@ function Against({ bench }: { bench: BenchAnswer }) {
 const mostNames = 5
 const mostRanks = 2
 
-function HazardMark({ hazards }: { hazards: Hazard[] }) {
-  const worst = hazards[0]
-  return worst ? (
-    <small className="hazard-mark" title={hazards.map((h) => hazardWords[h]).join(', ')}>
-      ▲ {hazardWords[worst].toLowerCase()}
-    </small>
-  ) : null
-}
-
 /** The names with their weights, the ranks that gather them, and what can be said today. */
 export function LikelyNamesList({ bench, onReasons, onApart }: Props) {
   const { likelyNames } = bench
@@ -76,7 +68,8 @@ export function LikelyNamesList({ bench, onReasons, onApart }: Props) {
             title="What speaks for and against it"
           >
             <span>
-              <TaxonText name={w.name.name} /> <HazardMark hazards={w.hazards} />
+              <TaxonText name={w.name.name} />
+              <HazardMark hazards={w.hazards} />
             </span>
             <WeightBar mass={w.mass} />
             <span>{percent(w.mass)}</span>

@@ -4,6 +4,7 @@ import { useShowing } from '../api/queries'
 import type { GuideView, Organ } from '../api/types'
 import { organs } from '../bench/organs'
 import { capital } from '../shared/format'
+import { HazardMark } from '../shared/HazardMark'
 import { WeightBar } from '../bench/WeightBar'
 import { TaxonText } from '../shared/TaxonText'
 
@@ -87,6 +88,7 @@ export function ByFeature({ guide, current, onOpen }: Props) {
           >
             <span>
               <TaxonText name={s.taxon.name} />
+              <HazardMark hazards={guide.taxa.find((t) => t.name.id === s.taxon.id)?.hazards ?? []} />
             </span>
             <WeightBar mass={s.share} />
             <small>{s.family}</small>

@@ -1,5 +1,5 @@
 import type { Hazard, TaxonName } from '../api/types'
-import { hazardWords } from '../shared/format'
+import { HazardMark } from '../shared/HazardMark'
 import { TaxonText } from '../shared/TaxonText'
 
 interface Props {
@@ -12,7 +12,6 @@ interface Props {
 
 /** One taxon in a list: its name, a remark, and a mark where it can hurt. */
 export function TaxonLine({ name, note, hazards = [], current, onOpen }: Props) {
-  const worst = hazards[0]
   return (
     <button
       type="button"
@@ -22,12 +21,7 @@ export function TaxonLine({ name, note, hazards = [], current, onOpen }: Props) 
     >
       <span>
         <TaxonText name={name.name} family={name.rank === 'family'} />
-        {worst && (
-          <small className="hazard-mark" title={hazards.map((h) => hazardWords[h]).join(', ')}>
-            {' '}
-            ▲ {hazardWords[worst].toLowerCase()}
-          </small>
-        )}
+        <HazardMark hazards={hazards} />
       </span>
       <small>{note}</small>
     </button>

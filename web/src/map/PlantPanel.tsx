@@ -42,6 +42,7 @@ export function PlantPanel({ plant, where, pointing, onBack, onPoint }: Props) {
               {where.written}
               <br />
               {where.at.latitude.toFixed(5)}, {where.at.longitude.toFixed(5)}, within {where.uncertaintyM} m
+              {where.typed && `, from “${where.typed}”`}
             </>
           ) : (
             `Somewhere at ${plant.site}, within ${where.uncertaintyM} m: nobody said where yet.`

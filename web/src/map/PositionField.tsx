@@ -27,7 +27,8 @@ export function PositionField({ label, action, onRead }: Props) {
   const standIns = useSession().data?.standIns
   const find = (of: 'browser' | 'simulated') =>
     here.mutate(of, {
-      onSuccess: ({ latitude, longitude, uncertaintyM }) => onRead({ latitude, longitude }, '', uncertaintyM),
+      onSuccess: ({ latitude, longitude, uncertaintyM }) =>
+        onRead({ latitude, longitude }, of === 'simulated' ? 'simulated receiver' : '', uncertaintyM),
     })
   return (
     <>

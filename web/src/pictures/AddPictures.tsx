@@ -10,6 +10,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { PictureFields } from './PictureFields'
 import { useAddPicture } from './pictureQueries'
 import { thumbnail } from './pictureWords'
+import { StandsThere } from './StandsThere'
 
 interface Arriving {
   photo: KeptPhoto
@@ -224,6 +225,7 @@ function FromTheFile({
           Add a visit of that day
         </Button>
       )}
+      <StandsThere photo={photo} plant={sheet.plant.id} />
       <ProblemNote error={add.error} />
     </small>
   )

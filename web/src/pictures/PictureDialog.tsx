@@ -8,6 +8,7 @@ import { MarksEditor } from './MarksEditor'
 import { PictureFields } from './PictureFields'
 import { useCorrectPicture, useRemovePicture } from './pictureQueries'
 import { photoFile, shown } from './pictureWords'
+import { StandsThere } from './StandsThere'
 
 interface Props {
   sheet: PlantSheet
@@ -42,6 +43,7 @@ export function PictureDialog({ sheet, view, onClose }: Props) {
             {photo.name}, {photo.width} × {photo.height} pixels
             {photo.taken && `, taken ${day(photo.taken.slice(0, 10))}`}
           </small>
+          <StandsThere photo={photo} plant={sheet.plant.id} />
           <ProblemNote error={correct.error ?? remove.error} />
           {removing && (
             <TextField

@@ -35,6 +35,14 @@ export function spansOf({ from, to }: Season): (readonly [number, number])[] {
       ]
 }
 
-/** A season as "leaf 1.4. to 5.11.", for those who hear the page. */
-export const inWords = (s: Season) =>
-  `${phases[s.phase].label} ${s.from.day}.${s.from.month}. to ${s.to.day}.${s.to.month}.`
+/** A season that ends on the day before it begins has no end. */
+const hasNoEnd = ({ from, to }: Season) => (to.number % 365) + 1 === from.number
+
+/** From when to when a season runs, as "1 Apr to 5 Nov"; what is green all year has neither. */
+export const span = (s: Season) =>
+  hasNoEnd(s)
+    ? 'all year'
+    : `${s.from.day} ${months[s.from.month - 1]} to ${s.to.day} ${months[s.to.month - 1]}`
+
+/** A season as "leaf 1 Apr to 5 Nov", for those who hear the page. */
+export const inWords = (s: Season) => `${phases[s.phase].label} ${span(s)}`

@@ -141,8 +141,8 @@ describe('where the name stands', () => {
     const rows = [...document.querySelectorAll('.weighed')].map((r) => r.textContent)
     expect(rows).toEqual([
       'genus Acer90\u00a0%',
-      'Acer circinatum 60\u00a0%',
-      'Acer glabrum 30\u00a0%',
+      'Acer circinatum60\u00a0%',
+      'Acer glabrum30\u00a0%',
       'outside the guide10\u00a0%',
     ])
     await user.click(document.querySelectorAll<HTMLElement>('button.weighed')[1] as HTMLElement)

@@ -192,6 +192,7 @@ describe('where a plant stands', () => {
     plant: aPlantTag(),
     at: point(45, -123),
     written: '45.0° N, 123.0° W',
+    typed: '',
     uncertaintyM: 5,
     own: true,
     sensitive: false,
@@ -255,7 +256,9 @@ describe('where a plant stands', () => {
     await user.click(screen.getByRole('button', { name: 'Simulated' }))
     await waitFor(() => expect(radius()).toHaveValue('6'))
     await user.click(screen.getByRole('button', { name: 'Keep' }))
-    await waitFor(() => expect(said()).toEqual([{ typed: '', at: point(45.5, -123.5), uncertaintyM: 6 }]))
+    await waitFor(() =>
+      expect(said()).toEqual([{ typed: 'simulated receiver', at: point(45.5, -123.5), uncertaintyM: 6 }]),
+    )
   })
 
   it('is not kept with a radius that is none', async () => {

@@ -6,6 +6,7 @@ import { MarksEditor } from '../../src/pictures/MarksEditor'
 import { OwnPictures } from '../../src/pictures/OwnPictures'
 import { PicturesPanel } from '../../src/pictures/PicturesPanel'
 import { PortraitSheet } from '../../src/pictures/PortraitSheet'
+import { StandsThere } from '../../src/pictures/StandsThere'
 import { draw } from '../testing/draw'
 import { aSheet } from '../testing/made'
 import { type Asked, serve } from '../testing/server'
@@ -115,6 +116,27 @@ describe('the pictures of a plant', () => {
     await user.click(screen.getByText('1 picture taken off'))
     await user.click(screen.getByRole('button', { name: 'Bring it back' }))
     expect(back).toHaveLength(1)
+  })
+
+  it('put the plant where one was taken, where somebody says so', async () => {
+    const said: unknown[] = []
+    serve({
+      [`PUT /api/plants/${plant}/position`]: ({ body }: Asked) => {
+        said.push(body)
+        return null
+      },
+    })
+    const photo = view().picture.photo
+    const { container } = draw(<StandsThere photo={photo} plant={plant} />)
+    expect(container).toBeEmptyDOMElement()
+    const { user } = draw(
+      <StandsThere photo={{ ...photo, latitude: 45.01, longitude: -123.7 }} plant={plant} />,
+    )
+    await user.click(screen.getByRole('button', { name: 'The plant stands where it was taken' }))
+    expect(await screen.findByText('The plant is put where the picture was taken.')).toBeVisible()
+    expect(said).toEqual([
+      { typed: 'picture bark.jpg', at: { latitude: 45.01, longitude: -123.7 }, uncertaintyM: 20 },
+    ])
   })
 
   it('make the portrait, with a drawing where there is none', async () => {

@@ -69,7 +69,7 @@ describe('the year', () => {
       [639, 81],
       [2, 116],
     ])
-    expect(row('Hedera helix')?.querySelector('title')).toHaveTextContent('fruit 20.11. to 1.3.')
+    expect(row('Hedera helix')?.querySelector('title')).toHaveTextContent('fruit 20 Nov to 1 Mar')
   })
 
   it('has visits made and trips to come on it', async () => {

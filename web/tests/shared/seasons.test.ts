@@ -18,8 +18,15 @@ describe('a season on a strip of the year', () => {
 
   it('is said with its days', () => {
     expect(inWords({ phase: 'leafColour', from: on(9, 20, 263), to: on(10, 31, 304) })).toBe(
-      'colour 20.9. to 31.10.',
+      'colour 20 Sep to 31 Oct',
     )
+  })
+
+  it.each([
+    [on(1, 1, 1), on(12, 31, 365)],
+    [on(1, 15, 15), on(1, 14, 14)],
+  ])('has no end where it lasts all year', (from, to) => {
+    expect(inWords({ phase: 'leaf', from, to })).toBe('leaf all year')
   })
 })
 

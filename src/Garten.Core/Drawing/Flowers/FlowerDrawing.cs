@@ -64,6 +64,24 @@ internal static class FlowerDrawing
             }
         });
 
+    /// <summary>A flower from the side, its outermost parts green and small, or coloured and as large as petals.</summary>
+    /// <param name="showy">True when the sepals look like petals.</param>
+    public static void Sepals(Sketch sketch, bool showy)
+    {
+        sketch.Line(new(0, -52), default, 2, Wash.Of("green"));
+        foreach (var lean in showy ? new[] { -16, 16 } : new[] { -62, -32, 0, 32, 62 })
+        {
+            Petal(sketch.At(0, 2, lean), showy ? 26 : 46, showy ? 6 : 13, showy ? Wash.Blank : Wash.Of("pink")!, null);
+        }
+
+        foreach (var lean in new[] { -74, -38, 38, 74 })
+        {
+            Petal(sketch.At(0, 0, lean), showy ? 50 : 22, showy ? 14 : 5, showy ? Wash.Of("blue")! : Wash.Stem, null);
+        }
+
+        sketch.Spot(default, 5, Wash.Stem);
+    }
+
     /// <summary>A flower from the side, on its stalk, which ends at the origin.</summary>
     /// <param name="f">What is known.</param>
     public static void Side(Sketch sketch, Features f)

@@ -131,6 +131,39 @@ internal static class SpikeDrawing
         Spike(sketch.At(3, -14, 30), sexes == "female-tip" ? "both" : "female", 30);
     }
 
+    /// <summary>How spikes are carried.</summary>
+    /// <param name="stance">spikes-close, spikes-stalked or spikes-drooping.</param>
+    public static void Stance(Sketch sketch, string stance)
+    {
+        sketch.Line(new(0, -50), new(0, 46), 1.6, Wash.Of("green"));
+        Spike(sketch.At(0, 36), "male", 28);
+        foreach (var (y, hand) in new[] { (-2, 1), (-26, -1) })
+        {
+            var foot = new Point(0, y);
+            switch (stance)
+            {
+                case "spikes-close":
+                    Spike(sketch.At(hand * 2, y + 22, hand * 14), "female", 24);
+                    break;
+                case "spikes-drooping":
+                    var over = foot + new Point(hand * 20, 18);
+                    var end = foot + new Point(hand * 32, 2);
+                    sketch.Line(
+                        Lines.Smooth([foot, foot + new Point(hand * 8, 14), over, end], 5),
+                        1.1,
+                        Wash.Of("green")
+                    );
+                    Spike(sketch.At(end.X, end.Y, hand * 170), "female", 28);
+                    break;
+                default:
+                    var top = foot + new Point(hand * 18, 22);
+                    sketch.Line(Lines.Smooth([foot, foot + new Point(hand * 10, 9), top], 5), 1.1, Wash.Of("green"));
+                    Spike(sketch.At(top.X, top.Y, hand * 16), "female", 28);
+                    break;
+            }
+        }
+    }
+
     private static void Spike(Sketch sketch, string sex, double length)
     {
         var rows = (int)(length / 4.4);

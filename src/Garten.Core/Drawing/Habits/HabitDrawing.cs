@@ -89,6 +89,20 @@ internal static class HabitDrawing
                 }
 
                 break;
+            case "blocky":
+                for (var y = 3; y < 84; y += 17)
+                {
+                    for (var x = -35 + (y / 17 % 2 * 6); x < 24; x += 17)
+                    {
+                        sketch.Shape(
+                            [new(x, y), new(x + 14, y + 1), new(x + 13.5, y + 13), new(x + 0.5, y + 14)],
+                            Wash.WoodShade,
+                            0.9
+                        );
+                    }
+                }
+
+                break;
             case "shreddy":
                 for (var i = 0; i < 22; i++)
                 {

@@ -26,13 +26,17 @@ public static class CharacterDrawing
         ["stem-form"] = (s, _, v) => ShootDrawing.Section(s, v),
         ["stem-line"] = (s, f, v) =>
             ShootDrawing.Leafy(s, "alternate", t => LeafDrawing.Draw(t, SmallLeaf(f)), 0.4, 3, v == "zigzag"),
+        ["nodes"] = (s, _, v) => StemFeature.Joints(s, v == "swollen-joints"),
         ["stem-bloom"] = (s, _, v) => StemFeature.Cover(s, v),
         ["stem-spots"] = (s, _, v) => StemFeature.Cover(s, v),
         ["climbing-by"] = (s, _, v) => StemFeature.Climbing(s, v),
         ["stem-hollow"] = (s, f, v) => ShootDrawing.Section(s, f.State("stem-form") ?? "round", v == "hollow"),
         ["stem-hair"] = (s, _, v) => SectionDrawing.Hairs(s, v, Wash.Stem),
         ["leader"] = (s, _, v) => StemFeature.Leader(s, v == "drooping"),
+        ["crown-form"] = (s, _, v) => CrownDrawing.Draw(s, v),
         ["runners"] = (s, _, v) => StemFeature.Runners(s, v == "present"),
+        ["stem-roots"] = (s, _, v) => StemFeature.Rooting(s, v),
+        ["substrate"] = (s, _, v) => SubstrateDrawing.Draw(s, v),
         ["duration"] = (s, _, v) => StemFeature.Duration(s, v),
         ["underground"] = (s, _, v) => StemFeature.Underground(s, v),
         ["bark-surface"] = (s, _, v) => HabitDrawing.Bark(s, v, null),
@@ -56,13 +60,16 @@ public static class CharacterDrawing
                 f.Count("bundle-scars", 1, 21) ?? 3,
                 64
             ),
+        ["stipule-scar"] = (s, _, v) => TwigMarks.StipuleScar(s, v),
         ["pith"] = (s, f, _) => TwigDrawing.Pith(s, f),
         ["pith-colour"] = (s, f, _) => TwigDrawing.Pith(s, f),
         ["year-ring"] = (s, f, _) => TwigDrawing.Draw(s, f, 58),
         ["winter-catkins"] = (s, f, _) => TwigDrawing.Draw(s, f, 58),
         ["twig-thickness"] = (s, f, _) => Measure(s, t => TwigDrawing.Draw(t, f, 50), new(-4, 28), new(4, 28)),
         ["twig-colour"] = (s, f, _) => TwigDrawing.Draw(s, f, 62),
+        ["twig-sides"] = (s, _, v) => TwigMarks.Sides(s, v == "redder-above"),
         ["twig-hair"] = (s, _, v) => SectionDrawing.Hairs(s, v, Wash.Wood),
+        ["twig-section"] = (s, _, v) => ShootDrawing.Section(s, v),
         ["spur-shoots"] = (s, f, _) => TwigDrawing.Draw(s, f, 58),
         ["old-fruit"] = (s, f, _) => TwigDrawing.Draw(s, f, 58),
 
@@ -110,6 +117,8 @@ public static class CharacterDrawing
                     .Blade,
                 f
             ),
+        ["main-veins"] = (s, f, _) => HairForms.MainVeins(s, f.Count("main-veins", 1, 15) ?? 3),
+        ["side-veins"] = (s, f, _) => SideVeins(s, f.Count("side-veins", 1, 24) ?? 6),
         ["petiole-colour"] = (s, f, _) => Leaf(s, f),
         ["axis-wing"] = (s, f, _) => Leaf(s, f.Knows("leaf-division") ? f : f.With("leaf-division", "pinnate")),
         ["petiole-length"] = (s, f, _) => MeasurePetiole(s, f),
@@ -121,11 +130,13 @@ public static class CharacterDrawing
         ["leaf-sheath"] = (s, _, v) => ShootDrawing.Joint(s, Features.None.With("leaf-sheath", v)),
         ["plantlets"] = (s, _, v) => ShootDrawing.Joint(s, Features.None.With("plantlets", v)),
         ["lower-hair"] = (s, _, v) => SectionDrawing.Hairs(s, v, Wash.Pale),
+        ["hair-form"] = (s, _, v) => HairForms.Draw(s, v),
         ["lower-colour"] = (s, _, v) => SectionDrawing.Piece(s, Wash.Of(v) ?? Wash.Pale),
         ["rusty-hairs"] = (s, _, v) => SectionDrawing.Piece(s, Wash.Pale, v == "present" ? RustyHairs : null),
         ["leaf-glands"] = (s, _, v) => SectionDrawing.Piece(s, Wash.Pale, v == "resin-dots" ? ResinDots : null),
         ["upper-shine"] = (s, f, _) => Leaf(s, f),
         ["persistence"] = (s, _, v) => Persistence(s, v),
+        ["dead-leaves"] = (s, _, v) => WitheredLeaves.Draw(s, v),
         ["texture"] = (s, _, v) => SectionDrawing.Section(s, v),
         ["leaf-count"] = (s, f, _) => Leaves(s, f),
         ["outline"] = (s, f, _) => Leaf(s, f),
@@ -133,6 +144,7 @@ public static class CharacterDrawing
         ["leaf-marks"] = (s, f, _) => Leaf(s, f),
         ["ligule-length"] = (s, _, _) => Ligule(s),
         ["leaf-axis"] = (s, _, v) => Axis(s, v == "kneed"),
+        ["axis-hair"] = (s, _, v) => HairForms.Axis(s, v),
         ["vein-ends"] = (s, _, v) => VeinEnds(s, v == "notch"),
         ["needles-per-bundle"] = (s, f, _) => NeedleDrawing.Bundle(s, f.Count("needles-per-bundle", 1, 8) ?? 2),
         ["needle-section"] = (s, _, v) => NeedleDrawing.Section(s, v),
@@ -157,6 +169,7 @@ public static class CharacterDrawing
         ["flower-sexes"] = (s, _, v) => Sexes(s, v),
         ["symmetry"] = (s, f, v) => Symmetry(s, f, v),
         ["perianth"] = (s, f, _) => FlowerDrawing.Front(s, f),
+        ["sepals-showy"] = (s, _, v) => FlowerDrawing.Sepals(s, v == "petal-like-sepals"),
         ["sepal-count"] = (s, f, _) => FlowerDrawing.Below(s, f),
         ["petal-length"] = (s, f, _) =>
             Measure(
@@ -179,6 +192,7 @@ public static class CharacterDrawing
         ["style-count"] = (s, f, _) => FlowerDrawing.Front(s, f),
         ["tepal-gland"] = (s, f, _) => FlowerDrawing.Front(s, f),
         ["withering"] = (s, f, v) => Withering(s, f, v == "twisted-together"),
+        ["visitors"] = (s, _, v) => VisitorDrawing.Draw(s, v),
         ["stigmas"] = (s, f, _) => Stigmas(s, f.Count("stigmas", 1, 4) ?? 2),
 
         ["flower-cluster"] = (s, f, _) => ClusterDrawing.Draw(s, f),
@@ -192,6 +206,7 @@ public static class CharacterDrawing
         ["flower-number"] = (s, f, _) =>
             ClusterDrawing.Draw(s, f.Knows("flower-cluster") ? f : f.With("flower-cluster", "umbel")),
         ["cluster-place"] = (s, _, v) => ClusterPlace(s, v),
+        ["flowering-wood"] = (s, _, v) => TwigMarks.FloweringWood(s, v),
         ["head"] = (s, f, _) => ClusterDrawing.Head(s, f),
         ["ray-count"] = (s, f, _) => ClusterDrawing.Head(s, f),
         ["heads-stand"] = (s, _, v) => HeadsStand(s, v),
@@ -199,15 +214,18 @@ public static class CharacterDrawing
         ["umbel-bracts"] = (s, f, _) => ClusterDrawing.Draw(s, f.With("flower-cluster", "compound-umbel")),
         ["bracteoles"] = (s, f, _) => ClusterDrawing.Draw(s, f.With("flower-cluster", "compound-umbel")),
         ["spike-sexes"] = (s, _, v) => SpikeDrawing.Spikes(s, v, null),
+        ["spike-stance"] = (s, _, v) => SpikeDrawing.Stance(s, v),
         ["bract-reach"] = (s, f, v) => SpikeDrawing.Spikes(s, f.State("spike-sexes"), SpikeDrawing.Reach(v)),
         ["bract-ratio"] = (s, f, _) => MeasureBract(s, f),
         ["awn"] = (s, _, v) => SpikeDrawing.Spikelet(s, 90, v == "awned"),
 
         ["fruit-kind"] = (s, f, _) => FruitDrawing.Draw(s, f),
+        ["husk"] = (s, _, v) => HuskDrawing.Draw(s, v),
         ["fruit-colour"] = (s, f, _) => FruitDrawing.Draw(s, f),
         ["fruit-length"] = (s, f, _) => MeasureFruit(s, f),
         ["samara-angle"] = (s, f, _) => FruitDrawing.Draw(s, f.With("fruit-kind", "samara-pair")),
         ["stone-count"] = (s, f, _) => Stones(s, f),
+        ["seed-count"] = (s, f, _) => HuskDrawing.Seeds(s, f.Count("seed-count", 0, 40) ?? 3),
         ["sepals-on-fruit"] = (s, f, v) => SepalsOnFruit(s, f, v == "stay"),
         ["fruit-bloom"] = (s, f, v) =>
             FruitDrawing.Draw(
@@ -448,6 +466,9 @@ public static class CharacterDrawing
 
         return box.IsEmpty ? new(-24, -24, 24, 24) : box;
     }
+
+    private static void SideVeins(Sketch sketch, int pairs) =>
+        LeafDrawing.DrawBlade(sketch, BladeForm.Plain with { Ratio = 1.5, VeinPairs = pairs }, Features.None);
 
     private static void PrickleForm(Sketch sketch, string form)
     {

@@ -122,6 +122,79 @@ internal static class StemFeature
         }
     }
 
+    /// <summary>A stem with two joints.</summary>
+    /// <param name="swollen">True when the joints are thicker than the stem between them.</param>
+    public static void Joints(Sketch sketch, bool swollen)
+    {
+        sketch.Shape(
+            Lines.Strip(Lines.Smooth([new(0, 0), new(0, 52), new(0, 108)], 24), t =>
+                4.4 + (swollen ? 5.2 * (Bump(t, 0.3) + Bump(t, 0.76)) : 0)
+            ),
+            Wash.Stem
+        );
+        foreach (var y in new[] { 32, 82 })
+        {
+            foreach (var hand in new[] { -1, 1 })
+            {
+                LeafDrawing.DrawBlade(
+                    sketch.At(hand * (swollen ? 8 : 4), y, hand * 58),
+                    BladeForm.Plain with
+                    {
+                        Length = 36,
+                        Ratio = 2.2,
+                    },
+                    Features.None,
+                    false
+                );
+            }
+        }
+
+        static double Bump(double t, double at) => Math.Exp(-Math.Pow((t - at) / 0.05, 2));
+    }
+
+    /// <summary>Where a stem takes root.</summary>
+    /// <param name="where">none, root-at-joints, root-at-tips or clinging-roots.</param>
+    public static void Rooting(Sketch sketch, string where)
+    {
+        if (where == "clinging-roots")
+        {
+            Climbing(sketch, "rootlets");
+            return;
+        }
+
+        ShootDrawing.Ground(sketch, 66);
+        var line = where switch
+        {
+            "root-at-joints" => Lines.Smooth([new(-52, 0), new(-40, 4), new(0, 3), new(44, 4), new(56, 10)], 6),
+            "root-at-tips" => Lines.Smooth([new(-46, 0), new(-40, 40), new(-10, 62), new(26, 44), new(42, 0)], 6),
+            _ => Lines.Smooth([new(0, 0), new(2, 40), new(0, 84)], 12),
+        };
+        sketch.Shape(Lines.Strip(line, t => 2.2 - t), Wash.Stem, 0.8);
+        Roots(sketch.At(line[0].X, -2), 5, 18, 12);
+        foreach (var i in new[] { 6, 12, 18 })
+        {
+            LeafDrawing.DrawBlade(
+                sketch.At(line[i].X, line[i].Y, i % 12 == 0 ? -30 : 34),
+                BladeForm.Plain with
+                {
+                    Length = 28,
+                    Ratio = 1.6,
+                },
+                Features.None,
+                false
+            );
+            if (where == "root-at-joints")
+            {
+                Roots(sketch.At(line[i].X, -2), 3, 14, 7);
+            }
+        }
+
+        if (where == "root-at-tips")
+        {
+            Roots(sketch.At(42, -2), 5, 16, 10);
+        }
+    }
+
     /// <summary>Runners along the ground, or none.</summary>
     /// <param name="present">True when there are.</param>
     public static void Runners(Sketch sketch, bool present)

@@ -32,6 +32,13 @@ public sealed class SampleTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task An_interval_of_lengths_never_reaches_below_nothing()
+    {
+        var sample = (await StudiedAsync("leaf-length", "2 cm", "9 cm"))["samples"]![0]!;
+        ((string?)sample["words"])!.ShouldMatch(@"\(95 %: 0(\.0*)? to \d+", "with two parts t is 12.7");
+    }
+
+    [Fact]
     public async Task A_misplaced_point_is_pointed_out() =>
         (
             (string?)

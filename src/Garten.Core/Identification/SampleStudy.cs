@@ -124,10 +124,13 @@ public static class SampleStudy
         var error = spread / Math.Sqrt(values.Length);
         var reach = StudentT.TwoSided(Confidence, values.Length - 1) * error;
         var mean = new Measured(summary.Mean, error);
+
+        // No part is shorter than nothing, however few were measured.
+        var least = Math.Max(summary.Mean - reach, Math.Min(summary.Minimum, 0));
         return reach == 0
             ? $"{values.Length} parts, all {Plain(values[0])} {unit}".TrimEnd()
             : $"{values.Length} parts, mean {MeasuredWords.Value(mean)} {unit}".TrimEnd()
-                + $" (95 %: {MeasuredWords.Value(mean with { Value = summary.Mean - reach })} to {MeasuredWords.Value(mean with { Value = summary.Mean + reach })}), standard deviation {Plain(spread)}{range}";
+                + $" (95 %: {MeasuredWords.Value(mean with { Value = least })} to {MeasuredWords.Value(mean with { Value = summary.Mean + reach })}), standard deviation {Plain(spread)}{range}";
     }
 
     /// <summary>Whether so many parts tell the leading name from the next one that they can be told from at all.</summary>

@@ -1,5 +1,5 @@
 import type { Statistic, SpeciesLine, SurveyStatistics } from '../api/types'
-import { day, words } from '../shared/format'
+import { counted, day, words } from '../shared/format'
 import { TaxonText } from '../shared/TaxonText'
 import { AccumulationCurve } from './AccumulationCurve'
 import './counts.css'
@@ -44,7 +44,7 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
           <h2>How even</h2>
           {of.countedIn && (
             <p>
-              {of.individuals} {words(of.countedIn).toLowerCase()} of {of.speciesCounted} species counted.
+              {counted(of.individuals, of.countedIn)} of {of.speciesCounted} species counted.
             </p>
           )}
           {of.shannon.value === null ? (
@@ -179,7 +179,7 @@ const Species = ({ of }: { of: SpeciesLine }) => (
     </td>
     <td>
       {Object.entries(of.totals)
-        .map(([unit, n]) => `${n} ${words(unit).toLowerCase()}`)
+        .map(([unit, n]) => counted(n, unit))
         .join(', ')}
     </td>
     <td>{of.density && inNumbers(of.density, 2)}</td>

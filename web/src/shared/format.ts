@@ -22,6 +22,10 @@ export const capital = (text: string) => text.charAt(0).toUpperCase() + text.sli
 export const some = (count: number, one: string, many = `${one}s`) =>
   `${count.toLocaleString('en')} ${count === 1 ? one : many}`
 
+/** A number of a unit of counting that is named in the plural: "1 individual", "2 stems"; what does not count things stays as it is. */
+export const counted = (count: number, unit: string) =>
+  `${count.toLocaleString('en')} ${count === 1 ? words(unit).replace(/s$/, '') : words(unit)}`
+
 /** A chance as people read it; never a plain 0 or 100. */
 export const percent = (mass: number) =>
   mass < 0.01 ? '<\u00a01\u00a0%' : mass > 0.99 ? '>\u00a099\u00a0%' : `${Math.round(mass * 100)}\u00a0%`

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { bits, capital, day, gain, percent, sentence, words } from '../../src/shared/format'
+import { bits, capital, counted, day, gain, percent, sentence, words } from '../../src/shared/format'
 
 describe('days', () => {
   it('are said with or without their year, whatever the clock of the device', () => {
@@ -17,6 +17,12 @@ describe('names of the contract', () => {
     ['tooEarly', 'too early'],
     ['sun', 'sun'],
   ])('%s reads as "%s"', (name, said) => expect(words(name)).toBe(said))
+
+  it('stand in the singular beside one', () => {
+    expect(counted(1, 'individuals')).toBe('1 individual')
+    expect(counted(1200, 'stems')).toBe('1,200 stems')
+    expect(counted(1, 'coverPercent')).toBe('1 cover percent')
+  })
 
   it('take a capital at the start of a line', () => {
     expect(capital('low branch')).toBe('Low branch')

@@ -182,6 +182,7 @@ public static partial class QuickEntry
         CountUnit.InFlowerPercent => "% in flower",
         CountUnit.InFruitPercent => "% in fruit",
         CountUnit.ColouringPercent => "% colouring",
+        _ when amount == 1 => InWords(unit).TrimEnd('s'),
         _ => InWords(unit),
     }}"
             );

@@ -111,6 +111,7 @@ public sealed class QuickEntryTests
     [InlineData(CountUnit.Individuals, 12.0, "12 individuals")]
     [InlineData(CountUnit.CoverPercent, 8.75, "8.75 % cover")]
     [InlineData(CountUnit.GirthCentimetres, 41.0, "41 cm girth")]
+    [InlineData(CountUnit.Clumps, 1.0, "1 clump")]
     [InlineData(CountUnit.InFlowerPercent, 0.0, "0 % in flower")]
     [InlineData(CountUnit.Presence, null, "")]
     public void A_number_stands_briefly_in_a_table(CountUnit unit, double? amount, string brief) =>

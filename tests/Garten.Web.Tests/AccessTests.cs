@@ -12,9 +12,9 @@ public sealed class AccessTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = new Browser(server.Address, enter: null);
         browser.Open("/bench");
         browser.Button("J. Adeyemi").Click();
-        browser.Button("Take a plant").Click();
+        browser.Button("Add a plant").Click();
         browser.Field("What it looks like, and where it stands").SendKeys(Secret);
-        browser.Button("Take it").Click();
+        browser.Button("Add it").Click();
         browser.See(Secret);
         browser.Find(".likely-names button.MuiButton-contained").Click();
         browser.Field("Name, of any rank, or in words").SendKeys("fairy slipper" + Keys.Enter);
@@ -83,7 +83,7 @@ public sealed class AccessTests(WebFixture server) : IClassFixture<WebFixture>
             d.FindElements(By.CssSelector("[role=dialog]")).Count == 0 ? browser : null
         );
         browser.Open("/people");
-        browser.See("Stewards settle here who may do what");
+        browser.See("Administrators settle here who may do what");
         browser.Complaints.ShouldBeEmpty();
     }
 }

@@ -43,7 +43,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Press("2");
         browser.SeeCouplet("woody-in-leaf 15");
         browser.Press("0");
-        browser.See("couplets open");
+        browser.See("steps open");
         browser.Press(Keys.Backspace);
         browser.SeeCouplet("woody-in-leaf 15");
         browser.Press("1");
@@ -145,7 +145,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Press("-");
         browser.See("neither fits");
         browser.See("It held");
-        browser.Button("Look at couplet 1 again").Click();
+        browser.Button("Look at step 1 again").Click();
         browser.SeeCouplet("all-plants 1");
         browser.Complaints.ShouldBeEmpty();
     }
@@ -175,7 +175,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/bench/TF-022");
         browser.Be("M. Falk");
         browser.Find(".begin-else input").SendKeys("alnus" + Keys.Enter);
-        browser.Button("couplet 31").Click();
+        browser.Button("step 31").Click();
         browser.SeeCouplet("woody-in-leaf 31");
         browser.Find(".likely-names input").SendKeys("red alder" + Keys.Enter);
         browser.See("It would be disproved by");
@@ -293,7 +293,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Add the visit").Click();
         browser.See("20 Nov 2026");
         browser.Press("f");
-        browser.Find(".features-manner").Text.ShouldContain("20 Nov 2026");
+        browser.Find(".features-find").Text.ShouldContain("20 Nov");
     }
 
     [Fact]
@@ -418,7 +418,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         var leads = browser.All(".lead");
         browser.Press(leads[0].Text.Contains("your answer before", StringComparison.Ordinal) ? "2" : "1");
         browser.See("was perhaps mis-answered");
-        browser.Button("Look at couplet").Click();
+        browser.Button("Look at step").Click();
         browser.SeeCouplet("woody-in-leaf 1");
     }
 
@@ -428,6 +428,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/bench/TF-040");
         browser.Be("T. Lindqvist");
         browser.Press("f");
+        browser.Button("sure · on the plant").Click();
         browser.Choose("Seen with", "eye");
         State(browser, "Simple or compound", "simple").Click();
         browser.See("Recorded: simple");

@@ -8,7 +8,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void The_sheet_draws_what_is_recorded_and_ghosts_what_is_not()
     {
-        using var browser = server.Open("/bench/TF-022");
+        using var browser = server.Open("/identify/TF-022?do=plant");
         browser.Be("R. Ostrow");
         browser.Find(".figure-drawing g[data-part='fruit'][opacity]");
         browser.Press("f");
@@ -17,6 +17,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         pome.FindElement(By.CssSelector(".tile svg"));
         pome.Click();
         browser.See("Recorded: pome");
+        browser.Press("p");
         browser.Wait("the fruit to be drawn", d =>
             d.FindElements(By.CssSelector(".figure-drawing > svg > g[data-part='fruit']:not([opacity])"))
                 .FirstOrDefault()
@@ -27,18 +28,17 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     [Fact]
     public void Touching_an_organ_of_the_drawing_opens_its_features()
     {
-        using var browser = server.Open("/bench/TF-001");
+        using var browser = server.Open("/identify/TF-001?do=plant");
         var leaf = browser.Find(".figure-drawing > svg > g[data-part='leaf'] path");
         browser.Act(a => a.MoveToElement(leaf).Click());
         browser.See("Look at the whole plant: what stands for leaves?");
-        browser.Find(".figure-touch[data-current='leaf']");
         browser.Complaints.ShouldBeEmpty();
     }
 
     [Fact]
     public void The_leading_name_can_be_laid_under_the_plant()
     {
-        using var browser = server.Open("/bench/TF-001");
+        using var browser = server.Open("/identify/TF-001?do=plant");
         var plain = browser
             .Wait("the ghost of a fruit", d =>
                 d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit']")).FirstOrDefault()

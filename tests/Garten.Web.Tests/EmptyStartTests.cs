@@ -17,7 +17,7 @@ public sealed class EmptyStartTests
         browser.Button("Take the first one on the bench").Click();
         browser.See("No plant on the bench yet");
 
-        browser.Button("Take a plant").Click();
+        browser.Button("Add a plant").Click();
         browser.Button("New site").Click();
         browser.Field("Name").SendKeys("Back garden");
         browser.Field("Elevation in metres").SendKeys("high");
@@ -28,7 +28,7 @@ public sealed class EmptyStartTests
         browser.Button("Add").Click();
         browser.See("Back garden, 55 m");
         browser.Field("What it looks like, and where it stands").SendKeys("tree by the shed");
-        browser.Button("Take it").Click();
+        browser.Button("Add it").Click();
         browser.See("TF-001");
 
         browser.Find(".likely-names button.MuiButton-contained").Click();

@@ -126,7 +126,7 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = new Browser(server.Address, enter: "M. Falk");
         browser.Open("/records");
-        browser.Button("Statistics");
+        browser.Button("Figures");
         browser.Text.ShouldNotContain("Bring in");
     }
 

@@ -9,6 +9,7 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
     public void Leaves_of_sun_and_shade_are_kept_and_studied_apart()
     {
         using var browser = AtLeaves("/bench/TF-022");
+        browser.Button("sure · on the plant").Click();
         browser.Choose("Grew in", "sun");
         Measure(browser, "61 mm");
         Measure(browser, "58 mm");
@@ -73,7 +74,7 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
     {
         using var browser = server.Open("/bench");
         browser.Be("R. Ostrow");
-        browser.Button("Take a plant").Click();
+        browser.Button("Add a plant").Click();
         browser.Button("Simulated receiver").Click();
         browser.See("You are ");
         browser.See("simulated)");
@@ -98,7 +99,7 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
         using var browser = server.Open("/bench");
         browser.Be("R. Ostrow");
         browser.StandAt(44.9903, -123.685, 25);
-        browser.Button("Take a plant").Click();
+        browser.Button("Add a plant").Click();
         browser.Button("Where am I?").Click();
         browser.See("You are at Quarry Bald");
         browser.See("within 25 m");

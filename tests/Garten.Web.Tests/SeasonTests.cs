@@ -16,7 +16,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find(".grade-steps");
         browser.See("No second person has given the same name");
         browser.Button("Overrule …").Click();
-        browser.Choose("Grade", "confirmed");
+        browser.Choose("How sure", "confirmed");
         browser.Field("Reason").SendKeys("Seen in fruit with the warden.");
         browser.Button("Set it").Click();
         browser.See("Set to confirmed by R. Ostrow");
@@ -61,7 +61,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Open($"/bench/{plant}");
         browser.Wait("no grade yet", d =>
             d.FindElements(By.CssSelector(".grade-steps [aria-current=step]"))
-                .FirstOrDefault(g => g.Text is "unplaced" or "leaning")
+                .FirstOrDefault(g => g.Text is "not named" or "likely")
         );
         browser.See("Come back for");
         browser.Wait("the fruit to come", d =>
@@ -115,7 +115,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         // One person's name settles it; a second person's confirms it.
         Name(browser, plant, "acer-circinatum");
         browser.Open($"/bench/{plant}");
-        Graded(browser, "settled");
+        Graded(browser, "well supported");
         browser.See("No second person has given the same name");
         browser.Be("T. Lindqvist");
         Name(browser, plant, "acer-circinatum");
@@ -197,9 +197,8 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Keep").Click();
         browser.See("Settled 20 Nov 2026: the path was moved");
         browser.Open("/season");
-        browser.Wait("no threat", _ =>
-            browser.Find("[aria-label='Threats']").Text.Contains("Nothing.", StringComparison.Ordinal) ? browser : null
-        );
+        browser.See("The season runs");
+        browser.SeeNoMore("Threats");
         browser.Complaints.ShouldBeEmpty();
     }
 

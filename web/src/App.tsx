@@ -1,30 +1,44 @@
 import { CssBaseline, ThemeProvider } from '@mui/material'
 import { lazy, Suspense, useEffect, useMemo } from 'react'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
-import { ApartPage } from './apart/ApartPage'
-import { BenchPage } from './bench/BenchPage'
-import { GuidePage } from './guide/GuidePage'
-import { PlatePage } from './guide/PlatePage'
 import { EntryPage } from './access/EntryPage'
-import { PeoplePage } from './access/PeoplePage'
 import { useSession } from './api/queries'
 import { startEngine } from './engine/engine'
 import { BrokenPage } from './shell/BrokenPage'
+import { Moved } from './shell/Moved'
 import { Shell } from './shell/Shell'
-import { SpecimensPage } from './specimens/SpecimensPage'
 import { gartenTheme } from './theme/theme'
 import { useThemeName } from './theme/useThemeName'
-import { WordsPage } from './words/WordsPage'
 
 const MeasurePage = lazy(() => import('./measure/MeasurePage').then((m) => ({ default: m.MeasurePage })))
 const PortraitPage = lazy(() => import('./pictures/PortraitPage').then((m) => ({ default: m.PortraitPage })))
 const SeasonPage = lazy(() => import('./season/SeasonPage').then((m) => ({ default: m.SeasonPage })))
-const MapPage = lazy(() => import('./map/MapPage').then((m) => ({ default: m.MapPage })))
-const RecordsPage = lazy(() => import('./records/RecordsPage').then((m) => ({ default: m.RecordsPage })))
+const SurveyPage = lazy(() => import('./survey/SurveyPage').then((m) => ({ default: m.SurveyPage })))
+const BenchPage = lazy(() => import('./bench/BenchPage').then((m) => ({ default: m.BenchPage })))
+const GuidePlace = lazy(() => import('./guide/GuidePlace').then((m) => ({ default: m.GuidePlace })))
+const GuidePage = lazy(() => import('./guide/GuidePage').then((m) => ({ default: m.GuidePage })))
+const PlatePage = lazy(() => import('./guide/PlatePage').then((m) => ({ default: m.PlatePage })))
+const ApartPage = lazy(() => import('./apart/ApartPage').then((m) => ({ default: m.ApartPage })))
+const WordsPage = lazy(() => import('./words/WordsPage').then((m) => ({ default: m.WordsPage })))
+const SpecimensPage = lazy(() =>
+  import('./specimens/SpecimensPage').then((m) => ({ default: m.SpecimensPage })),
+)
+const PeoplePage = lazy(() => import('./access/PeoplePage').then((m) => ({ default: m.PeoplePage })))
+const PracticePage = lazy(() => import('./practice/PracticePage').then((m) => ({ default: m.PracticePage })))
+
+/** Where views of an earlier Garten stand now, so that a kept or printed address still leads somewhere. */
+const moved = [
+  { from: '/bench/:rest?', to: '/identify' },
+  { from: '/season', to: '/today' },
+  { from: '/map', to: '/survey' },
+  { from: '/records', to: '/survey?what=plants' },
+  { from: '/words', to: '/glossary' },
+  { from: '/specimens', to: '/table' },
+]
 
 /** The whole application: themes, the frame, and one page for each view. */
 export function App({ nonce }: { nonce: string }) {
-  const [themeName, nextTheme] = useThemeName()
+  const [themeName, setTheme] = useThemeName()
   const theme = useMemo(() => gartenTheme(themeName), [themeName])
   const session = useSession().data
   const inside = !!session?.person
@@ -37,25 +51,30 @@ export function App({ nonce }: { nonce: string }) {
     <ThemeProvider theme={theme}>
       <CssBaseline />
       <BrowserRouter>
-        <Shell themeName={themeName} onNextTheme={nextTheme} inside={inside}>
+        <Shell themeName={themeName} onTheme={setTheme} inside={inside}>
           {session && !inside && <EntryPage session={session} />}
           {inside && (
             <BrokenPage>
               <Suspense fallback={null}>
                 <Routes>
-                  <Route path="/bench/:plant?" element={<BenchPage />} />
-                  <Route path="/season" element={<SeasonPage />} />
-                  <Route path="/map" element={<MapPage />} />
-                  <Route path="/records" element={<RecordsPage nonce={nonce} />} />
-                  <Route path="/apart" element={<ApartPage />} />
-                  <Route path="/guide/:taxon?" element={<GuidePage />} />
-                  <Route path="/plate/:taxon" element={<PlatePage />} />
-                  <Route path="/portrait/:plant" element={<PortraitPage />} />
-                  <Route path="/specimens" element={<SpecimensPage />} />
+                  <Route path="/today" element={<SeasonPage />} />
+                  <Route path="/identify/:plant?" element={<BenchPage />} />
                   <Route path="/measure" element={<MeasurePage />} />
+                  <Route path="/portrait/:plant" element={<PortraitPage />} />
+                  <Route path="/survey" element={<SurveyPage nonce={nonce} />} />
+                  <Route element={<GuidePlace />}>
+                    <Route path="/guide/:taxon?" element={<GuidePage />} />
+                    <Route path="/apart" element={<ApartPage />} />
+                    <Route path="/glossary" element={<WordsPage />} />
+                    <Route path="/table" element={<SpecimensPage />} />
+                  </Route>
+                  <Route path="/plate/:taxon" element={<PlatePage />} />
+                  <Route path="/practice" element={<PracticePage />} />
                   <Route path="/people" element={<PeoplePage />} />
-                  <Route path="/words" element={<WordsPage />} />
-                  <Route path="*" element={<Navigate to="/season" replace />} />
+                  {moved.map(({ from, to }) => (
+                    <Route key={from} path={from} element={<Moved to={to} />} />
+                  ))}
+                  <Route path="*" element={<Navigate to="/today" replace />} />
                 </Routes>
               </Suspense>
             </BrokenPage>

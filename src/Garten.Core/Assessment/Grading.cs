@@ -161,7 +161,7 @@ public static class Grading
                     ReasonKind.School,
                     Grade.Settled,
                     true,
-                    "The key was walked to its end without an open couplet."
+                    "The key was walked to its end without an open step."
                 );
             }
 
@@ -172,7 +172,7 @@ public static class Grading
                 settles,
                 settles
                     ? $"{weighing.Features} features settle it."
-                    : $"Neither does the key end at it without an open couplet, nor do {LeastFeatures} features or more settle it."
+                    : $"Neither does the key end at it without an open step, nor do {LeastFeatures} features or more settle it."
             );
         }
 

@@ -399,7 +399,7 @@ public static class BenchDesk
             tests,
             lead.Target switch
             {
-                ToCouplet c => $"to couplet {c.Couplet}",
+                ToCouplet c => $"to step {c.Couplet}",
                 ToKey k => $"on to the key “{guide.Key(k.Key).Title}”",
                 ToTaxon t => guide.Taxon(t.Taxon).Name,
                 _ => "",

@@ -120,13 +120,15 @@ public static class LookNext
                 }
                 else if (IsOpen(character, evidence, visits))
                 {
-                    var parting = table.ExpectedBits(masses);
+                    // What a plant of the name that stands does not have cannot be looked at on it: no needles are counted on a rose.
+                    var stands = held >= LikelihoodConstants.Safe;
+                    if (stands && !model.Guide.Applies(model.Taxa[leading[0]], character.Id))
+                    {
+                        continue;
+                    }
 
-                    // What a plant of that name does not have cannot be looked at on it: no needles are counted on a rose.
-                    var testing =
-                        held >= LikelihoodConstants.Safe && model.Guide.Applies(model.Taxa[leading[0]], character.Id)
-                            ? held * TestingBits(table, leading[0])
-                            : 0;
+                    var parting = table.ExpectedBits(masses);
+                    var testing = stands ? held * TestingBits(table, leading[0]) : 0;
                     var purpose = testing > parting ? LookPurpose.Tests : LookPurpose.Parts;
                     ranked.Add(new(character, table, purpose, Math.Max(parting, testing)));
                 }

@@ -5,11 +5,14 @@ import { ProblemNote } from '../shared/ProblemNote'
 import './access.css'
 import { useChoosePerson, useMakeFirstSteward, useSignIn } from './accessQueries'
 import { roleNames, roles } from './roles'
+import { WhatItIs } from './WhatItIs'
 
 /** The door: the first steward is made here, people sign in, and in the demo one enters as anyone by one press. */
 export function EntryPage({ session }: { session: Session }) {
   return (
     <main className="entry">
+      <title>Garten</title>
+      <WhatItIs />
       {session.demoEntries.length > 0 && <DemoDoor session={session} />}
       {session.needsSteward ? <FirstStewardForm /> : <SignInForm beside={session.demoEntries.length > 0} />}
     </main>
@@ -58,7 +61,7 @@ function SignInForm({ beside }: { beside: boolean }) {
       entering={signIn}
     >
       <p className="soft">
-        No account, or the password is lost? A steward of the survey gives you a new one.
+        No account, or the password is lost? An administrator of the survey gives you a new one.
       </p>
     </PasswordForm>
   )
@@ -72,7 +75,8 @@ function FirstStewardForm() {
         <>
           <h1>A new survey</h1>
           <p>
-            Nobody has come in yet. You become its first steward: you let others in and say what each may do.
+            Nobody has come in yet. You become its first administrator: you let others in and say what each
+            may do.
           </p>
         </>
       }

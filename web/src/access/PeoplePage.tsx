@@ -2,6 +2,7 @@ import { Alert, Button, Checkbox, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useSession } from '../api/queries'
 import type { PersonAccess, Role } from '../api/types'
+import { ViewTitle } from '../shared/ViewTitle'
 import { History } from '../shared/History'
 import { ProblemNote } from '../shared/ProblemNote'
 import './access.css'
@@ -19,13 +20,13 @@ export function PeoplePage() {
   if (session && !session.isSteward)
     return (
       <main className="people">
-        <h1>People</h1>
-        <p>Stewards settle here who may do what. Ask one of them if something should be yours to do.</p>
+        <ViewTitle>People</ViewTitle>
+        <p>Administrators settle here who may do what. Ask one of them if something should be yours to do.</p>
       </main>
     )
   return (
     <main className="people">
-      <h1>People</h1>
+      <ViewTitle>People</ViewTitle>
       <ProblemNote error={error ?? add.error ?? renew.error} />
       {given && (
         <Alert severity="info" variant="outlined" role="status">

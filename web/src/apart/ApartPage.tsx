@@ -1,5 +1,6 @@
 import { useSearchParams } from 'react-router'
 import { useGuide } from '../api/queries'
+import { ViewTitle } from '../shared/ViewTitle'
 import { ApartView } from './ApartView'
 
 /** Telling names of the guide apart without a plant; the names stand in the address, so that a comparison can be passed on. */
@@ -9,7 +10,7 @@ export function ApartPage() {
   const taxa = (query.get('taxa') ?? '').split(',').filter((t) => guide?.taxa.some((x) => x.name.id === t))
   return (
     <main className="apart-page">
-      <h1>Tell apart</h1>
+      <ViewTitle>Tell apart</ViewTitle>
       <p className="soft">What parts the names of the guide, the surest feature first.</p>
       {guide && (
         <ApartView

@@ -37,7 +37,7 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
             </b>
             <span>{k.useWhen}</span>
             <small>
-              {k.couplets.length} couplets, {k.names} names
+              {k.couplets.length} steps, {k.names} names
             </small>
           </button>
         ))}
@@ -53,7 +53,7 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
           />
           {starts?.map((s) => (
             <Button key={`${s.at.key} ${s.at.couplet}`} onClick={() => onBegin(s.at.key, s.at.couplet)}>
-              {s.keyTitle}, couplet {s.at.couplet} ({s.members} names)
+              {s.keyTitle}, step {s.at.couplet} ({s.members} names)
             </Button>
           ))}
           {starts?.length === 0 && <p className="soft">No key divides it.</p>}
@@ -68,7 +68,7 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
           <p className="soft">Lists what would disprove it, and checks it.</p>
         </div>
         <div>
-          <h3>At a couplet</h3>
+          <h3>At a step</h3>
           <div className="row">
             <TextField
               select
@@ -99,7 +99,7 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
           </div>
           {chosen && couplet && !chosen.couplets.includes(Number(couplet)) && (
             <p className="soft">
-              This key has the couplets {chosen.couplets[0]} to {chosen.couplets.at(-1)}.
+              This key has the steps {chosen.couplets[0]} to {chosen.couplets.at(-1)}.
             </p>
           )}
         </div>

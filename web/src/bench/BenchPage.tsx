@@ -1,6 +1,6 @@
 import { Button } from '@mui/material'
 import { useCallback, useEffect, useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams, useSearchParams } from 'react-router'
 import {
   useBench,
   useChoices,
@@ -13,6 +13,8 @@ import {
 } from '../api/queries'
 import { ApartDialog } from '../apart/ApartDialog'
 import type { Certainty, Organ, PlantTag } from '../api/types'
+import { ViewTitle } from '../shared/ViewTitle'
+import { lastPlant } from '../shared/lastPlant'
 import { ProblemNote } from '../shared/ProblemNote'
 import { useShortcuts } from '../shared/useShortcuts'
 import { AccountDialog, type NameView } from './AccountDialog'
@@ -28,21 +30,26 @@ import { PlantTags } from './PlantTags'
 import { SeasonStrip } from './SeasonStrip'
 import { SheetFigure } from './SheetFigure'
 import { LikelyNames } from './LikelyNames'
+import { NamesBar } from './NamesBar'
+import { organs } from './organs'
 import { TakePlantDialog } from './TakePlantDialog'
 import { VisitsPanel } from './VisitsPanel'
 
 const tabs = [
   { id: 'key', label: 'Key', shortcut: 'K' },
   { id: 'features', label: 'Features', shortcut: 'F' },
+  { id: 'plant', label: 'Plant', shortcut: 'P' },
   { id: 'visits', label: 'Visits', shortcut: 'V' },
 ] as const
 type Tab = (typeof tabs)[number]['id']
 type Column = 'plants' | 'sheet' | 'names'
 
 const nobody: PlantTag[] = []
+const isOrgan = (text: string | null): Organ | null =>
+  text !== null && text in organs ? (text as Organ) : null
 const isTag = (text = '') => /^[a-z]{1,4}-\d+$/i.test(text)
 
-/** The bench: plants on the desk, the sheet of one in the middle, where its name stands at the right. */
+/** Identify: the plants under study, the question in hand on one of them, and where its name stands at the right. */
 export function BenchPage() {
   const params = useParams()
   const navigate = useNavigate()
@@ -60,10 +67,26 @@ export function BenchPage() {
   const plant = sheet ? { ...sheet.request, choices } : null
   const answered = useBench(id, plant)
   const bench = answered.data
-  const [tab, setTab] = useState<Tab>('key')
-  const [organ, setOrgan] = useState<Organ>('leaf')
+  // What is looked at stands in the address, so that Back goes back to it and it can be passed on.
+  const [query, setQuery] = useSearchParams()
+  const tab: Tab = tabs.find((t) => t.id === query.get('do'))?.id ?? 'key'
+  const organ: Organ = isOrgan(query.get('organ')) ?? 'leaf'
+  const taking = query.has('add')
+  const ask = useCallback(
+    (change: Record<string, string | null>) =>
+      setQuery((now) => {
+        const next = new URLSearchParams(now)
+        for (const [name, value] of Object.entries(change))
+          if (value === null) next.delete(name)
+          else next.set(name, value)
+        return next
+      }),
+    [setQuery],
+  )
+  const setTab = (next: Tab) => ask({ do: next === 'key' ? null : next })
+  const setOrgan = useCallback((at: Organ) => ask({ organ: at }), [ask])
+  const setTaking = useCallback((on: boolean) => ask({ add: on ? '' : null }), [ask])
   const [column, setColumn] = useState<Column>('sheet')
-  const [taking, setTaking] = useState(false)
   const [comparing, setComparing] = useState(false)
   const [correcting, setCorrecting] = useState(false)
   const [apart, setApart] = useState<string[] | null>(null)
@@ -72,26 +95,31 @@ export function BenchPage() {
 
   const list = plants.data
   useEffect(() => {
+    if (sheet) lastPlant.keep(sheet.plant.id)
+  }, [sheet])
+  useEffect(() => {
     const to = id === null ? list?.[0] : tagged
-    if (to) void navigate(`/bench/${to.id}`, { replace: true })
+    if (to) void navigate(`/identify/${to.id}${window.location.search}`, { replace: true })
   }, [id, list, tagged, navigate])
 
   const step = (by: number) => {
     if (!list?.length) return
     const at = list.findIndex((p) => p.id === id)
     const next = list[(at + by + list.length) % list.length]
-    if (next) void navigate(`/bench/${next.id}`)
+    if (next) void navigate(`/identify/${next.id}${window.location.search}`)
   }
-  const openFeatures = useCallback((at: Organ) => {
-    setOrgan(at)
-    setTab('features')
-    setColumn('sheet')
-  }, [])
-  const take = useCallback(() => setTaking(true), [])
+  const openFeatures = useCallback(
+    (at: Organ) => {
+      ask({ do: 'features', organ: at })
+      setColumn('sheet')
+    },
+    [ask],
+  )
+  const take = useCallback(() => setTaking(true), [setTaking])
   const choose = useCallback(
     (plant: string) => {
       setColumn('sheet')
-      void navigate(`/bench/${plant}`)
+      void navigate(`/identify/${plant}${window.location.search}`)
     },
     [navigate],
   )
@@ -108,6 +136,7 @@ export function BenchPage() {
       input: featureInput({ finding: 'states', states: [state], certainty, expected }),
     })
   }
+  const openPlant = useCallback(() => ask({ do: 'plant' }), [ask])
   const takeBack = (redo: boolean) => undo.mutate({ redo })
   useShortcuts({
     t: () => setTaking(true),
@@ -115,6 +144,7 @@ export function BenchPage() {
     i: () => step(-1),
     k: () => setTab('key'),
     f: () => setTab('features'),
+    p: () => setTab('plant'),
     v: () => setTab('visits'),
     n: () => sheet && setNaming({ taxon: onlyEnd }),
     a: () => {
@@ -149,10 +179,10 @@ export function BenchPage() {
   const named = guide?.taxa.find((t) => t.name.id === latest?.taxon)?.name.id ?? null
   return (
     <div className={`bench show-${column}`}>
-      <div className="bench-switch no-print" role="group" aria-label="Part of the bench">
+      <div className="bench-switch no-print" role="group" aria-label="Part of the view">
         {(['plants', 'sheet', 'names'] as const).map((c) => (
           <button key={c} type="button" aria-pressed={column === c} onClick={() => setColumn(c)}>
-            {{ plants: 'Plants', sheet: 'Sheet', names: 'Likely names' }[c]}
+            {{ plants: 'Plants', sheet: 'This plant', names: 'Likely names' }[c]}
           </button>
         ))}
       </div>
@@ -161,17 +191,17 @@ export function BenchPage() {
         <ProblemNote error={error} />
         {list?.length === 0 && (
           <div className="bench-empty">
-            <h1>No plant on the bench yet</h1>
-            <p>Take the plant in front of you: where it stands, and what is on it today.</p>
+            <ViewTitle>No plant here yet</ViewTitle>
+            <p>Add the plant in front of you: where it stands, and what is on it today.</p>
             <Button variant="contained" onClick={() => setTaking(true)}>
-              Take a plant
+              Add a plant
             </Button>
           </div>
         )}
         {sheet && guide && (
           <>
             <div className="sheet-head">
-              <h1>{sheet.plant.tag}</h1>
+              <ViewTitle>{sheet.plant.tag}</ViewTitle>
               <span className="sheet-what">{sheet.plant.description}</span>
               <span className="soft">
                 {sheet.plant.site.name}
@@ -210,15 +240,7 @@ export function BenchPage() {
                 Say who you are at the top right before you record: every feature carries its observer.
               </div>
             )}
-            <SheetFigure
-              sheet={sheet}
-              guide={guide}
-              current={tab === 'features' ? organ : null}
-              leading={sheet.observations.length > 0 ? (bench?.likelyNames.names[0]?.name ?? null) : null}
-              weighing={answered.settling}
-              onOrgan={openFeatures}
-            />
-            <SeasonStrip sheet={sheet} taxon={named ?? onlyEnd} />
+            <SeasonStrip sheet={sheet} taxon={named ?? onlyEnd} onOpen={openPlant} />
             <div className="tabs" role="tablist" aria-label="Work on this plant">
               {tabs.map((t) => (
                 <button
@@ -255,6 +277,16 @@ export function BenchPage() {
                 onOrgan={setOrgan}
               />
             )}
+            {tab === 'plant' && (
+              <SheetFigure
+                sheet={sheet}
+                guide={guide}
+                current={null}
+                leading={sheet.observations.length > 0 ? (bench?.likelyNames.names[0]?.name ?? null) : null}
+                weighing={answered.settling}
+                onOrgan={openFeatures}
+              />
+            )}
             {tab === 'visits' && <VisitsPanel key={sheet.plant.id} sheet={sheet} />}
           </>
         )}
@@ -278,14 +310,19 @@ export function BenchPage() {
       ) : (
         <aside className="likely-names" />
       )}
+      {bench && column !== 'plants' && (
+        <NamesBar
+          bench={bench}
+          open={column === 'names'}
+          onPress={() => setColumn(column === 'names' ? 'sheet' : 'names')}
+        />
+      )}
       {taking && (
         <TakePlantDialog
           onClose={() => setTaking(false)}
           onTaken={(plant) => {
-            setTaking(false)
-            setTab('key')
             setColumn('sheet')
-            void navigate(`/bench/${plant}`)
+            void navigate(`/identify/${plant}`)
           }}
         />
       )}
@@ -303,7 +340,7 @@ export function BenchPage() {
           onClose={() => setCorrecting(false)}
           onDeleted={() => {
             setCorrecting(false)
-            void navigate('/records')
+            void navigate('/survey?what=plants')
           }}
         />
       )}

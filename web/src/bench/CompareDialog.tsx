@@ -10,7 +10,7 @@ import {
 import { useState } from 'react'
 import { useColony, useComparison, useRequest } from '../api/queries'
 import type { PlantComparison, PlantSheet, PlantTag } from '../api/types'
-import { bits } from '../shared/format'
+import { odds } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 import { useMergePlants } from './partingQueries'
@@ -115,7 +115,7 @@ function Features({ one, other, data }: { one: string; other: string; data: Plan
             <th scope="col">{one}</th>
             <th scope="col">{other}</th>
             <th scope="col">Alike</th>
-            <th scope="col">Bits</th>
+            <th scope="col">Odds</th>
           </tr>
         </thead>
         <tbody>
@@ -127,7 +127,7 @@ function Features({ one, other, data }: { one: string; other: string; data: Plan
               <td>
                 <b aria-hidden="true">{likeness[f.likeness].sign}</b> {likeness[f.likeness].text}
               </td>
-              <td>{f.likeness === 'oneOnly' ? '' : bits(f.bits)}</td>
+              <td>{f.likeness === 'oneOnly' ? '' : odds(f.bits)}</td>
             </tr>
           ))}
         </tbody>

@@ -100,7 +100,7 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
             />
           </div>
           <p className="soft">
-            Kept with it as reasons: {steps === 0 ? 'no key walked' : `${some(steps, 'couplet')} walked`},{' '}
+            Kept with it as reasons: {steps === 0 ? 'no key walked' : `${some(steps, 'step')} walked`},{' '}
             {some(seen, 'feature')} seen
             {sheet.determinations.length > 0 && '. Earlier names stay on the sheet'}.
           </p>

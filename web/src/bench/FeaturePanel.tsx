@@ -69,6 +69,25 @@ const theirsOf = ({ error }: Failure) => (error instanceof Problem ? error.their
 /** Names a feature among all that are being recorded. */
 const keyOf = (visit: string, character: string) => `${visit} ${character}`
 
+/** How things are seen just now, in one line. */
+const mannerWords = (manner: Manner, date: string) =>
+  [
+    certainties.find(([c]) => c === manner.certainty)?.[1],
+    sources[manner.source],
+    date,
+    manner.exposure,
+    manner.position && words(manner.position),
+    manner.age && ageWords[manner.age],
+    manner.tool && toolWords[manner.tool],
+    manner.altered,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+
+/** True where a feature, one of its states or how to look speaks of what is looked for. */
+const speaksOf = (c: GuideView['characters'][number], wanted: string) =>
+  `${c.label} ${c.howTo} ${c.states.map((s) => s.label).join(' ')}`.toLowerCase().includes(wanted)
+
 function Choice<T extends string>(props: {
   label: string
   value: T | ''
@@ -111,6 +130,13 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
   // The core counts the visits of a plant from 1.
   const number = sheet.visits.findIndex((v) => v.id === visit) + 1
   const [tallying, setTallying] = useState(false)
+  const [setting, setSetting] = useState(false)
+  const [wanted, setWanted] = useState('')
+  const low = wanted.trim().toLowerCase()
+  // What is looked for is found on every organ; else one organ is shown at a time.
+  const shown = guide.characters.filter((c) =>
+    c.organ === 'place' ? false : low ? speaksOf(c, low) : c.organ === organ,
+  )
   const counted = guide.characters.filter((c) => c.organ === organ && c.kind === 'count')
   const recording = useRecordFeature(sheet.plant.id)
   // Several features can be on their way at once, each with its own end.
@@ -152,68 +178,88 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
   )
   return (
     <section className="features" aria-label="Features">
-      <div className="features-manner">
-        <Choice
-          label="Seen on"
-          value={String(visit)}
-          options={sheet.visits.map((v) => [String(v.id), day(v.date)] as const)}
-          onChange={(v) => setVisit(v)}
+      <div className="features-find">
+        <TextField
+          label="Find a feature"
+          type="search"
+          size="small"
+          value={wanted}
+          onChange={(e) => setWanted(e.target.value)}
         />
-        <div className="segments" role="radiogroup" aria-label="How sure">
-          {certainties.map(([c, label]) => (
-            <button
-              key={c}
-              type="button"
-              role="radio"
-              aria-checked={manner.certainty === c}
-              onClick={() => set({ certainty: c })}
-            >
-              {label}
-            </button>
-          ))}
-        </div>
-        <Choice
-          label="Part"
-          value={manner.source}
-          options={Object.entries(sources) as [EvidenceSource, string][]}
-          onChange={(source) => source && set({ source })}
-        />
-        <Choice
-          label="Grew in"
-          value={manner.exposure}
-          none="not noted"
-          options={exposures.map((e) => [e, e] as const)}
-          onChange={(exposure) => set({ exposure })}
-        />
-        <Choice
-          label="Where on it"
-          value={manner.position}
-          none="not noted"
-          options={positions.map((p) => [p, words(p)] as const)}
-          onChange={(position) => set({ position })}
-        />
-        <Choice
-          label="How old"
-          value={manner.age}
-          none="not noted"
-          options={Object.entries(ageWords) as [PartAge, string][]}
-          onChange={(age) => set({ age })}
-        />
-        <Choice
-          label="Seen with"
-          value={manner.tool}
-          none="as asked"
-          options={Object.entries(toolWords) as [Tool, string][]}
-          onChange={(tool) => set({ tool })}
-        />
-        <Choice
-          label="Altered"
-          value={manner.altered}
-          none="no"
-          options={alterations.map((a) => [a, a] as const)}
-          onChange={(altered) => set({ altered })}
-        />
+        <Button
+          color="inherit"
+          variant="outlined"
+          aria-expanded={setting}
+          title="How sure, on which part, where and with what: holds for what is recorded from now on"
+          onClick={() => setSetting(!setting)}
+        >
+          {mannerWords(manner, day(sheet.visits[number - 1]?.date ?? '', false))} ▾
+        </Button>
       </div>
+      {setting && (
+        <div className="features-manner">
+          <Choice
+            label="Seen on"
+            value={String(visit)}
+            options={sheet.visits.map((v) => [String(v.id), day(v.date)] as const)}
+            onChange={(v) => setVisit(v)}
+          />
+          <div className="segments" role="radiogroup" aria-label="How sure">
+            {certainties.map(([c, label]) => (
+              <button
+                key={c}
+                type="button"
+                role="radio"
+                aria-checked={manner.certainty === c}
+                onClick={() => set({ certainty: c })}
+              >
+                {label}
+              </button>
+            ))}
+          </div>
+          <Choice
+            label="Part"
+            value={manner.source}
+            options={Object.entries(sources) as [EvidenceSource, string][]}
+            onChange={(source) => source && set({ source })}
+          />
+          <Choice
+            label="Grew in"
+            value={manner.exposure}
+            none="not noted"
+            options={exposures.map((e) => [e, e] as const)}
+            onChange={(exposure) => set({ exposure })}
+          />
+          <Choice
+            label="Where on it"
+            value={manner.position}
+            none="not noted"
+            options={positions.map((p) => [p, words(p)] as const)}
+            onChange={(position) => set({ position })}
+          />
+          <Choice
+            label="How old"
+            value={manner.age}
+            none="not noted"
+            options={Object.entries(ageWords) as [PartAge, string][]}
+            onChange={(age) => set({ age })}
+          />
+          <Choice
+            label="Seen with"
+            value={manner.tool}
+            none="as asked"
+            options={Object.entries(toolWords) as [Tool, string][]}
+            onChange={(tool) => set({ tool })}
+          />
+          <Choice
+            label="Altered"
+            value={manner.altered}
+            none="no"
+            options={alterations.map((a) => [a, a] as const)}
+            onChange={(altered) => set({ altered })}
+          />
+        </div>
+      )}
       <div className="features-organs" role="tablist" aria-label="Organ">
         {(Object.keys(organs) as Organ[])
           .filter((o) => o !== 'place')
@@ -261,28 +307,31 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
       {organ === 'place' && (
         <p className="soft">The place is taken from the site: {sheet.plant.site.name}.</p>
       )}
-      {guide.characters
-        .filter((c) => c.organ === organ && c.organ !== 'place')
-        .map((c) => (
-          <CharacterRow
-            key={`${c.id} ${visit}`}
-            character={c}
-            drawn={tiles?.get(c.id)}
-            slot={`${sheet.plant.id}/${visit}/${c.id}`}
-            recorded={recordedOn(sheet, visit, c.id)}
-            elsewhere={sheet.observations.filter((o) => o.seen.character === c.id && o.visit !== visit)}
-            samples={samples?.samples.filter((s) => s.character === c.id && s.visit === number) ?? none}
-            ratio={samples?.ratios.find((r) => r.character === c.id && r.visit === number)}
-            note={notes
-              .filter((n) => n.character === c.id)
-              .map((n) => n.text)
-              .join(' ')}
-            manner={manner}
-            busy={underWay.includes(keyOf(visit, c.id))}
-            error={failureOf(c.id)}
-            onRecord={record}
-          />
-        ))}
+      {shown.length === 0 && (
+        <p className="soft" role="status">
+          No feature speaks of “{wanted.trim()}”. Try another word, or look it up in the glossary.
+        </p>
+      )}
+      {shown.map((c) => (
+        <CharacterRow
+          key={`${c.id} ${visit}`}
+          character={c}
+          drawn={tiles?.get(c.id)}
+          slot={`${sheet.plant.id}/${visit}/${c.id}`}
+          recorded={recordedOn(sheet, visit, c.id)}
+          elsewhere={sheet.observations.filter((o) => o.seen.character === c.id && o.visit !== visit)}
+          samples={samples?.samples.filter((s) => s.character === c.id && s.visit === number) ?? none}
+          ratio={samples?.ratios.find((r) => r.character === c.id && r.visit === number)}
+          note={notes
+            .filter((n) => n.character === c.id)
+            .map((n) => n.text)
+            .join(' ')}
+          manner={manner}
+          busy={underWay.includes(keyOf(visit, c.id))}
+          error={failureOf(c.id)}
+          onRecord={record}
+        />
+      ))}
       {conflict && (
         <ConflictDialog
           character={guide.characters.find((c) => c.id === conflict.change.character)}

@@ -4,6 +4,7 @@ import type { Grade, Organ, PlantSheet, ReturnNeed } from '../api/types'
 import { day } from '../shared/format'
 import { lookAt } from '../shared/lookAt'
 import { ProblemNote } from '../shared/ProblemNote'
+import { gradeWords } from '../shared/grades'
 import { useGrade, useOverrule } from '../season/seasonQueries'
 
 const grades: Grade[] = ['unplaced', 'leaning', 'settled', 'confirmed']
@@ -25,27 +26,27 @@ export function GradeBox({ sheet, onLook }: Props) {
   return (
     <>
       <h2>
-        Grade{' '}
+        How sure{' '}
         <small>
           {reasons.length - missing.length} of {reasons.length} reasons met
         </small>
       </h2>
-      <div className="box" role="group" aria-label="Grade">
-        <ol className="grade-steps" aria-label={`Grade: ${grade}`}>
+      <div className="box" role="group" aria-label="How sure">
+        <ol className="grade-steps" aria-label={`How sure: ${gradeWords[grade]}`}>
           {grades.map((g) => (
             <li
               key={g}
               aria-current={g === grade ? 'step' : undefined}
               data-reached={grades.indexOf(g) <= grades.indexOf(grade)}
             >
-              {g}
+              {gradeWords[g]}
             </li>
           ))}
         </ol>
         {data.overrule && (
           <p className="caution" role="status">
-            Set to <b>{data.overrule.grade}</b> by {data.overrule.person} on {day(data.overrule.on)}:{' '}
-            {data.overrule.reason}
+            Set to <b>{gradeWords[data.overrule.grade ?? grade]}</b> by {data.overrule.person} on{' '}
+            {day(data.overrule.on)}: {data.overrule.reason}
           </p>
         )}
         <ul className="reasons-list">
@@ -128,24 +129,24 @@ function OverruleDialog(props: { plant: string; set: Grade | null; computed: Gra
           overrule.mutate({ grade: grade || null, reason }, { onSuccess: props.onClose })
         }}
       >
-        <DialogTitle>Overrule the grade</DialogTitle>
+        <DialogTitle>Say yourself how sure it is</DialogTitle>
         <DialogContent>
           <ProblemNote error={overrule.error} />
           <p className="soft">
-            The computed grade is {props.computed}. What you set stands beside it with your reason.
+            Reckoned is “{gradeWords[props.computed]}”. What you set stands beside it with your reason.
           </p>
           <TextField
             select
-            label="Grade"
+            label="How sure"
             fullWidth
             margin="dense"
             value={grade}
             onChange={(e) => setGrade(e.target.value as Grade | '')}
           >
-            <MenuItem value="">as computed</MenuItem>
+            <MenuItem value="">as reckoned</MenuItem>
             {grades.map((g) => (
               <MenuItem key={g} value={g}>
-                {g}
+                {gradeWords[g]}
               </MenuItem>
             ))}
           </TextField>

@@ -152,17 +152,22 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
               onClick={() => answer(null)}
               disabled={walking.isPending}
             >
-              Can’t tell, follow both&nbsp;<kbd>0</kbd>
+              Can’t tell: follow both&nbsp;<kbd>0</kbd>
             </Button>
             <Button color="inherit" variant="outlined" onClick={neither} disabled={walking.isPending}>
               Neither fits&nbsp;<kbd>-</kbd>
             </Button>
-            <Button color="inherit" onClick={back} disabled={walk.steps.length === 0 || walking.isPending}>
-              Back a couplet&nbsp;<kbd>⌫</kbd>
+            <Button
+              color="inherit"
+              variant="outlined"
+              onClick={back}
+              disabled={walk.steps.length === 0 || walking.isPending}
+            >
+              Back&nbsp;<kbd>⌫</kbd>
             </Button>
             <span className="soft">
-              {couplet.keyTitle}, couplet {couplet.at.couplet}
-              {walk.open > 1 && ` · ${walk.open} couplets open`}
+              {couplet.keyTitle}, step {couplet.at.couplet}
+              {walk.open > 1 && ` · ${walk.open} steps open`}
             </span>
           </div>
         </>
@@ -177,7 +182,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
       )}
       {walk.doubt && (
         <div className="caution" role="status">
-          Couplet {walk.doubt.at.couplet} was perhaps mis-answered: the features point to its lead{' '}
+          Step {walk.doubt.at.couplet} was perhaps mis-answered: the features point to its choice{' '}
           {walk.doubt.other} ({walk.doubt.otherSays}), which leads to{' '}
           {walk.doubt.leadsTo.map((t, i) => (
             <span key={t.id}>
@@ -194,7 +199,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
               move({ move: 'reopen', key: walk.doubt.at.key, couplet: walk.doubt.at.couplet, lead: null })
             }
           >
-            Look at couplet {walk.doubt.at.couplet} again
+            Look at step {walk.doubt.at.couplet} again
           </Button>
         </div>
       )}
@@ -240,7 +245,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
           )}
           {!couplet && (
             <Button color="inherit" onClick={back}>
-              Back a couplet&nbsp;<kbd>⌫</kbd>
+              Back&nbsp;<kbd>⌫</kbd>
             </Button>
           )}
         </div>

@@ -19,22 +19,7 @@ export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) 
   const end = lead.end
   const terms = [...new Set(lead.tests.flatMap((t) => t.terms))]
   return (
-    <article className={`lead${favoured ? ' favoured' : ''}`} aria-label={`Lead ${lead.number}`}>
-      <button type="button" className="lead-choose" onClick={onChoose}>
-        <kbd>{lead.number}</kbd>
-        <span>
-          {end ? (
-            <>
-              to <TaxonText name={end.name} />
-            </>
-          ) : (
-            lead.to
-          )}
-          {lead.names > 1 && <small> · {lead.names} names</small>}
-        </span>
-        {favoured && <small className="lead-note">what was recorded favours this</small>}
-        {given && <small className="lead-note">your answer before</small>}
-      </button>
+    <article className={`lead${favoured ? ' favoured' : ''}`} aria-label={`Choice ${lead.number}`}>
       <div className="lead-tiles">
         {lead.tests
           .filter((t) => t.drawn.length > 0 || t.drawnNumber !== null)
@@ -70,6 +55,22 @@ export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) 
           </button>
         )}
       </div>
+      <button type="button" className="lead-choose" onClick={onChoose}>
+        <kbd>{lead.number}</kbd>
+        <b>This one</b>
+        <span className="lead-to">
+          {end ? (
+            <>
+              to <TaxonText name={end.name} />
+            </>
+          ) : (
+            lead.to
+          )}
+          {lead.names > 1 && <small> · {lead.names} names</small>}
+        </span>
+        {favoured && <small className="lead-note">what was recorded favours this</small>}
+        {given && <small className="lead-note">your answer before</small>}
+      </button>
     </article>
   )
 }

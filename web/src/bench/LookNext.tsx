@@ -84,7 +84,7 @@ export function LookNext({ bench, kit, busy, onKit, onLook, onRecord }: Props) {
   return (
     <>
       <h2>
-        Look next <small>most doubt removed a minute</small>
+        Look next <small>what tells most for the time</small>
       </h2>
       {bench.lookNext.length > 0 ? (
         <ol className="box look">
@@ -93,7 +93,7 @@ export function LookNext({ bench, kit, busy, onKit, onLook, onRecord }: Props) {
               <button type="button" onClick={() => onLook(s.organ)} title={s.howTo}>
                 <b>{s.label}</b> {i === 0 && <kbd>L</kbd>}
                 <small>
-                  {s.effortSeconds} s, {words(s.tool)}, {gain(s.bits)} bits
+                  {s.effortSeconds} s, {words(s.tool)}, {gain(s.bits)}
                   <Purpose suggestion={s} leading={bench.likelyNames.names[0]?.name.name ?? ''} />
                 </small>
               </button>

@@ -12,11 +12,11 @@ interface Props {
 /** Where no lead of a couplet fitted the plant: what the couplet held, and what the plant can still be kept as. */
 export function NeitherFits({ neither: n, onAgain, onAccount, onName }: Props) {
   return (
-    <section className="ends" aria-label="Neither lead fits">
-      <h3>The key stops at couplet {n.at.couplet}: neither fits</h3>
+    <section className="ends" aria-label="Neither choice fits">
+      <h3>The key stops at step {n.at.couplet}: neither fits</h3>
       <p>
         It held {n.count === 1 ? 'one name' : `${n.count} names`}, those nearest by the features first. This
-        may be a plant the guide does not hold, or an earlier couplet was mis-answered.
+        may be a plant the guide does not hold, or an earlier step was mis-answered.
       </p>
       <p className="row">
         {n.held.map((t) => (
@@ -39,7 +39,7 @@ export function NeitherFits({ neither: n, onAgain, onAccount, onName }: Props) {
           </span>
         </Button>
         <Button color="inherit" variant="outlined" onClick={() => onAgain(n.at)}>
-          Look at couplet {n.at.couplet} again
+          Look at step {n.at.couplet} again
         </Button>
       </div>
     </section>

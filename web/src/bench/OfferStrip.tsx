@@ -30,8 +30,8 @@ export function OfferStrip({ offers, onRecord, onSkip }: Props) {
   // With nothing ticked the same key leads to the first box, which the space bar ticks.
   useShortcuts({ r: ready.length > 0 ? record : () => first.current?.focus(), Escape: onSkip })
   return (
-    <div className="offers" role="region" aria-label="Record what the lead says">
-      <span>Your lead says this. Tick what you saw:</span>
+    <div className="offers" role="region" aria-label="Record what the choice says">
+      <span>Your choice says this. Tick what you saw:</span>
       {offers.map((o, i) => (
         <span key={o.character} className="offer">
           <label>

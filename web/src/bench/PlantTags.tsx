@@ -16,18 +16,12 @@ interface Props {
 export const PlantTags = memo(function PlantTags({ plants, current, onTake, onChoose }: Props) {
   const mayRecord = useSession().data?.mayRecord
   return (
-    <nav className="tags no-print" aria-label="Plants on the bench">
+    <nav className="tags no-print" aria-label="Plants under study">
       <h2>
-        On the bench <small>{some(plants.length, 'plant')}</small>
+        Plants <small>{some(plants.length, 'plant')}</small>
       </h2>
-      <Button
-        variant="outlined"
-        color="inherit"
-        onClick={onTake}
-        disabled={!mayRecord}
-        sx={{ bgcolor: 'var(--card)', flex: 'none' }}
-      >
-        Take a plant&nbsp;<kbd>T</kbd>
+      <Button variant="contained" onClick={onTake} disabled={!mayRecord} sx={{ flex: 'none' }}>
+        Add a plant&nbsp;<kbd>T</kbd>
       </Button>
       <ul>
         {plants.map((p) => (

@@ -1,7 +1,7 @@
 import { Button } from '@mui/material'
 import { useCrosses, useReasons } from '../api/queries'
 import type { BenchChoices, BenchRequest, CrossTest, GuideView } from '../api/types'
-import { bits, percent } from '../shared/format'
+import { odds, percent } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
 
@@ -32,7 +32,7 @@ export function Reasons({ plant, choices, guide, taxon, onChoices }: Props) {
             <tr>
               <th scope="col">Recorded</th>
               <th scope="col">Push</th>
-              <th scope="col">Bits</th>
+              <th scope="col">Odds</th>
               <th scope="col">Fits</th>
               <th scope="col">
                 <span className="sr">Switch</span>
@@ -59,7 +59,7 @@ export function Reasons({ plant, choices, guide, taxon, onChoices }: Props) {
                   </svg>{' '}
                   {g.inWords}
                 </td>
-                <td>{bits(g.bits)}</td>
+                <td>{odds(g.bits)}</td>
                 <td>{g.fitting} names</td>
                 <td>
                   {g.character && (

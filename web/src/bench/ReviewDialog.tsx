@@ -66,7 +66,7 @@ export function ReviewDialog({ plant, name, onClose }: Props) {
           <ProblemNote error={review.error} />
           <p>
             It rests on {some(name.reasons.features.length, 'feature')}
-            {name.reasons.path.length > 0 && ` and a walk of ${some(name.reasons.path.length, 'couplet')}`}
+            {name.reasons.path.length > 0 && ` and a walk of ${some(name.reasons.path.length, 'step')}`}
             {name.reasons.notRuledOut.length > 0 &&
               `; not ruled out: ${name.reasons.notRuledOut.slice(0, 4).join(', ')}`}
             .

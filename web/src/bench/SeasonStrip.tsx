@@ -4,6 +4,7 @@ import type { PlantSheet } from '../api/types'
 import { day } from '../shared/format'
 import { dayInYear, inWords, months, phases, spansOf } from '../shared/seasons'
 import { TaxonText } from '../shared/TaxonText'
+import { YearTiles } from './YearTiles'
 
 /** Leaves and their colours share the lower row, flowers and fruit the upper one. */
 const rows = { flower: 0, fruit: 0, leaf: 1, leafColour: 1 } as const
@@ -15,26 +16,28 @@ const x = (dayNumber: number) => (dayNumber / 365) * width
 export const SeasonStrip = memo(function SeasonStrip({
   sheet,
   taxon,
+  onOpen,
 }: {
   sheet: PlantSheet
   taxon: string | null
+  /** Opens the whole plant. */
+  onOpen: () => void
 }) {
   const account = useAccount(sheet.request, taxon).data
   const today = useSession().data?.today
   return (
     <figure className="season" aria-label="Seasons and visits">
-      <svg viewBox={`0 0 ${width} 46`} role="img">
+      <button type="button" className="season-open" title="The whole plant, drawn" onClick={onOpen}>
+        <span className="sr">Open the whole plant</span>
+        <YearTiles plant={sheet.plant.id} />
+      </button>
+      <svg viewBox={`0 0 ${width} 33`} role="img">
         <title>
           {`Visits on ${sheet.visits.map((v) => day(v.date)).join(', ')}.`}
           {account ? ` ${account.taxon.name}: ${account.seasons.map(inWords).join(' ')}` : ''}
         </title>
         {months.map((m, i) => (
-          <g key={m}>
-            <path d={`M${x(i * 30.42)} 30V45`} stroke="var(--line)" />
-            <text x={x(i * 30.42 + 15)} y="42" textAnchor="middle" className="season-month">
-              {m}
-            </text>
-          </g>
+          <path key={m} d={`M${x(i * 30.42)} 0V33`} stroke="var(--line)" />
         ))}
         {account?.seasons.flatMap((s) => {
           const { label, fill } = phases[s.phase]

@@ -1,5 +1,6 @@
 import { Link } from 'react-router'
 import { useSeeOne } from '../api/queries'
+import { gradeWords } from '../shared/grades'
 
 /** The nearest plants that have this name already: nothing teaches a plant like another of its kind. */
 export function SeeOne({ plant, taxon }: { plant: string; taxon: string }) {
@@ -11,8 +12,8 @@ export function SeeOne({ plant, taxon }: { plant: string; taxon: string }) {
       <ul>
         {seen.map(({ plant: p, grade, way, find }) => (
           <li key={p.id}>
-            <Link to={`/bench/${p.id}`}>{p.tag}</Link> {way ? `${way}, at ${p.site}` : `at ${p.site}`},{' '}
-            {grade}. {p.description}
+            <Link to={`/identify/${p.id}`}>{p.tag}</Link> {way ? `${way}, at ${p.site}` : `at ${p.site}`},{' '}
+            {gradeWords[grade]}. {p.description}
             {find && ` (${find})`}
           </li>
         ))}

@@ -56,7 +56,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
           save()
         }}
       >
-        <DialogTitle>Take a plant</DialogTitle>
+        <DialogTitle>Add a plant</DialogTitle>
         <DialogContent>
           <ProblemNote error={take.error} />
           <TextField
@@ -118,7 +118,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
             variant="contained"
             disabled={take.isPending || chosenSite === undefined || !session?.person}
           >
-            Take it
+            Add it
           </Button>
         </DialogActions>
       </form>

@@ -12,7 +12,7 @@ export function WalkPath({ walk, onReopen, onPutAway }: Props) {
   const current = walk.current?.at
   return (
     <div className="path">
-      <ol aria-label="Path walked">
+      <ol aria-label="Path walked" ref={(list) => list?.scrollTo?.({ left: list.scrollWidth })}>
         {walk.steps.map((s, i) => {
           const newKey = i === 0 || walk.steps[i - 1]?.at.key !== s.at.key
           const here = current?.key === s.at.key && current.couplet === s.at.couplet
@@ -24,11 +24,10 @@ export function WalkPath({ walk, onReopen, onPutAway }: Props) {
                 className={`step${s.lead === null ? ' doubt' : ''}${s.conflicting > 0 ? ' conflict' : ''}`}
                 aria-current={here ? 'step' : undefined}
                 title={s.said}
-                aria-label={`Couplet ${s.at.couplet}: ${s.said}. Open again`}
+                aria-label={`Step ${s.at.couplet}: ${s.said}. Open again`}
                 onClick={() => onReopen(s.at)}
               >
-                {s.at.couplet}
-                <small>{s.lead === null ? '?' : s.lead < 1 ? '✕' : s.lead}</small>
+                <span className="step-said">{s.said}</span>
                 {s.conflicting > 0 && <span aria-label="conflicts with what was recorded"> ≠</span>}
               </button>
             </li>
@@ -39,7 +38,7 @@ export function WalkPath({ walk, onReopen, onPutAway }: Props) {
             {walk.steps.at(-1)?.at.key !== current.key && (
               <span className="soft">{walk.current?.keyTitle}</span>
             )}
-            <b aria-current="step">{current.couplet}</b>
+            <b aria-current="step">{walk.inPlay.length} names left</b>
           </li>
         )}
       </ol>

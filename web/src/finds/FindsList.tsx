@@ -87,7 +87,7 @@ export function FindsList({ filter, total, nonce }: Props) {
     begin(page.pageSize)
   }
   const open = ({ find }: FindView) =>
-    void navigate(find.counted ? `/records?what=counts&sheet=${find.of}` : `/bench/${find.of}`)
+    void navigate(find.counted ? `/survey?what=counts&sheet=${find.of}` : `/identify/${find.of}`)
   return (
     <div className="finds-list">
       <ProblemNote error={error} />

@@ -38,6 +38,7 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
           </span>
         ))}
       </p>
+      <title>{`${a.taxon.name} · Garten`}</title>
       <h1>
         <TaxonText name={a.taxon.name} family={a.taxon.rank === 'family'} /> <small>{a.author}</small>
       </h1>

@@ -11,7 +11,7 @@ import { TaxonLine } from './TaxonLine'
 import './guide.css'
 
 const ways = [
-  { id: 'kinship', label: 'By kinship' },
+  { id: 'kinship', label: 'By family' },
   { id: 'feature', label: 'By feature' },
 ] as const
 
@@ -63,6 +63,7 @@ export function GuidePage() {
           <FloraText account={account} guide={guide} onOpen={open} />
         ) : (
           <div className="guide-empty">
+            <title>Guide · Garten</title>
             <h1>{guide?.title}</h1>
             <p>
               {guide?.taxa.filter((t) => t.name.rank !== 'family' && t.name.rank !== 'genus').length} kinds of

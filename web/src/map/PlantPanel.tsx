@@ -30,7 +30,7 @@ export function PlantPanel({ plant, where, pointing, onBack, onPoint }: Props) {
     <>
       <Button onClick={onBack}>{pointing ? 'Back' : 'All places'}</Button>
       <h1>
-        <Link to={`/bench/${plant.id}`}>{plant.tag}</Link>
+        <Link to={`/identify/${plant.id}`}>{plant.tag}</Link>
       </h1>
       <p>
         {plant.name && <TaxonText name={plant.name} />} {plant.description}

@@ -49,7 +49,7 @@ export function UseHeight({ entry, plant, onPlant }: Props) {
       <ProblemNote error={recording.error} />
       {done && sheet && (
         <Alert severity="success" variant="outlined" role="status" sx={{ mt: 1 }}>
-          On the sheet of <Link to={`/bench/${sheet.plant.id}`}>{sheet.plant.tag}</Link>.
+          On the sheet of <Link to={`/identify/${sheet.plant.id}`}>{sheet.plant.tag}</Link>.
         </Alert>
       )}
     </section>

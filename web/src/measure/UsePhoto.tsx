@@ -117,8 +117,8 @@ export function UsePhoto({ photo, marks, measures, plant, onPlant }: Props) {
       <ProblemNote error={using.error} />
       {using.isSuccess && sheet && (
         <Alert severity="success" variant="outlined" role="status" sx={{ mt: 1 }}>
-          On the sheet of <Link to={`/bench/${sheet.plant.id}`}>{sheet.plant.tag}</Link>, with this picture as
-          evidence.
+          On the sheet of <Link to={`/identify/${sheet.plant.id}`}>{sheet.plant.tag}</Link>, with this picture
+          as evidence.
         </Alert>
       )}
     </section>

@@ -6,6 +6,7 @@ import { StatisticsView } from '../counts/StatisticsView'
 import { WithheldList } from '../records/WithheldList'
 import { capital, day } from '../shared/format'
 import { PortraitSheet } from '../pictures/PortraitSheet'
+import { gradeWords } from '../shared/grades'
 import { ProblemNote } from '../shared/ProblemNote'
 import { SiteField } from '../shared/SiteField'
 import { TaxonText } from '../shared/TaxonText'
@@ -65,8 +66,8 @@ function Report({ of }: { of: ReportView }) {
         <h2>Methods and effort</h2>
         <p>
           {of.report.followed} {of.report.followed === 1 ? 'plant was' : 'plants were'} followed over the
-          seasons with a key and by their features; a name counts as settled or confirmed by the reasons that
-          stand on its sheet.
+          seasons with a key and by their features; a name counts as well supported or confirmed by the
+          reasons that stand on its sheet.
         </p>
         {of.report.effort.length > 0 && (
           <div className="statistics-wide">
@@ -132,7 +133,7 @@ function Report({ of }: { of: ReportView }) {
                     {s.taxon.common && <div className="soft">{s.taxon.common}</div>}
                   </td>
                   <td>{s.planted ? 'planted' : s.status}</td>
-                  <td>{s.grade}</td>
+                  <td>{s.grade && gradeWords[s.grade]}</td>
                   <td>{s.evidence}</td>
                   <td className="day">{day(s.first)}</td>
                   <td className="day">{day(s.last)}</td>

@@ -18,7 +18,7 @@ export function PortraitPage() {
         <Button variant="contained" onClick={() => window.print()}>
           Print this portrait
         </Button>
-        <Button onClick={() => void navigate(`/bench/${plant}`)}>Back to the plant</Button>
+        <Button onClick={() => void navigate(`/identify/${plant}`)}>Back to the plant</Button>
       </div>
       <article className="plate-sheet portrait-sheet" aria-label={`Portrait of ${sheet.plant.tag}`}>
         <header>

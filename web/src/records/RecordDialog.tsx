@@ -37,7 +37,7 @@ export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClos
         ))}
       </DialogContent>
       <DialogActions>
-        <Button component={Link} to={`/bench/${record.plant}`}>
+        <Button component={Link} to={`/identify/${record.plant}`}>
           Open on the bench
         </Button>
         <Button onClick={onClose} autoFocus>
@@ -74,7 +74,7 @@ function NameSlip({ d, earlier }: { d: DeterminationView; earlier: boolean }) {
             ? 'no key was used'
             : g.clearWalk
               ? 'to its end, nothing left open'
-              : 'with a couplet left open'}
+              : 'with a step left open'}
         </small>
       </h4>
       <ol>
@@ -82,7 +82,7 @@ function NameSlip({ d, earlier }: { d: DeterminationView; earlier: boolean }) {
           <li key={`${s.key} ${s.couplet}`} value={s.couplet}>
             {s.said}{' '}
             <small className="soft">
-              ({s.key}, {s.lead ? `lead ${s.lead}` : 'can’t tell'})
+              ({s.key}, {s.lead ? `choice ${s.lead}` : 'can’t tell'})
             </small>
           </li>
         ))}

@@ -20,7 +20,7 @@ export function WithheldList({ records }: { records: CoarseRecord[] }) {
         ))}
       </ul>
       <p className="soft">
-        Exact places, days and people are known to the survey. Stewards decide whom they are told.
+        Exact places, days and people are known to the survey. Administrators decide whom they are told.
       </p>
     </section>
   )

@@ -6,7 +6,7 @@ import { TaxonText } from '../shared/TaxonText'
 export function PlantName({ plant }: { plant: TodayNeed['plant'] }) {
   return (
     <>
-      <Link to={`/bench/${plant.id}`}>{plant.tag}</Link>{' '}
+      <Link to={`/identify/${plant.id}`}>{plant.tag}</Link>{' '}
       {plant.name ? <TaxonText name={plant.name} /> : <span>{plant.description || 'no name yet'}</span>}{' '}
       <small>{plant.site}</small>
     </>

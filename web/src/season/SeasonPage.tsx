@@ -19,8 +19,9 @@ export function SeasonPage() {
   const what = params.get('what')
   return (
     <main className="season-page">
+      <title>{`${tabs.find((t) => t.id === what)?.label ?? 'Today'} · Garten`}</title>
       <ViewTabs
-        label="Season"
+        label="Today"
         tabs={tabs}
         chosen={what}
         onChoose={(id) => setParams(id ? { what: id } : {})}

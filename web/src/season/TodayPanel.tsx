@@ -4,7 +4,9 @@ import type { TodayNeed } from '../api/types'
 import { day, sentence } from '../shared/format'
 import { lookAt } from '../shared/lookAt'
 import { ProblemNote } from '../shared/ProblemNote'
+import { gradeWords } from '../shared/grades'
 import { PlantName } from './PlantName'
+import { StartHere } from './StartHere'
 import { WeatherLine } from './WeatherLine'
 import { useToday } from './seasonQueries'
 
@@ -19,19 +21,20 @@ function Section({
   empty: boolean
   children: ReactNode
 }) {
+  if (empty) return null
   return (
     <section aria-label={title}>
       <h2>
         {title} <small>{hint}</small>
       </h2>
-      {empty ? <p className="soft">Nothing.</p> : <ul className="box today-list">{children}</ul>}
+      <ul className="box today-list">{children}</ul>
     </section>
   )
 }
 
 const Need = ({ of: { plant, grade, words, features } }: { of: TodayNeed }) => (
   <li>
-    <PlantName plant={plant} /> <small>{grade}</small>
+    <PlantName plant={plant} /> <small>{gradeWords[grade]}</small>
     <div>{words}</div>
     {features.length > 0 && <div className="soft">{lookAt(features)}.</div>}
   </li>
@@ -44,22 +47,18 @@ export function TodayPanel() {
   return (
     <>
       <h1>{day(data.date)}</h1>
-      <p>
-        The season runs <b>{data.year}</b> against the usual
-        {data.yearReasons.length > 0 && <span className="soft"> ({data.yearReasons.join('; ')})</span>}.
-      </p>
-      <WeatherLine />
-      <ul className="today-grades" aria-label="Grades">
+      <StartHere />
+      <ul className="today-grades" aria-label="How sure the names are">
         {data.grades.map((g) => (
           <li key={g.grade}>
-            <b>{g.plants}</b> {g.grade}
+            <b>{g.plants}</b> {gradeWords[g.grade]}
           </li>
         ))}
       </ul>
       {data.grades.every((g) => g.plants === 0) && (
         <p>
-          No plant yet. <Link to="/bench">Take the first one on the bench</Link>, and this desk says when to
-          look at it again.
+          No plant yet. <Link to="/identify?add=">Add the first one</Link>, and this page says when to look at
+          it again.
         </p>
       )}
       <div className="today-columns">
@@ -76,12 +75,17 @@ export function TodayPanel() {
           </Section>
         </div>
         <div>
-          <Section title="Grades that fell" hint="until they rise again" empty={data.falls.length === 0}>
+          <Section
+            title="Names less sure than before"
+            hint="until they rise again"
+            empty={data.falls.length === 0}
+          >
             {data.falls.map((f) => (
               <li key={f.plant.id}>
                 <PlantName plant={f.plant} />
                 <div>
-                  From {f.fall.from} to <b>{f.fall.to}</b> on {day(f.fall.on)}. {f.fall.because}
+                  From {gradeWords[f.fall.from]} to <b>{gradeWords[f.fall.to]}</b> on {day(f.fall.on)}.{' '}
+                  {f.fall.because}
                 </div>
               </li>
             ))}
@@ -125,6 +129,14 @@ export function TodayPanel() {
           </Section>
         </div>
       </div>
+      <section className="today-season" aria-label="The season">
+        <h2>The season</h2>
+        <p>
+          The season runs <b>{data.year}</b> against the usual
+          {data.yearReasons.length > 0 && <span className="soft"> ({data.yearReasons.join('; ')})</span>}.
+        </p>
+        <WeatherLine />
+      </section>
     </>
   )
 }

@@ -4,6 +4,7 @@ import type { TripSettings, TripView } from '../api/types'
 import { toolWords } from '../bench/toolWords'
 import { day } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
+import { gradeWords } from '../shared/grades'
 import { PlantName } from './PlantName'
 import { TripSketch } from './TripSketch'
 import { useTripNeeds, useTrips, useSeekTrips, useSetTrips } from './seasonQueries'
@@ -183,7 +184,7 @@ function FieldTrip({ trip, busy, onLost }: { trip: TripView; busy: boolean; onLo
           <ol>
             {trip.stops.map((s) => (
               <li key={`${s.plant.id} ${s.need.part}`}>
-                <PlantName plant={s.plant} /> <small>{s.grade}</small>
+                <PlantName plant={s.plant} /> <small>{gradeWords[s.grade]}</small>
                 {s.way && <div>Find it: {s.way}.</div>}
                 <div>{s.need.words}</div>
                 {s.need.features.length > 0 && (

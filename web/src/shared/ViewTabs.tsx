@@ -1,3 +1,8 @@
+import { Tab, Tabs } from '@mui/material'
+
+/** The tab of what stands when the address names none. */
+const first = ''
+
 interface Props {
   /** What is chosen between, for those who hear the page. */
   label: string
@@ -6,21 +11,19 @@ interface Props {
   onChoose: (id: string | null) => void
 }
 
-/** The parts of a view, one shown at a time: `<ViewTabs label="Season" tabs={tabs} chosen={what} onChoose={go} />`. */
-export function ViewTabs({ label, tabs, chosen, onChoose }: Props) {
-  return (
-    <div className="features-organs view-tabs no-print" role="tablist" aria-label={label}>
-      {tabs.map((t) => (
-        <button
-          key={t.label}
-          type="button"
-          role="tab"
-          aria-selected={chosen === t.id}
-          onClick={() => onChoose(t.id)}
-        >
-          {t.label}
-        </button>
-      ))}
-    </div>
-  )
-}
+/** The parts of a view, one shown at a time: `<ViewTabs label="Today" tabs={tabs} chosen={what} onChoose={go} />`. */
+export const ViewTabs = ({ label, tabs, chosen, onChoose }: Props) => (
+  <Tabs
+    className="view-tabs no-print"
+    aria-label={label}
+    value={tabs.some((t) => t.id === chosen) ? (chosen ?? first) : false}
+    variant="scrollable"
+    scrollButtons="auto"
+    allowScrollButtonsMobile
+    onChange={(_, id: string) => onChoose(id === first ? null : id)}
+  >
+    {tabs.map((t) => (
+      <Tab key={t.label} value={t.id ?? first} label={t.label} />
+    ))}
+  </Tabs>
+)

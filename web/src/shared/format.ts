@@ -38,8 +38,15 @@ export const hazardWords = {
   wounding: 'Wounds',
 } as const
 
-/** A push in bits, with a true minus. */
-export const bits = (value: number) => value.toFixed(1).replace('-', '\u2212')
+/** What stands for or against, given in bits, as odds: "8 : 1 for", "3 : 1 against", "even". */
+export function odds(bits: number): string {
+  const times = 2 ** Math.abs(bits)
+  if (times < 1.05) return 'even'
+  const to =
+    times >= 1000 ? '>\u00a01,000' : times < 3 ? times.toFixed(1).replace('.0', '') : `${Math.round(times)}`
+  return `${to}\u00a0:\u00a01 ${bits < 0 ? 'against' : 'for'}`
+}
 
-/** A gain in bits; never a plain 0 for a look that tells something. */
-export const gain = (value: number) => (value < 0.05 ? '<\u00a00.1' : value.toFixed(1))
+/** How much of the doubt a look is expected to take away, given in bits. */
+export const gain = (bits: number) =>
+  bits >= 1 ? 'tells very much' : bits >= 0.4 ? 'tells much' : bits >= 0.1 ? 'tells some' : 'tells a little'

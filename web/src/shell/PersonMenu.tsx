@@ -5,9 +5,15 @@ import { useChoosePerson, useLeave } from '../access/accessQueries'
 import { PasswordDialog } from '../access/PasswordDialog'
 import { roles } from '../access/roles'
 import { useSession } from '../api/queries'
+import { themeLabels, type ThemeName, themeNames } from '../theme/theme'
 
-/** Who is at work: shown always, and changed here. */
-export function PersonMenu() {
+interface Props {
+  themeName: ThemeName
+  onTheme: (name: ThemeName) => void
+}
+
+/** Who is at work: shown always, and changed here; what one sets for oneself stands under one's name. */
+export function PersonMenu({ themeName, onTheme }: Props) {
   const session = useSession().data
   const choose = useChoosePerson()
   const leave = useLeave()
@@ -37,6 +43,18 @@ export function PersonMenu() {
           </MenuItem>
         ))}
         {session.demoEntries.length > 0 && <Divider />}
+        {themeNames.map((name) => (
+          <MenuItem
+            key={name}
+            role="menuitemradio"
+            aria-checked={name === themeName}
+            selected={name === themeName}
+            onClick={then(() => onTheme(name))}
+          >
+            Theme: {themeLabels[name]}
+          </MenuItem>
+        ))}
+        <Divider />
         {session.isSteward && (
           <MenuItem onClick={then(() => void go('/people'))}>People and what was done</MenuItem>
         )}

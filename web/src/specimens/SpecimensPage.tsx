@@ -4,6 +4,7 @@ import { useMutation } from '@tanstack/react-query'
 import { answer, api } from '../api/client'
 import { useNameSpecimens } from '../api/queries'
 import type { NamedSpecimen } from '../api/types'
+import { ViewTitle } from '../shared/ViewTitle'
 import { percent } from '../shared/format'
 import { ProblemNote } from '../shared/ProblemNote'
 import { TaxonText } from '../shared/TaxonText'
@@ -50,7 +51,7 @@ export function SpecimensPage() {
   })
   return (
     <main className="specimens">
-      <h1>A table of specimens</h1>
+      <ViewTitle>Identify a table</ViewTitle>
       <p className="soft">
         A CSV file, a row a specimen: <code>specimen_id</code>, if you like <code>date</code>,{' '}
         <code>stage</code> and <code>sex</code>, then a column a feature, named as in the guide. Several

@@ -3,6 +3,8 @@ import { createTheme } from '@mui/material/styles'
 export const themeNames = ['paper', 'lamp', 'sunlight'] as const
 export type ThemeName = (typeof themeNames)[number]
 
+export const themeLabels: Record<ThemeName, string> = { paper: 'Paper', lamp: 'Lamp', sunlight: 'Sunlight' }
+
 // MUI computes shades from these; everything else reads the variables in themes.css.
 const colours: Record<
   ThemeName,

@@ -3,16 +3,27 @@ import { type ThemeName, themeNames } from './theme'
 
 const slot = 'garten-theme'
 
-/** The theme chosen on this device, and how to take the next one. */
-export function useThemeName(): [ThemeName, () => void] {
-  const [name, setName] = useState<ThemeName>(() => {
-    const kept = localStorage.getItem(slot)
-    return themeNames.find((n) => n === kept) ?? 'paper'
-  })
+/** The theme chosen on this device, or else what the device asks for: dark where it is set to dark. */
+const chosen = (): ThemeName =>
+  themeNames.find((n) => n === localStorage.getItem(slot)) ??
+  (matchMedia('(prefers-color-scheme: dark)').matches ? 'lamp' : 'paper')
+
+/** The theme of this device, and how to choose another; all its windows follow. */
+export function useThemeName(): [ThemeName, (name: ThemeName) => void] {
+  const [name, setName] = useState<ThemeName>(chosen)
   useEffect(() => {
     document.documentElement.dataset.theme = name
-    localStorage.setItem(slot, name)
   }, [name])
-  const next = () => setName(themeNames[(themeNames.indexOf(name) + 1) % themeNames.length] ?? 'paper')
-  return [name, next]
+  useEffect(() => {
+    const follow = (e: StorageEvent) => {
+      if (e.key === slot) setName(chosen())
+    }
+    addEventListener('storage', follow)
+    return () => removeEventListener('storage', follow)
+  }, [])
+  const choose = (next: ThemeName) => {
+    localStorage.setItem(slot, next)
+    setName(next)
+  }
+  return [name, choose]
 }

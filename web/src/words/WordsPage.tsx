@@ -4,6 +4,7 @@ import { useGuide } from '../api/queries'
 import type { Organ } from '../api/types'
 import { organs } from '../bench/organs'
 import { capital } from '../shared/format'
+import { ViewTitle } from '../shared/ViewTitle'
 import { Word } from './Word'
 import './WordsPage.css'
 
@@ -23,7 +24,7 @@ export function WordsPage() {
     .toSorted((a, b) => a.term.label.localeCompare(b.term.label))
   return (
     <main className="words">
-      <h1>Words of the keys</h1>
+      <ViewTitle>Glossary</ViewTitle>
       <div className="row no-print">
         <TextField
           label="Find a word"

@@ -25,7 +25,7 @@ describe('the door', () => {
       ]),
     )
     await waitFor(() => expect(client.getQueryData(['session'])).toMatchObject({ person: { id: '1' } }))
-    expect(screen.queryByRole('region')).toBeNull()
+    expect(screen.queryByRole('region', { name: /a made-up survey/ })).toBeNull()
   })
 
   it('forgets what the person before was shown', async () => {

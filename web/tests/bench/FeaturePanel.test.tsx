@@ -84,7 +84,8 @@ describe('a state', () => {
   it('is recorded by one press, with the way it was seen', async () => {
     const server = writingServer()
     const { user } = draw(<Panel />)
-    await user.click(await screen.findByRole('radio', { name: 'fairly' }))
+    await user.click(await screen.findByRole('button', { name: /^sure · on the plant/ }))
+    await user.click(screen.getByRole('radio', { name: 'fairly' }))
     await user.click(screen.getByRole('button', { name: 'opposite' }))
     expect(await screen.findByRole('button', { name: 'opposite', pressed: true })).toBeEnabled()
     expect(server.sent(`PUT ${at('leaf-arrangement')}`)).toEqual([
@@ -131,7 +132,8 @@ describe('a state', () => {
       [`PUT ${at('leaf-arrangement', 10)}`]: sheet,
     })
     const { user } = draw(<Panel />)
-    await user.click(await screen.findByRole('combobox', { name: 'Seen on' }))
+    await user.click(await screen.findByRole('button', { name: /^sure · on the plant/ }))
+    await user.click(screen.getByRole('combobox', { name: 'Seen on' }))
     await user.click(screen.getByRole('option', { name: '1 Feb 2026' }))
     await user.click(screen.getByRole('button', { name: 'alternate' }))
     await waitFor(() => expect(server.sent(`PUT ${at('leaf-arrangement', 10)}`)).toHaveLength(1))
@@ -461,6 +463,7 @@ describe('what the panel says beside the features', () => {
     })
     const { user } = draw(<Panel />)
     await user.type(await blade(), '41')
+    await user.click(screen.getByRole('button', { name: /^sure · on the plant/ }))
     const choose = async (visit: string) => {
       await user.click(screen.getByRole('combobox', { name: 'Seen on' }))
       await user.click(screen.getByRole('option', { name: visit }))

@@ -127,7 +127,7 @@ describe('a couplet', () => {
   it('is answered by pressing the lead', async () => {
     const { user, moves } = open(aWalk())
     await user.click(
-      within(screen.getByRole('article', { name: 'Lead 1' })).getByRole('button', { name: /^1/ }),
+      within(screen.getByRole('article', { name: 'Choice 1' })).getByRole('button', { name: /^1/ }),
     )
     await waitFor(() => expect(moves()).toEqual([expect.objectContaining({ move: 'answer', lead: 1 })]))
   })
@@ -142,7 +142,7 @@ describe('a couplet', () => {
     const { user, moves } = open(aWalk())
     await user.keyboard('0')
     await waitFor(() => expect(moves()).toEqual([expect.objectContaining({ move: 'answer', lead: null })]))
-    expect(screen.queryByRole('region', { name: 'Record what the lead says' })).toBeNull()
+    expect(screen.queryByRole('region', { name: 'Record what the choice says' })).toBeNull()
   })
 
   it('that fits neither way stops the key, which says what it held and what the plant can be kept as', async () => {
@@ -171,14 +171,14 @@ describe('a couplet', () => {
         onName={onName}
       />,
     )
-    const held = screen.getByRole('region', { name: 'Neither lead fits' })
+    const held = screen.getByRole('region', { name: 'Neither choice fits' })
     expect(held).toHaveTextContent('It held 9 names')
     expect(held).toHaveTextContent('and 7 more')
     await user.click(within(held).getByRole('button', { name: 'Acer circinatum' }))
     expect(onAccount).toHaveBeenCalledWith('a')
     await user.click(within(held).getByRole('button', { name: 'Record it as genus Acer' }))
     expect(onName).toHaveBeenCalledWith('acer')
-    await user.click(within(held).getByRole('button', { name: 'Look at couplet 1 again' }))
+    await user.click(within(held).getByRole('button', { name: 'Look at step 1 again' }))
     await waitFor(() => expect(moves()[1]).toMatchObject({ move: 'reopen', couplet: 1 }))
   })
 
@@ -201,8 +201,8 @@ describe('a couplet', () => {
 
   it('says which lead what was recorded favours, and which was given before', () => {
     open(aWalk({ current: aCouplet(1, { favoured: 2, given: 1 }) }))
-    expect(screen.getByRole('article', { name: 'Lead 1' })).toHaveTextContent('your answer before')
-    expect(screen.getByRole('article', { name: 'Lead 2' })).toHaveTextContent(
+    expect(screen.getByRole('article', { name: 'Choice 1' })).toHaveTextContent('your answer before')
+    expect(screen.getByRole('article', { name: 'Choice 2' })).toHaveTextContent(
       'what was recorded favours this',
     )
   })
@@ -223,12 +223,12 @@ describe('a couplet', () => {
       },
     ]
     open(aWalk({ current: aCouplet(1, { leads }) }))
-    const first = within(screen.getByRole('article', { name: 'Lead 1' }))
+    const first = within(screen.getByRole('article', { name: 'Choice 1' }))
     expect(first.getByRole('img')).toHaveAccessibleName(
       'conflicts with what was recorded: alternate seen (not surely seen)',
     )
     expect(first.getByRole('img')).toHaveTextContent('≠')
-    expect(within(screen.getByRole('article', { name: 'Lead 2' })).getByRole('img')).toHaveTextContent('=')
+    expect(within(screen.getByRole('article', { name: 'Choice 2' })).getByRole('img')).toHaveTextContent('=')
   })
 })
 
@@ -242,13 +242,16 @@ describe('the path', () => {
   it('shows every step, and what is still open', () => {
     open(walk)
     const path = within(screen.getByRole('list', { name: 'Path walked' }))
-    expect(path.getAllByRole('button').map((b) => b.textContent)).toEqual(['11', '2? ≠'])
-    expect(screen.getByText(/Shrubs, couplet 5 · 2 couplets open/)).toBeVisible()
+    expect(path.getAllByRole('button').map((b) => b.textContent)).toEqual([
+      step(1, 1).said,
+      `${step(2, null).said} ≠`,
+    ])
+    expect(screen.getByText(/Shrubs, step 5 · 2 steps open/)).toBeVisible()
   })
 
   it('is opened again at any step', async () => {
     const { user, moves } = open(walk)
-    await user.click(screen.getByRole('button', { name: 'Couplet 1: leaves opposite. Open again' }))
+    await user.click(screen.getByRole('button', { name: 'Step 1: leaves opposite. Open again' }))
     await waitFor(() =>
       expect(moves()).toEqual([{ move: 'reopen', key: 'shrubs', couplet: 1, lead: null, expected: 4 }]),
     )
@@ -265,7 +268,7 @@ describe('the path', () => {
   it('does not go back from its beginning', async () => {
     const { user, moves } = open(aWalk())
     await user.keyboard('{Backspace}')
-    expect(screen.getByRole('button', { name: /^Back a couplet/ })).toBeDisabled()
+    expect(screen.getByRole('button', { name: /^Back/ })).toBeDisabled()
     expect(moves()).toEqual([])
   })
 
@@ -300,11 +303,11 @@ describe('a mistake on the way', () => {
       }),
     )
     const says = screen.getByRole('status')
-    expect(says).toHaveTextContent('Couplet 2 was perhaps mis-answered')
+    expect(says).toHaveTextContent('Step 2 was perhaps mis-answered')
     expect(says).toHaveTextContent(
-      'lead 2 (leaves alternate), which leads to Sorbus scopulina, Rosa nutkana.',
+      'choice 2 (leaves alternate), which leads to Sorbus scopulina, Rosa nutkana.',
     )
-    await user.click(screen.getByRole('button', { name: 'Look at couplet 2 again' }))
+    await user.click(screen.getByRole('button', { name: 'Look at step 2 again' }))
     await waitFor(() =>
       expect(moves()).toEqual([expect.objectContaining({ move: 'reopen', key: 'shrubs', couplet: 2 })]),
     )
@@ -317,7 +320,7 @@ describe('what a lead says', () => {
   it('is offered once it is chosen, and recorded once it is ticked', async () => {
     const { user, server } = open(aWalk(), { [`PUT ${feature}`]: aSheet() })
     await user.keyboard('1')
-    expect(await screen.findByRole('region', { name: 'Record what the lead says' })).toHaveTextContent(
+    expect(await screen.findByRole('region', { name: 'Record what the choice says' })).toHaveTextContent(
       'leaf arrangement: opposite',
     )
     await user.keyboard('r r')
@@ -326,16 +329,16 @@ describe('what a lead says', () => {
         expect.objectContaining({ finding: 'states', states: ['opposite'], certainty: 'sure' }),
       ]),
     )
-    expect(screen.queryByRole('region', { name: 'Record what the lead says' })).toBeNull()
+    expect(screen.queryByRole('region', { name: 'Record what the choice says' })).toBeNull()
   })
 
   it('can be left alone', async () => {
     const { user, server } = open(aWalk())
     await user.keyboard('1')
-    await screen.findByRole('region', { name: 'Record what the lead says' })
+    await screen.findByRole('region', { name: 'Record what the choice says' })
     await user.keyboard('{Escape}')
     await waitFor(() =>
-      expect(screen.queryByRole('region', { name: 'Record what the lead says' })).toBeNull(),
+      expect(screen.queryByRole('region', { name: 'Record what the choice says' })).toBeNull(),
     )
     expect(server.asked.filter((a: Asked) => a.method === 'PUT')).toEqual([])
   })
@@ -343,10 +346,10 @@ describe('what a lead says', () => {
   it('is offered again when it was not recorded, with the reason', async () => {
     const { user } = open(aWalk(), { [`PUT ${feature}`]: new Says(400, { detail: 'Not on this visit.' }) })
     await user.keyboard('1')
-    await screen.findByRole('region', { name: 'Record what the lead says' })
+    await screen.findByRole('region', { name: 'Record what the choice says' })
     await user.keyboard('r r')
     expect(await screen.findByRole('alert')).toHaveTextContent('Not on this visit.')
-    expect(screen.getByRole('region', { name: 'Record what the lead says' })).toBeVisible()
+    expect(screen.getByRole('region', { name: 'Record what the choice says' })).toBeVisible()
   })
 
   it('that was not recorded does not push out what the next lead offers', async () => {
@@ -359,10 +362,10 @@ describe('what a lead says', () => {
       [`PUT ${feature}`]: () => new Promise<Says>((resolve) => (refuse = resolve)),
     })
     await user.keyboard('1')
-    await screen.findByRole('region', { name: 'Record what the lead says' })
+    await screen.findByRole('region', { name: 'Record what the choice says' })
     await user.keyboard('r r')
     await user.click(
-      within(screen.getByRole('article', { name: 'Lead 2' })).getByRole('button', { name: /^2/ }),
+      within(screen.getByRole('article', { name: 'Choice 2' })).getByRole('button', { name: /^2/ }),
     )
     expect(await screen.findByText(/pith: white/)).toBeVisible()
     refuse(new Says(400, { detail: 'Not on this visit.' }))
@@ -470,7 +473,7 @@ describe('where to begin', () => {
   it('is any group key by its number, those of one genus not among them', async () => {
     const { user, moves } = open(null)
     const begin = within(screen.getByRole('region', { name: 'Where to begin' }))
-    expect(begin.getByRole('button', { name: /^1 Shrubs/ })).toHaveTextContent('3 couplets, 40 names')
+    expect(begin.getByRole('button', { name: /^1 Shrubs/ })).toHaveTextContent('3 steps, 40 names')
     expect(begin.queryByRole('button', { name: /Maples/ })).toBeNull()
     await user.keyboard('2')
     await waitFor(() =>
@@ -483,7 +486,7 @@ describe('where to begin', () => {
     await user.click(screen.getByRole('combobox', { name: 'Key' }))
     await user.click(screen.getByRole('option', { name: 'Shrubs' }))
     await user.type(screen.getByRole('textbox', { name: 'No.' }), '4')
-    expect(screen.getByText('This key has the couplets 1 to 5.')).toBeVisible()
+    expect(screen.getByText('This key has the steps 1 to 5.')).toBeVisible()
     expect(screen.getByRole('button', { name: 'Begin' })).toBeDisabled()
     await user.clear(screen.getByRole('textbox', { name: 'No.' }))
     await user.type(screen.getByRole('textbox', { name: 'No.' }), '5')
@@ -496,7 +499,7 @@ describe('where to begin', () => {
       'GET /api/starts/acer': [{ at: { key: 'shrubs', couplet: 2 }, keyTitle: 'Shrubs', members: 3 }],
     })
     await user.type(screen.getByRole('combobox', { name: 'Family or genus' }), 'ace{Enter}')
-    await user.click(await screen.findByRole('button', { name: 'Shrubs, couplet 2 (3 names)' }))
+    await user.click(await screen.findByRole('button', { name: 'Shrubs, step 2 (3 names)' }))
     await waitFor(() => expect(moves()).toEqual([expect.objectContaining({ key: 'shrubs', couplet: 2 })]))
   })
 

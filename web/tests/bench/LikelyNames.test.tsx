@@ -231,7 +231,7 @@ describe('what to look at next', () => {
   it('says effort, tool, gain and whom it parts; what is seen is recorded by one press', async () => {
     const { user, onLook, onRecord } = open()
     const first = screen.getByRole('button', { name: /^Pith/ })
-    expect(first).toHaveTextContent('20 s, knife, 1.2 bits · parts Acer circinatum from Acer glabrum')
+    expect(first).toHaveTextContent('20 s, knife, tells very much · parts Acer circinatum from Acer glabrum')
     await user.click(first)
     expect(onLook).toHaveBeenCalledWith('twig')
     const chips = within(screen.getByRole('group', { name: 'Record pith' }))
@@ -400,8 +400,8 @@ describe('the grade', () => {
       },
     )
     expect(await screen.findByText('1 of 2 reasons met')).toBeVisible()
-    const box = within(screen.getByRole('group', { name: 'Grade' }))
-    expect(box.getByText('leaning')).toHaveAttribute('aria-current', 'step')
+    const box = within(screen.getByRole('group', { name: 'How sure' }))
+    expect(box.getByText('likely')).toHaveAttribute('aria-current', 'step')
     expect(box.getByText(/Flower or fruit was not seen\./)).toHaveTextContent(
       '○ Flower or fruit was not seen. for confirmed',
     )
@@ -425,14 +425,14 @@ describe('the grade', () => {
       },
     )
     await user.click(await screen.findByRole('button', { name: 'Overrule …' }))
-    expect(screen.getByRole('dialog')).toHaveTextContent('The computed grade is leaning.')
-    await user.click(screen.getByRole('combobox', { name: 'Grade' }))
-    await user.click(screen.getByRole('option', { name: 'settled' }))
+    expect(screen.getByRole('dialog')).toHaveTextContent('Reckoned is “likely”.')
+    await user.click(screen.getByRole('combobox', { name: 'How sure' }))
+    await user.click(screen.getByRole('option', { name: 'well supported' }))
     expect(screen.getByRole('button', { name: 'Set it' })).toBeDisabled()
     await user.type(screen.getByRole('textbox', { name: 'Reason' }), 'planted by me')
     await user.click(screen.getByRole('button', { name: 'Set it' }))
     expect(await screen.findByText(/Set to/)).toHaveTextContent(
-      'Set to settled by R. Ostrow on 14 May 2026: planted by me',
+      'Set to well supported by R. Ostrow on 14 May 2026: planted by me',
     )
     expect(server.sent('POST /api/plants/7/grade')).toEqual([{ grade: 'settled', reason: 'planted by me' }])
   })

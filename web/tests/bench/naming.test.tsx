@@ -166,7 +166,7 @@ describe('a review', () => {
   it('says on what the name rests', () => {
     open()
     expect(screen.getByRole('dialog')).toHaveTextContent(
-      'It rests on 0 features and a walk of 1 couplet; not ruled out: Cornus nuttallii.',
+      'It rests on 0 features and a walk of 1 step; not ruled out: Cornus nuttallii.',
     )
   })
 
@@ -267,7 +267,7 @@ describe('taking a plant', () => {
     await user.click(screen.getByRole('checkbox', { name: 'open flowers' }))
     await user.click(screen.getByRole('checkbox', { name: 'leaves' }))
     await user.click(screen.getByRole('checkbox', { name: 'browsed' }))
-    await user.click(screen.getByRole('button', { name: 'Take it' }))
+    await user.click(screen.getByRole('button', { name: 'Add it' }))
     await waitFor(() => expect(onTaken).toHaveBeenCalledWith('7'))
     expect(sent()).toEqual([
       {
@@ -296,13 +296,13 @@ describe('taking a plant', () => {
     await first.user.click(await screen.findByRole('option', { name: 'Fen' }))
     await first.user.clear(screen.getByLabelText('Date'))
     await first.user.type(screen.getByLabelText('Date'), '2026-05-12')
-    await first.user.click(screen.getByRole('button', { name: 'Take it' }))
+    await first.user.click(screen.getByRole('button', { name: 'Add it' }))
     await waitFor(() => expect(first.onTaken).toHaveBeenCalled())
     first.unmount()
     const next = open()
     await waitFor(() => expect(screen.getByRole('combobox', { name: 'Site' })).toHaveTextContent('Fen'))
     expect(screen.getByLabelText('Date')).toHaveValue('2026-05-12')
-    await next.user.click(screen.getByRole('button', { name: 'Take it' }))
+    await next.user.click(screen.getByRole('button', { name: 'Add it' }))
     await waitFor(() => expect(next.sent()).toEqual([expect.objectContaining({ site: '4' })]))
   })
 
@@ -319,8 +319,8 @@ describe('taking a plant', () => {
     })
     await user.click(await screen.findByRole('button', { name: 'Simulated receiver' }))
     expect(await screen.findByRole('status')).toHaveTextContent('You are 30 m from Fen (45.0° N, simulated).')
-    await waitFor(() => expect(screen.getByRole('button', { name: 'Take it' })).toBeEnabled())
-    await user.click(screen.getByRole('button', { name: 'Take it' }))
+    await waitFor(() => expect(screen.getByRole('button', { name: 'Add it' })).toBeEnabled())
+    await user.click(screen.getByRole('button', { name: 'Add it' }))
     await waitFor(() => expect(sent()).toEqual([expect.objectContaining({ site: 4 })]))
   })
 
@@ -339,8 +339,8 @@ describe('taking a plant', () => {
     expect(await screen.findByRole('status')).toHaveTextContent(
       'You are far from any site (0° N, simulated).',
     )
-    await waitFor(() => expect(screen.getByRole('button', { name: 'Take it' })).toBeEnabled())
-    await user.click(screen.getByRole('button', { name: 'Take it' }))
+    await waitFor(() => expect(screen.getByRole('button', { name: 'Add it' })).toBeEnabled())
+    await user.click(screen.getByRole('button', { name: 'Add it' }))
     await waitFor(() => expect(sent()).toEqual([expect.objectContaining({ site: '3' })]))
   })
 
@@ -359,14 +359,14 @@ describe('taking a plant', () => {
     await user.type(name, 'Alder flat')
     await user.click(screen.getByRole('button', { name: 'Add' }))
     await waitFor(() => expect(screen.queryByRole('textbox', { name: 'Name' })).toBeNull())
-    await waitFor(() => expect(screen.getByRole('button', { name: 'Take it' })).toBeEnabled())
-    await user.click(screen.getByRole('button', { name: 'Take it' }))
+    await waitFor(() => expect(screen.getByRole('button', { name: 'Add it' })).toBeEnabled())
+    await user.click(screen.getByRole('button', { name: 'Add it' }))
     await waitFor(() => expect(sent()).toEqual([expect.objectContaining({ site: '9' })]))
   })
 
   it('waits for who takes it', async () => {
     open({}, aSession({ person: null }))
     await screen.findByRole('combobox', { name: 'Site' })
-    expect(screen.getByRole('button', { name: 'Take it' })).toBeDisabled()
+    expect(screen.getByRole('button', { name: 'Add it' })).toBeDisabled()
   })
 })

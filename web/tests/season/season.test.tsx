@@ -152,7 +152,7 @@ describe('trips', () => {
   it('name what cannot be met, with the reason', async () => {
     open(plan({ unmet: [{ plant: aPlantTag(), need: aNeed(), reason: 'No day you can go falls in it.' }] }))
     const unmet = within(await screen.findByRole('region', { name: 'Cannot be met' }))
-    expect(unmet.getByRole('link', { name: 'G-007' })).toHaveAttribute('href', '/bench/7')
+    expect(unmet.getByRole('link', { name: 'G-007' })).toHaveAttribute('href', '/identify/7')
     expect(unmet.getByText(/Flowers until about 20 May\. No day you can go falls in it\./)).toBeVisible()
   })
 
@@ -273,19 +273,22 @@ describe('today', () => {
   }
 
   it('says how the season runs, and where to begin when there is no plant', async () => {
-    serve({ 'GET /api/today': nothing, 'GET /api/weather': weather })
+    serve({ 'GET /api/today': nothing, 'GET /api/weather': weather, 'GET /api/plants': [] })
     draw(<TodayPanel />)
     expect(await screen.findByRole('heading', { level: 1 })).toHaveTextContent('14 May 2026')
     expect(screen.getByText(/The season runs/)).toHaveTextContent(
       'The season runs 6 days ahead against the usual (degree-days to 13 May).',
     )
-    expect(screen.getByRole('link', { name: /first one on the bench/ })).toHaveAttribute('href', '/bench')
-    expect(screen.getAllByText('Nothing.')).toHaveLength(7)
+    expect(screen.getByRole('link', { name: 'Add the first one' })).toHaveAttribute('href', '/identify?add=')
+    expect(screen.getByRole('link', { name: 'I have a plant in front of me' })).toBeVisible()
+    expect(screen.queryByRole('link', { name: /^Go on with/ })).toBeNull()
+    expect(screen.queryByRole('region', { name: 'Threats' })).toBeNull()
   })
 
   it('puts what waits before one, each with its reason', async () => {
     const plant = aPlantTag()
     serve({
+      'GET /api/plants': [plant],
       'GET /api/weather': weather,
       'GET /api/today': {
         ...nothing,
@@ -337,8 +340,8 @@ describe('today', () => {
     draw(<TodayPanel />)
     const part = async (name: string) => screen.findByRole('region', { name })
     expect(await part('Shows now')).toHaveTextContent('show now.Look at sepal tips, styles.')
-    expect(await part('Grades that fell')).toHaveTextContent(
-      'From settled to leaning on 10 May 2026. Seeds disagree.',
+    expect(await part('Names less sure than before')).toHaveTextContent(
+      'From well supported to likely on 10 May 2026. Seeds disagree.',
     )
     expect(await part('Threats')).toHaveTextContent(
       'mowing since 2 May 2026. Verge is cut in June. Nobody was told yet.',

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { bits, capital, counted, day, gain, percent, sentence, words } from '../../src/shared/format'
+import { capital, counted, day, gain, odds, percent, sentence, words } from '../../src/shared/format'
 
 describe('days', () => {
   it('are said with or without their year, whatever the clock of the device', () => {
@@ -52,15 +52,19 @@ describe('chances', () => {
   ])('%d is never a plain nought or a hundred: %s', (mass, said) => expect(percent(mass)).toBe(said))
 })
 
-describe('bits', () => {
-  it('push with a true minus', () => {
-    expect(bits(-1.25)).toBe('\u22121.3')
-    expect(bits(2)).toBe('2.0')
-  })
+describe('odds', () => {
+  it.each([
+    [3, '8\u00a0:\u00a01 for'],
+    [-1, '2\u00a0:\u00a01 against'],
+    [-0.5, '1.4\u00a0:\u00a01 against'],
+    [0.01, 'even'],
+    [12, '>\u00a01,000\u00a0:\u00a01 for'],
+  ])('of %d bits read as "%s"', (bits, said) => expect(odds(bits)).toBe(said))
 
-  it('to gain are never a plain nought', () => {
-    expect(gain(0.04)).toBe('<\u00a00.1')
-    expect(gain(0.05)).toBe('0.1')
-    expect(gain(1.26)).toBe('1.3')
-  })
+  it.each([
+    [1.2, 'tells very much'],
+    [0.5, 'tells much'],
+    [0.2, 'tells some'],
+    [0.01, 'tells a little'],
+  ])('a look worth %d bits %s', (bits, said) => expect(gain(bits)).toBe(said))
 })

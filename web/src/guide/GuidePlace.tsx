@@ -1,0 +1,26 @@
+import { Outlet, useLocation, useNavigate } from 'react-router'
+import { ViewTabs } from '../shared/ViewTabs'
+
+const tabs = [
+  { id: '/guide', label: 'Names' },
+  { id: '/apart', label: 'Tell apart' },
+  { id: '/glossary', label: 'Glossary' },
+  { id: '/table', label: 'Identify a table' },
+]
+
+/** The guide: its names, and what stands beside them. */
+export function GuidePlace() {
+  const { pathname } = useLocation()
+  const go = useNavigate()
+  return (
+    <div className="place-view">
+      <ViewTabs
+        label="Guide"
+        tabs={tabs}
+        chosen={tabs.find((t) => pathname.startsWith(t.id))?.id ?? null}
+        onChoose={(to) => to && void go(to)}
+      />
+      <Outlet />
+    </div>
+  )
+}

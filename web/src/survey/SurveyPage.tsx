@@ -1,0 +1,70 @@
+import { lazy } from 'react'
+import { useSearchParams } from 'react-router'
+import { useSession } from '../api/queries'
+import { CountsPanel } from '../counts/CountsPanel'
+import { StatisticsPanel } from '../counts/StatisticsPanel'
+import { FindsPanel } from '../finds/FindsPanel'
+import { NamesPanel } from '../names/NamesPanel'
+import { ChecklistPanel } from '../papers/ChecklistPanel'
+import { LabelsPanel } from '../papers/LabelsPanel'
+import { ReportPanel } from '../papers/ReportPanel'
+import { ImportPanel } from '../records/ImportPanel'
+import { PlantRecords } from '../records/PlantRecords'
+import { ViewTabs } from '../shared/ViewTabs'
+import { ViewTitle } from '../shared/ViewTitle'
+import './SurveyPage.css'
+
+const MapPage = lazy(() => import('../map/MapPage').then((m) => ({ default: m.MapPage })))
+
+const tabs: { id: string | null; label: string }[] = [
+  { id: null, label: 'Map' },
+  { id: 'plants', label: 'Plants' },
+  { id: 'counts', label: 'Counts' },
+  { id: 'finds', label: 'All finds' },
+  { id: 'statistics', label: 'Figures' },
+  { id: 'names', label: 'Names' },
+  { id: 'report', label: 'Report' },
+  { id: 'checklist', label: 'Checklist' },
+  { id: 'labels', label: 'Labels' },
+]
+
+/** Views made to be printed, which have a title of their own. */
+const papers = ['report', 'checklist', 'labels']
+
+/** The survey: its map, plants with their names, counts, what they come to, papers, and what comes in and goes out. */
+export function SurveyPage({ nonce }: { nonce: string }) {
+  const [params, setParams] = useSearchParams()
+  const what = params.get('what')
+  const steward = useSession().data?.isSteward
+  const all = steward ? [...tabs, { id: 'import', label: 'Bring in' }] : tabs
+  const title = all.find((t) => t.id === what)?.label ?? 'Survey'
+  return (
+    <div className="place-view">
+      <ViewTabs
+        label="Survey"
+        tabs={all}
+        chosen={what}
+        onChoose={(id) => setParams(id ? { what: id } : {})}
+      />
+      {what === null ? (
+        <>
+          <title>Map · Garten</title>
+          <MapPage />
+        </>
+      ) : (
+        <main className="records">
+          <ViewTitle screenOnly={papers.includes(what)}>{title}</ViewTitle>
+          {what === 'plants' && <PlantRecords nonce={nonce} />}
+          {what === 'finds' && <FindsPanel nonce={nonce} />}
+          {what === 'counts' && <CountsPanel />}
+          {what === 'statistics' && <StatisticsPanel />}
+          {what === 'names' && <NamesPanel />}
+          {what === 'report' && <ReportPanel />}
+          {what === 'checklist' && <ChecklistPanel />}
+          {what === 'labels' && <LabelsPanel />}
+          {what === 'import' && <ImportPanel />}
+        </main>
+      )}
+    </div>
+  )
+}

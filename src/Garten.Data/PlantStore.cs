@@ -29,6 +29,12 @@ public sealed record PlantTag(
     bool IsQualified
 );
 
+/// <summary>What a plant is called and where it stands.</summary>
+/// <param name="Site">Name of its site.</param>
+/// <param name="Description">What it looks like.</param>
+/// <param name="Name">Its latest determination; null when it has none.</param>
+public sealed record PlantLabel(PlantId Id, string Tag, string Site, string Description, string? Name);
+
 /// <summary>A plant and its site.</summary>
 /// <param name="Description">What it looks like.</param>
 /// <param name="Origin">Wild or planted.</param>
@@ -185,6 +191,29 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             $"{Tags} {FromTags} where {policy.Shows("p.id")} order by {ByTag}",
             [],
             TagAt,
+            cancel
+        );
+    }
+
+    /// <summary>What plants are called and where they stand, and nothing that takes counting.</summary>
+    public async Task<List<PlantLabel>> LabelsAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            $"""
+            select p.id, p.tag, s.name, p.description, d.full_name
+            from plant p join site s on s.id = p.site
+            left join (select distinct on (plant) plant, full_name from determination order by plant, arrived desc) d on d.plant = p.id
+            where {policy.Shows("p.id")}
+            """,
+            [],
+            r => new PlantLabel(
+                r.Id<PlantId>(0),
+                r.GetString(1),
+                r.GetString(2),
+                r.GetString(3),
+                r.IsDBNull(4) ? null : r.GetString(4)
+            ),
             cancel
         );
     }

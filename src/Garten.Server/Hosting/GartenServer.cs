@@ -135,6 +135,7 @@ public static class GartenServer
         GuideEndpoints.Map(api);
         LookingUpEndpoints.Map(api);
         DrawingsEndpoints.Map(api);
+        SearchEndpoints.Map(api);
         PlantsEndpoints.Map(api);
         CorrectionEndpoints.Map(api);
         PartingEndpoints.Map(api);

@@ -77,6 +77,7 @@ export type VisitCorrection = Schemas['VisitCorrection']
 export type PlantComparison = Schemas['PlantComparison']
 export type CameraShot = Schemas['CameraShot']
 export type KeptPhoto = Schemas['KeptPhoto']
+export type SearchEntry = Schemas['SearchEntry']
 export type LeafFound = NonNullable<Schemas['PhotoAnswer']['leaf']>
 export type NameListView = Schemas['NameListView']
 export type NameColumn = NonNullable<Schemas['NameColumnView']['holds']>

@@ -31,7 +31,7 @@ import { SeasonStrip } from './SeasonStrip'
 import { SheetFigure } from './SheetFigure'
 import { LikelyNames } from './LikelyNames'
 import { NamesBar } from './NamesBar'
-import { organs } from './organs'
+import { isOrgan } from './organs'
 import { TakePlantDialog } from './TakePlantDialog'
 import { VisitsPanel } from './VisitsPanel'
 
@@ -45,8 +45,6 @@ type Tab = (typeof tabs)[number]['id']
 type Column = 'plants' | 'sheet' | 'names'
 
 const nobody: PlantTag[] = []
-const isOrgan = (text: string | null): Organ | null =>
-  text !== null && text in organs ? (text as Organ) : null
 const isTag = (text = '') => /^[a-z]{1,4}-\d+$/i.test(text)
 
 /** Identify: the plants under study, the question in hand on one of them, and where its name stands at the right. */

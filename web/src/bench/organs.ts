@@ -11,3 +11,7 @@ export const organs: Record<Organ, string> = {
   fruit: 'fruit',
   place: 'place',
 }
+
+/** The organ a text names; null where it names none. */
+export const isOrgan = (text: string | null): Organ | null =>
+  text !== null && text in organs ? (text as Organ) : null

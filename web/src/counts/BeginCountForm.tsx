@@ -1,5 +1,6 @@
 import { Button, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { useSession, useSites } from '../api/queries'
 import type { Protocol, SheetContent } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
@@ -11,13 +12,14 @@ import { newId } from '../api/command'
 /** Begins a count: where, when, how, and the checks before setting out. */
 export function BeginCountForm({ onBegun }: { onBegun: (sheet: string) => void }) {
   const sites = useSites().data ?? []
+  const asked = useSearchParams()[0].get('site')
   const today = useSession().data?.today ?? ''
   const begin = useBeginCount()
   const [id] = useState(newId)
   const [safe, setSafe] = useState(false)
   const [typed, setTyped] = useState<Partial<SheetContent>>({})
   const sheet: SheetContent = {
-    site: sites[0]?.id ?? '',
+    site: sites.find((s) => s.id === asked)?.id ?? sites[0]?.id ?? '',
     date: today,
     protocol: 'walkThrough',
     plots: 1,

@@ -1,8 +1,8 @@
 import { MenuItem, TextField } from '@mui/material'
-import { useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { useShowing } from '../api/queries'
 import type { GuideView, Organ } from '../api/types'
-import { organs } from '../bench/organs'
+import { isOrgan, organs } from '../bench/organs'
 import { capital } from '../shared/format'
 import { HazardMark } from '../shared/HazardMark'
 import { WeightBar } from '../bench/WeightBar'
@@ -16,8 +16,11 @@ interface Props {
 
 /** One feature of one organ, and the plants that show it, the surest first. */
 export function ByFeature({ guide, current, onOpen }: Props) {
-  const [organ, setOrgan] = useState<Organ>('leaf')
-  const [chosen, setChosen] = useState<{ character: string; state: string } | null>(null)
+  const [query, setQuery] = useSearchParams()
+  const organ = isOrgan(query.get('organ')) ?? 'leaf'
+  const asked = guide.characters.find((c) => c.id === query.get('feature') && c.organ === organ)
+  const state = query.get('state') ?? asked?.states[0]?.id
+  const chosen = asked && state !== undefined ? { character: asked.id, state } : null
   const shown = useShowing(chosen).data
   const characters = guide.characters.filter((c) => c.organ === organ && c.states.length > 0)
   return (
@@ -28,8 +31,7 @@ export function ByFeature({ guide, current, onOpen }: Props) {
         fullWidth
         value={organ}
         onChange={(e) => {
-          setOrgan(e.target.value as Organ)
-          setChosen(null)
+          setQuery({ organ: e.target.value })
         }}
       >
         {(Object.keys(organs) as Organ[]).map((o) => (
@@ -44,8 +46,7 @@ export function ByFeature({ guide, current, onOpen }: Props) {
         fullWidth
         value={chosen?.character ?? ''}
         onChange={(e) => {
-          const first = characters.find((c) => c.id === e.target.value)?.states[0]
-          if (first) setChosen({ character: e.target.value, state: first.id })
+          setQuery({ organ, feature: e.target.value })
         }}
       >
         {characters.map((c) => (
@@ -60,7 +61,7 @@ export function ByFeature({ guide, current, onOpen }: Props) {
           label="Shows"
           fullWidth
           value={chosen.state}
-          onChange={(e) => setChosen({ ...chosen, state: e.target.value })}
+          onChange={(e) => setQuery({ organ, feature: chosen.character, state: e.target.value })}
         >
           {characters
             .find((c) => c.id === chosen.character)

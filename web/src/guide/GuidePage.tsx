@@ -1,6 +1,6 @@
 import { TextField } from '@mui/material'
 import { useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { useFlora, useGuide, useNames } from '../api/queries'
 import { ProblemNote } from '../shared/ProblemNote'
 import { ByFeature } from './ByFeature'
@@ -21,10 +21,11 @@ export function GuidePage() {
   const navigate = useNavigate()
   const guide = useGuide().data
   const [text, setText] = useState('')
-  const [way, setWay] = useState<(typeof ways)[number]['id']>('kinship')
+  const [query, setQuery] = useSearchParams()
+  const way = query.has('organ') ? 'feature' : 'kinship'
   const found = useNames(text.trim()).data
   const { data: account, error } = useFlora(taxon ?? null)
-  const open = (id: string) => void navigate(`/guide/${id}`)
+  const open = (id: string) => void navigate(`/guide/${id}${query.size > 0 ? `?${query}` : ''}`)
   return (
     <div className={`guide${taxon ? ' reading' : ''}`}>
       <aside className="guide-find no-print" aria-label="Find a plant">
@@ -46,7 +47,7 @@ export function GuidePage() {
                   type="button"
                   role="radio"
                   aria-checked={way === w.id}
-                  onClick={() => setWay(w.id)}
+                  onClick={() => setQuery(w.id === 'feature' ? { organ: 'leaf' } : {})}
                 >
                   {w.label}
                 </button>

@@ -1,6 +1,7 @@
 import { Button, Checkbox, FormControlLabel } from '@mui/material'
 import { type GridColDef, type GridSortModel } from '@mui/x-data-grid'
 import { useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { type RecordFilter, useRecords, useSession } from '../api/queries'
 import type { SurveyRecord } from '../api/types'
 import { day, words } from '../shared/format'
@@ -57,7 +58,12 @@ export function PlantRecords({ nonce }: { nonce: string }) {
   const session = useSession().data
   const [exact, setExact] = useState(false)
   const [pictures, setPictures] = useState(true)
-  const [filter, setFilter] = useState<RecordFilter>({ sort: 'date', descending: true })
+  const site = useSearchParams()[0].get('site')
+  const [filter, setFilter] = useState<RecordFilter>({
+    sort: 'date',
+    descending: true,
+    ...(site !== null && { site }),
+  })
   const [page, setPage] = useState({ page: 0, pageSize: 50 })
   const [open, setOpen] = useState<SurveyRecord | null>(null)
   const { data, error, isFetching } = useRecords(filter, page.page * page.pageSize, page.pageSize)

@@ -3,9 +3,11 @@ import type { ReactNode } from 'react'
 import { NavLink, useLocation } from 'react-router'
 import { themeLabels, type ThemeName, themeNames } from '../theme/theme'
 import { ConnectionNote } from './ConnectionNote'
+import { Help } from './Help'
 import { PersonMenu } from './PersonMenu'
 import { placeOf, places } from './places'
 import { ReadingNote } from './ReadingNote'
+import { SearchBox } from './SearchBox'
 import './Shell.css'
 
 interface Props {
@@ -32,7 +34,11 @@ export function Shell({ themeName, onTheme, inside, children }: Props) {
         <span className="shell-place">Tamsin Fork</span>
         <span className="shell-fill" />
         {inside ? (
-          <PersonMenu themeName={themeName} onTheme={onTheme} />
+          <>
+            <SearchBox />
+            <Help />
+            <PersonMenu themeName={themeName} onTheme={onTheme} />
+          </>
         ) : (
           <Button
             color="inherit"

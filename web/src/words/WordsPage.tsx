@@ -1,5 +1,6 @@
 import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { useGuide } from '../api/queries'
 import type { Organ } from '../api/types'
 import { organs } from '../bench/organs'
@@ -11,7 +12,9 @@ import './WordsPage.css'
 /** The words of the keys by organ, searchable: each with plain words, its picture, and the plants that show it. */
 export function WordsPage() {
   const guide = useGuide().data
-  const [wanted, setWanted] = useState('')
+  const [query, setQuery] = useSearchParams()
+  const wanted = query.get('word') ?? ''
+  const setWanted = (word: string) => setQuery(word ? { word } : {}, { replace: true })
   const [organ, setOrgan] = useState<Organ | ''>('')
   const low = wanted.trim().toLowerCase()
   const terms = (guide?.terms ?? [])

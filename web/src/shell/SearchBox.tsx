@@ -1,0 +1,104 @@
+import { Autocomplete, Button, Dialog, DialogContent, TextField } from '@mui/material'
+import { useEffect, useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { SearchEntry } from '../api/types'
+import { TaxonText } from '../shared/TaxonText'
+import { foundAt } from './foundAt'
+import { useSearch } from './searchQueries'
+
+const kinds: Record<SearchEntry['kind'], string> = {
+  plant: 'plant',
+  name: 'name',
+  site: 'site',
+  action: 'do',
+  feature: 'feature',
+  term: 'word',
+}
+
+/** One search for everything, from any view: Ctrl K, a few letters, Enter. */
+export function SearchBox() {
+  const [open, setOpen] = useState(false)
+  useEffect(() => {
+    // Also from within a field: nothing else listens to this key.
+    const onKey = (e: KeyboardEvent) => {
+      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') {
+        e.preventDefault()
+        setOpen(true)
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+  return (
+    <>
+      <Button
+        color="inherit"
+        className="shell-search"
+        aria-label="Find a plant, name, site, word or action"
+        onClick={() => setOpen(true)}
+      >
+        <svg
+          width="20"
+          height="20"
+          viewBox="0 0 24 24"
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="2"
+          aria-hidden
+        >
+          <path d="M10 4a6 6 0 1 0 0 12a6 6 0 1 0 0-12M15 15l6 6" />
+        </svg>
+        <span className="shell-search-words">Find a plant, name, site, word …</span>
+        <kbd>Ctrl K</kbd>
+      </Button>
+      {open && <SearchDialog onClose={() => setOpen(false)} />}
+    </>
+  )
+}
+
+function SearchDialog({ onClose }: { onClose: () => void }) {
+  const go = useNavigate()
+  const [text, setText] = useState('')
+  const found = useSearch(text).data
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-label="Find" className="search-dialog">
+      <DialogContent>
+        <Autocomplete<SearchEntry>
+          open={text.trim() !== '' && found !== undefined}
+          options={text.trim() === '' ? [] : (found ?? [])}
+          filterOptions={(all) => all}
+          getOptionLabel={(e) => e.label}
+          getOptionKey={(e) => `${e.kind} ${e.id}`}
+          isOptionEqualToValue={(a, b) => a.kind === b.kind && a.id === b.id}
+          groupBy={undefined}
+          autoHighlight
+          disablePortal
+          value={null}
+          inputValue={text}
+          onInputChange={(_, next, why) => why === 'input' && setText(next)}
+          noOptionsText="Nothing of that name. Try fewer letters, or another word for it."
+          onChange={(_, chosen) => {
+            if (!chosen) return
+            onClose()
+            void go(foundAt(chosen))
+          }}
+          renderOption={({ key, ...props }, e) => (
+            <li key={key} {...props} className={`${props.className ?? ''} search-found`}>
+              <span>{e.kind === 'name' ? <TaxonText name={e.label} /> : e.label}</span>
+              <small>{e.note}</small>
+              <small className="search-kind">{kinds[e.kind]}</small>
+            </li>
+          )}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              autoFocus
+              label="Find a plant, name, site, word, or something to do"
+              placeholder="TF-031, vine maple, new count …"
+            />
+          )}
+        />
+      </DialogContent>
+    </Dialog>
+  )
+}

@@ -79,7 +79,9 @@ public sealed class AccountStore(NpgsqlDataSource source)
         await connection.ExecuteAsync("select pg_advisory_xact_lock(hashtext('account'))", [], cancel);
         if (first && await connection.ScalarAsync<bool>("select exists (select from account)", [], cancel))
         {
-            throw new TakenException("There is a steward already. Sign in, or ask a steward to let you in.");
+            throw new TakenException(
+                "There is an administrator already. Sign in, or ask an administrator to let you in."
+            );
         }
 
         // People sign in by name in whatever case: two names that differ by it alone would be one at the door.
@@ -150,7 +152,7 @@ public sealed class AccountStore(NpgsqlDataSource source)
             )
         )
         {
-            throw new TakenException("Somebody must stay steward. Make another person steward first.");
+            throw new TakenException("Somebody must stay administrator. Make another person administrator first.");
         }
 
         await transaction.CommitAsync(cancel);

@@ -243,7 +243,7 @@ public sealed class CorrectionStore(NpgsqlDataSource source, SensitivePlacePolic
                 if (taken[0] != head.Person && head.Role < Role.Determiner)
                 {
                     throw new TakenException(
-                        "Somebody else took this plant up: they, a determiner or a steward can delete it and bring it back."
+                        "Somebody else took this plant up: they, a determiner or an administrator can delete it and bring it back."
                     );
                 }
 

@@ -422,7 +422,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                 if (recorder != head.Person && head.Role < Role.Determiner)
                 {
                     throw new TakenException(
-                        "Somebody else counted this: they, a determiner or a steward can delete it and bring it back."
+                        "Somebody else counted this: they, a determiner or an administrator can delete it and bring it back."
                     );
                 }
 

@@ -447,7 +447,7 @@ public sealed class PartingStore(NpgsqlDataSource source, SensitivePlacePolicy p
     {
         if (by != head.Person && head.Role < Role.Determiner)
         {
-            throw new TakenException($"Somebody else {did}: they, a determiner or a steward can {can}.");
+            throw new TakenException($"Somebody else {did}: they, a determiner or an administrator can {can}.");
         }
     }
 

@@ -214,7 +214,7 @@ public sealed class PictureStore(NpgsqlDataSource source, SensitivePlacePolicy p
                 if (by != head.Person && head.Role < Role.Determiner)
                 {
                     throw new TakenException(
-                        "Somebody else took this picture: they, a determiner or a steward can take it off and bring it back."
+                        "Somebody else took this picture: they, a determiner or an administrator can take it off and bring it back."
                     );
                 }
 

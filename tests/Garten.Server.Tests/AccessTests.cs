@@ -219,7 +219,7 @@ public sealed class AccessTests : IAsyncLifetime
             ),
             HttpStatusCode.Conflict
         );
-        ((string?)last["detail"])!.ShouldContain("Somebody must stay steward");
+        ((string?)last["detail"])!.ShouldContain("Somebody must stay administrator");
         ((bool)(await _steward.GetAsync("/api/session"))["isSteward"]!).ShouldBeTrue();
     }
 

@@ -47,6 +47,49 @@ public sealed class LookingUpTests(ServerFixture server) : ServerTest(server)
         shares.ShouldBeInOrder(SortDirection.Descending);
     }
 
+    [Fact]
+    public async Task One_search_finds_plants_names_sites_features_words_and_things_to_do()
+    {
+        var sheet = await Me.TakeAsync("a crooked quince behind the pump house");
+        var tag = (string)sheet["plant"]!["tag"]!;
+        (await BestAsync(tag)).ShouldBe(("plant", tag));
+        (await BestAsync("quince pmup")).ShouldBe(("plant", tag), "with a slip of the pen");
+        (await BestAsync("vine mapel")).ShouldBe(("name", "Acer circinatum"));
+        (await BestAsync("form of the hairs")).ShouldBe(("feature", "Form of the hairs"));
+        (await BestAsync("bundle scar")).Kind.ShouldBeOneOf("term", "feature");
+        (await BestAsync("new count")).ShouldBe(("action", "New count"));
+        var site = (string)sheet["plant"]!["site"]!["name"]!;
+        (await BestAsync(site)).ShouldBe(("site", site));
+        (await FoundAsync("zzzz")).ShouldBeEmpty();
+        (await FoundAsync("%20")).ShouldBeEmpty();
+        (await FoundAsync(new string('x', 5000))).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task A_plant_one_may_not_know_of_is_not_found_by_searching()
+    {
+        // The fairy slipper of the demo; T. Lindqvist is not told where such plants stand.
+        (await FoundAsync("TF-061")).ShouldContain(("plant", "TF-061"));
+        using var stranger = new Client(Address);
+        await stranger.BeAsync(3);
+        (await stranger.GetAsync("/api/search?text=TF-061")).AsArray().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task What_follows_from_the_guide_alone_is_only_confirmed_the_second_time()
+    {
+        foreach (var path in new[] { "/api/guide", "/api/drawings/organs/leaf", "/api/drawings/taxa/acer-circinatum" })
+        {
+            using var first = await Me.Http.GetAsync(path);
+            first.StatusCode.ShouldBe(HttpStatusCode.OK, path);
+            using var again = new HttpRequestMessage(HttpMethod.Get, path);
+            again.Headers.IfNoneMatch.Add(first.Headers.ETag.ShouldNotBeNull(path));
+            using var second = await Me.Http.SendAsync(again);
+            second.StatusCode.ShouldBe(HttpStatusCode.NotModified, path);
+            (await second.Content.ReadAsByteArrayAsync()).ShouldBeEmpty();
+        }
+    }
+
     [Theory]
     [InlineData("/api/guide/taxa/nessie", "no such taxon")]
     [InlineData("/api/guide/showing/spur/seven", "no such feature")]
@@ -97,4 +140,13 @@ public sealed class LookingUpTests(ServerFixture server) : ServerTest(server)
         );
         ((string?)problem["detail"])!.ShouldContain("nessie");
     }
+
+    private async Task<(string Kind, string Label)[]> FoundAsync(string text) =>
+        [
+            .. (await Me.GetAsync($"/api/search?text={text}"))
+                .AsArray()
+                .Select(f => ((string)f!["kind"]!, (string)f["label"]!)),
+        ];
+
+    private async Task<(string Kind, string Label)> BestAsync(string text) => (await FoundAsync(text))[0];
 }

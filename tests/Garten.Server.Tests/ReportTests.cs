@@ -25,7 +25,7 @@ public sealed class ReportTests(ServerFixture server) : ServerTest(server)
         species
             .Select(s => (string?)s!["evidence"])
             .ShouldContain(e =>
-                e!.Contains("settled (TF-", StringComparison.Ordinal)
+                e!.Contains("well supported (TF-", StringComparison.Ordinal)
                 && e.Contains("named on counts in ", StringComparison.Ordinal)
             );
         report["report"]!["doubtful"]!.AsArray().Select(d => (string?)d!["why"]).ShouldAllBe(w => w!.Length > 0);

@@ -325,7 +325,7 @@ public sealed class SensitiveTests(ServerFixture server) : ServerTest(server)
             await reader.Http.GetAsync(new Uri("/api/records.csv?exact=true", UriKind.Relative)),
             HttpStatusCode.Forbidden
         );
-        ((string?)refused["detail"])!.ShouldContain("a steward trusts");
+        ((string?)refused["detail"])!.ShouldContain("an administrator trusts");
         await Client.ProblemAsync(
             await reader.Http.GetAsync(new Uri("/api/records/archive.zip?exact=true", UriKind.Relative)),
             HttpStatusCode.Forbidden

@@ -121,7 +121,7 @@ public sealed class Browser : IDisposable
     public IWebElement Button(string text) =>
         Wait($"a button “{text}”", _ =>
             Look(
-                "return all('button, a, [role=menuitem], [role=option], [role=tab]').find(e => e.innerText.includes(arguments[0]))",
+                "return all('button, a, [role=menuitem], [role=option], [role=tab], label:has(input[type=radio])').find(e => e.innerText.includes(arguments[0]))",
                 text
             )
         );

@@ -92,7 +92,7 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         there.Open("/");
         there.Field("Your name, as it stands on records").SendKeys("N. Okafor");
         there.Field("A password").SendKeys("short of breath on the hill" + Keys.Enter);
-        there.See("Take the first one on the bench");
+        there.See("Add the first one");
         there.Open("/records?what=import");
         there.Find(".import");
         there.All(".import input[type=file]")[0].SendKeys(archive);

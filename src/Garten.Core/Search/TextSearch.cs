@@ -13,6 +13,9 @@ public enum FoundKind
     /// <summary>A taxon of the guide.</summary>
     Name,
 
+    /// <summary>A name of the survey's own list, which no guide describes.</summary>
+    OwnName,
+
     /// <summary>A site of the survey.</summary>
     Site,
 
@@ -174,7 +177,13 @@ public static class TextSearch
                 if (i == word.Length || char.IsDigit(word[i]) != char.IsDigit(word[i - 1]))
                 {
                     var part = word[start..i];
-                    words.Add(char.IsDigit(part[0]) ? part.TrimStart('0') is { Length: > 0 } number ? number : "0" : part);
+                    words.Add(
+                        char.IsDigit(part[0])
+                            ? part.TrimStart('0') is { Length: > 0 } number
+                                ? number
+                                : "0"
+                            : part
+                    );
                     start = i;
                 }
             }

@@ -42,7 +42,7 @@ public sealed class Accounts(
         {
             throw new RuleException(
                 "password",
-                $"After {Lockout.Tries} wrong passwords this account is shut for {Lockout.For.TotalMinutes:0} minutes. Try again later, or ask a steward for a new password."
+                $"After {Lockout.Tries} wrong passwords this account is shut for {Lockout.For.TotalMinutes:0} minutes. Try again later, or ask an administrator for a new password."
             );
         }
 

@@ -110,11 +110,14 @@ public static partial class Gate
 
         if (!member.May(right))
         {
-            var needed = Member.LeastRole(right).ToString().ToLowerInvariant();
+            // On screen a steward is an administrator.
+            static string Called(Role role) =>
+                role == Role.Steward ? "an administrator" : $"a {role.ToString().ToLowerInvariant()}";
+            var needed = Called(Member.LeastRole(right));
             throw new ForbiddenException(
                 StatusCodes.Status403Forbidden,
                 "Not yours to do",
-                $"You are here as a {member.Role.ToString().ToLowerInvariant()}; this takes a {needed}. Ask a steward of the survey if it should be yours."
+                $"You are here as {Called(member.Role)}; this takes {needed}. Ask an administrator of the survey if it should be yours."
             );
         }
     }

@@ -25,7 +25,8 @@ public static class DrawingsEndpoints
                     : throw new NotInStoreException("A plant has no such organ.")
             )
             .WithName("tiles")
-            .Produces<CharacterTiles[]>();
+            .Produces<CharacterTiles[]>()
+            .TaggedByGuide();
 
         drawings
             .MapGet("/numbers/{character}", (string character, double number, CurrentGuide current) =>
@@ -49,7 +50,8 @@ public static class DrawingsEndpoints
                     : throw new NotInStoreException("The guide has no such taxon.")
             )
             .WithName("plate")
-            .Produces<PlateView>();
+            .Produces<PlateView>()
+            .TaggedByGuide();
 
         drawings
             .MapGet("/apart", (string taxa, string characters, CurrentGuide current) =>

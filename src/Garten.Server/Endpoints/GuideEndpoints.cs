@@ -82,7 +82,10 @@ public static class GuideEndpoints
 {
     /// <summary>Adds the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapGet("/guide", (CurrentGuide current) => View(current.Guide)).WithName("guide").Produces<GuideView>();
+        api.MapGet("/guide", (CurrentGuide current) => View(current.Guide))
+            .WithName("guide")
+            .Produces<GuideView>()
+            .TaggedByGuide();
 
     private static GuideView View(Guide guide) =>
         new(

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Garten.Core.Guides;
 using Garten.Core.Search;
+using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Requests;
 
@@ -37,6 +38,7 @@ public static class SearchEndpoints
                     PlantStore plants,
                     PlaceStore places,
                     CurrentGuide current,
+                    SensitivePlacePolicy policy,
                     CancellationToken cancel
                 ) =>
                 {
@@ -58,6 +60,17 @@ public static class SearchEndpoints
                         );
                     }
 
+                    entries.AddRange(
+                        current
+                            .SeenBy(policy)
+                            .InWords.Select(t => new SearchEntry(
+                                FoundKind.OwnName,
+                                t.Id.Value,
+                                t.Name,
+                                "name of this survey",
+                                t.Synonyms
+                            ))
+                    );
                     return TextSearch.Find(entries.Concat(InGuide(current.Guide)), text, Most).Select(Shown).ToArray();
                 }
             )
@@ -84,9 +97,7 @@ public static class SearchEndpoints
                         []
                     ))
             )
-            .Concat(
-                guide.Tables.Glossary.Select(t => new SearchEntry(FoundKind.Term, t.Label, t.Label, t.Plain, []))
-            );
+            .Concat(guide.Tables.Glossary.Select(t => new SearchEntry(FoundKind.Term, t.Label, t.Label, t.Plain, [])));
 
     /// <summary>What an entry is found by beside its label and note is not sent.</summary>
     private static SearchEntry Shown(SearchEntry entry) => entry with { Other = [] };

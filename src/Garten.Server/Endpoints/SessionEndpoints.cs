@@ -141,7 +141,7 @@ public static class SessionEndpoints
                     {
                         throw new RuleException(
                             "name",
-                            "The demo has its steward. Start with --empty for a survey of your own."
+                            "The demo has its administrator. Start with --empty for a survey of your own."
                         );
                     }
 

@@ -60,7 +60,7 @@ public sealed class CurrentPerson
             ? throw new ForbiddenException(
                 StatusCodes.Status403Forbidden,
                 "Not yours to see",
-                "Exact places of sensitive species go only to those a steward trusts with them. Take the file without them."
+                "Exact places of sensitive species go only to those an administrator trusts with them. Take the file without them."
             )
         : Policy;
 }

@@ -6,7 +6,13 @@ public sealed class TextSearchTests
 {
     private static readonly SearchEntry[] Entries =
     [
-        new(FoundKind.Plant, "31", "TF-031", "Shrub of 2.4 m by the mill race, Millrace Bottom", ["Sambucus cf. racemosa"]),
+        new(
+            FoundKind.Plant,
+            "31",
+            "TF-031",
+            "Shrub of 2.4 m by the mill race, Millrace Bottom",
+            ["Sambucus cf. racemosa"]
+        ),
         new(FoundKind.Plant, "3", "TF-003", "Rose thicket, Tollgate Meadow", []),
         new(FoundKind.Name, "acer-circinatum", "Acer circinatum", "vine maple", ["Acer virginianum"]),
         new(FoundKind.Name, "acer-glabrum", "Acer glabrum", "Rocky Mountain maple", []),

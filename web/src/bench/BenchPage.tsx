@@ -1,4 +1,4 @@
-import { Button } from '@mui/material'
+import { Button, Tab as MuiTab, Tabs } from '@mui/material'
 import { useCallback, useEffect, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import {
@@ -19,6 +19,7 @@ import { ProblemNote } from '../shared/ProblemNote'
 import { useShortcuts } from '../shared/useShortcuts'
 import { AccountDialog, type NameView } from './AccountDialog'
 import './bench.css'
+import { Announcer } from './Announcer'
 import { CompareDialog } from './CompareDialog'
 import { CorrectPlantDialog } from './CorrectPlantDialog'
 import { DeterminationDialog } from './DeterminationDialog'
@@ -232,6 +233,7 @@ export function BenchPage() {
                 )}
               </span>
             </div>
+            <Announcer bench={bench} settling={answered.settling} />
             <ProblemNote error={undo.error ?? recording.error ?? answered.error} />
             {!person && (
               <div className="caution" role="status">
@@ -239,19 +241,24 @@ export function BenchPage() {
               </div>
             )}
             <SeasonStrip sheet={sheet} taxon={named ?? onlyEnd} onOpen={openPlant} />
-            <div className="tabs" role="tablist" aria-label="Work on this plant">
+            <Tabs
+              className="tabs"
+              aria-label="Work on this plant"
+              value={tab}
+              onChange={(_, next: Tab) => setTab(next)}
+            >
               {tabs.map((t) => (
-                <button
+                <MuiTab
                   key={t.id}
-                  type="button"
-                  role="tab"
-                  aria-selected={tab === t.id}
-                  onClick={() => setTab(t.id)}
-                >
-                  {t.label} <kbd>{t.shortcut}</kbd>
-                </button>
+                  value={t.id}
+                  label={
+                    <span>
+                      {t.label} <kbd>{t.shortcut}</kbd>
+                    </span>
+                  }
+                />
               ))}
-            </div>
+            </Tabs>
             {tab === 'key' && bench && (
               <KeyPanel
                 key={sheet.plant.id}

@@ -83,6 +83,7 @@ function Row({
   const entry = useEntry(slot)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [defining, setDefining] = useState(false)
+  const [several, setSeveral] = useState(false)
   const calliper = useCalliper()
   const standIns = useSession().data?.standIns
   const expected = recorded?.revision ?? null
@@ -135,14 +136,26 @@ function Row({
             type="button"
             className="state"
             aria-pressed={chosen.includes(s.id)}
-            disabled={busy}
+            // Not disabled: the focus must not fall to the page while a press is on its way.
+            aria-disabled={busy || undefined}
             title="Hold Shift to add a second state of a variable plant"
-            onClick={(e) => toggle(s.id, e.shiftKey)}
+            onClick={(e) => !busy && toggle(s.id, e.shiftKey || several)}
           >
             <TileOf svg={drawn?.tiles.find((t) => t.state === s.id)?.svg} />
             {s.label}
           </button>
         ))}
+        {c.states.length > 2 && chosen.length > 0 && (
+          <button
+            type="button"
+            className="part"
+            aria-pressed={several}
+            title="A variable plant shows several: what is pressed next is added"
+            onClick={() => setSeveral(!several)}
+          >
+            {several ? 'adding: done' : '+ another'}
+          </button>
+        )}
         {c.numeric && (
           <>
             <TileOf svg={drawn?.measure} />
@@ -171,7 +184,14 @@ function Row({
                 onChange={(e) => entry.setText(e.target.value)}
                 placeholder={c.unit ? `one part, in ${c.unit}` : 'one part'}
                 title="One part after another, each with Enter; or a rough value such as 7–9, mostly 9, or about 12 cm"
-                slotProps={{ htmlInput: { 'aria-label': c.label, autoComplete: 'off', maxLength: 200 } }}
+                slotProps={{
+                  htmlInput: {
+                    'aria-label': c.label,
+                    autoComplete: 'off',
+                    maxLength: 200,
+                    inputMode: 'decimal',
+                  },
+                }}
                 sx={{ width: 190 }}
               />
             </form>

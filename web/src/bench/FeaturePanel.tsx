@@ -1,4 +1,4 @@
-import { Button, MenuItem, TextField } from '@mui/material'
+import { Button, MenuItem, Tab, Tabs, TextField } from '@mui/material'
 import { useCallback, useState } from 'react'
 import { Link } from 'react-router'
 import { Problem } from '../api/client'
@@ -206,15 +206,15 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
           />
           <div className="segments" role="radiogroup" aria-label="How sure">
             {certainties.map(([c, label]) => (
-              <button
-                key={c}
-                type="button"
-                role="radio"
-                aria-checked={manner.certainty === c}
-                onClick={() => set({ certainty: c })}
-              >
+              <label key={c}>
+                <input
+                  type="radio"
+                  name="certainty"
+                  checked={manner.certainty === c}
+                  onChange={() => set({ certainty: c })}
+                />
                 {label}
-              </button>
+              </label>
             ))}
           </div>
           <Choice
@@ -260,15 +260,21 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
           />
         </div>
       )}
-      <div className="features-organs" role="tablist" aria-label="Organ">
+      <Tabs
+        className="features-organs"
+        aria-label="Organ"
+        value={organ}
+        variant="scrollable"
+        scrollButtons="auto"
+        allowScrollButtonsMobile
+        onChange={(_, next: Organ) => onOrgan(next)}
+      >
         {(Object.keys(organs) as Organ[])
           .filter((o) => o !== 'place')
           .map((o) => (
-            <button key={o} type="button" role="tab" aria-selected={o === organ} onClick={() => onOrgan(o)}>
-              {capital(organs[o])}
-            </button>
+            <Tab key={o} value={o} label={capital(organs[o])} />
           ))}
-      </div>
+      </Tabs>
       {harmAllowed === 'look' && (
         <div className="caution" role="note">
           Look only: names that irritate the skin are still too likely to touch anything.

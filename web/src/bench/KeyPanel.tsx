@@ -1,5 +1,5 @@
 import { Button } from '@mui/material'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { useRecordFeature, useWalk } from '../api/queries'
 import type { FeatureOffer, GuideView, LeadView, PlantSheet, KeyMove, WalkView } from '../api/types'
 import { ProblemNote } from '../shared/ProblemNote'
@@ -37,6 +37,12 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
   const [refusal, setRefusal] = useState<Error | null>(null)
   const couplet = walk?.current ?? null
   const visit = sheet.visits.at(-1)
+  // A press on a choice takes that choice away: the focus goes on to the next step, not back to the top of the page.
+  const leads = useRef<HTMLDivElement>(null)
+  const at = couplet && `${couplet.at.key} ${couplet.at.couplet}`
+  useEffect(() => {
+    if (document.activeElement === document.body) leads.current?.focus({ preventScroll: true })
+  }, [at])
   const onlyEnd = walk?.ends.length === 1 && walk.open === 0 ? walk.ends[0]?.taxon.id : undefined
 
   const move = (input: Omit<KeyMove, 'expected'>) =>
@@ -133,7 +139,12 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
       )}
       {couplet && (
         <>
-          <div className="leads" data-couplet={`${couplet.at.key} ${couplet.at.couplet}`}>
+          <div
+            ref={leads}
+            tabIndex={-1}
+            className="leads"
+            data-couplet={`${couplet.at.key} ${couplet.at.couplet}`}
+          >
             {couplet.leads.map((lead) => (
               <LeadCard
                 key={lead.number}

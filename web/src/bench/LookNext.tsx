@@ -38,8 +38,8 @@ function Chips({
         <button
           key={p.state}
           type="button"
-          disabled={busy}
-          onClick={() => onRecord(s.character, p.state, sureness(s.purpose))}
+          aria-disabled={busy || undefined}
+          onClick={() => !busy && onRecord(s.character, p.state, sureness(s.purpose))}
           title={`Seen in ${percent(p.chance)}; then ${p.leads?.name ?? 'outside the guide'} leads with ${percent(p.mass)}`}
         >
           {p.label}

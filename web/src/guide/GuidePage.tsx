@@ -42,15 +42,15 @@ export function GuidePage() {
           <>
             <div className="segments" role="radiogroup" aria-label="How to look">
               {ways.map((w) => (
-                <button
-                  key={w.id}
-                  type="button"
-                  role="radio"
-                  aria-checked={way === w.id}
-                  onClick={() => setQuery(w.id === 'feature' ? { organ: 'leaf' } : {})}
-                >
+                <label key={w.id}>
+                  <input
+                    type="radio"
+                    name="way"
+                    checked={way === w.id}
+                    onChange={() => setQuery(w.id === 'feature' ? { organ: 'leaf' } : {})}
+                  />
                   {w.label}
-                </button>
+                </label>
               ))}
             </div>
             {guide && way === 'kinship' && <ByKinship guide={guide} current={taxon} onOpen={open} />}

@@ -1,6 +1,7 @@
 import { useSearchParams } from 'react-router'
 import { ProblemNote } from '../shared/ProblemNote'
 import { ViewTabs } from '../shared/ViewTabs'
+import { ViewTitle } from '../shared/ViewTitle'
 import './measure.css'
 import { PhotoBench } from './PhotoBench'
 import { PhotoChooser } from './PhotoChooser'
@@ -32,6 +33,7 @@ export function MeasurePage() {
     })
   return (
     <main className="measure">
+      <ViewTitle heard>{tabs.find((t) => t.id === what)?.label ?? 'Measure'}</ViewTitle>
       <ViewTabs label="What to measure" tabs={tabs} chosen={what} onChoose={(id) => go({ what: id })} />
       {what === 'tree' && <TreeBench plant={plant} onPlant={(p) => go({ plant: p })} />}
       {what === 'yardsticks' && <Yardsticks />}

@@ -105,7 +105,7 @@ export function PhotoBench({ photo, naming, plant, onPlant, onOther }: Props) {
         />
       </div>
       <aside className="photo-right" aria-label="Measures">
-        <h1>{photo.name}</h1>
+        <h2 className="photo-name">{photo.name}</h2>
         <ScaleChoice
           key={photo.id}
           scale={question.scale}

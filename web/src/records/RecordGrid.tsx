@@ -15,7 +15,10 @@ export function RecordGrid<R extends GridValidRowModel>({ onOpen, ...grid }: Pro
       pageSizeOptions={[25, 50, 100]}
       onRowClick={({ row }) => onOpen(row)}
       onCellKeyDown={({ row }, event) => {
-        if (event.key === 'Enter') onOpen(row)
+        if (event.key !== 'Enter') return
+        // The dialog that opens takes the focus; the same press must not close it.
+        event.preventDefault()
+        onOpen(row)
       }}
       disableColumnFilter
       disableColumnMenu

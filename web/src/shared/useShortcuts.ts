@@ -10,6 +10,12 @@ const typing = (target: EventTarget | null) =>
       'input:not([type=checkbox]):not([type=radio]), textarea, select, [role=combobox], [role=menuitem], [role=option]',
     ))
 
+/** Whether keys without Ctrl act; who dictates or leans on the keyboard switches them off. Kept on this device. */
+export const singleKeys = {
+  on: () => localStorage.getItem('garten-single-keys') !== 'off',
+  set: (on: boolean) => localStorage.setItem('garten-single-keys', on ? 'on' : 'off'),
+}
+
 /** Listens for keys while mounted. Keys typed into fields, and keys while a dialog is open, are left alone. */
 export function useShortcuts(shortcuts: Shortcuts, enabled = true) {
   useEffect(() => {
@@ -23,6 +29,7 @@ export function useShortcuts(shortcuts: Shortcuts, enabled = true) {
       )
         return
       const held = `${e.ctrlKey || e.metaKey ? 'ctrl+' : ''}${e.shiftKey && e.key.length > 1 ? 'shift+' : ''}`
+      if (held !== 'ctrl+' && e.key !== '?' && !singleKeys.on()) return
       const act = shortcuts[held + (e.key.length === 1 && held === '' ? e.key.toLowerCase() : e.key)]
       if (!act) return
       e.preventDefault()

@@ -1,7 +1,15 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material'
-import { useLocation, useSearchParams } from 'react-router'
-import { Link } from 'react-router'
-import { useShortcuts } from '../shared/useShortcuts'
+import {
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  FormControlLabel,
+  Switch,
+} from '@mui/material'
+import { useState } from 'react'
+import { Link, useLocation, useSearchParams } from 'react-router'
+import { singleKeys, useShortcuts } from '../shared/useShortcuts'
 import { placeOf } from './places'
 
 type Keys = readonly (readonly [string, string])[]
@@ -68,6 +76,7 @@ const everywhere: Keys = [
 export function Help() {
   const [query, setQuery] = useSearchParams()
   const here = placeOf(useLocation().pathname)
+  const [keysOn, setKeysOn] = useState(singleKeys.on)
   const show = (on: boolean) =>
     setQuery((now) => {
       const next = new URLSearchParams(now)
@@ -109,6 +118,18 @@ export function Help() {
                 </div>
               ))}
             </dl>
+            <FormControlLabel
+              control={
+                <Switch
+                  checked={keysOn}
+                  onChange={(_, on) => {
+                    singleKeys.set(on)
+                    setKeysOn(on)
+                  }}
+                />
+              }
+              label="Single keys act (those with Ctrl and ? always do)"
+            />
             <p>
               Words you do not know stand in the <Link to="/glossary">glossary</Link>, each with its picture;
               dotted words open theirs where they stand.

@@ -9,6 +9,7 @@ import { useSearch } from './searchQueries'
 const kinds: Record<SearchEntry['kind'], string> = {
   plant: 'plant',
   name: 'name',
+  ownName: 'name',
   site: 'site',
   action: 'do',
   feature: 'feature',
@@ -84,7 +85,9 @@ function SearchDialog({ onClose }: { onClose: () => void }) {
           }}
           renderOption={({ key, ...props }, e) => (
             <li key={key} {...props} className={`${props.className ?? ''} search-found`}>
-              <span>{e.kind === 'name' ? <TaxonText name={e.label} /> : e.label}</span>
+              <span>
+                {e.kind === 'name' || e.kind === 'ownName' ? <TaxonText name={e.label} /> : e.label}
+              </span>
               <small>{e.note}</small>
               <small className="search-kind">{kinds[e.kind]}</small>
             </li>

@@ -23,6 +23,8 @@ export function foundAt({ kind, id }: Pick<SearchEntry, 'kind' | 'id'>): string 
       return `/identify/${id}`
     case 'name':
       return `/guide/${id}`
+    case 'ownName':
+      return '/survey?what=names'
     case 'site':
       return `/survey?what=plants&site=${id}`
     case 'feature':

@@ -12,7 +12,16 @@ const chosen = (): ThemeName =>
 export function useThemeName(): [ThemeName, (name: ThemeName) => void] {
   const [name, setName] = useState<ThemeName>(chosen)
   useEffect(() => {
-    document.documentElement.dataset.theme = name
+    const wear = (theme: ThemeName) => () => (document.documentElement.dataset.theme = theme)
+    wear(name)()
+    // Ink on paper, whatever the screen wears.
+    const [toPaper, back] = [wear('paper'), wear(name)]
+    addEventListener('beforeprint', toPaper)
+    addEventListener('afterprint', back)
+    return () => {
+      removeEventListener('beforeprint', toPaper)
+      removeEventListener('afterprint', back)
+    }
   }, [name])
   useEffect(() => {
     const follow = (e: StorageEvent) => {

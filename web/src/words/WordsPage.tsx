@@ -13,8 +13,12 @@ import './WordsPage.css'
 export function WordsPage() {
   const guide = useGuide().data
   const [query, setQuery] = useSearchParams()
-  const wanted = query.get('word') ?? ''
-  const setWanted = (word: string) => setQuery(word ? { word } : {}, { replace: true })
+  // Typed letters stand at once; the address follows them.
+  const [wanted, type] = useState(query.get('word') ?? '')
+  const setWanted = (word: string) => {
+    type(word)
+    setQuery(word ? { word } : {}, { replace: true })
+  }
   const [organ, setOrgan] = useState<Organ | ''>('')
   const low = wanted.trim().toLowerCase()
   const terms = (guide?.terms ?? [])

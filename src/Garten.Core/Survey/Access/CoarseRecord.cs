@@ -17,7 +17,7 @@ public sealed record CoarseRecord(
 {
     /// <summary>Said where a record is told coarsely.</summary>
     public const string Withheld =
-        "Exact place, day and people are withheld: the species is sensitive. Ask the stewards of the survey.";
+        "Exact place, day and people are withheld: the species is sensitive. Ask the administrators of the survey.";
 
     /// <summary>Gathers finds by taxon, year and square.</summary>
     /// <param name="finds">Taxon, day and place of each find; taxa the guide lacks are left out.</param>

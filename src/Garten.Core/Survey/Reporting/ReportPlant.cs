@@ -46,5 +46,5 @@ public sealed record ReportPlant(
         : Qualifier != IdentificationQualifier.None ? "The name was given with “cf.”, “aff.” or “?”."
         : !guide.Taxon(taxon).IsSpeciesLevel ? "The name stops above the species."
         : Missing.Length > 0 ? Missing
-        : "The name leads, and is not settled.";
+        : "The name leads, and is not well supported yet.";
 }

@@ -135,7 +135,7 @@ public sealed record SurveyReport(
                 .GroupBy(p => p.Grade)
                 .OrderByDescending(g => g.Key)
                 .Select(g =>
-                    $"{Many(g.Count(), "plant")} {(g.Key == Grade.Confirmed ? "confirmed" : "settled")} ({string.Join(", ", g.Select(p => p.Tag).Order(StringComparer.Ordinal))})"
+                    $"{Many(g.Count(), "plant")} {(g.Key == Grade.Confirmed ? "confirmed" : "well supported")} ({string.Join(", ", g.Select(p => p.Tag).Order(StringComparer.Ordinal))})"
                 ),
         ];
         string[] vouchers = [.. plants.SelectMany(p => p.Vouchers).Order(StringComparer.Ordinal)];

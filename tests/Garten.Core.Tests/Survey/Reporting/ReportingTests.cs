@@ -48,7 +48,7 @@ public sealed class ReportingTests
         ]);
         var prima = report.Species.Single(s => s.Taxon.Id == new TaxonId("alba-prima"));
         prima.Evidence.ShouldBe(
-            "1 plant confirmed (M-1); 1 plant settled (M-2); specimen RO 7; named on counts in 2 of 3 units"
+            "1 plant confirmed (M-1); 1 plant well supported (M-2); specimen RO 7; named on counts in 2 of 3 units"
         );
         (prima.Grade, prima.Family, prima.First, prima.Last).ShouldBe(
             (Grade.Confirmed, "Plantaceae", May.AddDays(-10), May.AddDays(60))
@@ -75,7 +75,7 @@ public sealed class ReportingTests
         "alba-prima",
         "",
         "",
-        "The name leads, and is not settled."
+        "The name leads, and is not well supported yet."
     )]
     [InlineData(
         Grade.Settled,

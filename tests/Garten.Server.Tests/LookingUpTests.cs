@@ -35,6 +35,16 @@ public sealed class LookingUpTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task Pairs_that_are_taken_for_each_other_come_the_deadliest_first()
+    {
+        var pairs = (await Me.GetAsync("/api/guide/look-alikes")).AsArray();
+        pairs.Count.ShouldBeGreaterThan(50);
+        var deadly = pairs.Select(p => p!["hazards"]!.AsArray().Any(h => (string?)h == "deadly")).ToList();
+        deadly.IndexOf(false).ShouldBe(deadly.Count(d => d), "all that can kill stand before the first that cannot");
+        ((string?)pairs[0]!["text"])!.ShouldNotBeEmpty();
+    }
+
+    [Fact]
     public async Task The_plants_that_show_a_feature_come_the_surest_first()
     {
         var shown = (await Me.GetAsync("/api/guide/showing/leaf-marks/mottled")).AsArray();

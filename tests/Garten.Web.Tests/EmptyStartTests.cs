@@ -23,7 +23,7 @@ public sealed class EmptyStartTests
         browser
             .Field("Elevation in metres")
             .SendKeys(Keys.Backspace + Keys.Backspace + Keys.Backspace + Keys.Backspace + "55");
-        browser.Button("Add").Click();
+        browser.ButtonIn("[role=dialog]", "Add").Click();
         browser.See("Back garden, 55 m");
         browser.Field("What it looks like, and where it stands").SendKeys("tree by the shed");
         browser.Button("Add it").Click();

@@ -31,6 +31,12 @@ public static class LookingUpEndpoints
             .Produces<FloraAccount>();
 
         guide
+            .MapGet("/look-alikes", (CurrentGuide current) => LookAlikePair.Of(current.Model.Guide).ToArray())
+            .WithName("lookAlikes")
+            .Produces<LookAlikePair[]>()
+            .TaggedByGuide();
+
+        guide
             .MapGet("/showing/{character}/{state}", (string character, string state, CurrentGuide current) =>
                 current.Guide.FindCharacter(new(character)) is { } found && found.State(state) is not null
                     ? Showing.Of(current.Guide, found, state).ToArray()

@@ -2,6 +2,7 @@ import { useSearchParams } from 'react-router'
 import { useGuide } from '../api/queries'
 import { ViewTitle } from '../shared/ViewTitle'
 import { ApartView } from './ApartView'
+import { EasilyTaken } from './EasilyTaken'
 
 /** Telling names of the guide apart without a plant; the names stand in the address, so that a comparison can be passed on. */
 export function ApartPage() {
@@ -12,6 +13,7 @@ export function ApartPage() {
     <main className="apart-page">
       <ViewTitle>Tell apart</ViewTitle>
       <p className="soft">What parts the names of the guide, the surest feature first.</p>
+      {taxa.length === 0 && <EasilyTaken onApart={(pair) => setQuery({ taxa: pair.join(',') })} />}
       {guide && (
         <ApartView
           guide={guide}

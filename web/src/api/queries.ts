@@ -224,6 +224,13 @@ export const useApartDrawings = (taxa: string[], characters: string[]) =>
   })
 
 /** The plants that show a state. */
+export const useLookAlikes = () =>
+  useQuery({
+    queryKey: ['look-alikes'],
+    staleTime: Infinity,
+    queryFn: () => answer(api.GET('/api/guide/look-alikes')),
+  })
+
 export const useShowing = (feature: { character: string; state: string } | null) =>
   useQuery({
     queryKey: ['showing', feature],

@@ -35,6 +35,20 @@ public sealed class LookingUpTests(ServerFixture server) : ServerTest(server)
     }
 
     [Fact]
+    public async Task A_whole_key_is_given_as_a_text_with_where_each_choice_leads()
+    {
+        var key = await Me.GetAsync("/api/guide/keys/woody-in-leaf");
+        var steps = key["steps"]!.AsArray();
+        steps.Count.ShouldBe(41);
+        steps.Select(s => (int)s!["number"]!).ShouldBeInOrder();
+        var choices = steps.SelectMany(s => s!["choices"]!.AsArray()).ToList();
+        choices.ShouldAllBe(c => c!["says"]!.AsArray().Count > 0);
+        choices.ShouldAllBe(c =>
+            (c!["step"] != null ? 1 : 0) + (c["taxon"] != null ? 1 : 0) + ((string?)c["key"] != "" ? 1 : 0) == 1
+        );
+    }
+
+    [Fact]
     public async Task Pairs_that_are_taken_for_each_other_come_the_deadliest_first()
     {
         var pairs = (await Me.GetAsync("/api/guide/look-alikes")).AsArray();
@@ -102,6 +116,7 @@ public sealed class LookingUpTests(ServerFixture server) : ServerTest(server)
 
     [Theory]
     [InlineData("/api/guide/taxa/nessie", "no such taxon")]
+    [InlineData("/api/guide/keys/of-all-keys", "no such key")]
     [InlineData("/api/guide/showing/spur/seven", "no such feature")]
     [InlineData("/api/guide/showing/root-colour/red", "no such feature")]
     [InlineData("/api/drawings/taxa/nessie", "no such taxon")]

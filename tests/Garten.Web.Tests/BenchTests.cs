@@ -65,7 +65,10 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         );
         browser.Press("r");
         browser.SeeNoMore("Tick what you saw");
+        browser.Press("p");
         browser.See("kind of fruit: hip");
+        browser.Press("k");
+        browser.SeeCouplet("roses 1");
         browser.Press("2");
         browser.SeeCouplet("roses 2");
         browser.Press("1");

@@ -17,6 +17,7 @@ const SurveyPage = lazy(() => import('./survey/SurveyPage').then((m) => ({ defau
 const BenchPage = lazy(() => import('./bench/BenchPage').then((m) => ({ default: m.BenchPage })))
 const GuidePlace = lazy(() => import('./guide/GuidePlace').then((m) => ({ default: m.GuidePlace })))
 const GuidePage = lazy(() => import('./guide/GuidePage').then((m) => ({ default: m.GuidePage })))
+const KeysPage = lazy(() => import('./guide/KeysPage').then((m) => ({ default: m.KeysPage })))
 const PlatePage = lazy(() => import('./guide/PlatePage').then((m) => ({ default: m.PlatePage })))
 const ApartPage = lazy(() => import('./apart/ApartPage').then((m) => ({ default: m.ApartPage })))
 const WordsPage = lazy(() => import('./words/WordsPage').then((m) => ({ default: m.WordsPage })))
@@ -64,6 +65,7 @@ export function App({ nonce }: { nonce: string }) {
                   <Route path="/survey" element={<SurveyPage nonce={nonce} />} />
                   <Route element={<GuidePlace />}>
                     <Route path="/guide/:taxon?" element={<GuidePage />} />
+                    <Route path="/keys/:key?" element={<KeysPage />} />
                     <Route path="/apart" element={<ApartPage />} />
                     <Route path="/glossary" element={<WordsPage />} />
                     <Route path="/table" element={<SpecimensPage />} />

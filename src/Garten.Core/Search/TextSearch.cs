@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Text;
 
 namespace Garten.Core.Search;
@@ -155,16 +154,13 @@ public static class TextSearch
         return least <= allowed ? least : null;
     }
 
-    /// <summary>Words in small letters without accents; a tag such as TF-031 is also found as 31 and tf31.</summary>
+    /// <summary>Words in small letters; a tag such as TF-031 is also found as 31 and tf31.</summary>
     private static string[] WordsOf(string text)
     {
         var plain = new StringBuilder();
-        foreach (var letter in text.Normalize(NormalizationForm.FormD))
+        foreach (var letter in text)
         {
-            if (char.GetUnicodeCategory(letter) != UnicodeCategory.NonSpacingMark)
-            {
-                plain.Append(char.IsLetterOrDigit(letter) ? char.ToLowerInvariant(letter) : ' ');
-            }
+            plain.Append(char.IsLetterOrDigit(letter) ? char.ToLowerInvariant(letter) : ' ');
         }
 
         var words = new List<string>();

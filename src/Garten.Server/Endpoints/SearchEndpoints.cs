@@ -24,6 +24,7 @@ public static class SearchEndpoints
         new(FoundKind.Action, "report", "Report of a site", "", ["print paper"]),
         new(FoundKind.Action, "labels", "Labels of specimens", "", ["print herbarium voucher"]),
         new(FoundKind.Action, "checklist", "Checklist to tick", "", ["print paper field"]),
+        new(FoundKind.Action, "keys", "Read or print a key", "", ["dichotomous paper"]),
         new(FoundKind.Action, "table", "Identify a table", "", ["csv specimens spreadsheet"]),
         new(FoundKind.Action, "glossary", "Glossary", "", ["words terms"]),
         new(FoundKind.Action, "help", "Help", "", ["keys shortcuts"]),

@@ -136,6 +136,7 @@ public static class GartenServer
         LookingUpEndpoints.Map(api);
         DrawingsEndpoints.Map(api);
         SearchEndpoints.Map(api);
+        KeyTextEndpoints.Map(api);
         PlantsEndpoints.Map(api);
         CorrectionEndpoints.Map(api);
         PartingEndpoints.Map(api);

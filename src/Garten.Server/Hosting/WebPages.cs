@@ -1,6 +1,5 @@
 using System.Security.Cryptography;
 using Microsoft.AspNetCore.StaticFiles;
-using Microsoft.Extensions.FileProviders;
 using Microsoft.Net.Http.Headers;
 
 namespace Garten.Server.Hosting;
@@ -40,17 +39,12 @@ public static class WebPages
         }
 
         var full = Path.GetFullPath(folder);
-        app.UseStaticFiles(
-            new StaticFileOptions
-            {
-                RequestPath = "/assets",
-                FileProvider = new PhysicalFileProvider(Path.Combine(full, "assets")),
-                OnPrepareResponse = c =>
-                    c.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
-            }
+        // What is called by the checksum of its content never changes.
+        app.MapGet("/assets/{file}", (string file, HttpContext context) =>
+            Packed(Path.Combine(full, "assets"), file, context, "public, max-age=31536000, immutable")
         );
         app.MapGet("/engine/{file}", (string file, HttpContext context) =>
-            Engine(Path.Combine(full, "engine"), file, context)
+            Packed(Path.Combine(full, "engine"), file, context, "no-cache")
         );
         var page = File.ReadAllText(Path.Combine(full, "index.html"));
         app.MapFallback("{**path:nonfile}", context =>
@@ -69,8 +63,9 @@ public static class WebPages
         });
     }
 
-    /// <summary>A file of the core compiled for the browser: in the tightest packing the browser reads, under its own type.</summary>
-    private static IResult Engine(string folder, string file, HttpContext context)
+    /// <summary>A built file in the tightest packing the browser reads, under its own type.</summary>
+    /// <param name="kept">How long the browser may keep it.</param>
+    private static IResult Packed(string folder, string file, HttpContext context, string kept)
     {
         var types = new FileExtensionContentTypeProvider();
         var path = Path.Combine(folder, Path.GetFileName(file));
@@ -80,7 +75,7 @@ public static class WebPages
         }
 
         var headers = context.Response.Headers;
-        headers.CacheControl = "no-cache";
+        headers.CacheControl = kept;
         headers.Vary = "Accept-Encoding";
         foreach (var (coding, suffix) in new[] { ("br", ".br"), ("gzip", ".gz") })
         {

@@ -113,7 +113,7 @@ public sealed class GradingTests
         var keyed = Of([Opposite, Serrate, Berry], Keyed, ByOstrow);
         Reason(keyed, ReasonKind.School)
             .ShouldBe(
-                new(ReasonKind.School, Grade.Settled, true, "The key was walked to its end without an open couplet.")
+                new(ReasonKind.School, Grade.Settled, true, "The key was walked to its end without an open step.")
             );
         Reason(Of([Opposite, Serrate, Berry], null, ByOstrow), ReasonKind.School)
             .Met.ShouldBeFalse("three features are too few by themselves");

@@ -224,6 +224,14 @@ export const useApartDrawings = (taxa: string[], characters: string[]) =>
   })
 
 /** The plants that show a state. */
+export const usePrintedKey = (key: string | null) =>
+  useQuery({
+    queryKey: ['key', key],
+    enabled: key !== null,
+    staleTime: Infinity,
+    queryFn: () => answer(api.GET('/api/guide/keys/{key}', { params: { path: { key: key ?? '' } } })),
+  })
+
 export const useLookAlikes = () =>
   useQuery({
     queryKey: ['look-alikes'],

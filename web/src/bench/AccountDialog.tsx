@@ -1,4 +1,4 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material'
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Tab, Tabs } from '@mui/material'
 import { useSuspicion } from '../api/queries'
 import type { BenchChoices, BenchRequest, GuideView, Organ, PlantSheet } from '../api/types'
 import { MarkSign } from '../shared/MarkSign'
@@ -51,19 +51,16 @@ export function AccountDialog({
         <span className="account-common">{name?.commonNames.join(', ')}</span>
       </DialogTitle>
       <DialogContent>
-        <div className="tabs" role="tablist" aria-label="How to look at this name">
+        <Tabs
+          className="tabs"
+          aria-label="How to look at this name"
+          value={view}
+          onChange={(_, next: NameView) => onChange({ taxon, view: next })}
+        >
           {(Object.keys(views) as NameView[]).map((v) => (
-            <button
-              key={v}
-              type="button"
-              role="tab"
-              aria-selected={view === v}
-              onClick={() => onChange({ taxon, view: v })}
-            >
-              {views[v]}
-            </button>
+            <Tab key={v} value={v} label={views[v]} />
           ))}
-        </div>
+        </Tabs>
         {view === 'account' && (
           <Account sheet={sheet} taxon={taxon} onOther={(t) => onChange({ taxon: t, view })} />
         )}

@@ -45,6 +45,7 @@ const tabs = [
 type Tab = (typeof tabs)[number]['id']
 type Column = 'plants' | 'sheet' | 'names'
 
+const nameViews: readonly NameView[] = ['account', 'disproof', 'reasons']
 const nobody: PlantTag[] = []
 const isTag = (text = '') => /^[a-z]{1,4}-\d+$/i.test(text)
 
@@ -72,25 +73,30 @@ export function BenchPage() {
   const organ: Organ = isOrgan(query.get('organ')) ?? 'leaf'
   const taking = query.has('add')
   const ask = useCallback(
-    (change: Record<string, string | null>) =>
-      setQuery((now) => {
-        const next = new URLSearchParams(now)
-        for (const [name, value] of Object.entries(change))
-          if (value === null) next.delete(name)
-          else next.set(name, value)
-        return next
-      }),
+    (change: Record<string, string | null>, replace = false) =>
+      setQuery(
+        (now) => {
+          const next = new URLSearchParams(now)
+          for (const [name, value] of Object.entries(change))
+            if (value === null) next.delete(name)
+            else next.set(name, value)
+          return next
+        },
+        { replace },
+      ),
     [setQuery],
   )
+  // So does what lies open on top: Back closes it.
+  const open = query.get('open')
+  const of = query.get('of')
+  const show = (what: 'name' | 'correct' | 'same' | 'apart' | NameView, about: string | null = null) =>
+    ask({ open: what, of: about })
+  const close = () => ask({ open: null, of: null }, true)
+  const view = nameViews.find((v) => v === open)
   const setTab = (next: Tab) => ask({ do: next === 'key' ? null : next })
   const setOrgan = useCallback((at: Organ) => ask({ organ: at }), [ask])
   const setTaking = useCallback((on: boolean) => ask({ add: on ? '' : null }), [ask])
   const [column, setColumn] = useState<Column>('sheet')
-  const [comparing, setComparing] = useState(false)
-  const [correcting, setCorrecting] = useState(false)
-  const [apart, setApart] = useState<string[] | null>(null)
-  const [naming, setNaming] = useState<{ taxon: string | null } | null>(null)
-  const [account, setAccount] = useState<{ taxon: string; view: NameView } | null>(null)
 
   const list = plants.data
   useEffect(() => {
@@ -109,7 +115,7 @@ export function BenchPage() {
   }
   const openFeatures = useCallback(
     (at: Organ) => {
-      ask({ do: 'features', organ: at })
+      ask({ do: 'features', organ: at, open: null, of: null })
       setColumn('sheet')
     },
     [ask],
@@ -145,13 +151,19 @@ export function BenchPage() {
     f: () => setTab('features'),
     p: () => setTab('plant'),
     v: () => setTab('visits'),
-    n: () => sheet && setNaming({ taxon: onlyEnd }),
+    n: () => sheet && show('name', onlyEnd),
     a: () => {
       const names = bench?.likelyNames.names ?? []
       if (bench && bench.likelyNames.features > 0 && names.length > 1)
-        setApart(names.slice(0, 2).map((w) => w.name.id))
+        show(
+          'apart',
+          names
+            .slice(0, 2)
+            .map((w) => w.name.id)
+            .join(','),
+        )
     },
-    c: () => sheet && setComparing(true),
+    c: () => sheet && show('same'),
     l: () => {
       const next = bench?.lookNext[0]
       if (next) openFeatures(next.organ)
@@ -208,10 +220,10 @@ export function BenchPage() {
               </span>
               <span className="fill" />
               <span className="sheet-acts">
-                <Button color="inherit" onClick={() => setCorrecting(true)}>
+                <Button color="inherit" onClick={() => show('correct')}>
                   Correct …
                 </Button>
-                <Button color="inherit" onClick={() => setComparing(true)}>
+                <Button color="inherit" onClick={() => show('same')}>
                   Same as …&nbsp;<kbd>C</kbd>
                 </Button>
                 <Button
@@ -266,9 +278,9 @@ export function BenchPage() {
                 walk={bench.walk}
                 settled={!answered.settling}
                 guide={guide}
-                onAccount={(taxon) => setAccount({ taxon, view: 'account' })}
-                onSuspect={(taxon) => setAccount({ taxon, view: 'disproof' })}
-                onName={(taxon) => setNaming({ taxon })}
+                onAccount={(taxon) => show('account', taxon)}
+                onSuspect={(taxon) => show('disproof', taxon)}
+                onName={(taxon) => show('name', taxon)}
               />
             )}
             {tab === 'features' && (
@@ -305,12 +317,12 @@ export function BenchPage() {
           busy={recording.isPending || answered.settling}
           onChoices={setChoices}
           onRecord={record}
-          onAccount={(taxon) => setAccount({ taxon, view: 'account' })}
-          onSuspect={(taxon) => setAccount({ taxon, view: 'disproof' })}
-          onReasons={(taxon) => setAccount({ taxon, view: 'reasons' })}
+          onAccount={(taxon) => show('account', taxon)}
+          onSuspect={(taxon) => show('disproof', taxon)}
+          onReasons={(taxon) => show('reasons', taxon)}
           onLook={openFeatures}
-          onApart={setApart}
-          onName={() => setNaming({ taxon: onlyEnd })}
+          onApart={(taxa) => show('apart', taxa.join(','))}
+          onName={() => show('name', onlyEnd)}
         />
       ) : (
         <aside className="likely-names" />
@@ -331,58 +343,38 @@ export function BenchPage() {
           }}
         />
       )}
-      {naming && sheet && guide && (
-        <DeterminationDialog
-          sheet={sheet}
-          guide={guide}
-          taxon={naming.taxon}
-          onClose={() => setNaming(null)}
-        />
+      {open === 'name' && sheet && guide && (
+        <DeterminationDialog sheet={sheet} guide={guide} taxon={of} onClose={close} />
       )}
-      {correcting && sheet && (
+      {open === 'correct' && sheet && (
         <CorrectPlantDialog
           sheet={sheet}
-          onClose={() => setCorrecting(false)}
-          onDeleted={() => {
-            setCorrecting(false)
-            void navigate('/survey?what=plants')
-          }}
+          onClose={close}
+          onDeleted={() => void navigate('/survey?what=plants')}
         />
       )}
-      {comparing && sheet && (
-        <CompareDialog sheet={sheet} plants={list ?? []} onClose={() => setComparing(false)} />
-      )}
-      {apart && plant && guide && (
+      {open === 'same' && sheet && <CompareDialog sheet={sheet} plants={list ?? []} onClose={close} />}
+      {open === 'apart' && of !== null && plant && guide && (
         <ApartDialog
           guide={guide}
           plant={plant}
-          taxa={apart}
-          onClose={() => setApart(null)}
-          onRecord={(at) => {
-            setApart(null)
-            openFeatures(at)
-          }}
+          taxa={of.split(',')}
+          onClose={close}
+          onRecord={openFeatures}
         />
       )}
-      {account && sheet && plant && guide && (
+      {view && of !== null && sheet && plant && guide && (
         <AccountDialog
           sheet={sheet}
           plant={plant}
           choices={choices}
           onChoices={setChoices}
           guide={guide}
-          taxon={account.taxon}
-          view={account.view}
-          onChange={setAccount}
-          onName={(taxon) => {
-            setAccount(null)
-            setNaming({ taxon })
-          }}
-          onRecord={(at) => {
-            setAccount(null)
-            setColumn('sheet')
-            openFeatures(at)
-          }}
+          taxon={of}
+          view={view}
+          onChange={(next) => (next ? show(next.view, next.taxon) : close())}
+          onName={(taxon) => show('name', taxon)}
+          onRecord={openFeatures}
         />
       )}
     </div>

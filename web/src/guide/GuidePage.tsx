@@ -66,11 +66,13 @@ export function GuidePage() {
           <div className="guide-empty">
             <title>Guide · Garten</title>
             <h1>{guide?.title}</h1>
-            <p>
-              {guide?.taxa.filter((t) => t.name.rank !== 'family' && t.name.rank !== 'genus').length} kinds of
-              plants, described by {guide?.characters.length} features and told apart by {guide?.keys.length}{' '}
-              keys.
-            </p>
+            {guide && (
+              <p>
+                {guide.taxa.filter((t) => t.name.rank !== 'family' && t.name.rank !== 'genus').length} kinds
+                of plants, described by {guide.characters.length} features and told apart by{' '}
+                {guide.keys.length} keys.
+              </p>
+            )}
             <p className="soft">Find a name, go down the families, or ask which plants show a feature.</p>
             <h2>Know these before you touch anything here</h2>
             {guide?.taxa

@@ -3,6 +3,7 @@ import { ViewTabs } from '../shared/ViewTabs'
 
 const tabs = [
   { id: '/guide', label: 'Names' },
+  { id: '/keys', label: 'Keys' },
   { id: '/apart', label: 'Tell apart' },
   { id: '/glossary', label: 'Glossary' },
   { id: '/table', label: 'Identify a table' },

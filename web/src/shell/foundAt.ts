@@ -10,6 +10,7 @@ const actions: Record<string, string> = {
   report: '/survey?what=report',
   labels: '/survey?what=labels',
   checklist: '/survey?what=checklist',
+  keys: '/keys',
   table: '/table',
   glossary: '/glossary',
   help: '?help=',

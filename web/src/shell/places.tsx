@@ -26,7 +26,7 @@ export const places: readonly Place[] = [
   {
     to: '/guide',
     label: 'Guide',
-    holds: ['/apart', '/glossary', '/table', '/plate'],
+    holds: ['/keys', '/apart', '/glossary', '/table', '/plate'],
     sign: 'M7 4h11v16H7zM7 4q-2 0-2 2v12q0 2 2 2M12 16v-6M12 13q-3 0-3-4q3 0 3 4M12 11q3 0 3-4q-3 0-3 4',
   },
   {

@@ -56,9 +56,7 @@ export function WordsPage() {
             ))}
         </TextField>
       </div>
-      <p aria-live="polite">
-        {terms.length} of {guide?.terms.length ?? 0} words
-      </p>
+      <p aria-live="polite">{guide && `${terms.length} of ${guide.terms.length} words`}</p>
       <ul>
         {terms.map(({ term, shown }) => (
           <Word key={term.id} term={term} shown={shown} />

@@ -32,10 +32,10 @@ internal static class CrownDrawing
                     sketch.Line(Lines.Smooth([new(0, 26), new(x * 0.5, 40), new(x, 52)], 4), 2, Wash.WoodShade);
                 }
 
-                Dome(sketch, new(0, 66), 56, 26, 9);
+                HabitDrawing.Crown(sketch, new(0, 66), 56, 26, 9);
                 break;
             default:
-                Dome(sketch, new(0, 66), 34, 42, 9);
+                HabitDrawing.Crown(sketch, new(0, 66), 34, 42, 9);
                 break;
         }
     }
@@ -56,25 +56,6 @@ internal static class CrownDrawing
                 ],
                 Wash.Leaf,
                 0.8
-            );
-        }
-    }
-
-    private static void Dome(Sketch sketch, Point middle, double across, double along, int lobes)
-    {
-        var outline = Lines.Along(lobes * 6, t =>
-            middle
-            + (
-                Lines.Arc(default, across, along, t * 360, t * 360, 1)[0]
-                * (0.9 + (0.1 * Math.Abs(Math.Sin(t * lobes * Math.PI))))
-            )
-        );
-        sketch.Shape(outline.SkipLast(1), Wash.Leaf);
-        foreach (var (dx, dy) in new[] { (0.3, -0.2), (-0.2, 0.35), (-0.5, -0.3), (0.55, 0.25) })
-        {
-            sketch.Line(
-                Lines.Arc(middle + new Point(dx * across, dy * along), across * 0.2, along * 0.18, 70, 250, 8),
-                0.7
             );
         }
     }

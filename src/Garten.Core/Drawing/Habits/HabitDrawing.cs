@@ -352,7 +352,11 @@ internal static class HabitDrawing
         }
     }
 
-    private static void Crown(Sketch sketch, Point middle, double across, double along, int lobes)
+    /// <summary>A round crown with a waved edge.</summary>
+    /// <param name="across">Half its width.</param>
+    /// <param name="along">Half its height.</param>
+    /// <param name="lobes">Waves of the edge.</param>
+    public static void Crown(Sketch sketch, Point middle, double across, double along, int lobes)
     {
         var outline = Lines.Along(lobes * 8, t =>
             middle

@@ -1,0 +1,93 @@
+using OpenQA.Selenium;
+
+namespace Garten.Web.Tests;
+
+/// <summary>From the door to the first kept name, and from anywhere to anything.</summary>
+public sealed class ComingInTests(WebFixture server) : IClassFixture<WebFixture>
+{
+    [Fact]
+    public void From_the_door_to_a_kept_name_takes_at_most_twelve_presses()
+    {
+        using var browser = new Browser(server.Address, enter: null);
+        var presses = 0;
+        void Press(string button)
+        {
+            browser.Button(button).Click();
+            presses++;
+        }
+        void Type(string label, string text)
+        {
+            // What is typed in one go is one press, and Enter another.
+            browser.Field(label).SendKeys(text);
+            presses += text.EndsWith(Keys.Enter, StringComparison.Ordinal) ? 2 : 1;
+        }
+
+        browser.Open("/");
+        browser.See("Garten names the plant in front of you");
+        Press("J. Adeyemi");
+        Press("I have a plant in front of me");
+        Type("What it looks like, and where it stands", "a wide old maple at the gate");
+        Press("Add it");
+        browser.See("a wide old maple");
+        browser.Press("n");
+        presses++;
+        Type("Name, of any rank, or in words", "bigleaf" + Keys.Enter);
+        Press("Give the name");
+        browser.See("1 given");
+        presses.ShouldBeLessThanOrEqualTo(12);
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Anything_is_found_from_anywhere_by_the_keyboard_alone()
+    {
+        using var browser = server.Open("/today");
+        browser.See("Shows now");
+        Find(browser, "tf 31");
+        browser.SeeCouplet("woody-in-leaf 5");
+        Find(browser, "vien maple");
+        browser.See("In the keys");
+        browser.Url.ShouldEndWith("/guide/acer-circinatum");
+        Find(browser, "new count heron");
+        browser.See("A new count");
+        browser.Find(".count-form").Text.ShouldContain("Heron Slough");
+        browser.Run("history.back()");
+        browser.See("In the keys");
+        browser.Complaints.ShouldBeEmpty();
+
+        static void Find(Browser browser, string text)
+        {
+            browser.Act(a => a.KeyDown(Keys.Control).SendKeys("k").KeyUp(Keys.Control));
+            browser.Find(".search-dialog input").SendKeys(text);
+            browser.Find(".search-found.Mui-focused");
+            browser.Press(Keys.Enter);
+            browser.Wait("the search to close", d =>
+                d.FindElements(By.CssSelector(".search-dialog")).Count == 0 ? browser : null
+            );
+        }
+    }
+
+    [Fact]
+    public void Old_addresses_lead_on_and_back_goes_back_through_what_was_looked_at()
+    {
+        using var browser = server.Open("/bench/TF-031");
+        browser.SeeCouplet("woody-in-leaf 5");
+        browser.Url.ShouldContain("/identify/");
+        browser.Press("f");
+        browser.See("Find a feature");
+        browser.Press("p");
+        browser.Find(".figure-drawing");
+        browser.Run("history.back()");
+        browser.See("Find a feature");
+        browser.Run("history.back()");
+        browser.SeeCouplet("woody-in-leaf 5");
+        browser.Open("/records?what=statistics");
+        browser.Find("[role=tab][aria-selected=true]").Text.ShouldBe("Figures");
+        browser.Open("/keys/woody-in-leaf");
+        browser.See("Woody plants in leaf");
+        browser.Find("#step-41");
+        browser.Press("?");
+        browser.See("Guide: how it goes");
+        browser.Complaints.ShouldBeEmpty();
+    }
+}

@@ -91,6 +91,18 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find("input[type=search]").SendKeys("hemlock");
         browser.See("go by the scientific name");
         Check(browser, "names found in the guide");
+        browser.Open("/keys/conifers");
+        browser.See("Needles in fives");
+        Check(browser, "a key as a text");
+        browser.Open("/apart");
+        browser.See("Easily taken for each other");
+        Check(browser, "what is easily taken for each other");
+        browser.Open("/practice");
+        browser.See("learn to see");
+        Check(browser, "practice");
+        browser.Press("?");
+        browser.See("Practice: how it goes");
+        Check(browser, "help");
         browser.Open("/words");
         browser.See("Glossary");
         Check(browser, "the words");
@@ -110,6 +122,8 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
                 "/specimens",
                 "/words",
                 "/guide/conium-maculatum",
+                "/keys/woody-in-leaf",
+                "/practice",
             }
         )
         {

@@ -52,7 +52,7 @@ export function GradeBox({ sheet, onLook }: Props) {
         <ul className="reasons-list">
           {missing.map((g) => (
             <li key={g.kind}>
-              <span aria-label="not met">○</span> {g.says} <small>for {g.from}</small>
+              <span aria-label="not met">○</span> {g.says} <small>for {gradeWords[g.from]}</small>
             </li>
           ))}
         </ul>

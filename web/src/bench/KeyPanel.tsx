@@ -40,8 +40,11 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
   // A press on a choice takes that choice away: the focus goes on to the next step, not back to the top of the page.
   const leads = useRef<HTMLDivElement>(null)
   const at = couplet && `${couplet.at.key} ${couplet.at.couplet}`
+  const before = useRef(at)
   useEffect(() => {
-    if (document.activeElement === document.body) leads.current?.focus({ preventScroll: true })
+    if (before.current !== at && document.activeElement === document.body)
+      leads.current?.focus({ preventScroll: true })
+    before.current = at
   }, [at])
   const onlyEnd = walk?.ends.length === 1 && walk.open === 0 ? walk.ends[0]?.taxon.id : undefined
 

@@ -13,6 +13,12 @@ public sealed record PersonName(string? Name);
 /// <summary>Histories of sites, places, counts, lines and names of people; and deleting sites and counts.</summary>
 public static class HistoryEndpoints
 {
+    private static readonly (string Act, string OfSite, string OfCount, bool Away)[] Ways =
+    [
+        ("removal", "deleteSite", "deleteCount", true),
+        ("return", "bringSiteBack", "bringCountBack", false),
+    ];
+
     /// <summary>Adds the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -30,53 +36,35 @@ public static class HistoryEndpoints
             .WithName("deletedSites")
             .Produces<List<Site>>();
 
-        api.MapPost(
-                "/sites/{id:id}/removal",
-                async (SiteId id, PlaceStore places, CurrentPerson person, CancellationToken cancel) =>
-                {
-                    await places.HandleAsync(person.Head, new RemoveSite(id), cancel);
-                    return await places.SitesAsync(cancel);
-                }
-            )
-            .WithName("deleteSite")
-            .Produces<List<Site>>();
-
-        api.MapPost(
-                "/sites/{id:id}/return",
-                async (SiteId id, PlaceStore places, CurrentPerson person, CancellationToken cancel) =>
-                {
-                    await places.HandleAsync(person.Head, new RemoveSite(id, Away: false), cancel);
-                    return await places.SitesAsync(cancel);
-                }
-            )
-            .WithName("bringSiteBack")
-            .Produces<List<Site>>();
-
         api.MapGet("/deleted-counts", (CountStore counts, CancellationToken cancel) => counts.DeletedAsync(cancel))
             .WithName("deletedCounts")
             .Produces<List<DeletedCount>>();
 
-        api.MapPost(
-                "/counts/{id:id}/removal",
-                async (SheetId id, CountStore counts, CurrentPerson person, CancellationToken cancel) =>
-                {
-                    await counts.HandleAsync(person.Head, new RemoveCount(id), cancel);
-                    return await counts.DeletedAsync(cancel);
-                }
-            )
-            .WithName("deleteCount")
-            .Produces<List<DeletedCount>>();
+        // What is taken away comes back by the same command the other way round.
+        foreach (var (act, site, count, away) in Ways)
+        {
+            api.MapPost(
+                    $"/sites/{{id:id}}/{act}",
+                    async (SiteId id, PlaceStore places, CurrentPerson person, CancellationToken cancel) =>
+                    {
+                        await places.HandleAsync(person.Head, new RemoveSite(id, away), cancel);
+                        return await places.SitesAsync(cancel);
+                    }
+                )
+                .WithName(site)
+                .Produces<List<Site>>();
 
-        api.MapPost(
-                "/counts/{id:id}/return",
-                async (SheetId id, CountStore counts, CurrentPerson person, CancellationToken cancel) =>
-                {
-                    await counts.HandleAsync(person.Head, new RemoveCount(id, Away: false), cancel);
-                    return await counts.DeletedAsync(cancel);
-                }
-            )
-            .WithName("bringCountBack")
-            .Produces<List<DeletedCount>>();
+            api.MapPost(
+                    $"/counts/{{id:id}}/{act}",
+                    async (SheetId id, CountStore counts, CurrentPerson person, CancellationToken cancel) =>
+                    {
+                        await counts.HandleAsync(person.Head, new RemoveCount(id, away), cancel);
+                        return await counts.DeletedAsync(cancel);
+                    }
+                )
+                .WithName(count)
+                .Produces<List<DeletedCount>>();
+        }
 
         api.MapPut(
                 "/people/{person:id}/name",

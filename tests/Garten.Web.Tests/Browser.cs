@@ -185,7 +185,12 @@ public sealed class Browser : IDisposable
     {
         foreach (var key in keys)
         {
-            _driver.SwitchTo().ActiveElement().SendKeys(key);
+            // What has the focus may be drawn anew between asking for it and the press; nothing was pressed then.
+            Wait("the focus", d =>
+            {
+                d.SwitchTo().ActiveElement().SendKeys(key);
+                return this;
+            });
         }
     }
 

@@ -1,30 +1,34 @@
 import { CssBaseline, ThemeProvider } from '@mui/material'
 import { lazy, Suspense, useEffect, useMemo } from 'react'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
-import { EntryPage } from './access/EntryPage'
+import { EntryPage } from './people/EntryPage'
 import { useSession } from './api/queries'
 import { startEngine } from './engine/engine'
 import { BrokenPage } from './shell/BrokenPage'
 import { Moved } from './shell/Moved'
 import { Shell } from './shell/Shell'
-import { gartenTheme } from './theme/theme'
-import { useThemeName } from './theme/useThemeName'
+import { gartenTheme } from './kit/theme/theme'
+import { useThemeName } from './kit/theme/useThemeName'
 
-const MeasurePage = lazy(() => import('./measure/MeasurePage').then((m) => ({ default: m.MeasurePage })))
-const PortraitPage = lazy(() => import('./pictures/PortraitPage').then((m) => ({ default: m.PortraitPage })))
-const SeasonPage = lazy(() => import('./season/SeasonPage').then((m) => ({ default: m.SeasonPage })))
-const SurveyPage = lazy(() => import('./survey/SurveyPage').then((m) => ({ default: m.SurveyPage })))
-const BenchPage = lazy(() => import('./bench/BenchPage').then((m) => ({ default: m.BenchPage })))
-const GuidePlace = lazy(() => import('./guide/GuidePlace').then((m) => ({ default: m.GuidePlace })))
-const GuidePage = lazy(() => import('./guide/GuidePage').then((m) => ({ default: m.GuidePage })))
-const KeysPage = lazy(() => import('./guide/KeysPage').then((m) => ({ default: m.KeysPage })))
-const PlatePage = lazy(() => import('./guide/PlatePage').then((m) => ({ default: m.PlatePage })))
-const ApartPage = lazy(() => import('./apart/ApartPage').then((m) => ({ default: m.ApartPage })))
-const WordsPage = lazy(() => import('./words/WordsPage').then((m) => ({ default: m.WordsPage })))
-const SpecimensPage = lazy(() =>
-  import('./specimens/SpecimensPage').then((m) => ({ default: m.SpecimensPage })),
+const MeasurePage = lazy(() =>
+  import('./identify/measure/MeasurePage').then((m) => ({ default: m.MeasurePage })),
 )
-const PeoplePage = lazy(() => import('./access/PeoplePage').then((m) => ({ default: m.PeoplePage })))
+const PortraitPage = lazy(() =>
+  import('./identify/pictures/PortraitPage').then((m) => ({ default: m.PortraitPage })),
+)
+const SeasonPage = lazy(() => import('./today/SeasonPage').then((m) => ({ default: m.SeasonPage })))
+const SurveyPage = lazy(() => import('./survey/SurveyPage').then((m) => ({ default: m.SurveyPage })))
+const BenchPage = lazy(() => import('./identify/BenchPage').then((m) => ({ default: m.BenchPage })))
+const GuidePlace = lazy(() => import('./guide/GuidePlace').then((m) => ({ default: m.GuidePlace })))
+const GuidePage = lazy(() => import('./guide/names/GuidePage').then((m) => ({ default: m.GuidePage })))
+const KeysPage = lazy(() => import('./guide/keys/KeysPage').then((m) => ({ default: m.KeysPage })))
+const PlatePage = lazy(() => import('./guide/names/PlatePage').then((m) => ({ default: m.PlatePage })))
+const ApartPage = lazy(() => import('./guide/apart/ApartPage').then((m) => ({ default: m.ApartPage })))
+const WordsPage = lazy(() => import('./guide/glossary/WordsPage').then((m) => ({ default: m.WordsPage })))
+const SpecimensPage = lazy(() =>
+  import('./guide/tables/SpecimensPage').then((m) => ({ default: m.SpecimensPage })),
+)
+const PeoplePage = lazy(() => import('./people/PeoplePage').then((m) => ({ default: m.PeoplePage })))
 const PracticePage = lazy(() => import('./practice/PracticePage').then((m) => ({ default: m.PracticePage })))
 
 /** Where views of an earlier Garten stand now, so that a kept or printed address still leads somewhere. */

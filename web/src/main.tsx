@@ -10,7 +10,7 @@ import { createRoot } from 'react-dom/client'
 import { queryClient } from './api/queries'
 import { App } from './App'
 import './kit/kit.css'
-import './theme/themes.css'
+import './kit/theme/themes.css'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? ''
 const cache = createCache({ key: 'g', nonce, prepend: true })

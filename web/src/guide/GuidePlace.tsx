@@ -1,5 +1,5 @@
 import { Outlet, useLocation, useNavigate } from 'react-router'
-import { ViewTabs } from '../shared/ViewTabs'
+import { ViewTabs } from '../kit/ViewTabs'
 
 const tabs = [
   { id: '/guide', label: 'Names' },

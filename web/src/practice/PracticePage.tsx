@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { ViewTitle } from '../shared/ViewTitle'
+import { ViewTitle } from '../kit/ViewTitle'
 
 /** What will stand here once there are exercises; until then it leads to what one can learn from today. */
 export function PracticePage() {

@@ -9,7 +9,7 @@ import {
 } from '@mui/material'
 import { useState } from 'react'
 import { Link, useLocation, useSearchParams } from 'react-router'
-import { singleKeys, useShortcuts } from '../shared/useShortcuts'
+import { singleKeys, useShortcuts } from '../kit/useShortcuts'
 import { placeOf } from './places'
 
 type Keys = readonly (readonly [string, string])[]

@@ -1,11 +1,11 @@
 import { Button, Divider, Menu, MenuItem } from '@mui/material'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { useChoosePerson, useLeave } from '../access/accessQueries'
-import { PasswordDialog } from '../access/PasswordDialog'
-import { roles } from '../access/roles'
+import { useChoosePerson, useLeave } from '../people/accessQueries'
+import { PasswordDialog } from '../people/PasswordDialog'
+import { roles } from '../people/roles'
 import { useSession } from '../api/queries'
-import { themeLabels, type ThemeName, themeNames } from '../theme/theme'
+import { themeLabels, type ThemeName, themeNames } from '../kit/theme/theme'
 
 interface Props {
   themeName: ThemeName

@@ -2,7 +2,7 @@ import { Autocomplete, Button, Dialog, DialogContent, TextField } from '@mui/mat
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { SearchEntry } from '../api/types'
-import { TaxonText } from '../shared/TaxonText'
+import { TaxonText } from '../kit/TaxonText'
 import { foundAt } from './foundAt'
 import { useSearch } from './searchQueries'
 

@@ -1,7 +1,7 @@
 import { Button } from '@mui/material'
 import type { ReactNode } from 'react'
 import { NavLink, useLocation } from 'react-router'
-import { themeLabels, type ThemeName, themeNames } from '../theme/theme'
+import { themeLabels, type ThemeName, themeNames } from '../kit/theme/theme'
 import { ConnectionNote } from './ConnectionNote'
 import { Help } from './Help'
 import { PersonMenu } from './PersonMenu'

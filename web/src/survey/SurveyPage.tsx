@@ -1,20 +1,20 @@
 import { lazy } from 'react'
 import { useSearchParams } from 'react-router'
 import { useSession } from '../api/queries'
-import { CountsPanel } from '../counts/CountsPanel'
-import { StatisticsPanel } from '../counts/StatisticsPanel'
-import { FindsPanel } from '../finds/FindsPanel'
-import { NamesPanel } from '../names/NamesPanel'
-import { ChecklistPanel } from '../papers/ChecklistPanel'
-import { LabelsPanel } from '../papers/LabelsPanel'
-import { ReportPanel } from '../papers/ReportPanel'
-import { ImportPanel } from '../records/ImportPanel'
-import { PlantRecords } from '../records/PlantRecords'
-import { ViewTabs } from '../shared/ViewTabs'
-import { ViewTitle } from '../shared/ViewTitle'
+import { CountsPanel } from './counts/CountsPanel'
+import { StatisticsPanel } from './counts/StatisticsPanel'
+import { FindsPanel } from './finds/FindsPanel'
+import { NamesPanel } from './names/NamesPanel'
+import { ChecklistPanel } from './papers/ChecklistPanel'
+import { LabelsPanel } from './papers/LabelsPanel'
+import { ReportPanel } from './papers/ReportPanel'
+import { ImportPanel } from './records/ImportPanel'
+import { PlantRecords } from './records/PlantRecords'
+import { ViewTabs } from '../kit/ViewTabs'
+import { ViewTitle } from '../kit/ViewTitle'
 import './SurveyPage.css'
 
-const MapPage = lazy(() => import('../map/MapPage').then((m) => ({ default: m.MapPage })))
+const MapPage = lazy(() => import('./map/MapPage').then((m) => ({ default: m.MapPage })))
 
 const tabs: { id: string | null; label: string }[] = [
   { id: null, label: 'Map' },

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { featureInput } from '../../src/bench/featureInput'
+import { featureInput } from '../../src/identify/features/featureInput'
 import { aRequest, aSeen, aSheet, aVisit } from '../testing/made'
 import { foresee } from '../../src/api/foresee'
 

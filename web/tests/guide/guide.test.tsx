@@ -5,7 +5,7 @@ import type { GuideView } from '../../src/api/types'
 import { draw } from '../testing/draw'
 import { aCharacter, aGuide, aLength, aName, aTaxon } from '../testing/made'
 import { type Asked, serve } from '../testing/server'
-import { GuidePage } from '../../src/guide/GuidePage'
+import { GuidePage } from '../../src/guide/names/GuidePage'
 
 const guide: GuideView = aGuide({
   title: 'Flora of the Fork',

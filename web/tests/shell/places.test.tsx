@@ -7,7 +7,7 @@ import { Help } from '../../src/shell/Help'
 import { Moved } from '../../src/shell/Moved'
 import { placeOf } from '../../src/shell/places'
 import { SearchBox } from '../../src/shell/SearchBox'
-import { useShortcuts } from '../../src/shared/useShortcuts'
+import { useShortcuts } from '../../src/kit/useShortcuts'
 import { draw } from '../testing/draw'
 import { type Asked, serve } from '../testing/server'
 

@@ -1,0 +1,67 @@
+import { MenuItem, TextField } from '@mui/material'
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { useGuide } from '../../api/queries'
+import type { Organ } from '../../api/types'
+import { organs } from '../../kit/organs'
+import { capital } from '../../kit/format'
+import { ViewTitle } from '../../kit/ViewTitle'
+import { Word } from './Word'
+import './WordsPage.css'
+
+/** The words of the keys by organ, searchable: each with plain words, its picture, and the plants that show it. */
+export function WordsPage() {
+  const guide = useGuide().data
+  const [query, setQuery] = useSearchParams()
+  // Typed letters stand at once; the address follows them.
+  const [wanted, type] = useState(query.get('word') ?? '')
+  const setWanted = (word: string) => {
+    type(word)
+    setQuery(word ? { word } : {}, { replace: true })
+  }
+  const [organ, setOrgan] = useState<Organ | ''>('')
+  const low = wanted.trim().toLowerCase()
+  const terms = (guide?.terms ?? [])
+    .map((term) => ({
+      term,
+      shown: guide?.characters.filter((c) => c.states.some((s) => s.term === term.id)) ?? [],
+    }))
+    .filter(({ term: t }) => !low || `${t.label} ${t.plain} ${t.definition}`.toLowerCase().includes(low))
+    .filter(({ shown }) => !organ || shown.some((c) => c.organ === organ))
+    .toSorted((a, b) => a.term.label.localeCompare(b.term.label))
+  return (
+    <main className="words">
+      <ViewTitle>Glossary</ViewTitle>
+      <div className="row no-print">
+        <TextField
+          label="Find a word"
+          type="search"
+          value={wanted}
+          onChange={(e) => setWanted(e.target.value)}
+        />
+        <TextField
+          select
+          label="Organ"
+          value={organ}
+          onChange={(e) => setOrgan(e.target.value as Organ | '')}
+          sx={{ minWidth: 170 }}
+        >
+          <MenuItem value="">All organs</MenuItem>
+          {(Object.keys(organs) as Organ[])
+            .filter((o) => o !== 'place')
+            .map((o) => (
+              <MenuItem key={o} value={o}>
+                {capital(organs[o])}
+              </MenuItem>
+            ))}
+        </TextField>
+      </div>
+      <p aria-live="polite">{guide && `${terms.length} of ${guide.terms.length} words`}</p>
+      <ul>
+        {terms.map(({ term, shown }) => (
+          <Word key={term.id} term={term} shown={shown} />
+        ))}
+      </ul>
+    </main>
+  )
+}

@@ -1,0 +1,53 @@
+import { memo } from 'react'
+import { Button } from '@mui/material'
+import { useSession } from '../api/queries'
+import type { PlantTag } from '../api/types'
+import { day, some } from '../kit/format'
+import { TaxonText } from '../kit/TaxonText'
+
+interface Props {
+  plants: PlantTag[]
+  current: string | null
+  onTake: () => void
+  onChoose: (plant: string) => void
+}
+
+/** The plants under study, as tags lying on the desk. */
+export const PlantTags = memo(function PlantTags({ plants, current, onTake, onChoose }: Props) {
+  const mayRecord = useSession().data?.mayRecord
+  return (
+    <nav className="tags no-print" aria-label="Plants under study">
+      <h2>
+        Plants <small>{some(plants.length, 'plant')}</small>
+      </h2>
+      <Button variant="contained" onClick={onTake} disabled={!mayRecord} sx={{ flex: 'none' }}>
+        Add a plant&nbsp;<kbd>T</kbd>
+      </Button>
+      <ul>
+        {plants.map((p) => (
+          <li key={p.id}>
+            <button
+              type="button"
+              className="tag"
+              aria-current={p.id === current ? 'true' : undefined}
+              onClick={() => onChoose(p.id)}
+            >
+              <span className="tag-line">
+                <b>{p.tag}</b>
+                <small>{p.site}</small>
+              </span>
+              {p.name ? <TaxonText name={p.name} /> : <span>{p.description || 'not named yet'}</span>}
+              <small>
+                {p.name ? '' : 'no name yet · '}
+                {some(p.features, 'feature')} · seen {day(p.lastSeen, false)}
+              </small>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="soft">
+        Next <kbd>J</kbd> &nbsp; Previous <kbd>I</kbd>
+      </p>
+    </nav>
+  )
+})

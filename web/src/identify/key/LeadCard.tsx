@@ -1,0 +1,76 @@
+import type { LeadView } from '../../api/types'
+import { MarkSign } from '../../kit/MarkSign'
+import { StateTile } from '../../kit/StateTile'
+import { TaxonText } from '../../kit/TaxonText'
+import { Term } from '../../kit/Term'
+
+interface Props {
+  lead: LeadView
+  favoured: boolean
+  given: boolean
+  onChoose: () => void
+  onAccount: (taxon: string) => void
+}
+
+const mostTiles = 3
+
+/** One lead: its statements, each with its mark, where it leads, and the key that chooses it. */
+export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) {
+  const end = lead.end
+  const terms = [...new Set(lead.tests.flatMap((t) => t.terms))]
+  return (
+    <article className={`lead${favoured ? ' favoured' : ''}`} aria-label={`Choice ${lead.number}`}>
+      <div className="lead-tiles">
+        {lead.tests
+          .filter((t) => t.drawn.length > 0 || t.drawnNumber !== null)
+          .slice(0, mostTiles)
+          .map((t) => (
+            <StateTile
+              key={t.text}
+              character={t.character}
+              state={t.drawn[0]}
+              number={t.drawnNumber ?? undefined}
+              notSo={t.notSo}
+            />
+          ))}
+      </div>
+      <ul>
+        {lead.tests.map((t) => (
+          <li key={t.text}>
+            <MarkSign marking={t.marking} />
+            <span>
+              {t.text}
+              {t.marking.because && <small> ({t.marking.because})</small>}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <div className="lead-terms">
+        {terms.map((t) => (
+          <Term key={t} id={t} />
+        ))}
+        {end && (
+          <button type="button" className="term" onClick={() => onAccount(end.id)}>
+            account
+          </button>
+        )}
+      </div>
+      <button type="button" className="lead-choose" onClick={onChoose}>
+        <kbd>{lead.number}</kbd>
+        <b>This one</b>
+        <span className="lead-to">
+          {end ? (
+            <>
+              to <TaxonText name={end.name} />
+            </>
+          ) : (
+            lead.to
+          )}
+          {lead.names > 1 && <small> · {lead.names} names</small>}
+        </span>
+        {favoured && <small className="lead-note">what was recorded favours this</small>}
+        {given && <small className="lead-note">your answer before</small>}
+      </button>
+    </article>
+  )
+}

@@ -1,0 +1,34 @@
+import { Button } from '@mui/material'
+import { useNavigate, useParams } from 'react-router'
+import { usePlant } from '../../api/queries'
+import { ProblemNote } from '../../kit/ProblemNote'
+import { TaxonText } from '../../kit/TaxonText'
+import { PortraitSheet } from './PortraitSheet'
+
+/** The portrait of a plant as a page to print. */
+export function PortraitPage() {
+  const { plant = '' } = useParams()
+  const navigate = useNavigate()
+  const { data: sheet, error } = usePlant(plant)
+  if (!sheet) return <ProblemNote error={error} />
+  const name = sheet.determinations[0]
+  return (
+    <main className="plate-page">
+      <div className="plate-bar no-print">
+        <Button variant="contained" onClick={() => window.print()}>
+          Print this portrait
+        </Button>
+        <Button onClick={() => void navigate(`/identify/${plant}`)}>Back to the plant</Button>
+      </div>
+      <article className="plate-sheet portrait-sheet" aria-label={`Portrait of ${sheet.plant.tag}`}>
+        <header>
+          <h1>
+            {sheet.plant.tag} <small>{name ? <TaxonText name={name.fullName} /> : 'not named yet'}</small>
+          </h1>
+          <p>{[sheet.plant.description, sheet.plant.site.name].filter(Boolean).join(' · ')}</p>
+        </header>
+        <PortraitSheet plant={plant} tag={sheet.plant.tag} />
+      </article>
+    </main>
+  )
+}

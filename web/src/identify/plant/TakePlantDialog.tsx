@@ -1,0 +1,136 @@
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material'
+import { useState } from 'react'
+import { useSession, useSites, useTakePlant } from '../../api/queries'
+import { useHere } from '../../api/devices'
+import type { Origin, VisitContent } from '../../api/types'
+import { ProblemNote } from '../../kit/ProblemNote'
+import { SiteDialog } from '../../kit/SiteDialog'
+import { useDraft } from '../../kit/useDraft'
+import { OriginField } from './OriginField'
+import { blankVisit, VisitFields } from '../visits/VisitFields'
+import { newId } from '../../api/command'
+import { keepTaken, lastTaken } from './lastTaken'
+
+interface Props {
+  onClose: () => void
+  onTaken: (plant: string) => void
+}
+
+/** Takes a new plant onto the bench: where, when, who, what stage, and what is on it today. */
+export function TakePlantDialog({ onClose, onTaken }: Props) {
+  const session = useSession().data
+  const sites = useSites().data
+  const take = useTakePlant()
+  const here = useHere()
+  const today = session?.today ?? ''
+  // One id for this plant however often it is sent, so that a lost answer never takes it twice.
+  const [id] = useState(newId)
+  const [visitId] = useState(newId)
+  const [site, setSite] = useState('')
+  const [origin, setOrigin] = useState<Origin>('wild')
+  const [description, setDescription] = useDraft('take-plant')
+  const [visit, setVisit] = useState<VisitContent | null>(null)
+  const [adding, setAdding] = useState(false)
+  const last = lastTaken(today)
+  const chosenSite = site === '' ? (sites?.find((s) => s.id === last?.site) ?? sites?.[0])?.id : site
+  const value = visit ?? blankVisit(last?.date ?? today)
+  const save = () =>
+    chosenSite !== undefined &&
+    take.mutate(
+      { id, site: chosenSite, description, origin, visit: { ...value, id: visitId } },
+      {
+        onSuccess: (sheet) => {
+          setDescription('')
+          keepTaken({ site: chosenSite, date: value.date, on: today })
+          onTaken(sheet.plant.id)
+        },
+      },
+    )
+  const findSite = (of: 'browser' | 'simulated') =>
+    here.mutate(of, { onSuccess: (at) => at.nearest.site !== null && setSite(at.nearest.site) })
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          save()
+        }}
+      >
+        <DialogTitle>Add a plant</DialogTitle>
+        <DialogContent>
+          <ProblemNote error={take.error} />
+          <TextField
+            autoFocus
+            label="What it looks like, and where it stands"
+            fullWidth
+            margin="dense"
+            value={description}
+            onChange={(e) => setDescription(e.target.value)}
+          />
+          <div className="row">
+            <TextField
+              select
+              label="Site"
+              value={chosenSite ?? ''}
+              onChange={(e) => setSite(e.target.value)}
+              sx={{ flex: 1 }}
+              disabled={!sites?.length}
+            >
+              {(sites ?? []).map((s) => (
+                <MenuItem key={s.id} value={s.id}>
+                  {s.name}
+                  {s.elevationM !== null && `, ${s.elevationM} m`}
+                </MenuItem>
+              ))}
+            </TextField>
+            <Button
+              disabled={here.isPending}
+              title="Asks this browser; it tells how near that is"
+              onClick={() => findSite('browser')}
+            >
+              Where am I?
+            </Button>
+            {session?.standIns && (
+              <Button
+                disabled={here.isPending}
+                title="Stands in for a satellite receiver; it walks round the demo reserve"
+                onClick={() => findSite('simulated')}
+              >
+                Simulated receiver
+              </Button>
+            )}
+            <Button onClick={() => setAdding(true)}>New site …</Button>
+            <OriginField value={origin} onChange={setOrigin} />
+          </div>
+          {here.data && (
+            <p className="soft" role="status">
+              You are {here.data.nearest.words || 'far from any site'} ({here.data.words}
+              {here.variables === 'simulated' && ', simulated'}).
+            </p>
+          )}
+          <ProblemNote error={here.error} />
+          <VisitFields value={value} today={today} onChange={setVisit} />
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button
+            type="submit"
+            variant="contained"
+            disabled={take.isPending || chosenSite === undefined || !session?.person}
+          >
+            Add it
+          </Button>
+        </DialogActions>
+      </form>
+      {adding && (
+        <SiteDialog
+          onClose={() => setAdding(false)}
+          onSaved={(id) => {
+            setSite(id)
+            setAdding(false)
+          }}
+        />
+      )}
+    </Dialog>
+  )
+}

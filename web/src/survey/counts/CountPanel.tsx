@@ -1,0 +1,262 @@
+import { Button, MenuItem, TextField } from '@mui/material'
+import { useState } from 'react'
+import type { CountLineView, SheetContent, SheetLine } from '../../api/types'
+import { day } from '../../kit/format'
+import { History } from '../../kit/History'
+import { ProblemNote } from '../../kit/ProblemNote'
+import { TaxonText } from '../../kit/TaxonText'
+import { useEntry } from '../../kit/useEntry'
+import { LineEntry } from './LineEntry'
+import { SheetFields } from './SheetFields'
+import { useCount, useOneMore, useRemoveCount, useSetCount, useSetLine, useTakeAway } from './countQueries'
+import { protocols } from './protocols'
+import { WatchedTable } from './WatchedTable'
+
+/** One count: quick entry at the top, its lines below, and what was seen on the visit before. */
+export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
+  const remove = useRemoveCount()
+  const { data, error } = useCount(id)
+  const [plot, setPlot] = useState(1)
+  const entry = useEntry(`count/${id}`)
+  const [taken, setTaken] = useState<CountLineView | null>(null)
+  const away = useTakeAway()
+  if (!data) return <ProblemNote error={error} />
+  const { sheet, lines, hasPlots, seenBefore, before } = data
+  const shown = hasPlots ? lines.filter((l) => l.line.plot === plot) : lines
+  return (
+    <section aria-label="The count">
+      <h2>
+        {protocols[sheet.content.protocol].label}, {sheet.siteName}, {day(sheet.content.date)}
+      </h2>
+      <Effort
+        key={sheet.id}
+        id={id}
+        content={sheet.content}
+        recorder={sheet.recorder}
+        place={sheet.placeName ?? ''}
+        revision={sheet.revision ?? 0}
+      />
+      <div className="row no-print">
+        <History kind="count" id={id} />
+        <Button
+          size="small"
+          color="secondary"
+          disabled={remove.isPending}
+          title="With its lines; it can be brought back below the list"
+          onClick={() => remove.mutate({ sheet: id, back: false }, { onSuccess: onGone })}
+        >
+          Delete this count
+        </Button>
+        <ProblemNote error={remove.error} />
+      </div>
+      {hasPlots && (
+        <div className="row no-print" role="group" aria-label="Plot">
+          <TextField
+            select
+            label="Plot"
+            value={plot}
+            onChange={(e) => setPlot(Number(e.target.value))}
+            sx={{ minWidth: 80 }}
+          >
+            {Array.from({ length: sheet.content.plots }, (_, i) => (
+              <MenuItem key={i} value={i + 1}>
+                {i + 1}
+              </MenuItem>
+            ))}
+          </TextField>
+          <Button disabled={plot >= sheet.content.plots} onClick={() => setPlot(plot + 1)}>
+            Next plot
+          </Button>
+        </div>
+      )}
+      <LineEntry view={data} plot={plot} entry={entry} />
+      {taken && (
+        <p role="status">
+          {taken.fullName} was taken away.{' '}
+          <Button
+            size="small"
+            onClick={() =>
+              away.mutate({ line: taken.line.id, back: true }, { onSuccess: () => setTaken(null) })
+            }
+          >
+            Put it back
+          </Button>
+        </p>
+      )}
+      <ProblemNote error={away.error} />
+      {data.partial && <p className="soft">Sensitive species that others counted are not shown to you.</p>}
+      {shown.length === 0 ? (
+        <p className="soft">Nothing entered yet{hasPlots && ' in this plot'}.</p>
+      ) : (
+        <table className="count-table count-lines">
+          <thead>
+            <tr>
+              <th>Name</th>
+              <th>Number</th>
+              <th>Counted in</th>
+              <th>Grows</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((l) => (
+              <Line
+                key={l.line.id}
+                of={l}
+                onAway={() => away.mutate({ line: l.line.id, back: false }, { onSuccess: () => setTaken(l) })}
+              />
+            ))}
+          </tbody>
+        </table>
+      )}
+      {sheet.content.protocol === 'phenologyWatch' && <WatchedTable sheet={id} />}
+      {before && seenBefore.length > 0 && (
+        <div className="no-print">
+          <h3>Seen on {day(before)}, not yet today</h3>
+          <p className="count-before">
+            {seenBefore.map((s) => (
+              <Button
+                key={s.taxon.id}
+                size="small"
+                variant="outlined"
+                onClick={() => entry.setText(`${s.text} `)}
+              >
+                <TaxonText name={s.taxon.name} />
+              </Button>
+            ))}
+          </p>
+        </div>
+      )}
+    </section>
+  )
+}
+
+interface EffortProps {
+  id: string
+  content: SheetContent
+  recorder: string
+  place: string
+  /** Revision a change must start from. */
+  revision: number
+}
+
+function Effort({ id, content, recorder, place, revision }: EffortProps) {
+  const [change, setChange] = useState<SheetContent | null>(null)
+  const set = useSetCount(id)
+  const facts = [
+    `by ${recorder}${content.companions ? ` with ${content.companions}` : ''}`,
+    place && `at ${place}`,
+    content.plotAreaM2 && `${content.plots} plots of ${content.plotAreaM2} m²`,
+    content.lengthM && `a line of ${content.lengthM} m`,
+    content.started &&
+      `from ${content.started.slice(0, 5)}${content.ended ? ` to ${content.ended.slice(0, 5)}` : ''}`,
+    content.weather,
+    content.note,
+  ].filter(Boolean)
+  if (!change)
+    return (
+      <p className="soft">
+        {facts.join(', ')}.{' '}
+        <Button size="small" className="no-print" onClick={() => setChange(content)}>
+          Change …
+        </Button>
+      </p>
+    )
+  return (
+    <form
+      aria-label="How the visit was made"
+      onSubmit={(e) => {
+        e.preventDefault()
+        set.mutate({ content: change, expected: revision }, { onSuccess: () => setChange(null) })
+      }}
+    >
+      <SheetFields sheet={change} onChange={(part) => setChange({ ...change, ...part })} />
+      <ProblemNote error={set.error} />
+      <Button type="submit" variant="outlined">
+        Keep
+      </Button>
+      <Button onClick={() => setChange(null)}>Leave it</Button>
+    </form>
+  )
+}
+
+const origins: Record<SheetLine['origin'], string> = {
+  wild: 'wild',
+  naturalised: 'naturalised',
+  planted: 'planted',
+  unknown: 'not known',
+}
+
+const notANumber = new Error('Write a number, for example 12 or 0.5; the old one stands until then.')
+
+function Line({
+  of: { line, fullName, unitWords, tally },
+  onAway,
+}: {
+  of: CountLineView
+  onAway: () => void
+}) {
+  const set = useSetLine()
+  const more = useOneMore()
+  const [typed, setTyped] = useState<string | null>(null)
+  const number = Number(typed?.replace(',', '.'))
+  const wrong = typed !== null && !Number.isFinite(number)
+  const keep = () => {
+    if (wrong) return
+    // An emptied field says nothing: the number stays as it was. A 0 is typed.
+    if (typed?.trim() && number !== line.amount)
+      set.mutate({ ...line, amount: number }, { onSuccess: () => setTyped(null) })
+    else setTyped(null)
+  }
+  return (
+    <tr>
+      <td>
+        <TaxonText name={fullName} />
+        <ProblemNote error={wrong ? notANumber : (set.error ?? more.error)} />
+      </td>
+      <td className="count-number">
+        {line.amount !== null && (
+          <input
+            aria-label={`Number of ${fullName}`}
+            inputMode="decimal"
+            value={typed ?? String(line.amount)}
+            onChange={(e) => setTyped(e.target.value)}
+            onBlur={keep}
+            aria-invalid={wrong}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          />
+        )}
+        {tally && (
+          <button
+            type="button"
+            className="count-tally no-print"
+            aria-label={`One more ${fullName}`}
+            onClick={() => more.mutate({ line: line.id })}
+          >
+            +1
+          </button>
+        )}
+      </td>
+      <td>{line.unit === 'presence' ? 'seen' : unitWords}</td>
+      <td>
+        <select
+          aria-label={`How ${fullName} grows`}
+          value={line.origin}
+          onChange={(e) => set.mutate({ ...line, origin: e.target.value as SheetLine['origin'] })}
+        >
+          {(Object.keys(origins) as SheetLine['origin'][]).map((o) => (
+            <option key={o} value={o}>
+              {origins[o]}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td className="no-print">
+        <Button size="small" color="inherit" onClick={onAway}>
+          Take away
+        </Button>
+        <History kind="line" id={line.id} />
+      </td>
+    </tr>
+  )
+}

@@ -1,0 +1,84 @@
+import { Button } from '@mui/material'
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { useSession } from '../../api/queries'
+import { day } from '../../kit/format'
+import { ProblemNote } from '../../kit/ProblemNote'
+import { SiteField } from '../../kit/SiteField'
+import { BeginCountForm } from './BeginCountForm'
+import { CountPanel } from './CountPanel'
+import { useCounts } from './countQueries'
+import './counts.css'
+import { DeletedCounts } from './DeletedCounts'
+import { protocols } from './protocols'
+
+/** Counts by protocol: the list of them, and the one that is open. */
+export function CountsPanel() {
+  const mayRecord = useSession().data?.mayRecord
+  const [params, setParams] = useSearchParams()
+  const [site, setSite] = useState<string | null>(null)
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useCounts(site)
+  const sheets = data?.pages.flatMap((p) => p.sheets)
+  const open = params.get('sheet')
+  const setOpen = (what: string | null) =>
+    setParams(what === null ? { what: 'counts' } : { what: 'counts', sheet: what })
+  return (
+    <div className={open === null ? 'count-desk' : 'count-desk count-one'}>
+      <nav className="count-list no-print" aria-label="Counts">
+        <Button variant="contained" onClick={() => setOpen('new')} disabled={!mayRecord}>
+          Begin a count
+        </Button>
+        <ProblemNote error={error} />
+        {sheets?.length === 0 && <p className="soft">No count yet.</p>}
+        {(site !== null || hasNextPage) && <SiteField value={site} onChange={setSite} all />}
+        <ul>
+          {sheets?.map((c) => (
+            <li key={c.id}>
+              <button
+                type="button"
+                aria-current={open === c.id ? 'true' : undefined}
+                onClick={() => setOpen(c.id)}
+              >
+                <b>{c.siteName}</b> {day(c.content.date)}
+                <small>
+                  {protocols[c.content.protocol].label}, {c.lines} {c.lines === 1 ? 'line' : 'lines'},{' '}
+                  {c.recorder}
+                </small>
+              </button>
+            </li>
+          ))}
+        </ul>
+        {sheets && sheets.length > 0 && (
+          <Button
+            href={`/api/counts/calendar.ics${site === null ? '' : `?site=${site}`}`}
+            download
+            size="small"
+          >
+            As a calendar
+          </Button>
+        )}
+        <DeletedCounts />
+        {hasNextPage && (
+          <Button onClick={() => void fetchNextPage()} loading={isFetchingNextPage}>
+            Earlier counts
+          </Button>
+        )}
+      </nav>
+      <div className="count-open">
+        {open !== null && (
+          <Button className="count-back no-print" onClick={() => setOpen(null)}>
+            All counts
+          </Button>
+        )}
+        {open === null && (
+          <p className="soft">
+            Choose a count, or begin one: a list of a walk, a timed search, quadrats with cover, a line, a
+            plot of trees, a population, or a watch of leaves, flowers and fruit.
+          </p>
+        )}
+        {open === 'new' && <BeginCountForm onBegun={setOpen} />}
+        {open !== null && open !== 'new' && <CountPanel key={open} id={open} onGone={() => setOpen(null)} />}
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,68 @@
+import { MenuItem, TextField } from '@mui/material'
+import { useState } from 'react'
+import type { Protocol } from '../../api/types'
+import { some } from '../../kit/format'
+import { ProblemNote } from '../../kit/ProblemNote'
+import { SiteField } from '../../kit/SiteField'
+import { ChangesTable } from './ChangesTable'
+import { CountedYearField } from './CountedYearField'
+import './counts.css'
+import { useStatistics } from './countQueries'
+import { StatisticsView } from './StatisticsView'
+import { NotSeenTable } from './NotSeenTable'
+import { protocolOrder, protocols } from './protocols'
+
+const empty = { inputLabel: { shrink: true }, select: { displayEmpty: true } }
+
+/** What the counts come to: species, richness, diversity, the curve, and how alike the sites are. */
+export function StatisticsPanel() {
+  const [site, setSite] = useState<string | null>(null)
+  const [protocol, setProtocol] = useState<Protocol | ''>('')
+  const [year, setYear] = useState<number | null>(null)
+  const { data, error } = useStatistics({
+    site: site ?? undefined,
+    protocol: protocol || undefined,
+    year: year ?? undefined,
+  })
+  return (
+    <div className="statistics">
+      <div className="row no-print">
+        <SiteField value={site} onChange={setSite} all />
+        <TextField
+          select
+          label="Counted by"
+          value={protocol}
+          onChange={(e) => setProtocol(e.target.value as Protocol | '')}
+          slotProps={empty}
+          sx={{ minWidth: 180 }}
+        >
+          <MenuItem value="">all protocols</MenuItem>
+          {protocolOrder.map((p) => (
+            <MenuItem key={p} value={p}>
+              {protocols[p].label}
+            </MenuItem>
+          ))}
+        </TextField>
+        <CountedYearField value={year} onChange={setYear} />
+        {data && (
+          <span role="status">
+            {some(data.units, 'sampling unit')}
+            {data.partial && '; sensitive species are left out for you'}
+            {data.unnamed > 0 &&
+              `; ${data.unnamed} ${data.unnamed === 1 ? 'line adds' : 'lines add'} no species: a genus, or a name with cf., aff. or ?`}
+          </span>
+        )}
+      </div>
+      <ProblemNote error={error} />
+      {data?.mixed && (
+        <p>
+          These were counted by unlike protocols: choose one before you trust an estimate by units, or a
+          frequency.
+        </p>
+      )}
+      {data &&
+        (data.species.length === 0 ? <p>Nothing was counted here yet.</p> : <StatisticsView of={data} />)}
+      {site === null ? <ChangesTable /> : <NotSeenTable site={site} />}
+    </div>
+  )
+}

@@ -1,0 +1,191 @@
+import type { Statistic, SpeciesLine, SurveyStatistics } from '../../api/types'
+import { counted, day, words } from '../../kit/format'
+import { TaxonText } from '../../kit/TaxonText'
+import { AccumulationCurve } from './AccumulationCurve'
+import './counts.css'
+
+/** What counts come to, in tables and curves. */
+export function StatisticsView({ of }: { of: SurveyStatistics }) {
+  return (
+    <>
+      {(of.left ?? []).length > 0 && (
+        <ul className="soft" aria-label="What could not be counted">
+          {of.left?.map((says) => (
+            <li key={says}>{says}</li>
+          ))}
+        </ul>
+      )}
+      <div className="statistics-columns">
+        <section className="box" aria-label="How many species">
+          <h2>How many species</h2>
+          <table className="count-table">
+            <tbody>
+              <Row label="Seen" of={null} text={String(of.species.filter((s) => !s.planted).length)} />
+              <Row
+                label={
+                  of.countedIn
+                    ? `Chao 1, by ${words(of.countedIn).toLowerCase()} of ${of.speciesCounted} species`
+                    : 'Chao 1, by individuals'
+                }
+                of={of.chao1}
+              />
+              <Row label="Chao 2, by units" of={of.chao2} />
+              <Row label="Jackknife, first order" of={of.jackknife1} />
+              <Row label="Jackknife, second order" of={of.jackknife2} />
+              <Row label="Bootstrap" of={of.bootstrap} />
+            </tbody>
+          </table>
+          <p className="soft">
+            Estimates with those not seen, in brackets where the true number lies 95 times in 100. All of them
+            are rather too low than too high.
+          </p>
+        </section>
+        <section className="box" aria-label="How even">
+          <h2>How even</h2>
+          {of.countedIn && (
+            <p>
+              {counted(of.individuals, of.countedIn)} of {of.speciesCounted} species counted.
+            </p>
+          )}
+          {of.shannon.value === null ? (
+            <p className="soft">{of.shannon.lacking}</p>
+          ) : (
+            <table className="count-table">
+              <tbody>
+                <Row label="Shannon" of={of.shannon} digits={2} />
+                <Row label="Simpson, 1 − D" of={of.simpson} digits={3} />
+                <Row label="Hill number, order 1" of={of.hill1} />
+                <Row label="Hill number, order 2" of={of.hill2} />
+              </tbody>
+            </table>
+          )}
+        </section>
+        <section className="box" aria-label="Species by effort">
+          <h2>Species by effort</h2>
+          <AccumulationCurve points={of.curve} what="units" lacking="Needs at least 2 sampling units." />
+        </section>
+        <section className="box" aria-label="Species by individuals">
+          <h2>Species by individuals</h2>
+          <AccumulationCurve
+            points={of.individualCurve}
+            what={of.countedIn ? words(of.countedIn).toLowerCase() : 'individuals'}
+            lacking="Needs counts of individuals."
+          />
+        </section>
+        <section className="box" aria-label="Floristic quality">
+          <h2>Floristic quality</h2>
+          <table className="count-table">
+            <tbody>
+              <Row label="Mean conservatism, native species" of={of.nativeQuality.mean} />
+              <Row label="Index, native species" of={of.nativeQuality.index} />
+              <Row label="Mean, all species" of={of.allQuality.mean} />
+              <Row label="Index, all species" of={of.allQuality.index} />
+            </tbody>
+          </table>
+          {of.nativeQuality.mean.value !== null && (
+            <p className="soft">
+              From {of.nativeQuality.species} native species
+              {of.nativeQuality.without > 0 &&
+                `; of ${of.nativeQuality.without} more the guide states no conservatism`}
+              . Introduced species count 0 among all.
+            </p>
+          )}
+        </section>
+      </div>
+      <section aria-label="Species">
+        <h2>Species</h2>
+        <div className="statistics-wide">
+          <table className="count-table">
+            <thead>
+              <tr>
+                <th>Name</th>
+                <th>Units with it</th>
+                <th>Counted</th>
+                <th>On a square metre</th>
+                <th>Mean cover, %</th>
+                <th>Basal area, m²/ha</th>
+                <th>First</th>
+                <th>Last</th>
+              </tr>
+            </thead>
+            <tbody>
+              {of.species.map((s) => (
+                <Species key={s.taxon.id} of={s} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+      {of.sites.length === 0 && (of.siteCount ?? 0) > 2 && (
+        <p className="soft">
+          How alike sites are is worked out for a few at a time; these are {of.siteCount}. Choose a year or a
+          way of counting.
+        </p>
+      )}
+      {of.sites.length > 0 && (
+        <section aria-label="How alike the sites are">
+          <h2>How alike the sites are</h2>
+          <div className="statistics-wide">
+            <table className="count-table">
+              <thead>
+                <tr>
+                  <th>Sites</th>
+                  <th>Jaccard</th>
+                  <th>Sørensen</th>
+                  <th>Bray–Curtis, unlike</th>
+                </tr>
+              </thead>
+              <tbody>
+                {of.sites.map((p) => (
+                  <tr key={`${p.one} ${p.other}`}>
+                    <td>
+                      {p.one} and {p.other}
+                    </td>
+                    <td>{inNumbers(p.jaccard, 2)}</td>
+                    <td>{inNumbers(p.sorensen, 2)}</td>
+                    <td>{inNumbers(p.brayCurtis, 2)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        </section>
+      )}
+    </>
+  )
+}
+
+export function inNumbers(of: Statistic, digits: number) {
+  if (of.value === null) return <span className="soft">{of.lacking}</span>
+  const span =
+    of.low !== null && of.high !== null ? ` (${of.low.toFixed(digits)} to ${of.high.toFixed(digits)})` : ''
+  return `${of.value.toFixed(digits)}${span}`.replaceAll('-', '\u2212')
+}
+
+const Row = (props: { label: string; of: Statistic | null; text?: string; digits?: number }) => (
+  <tr>
+    <th scope="row">{props.label}</th>
+    <td>{props.of ? inNumbers(props.of, props.digits ?? 1) : props.text}</td>
+  </tr>
+)
+
+const Species = ({ of }: { of: SpeciesLine }) => (
+  <tr>
+    <td>
+      <TaxonText name={of.taxon.name} /> {of.planted && <small>planted</small>}
+    </td>
+    <td>
+      {of.seen.of} of {of.seen.all}
+    </td>
+    <td>
+      {Object.entries(of.totals)
+        .map(([unit, n]) => counted(n, unit))
+        .join(', ')}
+    </td>
+    <td>{of.density && inNumbers(of.density, 2)}</td>
+    <td>{of.cover && inNumbers(of.cover, 1)}</td>
+    <td>{of.basalArea?.toFixed(1)}</td>
+    <td className="day">{day(of.first)}</td>
+    <td className="day">{day(of.last)}</td>
+  </tr>
+)

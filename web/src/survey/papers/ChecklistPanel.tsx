@@ -1,0 +1,95 @@
+import { Button, TextField } from '@mui/material'
+import { useState } from 'react'
+import { useSession, useSites } from '../../api/queries'
+import { day } from '../../kit/format'
+import { ProblemNote } from '../../kit/ProblemNote'
+import { phases } from '../../kit/seasons'
+import { SiteField } from '../../kit/SiteField'
+import { TaxonText } from '../../kit/TaxonText'
+import { useChecklist } from './paperQueries'
+import './papers.css'
+
+/** A list of species to tick on the next visit to a site. */
+export function ChecklistPanel() {
+  const today = useSession().data?.today ?? ''
+  const sites = useSites().data ?? []
+  const [chosen, setChosen] = useState<string | null>(null)
+  const [date, setDate] = useState<string | null>(null)
+  const site = chosen ?? sites[0]?.id ?? null
+  const { data, error } = useChecklist(site, date ?? today)
+  return (
+    <div className="paper">
+      <div className="row no-print">
+        <SiteField value={site} onChange={setChosen} />
+        <TextField
+          type="date"
+          label="Day of the visit"
+          value={date ?? today}
+          onChange={(e) => setDate(e.target.value || null)}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <Button variant="contained" disabled={!data} onClick={() => window.print()}>
+          Print the list
+        </Button>
+      </div>
+      <ProblemNote error={error} />
+      {data && (
+        <article className="box checklist" aria-label="Checklist">
+          <h1>
+            {data.site.name}, {day(data.date)}
+          </h1>
+          <p>Recorder ______________________ From ________ to ________ Weather ______________________</p>
+          <table className="count-table">
+            <thead>
+              <tr>
+                <th>Seen</th>
+                <th>How many</th>
+                <th>Name</th>
+                <th>Seen here before</th>
+                <th>Shows by the guide</th>
+                <th>Taken for; cautions</th>
+              </tr>
+            </thead>
+            <tbody>
+              {data.lines.map((l, i) => (
+                <tr key={l.taxon.id}>
+                  <td className="tick" aria-label="to tick">
+                    ☐
+                  </td>
+                  <td />
+                  <td>
+                    {data.lines[i - 1]?.family !== l.family && <div className="soft">{l.family}</div>}
+                    <TaxonText name={l.taxon.name} /> <small>{l.taxon.common}</small>
+                  </td>
+                  <td>
+                    {l.lastHere
+                      ? `${l.here === 1 ? 'once' : `on ${l.here} days`}, last ${day(l.lastHere)}`
+                      : 'not yet; at other sites'}
+                  </td>
+                  <td>
+                    {l.shows.map((p) => phases[p].label).join(', ') ||
+                      (l.stated ? 'nothing that day' : 'not stated')}
+                  </td>
+                  <td>
+                    {l.lookAlikes.map((t) => t.name).join(', ')}
+                    {l.cautions.map((c) => (
+                      <div key={c} className="checklist-caution">
+                        {c}
+                      </div>
+                    ))}
+                  </td>
+                </tr>
+              ))}
+              {[1, 2, 3, 4, 5].map((n) => (
+                <tr key={n} aria-hidden="true">
+                  <td className="tick">☐</td>
+                  <td colSpan={5} />
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </article>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,192 @@
+import { MenuItem, TextField } from '@mui/material'
+import { useState } from 'react'
+import { useSites } from '../api/queries'
+import type { YearRow } from '../api/types'
+import { day, some } from '../kit/format'
+import { ProblemNote } from '../kit/ProblemNote'
+import { dayInYear, inWords, months, phases, spansOf } from '../kit/seasons'
+import { TaxonText } from '../kit/TaxonText'
+import { useTripDays, useYear } from './seasonQueries'
+
+const width = 720
+const x = (number: number) => (number / 365) * width
+const rows = { leaf: 0, leafColour: 0, flower: 7, fruit: 14 } as const
+type Phase = keyof typeof phases
+
+/** The year of the guide at a place: who is in leaf, flower and fruit, and when. */
+export function YearPanel() {
+  const sites = useSites().data ?? []
+  const [site, setSite] = useState<string | null>(null)
+  const [family, setFamily] = useState('')
+  const [growth, setGrowth] = useState('')
+  const [now, setNow] = useState<Phase | ''>('')
+  const [ours, setOurs] = useState(false)
+  const { data, error } = useYear(site)
+  const trips = useTripDays().data ?? []
+  if (!data) return <ProblemNote error={error} />
+  const planned = (taxon: string) => trips.filter((t) => t.taxa.includes(taxon)).map((t) => t.date)
+  const growths = [...new Set(data.rows.map((r) => r.growth))].filter(Boolean).sort()
+  const families = [...new Set(data.rows.map((r) => r.family))].filter(Boolean).sort()
+  const shown = data.rows.filter(
+    (r) =>
+      r.seasons.length > 0 &&
+      (!family || r.family === family) &&
+      (!growth || r.growth === growth) &&
+      (!ours || r.seen.length + planned(r.taxon.id).length > 0) &&
+      (!now || r.seasons.some((s) => s.phase === now && s.open)),
+  )
+  const number = dayInYear(data.date)
+  return (
+    <>
+      <div className="row no-print">
+        <TextField
+          select
+          label="At"
+          value={site === null ? '' : String(site)}
+          onChange={(e) => setSite(e.target.value === '' ? null : e.target.value)}
+          sx={{ minWidth: 190 }}
+        >
+          <MenuItem value="">the guide’s own place</MenuItem>
+          {sites.map((s) => (
+            <MenuItem key={s.id} value={String(s.id)}>
+              {s.name}
+              {s.elevationM !== null && `, ${s.elevationM} m`}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Family"
+          value={family}
+          onChange={(e) => setFamily(e.target.value)}
+          sx={{ minWidth: 160 }}
+        >
+          <MenuItem value="">all</MenuItem>
+          {families.map((f) => (
+            <MenuItem key={f} value={f}>
+              {f}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Sort of plant"
+          value={growth}
+          onChange={(e) => setGrowth(e.target.value)}
+          sx={{ minWidth: 140 }}
+        >
+          <MenuItem value="">all</MenuItem>
+          {growths.map((g) => (
+            <MenuItem key={g} value={g}>
+              {g}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Now"
+          value={now}
+          onChange={(e) => setNow(e.target.value as Phase | '')}
+          sx={{ minWidth: 140 }}
+        >
+          <MenuItem value="">anything</MenuItem>
+          <MenuItem value="flower">in flower</MenuItem>
+          <MenuItem value="fruit">in fruit</MenuItem>
+          <MenuItem value="leaf">in leaf</MenuItem>
+          <MenuItem value="leafColour">in colour</MenuItem>
+        </TextField>
+        <span role="status">
+          {some(shown.length, 'taxon', 'taxa')}
+          {site !== null &&
+            data.delay !== 0 &&
+            `; spring comes ${Math.abs(data.delay)} days ${data.delay > 0 ? 'later' : 'earlier'} than the guide says`}
+        </span>
+      </div>
+      <label className="no-print">
+        <input type="checkbox" checked={ours} onChange={(e) => setOurs(e.target.checked)} /> only names our
+        plants bear
+      </label>
+      <div className="year-table">
+        <div className="year-row year-head" aria-hidden="true">
+          <span />
+          <div className="year-months">
+            {months.map((m) => (
+              <span key={m}>{m}</span>
+            ))}
+          </div>
+        </div>
+        {shown.map((r) => (
+          <Row
+            key={r.taxon.id}
+            row={r}
+            today={number}
+            trips={trips.map((trip) => trip.date)}
+            planned={planned(r.taxon.id)}
+          />
+        ))}
+      </div>
+      <p className="soft">
+        <span className="year-key">● a plant of ours visited</span>
+        <span className="year-key">○ a trip to come that visits one</span>
+        <span className="year-key">┆ days of trips to come</span>
+        {(Object.keys(phases) as Phase[]).map((p) => (
+          <span key={p} className="year-key">
+            <i style={{ background: phases[p].fill }} /> {phases[p].label}
+          </span>
+        ))}
+      </p>
+    </>
+  )
+}
+
+function Row({
+  row,
+  today,
+  trips,
+  planned,
+}: {
+  row: YearRow
+  today: number
+  trips: string[]
+  planned: string[]
+}) {
+  return (
+    <div className="year-row">
+      <span>
+        <TaxonText name={row.taxon.name} />
+      </span>
+      <svg viewBox={`0 0 ${width} 22`} preserveAspectRatio="none" role="img">
+        <title>{row.seasons.map(inWords).join(' ')}</title>
+        {months.map((m, i) => (
+          <path key={m} d={`M${x(i * 30.42)} 0V22`} className="year-line" />
+        ))}
+        {row.seasons.flatMap((s) =>
+          spansOf(s).map(([a, b]) => (
+            <rect
+              key={`${s.phase} ${a}`}
+              x={x(a)}
+              y={rows[s.phase] + 1}
+              width={Math.max(2, x(b) - x(a))}
+              height="6"
+              fill={phases[s.phase].fill}
+            />
+          )),
+        )}
+        {trips.map((d) => (
+          <path key={d} d={`M${x(dayInYear(d))} 0V22`} className="year-trip" />
+        ))}
+        {row.seen.map((d) => (
+          <ellipse key={d} cx={x(dayInYear(d))} cy="11" rx="4" ry="4" className="year-seen">
+            <title>visited {day(d)}</title>
+          </ellipse>
+        ))}
+        {planned.map((d) => (
+          <ellipse key={`to ${d}`} cx={x(dayInYear(d))} cy="11" rx="4" ry="4" className="year-planned">
+            <title>a trip on {day(d)}</title>
+          </ellipse>
+        ))}
+        <path d={`M${x(today)} 0V22`} className="year-today" />
+      </svg>
+    </div>
+  )
+}

@@ -52,7 +52,8 @@ public class GeneratedGuideBenchmarks : IDisposable
     [Benchmark]
     public int LookNextAtThreeOf300() =>
         LookNext
-            .Suggest(_model, _early, _little, [new Visit(1, new(2026, 6, 1), [PlantPart.Leaves])], FieldKit.Usual, 3)
+            .Weigh(_model, _early, _little, [new Visit(1, new(2026, 6, 1), [PlantPart.Leaves])], FieldKit.Usual)
+            .Suggest(3)
             .Length;
 
     [Benchmark]

@@ -35,7 +35,15 @@ public sealed class Browser : IDisposable
     /// <param name="core">True to start the core in the page; else the server answers, as it does for a browser without workers.
     /// Starting it takes seconds of a processor, so only tests of it, pictures and timings ask for it.</param>
     /// <param name="enter">The person of the demo to enter as before the first page; null to stand at the door.</param>
-    public Browser(string address, int width = 1280, int height = 800, bool core = false, string? enter = "R. Ostrow")
+    /// <param name="newcomer">True for somebody who was never here, and is shown round.</param>
+    public Browser(
+        string address,
+        int width = 1280,
+        int height = 800,
+        bool core = false,
+        string? enter = "R. Ostrow",
+        bool newcomer = false
+    )
     {
         _enter = enter;
         _address = address;
@@ -45,6 +53,11 @@ public sealed class Browser : IDisposable
         if (!core)
         {
             RunFirst("delete window.Worker");
+        }
+
+        if (!newcomer)
+        {
+            RunFirst("try { localStorage.setItem('garten-first-walk', 'done') } catch { }");
         }
     }
 

@@ -62,14 +62,8 @@ internal static class Trial
                 var next =
                     random is null
                         ? LookNext
-                            .Suggest(
-                                model,
-                                weighing,
-                                new EvidenceSheet(model.Guide, seen),
-                                visits,
-                                FieldKit.Usual,
-                                MostSuggestions
-                            )
+                            .Weigh(model, weighing, new EvidenceSheet(model.Guide, seen), visits, FieldKit.Usual)
+                            .Suggest(MostSuggestions)
                             .Where(s => s.Purpose != LookPurpose.Again)
                             .Select(s => model.Guide.Character(s.Character))
                             .FirstOrDefault()

@@ -203,6 +203,8 @@ public sealed record PriorView(TaxonName Taxon, PlacePrior Factors);
 /// <param name="LikelyNames">How the names stand by the features recorded.</param>
 /// <param name="Priors">What place and date say of the leading names.</param>
 /// <param name="SecondOpinion">What to think where key and features disagree; empty when they agree.</param>
+/// <param name="Telling">Features to see side by side: the most telling that show today, of several organs, the most telling first.</param>
+/// <param name="Fitting">How many names fit still: those that hold at least a hundredth of what the leading one does.</param>
 /// <param name="HarmAllowed">The harshest thing asked for while harmful or protected names are this likely; uproot where none is.</param>
 /// <param name="OrganDoubts">Recorded values that come out when an organ is misread.</param>
 /// <param name="Notes">Remarks on recorded features.</param>
@@ -213,6 +215,8 @@ public sealed record BenchAnswer(
     ImmutableArray<PriorView> Priors,
     string SecondOpinion,
     ImmutableArray<Suggestion> LookNext,
+    ImmutableArray<CharacterId> Telling,
+    int Fitting,
     HarmLevel HarmAllowed,
     ImmutableArray<OrganDoubt> OrganDoubts,
     ImmutableArray<SheetNote> Notes

@@ -17,6 +17,7 @@ public static class BenchDesk
     /// <summary>Most names and suggestions shown at once.</summary>
     private const int MostNames = 8;
     private const int MostSuggestions = 3;
+    private const int MostAtOnce = 6;
     private const int MostKeyNames = 5;
     private const int MostHeld = 8;
 
@@ -37,6 +38,15 @@ public static class BenchDesk
         var trace = request.Plant.Walk is { } begun ? KeyWalkTrace.Of(guide, begun) : null;
         var walk = trace is null ? null : View(guide, evidence, request.Plant.Walk!, trace, MassOf);
 
+        var looks = LookNext.Weigh(
+            model,
+            weighing,
+            evidence,
+            request.Plant.Visits,
+            kit,
+            trace is { Steps.IsEmpty: false } ? new KeyWeights(guide, request.Plant.Walk!).Likelier : null
+        );
+
         // Before a key is begun every plant of the area may be the one in hand, so its hazards are said first.
         // So may one that no lead fitted.
         var inPlay = walk is { InPlay.IsEmpty: false }
@@ -55,15 +65,9 @@ public static class BenchDesk
                     )),
             ],
             trace is null ? "" : KeyAgainstFeatures.Says(guide, trace, likely, MassOf),
-            LookNext.Suggest(
-                model,
-                weighing,
-                evidence,
-                request.Plant.Visits,
-                kit,
-                MostSuggestions,
-                trace is { Steps.IsEmpty: false } ? new KeyWeights(guide, request.Plant.Walk!).Likelier : null
-            ),
+            looks.Suggest(MostSuggestions),
+            looks.Telling(MostAtOnce),
+            weighing.Fitting(),
             LookNext.HarmAllowed(model, weighing, HarmLevel.Uproot),
             Misreadings.Find(model, evidence, character => MassesWithout(model, evidence, request, choices, character)),
             NotesOn(model, evidence, likely)

@@ -73,24 +73,22 @@ public static class LookNext
     /// <summary>What the leading name must hold of all names for that which speaks against it to be looked at again.</summary>
     private const double LeastLeading = 0.5;
 
-    /// <summary>Suggests features.</summary>
+    /// <summary>Weighs what could be looked at today.</summary>
     /// <param name="model">The guide made ready.</param>
     /// <param name="weighing">How the names stand.</param>
     /// <param name="evidence">What was recorded; nothing already known, or tried in vain on the latest visit, is asked again.</param>
     /// <param name="visits">The visits; parts noted on the latest one can be seen today.</param>
     /// <param name="kit">Tools at hand and what is allowed.</param>
-    /// <param name="most">Most suggestions.</param>
     /// <param name="byKey">
     /// How much likelier than before its first couplet a key makes a name, 0 upwards; null where none is followed. A look then is
     /// worth what it parts of the names the key leaves open. What the plant may be, and may not be done to, goes by the features alone.
     /// </param>
-    public static ImmutableArray<Suggestion> Suggest(
+    public static Looks Weigh(
         CandidateModel model,
         Weighing weighing,
         EvidenceSheet evidence,
         ImmutableArray<Visit> visits,
         FieldKit kit,
-        int most,
         Func<TaxonId, double>? byKey = null
     )
     {
@@ -141,30 +139,17 @@ public static class LookNext
             && !visits.IsEmpty
             && evidence.Decisive(character.Id)?.Visit == visits[^1].Number;
 
-        return
-        [
-            .. ranked
-                .Where(r => r.Bits > LeastBits || r.Purpose == LookPurpose.Again)
-                .OrderByDescending(r => r.Purpose == LookPurpose.Again)
-                .ThenByDescending(r => r.Rate)
-                .Take(most)
-                .Select(r => new Suggestion(
-                    r.Character.Id,
-                    r.Purpose,
-                    r.Character.Organ,
-                    r.Character.Label,
-                    r.Character.HowTo,
-                    r.Bits,
-                    r.Rate,
-                    r.Character.EffortSeconds,
-                    r.Character.Tool,
-                    r.Character.Harm,
-                    PartedNames(model, masses, r.Table),
-                    r.Purpose == LookPurpose.Again
-                        ? SeenFirst(Outcomes(model, masses, r.Table), evidence.Decisive(r.Character.Id))
-                        : Outcomes(model, masses, r.Table)
-                )),
-        ];
+        return new(
+            model,
+            masses,
+            evidence,
+            [
+                .. ranked
+                    .Where(r => r.Bits > LeastBits || r.Purpose == LookPurpose.Again)
+                    .OrderByDescending(r => r.Purpose == LookPurpose.Again)
+                    .ThenByDescending(r => r.Rate),
+            ]
+        );
     }
 
     /// <summary>
@@ -218,15 +203,6 @@ public static class LookNext
             (o.Character == character.Id && o.Finding is (Finding.Hidden or Finding.Absent))
             || o.Altered.Any(character.AlteredBy.Contains);
     }
-
-    /// <summary>At a second look what was seen before stands first, however unlikely the names make it.</summary>
-    private static ImmutableArray<PossibleOutcome> SeenFirst(
-        ImmutableArray<PossibleOutcome> outcomes,
-        Observation? before
-    ) =>
-        before?.Finding is Finding.States states
-            ? [.. outcomes.OrderByDescending(o => states.Seen.Contains(o.State))]
-            : outcomes;
 
     /// <summary>True when an organ can be seen with these parts on the plant.</summary>
     /// <param name="parts">Parts noted on the day.</param>
@@ -292,78 +268,5 @@ public static class LookNext
         }
 
         return narrowed;
-    }
-
-    /// <summary>Of the five likeliest names the two whose outcomes differ most, weighed by how likely both are.</summary>
-    private static ImmutableArray<TaxonName> PartedNames(CandidateModel model, double[] masses, CharacterTable table)
-    {
-        int[] leading = [.. Enumerable.Range(0, model.Taxa.Length).OrderByDescending(t => masses[t]).Take(5)];
-        double best = 0;
-        ImmutableArray<TaxonName> parted = [];
-        for (var i = 0; i < leading.Length; i++)
-        {
-            for (var j = i + 1; j < leading.Length; j++)
-            {
-                double apart = 0;
-                for (var outcome = 0; outcome < table.Outcomes; outcome++)
-                {
-                    apart += Math.Abs(table.ChanceOf(outcome, leading[i]) - table.ChanceOf(outcome, leading[j])) / 2;
-                }
-
-                var worth = apart * masses[leading[i]] * masses[leading[j]];
-                if (apart > 0.3 && worth > best)
-                {
-                    best = worth;
-                    parted =
-                    [
-                        TaxonName.Of(model.Guide.Taxon(model.Taxa[leading[i]])),
-                        TaxonName.Of(model.Guide.Taxon(model.Taxa[leading[j]])),
-                    ];
-                }
-            }
-        }
-
-        return parted;
-    }
-
-    private static ImmutableArray<PossibleOutcome> Outcomes(CandidateModel model, double[] masses, CharacterTable table)
-    {
-        var outcomes = new List<PossibleOutcome>();
-        for (var outcome = 0; outcome < table.Outcomes; outcome++)
-        {
-            if (table.OutcomeState(outcome) is not { } state)
-            {
-                return [];
-            }
-
-            double chance = 0,
-                most = 0;
-            var leads = 0;
-            for (var h = 0; h < model.Hypotheses; h++)
-            {
-                var joint = masses[h] * table.ChanceOf(outcome, h);
-                chance += joint;
-                (most, leads) = joint > most ? (joint, h) : (most, leads);
-            }
-
-            outcomes.Add(
-                new(
-                    state,
-                    table.OutcomeLabel(outcome),
-                    chance,
-                    leads < model.Taxa.Length ? TaxonName.Of(model.Guide.Taxon(model.Taxa[leads])) : null,
-                    chance > 0 ? most / chance : 0
-                )
-            );
-        }
-
-        return [.. outcomes.OrderByDescending(p => p.Chance)];
-    }
-
-    /// <summary>A look and what it is worth.</summary>
-    private sealed record Look(Character Character, CharacterTable Table, LookPurpose Purpose, double Bits)
-    {
-        /// <summary>Doubt removed for each minute.</summary>
-        public double Rate => Bits * 60 / Math.Max(Character.EffortSeconds, 1);
     }
 }

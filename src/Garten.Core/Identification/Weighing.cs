@@ -49,6 +49,9 @@ public sealed class Weighing : IDisposable
     /// <summary>Likelihoods multiplied before the logarithm is taken: each is above 1e-14, and numbers reach down to 1e-307.</summary>
     private const int MostMultiplied = 16;
 
+    /// <summary>A name fits still while the likeliest is no more than so many times as likely.</summary>
+    private const double FitsAgainst = 100;
+
     private readonly CandidateModel _model;
     private readonly EvidenceSheet _evidence;
     private readonly PlaceFacts _place;
@@ -179,6 +182,25 @@ public sealed class Weighing : IDisposable
     /// <summary>What was plainly seen and a name does not show.</summary>
     /// <param name="taxon">A taxon of the guide.</param>
     public ImmutableArray<Contradiction> Against(TaxonId taxon) => Contradiction.Of(_model.Guide, _evidence, taxon);
+
+    /// <summary>How many names fit still: those that hold at least a hundredth of what the likeliest does.</summary>
+    public int Fitting()
+    {
+        var names = Masses[.._model.Taxa.Length];
+        double most = 0;
+        foreach (var mass in names)
+        {
+            most = Math.Max(most, mass);
+        }
+
+        var fitting = 0;
+        foreach (var mass in names)
+        {
+            fitting += mass > 0 && mass * FitsAgainst >= most ? 1 : 0;
+        }
+
+        return fitting;
+    }
 
     /// <summary>Numbers of the likeliest candidates, the likeliest first.</summary>
     /// <param name="most">How many at most.</param>

@@ -46,7 +46,8 @@ public sealed class LookNextTests
         using var weighing = new Weighing(model, sheet, new PlaceFacts(null, []), InLeaf);
         Suggestion Ask(Func<TaxonId, double>? byKey) =>
             LookNext
-                .Suggest(model, weighing, sheet, InLeaf, FieldKit.Usual, 20, byKey)
+                .Weigh(model, weighing, sheet, InLeaf, FieldKit.Usual, byKey)
+                .Suggest(20)
                 .Single(s => s.Character == Margin.Id);
 
         var shut = Ask(t => t.Value == "alba-secunda" ? 0 : 1);
@@ -55,6 +56,26 @@ public sealed class LookNextTests
         Ask(null).Parts.ShouldContain(p => p.Id.Value == "alba-secunda");
         Ask(_ => 1).Bits.ShouldBe(Ask(null).Bits, 1e-12);
         Ask(_ => 0).Bits.ShouldBeGreaterThan(0, "a path that holds no name narrows nothing");
+    }
+
+    [Fact]
+    public void Features_to_see_side_by_side_are_of_several_organs()
+    {
+        var model = new CandidateModel(Make());
+        ImmutableArray<Visit> visits = [new Visit(1, Day, [PlantPart.Leaves, PlantPart.Fruit])];
+        var nothing = new EvidenceSheet(model.Guide, []);
+        using var before = new Weighing(model, nothing, new PlaceFacts(null, []), visits);
+        var looks = LookNext.Weigh(model, before, nothing, visits, FieldKit.Usual);
+        var all = looks.Suggest(20);
+        var organs = all.Select(s => s.Organ).ToList();
+        organs.Count(o => o == Organ.Leaf).ShouldBeGreaterThan(2, "there is something to spread");
+
+        var few = looks.Telling(3).Select(id => all.Single(s => s.Character == id)).ToList();
+        few[0].ShouldBe(all[0]);
+        few.Select(s => s.Organ).Distinct().Count().ShouldBeGreaterThan(1);
+        looks.Telling(20).Length.ShouldBe(all.Length, "those of one organ come last and are not lost");
+
+        before.Fitting().ShouldBe(model.Taxa.Length);
     }
 
     [Fact]
@@ -163,7 +184,7 @@ public sealed class LookNextTests
             var model = new CandidateModel(guide);
             var sheet = new EvidenceSheet(guide, []);
             using var weighing = new Weighing(model, sheet, new PlaceFacts(null, []), InLeaf);
-            return LookNext.Suggest(model, weighing, sheet, InLeaf, means, 10);
+            return LookNext.Weigh(model, weighing, sheet, InLeaf, means).Suggest(10);
         }
     }
 
@@ -209,13 +230,8 @@ public sealed class LookNextTests
     {
         var model = new CandidateModel(guide);
         var sheet = new EvidenceSheet(guide, observations);
-        return LookNext.Suggest(
-            model,
-            new Weighing(model, sheet, new PlaceFacts(null, []), visits),
-            sheet,
-            visits,
-            FieldKit.Usual,
-            most
-        );
+        return LookNext
+            .Weigh(model, new Weighing(model, sheet, new PlaceFacts(null, []), visits), sheet, visits, FieldKit.Usual)
+            .Suggest(most);
     }
 }

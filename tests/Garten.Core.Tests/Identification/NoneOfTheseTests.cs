@@ -255,7 +255,8 @@ public sealed class NoneOfTheseTests
         return
         [
             .. LookNext
-                .Suggest(Model, weighing, new EvidenceSheet(Guide, seen), visits, FieldKit.Usual, 5)
+                .Weigh(Model, weighing, new EvidenceSheet(Guide, seen), visits, FieldKit.Usual)
+                .Suggest(5)
                 .Select(s => (s.Character, s.Purpose)),
         ];
     }

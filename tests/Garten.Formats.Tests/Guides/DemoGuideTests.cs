@@ -58,8 +58,12 @@ public sealed class DemoGuideTests
         );
         using var weighing = new Weighing(model, plant, new(null, []), []);
         weighing.Masses[model.NumberOf(new("rosa-nutkana"))].ShouldBeGreaterThan(0.9);
+        using var before = new Weighing(model, new EvidenceSheet(Guide, []), new(null, []), []);
+        before.Fitting().ShouldBeGreaterThan(100, "nothing was seen yet");
+        weighing.Fitting().ShouldBeInRange(1, 5, "the names that fit thin out");
         LookNext
-            .Suggest(model, weighing, plant, [], FieldKit.Usual, 100)
+            .Weigh(model, weighing, plant, [], FieldKit.Usual)
+            .Suggest(100)
             .Where(s => !Guide.Applies(new("rosa-nutkana"), s.Character) && s.Purpose == LookPurpose.Tests)
             .ShouldBeEmpty();
     }

@@ -70,7 +70,7 @@ export function BenchPage() {
   // What is looked at stands in the address, so that Back goes back to it and it can be passed on.
   const [query, setQuery] = useSearchParams()
   const tab: Tab = tabs.find((t) => t.id === query.get('do'))?.id ?? 'key'
-  const organ: Organ = isOrgan(query.get('organ')) ?? 'leaf'
+  const organ = isOrgan(query.get('organ'))
   const taking = query.has('add')
   const ask = useCallback(
     (change: Record<string, string | null>, replace = false) =>
@@ -94,7 +94,7 @@ export function BenchPage() {
   const close = () => ask({ open: null, of: null }, true)
   const view = nameViews.find((v) => v === open)
   const setTab = (next: Tab) => ask({ do: next === 'key' ? null : next })
-  const setOrgan = useCallback((at: Organ) => ask({ organ: at }), [ask])
+  const setOrgan = useCallback((at: Organ | null) => ask({ organ: at }), [ask])
   const setTaking = useCallback((on: boolean) => ask({ add: on ? '' : null }), [ask])
   const [column, setColumn] = useState<Column>('sheet')
 
@@ -288,8 +288,7 @@ export function BenchPage() {
                 key={sheet.plant.id}
                 sheet={sheet}
                 guide={guide}
-                notes={bench?.notes ?? []}
-                harmAllowed={bench?.harmAllowed ?? null}
+                bench={bench}
                 organ={organ}
                 onOrgan={setOrgan}
               />

@@ -8,8 +8,9 @@ import {
   Switch,
 } from '@mui/material'
 import { useState } from 'react'
-import { Link, useLocation, useSearchParams } from 'react-router'
+import { Link, useLocation, useNavigate, useSearchParams } from 'react-router'
 import { singleKeys, useShortcuts } from '../kit/useShortcuts'
+import { firstWalk } from './firstWalk'
 import { placeOf } from './places'
 
 type Keys = readonly (readonly [string, string])[]
@@ -76,6 +77,7 @@ const everywhere: Keys = [
 export function Help() {
   const [query, setQuery] = useSearchParams()
   const here = placeOf(useLocation().pathname)
+  const go = useNavigate()
   const [keysOn, setKeysOn] = useState(singleKeys.on)
   const show = (on: boolean) =>
     setQuery((now) => {
@@ -136,6 +138,15 @@ export function Help() {
             </p>
           </DialogContent>
           <DialogActions>
+            <Button
+              color="inherit"
+              onClick={() => {
+                firstWalk.go(0)
+                void go('/today')
+              }}
+            >
+              Show me round again
+            </Button>
             <Button variant="contained" onClick={close}>
               Go on
             </Button>

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import { NavLink, useLocation } from 'react-router'
 import { themeLabels, type ThemeName, themeNames } from '../kit/theme/theme'
 import { ConnectionNote } from './ConnectionNote'
+import { FirstWalk } from './FirstWalk'
 import { Help } from './Help'
 import { PersonMenu } from './PersonMenu'
 import { placeOf, places } from './places'
@@ -74,6 +75,7 @@ export function Shell({ themeName, onTheme, inside, children }: Props) {
         <ReadingNote />
         {children}
       </div>
+      {inside && <FirstWalk />}
     </div>
   )
 }

@@ -1,10 +1,19 @@
-import { screen, waitFor, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
-import type { ObservationInput, ObservationView, PlantSheet } from '../../src/api/types'
+import type {
+  BenchAnswer,
+  GuideView,
+  ObservationInput,
+  ObservationView,
+  Organ,
+  PlantSheet,
+} from '../../src/api/types'
 import { draw } from '../testing/draw'
 import {
+  aBench,
   aCharacter,
   aGuide,
+  aName,
   aLength,
   anObservation,
   aRequest,
@@ -20,17 +29,18 @@ import { FeaturePanel } from '../../src/identify/features/FeaturePanel'
 const at = (character: string, visit = 11) => `/api/plants/7/visits/${visit}/features/${character}`
 
 /** The panel on a plant as the store knows it, so that what a change answers is drawn. */
-function Panel({ organ = 'leaf' as const, guide = aGuide() }) {
+function Panel({
+  organ = 'leaf',
+  guide = aGuide(),
+  bench = aBench(),
+}: {
+  organ?: Organ | null
+  guide?: GuideView
+  bench?: BenchAnswer
+}) {
   const sheet = usePlant('7').data
   return sheet ? (
-    <FeaturePanel
-      sheet={sheet}
-      guide={guide}
-      notes={[]}
-      harmAllowed={null}
-      organ={organ}
-      onOrgan={() => {}}
-    />
+    <FeaturePanel sheet={sheet} guide={guide} bench={bench} organ={organ} onOrgan={() => {}} />
   ) : null
 }
 
@@ -397,12 +407,14 @@ describe('what the panel says beside the features', () => {
   it('warns while a harmful name is too likely', async () => {
     serve({ ...others, 'GET /api/drawings/organs/leaf': [] })
     const sheet = aSheet()
-    const panel = (harmAllowed: 'look' | 'touch' | null) => (
+    const panel = (harmAllowed: 'look' | 'touch' | 'uproot') => (
       <FeaturePanel
         sheet={sheet}
         guide={aGuide()}
-        notes={[{ character: 'blade-length', text: 'Sun leaves are smaller.' }]}
-        harmAllowed={harmAllowed}
+        bench={aBench({
+          harmAllowed,
+          notes: [{ character: 'blade-length', text: 'Sun leaves are smaller.' }],
+        })}
         organ="leaf"
         onOrgan={() => {}}
       />
@@ -411,7 +423,7 @@ describe('what the panel says beside the features', () => {
     expect(screen.getByRole('note')).toHaveTextContent('Look only')
     rerender(panel('touch'))
     expect(screen.getByRole('note')).toHaveTextContent('gloves on')
-    rerender(panel(null))
+    rerender(panel('uproot'))
     expect(screen.queryByRole('note')).toBeNull()
     expect(await bladeRow()).toHaveTextContent('Sun leaves are smaller.')
   })
@@ -472,5 +484,68 @@ describe('what the panel says beside the features', () => {
     expect(await blade()).toHaveValue('')
     await choose('14 May 2026')
     expect(await blade()).toHaveValue('41')
+  })
+})
+
+describe('the most telling features', () => {
+  const two = aBench({ telling: ['blade-length'], fitting: 12 })
+
+  it('stand side by side and stay while they are answered, until the next are asked for', async () => {
+    serve({ ...others, 'GET /api/plants/7': aSheet() })
+    const { user, rerender } = draw(<Panel organ={null} bench={two} />)
+    expect(await bladeRow()).toBeVisible()
+    expect(screen.queryByRole('group', { name: 'Leaf arrangement' })).toBeNull()
+    expect(screen.getByRole('status', { name: 'Names that fit' })).toHaveTextContent('12 names')
+
+    rerender(<Panel organ={null} bench={{ ...two, telling: ['leaf-arrangement'] }} />)
+    expect(await bladeRow()).toBeVisible()
+    await user.click(screen.getByRole('button', { name: 'Show the next features' }))
+    expect(await screen.findByRole('group', { name: 'Leaf arrangement' })).toBeVisible()
+    expect(screen.queryByRole('group', { name: 'Blade length' })).toBeNull()
+    expect(screen.getByRole('button', { name: 'Show the next features' })).toBeDisabled()
+  })
+
+  it('name those that fit, as they thin out', async () => {
+    serve({ ...others, 'GET /api/plants/7': aSheet() })
+    const left = aBench({
+      fitting: 1,
+      likelyNames: {
+        ...two.likelyNames,
+        features: 3,
+        names: [{ name: aName('a', 'Acer circinatum'), mass: 0.93, hazards: [] }],
+      },
+    })
+    draw(<Panel organ={null} bench={left} />)
+    const fit = await screen.findByRole('status', { name: 'Names that fit' })
+    expect(fit).toHaveTextContent('1 name fits still')
+    expect(fit).toHaveTextContent('Acer circinatum 93 %')
+    expect(screen.getByText(/Nothing that shows today/)).toBeVisible()
+  })
+})
+
+describe('a finger drawn sideways', () => {
+  const drag = (dx: number, dy: number) => {
+    const panel = screen.getByRole('region', { name: 'Features' })
+    fireEvent.touchStart(panel, { touches: [{ clientX: 200, clientY: 200 }] })
+    fireEvent.touchEnd(panel, { changedTouches: [{ clientX: 200 + dx, clientY: 200 + dy }] })
+  }
+
+  it('goes to the organ beside, and up or down stays where it is', async () => {
+    serve({ ...others, 'GET /api/plants/7': aSheet() })
+    const gone: (Organ | null)[] = []
+    draw(
+      <FeaturePanel
+        sheet={aSheet()}
+        guide={aGuide()}
+        bench={aBench()}
+        organ="leaf"
+        onOrgan={(o) => gone.push(o)}
+      />,
+    )
+    await bladeRow()
+    drag(-120, 10)
+    drag(-80, 90)
+    drag(100, 0)
+    expect(gone).toEqual(['flower', 'twig'])
   })
 })

@@ -4,7 +4,7 @@ import { describe, expect, it, vi } from 'vitest'
 import type { BenchAnswer, BenchChoices, PlantGrade, Suggestion } from '../../src/api/types'
 import { withMeans } from '../../src/api/choices'
 import { draw } from '../testing/draw'
-import { aDetermination, aGuide, aName, aSession, aSheet, aTaxon } from '../testing/made'
+import { aBench, aDetermination, aGuide, aName, aSession, aSheet, aTaxon } from '../testing/made'
 import { type Asked, Says, serve } from '../testing/server'
 import { LikelyNames } from '../../src/identify/likely/LikelyNames'
 
@@ -46,23 +46,18 @@ const likelyNames: BenchAnswer['likelyNames'] = {
   against: [],
 }
 
-const anAnswer = (part: Partial<BenchAnswer> = {}): BenchAnswer => ({
-  walk: null,
-  cautions: [],
-  likelyNames,
-  priors: [
-    {
-      taxon: aName('a', 'Acer circinatum'),
-      factors: { habitat: 1, elevation: 0.25, season: 1, commonness: 0.5 } as never,
-    },
-  ],
-  secondOpinion: '',
-  lookNext: [aSuggestion()],
-  harmAllowed: 'cut',
-  organDoubts: [],
-  notes: [],
-  ...part,
-})
+const anAnswer = (part: Partial<BenchAnswer> = {}) =>
+  aBench({
+    likelyNames,
+    priors: [
+      {
+        taxon: aName('a', 'Acer circinatum'),
+        factors: { habitat: 1, elevation: 0.25, season: 1, commonness: 0.5 } as never,
+      },
+    ],
+    lookNext: [aSuggestion()],
+    ...part,
+  })
 
 const aGrade = (
   part: Partial<PlantGrade['answer']> = {},

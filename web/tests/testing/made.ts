@@ -1,4 +1,5 @@
 import type {
+  BenchAnswer,
   BenchRequest,
   CharacterView,
   CountLineView,
@@ -365,3 +366,29 @@ export const someStatistics = (part: Partial<SurveyStatistics> = {}): SurveyStat
     ...part,
   }
 }
+
+/** What the core answers of a plant of which nothing is known. */
+export const aBench = (part: Partial<BenchAnswer> = {}): BenchAnswer => ({
+  walk: null,
+  cautions: [],
+  likelyNames: {
+    names: [],
+    ranks: [],
+    outside: 0.1,
+    safe: null,
+    outsideIsSafe: false,
+    features: 0,
+    hazards: [],
+    untreated: [],
+    against: [],
+  },
+  priors: [],
+  secondOpinion: '',
+  lookNext: [],
+  telling: [],
+  fitting: 148,
+  harmAllowed: 'uproot',
+  organDoubts: [],
+  notes: [],
+  ...part,
+})

@@ -1,121 +1,46 @@
-import { Button, MenuItem, Tab, Tabs, TextField } from '@mui/material'
-import { useCallback, useState } from 'react'
+import { Button, Tab, Tabs, TextField } from '@mui/material'
+import { type ComponentProps, useCallback, useState } from 'react'
 import { Link } from 'react-router'
-import { Problem } from '../../api/client'
-import { type FeatureChange, recordedOn, useRecordFeature, useSamples, useTiles } from '../../api/queries'
-import type {
-  Alteration,
-  Certainty,
-  EvidenceSource,
-  Exposure,
-  GuideView,
-  HarmLevel,
-  Organ,
-  PartAge,
-  PartPosition,
-  PlantSheet,
-  SampleView,
-  SheetNote,
-  Tool,
-} from '../../api/types'
-import { capital, day, words } from '../../kit/format'
+import { type FeatureChange, recordedOn, useSamples, useTiles } from '../../api/queries'
+import type { BenchAnswer, CharacterView, GuideView, Organ, PlantSheet, SampleView } from '../../api/types'
+import { capital, day } from '../../kit/format'
+import { organs } from '../../kit/organs'
 import { CharacterRow } from './CharacterRow'
 import { ConflictDialog } from './ConflictDialog'
 import { featureInput } from './featureInput'
-import { ageWords, inManner, type Manner } from './manner'
-import { toolWords } from '../../kit/toolWords'
-import { organs } from '../../kit/organs'
+import { inManner, type Manner } from './manner'
+import { MannerFields, mannerWords } from './MannerFields'
+import { MostTelling } from './MostTelling'
 import { Tally } from './Tally'
+import { useFeatureEntry } from './useFeatureEntry'
+import { useSwipe } from './useSwipe'
 
 interface Props {
   sheet: PlantSheet
   guide: GuideView
-  notes: SheetNote[]
-  /** True when a harmful or protected name is too likely to touch the plant. */
-  harmAllowed: HarmLevel | null
-  organ: Organ
-  onOrgan: (organ: Organ) => void
+  /** The names as they stand; undefined while they are weighed first. */
+  bench: BenchAnswer | undefined
+  /** The organ shown; null for the most telling features of all. */
+  organ: Organ | null
+  onOrgan: (organ: Organ | null) => void
 }
-
-const certainties: [Certainty, string][] = [
-  ['checked', 'looked twice'],
-  ['sure', 'sure'],
-  ['fairly', 'fairly'],
-  ['unsure', 'unsure'],
-]
-const sources: Record<EvidenceSource, string> = {
-  attached: 'on the plant',
-  fallen: 'fallen below it',
-  oldRemains: 'old remains',
-  pressed: 'pressed',
-  picture: 'a picture',
-}
-const exposures: Exposure[] = ['sun', 'shade']
-const positions: PartPosition[] = ['basal', 'middle', 'upper', 'lowBranch', 'resprout', 'sapling']
-const alterations: Alteration[] = ['mown', 'browsed', 'pruned', 'galled']
 
 const none: SampleView[] = []
-
-interface Failure {
-  change: FeatureChange
-  error: Error
-  /** Set where somebody else was quicker: told whether the change is done with, once it is decided. */
-  decide?: (done: boolean) => void
-}
-
-const replaces = ({ error }: Failure) => error instanceof Problem && error.field === 'replaces'
-const theirsOf = ({ error }: Failure) => (error instanceof Problem ? error.theirs : null)
-
-/** Names a feature among all that are being recorded. */
-const keyOf = (visit: string, character: string) => `${visit} ${character}`
-
-/** How things are seen just now, in one line. */
-const mannerWords = (manner: Manner, date: string) =>
-  [
-    certainties.find(([c]) => c === manner.certainty)?.[1],
-    sources[manner.source],
-    date,
-    manner.exposure,
-    manner.position && words(manner.position),
-    manner.age && ageWords[manner.age],
-    manner.tool && toolWords[manner.tool],
-    manner.altered,
-  ]
-    .filter(Boolean)
-    .join(' · ')
+const shownOrgans = (Object.keys(organs) as Organ[]).filter((o) => o !== 'place')
+const places: readonly (Organ | null)[] = [null, ...shownOrgans]
 
 /** True where a feature, one of its states or how to look speaks of what is looked for. */
-const speaksOf = (c: GuideView['characters'][number], wanted: string) =>
+const speaksOf = (c: CharacterView, wanted: string) =>
   `${c.label} ${c.howTo} ${c.states.map((s) => s.label).join(' ')}`.toLowerCase().includes(wanted)
 
-function Choice<T extends string>(props: {
-  label: string
-  value: T | ''
-  options: readonly (readonly [T, string])[]
-  none?: string
-  onChange: (value: T | '') => void
-}) {
-  return (
-    <TextField
-      select
-      label={props.label}
-      value={props.value}
-      onChange={(e) => props.onChange(e.target.value as T | '')}
-      sx={{ minWidth: 112 }}
-    >
-      {props.none !== undefined && <MenuItem value="">{props.none}</MenuItem>}
-      {props.options.map(([id, text]) => (
-        <MenuItem key={id} value={id}>
-          {text}
-        </MenuItem>
-      ))}
-    </TextField>
-  )
+/** A row with the drawings of its organ. */
+function TiledRow(props: Omit<ComponentProps<typeof CharacterRow>, 'drawn'>) {
+  const drawn = useTiles(props.character.organ).data?.get(props.character.id)
+  return <CharacterRow {...props} drawn={drawn} />
 }
 
-/** Recording features organ by organ. */
-export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan }: Props) {
-  const tiles = useTiles(organ).data
+/** Recording features: the most telling ones side by side, or organ by organ, or those that are looked for. */
+export function FeaturePanel({ sheet, guide, bench, organ, onOrgan }: Props) {
   const samples = useSamples(sheet.plant.id, sheet.request).data
   const [visit, setVisit] = useState(sheet.visits.at(-1)?.id ?? '')
   const [manner, setManner] = useState<Manner>({
@@ -134,50 +59,45 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
   const [wanted, setWanted] = useState('')
   const low = wanted.trim().toLowerCase()
   // What is looked for is found on every organ; else one organ is shown at a time.
-  const shown = guide.characters.filter((c) =>
+  const found = guide.characters.filter((c) =>
     c.organ === 'place' ? false : low ? speaksOf(c, low) : c.organ === organ,
   )
   const counted = guide.characters.filter((c) => c.organ === organ && c.kind === 'count')
-  const recording = useRecordFeature(sheet.plant.id)
-  // Several features can be on their way at once, each with its own end.
-  const [underWay, setUnderWay] = useState<readonly string[]>([])
-  const [failures, setFailures] = useState<Readonly<Record<string, Failure | null>>>({})
-  const conflict = Object.values(failures).find((f) => f?.decide)
-  const failureOf = (character: string) => {
-    const failure = failures[keyOf(visit, character)]
-    return failure && !failure.decide ? failure.error : null
-  }
-  const set = (part: Partial<Manner>) => setManner({ ...manner, ...part })
-  const { mutateAsync } = recording
-  const settle = useCallback((key: string, failure: Failure | null) => {
-    setFailures((all) => ({ ...all, [key]: failure }))
-  }, [])
-  const send = useCallback(
-    (change: FeatureChange) => {
-      const key = keyOf(change.visit, change.character)
-      setUnderWay((all) => [...all, key])
-      settle(key, null)
-      return mutateAsync(change)
-        .then(
-          () => true,
-          (error: Error) => {
-            if (!(error instanceof Problem && error.status === 409)) {
-              settle(key, { change, error })
-              return false
-            }
-            return new Promise<boolean>((decide) => settle(key, { change, error, decide }))
-          },
-        )
-        .finally(() => setUnderWay((all) => all.toSpliced(all.indexOf(key), 1)))
-    },
-    [mutateAsync, settle],
-  )
+  // What is most telling changes with each answer; what is shown changes when it is asked for.
+  const [asked, setAsked] = useState<string[] | null>(bench?.telling ?? null)
+  if (asked === null && bench) setAsked(bench.telling)
+  const telling = (asked ?? []).flatMap((id) => guide.characters.find((c) => c.id === id) ?? [])
+  const swipe = useSwipe((by) => {
+    const next = places[places.indexOf(organ) + by]
+    if (!low && next !== undefined) onOrgan(next)
+  })
+  const entry = useFeatureEntry(sheet.plant.id)
+  const { send } = entry
   const record = useCallback(
     (change: Omit<FeatureChange, 'visit'>) => send({ ...change, visit }),
     [send, visit],
   )
+  const row = (c: CharacterView) => (
+    <TiledRow
+      key={`${c.id} ${visit}`}
+      character={c}
+      slot={`${sheet.plant.id}/${visit}/${c.id}`}
+      recorded={recordedOn(sheet, visit, c.id)}
+      elsewhere={sheet.observations.filter((o) => o.seen.character === c.id && o.visit !== visit)}
+      samples={samples?.samples.filter((s) => s.character === c.id && s.visit === number) ?? none}
+      ratio={samples?.ratios.find((r) => r.character === c.id && r.visit === number)}
+      note={(bench?.notes ?? [])
+        .filter((n) => n.character === c.id)
+        .map((n) => n.text)
+        .join(' ')}
+      manner={manner}
+      busy={entry.busy(visit, c.id)}
+      error={entry.errorOf(visit, c.id)}
+      onRecord={record}
+    />
+  )
   return (
-    <section className="features" aria-label="Features">
+    <section className="features" aria-label="Features" {...swipe}>
       <div className="features-find">
         <TextField
           label="Find a feature"
@@ -197,90 +117,34 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
         </Button>
       </div>
       {setting && (
-        <div className="features-manner">
-          <Choice
-            label="Seen on"
-            value={String(visit)}
-            options={sheet.visits.map((v) => [String(v.id), day(v.date)] as const)}
-            onChange={(v) => setVisit(v)}
-          />
-          <div className="segments" role="radiogroup" aria-label="How sure">
-            {certainties.map(([c, label]) => (
-              <label key={c}>
-                <input
-                  type="radio"
-                  name="certainty"
-                  checked={manner.certainty === c}
-                  onChange={() => set({ certainty: c })}
-                />
-                {label}
-              </label>
-            ))}
-          </div>
-          <Choice
-            label="Part"
-            value={manner.source}
-            options={Object.entries(sources) as [EvidenceSource, string][]}
-            onChange={(source) => source && set({ source })}
-          />
-          <Choice
-            label="Grew in"
-            value={manner.exposure}
-            none="not noted"
-            options={exposures.map((e) => [e, e] as const)}
-            onChange={(exposure) => set({ exposure })}
-          />
-          <Choice
-            label="Where on it"
-            value={manner.position}
-            none="not noted"
-            options={positions.map((p) => [p, words(p)] as const)}
-            onChange={(position) => set({ position })}
-          />
-          <Choice
-            label="How old"
-            value={manner.age}
-            none="not noted"
-            options={Object.entries(ageWords) as [PartAge, string][]}
-            onChange={(age) => set({ age })}
-          />
-          <Choice
-            label="Seen with"
-            value={manner.tool}
-            none="as asked"
-            options={Object.entries(toolWords) as [Tool, string][]}
-            onChange={(tool) => set({ tool })}
-          />
-          <Choice
-            label="Altered"
-            value={manner.altered}
-            none="no"
-            options={alterations.map((a) => [a, a] as const)}
-            onChange={(altered) => set({ altered })}
-          />
-        </div>
+        <MannerFields
+          manner={manner}
+          visit={visit}
+          visits={sheet.visits}
+          onManner={(change) => setManner({ ...manner, ...change })}
+          onVisit={setVisit}
+        />
       )}
       <Tabs
         className="features-organs"
         aria-label="Organ"
-        value={organ}
+        value={organ ?? 'telling'}
         variant="scrollable"
         scrollButtons="auto"
         allowScrollButtonsMobile
-        onChange={(_, next: Organ) => onOrgan(next)}
+        onChange={(_, next: Organ | 'telling') => onOrgan(next === 'telling' ? null : next)}
       >
-        {(Object.keys(organs) as Organ[])
-          .filter((o) => o !== 'place')
-          .map((o) => (
-            <Tab key={o} value={o} label={capital(organs[o])} />
-          ))}
+        <Tab value="telling" label="Most telling" />
+        {shownOrgans.map((o) => (
+          <Tab key={o} value={o} label={capital(organs[o])} />
+        ))}
       </Tabs>
-      {harmAllowed === 'look' && (
+      {bench?.harmAllowed === 'look' && (
         <div className="caution" role="note">
           Look only: names that irritate the skin are still too likely to touch anything.
         </div>
       )}
-      {harmAllowed === 'touch' && (
+      {bench?.harmAllowed === 'touch' && (
         <div className="caution" role="note">
           Look and touch, gloves on: names that kill or are protected are still too likely to crush, pick or
           cut anything.
@@ -310,62 +174,31 @@ export function FeaturePanel({ sheet, guide, notes, harmAllowed, organ, onOrgan 
       {organ === 'habit' && (
         <Link to={`/measure?what=tree&plant=${sheet.plant.id}`}>Work out a height, girth or crown</Link>
       )}
-      {organ === 'place' && (
-        <p className="soft">The place is taken from the site: {sheet.plant.site.name}.</p>
-      )}
-      {shown.length === 0 && (
+      {low && found.length === 0 && (
         <p className="soft" role="status">
           No feature speaks of “{wanted.trim()}”. Try another word, or look it up in the glossary.
         </p>
       )}
-      {shown.map((c) => (
-        <CharacterRow
-          key={`${c.id} ${visit}`}
-          character={c}
-          drawn={tiles?.get(c.id)}
-          slot={`${sheet.plant.id}/${visit}/${c.id}`}
-          recorded={recordedOn(sheet, visit, c.id)}
-          elsewhere={sheet.observations.filter((o) => o.seen.character === c.id && o.visit !== visit)}
-          samples={samples?.samples.filter((s) => s.character === c.id && s.visit === number) ?? none}
-          ratio={samples?.ratios.find((r) => r.character === c.id && r.visit === number)}
-          note={notes
-            .filter((n) => n.character === c.id)
-            .map((n) => n.text)
-            .join(' ')}
-          manner={manner}
-          busy={underWay.includes(keyOf(visit, c.id))}
-          error={failureOf(c.id)}
-          onRecord={record}
-        />
-      ))}
-      {conflict && (
+      {organ === null && !low
+        ? bench && (
+            <MostTelling
+              bench={bench}
+              shown={telling}
+              row={row}
+              onNext={() => setAsked(bench.telling)}
+              onAll={() => onOrgan('leaf')}
+            />
+          )
+        : found.map(row)}
+      {entry.conflict && (
         <ConflictDialog
-          character={guide.characters.find((c) => c.id === conflict.change.character)}
-          message={conflict.error.message}
-          theirs={theirsOf(conflict)}
-          mine={conflict.change}
-          replaces={replaces(conflict)}
-          onKeepTheirs={() => {
-            settle(keyOf(conflict.change.visit, conflict.change.character), null)
-            // What was typed goes back into its field where only one's own value stands in its way.
-            conflict.decide?.(!replaces(conflict))
-          }}
-          onKeepMine={() => {
-            const { change, decide } = conflict
-            if (replaces(conflict)) {
-              void send({ ...change, input: change.input && { ...change.input, replaces: true } }).then(
-                decide,
-              )
-              return
-            }
-            const expected = theirsOf(conflict)?.revision ?? null
-            void send({
-              ...change,
-              joins: false,
-              expected,
-              input: change.input && { ...change.input, expected },
-            }).then(decide)
-          }}
+          character={guide.characters.find((c) => c.id === entry.conflict?.change.character)}
+          message={entry.conflict.message}
+          theirs={entry.conflict.theirs}
+          mine={entry.conflict.change}
+          replaces={entry.conflict.replaces}
+          onKeepTheirs={entry.conflict.keepTheirs}
+          onKeepMine={entry.conflict.keepMine}
         />
       )}
     </section>

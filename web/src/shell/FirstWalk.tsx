@@ -47,8 +47,8 @@ function useTarget(selector: string | null) {
     return () => clearInterval(again)
   }, [selector])
   useEffect(() => {
-    target?.classList.add('first-look')
-    return () => target?.classList.remove('first-look')
+    target?.toggleAttribute('data-first-look', true)
+    return () => target?.removeAttribute('data-first-look')
   }, [target])
   return selector === null ? null : target
 }

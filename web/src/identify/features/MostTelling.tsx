@@ -21,7 +21,7 @@ export function MostTelling({ bench, shown, row, onNext, onAll }: Props) {
   const { telling, fitting, likelyNames } = bench
   const fresh = telling.filter((id) => !shown.some((c) => c.id === id)).length
   return (
-    <div className="telling">
+    <div>
       <div className="telling-names" role="status" aria-label="Names that fit">
         {likelyNames.features === 0 ? (
           <p>

@@ -1,3 +1,4 @@
+import { dirname } from 'node:path'
 import babel from '@rolldown/plugin-babel'
 import react, { reactCompilerPreset } from '@vitejs/plugin-react'
 import { defineConfig } from 'vitest/config'
@@ -6,6 +7,17 @@ export default defineConfig({
   // The compiler keeps what did not change from being drawn again: a feature recorded redraws the standing alone.
   plugins: [react(), babel({ presets: [reactCompilerPreset()] })],
   html: { cspNonce: 'GARTEN_NONCE' },
+  css: {
+    modules: {
+      // A class is named by its folder and itself, so that a page can be read in the browser: identify-key__leads.
+      generateScopedName: (name, file) =>
+        `${dirname(file.split('?')[0] ?? file)
+          .split('/src/')
+          .at(-1)
+          ?.replaceAll('/', '-')}__${name}`,
+      localsConvention: 'camelCase',
+    },
+  },
   build: {
     target: 'es2022',
     // Everything stays a file of its own: the policy of the page allows no data: fonts or scripts.

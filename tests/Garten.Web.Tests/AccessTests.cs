@@ -16,7 +16,7 @@ public sealed class AccessTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Field("What it looks like, and where it stands").SendKeys(Secret);
         browser.Button("Add it").Click();
         browser.See(Secret);
-        browser.Find(".likely-names button.MuiButton-contained").Click();
+        browser.Find(".identify__likely-names button.MuiButton-contained").Click();
         browser.Field("Name, of any rank, or in words").SendKeys("fairy slipper" + Keys.Enter);
         browser.Button("Give the name").Click();
         browser.See("1 given");
@@ -65,7 +65,7 @@ public sealed class AccessTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = new Browser(server.Address);
         browser.Open("/people");
         browser.Field("Name, as it stands on records").SendKeys("N. Okafor" + Keys.Enter);
-        var password = browser.Find(".people-password").Text;
+        var password = browser.Find(".people__people-password").Text;
         browser.See("add person");
         browser.Find("#person").Click();
         browser.Button("Sign out").Click();

@@ -17,8 +17,8 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find("[role=dialog] input[type=text]");
         browser.Press("rose by the mill race", Keys.Enter);
         browser.See("rose by the mill race");
-        browser.Find(".sheet-head");
-        var tag = browser.Find(".sheet-head h1").Text;
+        browser.Find(".identify__sheet-head");
+        var tag = browser.Find(".identify__sheet-head h1").Text;
 
         browser.Press("f");
         State(browser, "Leaf arrangement", "alternate").SendKeys(Keys.Space);
@@ -54,14 +54,14 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.SeeCouplet("roses 1");
         browser.See("Tick what you saw");
         browser.Press("r");
-        browser.Find(".offers input:focus").SendKeys(Keys.Space);
-        foreach (var other in browser.All(".offers input:not(:checked):not(:focus)"))
+        browser.Find(".identify-key__offers input:focus").SendKeys(Keys.Space);
+        foreach (var other in browser.All(".identify-key__offers input:not(:checked):not(:focus)"))
         {
             other.Click();
         }
 
         browser.Wait("all that was seen ticked", d =>
-            d.FindElements(By.CssSelector(".offers input[type=checkbox]:not(:checked)")).Count == 0 ? browser : null
+            d.FindElements(By.CssSelector(".identify-key__offers input[type=checkbox]:not(:checked)")).Count == 0 ? browser : null
         );
         browser.Press("r");
         browser.SeeNoMore("Tick what you saw");
@@ -110,7 +110,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("blue violet under the alders");
 
         browser.Press("f");
-        browser.ButtonIn(".features [role=tablist]", "Flower").Click();
+        browser.ButtonIn(".identify-features__features [role=tablist]", "Flower").Click();
         foreach (
             var (character, state) in new[]
             {
@@ -124,7 +124,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         }
 
         browser.Find("input[aria-label='Petals']").SendKeys("5" + Keys.Enter);
-        browser.ButtonIn(".features [role=tablist]", "Leaf").Click();
+        browser.ButtonIn(".identify-features__features [role=tablist]", "Leaf").Click();
         State(browser, "Outline of the blade", "heart-shaped").Click();
         State(browser, "Lobes", "unlobed").Click();
         browser.See("Recorded: unlobed");
@@ -134,7 +134,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("Recorded: thin");
         browser.See("does not show flower colour: blue to violet");
         browser.See("not treated here:");
-        browser.Find(".look li:first-child .outcomes");
+        browser.Find(".identify-likely__look li:first-child .identify-likely__outcomes");
         browser.See("look once more");
         Body(browser);
         browser.Press("q");
@@ -159,7 +159,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/bench/TF-018");
         browser.Be("M. Falk");
         browser.See("The key ends at");
-        browser.Find(".path button.step").Click();
+        browser.Find(".identify-key__path button.identify-key__step").Click();
         browser.SeeCouplet("willows 1");
         browser.See("your answer before");
         browser.Button("follow both").Click();
@@ -177,10 +177,10 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/bench/TF-022");
         browser.Be("M. Falk");
-        browser.Find(".begin-else input").SendKeys("alnus" + Keys.Enter);
+        browser.Find(".identify-key__begin-else input").SendKeys("alnus" + Keys.Enter);
         browser.Button("step 31").Click();
         browser.SeeCouplet("woody-in-leaf 31");
-        browser.Find(".likely-names input").SendKeys("red alder" + Keys.Enter);
+        browser.Find(".identify__likely-names input").SendKeys("red alder" + Keys.Enter);
         browser.See("It would be disproved by");
         browser.See("Alnus rubra");
         browser.Button("What should be true").Click();
@@ -198,7 +198,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("below zero");
         browser.Find("input[aria-label='Blade width']").GetDomProperty("value").ShouldBe("-3");
         browser.Reload();
-        browser.Find(".tabs");
+        browser.Find(".identify__tabs");
         browser.Press("f");
         browser
             .Find("input[aria-label='Blade width']")
@@ -296,7 +296,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Add the visit").Click();
         browser.See("20 Nov 2026");
         browser.Press("f");
-        browser.Find(".features-find").Text.ShouldContain("20 Nov");
+        browser.Find(".identify-features__features-find").Text.ShouldContain("20 Nov");
     }
 
     [Fact]
@@ -304,23 +304,23 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/bench/TF-022");
         browser.Be("J. Adeyemi");
-        var chip = browser.Find(".outcomes button");
-        var before = browser.Find(".likely-names h2").Text;
+        var chip = browser.Find(".identify-likely__outcomes button");
+        var before = browser.Find(".identify__likely-names h2").Text;
         var state = chip.Text.Split('\n')[0].Replace("Q", "", StringComparison.Ordinal).Trim();
-        var feature = browser.Find(".outcomes").GetDomAttribute("aria-label")!["Record ".Length..];
+        var feature = browser.Find(".identify-likely__outcomes").GetDomAttribute("aria-label")!["Record ".Length..];
         browser.Press("q");
         browser.Wait("the names to be weighed anew", _ =>
-            browser.Find(".likely-names h2").Text != before ? browser : null
+            browser.Find(".identify__likely-names h2").Text != before ? browser : null
         );
         browser
-            .All(".outcomes")
+            .All(".identify-likely__outcomes")
             .Where(p => p.GetDomAttribute("aria-label") == $"Record {feature}")
             .ShouldBeEmpty("what is known is not asked again");
         browser.Press(Keys.Control + "z");
         browser.Wait("the names to stand as before", _ =>
-            browser.Find(".likely-names h2").Text == before ? browser : null
+            browser.Find(".identify__likely-names h2").Text == before ? browser : null
         );
-        browser.Find($".outcomes[aria-label='Record {feature}']").Text.ShouldContain(state);
+        browser.Find($".identify-likely__outcomes[aria-label='Record {feature}']").Text.ShouldContain(state);
     }
 
     [Fact]
@@ -328,7 +328,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/bench/TF-025");
         browser.Be("M. Falk");
-        browser.Find("button.weighed").Click();
+        browser.Find("button.identify-likely__weighed").Click();
         browser.Find("[aria-label='Switch Simple or compound off']").Click();
         browser.See("switched off");
         browser.Press(Keys.Escape);
@@ -336,8 +336,8 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("4 features weighed");
         browser.Button("Count all again").Click();
         browser.See("5 features weighed");
-        browser.Find(".counts summary").Click();
-        browser.Find(".counts input[type=checkbox]").Click();
+        browser.Find(".identify-likely__counts summary").Click();
+        browser.Find(".identify-likely__counts input[type=checkbox]").Click();
         browser.See("1 left out");
         browser.Open("/bench/TF-027");
         browser.See("features weighed");
@@ -353,18 +353,18 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Press("c");
         browser.Find("[role=dialog] input").SendKeys("TF-031" + Keys.Enter);
         browser.See("on one only");
-        browser.Find(".compare-colony input").Click();
-        browser.Wait("the link", _ => browser.Find(".compare-colony input").Selected ? browser : null);
+        browser.Find(".identify-plant__compare-colony input").Click();
+        browser.Wait("the link", _ => browser.Find(".identify-plant__compare-colony input").Selected ? browser : null);
         browser.Press(Keys.Escape);
         browser.SeeNoMore("They stand in one colony");
-        browser.Find("button.weighed").Click();
+        browser.Find("button.identify-likely__weighed").Click();
         browser.See("In one colony with TF-031");
         browser.Press(Keys.Escape);
         browser.SeeNoMore("In one colony with TF-031");
         browser.Press("c");
         browser.Find("[role=dialog] input").SendKeys("TF-031" + Keys.Enter);
-        browser.Find(".compare-colony input").Click();
-        browser.Wait("the link to go", _ => browser.Find(".compare-colony input").Selected ? null : browser);
+        browser.Find(".identify-plant__compare-colony input").Click();
+        browser.Wait("the link to go", _ => browser.Find(".identify-plant__compare-colony input").Selected ? null : browser);
     }
 
     [Fact]
@@ -373,9 +373,9 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/apart");
         foreach (var name in new[] { "salix sit", "salix sco", "salix hoo" })
         {
-            browser.Find(".apart-add input").SendKeys(name + Keys.Enter);
+            browser.Find(".guide-apart__apart-add input").SendKeys(name + Keys.Enter);
             browser.Wait("the name to be taken", _ =>
-                browser.Find(".apart-add input").GetDomProperty("value")!.Length == 0 ? browser : null
+                browser.Find(".guide-apart__apart-add input").GetDomProperty("value")!.Length == 0 ? browser : null
             );
         }
 
@@ -384,7 +384,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Url.ShouldContain("taxa=salix-sitchensis");
         browser.Reload();
         browser.See("Step by step");
-        browser.Find("button.part").Click();
+        browser.Find("button.kit__part").Click();
         browser.SeeNoMore("Step by step");
         browser.Complaints.ShouldBeEmpty();
     }
@@ -395,7 +395,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/specimens");
         var path = Path.Combine(browser.Downloads, "mine.txt");
         File.WriteAllText(path, "specimen_id,pith,smell\nS1,chambered,cucumber\nS2,marble,\n");
-        browser.Find(".specimens h1");
+        browser.Find(".guide-tables__specimens h1");
         browser.All("input[type=file]")[0].SendKeys(path);
         browser.See("1 specimens named, 1 row with faults");
         browser.See("Oemleria cerasiformis");
@@ -415,10 +415,10 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/bench/TF-004");
         browser.Be("R. Ostrow");
         browser.See("The key ends at");
-        browser.Find(".path button.step").Click();
+        browser.Find(".identify-key__path button.identify-key__step").Click();
         browser.SeeCouplet("woody-in-leaf 1");
         browser.See("your answer before");
-        var leads = browser.All(".lead");
+        var leads = browser.All(".identify-key__lead");
         browser.Press(leads[0].Text.Contains("your answer before", StringComparison.Ordinal) ? "2" : "1");
         browser.See("was perhaps mis-answered");
         browser.Button("Look at step").Click();

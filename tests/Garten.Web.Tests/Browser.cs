@@ -191,7 +191,7 @@ public sealed class Browser : IDisposable
         Wait($"the text “{text}” to go", _ => Text.Contains(text, StringComparison.Ordinal) ? null : this);
 
     /// <summary>Waits until the couplet is the one to answer.</summary>
-    public void SeeCouplet(string couplet) => Find($".leads[data-couplet='{couplet}']");
+    public void SeeCouplet(string couplet) => Find($".identify-key__leads[data-couplet='{couplet}']");
 
     /// <summary>Presses keys, wherever the focus is.</summary>
     public void Press(params string[] keys)

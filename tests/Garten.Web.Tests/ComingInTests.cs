@@ -50,7 +50,7 @@ public sealed class ComingInTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Url.ShouldEndWith("/guide/acer-circinatum");
         Find(browser, "new count heron");
         browser.See("A new count");
-        browser.Find(".count-form").Text.ShouldContain("Heron Slough");
+        browser.Find(".survey-counts__count-form").Text.ShouldContain("Heron Slough");
         browser.Run("history.back()");
         browser.See("In the keys");
         browser.Complaints.ShouldBeEmpty();
@@ -58,11 +58,11 @@ public sealed class ComingInTests(WebFixture server) : IClassFixture<WebFixture>
         static void Find(Browser browser, string text)
         {
             browser.Act(a => a.KeyDown(Keys.Control).SendKeys("k").KeyUp(Keys.Control));
-            browser.Find(".search-dialog input").SendKeys(text);
-            browser.Find(".search-found.Mui-focused");
+            browser.Find(".shell__search-dialog input").SendKeys(text);
+            browser.Find(".shell__search-found.Mui-focused");
             browser.Press(Keys.Enter);
             browser.Wait("the search to close", d =>
-                d.FindElements(By.CssSelector(".search-dialog")).Count == 0 ? browser : null
+                d.FindElements(By.CssSelector(".shell__search-dialog")).Count == 0 ? browser : null
             );
         }
     }
@@ -76,7 +76,7 @@ public sealed class ComingInTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Press("f");
         browser.See("Find a feature");
         browser.Press("p");
-        browser.Find(".figure-drawing");
+        browser.Find(".identify-plant__figure-drawing");
         browser.Run("history.back()");
         browser.See("Find a feature");
         browser.Run("history.back()");

@@ -14,7 +14,7 @@ public sealed class CorrectionTests(WebFixture server) : IClassFixture<WebFixtur
         browser.Find("[role=dialog] input[type=text]");
         browser.Press("shrub at the wrong site", Keys.Enter);
         browser.See("shrub at the wrong site");
-        var tag = browser.Find(".sheet-head h1").Text;
+        var tag = browser.Find(".identify__sheet-head h1").Text;
 
         browser.Button("Correct …").Click();
         browser.Choose("Site", "Quarry Bald");
@@ -26,9 +26,9 @@ public sealed class CorrectionTests(WebFixture server) : IClassFixture<WebFixtur
         browser.See("Quarry Bald");
 
         browser.Press("v");
-        browser.ButtonIn(".visits", "Correct …").Click();
-        browser.Find(".visits input[type=date]").SendKeys("05032026");
-        browser.ButtonIn(".visits", "Keep").Click();
+        browser.ButtonIn(".identify-visits__visits", "Correct …").Click();
+        browser.Find(".identify-visits__visits input[type=date]").SendKeys("05032026");
+        browser.ButtonIn(".identify-visits__visits", "Keep").Click();
         browser.See("3 May 2026");
 
         browser.Button("Correct …").Click();
@@ -55,17 +55,17 @@ public sealed class CorrectionTests(WebFixture server) : IClassFixture<WebFixtur
         using var browser = server.Open("/bench/TF-012");
         browser.Be("R. Ostrow");
         browser.See("Rosa nutkana");
-        browser.ButtonIn(".slip", "Withdraw …").Click();
-        browser.Find(".reason-form input").SendKeys("hips of its neighbour");
+        browser.ButtonIn(".identify-naming__slip", "Withdraw …").Click();
+        browser.Find(".identify-naming__reason-form input").SendKeys("hips of its neighbour");
         browser.Button("Withdraw it").Click();
         browser.See("1 name withdrawn");
-        browser.Find(".taken-off summary").Click();
+        browser.Find(".identify-naming__taken-off summary").Click();
         browser.See("hips of its neighbour");
         browser.Button("Let it stand again").Click();
         browser.SeeNoMore("1 name withdrawn");
 
         browser.Press("v");
-        browser.ButtonIn(".visits", "Correct …").Click();
+        browser.ButtonIn(".identify-visits__visits", "Correct …").Click();
         browser.Choose("It was another plant", "TF-015 · Rosa sp.");
         browser.SeeNoMore("It was another plant");
         browser.Open("/bench/TF-015");

@@ -12,12 +12,12 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/records?what=counts");
         browser.Be("R. Ostrow");
         browser.Button("Begin a count").Click();
-        browser.Find(".count-safe input").Click();
-        browser.Find(".count-form [type=submit]").Click();
+        browser.Find(".survey-counts__count-safe input").Click();
+        browser.Find(".survey-counts__count-form [type=submit]").Click();
         var field = browser.Field("Name and number (individuals)");
         field.SendKeys("acemac 12");
         browser.Wait("what was understood", d =>
-            d.FindElements(By.CssSelector(".count-reading .name")).FirstOrDefault(n => n.Text == "Acer macrophyllum")
+            d.FindElements(By.CssSelector(".survey-counts__count-reading .kit__name")).FirstOrDefault(n => n.Text == "Acer macrophyllum")
         );
         field.SendKeys(Keys.Enter);
         Line(browser, "Acer macrophyllum", "12");
@@ -37,14 +37,14 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("was taken away.");
         browser.Button("Put it back").Click();
         browser.Wait("two lines", d =>
-            d.FindElements(By.CssSelector(".count-table tbody tr")).Count == 2 ? browser : null
+            d.FindElements(By.CssSelector(".survey__count-table tbody tr")).Count == 2 ? browser : null
         );
 
         // Letters that stand for several names ask which.
         browser.Field("Name and number (individuals)").SendKeys("ace 1");
         browser
             .Wait("the choice", d =>
-                d.FindElements(By.CssSelector(".count-reading button")).FirstOrDefault(b => b.Text == "Acer circinatum")
+                d.FindElements(By.CssSelector(".survey-counts__count-reading button")).FirstOrDefault(b => b.Text == "Acer circinatum")
             )
             .Click();
         Line(browser, "Acer circinatum", "1");
@@ -58,9 +58,9 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Choose("Site", "Quarry Bald");
         browser.Choose("Year", "2026");
         browser.Wait("the title", d =>
-            d.FindElements(By.CssSelector(".report h1")).FirstOrDefault(h => h.Text == "Quarry Bald, 2026")
+            d.FindElements(By.CssSelector(".survey-papers__report h1")).FirstOrDefault(h => h.Text == "Quarry Bald, 2026")
         );
-        browser.Find(".report-map .report-site");
+        browser.Find(".survey-papers__report-map .survey-papers__report-site");
         browser.Wait("the oak", d =>
             d.FindElements(By.CssSelector("[aria-label='Species found'] tr"))
                 .FirstOrDefault(r =>
@@ -68,7 +68,7 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
                     && r.Text.Contains("units", StringComparison.Ordinal)
                 )
         );
-        browser.Find(".report [aria-label='Floristic quality']");
+        browser.Find(".survey-papers__report [aria-label='Floristic quality']");
         browser.See("Sensitive species, told coarsely");
         browser.Complaints.ShouldBeEmpty();
     }
@@ -85,22 +85,22 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
             "const e = arguments[0]; Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(e, '2025-04-14'); e.dispatchEvent(new Event('input', { bubbles: true }))",
             day
         );
-        browser.Find(".count-safe input").Click();
-        browser.Find(".count-form [type=submit]").Click();
+        browser.Find(".survey-counts__count-safe input").Click();
+        browser.Find(".survey-counts__count-form [type=submit]").Click();
         var field = browser.Field("Name and number (leaf, flower, fruit or colour, and percent)");
         field.SendKeys("acemac 20");
         browser.See("Say what was looked at: leaf, flower, fruit or colour");
         field.SendKeys(Keys.Control + "a" + Keys.Null + "sam rac flower 0" + Keys.Enter);
         Line(browser, "Sambucus racemosa", "0");
         browser.Wait("its strip", d =>
-            d.FindElements(By.CssSelector(".watched tr"))
+            d.FindElements(By.CssSelector(".survey-counts__watched tr"))
                 .FirstOrDefault(r =>
                     r.Text.Contains("Sambucus racemosa", StringComparison.Ordinal)
                     && r.Text.Contains("Not seen on any of 1 look", StringComparison.Ordinal)
                 )
         );
         browser.Wait("what others saw this year", d =>
-            d.FindElements(By.CssSelector(".watched tr"))
+            d.FindElements(By.CssSelector(".survey-counts__watched tr"))
                 .FirstOrDefault(r =>
                     r.Text.Contains("Oemleria cerasiformis", StringComparison.Ordinal)
                     && r.Text.Contains("10 days later than usual here", StringComparison.Ordinal)
@@ -127,7 +127,7 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Reload();
         browser.Find("[aria-label='Label RO 7']").Text.ShouldContain("Acer macrophyllum");
         browser.See("1 of 1 label");
-        browser.Find(".labels input[type=checkbox]").Click();
+        browser.Find(".survey-papers__labels input[type=checkbox]").Click();
         browser.See("0 of 1 label");
         browser.Button("Print the labels").Enabled.ShouldBeFalse();
         browser.Complaints.ShouldBeEmpty();
@@ -139,7 +139,7 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/records?what=checklist");
         browser.Choose("Site", "Tollgate Meadow");
         browser.Wait("the camas", d =>
-            d.FindElements(By.CssSelector(".checklist tr"))
+            d.FindElements(By.CssSelector(".survey-papers__checklist tr"))
                 .FirstOrDefault(r =>
                     r.Text.Contains("Camassia quamash", StringComparison.Ordinal)
                     && r.Text.Contains("last", StringComparison.Ordinal)
@@ -178,7 +178,7 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
                 .FirstOrDefault(s => s.Text.StartsWith("12 sampling units", StringComparison.Ordinal))
         );
         browser.See("Needs counts of at least 10 individuals.");
-        browser.Find("[aria-label='Species by effort'] .curve-line");
+        browser.Find("[aria-label='Species by effort'] .survey-counts__curve-line");
         browser.Wait("the camas", d =>
             d.FindElements(By.CssSelector("[aria-label='Species'] tr"))
                 .FirstOrDefault(r => r.Text.StartsWith("Camassia quamash", StringComparison.Ordinal))
@@ -199,9 +199,9 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
 
     private static void Line(Browser browser, string name, string amount) =>
         browser.Wait($"{name} {amount}", d =>
-            d.FindElements(By.CssSelector(".count-table tbody tr"))
+            d.FindElements(By.CssSelector(".survey__count-table tbody tr"))
                 .FirstOrDefault(r =>
-                    r.FindElement(By.CssSelector(".name")).Text == name
+                    r.FindElement(By.CssSelector(".kit__name")).Text == name
                     && r.FindElement(By.CssSelector("input")).GetAttribute("value") == amount
                 )
         );

@@ -10,26 +10,26 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/identify/TF-022?do=plant");
         browser.Be("R. Ostrow");
-        browser.Find(".figure-drawing g[data-part='fruit'][opacity]");
+        browser.Find(".identify-plant__figure-drawing g[data-part='fruit'][opacity]");
         browser.Press("f");
         browser.Button("Fruit").Click();
         var pome = Tile(browser, "Kind of fruit", "pome");
-        pome.FindElement(By.CssSelector(".tile svg"));
+        pome.FindElement(By.CssSelector(".kit__tile svg"));
         pome.Click();
         browser.See("Recorded: pome");
         browser.Press("p");
         browser.Wait("the fruit to be drawn", d =>
-            d.FindElements(By.CssSelector(".figure-drawing > svg > g[data-part='fruit']:not([opacity])"))
+            d.FindElements(By.CssSelector(".identify-plant__figure-drawing > svg > g[data-part='fruit']:not([opacity])"))
                 .FirstOrDefault()
         );
-        browser.Find(".figure").GetAttribute("data-season").ShouldNotBeNullOrEmpty();
+        browser.Find(".identify-plant__figure").GetAttribute("data-season").ShouldNotBeNullOrEmpty();
     }
 
     [Fact]
     public void Touching_an_organ_of_the_drawing_opens_its_features()
     {
         using var browser = server.Open("/identify/TF-001?do=plant");
-        var leaf = browser.Find(".figure-drawing > svg > g[data-part='leaf'] path");
+        var leaf = browser.Find(".identify-plant__figure-drawing > svg > g[data-part='leaf'] path");
         browser.Act(a => a.MoveToElement(leaf).Click());
         browser.See("Look at the whole plant: what stands for leaves?");
         browser.Complaints.ShouldBeEmpty();
@@ -41,17 +41,17 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/identify/TF-001?do=plant");
         var plain = browser
             .Wait("the ghost of a fruit", d =>
-                d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit']")).FirstOrDefault()
+                d.FindElements(By.CssSelector(".identify-plant__figure-drawing g[data-part='fruit']")).FirstOrDefault()
             )
             .GetAttribute("innerHTML");
-        browser.Find(".figure-under input").Click();
+        browser.Find(".identify-plant__figure-under input").Click();
         browser.Wait("a pair of keys", d =>
-            d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit'][opacity] g[data-part='wing']"))
+            d.FindElements(By.CssSelector(".identify-plant__figure-drawing g[data-part='fruit'][opacity] g[data-part='wing']"))
                 .FirstOrDefault()
         );
-        browser.Find(".figure-under input").Click();
+        browser.Find(".identify-plant__figure-under input").Click();
         browser.Wait("the plain ghost again", d =>
-            d.FindElements(By.CssSelector(".figure-drawing g[data-part='fruit']"))
+            d.FindElements(By.CssSelector(".identify-plant__figure-drawing g[data-part='fruit']"))
                 .FirstOrDefault(e => e.GetAttribute("innerHTML") == plain)
         );
     }
@@ -62,8 +62,8 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/bench/TF-031");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.Wait("a drawing in each lead", d =>
-            d.FindElements(By.CssSelector(".lead")) is { Count: > 1 } leads
-            && leads.All(l => l.FindElements(By.CssSelector(".lead-tiles svg")).Count > 0)
+            d.FindElements(By.CssSelector(".identify-key__lead")) is { Count: > 1 } leads
+            && leads.All(l => l.FindElements(By.CssSelector(".identify-key__lead-tiles svg")).Count > 0)
                 ? leads
                 : null
         );
@@ -76,11 +76,11 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Its plate on a page").Click();
         browser.See("Print this plate");
         var figures = browser.Wait("the figures", d =>
-            d.FindElements(By.CssSelector(".plate-figures figure")) is { Count: > 3 } all ? all : null
+            d.FindElements(By.CssSelector(".guide-names__plate-figures figure")) is { Count: > 3 } all ? all : null
         );
         figures[0].FindElement(By.TagName("figcaption")).Text.ShouldStartWith("A");
         figures[1].FindElement(By.TagName("figcaption")).Text.ShouldStartWith("B");
-        browser.Find(".plate-sheet footer").Text.ShouldContain("Deadly");
+        browser.Find(".kit__plate-sheet footer").Text.ShouldContain("Deadly");
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -88,9 +88,9 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     public void Names_are_told_apart_in_drawings_at_one_scale()
     {
         using var browser = server.Open("/apart?taxa=acer-macrophyllum,acer-circinatum");
-        browser.Find(".apart-leaves svg").Text.ShouldContain("Acer circinatum");
+        browser.Find(".guide-apart__apart-leaves svg").Text.ShouldContain("Acer circinatum");
         browser.Wait("a drawing for either name", d =>
-            d.FindElements(By.CssSelector(".apart"))
+            d.FindElements(By.CssSelector(".guide-apart__apart"))
                 .FirstOrDefault(s =>
                     s.Text.StartsWith("Sap", StringComparison.Ordinal)
                     && s.FindElements(By.CssSelector("figure svg")).Count == 2
@@ -104,7 +104,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/guide/acer-macrophyllum");
         browser.See("Twig in winter");
         browser.See("Fruit, Aug to Nov");
-        browser.Find(".plate g[data-part='scale']");
+        browser.Find(".guide-names__plate g[data-part='scale']");
     }
 
     [Fact]
@@ -113,7 +113,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/words");
         browser.Find("input[type=search]").SendKeys("follicles");
         browser.See("2 of 411 words");
-        browser.Find(".word .tile svg");
+        browser.Find(".guide-glossary__word .kit__tile svg");
         browser.Button("Which plants?").Click();
         browser.See("Spiraea douglasii");
     }
@@ -123,13 +123,13 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/bench/TF-031");
         browser.SeeCouplet("woody-in-leaf 5");
-        browser.Find(".lead-terms .term").Click();
-        browser.Find(".term-card .tile svg");
+        browser.Find(".identify-key__lead-terms .kit__term").Click();
+        browser.Find(".kit__term-card .kit__tile svg");
     }
 
     private static IWebElement Tile(Browser browser, string character, string state) =>
         browser.Wait($"{character}: {state}", d =>
-            d.FindElements(By.CssSelector($"[role=group][aria-label='{character}'] button.state"))
+            d.FindElements(By.CssSelector($"[role=group][aria-label='{character}'] button.identify-features__state"))
                 .FirstOrDefault(b =>
                     b.Text.EndsWith(state, StringComparison.Ordinal) && b.FindElements(By.CssSelector("svg")).Count > 0
                 )

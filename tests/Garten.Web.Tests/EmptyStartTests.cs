@@ -29,7 +29,7 @@ public sealed class EmptyStartTests
         browser.Button("Add it").Click();
         browser.See("TF-001");
 
-        browser.Find(".likely-names button.MuiButton-contained").Click();
+        browser.Find(".identify__likely-names button.MuiButton-contained").Click();
         browser.Field("Name, of any rank, or in words").SendKeys("bigleaf" + Keys.Enter);
         browser.Button("Give the name").Click();
         browser.See("1 given");

@@ -125,7 +125,7 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Open("/bench/TF-022");
         Ready(browser, "server");
         browser.See("features weighed");
-        browser.Find("button.weighed").Click();
+        browser.Find("button.identify-likely__weighed").Click();
         browser.See("Fits");
     }
 
@@ -136,7 +136,7 @@ public sealed class EngineTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Open("/bench/TF-025");
         Ready(browser, "browser");
         browser.Run("performance.clearResourceTimings()");
-        browser.Find("button.weighed").Click();
+        browser.Find("button.identify-likely__weighed").Click();
         browser.See("Fits");
         browser.Button("What would disprove it").Click();
         browser.See("Parts it from");

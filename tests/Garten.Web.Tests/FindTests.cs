@@ -12,7 +12,7 @@ public sealed class FindTests(WebFixture server) : IClassFixture<WebFixture>
         var all = Finds(browser);
         browser.Field("Search").SendKeys("quercus");
         browser.Wait("only oaks", d =>
-            d.FindElements(By.CssSelector(".finds-list [data-field='name'] .name")) is { Count: > 0 } names
+            d.FindElements(By.CssSelector(".survey-finds__finds-list [data-field='name'] .kit__name")) is { Count: > 0 } names
             && names.All(n => n.Text.StartsWith("Quercus", StringComparison.Ordinal))
                 ? browser
                 : null
@@ -21,7 +21,7 @@ public sealed class FindTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Show all").Click();
         Sum(browser, _ => Finds(browser) == all);
 
-        var bar = browser.Find(".year-bars [role=button]");
+        var bar = browser.Find(".survey-finds__year-bars [role=button]");
         var said = bar.GetAttribute("aria-label")!;
         bar.Click();
         Sum(browser, s =>
@@ -29,16 +29,16 @@ public sealed class FindTests(WebFixture server) : IClassFixture<WebFixture>
         );
         browser.Button("Show all").Click();
 
-        var most = browser.Find(".most-found button");
-        var name = most.FindElement(By.CssSelector(".name")).Text;
+        var most = browser.Find(".survey-finds__most-found button");
+        var name = most.FindElement(By.CssSelector(".kit__name")).Text;
         most.Click();
         browser.Wait("the species alone", d =>
-            d.FindElements(By.CssSelector(".finds-list [data-field='name'] .name")) is { Count: > 0 } names
+            d.FindElements(By.CssSelector(".survey-finds__finds-list [data-field='name'] .kit__name")) is { Count: > 0 } names
             && names.All(n => n.Text.StartsWith(name, StringComparison.Ordinal))
                 ? browser
                 : null
         );
-        browser.Find(".find-mark");
+        browser.Find(".survey-finds__find-mark");
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -51,23 +51,23 @@ public sealed class FindTests(WebFixture server) : IClassFixture<WebFixture>
         var second = Row(browser, t => t != first);
         browser.Find("[aria-label='Go to previous page']").Click();
         Row(browser, t => t == first);
-        browser.Find(".finds-list [data-field='date'] .MuiDataGrid-columnHeaderTitle").Click();
+        browser.Find(".survey-finds__finds-list [data-field='date'] .MuiDataGrid-columnHeaderTitle").Click();
         Row(browser, t => t != first && t != second);
         browser.Choose("Site", "Quarry Bald");
         browser
             .Wait("a line of a count", d =>
-                d.FindElements(By.CssSelector(".finds-list [data-field='how']"))
+                d.FindElements(By.CssSelector(".survey-finds__finds-list [data-field='how']"))
                     .FirstOrDefault(c => c.Text == "Timed search")
             )
             .Click();
-        browser.Find(".count-table");
+        browser.Find(".survey__count-table");
         browser.Url.ShouldContain("sheet=");
         browser.Complaints.ShouldBeEmpty();
     }
 
     private static string Row(Browser browser, Func<string, bool> fits) =>
         browser.Wait("a first row", d =>
-            d.FindElements(By.CssSelector(".finds-list [data-rowindex='0']"))
+            d.FindElements(By.CssSelector(".survey-finds__finds-list [data-rowindex='0']"))
                 .Select(r => r.Text)
                 .FirstOrDefault(t => t.Length > 0 && fits(t))
         );

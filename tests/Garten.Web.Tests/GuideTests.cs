@@ -17,7 +17,7 @@ public sealed class GuideTests(WebFixture server) : IClassFixture<WebFixture>
         search.SendKeys(Keys.Control + "a");
         search.SendKeys("zigadenus");
         browser.See("older name");
-        browser.Find(".guide-line").Click();
+        browser.Find(".guide-names__guide-line").Click();
         browser.See("Every part kills");
         browser.Url.ShouldEndWith("/guide/toxicoscordion-venenosum");
         browser.See("Camas swale: herbs with bulbs: 1.2 2.2 3.1");

@@ -17,7 +17,7 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("No column holds the name. Say which one does.");
         browser.Choose("what", "the plant");
         browser.See("Line 3, what: Nothing on the lists is called “Nessie”.");
-        browser.Find(".import button.MuiButton-contained").Enabled.ShouldBeFalse();
+        browser.Find(".survey__import button.MuiButton-contained").Enabled.ShouldBeFalse();
 
         Choose(
             browser,
@@ -29,7 +29,7 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Counts").Click();
         browser
             .Wait("the new count", d =>
-                d.FindElements(By.CssSelector(".count-list li button"))
+                d.FindElements(By.CssSelector(".survey-counts__count-list li button"))
                     .FirstOrDefault(b => b.Text.Contains("12 May 2024", StringComparison.Ordinal))
             )
             .Click();
@@ -57,7 +57,7 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Counts").Click();
         browser
             .Wait("the new count", d =>
-                d.FindElements(By.CssSelector(".count-list li button"))
+                d.FindElements(By.CssSelector(".survey-counts__count-list li button"))
                     .FirstOrDefault(b => b.Text.Contains("1 Jun 2023", StringComparison.Ordinal))
             )
             .Click();
@@ -72,7 +72,7 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open($"/measure?plant={DemoIds.Plant(7)}");
         browser.Be("R. Ostrow");
         browser.Button("A leaf beside a card").Click();
-        browser.Find(".photo-readings > div");
+        browser.Find(".identify-measure__photo-readings > div");
         browser.Button("Use these").Click();
         browser.See("with this picture as evidence");
         const string tag = "TF-022";
@@ -94,28 +94,28 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         there.Field("A password").SendKeys("short of breath on the hill" + Keys.Enter);
         there.See("Add the first one");
         there.Open("/records?what=import");
-        there.Find(".import");
-        there.All(".import input[type=file]")[0].SendKeys(archive);
+        there.Find(".survey__import");
+        there.All(".survey__import input[type=file]")[0].SendKeys(archive);
         there.See("1 photograph and");
         there.See("would be added.");
         there.Button("Keep these records").Click();
         there.See("were added.");
-        there.All(".import input[type=file]")[0].SendKeys(archive);
+        there.All(".survey__import input[type=file]")[0].SendKeys(archive);
         there.See("Nothing in them is new here, so there is nothing to keep.");
-        there.Find(".import button.MuiButton-contained").Enabled.ShouldBeFalse();
+        there.Find(".survey__import button.MuiButton-contained").Enabled.ShouldBeFalse();
 
         // The plant stands on the bench there, and the picture on it.
         there.Button("Plants").Click();
         there.See("Acer cf. glabrum");
         var id = (string)
             there.RunAsync(
-                "const [tag, done] = arguments; fetch('/api/plants').then(r => r.json()).then(all => done(all.find(p => p.tag === tag).id))",
+                "const [tag, done] = arguments; fetch('/api/plants').then(r => r.json()).then(all => done(all.find(p => p.identify__tag === tag).id))",
                 tag
             )!;
         there.Open($"/bench/{id}");
         there.Button("Visits").Click();
         there.Wait("the picture to be loaded", _ =>
-            there.Run("return document.querySelector('.plant-pictures img')?.naturalWidth ?? 0") is > 0L ? this : null
+            there.Run("return document.querySelector('.identify-pictures__plant-pictures img')?.naturalWidth ?? 0") is > 0L ? this : null
         );
         there.Complaints.ShouldBeEmpty();
         browser.Complaints.ShouldBeEmpty();
@@ -134,7 +134,7 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
     {
         var file = Path.Combine(browser.Downloads, "old-list.csv");
         File.WriteAllText(file, table);
-        browser.Find(".import");
-        browser.All(".import input[type=file]")[0].SendKeys(file);
+        browser.Find(".survey__import");
+        browser.All(".survey__import input[type=file]")[0].SendKeys(file);
     }
 }

@@ -11,7 +11,7 @@ public sealed class MapTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Draw a place").Click();
         foreach (var (x, y) in new[] { (0, 0), (60, 0), (60, 60) })
         {
-            browser.ClickAt(browser.Find(".map-canvas"), x, y);
+            browser.ClickAt(browser.Find(".survey-map__map-canvas"), x, y);
         }
 
         browser.See("3 so far.");
@@ -27,7 +27,7 @@ public sealed class MapTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("Burn plot was taken away.");
         browser.Button("Put it back").Click();
         browser.Wait("the plot again", d =>
-            d.FindElements(By.CssSelector(".map-list button"))
+            d.FindElements(By.CssSelector(".survey-map__map-list button"))
                 .FirstOrDefault(b => b.Text.StartsWith("Burn plot", StringComparison.Ordinal))
         );
         browser.Complaints.ShouldBeEmpty();
@@ -90,7 +90,7 @@ public sealed class MapTests(WebFixture server) : IClassFixture<WebFixture>
             browser.Choose("Area of the flora", area);
             browser.Button("Save").Click();
             browser.Wait("the site in its area", d =>
-                d.FindElements(By.CssSelector(".map-list button"))
+                d.FindElements(By.CssSelector(".survey-map__map-list button"))
                     .FirstOrDefault(b =>
                         b.Text.StartsWith("Ridge Burn", StringComparison.Ordinal)
                         && b.Text.Contains(area, StringComparison.Ordinal)

@@ -13,14 +13,14 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     {
         using var browser = server.Open("/bench/TF-022");
         browser.Be("R. Ostrow");
-        var before = browser.Find(".likely-names").Text;
+        var before = browser.Find(".identify__likely-names").Text;
         browser.Open(DemoIds.Spelled("/measure?plant=7"));
         Sample(browser, "A leaf beside a card");
         var found = Length(browser);
         browser.Text.ShouldContain("Length to width");
 
         // With the mouse: the base is dragged a little towards the tip, and the blade becomes shorter.
-        var handle = browser.Find(".photo-handle[aria-label^='Base of the blade']");
+        var handle = browser.Find(".identify-measure__photo-handle[aria-label^='Base of the blade']");
         browser.Act(a => a.MoveToElement(handle).ClickAndHold().MoveByOffset(0, -40).Release());
         browser.Wait("a shorter blade", _ => Length(browser) < found - 2 ? this : null);
 
@@ -31,7 +31,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.See("with this picture as evidence");
         browser.Open("/bench/TF-022");
         browser.Wait("the names to move", d =>
-            d.FindElement(By.CssSelector(".likely-names")).Text is { Length: > 0 } now && now != before ? this : null
+            d.FindElement(By.CssSelector(".identify__likely-names")).Text is { Length: > 0 } now && now != before ? this : null
         );
         browser.Complaints.ShouldBeEmpty();
     }
@@ -43,7 +43,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Be("R. Ostrow");
         Sample(browser, "A toothed leaf beside a coin");
         var found = Length(browser);
-        browser.Run("document.querySelector(\".photo-handle[aria-label^='Tip of the blade']\").focus()");
+        browser.Run("document.querySelector(\".identify-measure__photo-handle[aria-label^='Tip of the blade']\").focus()");
         for (var i = 0; i < 5; i++)
         {
             browser.Act(a => a.KeyDown(Keys.Shift).SendKeys(Keys.ArrowDown).KeyUp(Keys.Shift));
@@ -55,7 +55,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Press("l");
         browser.See("Length 1");
         browser.Wait("its length", d =>
-            d.FindElements(By.CssSelector(".photo-readings > div"))
+            d.FindElements(By.CssSelector(".identify-measure__photo-readings > div"))
                 .FirstOrDefault(r =>
                     r.Text.StartsWith("Length 1", StringComparison.Ordinal)
                     && r.Text.Contains("mm", StringComparison.Ordinal)
@@ -138,7 +138,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Press("f");
         browser.Button("Habit").Click();
         browser.Wait("the height", d =>
-            d.FindElements(By.CssSelector("[role=group][aria-label='Height'] .character-said"))
+            d.FindElements(By.CssSelector("[role=group][aria-label='Height'] .identify-features__character-said"))
                 .FirstOrDefault(s => s.Text.Contains('–', StringComparison.Ordinal))
         );
         browser.Complaints.ShouldBeEmpty();
@@ -152,7 +152,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         Sample(browser, "A leaf beside a card");
         var area = Reading(browser, "Area");
         browser.Press("e");
-        var handle = browser.Find(".photo-handle[aria-label^='Point 11 of the edge']");
+        var handle = browser.Find(".identify-measure__photo-handle[aria-label^='Point 11 of the edge']");
         browser.Act(a => a.MoveToElement(handle).ClickAndHold().MoveByOffset(60, 0).Release());
         browser.Wait("another area", _ => Reading(browser, "Area") is var now && now != area ? now : null);
         browser.Button("Undo").Click();
@@ -163,7 +163,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.See("with this picture as evidence");
         browser.Open("/bench/TF-018");
         browser.Button("Visits").Click();
-        browser.Find(".plant-pictures img");
+        browser.Find(".identify-pictures__plant-pictures img");
         browser.See("twig thickness");
         browser.Complaints.ShouldBeEmpty();
     }
@@ -183,7 +183,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
 
         browser.See("310 looks like a typing error for 31");
         browser.Wait("the dots", d =>
-            d.FindElements(By.CssSelector(".sample-plot .sample-dot")) is { Count: >= 4 } dots ? dots : null
+            d.FindElements(By.CssSelector(".identify-features__sample-plot .identify-features__sample-dot")) is { Count: >= 4 } dots ? dots : null
         );
         browser.Complaints.ShouldBeEmpty();
     }
@@ -217,7 +217,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     /// <summary>What is said of something found, in words.</summary>
     private static string Reading(Browser browser, string label) =>
         browser.Wait(label, d =>
-            d.FindElements(By.CssSelector(".photo-readings > div"))
+            d.FindElements(By.CssSelector(".identify-measure__photo-readings > div"))
                 .Select(r => r.Text)
                 .FirstOrDefault(t =>
                     t.StartsWith(label + "\n", StringComparison.Ordinal)
@@ -228,7 +228,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     /// <summary>The blade length shown, in millimetres.</summary>
     private static double Length(Browser browser) =>
         browser.Wait("the blade length", d =>
-            d.FindElements(By.CssSelector(".photo-readings > div"))
+            d.FindElements(By.CssSelector(".identify-measure__photo-readings > div"))
                 .Select(r => Millimetres().Match(r.Text))
                 .FirstOrDefault(m => m.Success)
         )

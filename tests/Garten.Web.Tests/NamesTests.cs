@@ -14,14 +14,14 @@ public sealed class NamesTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find("[role=dialog] input[type=text]");
         browser.Press("tree with fans for leaves by the gate", Keys.Enter);
         browser.See("tree with fans");
-        var tag = browser.Find(".sheet-head h1").Text;
+        var tag = browser.Find(".identify__sheet-head h1").Text;
         browser.Press("n");
         browser.Field("Name, of any rank, or in words").SendKeys("ginkgo biloba");
         browser.See("Another name");
         browser.Press(Keys.Enter);
         browser.See("Keep it in words as");
         browser.Field("Family, if you know it").SendKeys("Ginkgoaceae");
-        browser.ButtonIn(".in-words", "Ginkgo biloba a species").Click();
+        browser.ButtonIn(".survey-names__in-words", "Ginkgo biloba a species").Click();
         browser.SeeNoMore("Keep it in words as");
         browser.Button("Give the name").Click();
         browser.See("1 given");
@@ -40,24 +40,24 @@ public sealed class NamesTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/records?what=counts");
         browser.Be("R. Ostrow");
         browser.Button("Begin a count").Click();
-        browser.Find(".count-safe input").Click();
-        browser.Find(".count-form [type=submit]").Click();
-        var field = browser.Find(".count-entry input");
+        browser.Find(".survey-counts__count-safe input").Click();
+        browser.Find(".survey-counts__count-form [type=submit]").Click();
+        var field = browser.Find(".survey-counts__count-entry input");
         field.SendKeys("vine maple 3");
         browser.See("Acer circinatum");
         field.SendKeys(Keys.Enter);
         browser.Find("input[aria-label='Number of Acer circinatum']");
         field.SendKeys("'sedge 3' 5");
-        browser.ButtonIn(".count-entry", "sedge 3 a label to work with").Click();
+        browser.ButtonIn(".survey-counts__count-entry", "sedge 3 a label to work with").Click();
         browser.Find("input[aria-label='Number of sedge 3']");
         field.SendKeys("zelkova serrata 2");
-        browser.ButtonIn(".count-entry", "Zelkova serrata a species").Click();
+        browser.ButtonIn(".survey-counts__count-entry", "Zelkova serrata a species").Click();
         browser.Find("input[aria-label='Number of Zelkova serrata']");
         var count = browser.Url;
 
         browser.Open("/records?what=names");
         browser.See("Zelkova serrata");
-        browser.Find(".names-list");
+        browser.Find(".survey-names__names-list");
         Row(browser, "sedge 3", "Give another name …");
         browser.Field("The other name").SendKeys("Carex obnupta");
         browser.Press(Keys.Enter);
@@ -77,7 +77,7 @@ public sealed class NamesTests(WebFixture server) : IClassFixture<WebFixture>
     private static void Row(Browser browser, string name, string button) =>
         browser
             .Wait($"“{button}” beside {name}", d =>
-                d.FindElements(By.CssSelector(".names-list tr"))
+                d.FindElements(By.CssSelector(".survey-names__names-list tr"))
                     .FirstOrDefault(r => r.Text.StartsWith(name, StringComparison.Ordinal))
                     ?.FindElements(By.TagName("button"))
                     .FirstOrDefault(b => b.Text.Trim() == button)

@@ -41,14 +41,14 @@ public sealed class PictureTests(WebFixture server) : IClassFixture<WebFixture>
             var paper = browser.Find("[role='dialog'] rect");
             browser.Act(a => a.MoveToElement(paper, -120, 60).ClickAndHold().MoveByOffset(90, -50).Release());
             browser.Wait("the arrow", d =>
-                d.FindElements(By.CssSelector(".marks-list li")) is { Count: 1 } one ? one : null
+                d.FindElements(By.CssSelector(".identify-pictures__marks-list li")) is { Count: 1 } one ? one : null
             );
             browser.Find("input[aria-label='Words of mark 1']").SendKeys("deep furrow");
             browser.ButtonIn("[role='dialog']", "Scale").Click();
             browser.Run("document.querySelector('[role=\"dialog\"] rect').focus()");
             browser.Press(Keys.Enter);
             browser.Wait("the scale", d =>
-                d.FindElements(By.CssSelector(".marks-list li")) is { Count: 2 } two ? two : null
+                d.FindElements(By.CssSelector(".identify-pictures__marks-list li")) is { Count: 2 } two ? two : null
             );
             browser.Wait("words on the picture", d =>
                 d.FindElement(By.CssSelector("[role='dialog'] svg"))
@@ -61,10 +61,10 @@ public sealed class PictureTests(WebFixture server) : IClassFixture<WebFixture>
             browser.SeeNoMore("The file itself is never changed");
             browser.See("old bark");
 
-            browser.Find(".portrait-link").Click();
+            browser.Find(".identify-pictures__portrait-link").Click();
             browser.See("Print this portrait");
             browser.Wait("the marked bark", d =>
-                d.FindElements(By.CssSelector(".portrait text"))
+                d.FindElements(By.CssSelector(".identify-pictures__portrait text"))
                     .FirstOrDefault(t => t.Text.Contains("deep furrow", StringComparison.Ordinal))
             );
             browser.See("drawn from the record");
@@ -111,19 +111,19 @@ public sealed class PictureTests(WebFixture server) : IClassFixture<WebFixture>
     {
         browser.Find("[role='tab']");
         browser.Press("v");
-        browser.Find(".picture-drop");
+        browser.Find(".identify-pictures__picture-drop");
     }
 
     private static void Open(Browser browser)
     {
-        browser.Find(".picture-button").Click();
+        browser.Find(".identify-pictures__picture-button").Click();
         browser.See("The file itself is never changed");
     }
 
     private static void Choose(Browser browser, int row, string option)
     {
         var fields = browser.Wait("the rows", d =>
-            d.FindElements(By.CssSelector(".picture-arriving")) is { Count: > 0 } rows && rows.Count > row
+            d.FindElements(By.CssSelector(".identify-pictures__picture-arriving")) is { Count: > 0 } rows && rows.Count > row
                 ? rows[row].FindElements(By.CssSelector("[role='combobox']"))
                 : null
         );

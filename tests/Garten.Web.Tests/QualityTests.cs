@@ -30,7 +30,7 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Press("v");
         browser.See("Seen again");
         Check(browser, "the visits");
-        browser.Find("button.weighed").Click();
+        browser.Find("button.identify-likely__weighed").Click();
         browser.See("Fits");
         Check(browser, "the reasons");
         browser.Button("What should be true").Click();
@@ -49,7 +49,7 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         Check(browser, "the records");
         browser.Open("/bench/TF-025");
         browser.See("features weighed");
-        browser.Find(".counts summary").Click();
+        browser.Find(".identify-likely__counts summary").Click();
         Check(browser, "what place and date say");
         browser.Press("c");
         browser.Find("[role=dialog] input").SendKeys("TF-031" + OpenQA.Selenium.Keys.Enter);
@@ -86,7 +86,7 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("In the keys");
         Check(browser, "an account of the guide");
         browser.Button("By feature").Click();
-        browser.Find(".guide-feature");
+        browser.Find(".guide-names__guide-feature");
         Check(browser, "the guide by feature");
         browser.Find("input[type=search]").SendKeys("hemlock");
         browser.See("go by the scientific name");
@@ -128,10 +128,10 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         )
         {
             browser.Open(path);
-            browser.Find(".shell-views");
+            browser.Find(".shell__shell-views");
             browser.Wait("the page", _ => browser.All("main h1").Count > 0 ? browser : null);
             (
-                (bool)browser.Run("return document.querySelector('.shell-main').scrollWidth <= window.innerWidth")!
+                (bool)browser.Run("return document.querySelector('.shell__shell-main').scrollWidth <= window.innerWidth")!
             ).ShouldBeTrue(path);
         }
 
@@ -139,7 +139,7 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         browser.SeeCouplet("woody-in-leaf 5");
         foreach (
             var target in browser
-                .All(".lead-choose, .step, .bench-switch button, .shell-views a")
+                .All(".identify-key__lead-choose, .identify-key__step, .identify__bench-switch button, .shell__shell-views a")
                 .Where(e => e.Displayed)
         )
         {

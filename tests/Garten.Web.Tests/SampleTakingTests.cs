@@ -29,14 +29,14 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
         using var browser = AtLeaves("/bench/TF-012");
         browser.Button("Tally counts").Click();
         var leaflets = browser.Wait("the leaflets", d =>
-            d.FindElements(By.CssSelector(".tally-key"))
+            d.FindElements(By.CssSelector("kbd"))
                 .FirstOrDefault(k => k.Text.EndsWith("Leaflet number", StringComparison.Ordinal))
         );
         var key = leaflets.Text[..1];
         browser.Press(key, key, key, key, key, key);
         browser.Act(a => a.KeyDown(Keys.Shift).SendKeys(key).KeyUp(Keys.Shift));
         browser.Wait("five counted", d =>
-            d.FindElements(By.CssSelector(".tally output")).FirstOrDefault(o => o.Text == "5")
+            d.FindElements(By.CssSelector(".identify-features__tally output")).FirstOrDefault(o => o.Text == "5")
         );
         browser.Press(Keys.Enter);
         browser.See("before: 5");
@@ -57,13 +57,13 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
         using var browser = AtLeaves("/bench/TF-015");
         browser.ButtonIn("[role=group][aria-label='Leaf stalk length']", "Simulated calliper").Click();
         browser.Wait("the reading", d =>
-            d.FindElements(By.CssSelector("[aria-label='Leaf stalk length'] .part"))
+            d.FindElements(By.CssSelector("[aria-label='Leaf stalk length'] .kit__part"))
                 .FirstOrDefault(p => p.Text.Contains(" mm", StringComparison.Ordinal))
         );
-        browser.Find("[role=group][aria-label='Leaf stalk length'] .defined").Click();
+        browser.Find("[role=group][aria-label='Leaf stalk length'] .identify-features__defined").Click();
         browser.See("Measure from the stem to the beginning of the blade.");
         browser.See("Take full-grown leaves");
-        browser.Find(".definition-drawings svg");
+        browser.Find(".identify-features__definition-drawings svg");
         browser.Press(Keys.Escape);
         browser.SeeNoMore("Take full-grown leaves");
         browser.Complaints.ShouldBeEmpty();
@@ -120,7 +120,7 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
     {
         browser.Find("input[aria-label='Blade length']").SendKeys(length + Keys.Enter);
         browser.Wait(length, d =>
-            d.FindElements(By.CssSelector(".part"))
+            d.FindElements(By.CssSelector(".kit__part"))
                 .FirstOrDefault(p => p.Text.StartsWith(length, StringComparison.Ordinal))
         );
     }

@@ -22,7 +22,7 @@ public sealed class ScreenTimes
             (string?)browser.Run("return document.documentElement.dataset.engine") == "browser" ? browser : null
         );
         browser.Press("f");
-        browser.Find(".character");
+        browser.Find(".identify-features__character");
         var times = new List<double>();
         for (var i = 0; i < Clicks + Settling; i++)
         {

@@ -41,7 +41,7 @@ public sealed class Screenshots
 
         browser.Open("/bench/TF-025");
         browser.See("Tell the first two apart");
-        browser.Find(".counts summary").Click();
+        browser.Find(".identify-likely__counts summary").Click();
         Take(browser, "bench-names");
 
         browser.Open("/guide/camassia-quamash");
@@ -49,7 +49,7 @@ public sealed class Screenshots
         Take(browser, "guide");
 
         browser.Open("/specimens");
-        browser.Find(".specimens h1");
+        browser.Find(".guide-tables__specimens h1");
         var table = Path.Combine(browser.Downloads, "willows.csv");
         await File.WriteAllTextAsync(
             table,
@@ -61,7 +61,7 @@ public sealed class Screenshots
 
         browser.Open("/bench/TF-031");
         browser.SeeCouplet("woody-in-leaf 5");
-        browser.Find("button.weighed").Click();
+        browser.Find("button.identify-likely__weighed").Click();
         browser.See("Fits");
         Take(browser, "reasons");
         browser.Button("What should be true").Click();
@@ -79,39 +79,39 @@ public sealed class Screenshots
         Take(browser, "records-plants");
         browser.Open("/records?what=finds");
         browser.See("Achillea millefolium");
-        browser.Find(".find-mark");
+        browser.Find(".survey-finds__find-mark");
         Take(browser, "records");
         browser.Open("/records?what=counts");
         browser
             .Wait("the walk", d =>
-                d.FindElements(By.CssSelector(".count-list li button"))
+                d.FindElements(By.CssSelector(".survey-counts__count-list li button"))
                     .FirstOrDefault(b => b.Text.StartsWith("Millrace Bottom", StringComparison.Ordinal))
             )
             .Click();
         browser.Field("Name and number (individuals)").SendKeys("tel gra 5");
-        browser.Find(".count-reading .name");
+        browser.Find(".survey-counts__count-reading .kit__name");
         Take(browser, "records-counts");
         browser.Open("/records?what=statistics");
         browser.Choose("Site", "Tollgate Meadow");
         browser.Choose("Counted by", "Quadrats with cover");
         browser.See("12 sampling units");
-        browser.Find(".curve-line");
+        browser.Find(".survey-counts__curve-line");
         Take(browser, "records-statistics");
         browser.Open("/records?what=report");
-        browser.Wait("the report", d => d.FindElements(By.CssSelector(".report-map .report-site")).FirstOrDefault());
+        browser.Wait("the report", d => d.FindElements(By.CssSelector(".survey-papers__report-map .survey-papers__report-site")).FirstOrDefault());
         Take(browser, "records-report");
 
         browser.Open(DemoIds.Spelled("/measure?plant=7"));
         browser.Button("A toothed leaf beside a coin").Click();
         browser.See("Blade length");
-        browser.Find(".photo-picture img");
+        browser.Find(".identify-measure__photo-picture img");
         Take(browser, "measure-leaf");
 
         browser.Open("/bench/TF-031");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.Press("v");
-        browser.Find(".portrait-link").Click();
-        browser.Find(".portrait svg");
+        browser.Find(".identify-pictures__portrait-link").Click();
+        browser.Find(".identify-pictures__portrait svg");
         Take(browser, "portrait");
 
         browser.Resize(390, 844);

@@ -13,7 +13,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/bench/TF-001");
         browser.Be("R. Ostrow");
-        browser.Find(".grade-steps");
+        browser.Find(".identify-likely__grade-steps");
         browser.See("No second person has given the same name");
         browser.Button("Overrule …").Click();
         browser.Choose("How sure", "confirmed");
@@ -60,17 +60,17 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         // In January it cannot be named: what would settle it is listed with its windows, and a trip is planned for them.
         browser.Open($"/bench/{plant}");
         browser.Wait("no grade yet", d =>
-            d.FindElements(By.CssSelector(".grade-steps [aria-current=step]"))
+            d.FindElements(By.CssSelector(".identify-likely__grade-steps [aria-current=step]"))
                 .FirstOrDefault(g => g.Text is "not named" or "likely")
         );
         browser.See("Come back for");
         browser.Wait("the fruit to come", d =>
-            d.FindElements(By.CssSelector(".returns li"))
+            d.FindElements(By.CssSelector(".identify-likely__returns li"))
                 .FirstOrDefault(n => n.Text.StartsWith("Fruit of ", StringComparison.Ordinal))
         );
         browser.Open("/season?what=trips");
         browser.Wait("a trip for it", d =>
-            d.FindElements(By.CssSelector(".trip a")).FirstOrDefault(a => a.Text == tag)
+            d.FindElements(By.CssSelector(".today__trip a")).FirstOrDefault(a => a.Text == tag)
         );
 
         // Its window has opened: the desk says so, and the trip is walked.
@@ -82,26 +82,26 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
                 d.FindElements(By.CssSelector("[aria-label='Shows now'] a")).FirstOrDefault(a => a.Text == tag)
             )
             .Click();
-        browser.Find(".sheet-head h1");
+        browser.Find(".identify__sheet-head h1");
         browser.Press("v");
         browser.Button("Seen again: add a visit").Click();
         browser
             .Wait("fruit", d =>
-                d.FindElements(By.CssSelector(".visits label")).FirstOrDefault(l => l.Text.Trim() == "fruit")
+                d.FindElements(By.CssSelector(".identify-visits__visits label")).FirstOrDefault(l => l.Text.Trim() == "fruit")
             )
             .Click();
         browser
             .Wait("leaves", d =>
-                d.FindElements(By.CssSelector(".visits label")).FirstOrDefault(l => l.Text.Trim() == "leaves")
+                d.FindElements(By.CssSelector(".identify-visits__visits label")).FirstOrDefault(l => l.Text.Trim() == "leaves")
             )
             .Click();
         browser.Button("Add the visit").Click();
-        browser.Wait("the visit", d => d.FindElements(By.CssSelector(".visits ol > li")).Count == 2 ? browser : null);
+        browser.Wait("the visit", d => d.FindElements(By.CssSelector(".identify-visits__visits ol > li")).Count == 2 ? browser : null);
         browser.Press("f");
         browser.Button("Fruit").Click();
         browser
             .Wait("the keys", d =>
-                d.FindElements(By.CssSelector("[role=group][aria-label='Kind of fruit'] .state"))
+                d.FindElements(By.CssSelector("[role=group][aria-label='Kind of fruit'] .identify-features__state"))
                     .FirstOrDefault(s => s.Text.EndsWith("pair of winged keys", StringComparison.Ordinal))
             )
             .Click();
@@ -121,7 +121,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         Name(browser, plant, "acer-circinatum");
         browser.Open($"/bench/{plant}");
         Graded(browser, "confirmed");
-        browser.Find(".likely-names details summary");
+        browser.Find(".identify__likely-names details summary");
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -134,14 +134,14 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("Shows now");
         browser.Button("Field trips").Click();
         browser.See("within a year");
-        var first = browser.Find(".trip h2").Text;
+        var first = browser.Find(".today__trip h2").Text;
         browser.Button("Not on this day").Click();
         browser.See("Days lost:");
         browser.Wait("another first trip", d =>
-            d.FindElement(By.CssSelector(".trip h2")).Text is var now && now != first ? now : null
+            d.FindElement(By.CssSelector(".today__trip h2")).Text is var now && now != first ? now : null
         );
         browser.Button("Take them back").Click();
-        browser.Wait("the trip again", d => d.FindElement(By.CssSelector(".trip h2")).Text == first ? first : null);
+        browser.Wait("the trip again", d => d.FindElement(By.CssSelector(".today__trip h2")).Text == first ? first : null);
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -149,15 +149,15 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
     public void The_year_is_drawn_for_a_place_and_a_family()
     {
         using var browser = server.Open("/season?what=year");
-        browser.Wait("all taxa", d => d.FindElements(By.CssSelector(".year-row")).Count > 100 ? browser : null);
+        browser.Wait("all taxa", d => d.FindElements(By.CssSelector(".today__year-row")).Count > 100 ? browser : null);
         browser.Choose("At", "Upper Cirque, 1160 m");
         browser.See("spring comes 34.9 days later");
         browser.Choose("Family", "Sapindaceae");
-        browser.Wait("the maples", d => d.FindElements(By.CssSelector(".year-row")).Count == 4 ? browser : null);
+        browser.Wait("the maples", d => d.FindElements(By.CssSelector(".today__year-row")).Count == 4 ? browser : null);
         browser.Choose("Sort of plant", "tree");
         browser.Find("label input[type=checkbox]").Click();
         browser.Wait("the maples on the bench", d =>
-            d.FindElements(By.CssSelector(".year-row .year-seen")).Count > 0 ? browser : null
+            d.FindElements(By.CssSelector(".today__year-row .today__year-seen")).Count > 0 ? browser : null
         );
         browser.Complaints.ShouldBeEmpty();
     }
@@ -173,7 +173,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Field("Bearing to the plant, °").SendKeys("40");
         browser.Field("Metres").SendKeys("12.5" + Keys.Enter);
         browser.See("12.5 m at 40° from the split boulder");
-        browser.Find(".way-sketch");
+        browser.Find(".identify-care__way-sketch");
 
         browser.Button("Note a threat").Click();
         browser.Choose("What", "trampling");
@@ -220,7 +220,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
 
     private static void Graded(Browser browser, string grade) =>
         browser.Wait($"the grade {grade}", d =>
-            d.FindElements(By.CssSelector(".grade-steps [aria-current=step]")).FirstOrDefault(g => g.Text == grade)
+            d.FindElements(By.CssSelector(".identify-likely__grade-steps [aria-current=step]")).FirstOrDefault(g => g.Text == grade)
         );
 
     private static string Site(Browser browser, string name) =>

@@ -9,8 +9,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { queryClient } from './api/queries'
 import { App } from './App'
-import './kit/kit.css'
-import './kit/theme/themes.css'
+import './kit/theme/page.css'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? ''
 const cache = createCache({ key: 'g', nonce, prepend: true })

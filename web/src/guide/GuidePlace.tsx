@@ -1,5 +1,6 @@
 import { Outlet, useLocation, useNavigate } from 'react-router'
 import { ViewTabs } from '../kit/ViewTabs'
+import kitCss from '../kit/kit.module.css'
 
 const tabs = [
   { id: '/guide', label: 'Names' },
@@ -14,7 +15,7 @@ export function GuidePlace() {
   const { pathname } = useLocation()
   const go = useNavigate()
   return (
-    <div className="place-view">
+    <div className={kitCss.placeView}>
       <ViewTabs
         label="Guide"
         tabs={tabs}

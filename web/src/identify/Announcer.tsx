@@ -1,5 +1,6 @@
 import type { BenchAnswer } from '../api/types'
 import { percent } from '../kit/format'
+import kitCss from '../kit/kit.module.css'
 
 /** Says aloud what a press changed, for those who do not see it: the leading name, and the step the key stands at. */
 export function Announcer({ bench, settling }: { bench: BenchAnswer | undefined; settling: boolean }) {
@@ -16,7 +17,7 @@ export function Announcer({ bench, settling }: { bench: BenchAnswer | undefined;
       `The key ends at ${bench.walk.ends.map((e) => e.taxon.name).join(', ')}.`,
   ]
   return (
-    <div role="status" aria-label="What changed" className="only-heard">
+    <div role="status" aria-label="What changed" className={kitCss.onlyHeard}>
       {settling ? '' : says.filter(Boolean).join(' ')}
     </div>
   )

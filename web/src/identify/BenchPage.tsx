@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, Tab as MuiTab, Tabs } from '@mui/material'
 import { useCallback, useEffect, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
@@ -18,7 +19,6 @@ import { lastPlant } from '../kit/lastPlant'
 import { ProblemNote } from '../kit/ProblemNote'
 import { useShortcuts } from '../kit/useShortcuts'
 import { AccountDialog, type NameView } from './likely/AccountDialog'
-import './bench.css'
 import { Announcer } from './Announcer'
 import { CompareDialog } from './plant/CompareDialog'
 import { CorrectPlantDialog } from './plant/CorrectPlantDialog'
@@ -35,6 +35,8 @@ import { NamesBar } from './likely/NamesBar'
 import { isOrgan } from '../kit/organs'
 import { TakePlantDialog } from './plant/TakePlantDialog'
 import { VisitsPanel } from './visits/VisitsPanel'
+import kitCss from '../kit/kit.module.css'
+import identifyCss from './identify.module.css'
 
 const tabs = [
   { id: 'key', label: 'Key', shortcut: 'K' },
@@ -189,8 +191,12 @@ export function BenchPage() {
   const latest = sheet?.determinations[0]
   const named = guide?.taxa.find((t) => t.name.id === latest?.taxon)?.name.id ?? null
   return (
-    <div className={`bench show-${column}`}>
-      <div className="bench-switch no-print" role="group" aria-label="Part of the view">
+    <div className={clsx(identifyCss.bench, identifyCss[`show-${column}`])}>
+      <div
+        className={clsx(identifyCss.benchSwitch, kitCss.noPrint)}
+        role="group"
+        aria-label="Part of the view"
+      >
         {(['plants', 'sheet', 'names'] as const).map((c) => (
           <button key={c} type="button" aria-pressed={column === c} onClick={() => setColumn(c)}>
             {{ plants: 'Plants', sheet: 'This plant', names: 'Likely names' }[c]}
@@ -198,10 +204,10 @@ export function BenchPage() {
         ))}
       </div>
       <PlantTags plants={list ?? nobody} current={id} onTake={take} onChoose={choose} />
-      <main className="bench-sheet">
+      <main className={identifyCss.benchSheet}>
         <ProblemNote error={error} />
         {list?.length === 0 && (
-          <div className="bench-empty">
+          <div className={identifyCss.benchEmpty}>
             <ViewTitle>No plant here yet</ViewTitle>
             <p>Add the plant in front of you: where it stands, and what is on it today.</p>
             <Button variant="contained" onClick={() => setTaking(true)}>
@@ -211,15 +217,15 @@ export function BenchPage() {
         )}
         {sheet && guide && (
           <>
-            <div className="sheet-head">
+            <div className={identifyCss.sheetHead}>
               <ViewTitle>{sheet.plant.tag}</ViewTitle>
-              <span className="sheet-what">{sheet.plant.description}</span>
-              <span className="soft">
+              <span className={identifyCss.sheetWhat}>{sheet.plant.description}</span>
+              <span className={identifyCss.soft}>
                 {sheet.plant.site.name}
                 {sheet.plant.site.elevationM !== null && ` · ${sheet.plant.site.elevationM} m`}
               </span>
-              <span className="fill" />
-              <span className="sheet-acts">
+              <span className={kitCss.fill} />
+              <span className={identifyCss.sheetActs}>
                 <Button color="inherit" onClick={() => show('correct')}>
                   Correct …
                 </Button>
@@ -248,13 +254,13 @@ export function BenchPage() {
             <Announcer bench={bench} settling={answered.settling} />
             <ProblemNote error={undo.error ?? recording.error ?? answered.error} />
             {!person && (
-              <div className="caution" role="status">
+              <div className={kitCss.caution} role="status">
                 Say who you are at the top right before you record: every feature carries its observer.
               </div>
             )}
             <SeasonStrip sheet={sheet} taxon={named ?? onlyEnd} onOpen={openPlant} />
             <Tabs
-              className="tabs"
+              className={identifyCss.tabs}
               aria-label="Work on this plant"
               value={tab}
               onChange={(_, next: Tab) => setTab(next)}
@@ -324,7 +330,7 @@ export function BenchPage() {
           onName={() => show('name', onlyEnd)}
         />
       ) : (
-        <aside className="likely-names" />
+        <aside className={identifyCss.likelyNames} />
       )}
       {bench && column !== 'plants' && (
         <NamesBar

@@ -1,9 +1,12 @@
+import { clsx } from 'clsx'
 import { memo } from 'react'
 import { Button } from '@mui/material'
 import { useSession } from '../api/queries'
 import type { PlantTag } from '../api/types'
 import { day, some } from '../kit/format'
 import { TaxonText } from '../kit/TaxonText'
+import kitCss from '../kit/kit.module.css'
+import identifyCss from './identify.module.css'
 
 interface Props {
   plants: PlantTag[]
@@ -16,7 +19,7 @@ interface Props {
 export const PlantTags = memo(function PlantTags({ plants, current, onTake, onChoose }: Props) {
   const mayRecord = useSession().data?.mayRecord
   return (
-    <nav className="tags no-print" aria-label="Plants under study">
+    <nav className={clsx(identifyCss.tags, kitCss.noPrint)} aria-label="Plants under study">
       <h2>
         Plants <small>{some(plants.length, 'plant')}</small>
       </h2>
@@ -28,11 +31,11 @@ export const PlantTags = memo(function PlantTags({ plants, current, onTake, onCh
           <li key={p.id}>
             <button
               type="button"
-              className="tag"
+              className={identifyCss.tag}
               aria-current={p.id === current ? 'true' : undefined}
               onClick={() => onChoose(p.id)}
             >
-              <span className="tag-line">
+              <span className={identifyCss.tagLine}>
                 <b>{p.tag}</b>
                 <small>{p.site}</small>
               </span>
@@ -45,7 +48,7 @@ export const PlantTags = memo(function PlantTags({ plants, current, onTake, onCh
           </li>
         ))}
       </ul>
-      <p className="soft">
+      <p className={identifyCss.soft}>
         Next <kbd>J</kbd> &nbsp; Previous <kbd>I</kbd>
       </p>
     </nav>

@@ -1,4 +1,5 @@
 import { MenuItem, TextField } from '@mui/material'
+import kitCss from './kit.module.css'
 
 interface Props<T extends string> {
   columns: { header: string; holds?: T | null; first: string[] }[]
@@ -11,7 +12,7 @@ interface Props<T extends string> {
 /** The columns of a table that is brought in: what each holds, above its first cells. */
 export function ColumnChooser<T extends string>({ columns, holds, onChange }: Props<T>) {
   return (
-    <div className="import-columns">
+    <div className={kitCss.importColumns}>
       {columns.map((c, i) => (
         <div key={i}>
           <TextField

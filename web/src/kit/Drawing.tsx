@@ -1,4 +1,4 @@
-import './Drawing.css'
+import kitCss from './kit.module.css'
 
 interface Props {
   /** A drawing of the core: SVG without scripts, styles or identifiers, all text in it escaped. */
@@ -12,7 +12,7 @@ interface Props {
 export function Drawing({ svg, hidden, className }: Props) {
   return (
     <span
-      className={`drawing ${className ?? ''}`}
+      className={`${kitCss.drawing} ${className ?? ''}`}
       aria-hidden={hidden}
       dangerouslySetInnerHTML={{ __html: svg }}
     />

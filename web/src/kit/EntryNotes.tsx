@@ -1,12 +1,13 @@
 import { Button } from '@mui/material'
 import type { useEntry } from './useEntry'
+import kitCss from './kit.module.css'
 
 /** What is still on its way to the server, and what came back while the next line was being typed: `<EntryNotes entry={entry} />`. */
 export function EntryNotes({ entry }: { entry: ReturnType<typeof useEntry> }) {
   return (
     <>
       {entry.sending.length > 0 && (
-        <span className="soft" aria-live="polite">
+        <span className={kitCss.soft} aria-live="polite">
           on its way: {entry.sending.join('; ')}
         </span>
       )}

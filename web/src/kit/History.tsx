@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { answer, api } from '../api/client'
 import { ChangesList } from './ChangesList'
 import { ProblemNote } from './ProblemNote'
+import kitCss from './kit.module.css'
 
 interface Props {
   kind: 'site' | 'place' | 'count' | 'line' | 'person'
@@ -20,10 +21,10 @@ export function History({ kind, id }: Props) {
       answer(api.GET('/api/history/{kind}/{subject}', { params: { path: { kind, subject: id } } })),
   })
   return (
-    <details className="no-print" onToggle={(e) => setOpen(e.currentTarget.open)}>
+    <details className={kitCss.noPrint} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>History</summary>
       <ProblemNote error={error} />
-      {data?.length === 0 && <p className="soft">Nothing of it was changed.</p>}
+      {data?.length === 0 && <p className={kitCss.soft}>Nothing of it was changed.</p>}
       {data && <ChangesList changes={data} />}
     </details>
   )

@@ -1,5 +1,6 @@
+import { clsx } from 'clsx'
 import type { Marking } from '../api/types'
-import './MarkSign.css'
+import kitCss from './kit.module.css'
 
 const shown = {
   agrees: { sign: '=', text: 'agrees with what was recorded' },
@@ -13,7 +14,7 @@ export function MarkSign({ marking }: { marking: Marking }) {
   const full = `${text}${marking.because ? `: ${marking.because}` : ''}${marking.weak ? ' (not surely seen)' : ''}`
   return (
     <span
-      className={`mark mark-${marking.mark}${marking.weak ? ' mark-weak' : ''}`}
+      className={clsx(kitCss.mark, kitCss[`mark-${marking.mark}`], marking.weak && kitCss.markWeak)}
       role="img"
       aria-label={full}
       title={full}

@@ -6,6 +6,7 @@ import { DeletedSites } from './DeletedSites'
 import { History } from './History'
 import { ProblemNote } from './ProblemNote'
 import { day } from './format'
+import kitCss from './kit.module.css'
 
 interface Props {
   /** The site to change; none for a new one. */
@@ -77,12 +78,12 @@ export function SiteDialog({ site, onClose, onSaved }: Props) {
           <ProblemNote error={save.error} />
           {field('name', 'Name')}
           {field('description', 'What it is')}
-          <div className="row">
+          <div className={kitCss.row}>
             {field('latitude', 'Latitude', 'In degrees; south −', true)}
             {field('longitude', 'Longitude', 'In degrees; west −', true)}
             {field('uncertaintyM', 'Within metres', 'How near that is', true)}
           </div>
-          <div className="row">
+          <div className={kitCss.row}>
             {field('elevationM', 'Elevation in metres', 'Empty when not known', true)}
             {field('snowGone', 'Snow usually gone by', 'As 5 Jun; empty where none lies', true)}
           </div>
@@ -105,7 +106,7 @@ export function SiteDialog({ site, onClose, onSaved }: Props) {
               ))}
             </TextField>
           )}
-          <fieldset className="checks">
+          <fieldset className={kitCss.checks}>
             <legend>Kind of place</legend>
             {habitats.map((h) => (
               <label key={h.id}>

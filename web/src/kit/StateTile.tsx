@@ -1,5 +1,7 @@
+import { clsx } from 'clsx'
 import { useGuide, useNumberTile, useTiles } from '../api/queries'
 import { Drawing } from './Drawing'
+import kitCss from './kit.module.css'
 
 interface Props {
   character: string
@@ -18,6 +20,9 @@ export function StateTile({ character, state, number, notSo = false }: Props) {
   const drawn = tiles.data?.get(character)
   const ofNumber = useNumberTile(character, number ?? null).data?.svg
   const svg = state ? drawn?.tiles.find((t) => t.state === state)?.svg : (ofNumber ?? drawn?.measure)
-  if (tiles.isLoading) return <span className="drawing tile awaited" aria-hidden />
-  return svg ? <Drawing svg={svg} hidden className={notSo ? 'tile not-so' : 'tile'} /> : null
+  if (tiles.isLoading)
+    return <span className={clsx(kitCss.drawing, kitCss.tile, kitCss.awaited)} aria-hidden />
+  return svg ? (
+    <Drawing svg={svg} hidden className={notSo ? `${kitCss.tile} ${kitCss.notSo}` : kitCss.tile} />
+  ) : null
 }

@@ -1,3 +1,4 @@
+import kitCss from './kit.module.css'
 // Parts of a name that stay upright among the italics.
 const upright = new Set(['cf.', 'aff.', '?', 'sp.', 'subsp.', 'var.', 'f.', '×', 'Group'])
 
@@ -10,7 +11,7 @@ export function TaxonText({ name, family = false }: { name: string; family?: boo
   const parts = name.split(' ')
   const from = parts.findIndex((part, i) => part.startsWith("'") || parts[i - 1] === 'sp.')
   return (
-    <span className="name">
+    <span className={kitCss.name}>
       {parts.map((part, i) => (
         <span key={i}>
           {i > 0 && ' '}

@@ -2,7 +2,7 @@ import { Popover } from '@mui/material'
 import { useState } from 'react'
 import { useGuide } from '../api/queries'
 import { StateTile } from './StateTile'
-import './Term.css'
+import kitCss from './kit.module.css'
 
 /** A word of the guide that opens its explanation. */
 export function Term({ id }: { id: string }) {
@@ -15,7 +15,7 @@ export function Term({ id }: { id: string }) {
     <>
       <button
         type="button"
-        className="term"
+        className={kitCss.term}
         onClick={(e) => setAnchor(e.currentTarget)}
         aria-haspopup="dialog"
       >
@@ -27,7 +27,7 @@ export function Term({ id }: { id: string }) {
         onClose={() => setAnchor(null)}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
       >
-        <div className="term-card">
+        <div className={kitCss.termCard}>
           {anchor && shown && (
             <StateTile character={shown.id} state={shown.states.find((s) => s.term === id)?.id} />
           )}

@@ -1,4 +1,5 @@
 import { Tab, Tabs } from '@mui/material'
+import kitCss from './kit.module.css'
 
 /** The tab of what stands when the address names none. */
 const first = ''
@@ -14,7 +15,7 @@ interface Props {
 /** The parts of a view, one shown at a time: `<ViewTabs label="Today" tabs={tabs} chosen={what} onChoose={go} />`. */
 export const ViewTabs = ({ label, tabs, chosen, onChoose }: Props) => (
   <Tabs
-    className="view-tabs no-print"
+    className={kitCss.noPrint}
     aria-label={label}
     value={tabs.some((t) => t.id === chosen) ? (chosen ?? first) : false}
     variant="scrollable"

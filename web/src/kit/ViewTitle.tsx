@@ -1,3 +1,4 @@
+import kitCss from './kit.module.css'
 interface Props {
   children: string
   /** True where the view says by itself what it is, so that the heading is for those who hear the page. */
@@ -10,6 +11,6 @@ interface Props {
 export const ViewTitle = ({ children, heard, screenOnly }: Props) => (
   <>
     <title>{`${children} · Garten`}</title>
-    <h1 className={heard ? 'only-heard' : screenOnly ? 'no-print' : undefined}>{children}</h1>
+    <h1 className={heard ? kitCss.onlyHeard : screenOnly ? kitCss.noPrint : undefined}>{children}</h1>
   </>
 )

@@ -5,6 +5,8 @@ import { ProblemNote } from '../kit/ProblemNote'
 import { usePlants } from '../api/queries'
 import { useAudit } from './accessQueries'
 import { roles } from './roles'
+import kitCss from '../kit/kit.module.css'
+import peopleCss from './people.module.css'
 
 /** Minutes a change waited before it arrived. */
 const wait = (asked: string, at: string) => (Date.parse(at) - Date.parse(asked)) / 60_000
@@ -31,7 +33,7 @@ export function AuditList({ people }: { people: PersonAccess[] }) {
   const { data, error } = useAudit(person)
   return (
     <section aria-labelledby="entries">
-      <div className="people-entries-head">
+      <div className={peopleCss.peopleEntriesHead}>
         <h2 id="entries">What was done</h2>
         <TextField
           select
@@ -51,10 +53,10 @@ export function AuditList({ people }: { people: PersonAccess[] }) {
         </TextField>
       </div>
       <ProblemNote error={error} />
-      {data?.length === 0 && <p className="soft">Nothing yet.</p>}
-      <ol className="people-entries">
+      {data?.length === 0 && <p className={kitCss.soft}>Nothing yet.</p>}
+      <ol className={peopleCss.peopleEntries}>
         {data?.map((d) => (
-          <li key={d.id} className={d.status >= 400 ? 'refused' : undefined}>
+          <li key={d.id} className={d.status >= 400 ? peopleCss.refused : undefined}>
             <time dateTime={d.at}>
               {moment.format(new Date(d.at))}
               {d.asked && wait(d.asked, d.at) > 1 && (

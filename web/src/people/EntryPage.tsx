@@ -2,15 +2,16 @@ import { Button, TextField } from '@mui/material'
 import { type ReactNode, useState } from 'react'
 import type { Session } from '../api/types'
 import { ProblemNote } from '../kit/ProblemNote'
-import './access.css'
 import { useChoosePerson, useMakeFirstSteward, useSignIn } from './accessQueries'
 import { roleNames, roles } from './roles'
 import { WhatItIs } from './WhatItIs'
+import kitCss from '../kit/kit.module.css'
+import peopleCss from './people.module.css'
 
 /** The door: the first steward is made here, people sign in, and in the demo one enters as anyone by one press. */
 export function EntryPage({ session }: { session: Session }) {
   return (
-    <main className="entry">
+    <main className={peopleCss.entry}>
       <title>Garten</title>
       <WhatItIs />
       {session.demoEntries.length > 0 && <DemoDoor session={session} />}
@@ -29,7 +30,7 @@ function DemoDoor({ session }: { session: Session }) {
       <h1 id="demo-door">Tamsin Fork, a made-up survey</h1>
       <p>Come in as one of its people. You can change over at any time, at the top of the page.</p>
       <ProblemNote error={choose.error} />
-      <ul className="entry-people">
+      <ul className={peopleCss.entryPeople}>
         {entries.map((p) => (
           <li key={p.id}>
             <button type="button" onClick={() => choose.mutate(p.id)} disabled={choose.isPending}>
@@ -60,7 +61,7 @@ function SignInForm({ beside }: { beside: boolean }) {
       focused={!beside}
       entering={signIn}
     >
-      <p className="soft">
+      <p className={kitCss.soft}>
         No account, or the password is lost? An administrator of the survey gives you a new one.
       </p>
     </PasswordForm>
@@ -119,7 +120,7 @@ function PasswordForm({
   const [password, setPassword] = useState('')
   return (
     <form
-      className="entry-form"
+      className={peopleCss.entryForm}
       onSubmit={(e) => {
         e.preventDefault()
         entering.mutate({ name, password })

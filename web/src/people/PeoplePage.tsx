@@ -5,10 +5,11 @@ import type { PersonAccess, Role } from '../api/types'
 import { ViewTitle } from '../kit/ViewTitle'
 import { History } from '../kit/History'
 import { ProblemNote } from '../kit/ProblemNote'
-import './access.css'
 import { useAddPerson, usePeople, useRenamePerson, useRenewPassword, useSetPerson } from './accessQueries'
 import { AuditList } from './AuditList'
 import { roleNames, roles } from './roles'
+import kitCss from '../kit/kit.module.css'
+import peopleCss from './people.module.css'
 
 /** The steward's desk: who may do what, and what was done. */
 export function PeoplePage() {
@@ -19,22 +20,22 @@ export function PeoplePage() {
   const given = [add, renew].find((m) => m.data && m.isSuccess)?.data
   if (session && !session.isSteward)
     return (
-      <main className="people">
+      <main className={peopleCss.people}>
         <ViewTitle>People</ViewTitle>
         <p>Administrators settle here who may do what. Ask one of them if something should be yours to do.</p>
       </main>
     )
   return (
-    <main className="people">
+    <main className={peopleCss.people}>
       <ViewTitle>People</ViewTitle>
       <ProblemNote error={error ?? add.error ?? renew.error} />
       {given && (
         <Alert severity="info" variant="outlined" role="status">
-          The password of {given.name}: <code className="people-password">{given.password}</code> Hand it on
-          now; it is not shown again. They change it under their name at the top of the page.
+          The password of {given.name}: <code className={peopleCss.peoplePassword}>{given.password}</code>{' '}
+          Hand it on now; it is not shown again. They change it under their name at the top of the page.
         </Alert>
       )}
-      <div className="people-table">
+      <div className={peopleCss.peopleTable}>
         <table>
           <thead>
             <tr>
@@ -82,7 +83,7 @@ function PersonRow({ person, onRenew }: { person: PersonAccess; onRenew: () => v
     return (
       <tr>
         <PersonName id={id} name={name} />
-        <td colSpan={4} className="soft">
+        <td colSpan={4} className={kitCss.soft}>
           stands on records; let them in below, under the same name
         </td>
       </tr>
@@ -113,7 +114,7 @@ function PersonRow({ person, onRenew }: { person: PersonAccess; onRenew: () => v
             onChange={(e) => change({ trusted: e.target.checked })}
             slotProps={{ input: { 'aria-label': `${name} is told where sensitive plants stand` } }}
           />
-          {role === 'reader' && <small className="soft">never told to readers</small>}
+          {role === 'reader' && <small className={kitCss.soft}>never told to readers</small>}
         </td>
         <td>
           <Checkbox
@@ -190,7 +191,7 @@ function AddPersonForm({ pending, onAdd }: AddProps) {
   const [role, setRole] = useState<Role>('surveyor')
   return (
     <form
-      className="people-add"
+      className={peopleCss.peopleAdd}
       onSubmit={(e) => {
         e.preventDefault()
         onAdd(name, role, false, () => setName(''))

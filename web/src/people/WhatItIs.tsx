@@ -1,6 +1,7 @@
+import peopleCss from './people.module.css'
 /** What Garten is, in one sentence and one drawing. */
 export const WhatItIs = () => (
-  <section className="entry-what" aria-label="What Garten is">
+  <section className={peopleCss.entryWhat} aria-label="What Garten is">
     <svg viewBox="0 0 420 120" role="img" fill="none" stroke="var(--ink)" strokeWidth="1.6">
       <title>A leaf in hand, a choice between two, and the name it comes to with its record</title>
       <g strokeLinejoin="round">
@@ -35,7 +36,7 @@ export const WhatItIs = () => (
         <path d="M346 74H392" stroke="var(--moss)" strokeWidth="5" />
       </g>
     </svg>
-    <p className="entry-lead">
+    <p className={peopleCss.entryLead}>
       Garten names the plant in front of you, feature by feature and season by season, says what to look at
       next and why, and keeps the record.
     </p>

@@ -1,6 +1,7 @@
 import { useMutationState, useQueryClient } from '@tanstack/react-query'
 import { useSyncExternalStore } from 'react'
 import { Problem } from '../api/client'
+import shellCss from './shell.module.css'
 
 const unreached = (error: unknown) => error instanceof Problem && error.unreached
 
@@ -16,7 +17,7 @@ export function ConnectionNote() {
   }).some(Boolean)
   if (!reading && !writing) return null
   return (
-    <div className="connection-note" role="status">
+    <div className={shellCss.connectionNote} role="status">
       Garten is not reached just now. What you typed is kept
       {writing ? ', and what you recorded is sent as soon as it answers' : ''}. It is tried again by itself.
     </div>

@@ -1,7 +1,10 @@
+import { clsx } from 'clsx'
 import { Button, MobileStepper, Paper, Popper } from '@mui/material'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { firstWalk } from './firstWalk'
+import kitCss from '../kit/kit.module.css'
+import shellCss from './shell.module.css'
 
 interface Step {
   /** The place it is shown at. */
@@ -75,7 +78,7 @@ export function FirstWalk() {
       open
       anchorEl={target}
       placement="bottom-start"
-      className="first-walk no-print"
+      className={clsx(shellCss.firstWalk, kitCss.noPrint)}
       modifiers={[{ name: 'offset', options: { offset: [0, 10] } }]}
     >
       <Paper elevation={8} role="region" aria-label="First steps">

@@ -12,6 +12,7 @@ import { Link, useLocation, useNavigate, useSearchParams } from 'react-router'
 import { singleKeys, useShortcuts } from '../kit/useShortcuts'
 import { firstWalk } from './firstWalk'
 import { placeOf } from './places'
+import shellCss from './shell.module.css'
 
 type Keys = readonly (readonly [string, string])[]
 
@@ -103,7 +104,7 @@ export function Help() {
       {query.has('help') && (
         <Dialog open onClose={close} fullWidth maxWidth="sm">
           <DialogTitle>{here?.label ?? 'Garten'}: how it goes</DialogTitle>
-          <DialogContent className="help">
+          <DialogContent className={shellCss.help}>
             <ol>
               {help.way.map((step) => (
                 <li key={step}>{step}</li>

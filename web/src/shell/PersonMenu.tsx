@@ -6,6 +6,7 @@ import { PasswordDialog } from '../people/PasswordDialog'
 import { roles } from '../people/roles'
 import { useSession } from '../api/queries'
 import { themeLabels, type ThemeName, themeNames } from '../kit/theme/theme'
+import shellCss from './shell.module.css'
 
 interface Props {
   themeName: ThemeName
@@ -29,7 +30,9 @@ export function PersonMenu({ themeName, onTheme }: Props) {
     <>
       <Button color="inherit" id="person" onClick={(e) => setAnchor(e.currentTarget)} aria-haspopup="menu">
         {session.person.name}
-        {session.role && <small className="shell-role">{roles[session.role].label.toLowerCase()}</small>}
+        {session.role && (
+          <small className={shellCss.shellRole}>{roles[session.role].label.toLowerCase()}</small>
+        )}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {session.demoEntries.map((p) => (
@@ -39,7 +42,7 @@ export function PersonMenu({ themeName, onTheme }: Props) {
             onClick={then(() => choose.mutate(p.id))}
           >
             {p.name}
-            <small className="shell-role">{roles[p.role].label.toLowerCase()}</small>
+            <small className={shellCss.shellRole}>{roles[p.role].label.toLowerCase()}</small>
           </MenuItem>
         ))}
         {session.demoEntries.length > 0 && <Divider />}

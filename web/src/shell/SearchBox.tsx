@@ -5,6 +5,7 @@ import type { SearchEntry } from '../api/types'
 import { TaxonText } from '../kit/TaxonText'
 import { foundAt } from './foundAt'
 import { useSearch } from './searchQueries'
+import shellCss from './shell.module.css'
 
 const kinds: Record<SearchEntry['kind'], string> = {
   plant: 'plant',
@@ -34,7 +35,7 @@ export function SearchBox() {
     <>
       <Button
         color="inherit"
-        className="shell-search"
+        className={shellCss.shellSearch}
         aria-label="Find a plant, name, site, word or action"
         onClick={() => setOpen(true)}
       >
@@ -49,7 +50,7 @@ export function SearchBox() {
         >
           <path d="M10 4a6 6 0 1 0 0 12a6 6 0 1 0 0-12M15 15l6 6" />
         </svg>
-        <span className="shell-search-words">Find a plant, name, site, word …</span>
+        <span className={shellCss.shellSearchWords}>Find a plant, name, site, word …</span>
         <kbd>Ctrl K</kbd>
       </Button>
       {open && <SearchDialog onClose={() => setOpen(false)} />}
@@ -62,7 +63,14 @@ function SearchDialog({ onClose }: { onClose: () => void }) {
   const [text, setText] = useState('')
   const found = useSearch(text).data
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-label="Find" className="search-dialog">
+    <Dialog
+      open
+      onClose={onClose}
+      fullWidth
+      maxWidth="sm"
+      aria-label="Find"
+      className={shellCss.searchDialog}
+    >
       <DialogContent>
         <Autocomplete<SearchEntry>
           open={text.trim() !== '' && found !== undefined}
@@ -84,12 +92,12 @@ function SearchDialog({ onClose }: { onClose: () => void }) {
             void go(foundAt(chosen))
           }}
           renderOption={({ key, ...props }, e) => (
-            <li key={key} {...props} className={`${props.className ?? ''} search-found`}>
+            <li key={key} {...props} className={`${props.className ?? ''} ${shellCss.searchFound}`}>
               <span>
                 {e.kind === 'name' || e.kind === 'ownName' ? <TaxonText name={e.label} /> : e.label}
               </span>
               <small>{e.note}</small>
-              <small className="search-kind">{kinds[e.kind]}</small>
+              <small>{kinds[e.kind]}</small>
             </li>
           )}
           renderInput={(params) => (

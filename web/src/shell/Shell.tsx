@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import type { ReactNode } from 'react'
 import { NavLink, useLocation } from 'react-router'
@@ -9,7 +10,8 @@ import { PersonMenu } from './PersonMenu'
 import { placeOf, places } from './places'
 import { ReadingNote } from './ReadingNote'
 import { SearchBox } from './SearchBox'
-import './Shell.css'
+import kitCss from '../kit/kit.module.css'
+import shellCss from './shell.module.css'
 
 interface Props {
   themeName: ThemeName
@@ -24,16 +26,16 @@ export function Shell({ themeName, onTheme, inside, children }: Props) {
   const here = placeOf(useLocation().pathname)
   const nextTheme = themeNames[(themeNames.indexOf(themeName) + 1) % themeNames.length] ?? 'paper'
   return (
-    <div className={inside ? 'shell' : 'shell shell-door'}>
+    <div className={clsx(shellCss.shell, !inside && shellCss.shellDoor)}>
       {inside && (
-        <a className="shell-skip" href="#view">
+        <a className={shellCss.shellSkip} href="#view">
           Skip to the view
         </a>
       )}
-      <header className="shell-bar no-print">
-        <b className="shell-title">Garten</b>
-        <span className="shell-place">Tamsin Fork</span>
-        <span className="shell-fill" />
+      <header className={clsx(shellCss.shellBar, kitCss.noPrint)}>
+        <b className={shellCss.shellTitle}>Garten</b>
+        <span className={shellCss.shellPlace}>Tamsin Fork</span>
+        <span className={kitCss.shellFill} />
         {inside ? (
           <>
             <SearchBox />
@@ -51,9 +53,9 @@ export function Shell({ themeName, onTheme, inside, children }: Props) {
         )}
       </header>
       {inside && (
-        <nav className="shell-views no-print" aria-label="Places">
+        <nav className={clsx(shellCss.shellViews, kitCss.noPrint)} aria-label="Places">
           {places.map((p) => (
-            <NavLink key={p.to} to={p.to} className={p === here ? 'active' : ''}>
+            <NavLink key={p.to} to={p.to} className={p === here ? shellCss.active : ''}>
               <svg
                 width="24"
                 height="24"
@@ -70,7 +72,7 @@ export function Shell({ themeName, onTheme, inside, children }: Props) {
           ))}
         </nav>
       )}
-      <div className="shell-main" id="view" tabIndex={-1}>
+      <div className={shellCss.shellMain} id="view" tabIndex={-1}>
         <ConnectionNote />
         <ReadingNote />
         {children}

@@ -12,7 +12,8 @@ import { ImportPanel } from './records/ImportPanel'
 import { PlantRecords } from './records/PlantRecords'
 import { ViewTabs } from '../kit/ViewTabs'
 import { ViewTitle } from '../kit/ViewTitle'
-import './SurveyPage.css'
+import kitCss from '../kit/kit.module.css'
+import surveyCss from './survey.module.css'
 
 const MapPage = lazy(() => import('./map/MapPage').then((m) => ({ default: m.MapPage })))
 
@@ -39,7 +40,7 @@ export function SurveyPage({ nonce }: { nonce: string }) {
   const all = steward ? [...tabs, { id: 'import', label: 'Bring in' }] : tabs
   const title = all.find((t) => t.id === what)?.label ?? 'Survey'
   return (
-    <div className="place-view">
+    <div className={kitCss.placeView}>
       <ViewTabs
         label="Survey"
         tabs={all}
@@ -52,7 +53,7 @@ export function SurveyPage({ nonce }: { nonce: string }) {
           <MapPage />
         </>
       ) : (
-        <main className="records">
+        <main className={surveyCss.records}>
           <ViewTitle screenOnly={papers.includes(what)}>{title}</ViewTitle>
           {what === 'plants' && <PlantRecords nonce={nonce} />}
           {what === 'finds' && <FindsPanel nonce={nonce} />}

@@ -1,10 +1,10 @@
 import { useSearchParams } from 'react-router'
 import { ViewTabs } from '../kit/ViewTabs'
 import { TripsPanel } from './TripsPanel'
-import './season.css'
 import { ShowsPanel } from './ShowsPanel'
 import { TodayPanel } from './TodayPanel'
 import { YearPanel } from './YearPanel'
+import todayCss from './today.module.css'
 
 const tabs = [
   { id: null, label: 'Today' },
@@ -18,7 +18,7 @@ export function SeasonPage() {
   const [params, setParams] = useSearchParams()
   const what = params.get('what')
   return (
-    <main className="season-page">
+    <main className={todayCss.seasonPage}>
       <title>{`${tabs.find((t) => t.id === what)?.label ?? 'Today'} · Garten`}</title>
       <ViewTabs
         label="Today"

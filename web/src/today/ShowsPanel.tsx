@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -7,6 +8,8 @@ import { day } from '../kit/format'
 import { ProblemNote } from '../kit/ProblemNote'
 import { TaxonText } from '../kit/TaxonText'
 import { useShows } from './seasonQueries'
+import kitCss from '../kit/kit.module.css'
+import todayCss from './today.module.css'
 
 const titles = {
   flowers: 'Flowers and catkins',
@@ -29,7 +32,7 @@ export function ShowsPanel() {
   })
   return (
     <>
-      <div className="row no-print">
+      <div className={clsx(todayCss.row, kitCss.noPrint)}>
         <TextField
           type="date"
           label="On"
@@ -61,7 +64,7 @@ export function ShowsPanel() {
         {data && <span role="status">Of {data.of}</span>}
       </div>
       <ProblemNote error={error} />
-      <div className="shows">
+      <div className={todayCss.shows}>
         {data?.parts.map((p) => (
           <Part key={p.part ?? 'any'} of={p} taxa={data.taxa} />
         ))}
@@ -75,7 +78,7 @@ function Part({ of, taxa }: { of: ShownPart; taxa: number }) {
   const left = of.features.filter((f) => !f.recorded)
   const title = part === null ? 'On any day' : titles[part]
   return (
-    <section className="box shows-part" aria-label={title}>
+    <section className={clsx(todayCss.box, todayCss.showsPart)} aria-label={title}>
       <h2>
         {title}{' '}
         {part !== null && (
@@ -92,7 +95,7 @@ function Part({ of, taxa }: { of: ShownPart; taxa: number }) {
           <Taxa of={next} word="from" />
         </>
       )}
-      {unsaid > 0 && <p className="soft">Of {unsaid} the guide does not say when.</p>}
+      {unsaid > 0 && <p className={kitCss.soft}>Of {unsaid} the guide does not say when.</p>}
       {(part === null || showing.length > 0) && left.length > 0 && (
         <details open={left.length <= 12}>
           <summary>

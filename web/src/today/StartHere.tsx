@@ -2,6 +2,7 @@ import { Button } from '@mui/material'
 import { Link } from 'react-router'
 import { usePlants, useSession } from '../api/queries'
 import { lastPlant } from '../kit/lastPlant'
+import todayCss from './today.module.css'
 
 /** What one most often comes for: a plant in hand, a place to count, or the plant one was at last. */
 export function StartHere() {
@@ -9,7 +10,7 @@ export function StartHere() {
   const plants = usePlants().data
   const last = plants?.find((p) => p.id === lastPlant.read()) ?? plants?.[0]
   return (
-    <div className="start-here" role="group" aria-label="Begin">
+    <div className={todayCss.startHere} role="group" aria-label="Begin">
       {mayRecord && (
         <>
           <Button component={Link} to="/identify?add=" variant="contained" size="large">

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { TodayNeed } from '../api/types'
@@ -9,6 +10,8 @@ import { PlantName } from './PlantName'
 import { StartHere } from './StartHere'
 import { WeatherLine } from './WeatherLine'
 import { useToday } from './seasonQueries'
+import kitCss from '../kit/kit.module.css'
+import todayCss from './today.module.css'
 
 function Section({
   title,
@@ -27,7 +30,7 @@ function Section({
       <h2>
         {title} <small>{hint}</small>
       </h2>
-      <ul className="box today-list">{children}</ul>
+      <ul className={clsx(todayCss.box, todayCss.todayList)}>{children}</ul>
     </section>
   )
 }
@@ -36,7 +39,7 @@ const Need = ({ of: { plant, grade, words, features } }: { of: TodayNeed }) => (
   <li>
     <PlantName plant={plant} /> <small>{gradeWords[grade]}</small>
     <div>{words}</div>
-    {features.length > 0 && <div className="soft">{lookAt(features)}.</div>}
+    {features.length > 0 && <div className={kitCss.soft}>{lookAt(features)}.</div>}
   </li>
 )
 
@@ -48,7 +51,7 @@ export function TodayPanel() {
     <>
       <h1>{day(data.date)}</h1>
       <StartHere />
-      <ul className="today-grades" aria-label="How sure the names are">
+      <ul className={todayCss.todayGrades} aria-label="How sure the names are">
         {data.grades.map((g) => (
           <li key={g.grade}>
             <b>{g.plants}</b> {gradeWords[g.grade]}
@@ -61,7 +64,7 @@ export function TodayPanel() {
           it again.
         </p>
       )}
-      <div className="today-columns">
+      <div className={todayCss.todayColumns}>
         <div>
           <Section title="Shows now" hint="what closes soonest first" empty={data.open.length === 0}>
             {data.open.map((n) => (
@@ -129,11 +132,14 @@ export function TodayPanel() {
           </Section>
         </div>
       </div>
-      <section className="today-season" aria-label="The season">
+      <section aria-label="The season">
         <h2>The season</h2>
         <p>
           The season runs <b>{data.year}</b> against the usual
-          {data.yearReasons.length > 0 && <span className="soft"> ({data.yearReasons.join('; ')})</span>}.
+          {data.yearReasons.length > 0 && (
+            <span className={kitCss.soft}> ({data.yearReasons.join('; ')})</span>
+          )}
+          .
         </p>
         <WeatherLine />
       </section>

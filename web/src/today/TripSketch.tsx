@@ -1,4 +1,5 @@
 import type { TripView } from '../api/types'
+import todayCss from './today.module.css'
 
 const size = 190
 const margin = 26
@@ -18,18 +19,24 @@ export function TripSketch({ places }: { places: TripView['places'] }) {
     y: size - margin - (((north[i] ?? 0) - Math.min(...north)) / span) * (size - 2 * margin),
   }))
   return (
-    <svg viewBox={`0 0 ${size} ${size}`} width={size} height={size} className="trip-sketch" role="img">
+    <svg
+      viewBox={`0 0 ${size} ${size}`}
+      width={size}
+      height={size}
+      className={todayCss.tripSketch}
+      role="img"
+    >
       <title>{`The way: ${places.map((p) => p.name).join(', ')}, and back`}</title>
       <polygon points={points.map((p) => `${p.x},${p.y}`).join(' ')} />
       {points.map((p, i) => (
         <g key={p.name}>
-          <circle cx={p.x} cy={p.y} r={i === 0 ? 5 : 4} className={i === 0 ? 'start' : undefined} />
+          <circle cx={p.x} cy={p.y} r={i === 0 ? 5 : 4} className={i === 0 ? todayCss.start : undefined} />
           <text x={Math.min(Math.max(p.x, 38), size - 38)} y={p.y - 8} textAnchor="middle">
             {p.name}
           </text>
         </g>
       ))}
-      <path d={`M${size - 12} 22V6l-3 5M${size - 12} 6l3 5`} className="north" />
+      <path d={`M${size - 12} 22V6l-3 5M${size - 12} 6l3 5`} className={todayCss.north} />
     </svg>
   )
 }

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, LinearProgress, MenuItem, TextField } from '@mui/material'
 import { useSites } from '../api/queries'
 import type { TripSettings, TripView } from '../api/types'
@@ -8,6 +9,8 @@ import { gradeWords } from '../kit/grades'
 import { PlantName } from './PlantName'
 import { TripSketch } from './TripSketch'
 import { useTripNeeds, useTrips, useSeekTrips, useSetTrips } from './seasonQueries'
+import kitCss from '../kit/kit.module.css'
+import todayCss from './today.module.css'
 
 const weekdays = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'] as const
 
@@ -39,8 +42,12 @@ export function TripsPanel() {
   const set = (part: Partial<TripSettings>) => setting.mutate({ ...settings, ...part })
   return (
     <>
-      <form className="row no-print" aria-label="When you can go" onSubmit={(e) => e.preventDefault()}>
-        <fieldset className="checks">
+      <form
+        className={clsx(todayCss.row, kitCss.noPrint)}
+        aria-label="When you can go"
+        onSubmit={(e) => e.preventDefault()}
+      >
+        <fieldset className={kitCss.checks}>
           <legend>Days you can go</legend>
           {[1, 2, 3, 4, 5, 6, 0].map((n) => {
             const name = weekdays[n] ?? 'sunday'
@@ -105,13 +112,13 @@ export function TripsPanel() {
           : `Perhaps ${data.leastPossible} would do; no plan has fewer than that.${data.sought ? ' Fewer were sought at length.' : ''}`}
       </p>
       {data.trips.length > data.leastPossible && !data.sought && !seeking.isPending && (
-        <p className="no-print">
+        <p className={kitCss.noPrint}>
           <Button onClick={() => seeking.mutate()}>Seek longer for fewer</Button> It can take minutes, and can
           be stopped.
         </p>
       )}
       {seeking.isPending && (
-        <div className="no-print">
+        <div className={kitCss.noPrint}>
           <LinearProgress
             variant="determinate"
             value={100 * seeking.share}
@@ -122,7 +129,7 @@ export function TripsPanel() {
         </div>
       )}
       {settings.lost.length > 0 && (
-        <p className="no-print">
+        <p className={kitCss.noPrint}>
           Days lost: {settings.lost.map((d) => day(d)).join(', ')}.{' '}
           <Button onClick={() => set({ lost: [] })}>Take them back</Button>
         </p>
@@ -130,7 +137,7 @@ export function TripsPanel() {
       {data.unmet.length > 0 && (
         <section aria-label="Cannot be met">
           <h2>Cannot be met</h2>
-          <ul className="box today-list">
+          <ul className={clsx(todayCss.box, todayCss.todayList)}>
             {data.unmet.map((u) => (
               <li key={`${u.plant.id} ${u.need.part}`}>
                 <PlantName plant={u.plant} />
@@ -158,7 +165,7 @@ export function TripsPanel() {
 function FieldTrip({ trip, busy, onLost }: { trip: TripView; busy: boolean; onLost: () => void }) {
   const cautions = [...new Set(trip.stops.flatMap((s) => s.cautions))]
   return (
-    <article className="box trip" aria-label={`Field trip of ${day(trip.date)}`}>
+    <article className={clsx(todayCss.box, todayCss.trip)} aria-label={`Field trip of ${day(trip.date)}`}>
       <header>
         <h2>
           {day(trip.date)}{' '}
@@ -169,15 +176,15 @@ function FieldTrip({ trip, busy, onLost }: { trip: TripView; busy: boolean; onLo
               .join(', ')}
           </small>
         </h2>
-        <span className="soft">
+        <span className={kitCss.soft}>
           {hours(trip.minutes)},{' '}
           {trip.margin === 0 ? 'the last day for some' : `${trip.margin} days to spare`}
         </span>
-        <Button className="no-print" disabled={busy} onClick={onLost}>
+        <Button className={kitCss.noPrint} disabled={busy} onClick={onLost}>
           Not on this day
         </Button>
       </header>
-      <div className="trip-body">
+      <div className={todayCss.tripBody}>
         <TripSketch places={trip.places} />
         <div>
           {trip.tools.length > 0 && <p>Take: {trip.tools.map((t) => toolWords[t]).join(', ')}.</p>}
@@ -188,11 +195,11 @@ function FieldTrip({ trip, busy, onLost }: { trip: TripView; busy: boolean; onLo
                 {s.way && <div>Find it: {s.way}.</div>}
                 <div>{s.need.words}</div>
                 {s.need.features.length > 0 && (
-                  <ul className="trip-features">
+                  <ul className={todayCss.tripFeatures}>
                     {s.need.features.map((f) => (
                       <li key={f.character}>
                         <b>{f.label}</b> {f.again && 'once more, it does not fit: '}
-                        {f.howTo} <span className="trip-blank" />
+                        {f.howTo} <span className={todayCss.tripBlank} />
                       </li>
                     ))}
                   </ul>
@@ -201,7 +208,7 @@ function FieldTrip({ trip, busy, onLost }: { trip: TripView; busy: boolean; onLo
             ))}
           </ol>
           {cautions.map((c) => (
-            <p key={c} className="caution">
+            <p key={c} className={kitCss.caution}>
               {c}
             </p>
           ))}

@@ -1,9 +1,11 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import { useRef } from 'react'
 import { useSession } from '../api/queries'
 import { day } from '../kit/format'
 import { ProblemNote } from '../kit/ProblemNote'
 import { useSetWeather, useWeather } from './seasonQueries'
+import kitCss from '../kit/kit.module.css'
 
 /** Where the year's warmth is known from: the station, or a file brought in. */
 export function WeatherLine() {
@@ -13,7 +15,7 @@ export function WeatherLine() {
   const file = useRef<HTMLInputElement>(null)
   if (!data) return null
   return (
-    <div className="soft no-print">
+    <div className={clsx(kitCss.soft, kitCss.noPrint)}>
       {data.days > 0
         ? `Warmth from a file: ${data.days} days of this year, to ${day(data.last ?? '')}. `
         : standIns

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useSites } from '../api/queries'
@@ -7,6 +8,8 @@ import { ProblemNote } from '../kit/ProblemNote'
 import { dayInYear, inWords, months, phases, spansOf } from '../kit/seasons'
 import { TaxonText } from '../kit/TaxonText'
 import { useTripDays, useYear } from './seasonQueries'
+import kitCss from '../kit/kit.module.css'
+import todayCss from './today.module.css'
 
 const width = 720
 const x = (number: number) => (number / 365) * width
@@ -38,7 +41,7 @@ export function YearPanel() {
   const number = dayInYear(data.date)
   return (
     <>
-      <div className="row no-print">
+      <div className={clsx(todayCss.row, kitCss.noPrint)}>
         <TextField
           select
           label="At"
@@ -102,14 +105,14 @@ export function YearPanel() {
             `; spring comes ${Math.abs(data.delay)} days ${data.delay > 0 ? 'later' : 'earlier'} than the guide says`}
         </span>
       </div>
-      <label className="no-print">
+      <label className={kitCss.noPrint}>
         <input type="checkbox" checked={ours} onChange={(e) => setOurs(e.target.checked)} /> only names our
         plants bear
       </label>
-      <div className="year-table">
-        <div className="year-row year-head" aria-hidden="true">
+      <div className={todayCss.yearTable}>
+        <div className={todayCss.yearRow} aria-hidden="true">
           <span />
-          <div className="year-months">
+          <div className={todayCss.yearMonths}>
             {months.map((m) => (
               <span key={m}>{m}</span>
             ))}
@@ -125,12 +128,12 @@ export function YearPanel() {
           />
         ))}
       </div>
-      <p className="soft">
-        <span className="year-key">● a plant of ours visited</span>
-        <span className="year-key">○ a trip to come that visits one</span>
-        <span className="year-key">┆ days of trips to come</span>
+      <p className={kitCss.soft}>
+        <span className={todayCss.yearKey}>● a plant of ours visited</span>
+        <span className={todayCss.yearKey}>○ a trip to come that visits one</span>
+        <span className={todayCss.yearKey}>┆ days of trips to come</span>
         {(Object.keys(phases) as Phase[]).map((p) => (
-          <span key={p} className="year-key">
+          <span key={p} className={todayCss.yearKey}>
             <i style={{ background: phases[p].fill }} /> {phases[p].label}
           </span>
         ))}
@@ -151,14 +154,14 @@ function Row({
   planned: string[]
 }) {
   return (
-    <div className="year-row">
+    <div className={todayCss.yearRow}>
       <span>
         <TaxonText name={row.taxon.name} />
       </span>
       <svg viewBox={`0 0 ${width} 22`} preserveAspectRatio="none" role="img">
         <title>{row.seasons.map(inWords).join(' ')}</title>
         {months.map((m, i) => (
-          <path key={m} d={`M${x(i * 30.42)} 0V22`} className="year-line" />
+          <path key={m} d={`M${x(i * 30.42)} 0V22`} className={todayCss.yearLine} />
         ))}
         {row.seasons.flatMap((s) =>
           spansOf(s).map(([a, b]) => (
@@ -173,19 +176,26 @@ function Row({
           )),
         )}
         {trips.map((d) => (
-          <path key={d} d={`M${x(dayInYear(d))} 0V22`} className="year-trip" />
+          <path key={d} d={`M${x(dayInYear(d))} 0V22`} className={todayCss.yearTrip} />
         ))}
         {row.seen.map((d) => (
-          <ellipse key={d} cx={x(dayInYear(d))} cy="11" rx="4" ry="4" className="year-seen">
+          <ellipse key={d} cx={x(dayInYear(d))} cy="11" rx="4" ry="4" className={todayCss.yearSeen}>
             <title>visited {day(d)}</title>
           </ellipse>
         ))}
         {planned.map((d) => (
-          <ellipse key={`to ${d}`} cx={x(dayInYear(d))} cy="11" rx="4" ry="4" className="year-planned">
+          <ellipse
+            key={`to ${d}`}
+            cx={x(dayInYear(d))}
+            cy="11"
+            rx="4"
+            ry="4"
+            className={todayCss.yearPlanned}
+          >
             <title>a trip on {day(d)}</title>
           </ellipse>
         ))}
-        <path d={`M${x(today)} 0V22`} className="year-today" />
+        <path d={`M${x(today)} 0V22`} className={todayCss.yearToday} />
       </svg>
     </div>
   )

@@ -6,6 +6,7 @@ import { draw } from '../testing/draw'
 import { aCharacter, aGuide, aLength, aName, aTaxon } from '../testing/made'
 import { type Asked, serve } from '../testing/server'
 import { GuidePage } from '../../src/guide/names/GuidePage'
+import namesCss from '../../src/guide/names/names.module.css'
 
 const guide: GuideView = aGuide({
   title: 'Flora of the Fork',
@@ -53,7 +54,9 @@ describe('the guide at rest', () => {
   it('goes down the families in order', async () => {
     open()
     await screen.findByRole('heading', { name: 'Flora of the Fork' })
-    const families = [...document.querySelectorAll('.guide-tree summary')].map((s) => s.textContent)
+    const families = [...document.querySelectorAll(`.${namesCss.guideTree} summary`)].map(
+      (s) => s.textContent,
+    )
     expect(families).toEqual(['Apiaceae carrot family · 1', 'Sapindaceae 2'])
   })
 })
@@ -110,7 +113,7 @@ describe('a name', () => {
   it('opens its account at an address of its own', async () => {
     const { user, server } = open({ 'GET /api/guide/taxa/acer-circinatum': () => new Promise(() => {}) })
     await screen.findByRole('heading', { name: 'Flora of the Fork' })
-    await user.click(document.querySelectorAll('.guide-tree summary')[1] as HTMLElement)
+    await user.click(document.querySelectorAll(`.${namesCss.guideTree} summary`)[1] as HTMLElement)
     await user.click(screen.getByRole('button', { name: /^Acer ?circinatum/ }))
     await waitFor(() => expect(server.asked.at(-1)?.path).toBe('/api/guide/taxa/acer-circinatum'))
     expect(screen.getByRole('button', { name: /^Acer ?circinatum/ })).toHaveAttribute('aria-current', 'page')

@@ -7,6 +7,7 @@ import { draw } from '../testing/draw'
 import { aBench, aDetermination, aGuide, aName, aSession, aSheet, aTaxon } from '../testing/made'
 import { type Asked, Says, serve } from '../testing/server'
 import { LikelyNames } from '../../src/identify/likely/LikelyNames'
+import likelyCss from '../../src/identify/likely/likely.module.css'
 
 const weighed = (id: string, name: string, mass: number, part = {}) => ({
   name: aName(id, name),
@@ -133,14 +134,14 @@ describe('where the name stands', () => {
         ranks: [{ ...weighed('acer', 'Acer', 0.9), name: aName('acer', 'Acer', { rank: 'genus' }) }],
       },
     })
-    const rows = [...document.querySelectorAll('.weighed')].map((r) => r.textContent)
+    const rows = [...document.querySelectorAll(`.${likelyCss.weighed}`)].map((r) => r.textContent)
     expect(rows).toEqual([
       'genus Acer90\u00a0%',
       'Acer circinatum60\u00a0%',
       'Acer glabrum30\u00a0%',
       'outside the guide10\u00a0%',
     ])
-    await user.click(document.querySelectorAll<HTMLElement>('button.weighed')[1] as HTMLElement)
+    await user.click(document.querySelectorAll<HTMLElement>(`button.${likelyCss.weighed}`)[1] as HTMLElement)
     expect(onReasons).toHaveBeenLastCalledWith('b')
     await user.click(screen.getByRole('button', { name: /^Tell the first two apart/ }))
     expect(onApart).toHaveBeenCalledWith(['a', 'b'])
@@ -165,7 +166,7 @@ describe('where the name stands', () => {
     ],
   ])('can be said in a line: %j', (part, says) => {
     open({ likelyNames: { ...likelyNames, ...part } })
-    expect(document.querySelector('.safe')?.textContent).toBe(says)
+    expect(document.querySelector(`.${likelyCss.safe}`)?.textContent).toBe(says)
   })
 
   it('warns of names that can hurt while they may still be meant', () => {

@@ -4,6 +4,7 @@ import { YearPanel } from '../../src/today/YearPanel'
 import { draw } from '../testing/draw'
 import { aName, aSite } from '../testing/made'
 import { serve } from '../testing/server'
+import todayCss from '../../src/today/today.module.css'
 
 const on = (month: number, day: number, number: number) => ({ month, day, number })
 
@@ -42,7 +43,7 @@ const open = (view: object = year) => {
   })
   const drawn = draw(<YearPanel />)
   const row = (name: string) =>
-    [...drawn.container.querySelectorAll('.year-row:not(.year-head)')].find((r) =>
+    [...drawn.container.querySelectorAll(`.${todayCss.yearRow}:not([aria-hidden])`)].find((r) =>
       r.textContent?.startsWith(name),
     )
   const choose = async (field: string, option: string) => {
@@ -75,10 +76,12 @@ describe('the year', () => {
   it('has visits made and trips to come on it', async () => {
     const { row } = open()
     await screen.findByRole('status')
-    await waitFor(() => expect(row('Hedera helix')?.querySelector('.year-planned')).not.toBeNull())
-    expect(row('Acer circinatum')?.querySelector('.year-seen title')).toHaveTextContent('visited 20 Apr 2026')
-    expect(row('Acer circinatum')?.querySelector('.year-planned')).toBeNull()
-    expect(row('Acer circinatum')?.querySelectorAll('.year-trip')).toHaveLength(1)
+    await waitFor(() => expect(row('Hedera helix')?.querySelector(`.${todayCss.yearPlanned}`)).not.toBeNull())
+    expect(row('Acer circinatum')?.querySelector(`.${todayCss.yearSeen} title`)).toHaveTextContent(
+      'visited 20 Apr 2026',
+    )
+    expect(row('Acer circinatum')?.querySelector(`.${todayCss.yearPlanned}`)).toBeNull()
+    expect(row('Acer circinatum')?.querySelectorAll(`.${todayCss.yearTrip}`)).toHaveLength(1)
   })
 
   it('is narrowed to a family, a sort of plant, what shows now, and our own names', async () => {

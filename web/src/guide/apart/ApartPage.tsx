@@ -3,6 +3,8 @@ import { useGuide } from '../../api/queries'
 import { ViewTitle } from '../../kit/ViewTitle'
 import { ApartView } from './ApartView'
 import { EasilyTaken } from './EasilyTaken'
+import kitCss from '../../kit/kit.module.css'
+import apartCss from './apart.module.css'
 
 /** Telling names of the guide apart without a plant; the names stand in the address, so that a comparison can be passed on. */
 export function ApartPage() {
@@ -10,9 +12,9 @@ export function ApartPage() {
   const [query, setQuery] = useSearchParams()
   const taxa = (query.get('taxa') ?? '').split(',').filter((t) => guide?.taxa.some((x) => x.name.id === t))
   return (
-    <main className="apart-page">
+    <main className={apartCss.apartPage}>
       <ViewTitle>Tell apart</ViewTitle>
-      <p className="soft">What parts the names of the guide, the surest feature first.</p>
+      <p className={kitCss.soft}>What parts the names of the guide, the surest feature first.</p>
       {taxa.length === 0 && <EasilyTaken onApart={(pair) => setQuery({ taxa: pair.join(',') })} />}
       {guide && (
         <ApartView

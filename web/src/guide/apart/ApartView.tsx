@@ -5,8 +5,9 @@ import { Drawing } from '../../kit/Drawing'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonPicker } from '../../kit/TaxonPicker'
 import { TaxonText } from '../../kit/TaxonText'
-import './apart.css'
 import { NameGroups } from './NameGroups'
+import kitCss from '../../kit/kit.module.css'
+import apartCss from './apart.module.css'
 
 interface Props {
   guide: GuideView
@@ -32,12 +33,12 @@ export function ApartView({ guide, plant, taxa, onTaxa, onRecord }: Props) {
   const name = (id: string) => guide.taxa.find((t) => t.name.id === id)?.name.name ?? id
   return (
     <>
-      <div className="row">
+      <div className={kitCss.row}>
         {taxa.map((t) => (
           <button
             key={t}
             type="button"
-            className="part"
+            className={kitCss.part}
             aria-label={`${name(t)}: take it out`}
             onClick={() => onTaxa(taxa.filter((x) => x !== t))}
           >
@@ -45,7 +46,7 @@ export function ApartView({ guide, plant, taxa, onTaxa, onRecord }: Props) {
           </button>
         ))}
         {taxa.length < mostNames && (
-          <div className="apart-add">
+          <div className={apartCss.apartAdd}>
             <TaxonPicker
               key={taxa.join()}
               taxa={guide.taxa.filter((t) => t.name.rank !== 'family' && !taxa.includes(t.name.id))}
@@ -56,13 +57,13 @@ export function ApartView({ guide, plant, taxa, onTaxa, onRecord }: Props) {
         )}
       </div>
       <ProblemNote error={error} />
-      {taxa.length < 2 && <p className="soft">Choose two to six names to compare.</p>}
+      {taxa.length < 2 && <p className={kitCss.soft}>Choose two to six names to compare.</p>}
       {taxa.length >= 2 && data && (
         <>
           <Steps answer={data} />
-          {drawn?.leaves && <Drawing svg={drawn.leaves} className="apart-leaves" />}
+          {drawn?.leaves && <Drawing svg={drawn.leaves} className={apartCss.apartLeaves} />}
           {shown.map((s) => (
-            <section key={s.character} className="apart">
+            <section key={s.character} className={apartCss.apart}>
               <h3>
                 {s.label}{' '}
                 <small>
@@ -78,7 +79,7 @@ export function ApartView({ guide, plant, taxa, onTaxa, onRecord }: Props) {
                 )}
               </h3>
               <NameGroups separation={s} />
-              <div className="apart-tiles">
+              <div className={apartCss.apartTiles}>
                 {drawn?.tiles
                   .filter((t) => t.character === s.character)
                   .map((t) => (
@@ -93,7 +94,7 @@ export function ApartView({ guide, plant, taxa, onTaxa, onRecord }: Props) {
             </section>
           ))}
           {data.separations.length > mostShown && (
-            <p className="soft">
+            <p className={kitCss.soft}>
               {data.separations.length - mostShown} more characters part them less well or cannot be seen
               today.
             </p>
@@ -109,7 +110,7 @@ export function ApartView({ guide, plant, taxa, onTaxa, onRecord }: Props) {
 function Steps({ answer }: { answer: ApartAnswer }) {
   if (answer.steps.length === 0) return null
   return (
-    <section className="apart-steps">
+    <section className={apartCss.apartSteps}>
       <h3>Step by step</h3>
       <ol>
         {answer.steps.map((s, i) => (

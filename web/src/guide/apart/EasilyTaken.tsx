@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { useLookAlikes } from '../../api/queries'
 import { HazardMark } from '../../kit/HazardMark'
 import { TaxonText } from '../../kit/TaxonText'
+import apartCss from './apart.module.css'
 
 const few = 12
 
@@ -14,7 +15,7 @@ export function EasilyTaken({ onApart }: { onApart: (pair: [string, string]) => 
   return (
     <section aria-label="Easily taken for each other">
       <h2>Easily taken for each other</h2>
-      <ul className="easily-taken">
+      <ul className={apartCss.easilyTaken}>
         {pairs.slice(0, all ? pairs.length : few).map((p) => (
           <li key={`${p.one.id} ${p.other.id}`}>
             <button type="button" onClick={() => onApart([p.one.id, p.other.id])}>

@@ -1,5 +1,7 @@
 import type { Separation } from '../../api/types'
 import { TaxonText } from '../../kit/TaxonText'
+import kitCss from '../../kit/kit.module.css'
+import apartCss from './apart.module.css'
 
 /** What is said of each name: shares as lengths, ranges on one axis with the plant's own sample. */
 export function NameGroups({ separation: s }: { separation: Separation }) {
@@ -12,14 +14,14 @@ export function NameGroups({ separation: s }: { separation: Separation }) {
   return (
     <>
       {s.groups.map((group) => (
-        <div key={group.taxon.id} className="apart-group">
+        <div key={group.taxon.id} className={apartCss.apartGroup}>
           <TaxonText name={group.taxon.name} />
           {group.states.length > 0 || group.said === '' ? (
-            <span className="shares" aria-hidden="true">
+            <span className={apartCss.shares} aria-hidden="true">
               {shown.map((state, pattern) => (
                 <span
                   key={state}
-                  className={`share-${pattern % 6}`}
+                  className={apartCss[`share-${pattern % 6}`]}
                   style={{ width: `${(group.states[state] ?? 0) * 100}%` }}
                 />
               ))}
@@ -34,7 +36,7 @@ export function NameGroups({ separation: s }: { separation: Separation }) {
               top={top}
             />
           )}
-          <span className="soft">{group.said || 'the guide says nothing'}</span>
+          <span className={kitCss.soft}>{group.said || 'the guide says nothing'}</span>
         </div>
       ))}
     </>
@@ -56,7 +58,7 @@ function Axis({ least, low, high, most, own, top }: AxisProps) {
   const from = low ?? 0
   const to = high ?? top
   return (
-    <svg viewBox="0 0 200 14" className="axis" aria-hidden="true">
+    <svg viewBox="0 0 200 14" className={apartCss.axis} aria-hidden="true">
       <path d={`M${x(least ?? from)} 7H${x(most ?? to)}`} stroke="var(--ink)" />
       <rect
         x={x(from)}

@@ -1,9 +1,12 @@
+import { clsx } from 'clsx'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { useShowing } from '../../api/queries'
 import type { CharacterView, GlossaryTerm } from '../../api/types'
 import { StateTile } from '../../kit/StateTile'
 import { TaxonText } from '../../kit/TaxonText'
+import kitCss from '../../kit/kit.module.css'
+import glossaryCss from './glossary.module.css'
 
 interface Props {
   term: GlossaryTerm
@@ -20,10 +23,10 @@ export function Word({ term: t, shown }: Props) {
     open && character && state ? { character: character.id, state: state.id } : null,
   ).data
   return (
-    <li className="word">
+    <li className={glossaryCss.word}>
       <div>{character && state && <StateTile character={character.id} state={state.id} />}</div>
       <div>
-        <b>{t.label}</b> <span className="soft">{t.plain}</span>
+        <b>{t.label}</b> <span className={kitCss.soft}>{t.plain}</span>
         <p>
           {t.definition}{' '}
           {shown.length > 0 && (
@@ -32,7 +35,7 @@ export function Word({ term: t, shown }: Props) {
           {state && (
             <button
               type="button"
-              className="link no-print"
+              className={clsx(kitCss.link, kitCss.noPrint)}
               aria-expanded={open}
               onClick={() => setOpen(!open)}
             >
@@ -40,7 +43,7 @@ export function Word({ term: t, shown }: Props) {
             </button>
           )}
           {plants && open && (
-            <small className="word-plants">
+            <small className={glossaryCss.wordPlants}>
               {plants.map((p) => (
                 <Link key={p.taxon.id} to={`/guide/${p.taxon.id}`}>
                   <TaxonText name={p.taxon.name} />

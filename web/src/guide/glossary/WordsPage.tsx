@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -7,7 +8,8 @@ import { organs } from '../../kit/organs'
 import { capital } from '../../kit/format'
 import { ViewTitle } from '../../kit/ViewTitle'
 import { Word } from './Word'
-import './WordsPage.css'
+import kitCss from '../../kit/kit.module.css'
+import glossaryCss from './glossary.module.css'
 
 /** The words of the keys by organ, searchable: each with plain words, its picture, and the plants that show it. */
 export function WordsPage() {
@@ -30,9 +32,9 @@ export function WordsPage() {
     .filter(({ shown }) => !organ || shown.some((c) => c.organ === organ))
     .toSorted((a, b) => a.term.label.localeCompare(b.term.label))
   return (
-    <main className="words">
+    <main className={glossaryCss.words}>
       <ViewTitle>Glossary</ViewTitle>
-      <div className="row no-print">
+      <div className={clsx(kitCss.row, kitCss.noPrint)}>
         <TextField
           label="Find a word"
           type="search"

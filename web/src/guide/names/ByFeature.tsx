@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
 import { useSearchParams } from 'react-router'
 import { useShowing } from '../../api/queries'
@@ -7,6 +8,8 @@ import { capital } from '../../kit/format'
 import { HazardMark } from '../../kit/HazardMark'
 import { WeightBar } from '../../kit/WeightBar'
 import { TaxonText } from '../../kit/TaxonText'
+import kitCss from '../../kit/kit.module.css'
+import namesCss from './names.module.css'
 
 interface Props {
   guide: GuideView
@@ -24,7 +27,7 @@ export function ByFeature({ guide, current, onOpen }: Props) {
   const shown = useShowing(chosen).data
   const characters = guide.characters.filter((c) => c.organ === organ && c.states.length > 0)
   return (
-    <div className="guide-feature">
+    <div className={namesCss.guideFeature}>
       <TextField
         select
         label="Organ"
@@ -73,7 +76,7 @@ export function ByFeature({ guide, current, onOpen }: Props) {
         </TextField>
       )}
       {chosen && shown && (
-        <p className="soft" aria-live="polite">
+        <p className={kitCss.soft} aria-live="polite">
           {shown.length} {shown.length === 1 ? 'plant shows' : 'plants show'} it; the bar tells how often.
         </p>
       )}
@@ -82,7 +85,7 @@ export function ByFeature({ guide, current, onOpen }: Props) {
           <button
             key={s.taxon.id}
             type="button"
-            className="guide-line guide-share"
+            className={clsx(namesCss.guideLine, namesCss.guideShare)}
             aria-current={s.taxon.id === current ? 'page' : undefined}
             title={s.words}
             onClick={() => onOpen(s.taxon.id)}

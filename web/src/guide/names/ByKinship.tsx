@@ -1,5 +1,6 @@
 import type { GuideView } from '../../api/types'
 import { TaxonLine } from './TaxonLine'
+import namesCss from './names.module.css'
 
 interface Props {
   guide: GuideView
@@ -14,7 +15,7 @@ export function ByKinship({ guide, current, onOpen }: Props) {
     .toSorted((a, b) => a.name.name.localeCompare(b.name.name))
   const home = guide.taxa.find((t) => t.name.id === current)?.family
   return (
-    <div className="guide-tree">
+    <div className={namesCss.guideTree}>
       {families.map((f) => {
         const members = guide.taxa
           .filter((t) => t.family === f.name.name && t.name.id !== f.name.id)

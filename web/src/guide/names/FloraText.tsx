@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import { useNavigate } from 'react-router'
 import type { FloraAccount, GuideView } from '../../api/types'
@@ -7,6 +8,8 @@ import { OwnPictures } from '../../identify/pictures/OwnPictures'
 import { TaxonText } from '../../kit/TaxonText'
 import { Plate } from './Plate'
 import { YearStrip } from './YearStrip'
+import kitCss from '../../kit/kit.module.css'
+import namesCss from './names.module.css'
 
 const status = { unknown: '', native: 'native here', introduced: 'introduced here' } as const
 const commonness = {
@@ -27,12 +30,12 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
   const navigate = useNavigate()
   const alike = a.lookAlikes.slice(0, 5).map((l) => l.other.id)
   return (
-    <article className="flora">
-      <p className="soft flora-above">
+    <article className={namesCss.flora}>
+      <p className={kitCss.soft}>
         {a.above.map((t, i) => (
           <span key={t.id}>
             {i > 0 && ' › '}
-            <button type="button" className="link" onClick={() => onOpen(t.id)}>
+            <button type="button" className={kitCss.link} onClick={() => onOpen(t.id)}>
               <TaxonText name={t.name} family={t.rank === 'family'} />
             </button>
           </span>
@@ -42,7 +45,7 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
       <h1>
         <TaxonText name={a.taxon.name} family={a.taxon.rank === 'family'} /> <small>{a.author}</small>
       </h1>
-      <p className="soft">
+      <p className={kitCss.soft}>
         {[
           a.commonNames.join(', '),
           a.synonyms.length > 0 && `also called ${a.synonyms.join(', ')}`,
@@ -60,9 +63,9 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
           .filter(Boolean)
           .join(' · ')}
       </p>
-      {a.protection && <p className="caution">{a.protection}</p>}
+      {a.protection && <p className={kitCss.caution}>{a.protection}</p>}
       {a.cautions.map((c) => (
-        <p key={c.text} className="caution">
+        <p key={c.text} className={kitCss.caution}>
           <b>{hazardWords[c.hazard]}.</b> {c.text}
         </p>
       ))}
@@ -70,25 +73,25 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
       <Plate taxon={a.taxon.id} />
       <OwnPictures taxon={a.taxon.id} />
       {a.paragraphs.map((p) => (
-        <p key={p.organ} className="flora-organ">
+        <p key={p.organ} className={namesCss.floraOrgan}>
           <b>{capital(organs[p.organ])}.</b>{' '}
           {p.features.map((f, i) => (
             <span key={f.label}>
               {i > 0 && '; '}
-              <span className="soft">{f.label}</span> {f.value}
+              <span className={kitCss.soft}>{f.label}</span> {f.value}
             </span>
           ))}
           {p.without.length > 0 && (
             <>
               {p.features.length > 0 && '; '}
-              <span className="soft">without</span> {p.without.join(', ')}
+              <span className={kitCss.soft}>without</span> {p.without.join(', ')}
             </>
           )}
           .
         </p>
       ))}
       {a.habitat && (
-        <p className="flora-organ">
+        <p className={namesCss.floraOrgan}>
           <b>Grows in.</b> {capital(a.habitat)}.
         </p>
       )}
@@ -99,7 +102,7 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
             {a.below.map((t, i) => (
               <span key={t.id}>
                 {i > 0 && ' · '}
-                <button type="button" className="link" onClick={() => onOpen(t.id)}>
+                <button type="button" className={kitCss.link} onClick={() => onOpen(t.id)}>
                   <TaxonText name={t.name} />
                 </button>
               </span>
@@ -118,7 +121,7 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
           <ul>
             {a.lookAlikes.map((l) => (
               <li key={l.other.id}>
-                <button type="button" className="link" onClick={() => onOpen(l.other.id)}>
+                <button type="button" className={kitCss.link} onClick={() => onOpen(l.other.id)}>
                   <TaxonText name={l.other.name} />
                 </button>
                 {l.hazards[0] && <b> ({hazardWords[l.hazards[0]].toLowerCase()})</b>}: {l.text}{' '}
@@ -134,17 +137,17 @@ export function FloraText({ account: a, guide, onOpen }: Props) {
           <ul>
             {a.keys.map((k) => (
               <li key={`${k.at.key} ${k.at.couplet}`}>
-                {k.keyTitle}: <span className="flora-way">{k.way}</span>
+                {k.keyTitle}: <span className={namesCss.floraWay}>{k.way}</span>
               </li>
             ))}
           </ul>
         </>
       )}
-      <p className="soft">
+      <p className={kitCss.soft}>
         Written from the statements of {guide.title} {guide.version}. Local law, the landowner and licensed
         practice decide what may be picked, cut or dug.
       </p>
-      <div className="row no-print">
+      <div className={clsx(kitCss.row, kitCss.noPrint)}>
         <Button onClick={() => window.print()}>Print this account</Button>
         <Button onClick={() => void navigate(`/plate/${a.taxon.id}`)}>Its plate on a page</Button>
       </div>

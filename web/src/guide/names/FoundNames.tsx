@@ -1,5 +1,6 @@
 import type { NameSearchResult } from '../../api/types'
 import { TaxonLine } from './TaxonLine'
+import kitCss from '../../kit/kit.module.css'
 
 interface Props {
   found: NameSearchResult
@@ -27,11 +28,11 @@ export function FoundNames({ found, text, current, onOpen }: Props) {
   return (
     <div aria-live="polite">
       {found.warning && (
-        <p className="caution" role="status">
+        <p className={kitCss.caution} role="status">
           {found.warning}
         </p>
       )}
-      <p className="soft">
+      <p className={kitCss.soft}>
         {found.names.length === 0 ? `No name holds “${text}”.` : `${found.names.length} found`}
       </p>
       {found.names.map((f) => (

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { TextField } from '@mui/material'
 import { useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
@@ -8,7 +9,8 @@ import { ByKinship } from './ByKinship'
 import { FloraText } from './FloraText'
 import { FoundNames } from './FoundNames'
 import { TaxonLine } from './TaxonLine'
-import './guide.css'
+import kitCss from '../../kit/kit.module.css'
+import namesCss from './names.module.css'
 
 const ways = [
   { id: 'kinship', label: 'By family' },
@@ -27,8 +29,8 @@ export function GuidePage() {
   const { data: account, error } = useFlora(taxon ?? null)
   const open = (id: string) => void navigate(`/guide/${id}${query.size > 0 ? `?${query}` : ''}`)
   return (
-    <div className={`guide${taxon ? ' reading' : ''}`}>
-      <aside className="guide-find no-print" aria-label="Find a plant">
+    <div className={`${namesCss.guide}${taxon ? ` ${namesCss.reading}` : ''}`}>
+      <aside className={clsx(namesCss.guideFind, kitCss.noPrint)} aria-label="Find a plant">
         <TextField
           label="A name: scientific, older, or common"
           type="search"
@@ -40,7 +42,7 @@ export function GuidePage() {
           <FoundNames found={found} text={text.trim()} current={taxon} onOpen={open} />
         ) : (
           <>
-            <div className="segments" role="radiogroup" aria-label="How to look">
+            <div className={namesCss.segments} role="radiogroup" aria-label="How to look">
               {ways.map((w) => (
                 <label key={w.id}>
                   <input
@@ -58,12 +60,12 @@ export function GuidePage() {
           </>
         )}
       </aside>
-      <main className="guide-text">
+      <main className={namesCss.guideText}>
         <ProblemNote error={error} />
         {account && guide ? (
           <FloraText account={account} guide={guide} onOpen={open} />
         ) : (
-          <div className="guide-empty">
+          <div className={namesCss.guideEmpty}>
             <title>Guide · Garten</title>
             <h1>{guide?.title}</h1>
             {guide && (
@@ -73,7 +75,9 @@ export function GuidePage() {
                 {guide.keys.length} keys.
               </p>
             )}
-            <p className="soft">Find a name, go down the families, or ask which plants show a feature.</p>
+            <p className={kitCss.soft}>
+              Find a name, go down the families, or ask which plants show a feature.
+            </p>
             <h2>Know these before you touch anything here</h2>
             {guide?.taxa
               .filter((t) => t.hazards.includes('deadly') && t.name.rank === 'species')

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import { useNavigate, useParams } from 'react-router'
 import { useFlora, useGuide, usePlate } from '../../api/queries'
@@ -6,6 +7,8 @@ import { capital, hazardWords } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { YearStrip } from './YearStrip'
+import kitCss from '../../kit/kit.module.css'
+import namesCss from './names.module.css'
 
 /** Letters of the figures of a plate: A, B, C … */
 const letter = (i: number) => String.fromCharCode('A'.charCodeAt(0) + i)
@@ -19,14 +22,14 @@ export function PlatePage() {
   const plate = usePlate(taxon).data
   if (!account || !plate || !guide) return <ProblemNote error={error} />
   return (
-    <main className="plate-page">
-      <div className="plate-bar no-print">
+    <main className={kitCss.platePage}>
+      <div className={clsx(kitCss.plateBar, kitCss.noPrint)}>
         <Button variant="contained" onClick={() => window.print()}>
           Print this plate
         </Button>
         <Button onClick={() => void navigate(`/guide/${taxon}`)}>Back to the account</Button>
       </div>
-      <article className="plate-sheet" aria-label={`Plate of ${account.taxon.name}`}>
+      <article className={kitCss.plateSheet} aria-label={`Plate of ${account.taxon.name}`}>
         <header>
           <h1>
             <TaxonText name={account.taxon.name} family={account.taxon.rank === 'family'} />{' '}
@@ -35,7 +38,7 @@ export function PlatePage() {
           <p>{[account.above[0]?.name, account.commonNames.join(', ')].filter(Boolean).join(' · ')}</p>
         </header>
         {plate.panels.length > 0 ? (
-          <div className="plate-figures">
+          <div className={namesCss.plateFigures}>
             {plate.panels.map((p, i) => (
               <figure key={p.words}>
                 <Drawing svg={p.svg} />
@@ -68,7 +71,7 @@ export function PlatePage() {
               .
             </p>
           )}
-          <p className="soft">
+          <p className={kitCss.soft}>
             Drawn from the statements of {guide.title} {guide.version}; what they do not say is left out.
           </p>
         </footer>

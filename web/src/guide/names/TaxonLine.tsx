@@ -1,6 +1,7 @@
 import type { Hazard, TaxonName } from '../../api/types'
 import { HazardMark } from '../../kit/HazardMark'
 import { TaxonText } from '../../kit/TaxonText'
+import namesCss from './names.module.css'
 
 interface Props {
   name: TaxonName
@@ -15,7 +16,7 @@ export function TaxonLine({ name, note, hazards = [], current, onOpen }: Props) 
   return (
     <button
       type="button"
-      className="guide-line"
+      className={namesCss.guideLine}
       aria-current={current ? 'page' : undefined}
       onClick={() => onOpen(name.id)}
     >

@@ -1,5 +1,6 @@
 import type { FloraAccount } from '../../api/types'
 import { inWords, phases, spansOf } from '../../kit/seasons'
+import namesCss from './names.module.css'
 
 const months = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D']
 const left = 74
@@ -10,7 +11,7 @@ const x = (dayNumber: number) => left + (dayNumber / 365) * (width - left)
 export function YearStrip({ seasons }: { seasons: FloraAccount['seasons'] }) {
   const height = seasons.length * 17 + 18
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className="year-strip" role="img">
+    <svg viewBox={`0 0 ${width} ${height}`} className={namesCss.yearStrip} role="img">
       <title>{seasons.map(inWords).join(' ')}</title>
       {months.map((m, i) => (
         <g key={i}>

@@ -8,7 +8,8 @@ import { ViewTitle } from '../../kit/ViewTitle'
 import { percent } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
-import './specimens.css'
+import kitCss from '../../kit/kit.module.css'
+import tablesCss from './tables.module.css'
 
 interface Table {
   name: string
@@ -50,15 +51,15 @@ export function SpecimensPage() {
     },
   })
   return (
-    <main className="specimens">
+    <main className={tablesCss.specimens}>
       <ViewTitle>Identify a table</ViewTitle>
-      <p className="soft">
+      <p className={kitCss.soft}>
         A CSV file, a row a specimen: <code>specimen_id</code>, if you like <code>date</code>,{' '}
         <code>stage</code> and <code>sex</code>, then a column a feature, named as in the guide. Several
         measured parts are separated by a semicolon; an empty cell was not looked for.
       </p>
       <label
-        className={`drop${over ? ' over' : ''}`}
+        className={`${tablesCss.drop}${over ? ` ${tablesCss.over}` : ''}`}
         onDragOver={(e) => {
           e.preventDefault()
           setOver(true)
@@ -73,7 +74,7 @@ export function SpecimensPage() {
         <input
           type="file"
           accept=".csv,text/csv"
-          className="sr"
+          className={kitCss.sr}
           onChange={(e) => {
             // Chosen again after a change, the same file is read again.
             const { files } = e.target
@@ -82,7 +83,7 @@ export function SpecimensPage() {
         />
         <b>{table ? table.name : 'Drop the file here, or choose it'}</b>
       </label>
-      <div className="row">
+      <div className={kitCss.row}>
         <label>
           <input
             type="checkbox"
@@ -92,7 +93,7 @@ export function SpecimensPage() {
           />{' '}
           leave out how common each name is
         </label>
-        <span className="fill" />
+        <span className={kitCss.fill} />
         {naming.data && (
           <Button
             variant="contained"
@@ -118,7 +119,7 @@ function Results({ rows }: { rows: NamedSpecimen[] }) {
         {rows.length - faulty} specimens named
         {faulty > 0 && `, ${faulty} ${faulty === 1 ? 'row' : 'rows'} with faults`}.
       </p>
-      <table className="specimen-rows">
+      <table className={tablesCss.specimenRows}>
         <thead>
           <tr>
             <th scope="col">Specimen</th>
@@ -148,7 +149,7 @@ function Results({ rows }: { rows: NamedSpecimen[] }) {
                   </td>
                 </>
               ) : (
-                <td colSpan={3} className="specimen-fault">
+                <td colSpan={3} className={tablesCss.specimenFault}>
                   {r.faults.join(' ')}
                 </td>
               )}

@@ -3,6 +3,9 @@ import { useState } from 'react'
 import type { Landmark } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useSetLandmarks } from './careQueries'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import careCss from './care.module.css'
 
 const size = 150
 const half = size / 2
@@ -18,7 +21,7 @@ function WaySketch({ landmarks }: { landmarks: Landmark[] }) {
     return { x: half + reach * Math.sin(turn), y: half - reach * Math.cos(turn) }
   }
   return (
-    <svg viewBox={`0 0 ${size} ${size}`} width={size} height={size} className="way-sketch" role="img">
+    <svg viewBox={`0 0 ${size} ${size}`} width={size} height={size} className={careCss.waySketch} role="img">
       <title>Sketch of the landmarks about the plant, north up</title>
       {landmarks.map((l, i) => {
         const p = at(l)
@@ -39,7 +42,7 @@ function WaySketch({ landmarks }: { landmarks: Landmark[] }) {
         )
       })}
       <circle cx={half} cy={half} r="5" />
-      <path d={`M${size - 10} 20V5l-3 5M${size - 10} 5l3 5`} className="north" />
+      <path d={`M${size - 10} 20V5l-3 5M${size - 10} 5l3 5`} className={careCss.north} />
     </svg>
   )
 }
@@ -68,7 +71,7 @@ export function FindAgain({
   return (
     <section aria-label="Finding it again">
       <h3>Finding it again</h3>
-      <div className="row">
+      <div className={kitCss.row}>
         {landmarks.length > 0 && <WaySketch landmarks={landmarks} />}
         <ul>
           {landmarks.map((l) => (
@@ -85,7 +88,7 @@ export function FindAgain({
             </li>
           ))}
           {landmarks.length === 0 && (
-            <li className="soft">
+            <li className={identifyCss.soft}>
               No landmark yet. A fixed thing nearby, with way and distance, brings anyone back to this plant.
             </li>
           )}
@@ -94,7 +97,7 @@ export function FindAgain({
       <ProblemNote error={setting.error} />
       {draft ? (
         <form
-          className="row"
+          className={kitCss.row}
           aria-label="A landmark"
           onSubmit={(e) => {
             e.preventDefault()

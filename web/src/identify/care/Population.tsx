@@ -4,6 +4,9 @@ import type { PopulationCount, PopulationYear } from '../../api/types'
 import { day } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useSetPopulation } from './careQueries'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import careCss from './care.module.css'
 
 const width = 220
 
@@ -48,7 +51,7 @@ export function Population({ plant, years, today }: Props) {
       <h3>Population</h3>
       <ul>
         {years.map((y) => (
-          <li key={y.count.year} className="row">
+          <li key={y.count.year} className={kitCss.row}>
             <b>{y.count.year}</b>
             <span>
               {y.words
@@ -56,10 +59,10 @@ export function Population({ plant, years, today }: Props) {
                 : `${y.count.marked} marked on ${day(y.count.markedOn)}, flowering not counted yet`}
             </span>
             {y.share !== null && y.low !== null && y.high !== null && (
-              <svg viewBox={`0 0 ${width} 14`} width={width} height="14" className="share" role="img">
+              <svg viewBox={`0 0 ${width} 14`} width={width} height="14" className={careCss.share} role="img">
                 <title>{y.words}</title>
-                <path d={`M0 7H${width}`} className="share-all" />
-                <path d={`M${y.low * width} 7H${y.high * width}`} className="share-range" />
+                <path d={`M0 7H${width}`} className={careCss.shareAll} />
+                <path d={`M${y.low * width} 7H${y.high * width}`} className={careCss.shareRange} />
                 <circle cx={y.share * width} cy="7" r="4" />
               </svg>
             )}
@@ -69,7 +72,7 @@ export function Population({ plant, years, today }: Props) {
           </li>
         ))}
         {years.length === 0 && (
-          <li className="soft">
+          <li className={identifyCss.soft}>
             Mark rosettes while the grass is low, come back in flower, and see which share flowered.
           </li>
         )}
@@ -77,7 +80,7 @@ export function Population({ plant, years, today }: Props) {
       <ProblemNote error={setting.error} />
       {draft ? (
         <form
-          className="row"
+          className={kitCss.row}
           aria-label="A count"
           onSubmit={(e) => {
             e.preventDefault()

@@ -1,5 +1,7 @@
 import type { FeatureChange } from '../../api/types'
 import { day } from '../../kit/format'
+import identifyCss from '../identify.module.css'
+import careCss from './care.module.css'
 
 const verdicts = { unexplained: 'not expected', expected: 'expected' } as const
 
@@ -13,12 +15,12 @@ export function SeenAgain({ changes }: { changes: FeatureChange[] }) {
       <h3>Seen again</h3>
       <ul>
         {changed.map((c) => (
-          <li key={`${c.character} ${c.before}`} className={`change-${c.kind}`}>
+          <li key={`${c.character} ${c.before}`} className={careCss[`change-${c.kind}`]}>
             <b>{c.label}</b>: {c.was} on {day(c.before)}, {c.is} on {day(c.after)}: <b>{verdicts[c.kind]}</b>.{' '}
-            <span className="soft">{c.because}</span>
+            <span className={identifyCss.soft}>{c.because}</span>
           </li>
         ))}
-        {same.length > 0 && <li className="soft">As before: {same.join(', ')}.</li>}
+        {same.length > 0 && <li className={identifyCss.soft}>As before: {same.join(', ')}.</li>}
       </ul>
     </section>
   )

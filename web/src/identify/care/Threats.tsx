@@ -4,6 +4,7 @@ import type { Threat, ThreatContent } from '../../api/types'
 import { day, sentence } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useThreat } from './careQueries'
+import kitCss from '../../kit/kit.module.css'
 
 const kinds = ['mowing', 'trampling', 'browsing', 'felling', 'digging', 'flooding', 'other'] as const
 
@@ -87,7 +88,7 @@ function ThreatForm(props: {
       }}
     >
       <ProblemNote error={keeping.error} />
-      <div className="row">
+      <div className={kitCss.row}>
         <TextField
           select
           label="What"
@@ -141,7 +142,7 @@ function ThreatForm(props: {
           settled
         </label>
       </div>
-      <div className="row">
+      <div className={kitCss.row}>
         <Button type="submit" variant="contained" disabled={keeping.isPending}>
           Keep
         </Button>

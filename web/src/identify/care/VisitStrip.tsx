@@ -1,6 +1,8 @@
 import type { PlantSheet } from '../../api/types'
 import { day } from '../../kit/format'
 import { organs } from '../../kit/organs'
+import identifyCss from '../identify.module.css'
+import careCss from './care.module.css'
 
 const left = 92
 const width = 620
@@ -26,7 +28,7 @@ export function VisitStrip({ sheet, today }: { sheet: PlantSheet; today: string 
     (_, i) => Date.UTC(from.getUTCFullYear() + i, 0, 1),
   ).filter((t) => t >= start)
   return (
-    <figure className="visit-strip" aria-label="What was looked at when">
+    <figure className={careCss.visitStrip} aria-label="What was looked at when">
       <svg viewBox={`0 0 ${width} ${height}`} role="img">
         <title>
           {sheet.visits
@@ -43,7 +45,7 @@ export function VisitStrip({ sheet, today }: { sheet: PlantSheet; today: string 
         </title>
         {years.map((t) => (
           <g key={t}>
-            <path d={`M${x(t)} 4V${height}`} className="visit-year" />
+            <path d={`M${x(t)} 4V${height}`} className={careCss.visitYear} />
             <text x={x(t) + 3} y="12">
               {new Date(t).getUTCFullYear()}
             </text>
@@ -54,7 +56,7 @@ export function VisitStrip({ sheet, today }: { sheet: PlantSheet; today: string 
             <text x={left - 8} y={top + i * row + 11} textAnchor="end">
               {organs[o]}
             </text>
-            <path d={`M${left} ${top + i * row + 7}H${width - 6}`} className="visit-line" />
+            <path d={`M${left} ${top + i * row + 7}H${width - 6}`} className={careCss.visitLine} />
             {sheet.visits.map((v) => {
               const seen = sheet.observations.filter((s) => s.visit === v.id && s.organ === o)
               return seen.length > 0 ? (
@@ -63,15 +65,15 @@ export function VisitStrip({ sheet, today }: { sheet: PlantSheet; today: string 
                   cx={x(time(v.date))}
                   cy={top + i * row + 7}
                   r="4"
-                  className={seen.every((s) => s.seen.finding.kind === 'hidden') ? 'hidden' : undefined}
+                  className={seen.every((s) => s.seen.finding.kind === 'hidden') ? careCss.hidden : undefined}
                 />
               ) : null
             })}
           </g>
         ))}
-        <path d={`M${x(time(today)) - 4} 0h8l-4 6z`} className="visit-today" />
+        <path d={`M${x(time(today)) - 4} 0h8l-4 6z`} className={careCss.visitToday} />
       </svg>
-      <figcaption className="soft">● seen ○ could not be seen ▼ today</figcaption>
+      <figcaption className={identifyCss.soft}>● seen ○ could not be seen ▼ today</figcaption>
     </figure>
   )
 }

@@ -22,6 +22,9 @@ import { featureInput } from './featureInput'
 import { ageWords, inManner, type Manner } from './manner'
 import { toolWords } from '../../kit/toolWords'
 import { SampleNote } from './SampleNote'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import featuresCss from './features.module.css'
 
 interface Props {
   character: CharacterView
@@ -52,7 +55,8 @@ const reasons: Record<HiddenReason, string> = {
   damaged: 'damaged',
 }
 
-const TileOf = ({ svg }: { svg?: string | null }) => svg && <Drawing svg={svg} hidden className="tile" />
+const TileOf = ({ svg }: { svg?: string | null }) =>
+  svg && <Drawing svg={svg} hidden className={featuresCss.tile} />
 
 const same = <T,>(a: T[], b: T[]) => a.length === b.length && a.every((x, i) => x === b[i])
 
@@ -113,28 +117,28 @@ function Row({
     else void send({ finding: 'sample', parts: others(parts), places: others(places) })
   }
   return (
-    <div className="character" role="group" aria-label={c.label}>
-      <div className="character-head">
-        {drawn?.gesture && <Drawing svg={drawn.gesture} hidden className="gesture" />}
+    <div className={featuresCss.character} role="group" aria-label={c.label}>
+      <div className={featuresCss.characterHead}>
+        {drawn?.gesture && <Drawing svg={drawn.gesture} hidden className={featuresCss.gesture} />}
         <button
           type="button"
-          className="defined"
+          className={featuresCss.defined}
           onClick={() => setDefining(true)}
           title="How it is looked at and measured"
         >
           {c.label}
         </button>
-        <span className="soft">{c.howTo}</span>
+        <span className={identifyCss.soft}>{c.howTo}</span>
         {c.harm !== 'look' && c.harm !== 'touch' && (
-          <span className="harm">{c.harm}: mind the cautions at the right first</span>
+          <span className={featuresCss.harm}>{c.harm}: mind the cautions at the right first</span>
         )}
       </div>
-      <div className="character-body">
+      <div className={featuresCss.characterBody}>
         {c.states.map((s) => (
           <button
             key={s.id}
             type="button"
-            className="state"
+            className={featuresCss.state}
             aria-pressed={chosen.includes(s.id)}
             // Not disabled: the focus must not fall to the page while a press is on its way.
             aria-disabled={busy || undefined}
@@ -148,7 +152,7 @@ function Row({
         {c.states.length > 2 && chosen.length > 0 && (
           <button
             type="button"
-            className="part"
+            className={kitCss.part}
             aria-pressed={several}
             title="A variable plant shows several: what is pressed next is added"
             onClick={() => setSeveral(!several)}
@@ -163,7 +167,7 @@ function Row({
               <button
                 key={i}
                 type="button"
-                className="part"
+                className={kitCss.part}
                 title="Take this part out"
                 aria-label={`${[p, recorded?.placeWords[i]].filter(Boolean).join(', ')}: take it out`}
                 disabled={busy}
@@ -212,7 +216,7 @@ function Row({
             )}
           </>
         )}
-        <span className="fill" />
+        <span className={kitCss.fill} />
         <Button
           color="inherit"
           onClick={(e) => setAnchor(e.currentTarget)}
@@ -246,9 +250,9 @@ function Row({
         </Menu>
       </div>
       {recorded && (
-        <div className="character-said">
+        <div className={featuresCss.characterSaid}>
           Recorded: {recorded.summary}
-          <span className="soft">
+          <span className={identifyCss.soft}>
             {' '}
             ·{' '}
             {[
@@ -273,7 +277,7 @@ function Row({
         <SampleNote key={s.place} sample={s} />
       ))}
       {ratio && (
-        <div className="sample">
+        <div className={featuresCss.sample}>
           Of the same parts: {ratio.entries.join(', ')}
           <Button
             color="inherit"
@@ -291,12 +295,12 @@ function Row({
         </div>
       )}
       {elsewhere.map((o) => (
-        <div key={o.visit} className="soft">
+        <div key={o.visit} className={identifyCss.soft}>
           {day(o.seen.date)}: {o.summary}
         </div>
       ))}
-      {recorded?.note && <div className="soft">Noted: {recorded.note}</div>}
-      {note && <div className="soft">{note}</div>}
+      {recorded?.note && <div className={identifyCss.soft}>Noted: {recorded.note}</div>}
+      {note && <div className={identifyCss.soft}>{note}</div>}
       <ProblemNote error={error ?? calliper.error} />
       {defining && <DefinitionDialog character={c} drawn={drawn} onClose={() => setDefining(false)} />}
     </div>

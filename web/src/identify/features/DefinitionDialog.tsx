@@ -2,6 +2,8 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/
 import type { CharacterTiles, CharacterView } from '../../api/types'
 import { Drawing } from '../../kit/Drawing'
 import { harmWords, toolWords } from '../../kit/toolWords'
+import identifyCss from '../identify.module.css'
+import featuresCss from './features.module.css'
 
 interface Props {
   character: CharacterView
@@ -14,14 +16,14 @@ export function DefinitionDialog({ character: c, drawn, onClose }: Props) {
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>{c.label}</DialogTitle>
-      <DialogContent className="definition">
-        <div className="definition-drawings">
+      <DialogContent>
+        <div className={featuresCss.definitionDrawings}>
           {drawn?.measure && <Drawing svg={drawn.measure} hidden />}
           {drawn?.gesture && <Drawing svg={drawn.gesture} hidden />}
         </div>
         <p>{c.howTo}</p>
         {c.which && <p>{c.which}</p>}
-        <p className="soft">
+        <p className={identifyCss.soft}>
           Seen with: {toolWords[c.tool]}. It takes {harmWords[c.harm]}.
         </p>
       </DialogContent>

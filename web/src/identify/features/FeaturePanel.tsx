@@ -14,6 +14,9 @@ import { MostTelling } from './MostTelling'
 import { Tally } from './Tally'
 import { useFeatureEntry } from './useFeatureEntry'
 import { useSwipe } from './useSwipe'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import featuresCss from './features.module.css'
 
 interface Props {
   sheet: PlantSheet
@@ -97,8 +100,8 @@ export function FeaturePanel({ sheet, guide, bench, organ, onOrgan }: Props) {
     />
   )
   return (
-    <section className="features" aria-label="Features" {...swipe}>
-      <div className="features-find">
+    <section className={featuresCss.features} aria-label="Features" {...swipe}>
+      <div className={featuresCss.featuresFind}>
         <TextField
           label="Find a feature"
           type="search"
@@ -126,7 +129,7 @@ export function FeaturePanel({ sheet, guide, bench, organ, onOrgan }: Props) {
         />
       )}
       <Tabs
-        className="features-organs"
+        className={featuresCss.featuresOrgans}
         aria-label="Organ"
         value={organ ?? 'telling'}
         variant="scrollable"
@@ -140,12 +143,12 @@ export function FeaturePanel({ sheet, guide, bench, organ, onOrgan }: Props) {
         ))}
       </Tabs>
       {bench?.harmAllowed === 'look' && (
-        <div className="caution" role="note">
+        <div className={kitCss.caution} role="note">
           Look only: names that irritate the skin are still too likely to touch anything.
         </div>
       )}
       {bench?.harmAllowed === 'touch' && (
-        <div className="caution" role="note">
+        <div className={kitCss.caution} role="note">
           Look and touch, gloves on: names that kill or are protected are still too likely to crush, pick or
           cut anything.
         </div>
@@ -175,7 +178,7 @@ export function FeaturePanel({ sheet, guide, bench, organ, onOrgan }: Props) {
         <Link to={`/measure?what=tree&plant=${sheet.plant.id}`}>Work out a height, girth or crown</Link>
       )}
       {low && found.length === 0 && (
-        <p className="soft" role="status">
+        <p className={identifyCss.soft} role="status">
           No feature speaks of “{wanted.trim()}”. Try another word, or look it up in the glossary.
         </p>
       )}

@@ -12,6 +12,8 @@ import type {
 import { day, words } from '../../kit/format'
 import { toolWords } from '../../kit/toolWords'
 import { ageWords, type Manner } from './manner'
+import kitCss from '../../kit/kit.module.css'
+import featuresCss from './features.module.css'
 
 const certainties: [Certainty, string][] = [
   ['checked', 'looked twice'],
@@ -81,14 +83,14 @@ interface Props {
 /** On which visit, how surely, on which part and with what it is seen: it holds for all that is recorded from now on. */
 export function MannerFields({ manner, visit, visits, onManner, onVisit }: Props) {
   return (
-    <div className="features-manner">
+    <div className={featuresCss.featuresManner}>
       <Choice
         label="Seen on"
         value={visit}
         options={visits.map((v) => [String(v.id), day(v.date)] as const)}
         onChange={onVisit}
       />
-      <div className="segments" role="radiogroup" aria-label="How sure">
+      <div className={kitCss.segments} role="radiogroup" aria-label="How sure">
         {certainties.map(([c, label]) => (
           <label key={c}>
             <input

@@ -4,6 +4,8 @@ import type { BenchAnswer, CharacterView } from '../../api/types'
 import { percent } from '../../kit/format'
 import { HazardMark } from '../../kit/HazardMark'
 import { TaxonText } from '../../kit/TaxonText'
+import identifyCss from '../identify.module.css'
+import featuresCss from './features.module.css'
 
 interface Props {
   bench: BenchAnswer
@@ -22,7 +24,7 @@ export function MostTelling({ bench, shown, row, onNext, onAll }: Props) {
   const fresh = telling.filter((id) => !shown.some((c) => c.id === id)).length
   return (
     <div>
-      <div className="telling-names" role="status" aria-label="Names that fit">
+      <div className={featuresCss.tellingNames} role="status" aria-label="Names that fit">
         {likelyNames.features === 0 ? (
           <p>
             Press what you see; leave out what you cannot tell. <b>{fitting}</b> names of the guide fit so
@@ -46,10 +48,10 @@ export function MostTelling({ bench, shown, row, onNext, onAll }: Props) {
         )}
       </div>
       {shown.length === 0 && (
-        <p className="soft">Nothing that shows today and is allowed here would tell more.</p>
+        <p className={identifyCss.soft}>Nothing that shows today and is allowed here would tell more.</p>
       )}
       {shown.map(row)}
-      <div className="telling-more">
+      <div className={featuresCss.tellingMore}>
         <Button variant="contained" disabled={fresh === 0} onClick={onNext}>
           Show the next features
         </Button>

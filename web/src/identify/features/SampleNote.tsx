@@ -1,6 +1,8 @@
 import type { SampleView } from '../../api/types'
 import { capital } from '../../kit/format'
 import { TaxonText } from '../../kit/TaxonText'
+import identifyCss from '../identify.module.css'
+import featuresCss from './features.module.css'
 
 const wide = 260
 const row = 16
@@ -14,14 +16,14 @@ export function SampleNote({ sample }: { sample: SampleView }) {
   const room = (to - from) * 0.06 || Math.abs(to) * 0.1 || 1
   const x = (value: number) => ((value - from + room) / (to - from + 2 * room)) * wide
   return (
-    <div className="sample" role="group" aria-label="The sample">
+    <div className={featuresCss.sample} role="group" aria-label="The sample">
       <span aria-live="polite">
         {sample.place && <b>{capital(sample.place)}: </b>}
         {sample.words}
       </span>
-      {sample.typingError && <div className="sample-slip">{sample.typingError}</div>}
+      {sample.typingError && <div className={featuresCss.sampleSlip}>{sample.typingError}</div>}
       {rows.length > 0 && (
-        <div className="sample-plot">
+        <div className={featuresCss.samplePlot}>
           <svg
             viewBox={`0 0 ${wide} ${row * (rows.length + 1)}`}
             width={wide}
@@ -29,7 +31,13 @@ export function SampleNote({ sample }: { sample: SampleView }) {
             aria-hidden="true"
           >
             {sample.values.map((v, i) => (
-              <circle key={i} className="sample-dot" cx={x(v)} cy={row / 2 + ((i % 3) - 1) * 3} r="3" />
+              <circle
+                key={i}
+                className={featuresCss.sampleDot}
+                cx={x(v)}
+                cy={row / 2 + ((i % 3) - 1) * 3}
+                r="3"
+              />
             ))}
             {rows.map((r, i) => {
               const y = row * (i + 1.5)
@@ -37,8 +45,14 @@ export function SampleNote({ sample }: { sample: SampleView }) {
               const high = r.high ?? r.most ?? to
               return (
                 <g key={r.taxon.id}>
-                  <path className="sample-extreme" d={`M${x(r.least ?? low)} ${y}H${x(r.most ?? high)}`} />
-                  <path className="sample-usual" d={`M${x(low)} ${y}H${Math.max(x(high), x(low) + 2)}`} />
+                  <path
+                    className={featuresCss.sampleExtreme}
+                    d={`M${x(r.least ?? low)} ${y}H${x(r.most ?? high)}`}
+                  />
+                  <path
+                    className={featuresCss.sampleUsual}
+                    d={`M${x(low)} ${y}H${Math.max(x(high), x(low) + 2)}`}
+                  />
                 </g>
               )
             })}
@@ -47,7 +61,7 @@ export function SampleNote({ sample }: { sample: SampleView }) {
             {rows.map((r) => (
               <li key={r.taxon.id}>
                 <TaxonText name={r.taxon.name} />
-                {r.widened && <span className="soft"> widened</span>}
+                {r.widened && <span className={identifyCss.soft}> widened</span>}
               </li>
             ))}
           </ul>

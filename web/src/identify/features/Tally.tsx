@@ -1,6 +1,8 @@
 import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material'
 import { type KeyboardEvent, useState } from 'react'
 import type { CharacterView, ObservationView } from '../../api/types'
+import identifyCss from '../identify.module.css'
+import featuresCss from './features.module.css'
 
 interface Props {
   characters: CharacterView[]
@@ -50,21 +52,16 @@ export function Tally({ characters, recorded, onCounted, onClose }: Props) {
     >
       <DialogTitle>Tally</DialogTitle>
       <DialogContent>
-        <p className="soft">
+        <p className={identifyCss.soft}>
           Each has its key: press it once for every part you count, with Shift to take one back. Enter ends
           one leaf, flower or fruit and begins the next.
         </p>
-        <ul className="tally">
+        <ul className={featuresCss.tally}>
           {characters.map((c, i) => {
             const before = recorded.find((o) => o.seen.character === c.id && o.seen.finding.kind === 'sample')
             return (
               <li key={c.id}>
-                <button
-                  type="button"
-                  className="tally-key"
-                  onClick={() => add(c.id, 1)}
-                  aria-label={`One more: ${c.label}`}
-                >
+                <button type="button" onClick={() => add(c.id, 1)} aria-label={`One more: ${c.label}`}>
                   <kbd>{i + 1}</kbd> {c.label}
                 </button>
                 <output aria-label={`${c.label} so far`}>{counts[c.id] ?? '–'}</output>

@@ -4,6 +4,9 @@ import { useStarts } from '../../api/queries'
 import type { GuideView } from '../../api/types'
 import { TaxonPicker } from '../../kit/TaxonPicker'
 import { useShortcuts } from '../../kit/useShortcuts'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import keyCss from './key.module.css'
 
 interface Props {
   guide: GuideView
@@ -28,10 +31,10 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
   }
   useShortcuts(Object.fromEntries(Array.from({ length: mostShortcuts }, (_, n) => [String(n + 1), begin(n)])))
   return (
-    <section className="begin" aria-label="Where to begin">
-      <div className="begin-keys">
+    <section aria-label="Where to begin">
+      <div className={keyCss.beginKeys}>
         {groups.map((k, i) => (
-          <button key={k.id} type="button" className="begin-key" onClick={() => onBegin(k.id, k.start)}>
+          <button key={k.id} type="button" className={keyCss.beginKey} onClick={() => onBegin(k.id, k.start)}>
             <b>
               {i < mostShortcuts && <kbd>{i + 1}</kbd>} {k.title}
             </b>
@@ -42,7 +45,7 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
           </button>
         ))}
       </div>
-      <div className="begin-else">
+      <div className={keyCss.beginElse}>
         <div>
           <h3>I know its family or genus</h3>
           <TaxonPicker
@@ -56,7 +59,7 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
               {s.keyTitle}, step {s.at.couplet} ({s.members} names)
             </Button>
           ))}
-          {starts?.length === 0 && <p className="soft">No key divides it.</p>}
+          {starts?.length === 0 && <p className={identifyCss.soft}>No key divides it.</p>}
         </div>
         <div>
           <h3>I suspect a name</h3>
@@ -65,11 +68,11 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
             label="The name"
             onPick={(t) => t && onSuspect(t)}
           />
-          <p className="soft">Lists what would disprove it, and checks it.</p>
+          <p className={identifyCss.soft}>Lists what would disprove it, and checks it.</p>
         </div>
         <div>
           <h3>At a step</h3>
-          <div className="row">
+          <div className={kitCss.row}>
             <TextField
               select
               label="Key"
@@ -98,7 +101,7 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
             </Button>
           </div>
           {chosen && couplet && !chosen.couplets.includes(Number(couplet)) && (
-            <p className="soft">
+            <p className={identifyCss.soft}>
               This key has the steps {chosen.couplets[0]} to {chosen.couplets.at(-1)}.
             </p>
           )}

@@ -13,6 +13,9 @@ import { OfferStrip } from './OfferStrip'
 import { featureInput } from '../features/featureInput'
 import { percent, some } from '../../kit/format'
 import { WalkPath } from './WalkPath'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import keyCss from './key.module.css'
 
 interface Props {
   sheet: PlantSheet
@@ -124,7 +127,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
     )
   }
   return (
-    <section className="key" aria-label="Dichotomous key">
+    <section className={keyCss.key} aria-label="Dichotomous key">
       <WalkPath
         walk={walk}
         onReopen={(at) => {
@@ -145,7 +148,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
           <div
             ref={leads}
             tabIndex={-1}
-            className="leads"
+            className={keyCss.leads}
             data-couplet={`${couplet.at.key} ${couplet.at.couplet}`}
           >
             {couplet.leads.map((lead) => (
@@ -159,7 +162,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
               />
             ))}
           </div>
-          <div className="key-foot">
+          <div className={keyCss.keyFoot}>
             <Button
               color="inherit"
               variant="outlined"
@@ -179,7 +182,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
             >
               Back&nbsp;<kbd>⌫</kbd>
             </Button>
-            <span className="soft">
+            <span className={identifyCss.soft}>
               {couplet.keyTitle}, step {couplet.at.couplet}
               {walk.open > 1 && ` · ${walk.open} steps open`}
             </span>
@@ -195,7 +198,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
         />
       )}
       {walk.doubt && (
-        <div className="caution" role="status">
+        <div className={kitCss.caution} role="status">
           Step {walk.doubt.at.couplet} was perhaps mis-answered: the features point to its choice{' '}
           {walk.doubt.other} ({walk.doubt.otherSays}), which leads to{' '}
           {walk.doubt.leadsTo.map((t, i) => (
@@ -218,7 +221,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
         </div>
       )}
       {walk.ends.length > 0 && (
-        <div className="ends" role="region" aria-label="Names the key arrives at">
+        <div className={keyCss.ends} role="region" aria-label="Names the key arrives at">
           <h3>
             {couplet
               ? 'Arrived at so far'
@@ -227,9 +230,9 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
                 : 'The key ends at several names'}
           </h3>
           {walk.ends.map((e) => (
-            <div className="end" key={e.taxon.id}>
-              <TaxonText name={e.taxon.name} /> <span className="soft">{e.taxon.common}</span>
-              <span className="end-marks">
+            <div className={keyCss.end} key={e.taxon.id}>
+              <TaxonText name={e.taxon.name} /> <span className={identifyCss.soft}>{e.taxon.common}</span>
+              <span className={keyCss.endMarks}>
                 {some(e.agreeing, 'feature')} {e.agreeing === 1 ? 'agrees' : 'agree'}, {e.conflicting}{' '}
                 {e.conflicting === 1 ? 'conflicts' : 'conflict'}
               </span>
@@ -246,7 +249,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
           ))}
           {onlyEnd && <Account sheet={sheet} taxon={onlyEnd} onOther={onAccount} />}
           {walk.likely.length > 1 && (
-            <p className="soft">
+            <p className={identifyCss.soft}>
               By the answers alone, mistakes counted in:{' '}
               {walk.likely.map((l, i) => (
                 <span key={l.taxon.id}>

@@ -3,6 +3,8 @@ import { MarkSign } from '../../kit/MarkSign'
 import { StateTile } from '../../kit/StateTile'
 import { TaxonText } from '../../kit/TaxonText'
 import { Term } from '../../kit/Term'
+import kitCss from '../../kit/kit.module.css'
+import keyCss from './key.module.css'
 
 interface Props {
   lead: LeadView
@@ -19,8 +21,11 @@ export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) 
   const end = lead.end
   const terms = [...new Set(lead.tests.flatMap((t) => t.terms))]
   return (
-    <article className={`lead${favoured ? ' favoured' : ''}`} aria-label={`Choice ${lead.number}`}>
-      <div className="lead-tiles">
+    <article
+      className={`${keyCss.lead}${favoured ? ` ${keyCss.favoured}` : ''}`}
+      aria-label={`Choice ${lead.number}`}
+    >
+      <div className={keyCss.leadTiles}>
         {lead.tests
           .filter((t) => t.drawn.length > 0 || t.drawnNumber !== null)
           .slice(0, mostTiles)
@@ -45,20 +50,20 @@ export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) 
           </li>
         ))}
       </ul>
-      <div className="lead-terms">
+      <div className={keyCss.leadTerms}>
         {terms.map((t) => (
           <Term key={t} id={t} />
         ))}
         {end && (
-          <button type="button" className="term" onClick={() => onAccount(end.id)}>
+          <button type="button" className={kitCss.term} onClick={() => onAccount(end.id)}>
             account
           </button>
         )}
       </div>
-      <button type="button" className="lead-choose" onClick={onChoose}>
+      <button type="button" className={keyCss.leadChoose} onClick={onChoose}>
         <kbd>{lead.number}</kbd>
         <b>This one</b>
-        <span className="lead-to">
+        <span className={keyCss.leadTo}>
           {end ? (
             <>
               to <TaxonText name={end.name} />
@@ -68,8 +73,8 @@ export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) 
           )}
           {lead.names > 1 && <small> · {lead.names} names</small>}
         </span>
-        {favoured && <small className="lead-note">what was recorded favours this</small>}
-        {given && <small className="lead-note">your answer before</small>}
+        {favoured && <small className={keyCss.leadNote}>what was recorded favours this</small>}
+        {given && <small className={keyCss.leadNote}>your answer before</small>}
       </button>
     </article>
   )

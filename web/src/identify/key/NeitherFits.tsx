@@ -1,6 +1,9 @@
 import { Button } from '@mui/material'
 import type { CoupletRef, NeitherView } from '../../api/types'
 import { TaxonText } from '../../kit/TaxonText'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import keyCss from './key.module.css'
 
 interface Props {
   neither: NeitherView
@@ -12,21 +15,23 @@ interface Props {
 /** Where no lead of a couplet fitted the plant: what the couplet held, and what the plant can still be kept as. */
 export function NeitherFits({ neither: n, onAgain, onAccount, onName }: Props) {
   return (
-    <section className="ends" aria-label="Neither choice fits">
+    <section className={keyCss.ends} aria-label="Neither choice fits">
       <h3>The key stops at step {n.at.couplet}: neither fits</h3>
       <p>
         It held {n.count === 1 ? 'one name' : `${n.count} names`}, those nearest by the features first. This
         may be a plant the guide does not hold, or an earlier step was mis-answered.
       </p>
-      <p className="row">
+      <p className={kitCss.row}>
         {n.held.map((t) => (
           <Button key={t.id} color="inherit" size="small" onClick={() => onAccount(t.id)}>
             <TaxonText name={t.name} family={t.rank === 'family'} />
           </Button>
         ))}
-        {n.count > n.held.length && <span className="soft">and {n.count - n.held.length} more</span>}
+        {n.count > n.held.length && (
+          <span className={identifyCss.soft}>and {n.count - n.held.length} more</span>
+        )}
       </p>
-      <div className="key-foot">
+      <div className={keyCss.keyFoot}>
         <Button variant="contained" onClick={() => onName(n.rank?.id ?? null)}>
           <span>
             {n.rank ? (

@@ -2,6 +2,7 @@ import { Button, MenuItem, TextField } from '@mui/material'
 import { useRef, useState } from 'react'
 import type { FeatureOffer } from '../../api/types'
 import { useShortcuts } from '../../kit/useShortcuts'
+import keyCss from './key.module.css'
 
 interface Props {
   offers: FeatureOffer[]
@@ -30,10 +31,10 @@ export function OfferStrip({ offers, onRecord, onSkip }: Props) {
   // With nothing ticked the same key leads to the first box, which the space bar ticks.
   useShortcuts({ r: ready.length > 0 ? record : () => first.current?.focus(), Escape: onSkip })
   return (
-    <div className="offers" role="region" aria-label="Record what the choice says">
+    <div className={keyCss.offers} role="region" aria-label="Record what the choice says">
       <span>Your choice says this. Tick what you saw:</span>
       {offers.map((o, i) => (
-        <span key={o.character} className="offer">
+        <span key={o.character} className={keyCss.offer}>
           <label>
             <input
               ref={i === 0 ? first : undefined}

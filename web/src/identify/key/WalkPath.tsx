@@ -1,5 +1,8 @@
 import { Button } from '@mui/material'
 import type { CoupletRef, WalkView } from '../../api/types'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import keyCss from './key.module.css'
 
 interface Props {
   walk: WalkView
@@ -11,23 +14,23 @@ interface Props {
 export function WalkPath({ walk, onReopen, onPutAway }: Props) {
   const current = walk.current?.at
   return (
-    <div className="path">
+    <div className={keyCss.path}>
       <ol aria-label="Path walked" ref={(list) => list?.scrollTo?.({ left: list.scrollWidth })}>
         {walk.steps.map((s, i) => {
           const newKey = i === 0 || walk.steps[i - 1]?.at.key !== s.at.key
           const here = current?.key === s.at.key && current.couplet === s.at.couplet
           return (
             <li key={`${s.at.key} ${s.at.couplet}`}>
-              {newKey && <span className="soft">{s.keyTitle}</span>}
+              {newKey && <span className={identifyCss.soft}>{s.keyTitle}</span>}
               <button
                 type="button"
-                className={`step${s.lead === null ? ' doubt' : ''}${s.conflicting > 0 ? ' conflict' : ''}`}
+                className={`${keyCss.step}${s.lead === null ? ` ${keyCss.doubt}` : ''}${s.conflicting > 0 ? ` ${keyCss.conflict}` : ''}`}
                 aria-current={here ? 'step' : undefined}
                 title={s.said}
                 aria-label={`Step ${s.at.couplet}: ${s.said}. Open again`}
                 onClick={() => onReopen(s.at)}
               >
-                <span className="step-said">{s.said}</span>
+                <span className={keyCss.stepSaid}>{s.said}</span>
                 {s.conflicting > 0 && <span aria-label="conflicts with what was recorded"> ≠</span>}
               </button>
             </li>
@@ -36,13 +39,13 @@ export function WalkPath({ walk, onReopen, onPutAway }: Props) {
         {current && !walk.steps.some((s) => s.at.key === current.key && s.at.couplet === current.couplet) && (
           <li>
             {walk.steps.at(-1)?.at.key !== current.key && (
-              <span className="soft">{walk.current?.keyTitle}</span>
+              <span className={identifyCss.soft}>{walk.current?.keyTitle}</span>
             )}
             <b aria-current="step">{walk.inPlay.length} names left</b>
           </li>
         )}
       </ol>
-      <span className="fill" />
+      <span className={kitCss.fill} />
       <Button color="inherit" onClick={onPutAway}>
         Begin elsewhere
       </Button>

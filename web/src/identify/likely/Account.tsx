@@ -8,6 +8,9 @@ import { span } from '../../kit/seasons'
 import { TaxonText } from '../../kit/TaxonText'
 import { organs } from '../../kit/organs'
 import { SeeOne } from './SeeOne'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import likelyCss from './likely.module.css'
 
 const phases = {
   leaf: 'In leaf',
@@ -22,7 +25,7 @@ function Status({ account }: { account: SpeciesAccount }) {
     account.commonness
   ]
   return (
-    <p className="soft">
+    <p className={identifyCss.soft}>
       {[
         account.author,
         account.family,
@@ -49,7 +52,7 @@ export function Account({
   const { data: account, error } = useAccount(sheet.request, taxon)
   if (!account) return <ProblemNote error={error} />
   return (
-    <div className="account">
+    <div className={likelyCss.account}>
       <Status account={account} />
       {account.alerts.map((a) => (
         <Alert key={a} severity="warning" variant="outlined" sx={{ mb: 0.5, py: 0 }}>
@@ -57,7 +60,7 @@ export function Account({
         </Alert>
       ))}
       {account.cautions.map((c) => (
-        <div key={c.text} className="caution">
+        <div key={c.text} className={kitCss.caution}>
           {c.text}
         </div>
       ))}
@@ -65,7 +68,7 @@ export function Account({
         <>
           <h3>Easily taken for</h3>
           {account.lookAlikes.map((l) => (
-            <p key={l.other.id} className="alike">
+            <p key={l.other.id} className={likelyCss.alike}>
               <MarkSign
                 marking={{
                   mark: l.ruledOut ? 'agrees' : 'notSeen',
@@ -76,7 +79,7 @@ export function Account({
                 }}
               />
               <span>
-                <button type="button" className="link" onClick={() => onOther(l.other.id)}>
+                <button type="button" className={kitCss.link} onClick={() => onOther(l.other.id)}>
                   <TaxonText name={l.other.name} />
                 </button>
                 : {l.text}{' '}
@@ -95,9 +98,9 @@ export function Account({
       )}
       <SeeOne plant={sheet.plant.id} taxon={taxon} />
       <h3>Season at this height</h3>
-      <div className="account-lines">
+      <div className={likelyCss.accountLines}>
         {account.seasons.map((s) => (
-          <div key={s.phase} className="account-line">
+          <div key={s.phase} className={likelyCss.accountLine}>
             <MarkSign marking={s.marking} />
             <span>
               {phases[s.phase]}: {span(s)}
@@ -105,16 +108,16 @@ export function Account({
             </span>
           </div>
         ))}
-        {account.seasons.length === 0 && <span className="soft">The guide says nothing.</span>}
+        {account.seasons.length === 0 && <span className={identifyCss.soft}>The guide says nothing.</span>}
       </div>
       {(Object.keys(organs) as Organ[]).map((organ) => {
         const lines = account.lines.filter((l) => l.organ === organ)
         return lines.length === 0 ? null : (
           <div key={organ}>
             <h3>{capital(organs[organ])}</h3>
-            <div className="account-lines">
+            <div className={likelyCss.accountLines}>
               {lines.map((l) => (
-                <div key={l.character} className="account-line">
+                <div key={l.character} className={likelyCss.accountLine}>
                   <MarkSign marking={l.marking} />
                   <span>
                     {l.label}: {l.expected}

@@ -6,6 +6,9 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { Account } from './Account'
 import { Reasons } from './Reasons'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import likelyCss from './likely.module.css'
 
 /** The ways to look at a name. */
 export type NameView = 'account' | 'disproof' | 'reasons'
@@ -48,11 +51,11 @@ export function AccountDialog({
     <Dialog open onClose={() => onChange(null)} fullWidth maxWidth="md" aria-labelledby="account-title">
       <DialogTitle id="account-title" sx={{ pb: 0 }}>
         <TaxonText name={name?.name.name ?? taxon} family={name?.name.rank === 'family'} />{' '}
-        <span className="account-common">{name?.commonNames.join(', ')}</span>
+        <span className={likelyCss.accountCommon}>{name?.commonNames.join(', ')}</span>
       </DialogTitle>
       <DialogContent>
         <Tabs
-          className="tabs"
+          className={identifyCss.tabs}
           aria-label="How to look at this name"
           value={view}
           onChange={(_, next: NameView) => onChange({ taxon, view: next })}
@@ -91,15 +94,15 @@ function Disproofs({
   const { data, error } = useSuspicion(sheet.request, taxon)
   if (!data) return <ProblemNote error={error} />
   return (
-    <div className="account">
+    <div className={likelyCss.account}>
       <p>
         <b>{data.verdict}</b>
       </p>
-      <table className="disproofs">
+      <table className={identifyCss.disproofs}>
         <thead>
           <tr>
             <th scope="col">
-              <span className="sr">Mark</span>
+              <span className={kitCss.sr}>Mark</span>
             </th>
             <th scope="col">It should be</th>
             <th scope="col">It would be disproved by</th>

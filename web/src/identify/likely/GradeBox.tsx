@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { Grade, Organ, PlantSheet, ReturnNeed } from '../../api/types'
@@ -6,6 +7,9 @@ import { lookAt } from '../../kit/lookAt'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { gradeWords } from '../../kit/grades'
 import { useGrade, useOverrule } from '../../today/seasonQueries'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import likelyCss from './likely.module.css'
 
 const grades: Grade[] = ['unplaced', 'leaning', 'settled', 'confirmed']
 
@@ -31,8 +35,8 @@ export function GradeBox({ sheet, onLook }: Props) {
           {reasons.length - missing.length} of {reasons.length} reasons met
         </small>
       </h2>
-      <div className="box" role="group" aria-label="How sure">
-        <ol className="grade-steps" aria-label={`How sure: ${gradeWords[grade]}`}>
+      <div className={kitCss.box} role="group" aria-label="How sure">
+        <ol className={likelyCss.gradeSteps} aria-label={`How sure: ${gradeWords[grade]}`}>
           {grades.map((g) => (
             <li
               key={g}
@@ -44,12 +48,12 @@ export function GradeBox({ sheet, onLook }: Props) {
           ))}
         </ol>
         {data.overrule && (
-          <p className="caution" role="status">
+          <p className={kitCss.caution} role="status">
             Set to <b>{gradeWords[data.overrule.grade ?? grade]}</b> by {data.overrule.person} on{' '}
             {day(data.overrule.on)}: {data.overrule.reason}
           </p>
         )}
-        <ul className="reasons-list">
+        <ul className={likelyCss.reasonsList}>
           {missing.map((g) => (
             <li key={g.kind}>
               <span aria-label="not met">○</span> {g.says} <small>for {gradeWords[g.from]}</small>
@@ -58,7 +62,7 @@ export function GradeBox({ sheet, onLook }: Props) {
         </ul>
         <details>
           <summary>Reasons met</summary>
-          <ul className="reasons-list">
+          <ul className={likelyCss.reasonsList}>
             {reasons
               .filter((g) => g.met)
               .map((g) => (
@@ -77,7 +81,7 @@ export function GradeBox({ sheet, onLook }: Props) {
           <h2>
             Come back for <small>what would raise it</small>
           </h2>
-          <ul className="box returns">
+          <ul className={clsx(kitCss.box, likelyCss.returns)}>
             {data.answer.needs.map((n) => (
               <Need key={n.part ?? 'any'} need={n} onLook={onLook} />
             ))}
@@ -132,7 +136,7 @@ function OverruleDialog(props: { plant: string; set: Grade | null; computed: Gra
         <DialogTitle>Say yourself how sure it is</DialogTitle>
         <DialogContent>
           <ProblemNote error={overrule.error} />
-          <p className="soft">
+          <p className={identifyCss.soft}>
             Reckoned is “{gradeWords[props.computed]}”. What you set stands beside it with your reason.
           </p>
           <TextField

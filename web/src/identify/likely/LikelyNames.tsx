@@ -10,6 +10,9 @@ import { LikelyNamesList } from './LikelyNamesList'
 import { WithdrawnNames } from '../naming/TakenOff'
 import { VoucherBox } from '../naming/VoucherBox'
 import { WhatCounts } from './WhatCounts'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import likelyCss from './likely.module.css'
 
 interface Props {
   sheet: PlantSheet
@@ -47,21 +50,21 @@ export function LikelyNames({
   const shown = !walk || walk.inPlay.length > 14 ? 2 : 5
   const organOf = (character: string) => guide.characters.find((c) => c.id === character)?.organ
   return (
-    <aside className="likely-names" aria-label="Likely names">
+    <aside className={likelyCss.likelyNames} aria-label="Likely names">
       <h2>
         Likely names{' '}
         <small>
           {likelyNames.features} {likelyNames.features === 1 ? 'feature' : 'features'} weighed
         </small>
       </h2>
-      <div className="box">
+      <div className={kitCss.box}>
         {likelyNames.features === 0 && choices.without.length === 0 ? (
-          <p className="soft">Record a feature, and the names are weighed.</p>
+          <p className={identifyCss.soft}>Record a feature, and the names are weighed.</p>
         ) : (
           <LikelyNamesList bench={bench} onReasons={onReasons} onApart={onApart} />
         )}
         {choices.without.length > 0 && (
-          <p className="caution" role="status">
+          <p className={kitCss.caution} role="status">
             {choices.without.length} switched off to see what hangs on it.{' '}
             <Button color="inherit" onClick={() => onChoices({ ...choices, without: [] })}>
               Count all again
@@ -69,12 +72,12 @@ export function LikelyNames({
           </p>
         )}
         {bench.secondOpinion && (
-          <p className="caution" role="status">
+          <p className={kitCss.caution} role="status">
             {bench.secondOpinion}
           </p>
         )}
         {walk && !walk.neither && (
-          <p className="soft">
+          <p className={identifyCss.soft}>
             By the key, {walk.inPlay.length === 1 ? 'one name is' : `${walk.inPlay.length} names are`} in
             play.
           </p>
@@ -84,7 +87,7 @@ export function LikelyNames({
         )}
       </div>
       {bench.organDoubts.map((d) => (
-        <div key={d.character + d.prompt} className="caution" role="status">
+        <div key={d.character + d.prompt} className={kitCss.caution} role="status">
           <b>
             {d.label}: {d.found}?
           </b>{' '}
@@ -101,7 +104,7 @@ export function LikelyNames({
         </div>
       ))}
       {likelyNames.features > 0 && likelyNames.hazards.length > 0 && (
-        <div className="caution" role="note">
+        <div className={kitCss.caution} role="note">
           {bench.harmAllowed === 'look' && <b>Look only, until this is settled. </b>}
           {bench.harmAllowed === 'touch' && (
             <b>Gloves on; crush, pick and cut nothing until this is settled. </b>
@@ -141,7 +144,7 @@ export function LikelyNames({
             Before you touch <small>{walk ? 'from the names in play' : 'what grows in this area'}</small>
           </h2>
           {cautions.slice(0, shown).map((c) => (
-            <div key={c.text} className="caution">
+            <div key={c.text} className={kitCss.caution}>
               <b>
                 {hazardWords[c.hazard]}
                 {c.taxa.length > 3 ? ` (${c.taxa.length} names)` : `: ${c.taxa.join(', ')}`}
@@ -150,7 +153,9 @@ export function LikelyNames({
             </div>
           ))}
           {cautions.length > shown && (
-            <p className="soft">and {cautions.length - shown} cautions more; they narrow as the key does.</p>
+            <p className={identifyCss.soft}>
+              and {cautions.length - shown} cautions more; they narrow as the key does.
+            </p>
           )}
         </>
       )}
@@ -160,7 +165,7 @@ export function LikelyNames({
           {sheet.determinations.length === 0 ? 'none given yet' : `${sheet.determinations.length} given`}
         </small>
       </h2>
-      <div className="box">
+      <div className={kitCss.box}>
         {sheet.determinations.map((d, i) => (
           <DeterminationSlip
             key={d.id}
@@ -185,7 +190,7 @@ export function LikelyNames({
         label="A name"
         onPick={(t) => t && onSuspect(t)}
       />
-      <p className="soft">
+      <p className={identifyCss.soft}>
         Local law, the landowner and licensed practice decide what may be picked, cut or dug.
       </p>
     </aside>

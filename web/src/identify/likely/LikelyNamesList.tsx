@@ -1,9 +1,11 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import type { BenchAnswer } from '../../api/types'
 import { hazardWords, percent } from '../../kit/format'
 import { HazardMark } from '../../kit/HazardMark'
 import { TaxonText } from '../../kit/TaxonText'
 import { WeightBar } from '../../kit/WeightBar'
+import likelyCss from './likely.module.css'
 
 interface Props {
   bench: BenchAnswer
@@ -18,7 +20,7 @@ function Against({ bench }: { bench: BenchAnswer }) {
   if (!leading || against.length === 0) return null
   const found = against.map((a) => `${a.label.toLowerCase()}: ${a.found}`).join('; ')
   return (
-    <p className="against" role="status">
+    <p className={likelyCss.against} role="status">
       {against.every((a) => a.checked) ? (
         <>
           <b>
@@ -52,7 +54,11 @@ export function LikelyNamesList({ bench, onReasons, onApart }: Props) {
     <>
       {lines.map(({ weighed: w, rank }) =>
         rank ? (
-          <div key={w.name.id} className="weighed rank" title={`All of the ${w.name.rank} together`}>
+          <div
+            key={w.name.id}
+            className={clsx(likelyCss.weighed, likelyCss.rank)}
+            title={`All of the ${w.name.rank} together`}
+          >
             <span>
               <small>{w.name.rank}</small> <TaxonText name={w.name.name} family={w.name.rank === 'family'} />
             </span>
@@ -63,7 +69,7 @@ export function LikelyNamesList({ bench, onReasons, onApart }: Props) {
           <button
             key={w.name.id}
             type="button"
-            className="weighed"
+            className={likelyCss.weighed}
             onClick={() => onReasons(w.name.id)}
             title="What speaks for and against it"
           >
@@ -76,7 +82,7 @@ export function LikelyNamesList({ bench, onReasons, onApart }: Props) {
           </button>
         ),
       )}
-      <div className="weighed">
+      <div className={likelyCss.weighed}>
         <span>outside the guide</span>
         <WeightBar mass={likelyNames.outside} hatched />
         <span>{percent(likelyNames.outside)}</span>
@@ -84,7 +90,7 @@ export function LikelyNamesList({ bench, onReasons, onApart }: Props) {
       {likelyNames.untreated.map((u) => (
         <div
           key={u.name}
-          className="weighed rank"
+          className={clsx(likelyCss.weighed, likelyCss.rank)}
           title="Grows in the area; the guide lists it and does not describe it"
         >
           <span>
@@ -95,7 +101,7 @@ export function LikelyNamesList({ bench, onReasons, onApart }: Props) {
           <span>{percent(u.mass)}</span>
         </div>
       ))}
-      <p className="safe">
+      <p className={likelyCss.safe}>
         {likelyNames.outsideIsSafe ? (
           'Can be said today: none of these'
         ) : safe ? (

@@ -1,9 +1,13 @@
+import { clsx } from 'clsx'
 import { useState } from 'react'
 import type { FieldKit } from '../../api/choices'
 import type { BenchAnswer, Certainty, HarmLevel, Organ, Suggestion, Tool } from '../../api/types'
 import { gain, percent, words } from '../../kit/format'
 import { TaxonText } from '../../kit/TaxonText'
 import { harmWords, outcomeKeys, sureness, toolWords } from '../../kit/toolWords'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import likelyCss from './likely.module.css'
 
 interface Props {
   bench: BenchAnswer
@@ -33,7 +37,7 @@ function Chips({
   const [all, setAll] = useState(false)
   const shown = all ? s.outcomes : s.outcomes.slice(0, fewOutcomes)
   return (
-    <div className="outcomes" role="group" aria-label={`Record ${s.label.toLowerCase()}`}>
+    <div className={likelyCss.outcomes} role="group" aria-label={`Record ${s.label.toLowerCase()}`}>
       {shown.map((p, i) => (
         <button
           key={p.state}
@@ -47,7 +51,7 @@ function Chips({
         </button>
       ))}
       {shown.length < s.outcomes.length && (
-        <button type="button" className="more" onClick={() => setAll(true)}>
+        <button type="button" onClick={() => setAll(true)}>
           {s.outcomes.length - shown.length} more
         </button>
       )}
@@ -87,7 +91,7 @@ export function LookNext({ bench, kit, busy, onKit, onLook, onRecord }: Props) {
         Look next <small>what tells most for the time</small>
       </h2>
       {bench.lookNext.length > 0 ? (
-        <ol className="box look">
+        <ol className={clsx(kitCss.box, likelyCss.look)}>
           {bench.lookNext.map((s, i) => (
             <li key={s.character}>
               <button type="button" onClick={() => onLook(s.organ)} title={s.howTo}>
@@ -104,9 +108,9 @@ export function LookNext({ bench, kit, busy, onKit, onLook, onRecord }: Props) {
           ))}
         </ol>
       ) : (
-        <p className="soft">Nothing that shows today and is allowed here would tell more.</p>
+        <p className={identifyCss.soft}>Nothing that shows today and is allowed here would tell more.</p>
       )}
-      <details className="counts">
+      <details className={likelyCss.counts}>
         <summary>
           With me:{' '}
           {tools
@@ -115,7 +119,7 @@ export function LookNext({ bench, kit, busy, onKit, onLook, onRecord }: Props) {
             .join(', ') || 'no tools'}{' '}
           · allowed: {harmWords[kit.harm]}
         </summary>
-        <div className="row">
+        <div className={kitCss.row}>
           {tools.map((t) => (
             <label key={t}>
               <input

@@ -1,7 +1,10 @@
+import { clsx } from 'clsx'
 import type { BenchAnswer } from '../../api/types'
 import { percent } from '../../kit/format'
 import { HazardMark } from '../../kit/HazardMark'
 import { TaxonText } from '../../kit/TaxonText'
+import kitCss from '../../kit/kit.module.css'
+import likelyCss from './likely.module.css'
 
 interface Props {
   bench: BenchAnswer
@@ -14,8 +17,13 @@ export function NamesBar({ bench, open, onPress }: Props) {
   const first = bench.likelyNames.features > 0 ? bench.likelyNames.names[0] : undefined
   const next = bench.lookNext[0]
   return (
-    <button type="button" className="names-bar no-print" aria-expanded={open} onClick={onPress}>
-      <span className="names-bar-name">
+    <button
+      type="button"
+      className={clsx(likelyCss.namesBar, kitCss.noPrint)}
+      aria-expanded={open}
+      onClick={onPress}
+    >
+      <span className={likelyCss.namesBarName}>
         {first ? (
           <>
             <TaxonText name={first.name.name} />

@@ -4,6 +4,9 @@ import type { BenchChoices, BenchRequest, CrossTest, GuideView } from '../../api
 import { odds, percent } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import likelyCss from './likely.module.css'
 
 interface Props {
   plant: BenchRequest
@@ -25,9 +28,9 @@ export function Reasons({ plant, choices, guide, taxon, onChoices }: Props) {
   return (
     <>
       {data.features.length === 0 && choices.without.length === 0 ? (
-        <p className="soft">Nothing recorded weighs for or against this name yet.</p>
+        <p className={identifyCss.soft}>Nothing recorded weighs for or against this name yet.</p>
       ) : (
-        <table className="disproofs">
+        <table className={identifyCss.disproofs}>
           <thead>
             <tr>
               <th scope="col">Recorded</th>
@@ -35,7 +38,7 @@ export function Reasons({ plant, choices, guide, taxon, onChoices }: Props) {
               <th scope="col">Odds</th>
               <th scope="col">Fits</th>
               <th scope="col">
-                <span className="sr">Switch</span>
+                <span className={kitCss.sr}>Switch</span>
               </th>
             </tr>
           </thead>
@@ -47,7 +50,7 @@ export function Reasons({ plant, choices, guide, taxon, onChoices }: Props) {
                   {g.note && <small> ({g.note})</small>}
                 </td>
                 <td>
-                  <svg className="push" viewBox="-50 0 100 12" aria-hidden="true">
+                  <svg className={likelyCss.push} viewBox="-50 0 100 12" aria-hidden="true">
                     <path d="M0 0V12" stroke="var(--ink)" />
                     <rect
                       x={g.bits < 0 ? Math.max(g.bits / fullBits, -1) * 48 : 0}
@@ -76,7 +79,7 @@ export function Reasons({ plant, choices, guide, taxon, onChoices }: Props) {
               </tr>
             ))}
             {choices.without.map((c) => (
-              <tr key={c} className="switched-off">
+              <tr key={c} className={likelyCss.switchedOff}>
                 <td>
                   <b>{label(c)}</b>
                 </td>
@@ -96,7 +99,7 @@ export function Reasons({ plant, choices, guide, taxon, onChoices }: Props) {
           </tbody>
         </table>
       )}
-      <p className="soft">
+      <p className={identifyCss.soft}>
         Before any feature: {percent(data.before)}, from kind of place {prior.habitat.toFixed(2)}, height{' '}
         {prior.elevation.toFixed(2)}, season {prior.season.toFixed(2)}, commonness{' '}
         {prior.commonness.toFixed(2)} (1 says nothing against it).
@@ -122,7 +125,7 @@ const sides = { first: 'first parent', between: 'between', second: 'second paren
 /** A plant held against both parents and their cross. */
 function Cross({ test }: { test: CrossTest }) {
   return (
-    <section className="account">
+    <section className={likelyCss.account}>
       <h3>
         Is it the cross? <TaxonText name={test.first.name} /> {percent(test.masses[0] ?? 0)},{' '}
         <TaxonText name={test.cross.name} /> {percent(test.masses[1] ?? 0)},{' '}
@@ -130,7 +133,7 @@ function Cross({ test }: { test: CrossTest }) {
       </h3>
       <p>{test.verdict}</p>
       {test.features.length > 0 && (
-        <table className="disproofs">
+        <table className={identifyCss.disproofs}>
           <tbody>
             {test.features.map((f) => (
               <tr key={f.character}>
@@ -143,7 +146,7 @@ function Cross({ test }: { test: CrossTest }) {
         </table>
       )}
       {test.unseen.length > 0 && (
-        <p className="soft">
+        <p className={identifyCss.soft}>
           Not recorded yet, and worth it: {test.unseen.slice(0, 4).join(', ').toLowerCase()}.
         </p>
       )}

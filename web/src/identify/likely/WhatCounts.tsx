@@ -1,5 +1,8 @@
 import type { BenchAnswer, BenchChoices, LinkedPlant, PriorFactor } from '../../api/types'
 import { TaxonText } from '../../kit/TaxonText'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import likelyCss from './likely.module.css'
 
 interface Props {
   bench: BenchAnswer
@@ -28,7 +31,7 @@ const toggled = <T,>(list: T[], item: T) =>
 export function WhatCounts({ bench, choices, colony, onChange }: Props) {
   const shown = bench.priors.slice(0, mostNames)
   return (
-    <details className="counts">
+    <details className={likelyCss.counts}>
       <summary>
         What place and date say
         {choices.leftOut.length > 0 && ` · ${choices.leftOut.length} left out`}
@@ -37,7 +40,7 @@ export function WhatCounts({ bench, choices, colony, onChange }: Props) {
         <thead>
           <tr>
             <th scope="col">
-              <span className="sr">Factor</span>
+              <span className={kitCss.sr}>Factor</span>
             </th>
             {shown.map((p) => (
               <th key={p.taxon.id} scope="col" title={p.taxon.name}>
@@ -48,7 +51,7 @@ export function WhatCounts({ bench, choices, colony, onChange }: Props) {
         </thead>
         <tbody>
           {keys.map((f) => (
-            <tr key={f} className={choices.leftOut.includes(f) ? 'left-out' : undefined}>
+            <tr key={f} className={choices.leftOut.includes(f) ? likelyCss.leftOut : undefined}>
               <th scope="row">
                 <label>
                   <input
@@ -76,7 +79,9 @@ export function WhatCounts({ bench, choices, colony, onChange }: Props) {
           counts as one colony with {colony.map((c) => c.tag).join(', ')}
         </label>
       )}
-      <p className="soft">1 says nothing against the name; 0.2 makes it five times less likely.</p>
+      <p className={identifyCss.soft}>
+        1 says nothing against the name; 0.2 makes it five times less likely.
+      </p>
     </details>
   )
 }

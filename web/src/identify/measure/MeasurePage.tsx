@@ -2,12 +2,12 @@ import { useSearchParams } from 'react-router'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { ViewTabs } from '../../kit/ViewTabs'
 import { ViewTitle } from '../../kit/ViewTitle'
-import './measure.css'
 import { PhotoBench } from './PhotoBench'
 import { PhotoChooser } from './PhotoChooser'
 import { usePhoto, useShapeNaming } from './photoQueries'
 import { TreeBench } from './TreeBench'
 import { Yardsticks } from './Yardsticks'
+import measureCss from './measure.module.css'
 
 const tabs = [
   { id: null, label: 'A leaf from a picture' },
@@ -32,7 +32,7 @@ export function MeasurePage() {
       return next
     })
   return (
-    <main className="measure">
+    <main className={measureCss.measure}>
       <ViewTitle heard>{tabs.find((t) => t.id === what)?.label ?? 'Measure'}</ViewTitle>
       <ViewTabs label="What to measure" tabs={tabs} chosen={what} onChoose={(id) => go({ what: id })} />
       {what === 'tree' && <TreeBench plant={plant} onPlant={(p) => go({ plant: p })} />}

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { KeptPhoto, PhotoMark, PhotoQuestion } from '../../api/types'
@@ -10,6 +11,8 @@ import { freeLabel, newMark, usualQuestion } from './question'
 import { ScaleChoice } from './ScaleChoice'
 import { useHistory } from './useHistory'
 import { UsePhoto } from './UsePhoto'
+import kitCss from '../../kit/kit.module.css'
+import measureCss from './measure.module.css'
 
 const zooms = [1, 1.5, 2, 3, 4]
 
@@ -53,9 +56,9 @@ export function PhotoBench({ photo, naming, plant, onPlant, onOther }: Props) {
     '-': smaller,
   })
   return (
-    <div className="photo-bench">
-      <div className="photo-left">
-        <div className="row photo-tools" role="toolbar" aria-label="Tools">
+    <div className={measureCss.photoBench}>
+      <div className={measureCss.photoLeft}>
+        <div className={clsx(measureCss.row, measureCss.photoTools)} role="toolbar" aria-label="Tools">
           <Button onClick={() => add('length', 'Length')} title="L">
             A length
           </Button>
@@ -73,7 +76,7 @@ export function PhotoBench({ photo, naming, plant, onPlant, onOther }: Props) {
           >
             {edge ? 'Edge: press done' : 'Correct the edge'}
           </Button>
-          <span className="shell-fill" />
+          <span className={kitCss.shellFill} />
           <Button onClick={undo} disabled={!undo} title="Ctrl+Z">
             Undo
           </Button>
@@ -104,8 +107,8 @@ export function PhotoBench({ photo, naming, plant, onPlant, onOther }: Props) {
           onChange={set}
         />
       </div>
-      <aside className="photo-right" aria-label="Measures">
-        <h2 className="photo-name">{photo.name}</h2>
+      <aside className={measureCss.photoRight} aria-label="Measures">
+        <h2 className={measureCss.photoName}>{photo.name}</h2>
         <ScaleChoice
           key={photo.id}
           scale={question.scale}

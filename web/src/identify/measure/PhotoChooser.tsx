@@ -4,6 +4,8 @@ import type { KeptPhoto } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useKeepPhoto, useSamplePhotos } from './photoQueries'
 import { newId } from '../../api/command'
+import identifyCss from '../identify.module.css'
+import measureCss from './measure.module.css'
 
 /** Where a picture comes in: dropped, chosen, pasted, or one of the camera's samples. */
 export function PhotoChooser({ onPhoto }: { onPhoto: (photo: KeptPhoto) => void }) {
@@ -14,9 +16,9 @@ export function PhotoChooser({ onPhoto }: { onPhoto: (photo: KeptPhoto) => void 
   const keep = (from: File | number | undefined) =>
     from !== undefined && keeping.mutate({ from, id: newId() }, { onSuccess: onPhoto })
   return (
-    <section className="photo-chooser" aria-label="Choose a picture">
+    <section className={measureCss.photoChooser} aria-label="Choose a picture">
       <div
-        className={`photo-drop${over ? ' over' : ''}`}
+        className={`${measureCss.photoDrop}${over ? ` ${measureCss.over}` : ''}`}
         onDragOver={(e: DragEvent) => {
           e.preventDefault()
           setOver(true)
@@ -51,8 +53,8 @@ export function PhotoChooser({ onPhoto }: { onPhoto: (photo: KeptPhoto) => void 
       {keeping.isPending && <p role="status">Looking at the picture …</p>}
       <ProblemNote error={keeping.error} />
       <h2>Or practise on one of these</h2>
-      <p className="soft">Their true sizes are known, so you can see how well it is measured.</p>
-      <ul className="photo-samples">
+      <p className={identifyCss.soft}>Their true sizes are known, so you can see how well it is measured.</p>
+      <ul className={measureCss.photoSamples}>
         {samples.map((s) => (
           <li key={s.number}>
             <Button disabled={keeping.isPending} onClick={() => keep(s.number)}>

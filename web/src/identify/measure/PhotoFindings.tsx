@@ -1,5 +1,7 @@
 import { Alert, Button, IconButton } from '@mui/material'
 import type { PhotoMeasures, PhotoProblem, PhotoQuestion } from '../../api/types'
+import identifyCss from '../identify.module.css'
+import measureCss from './measure.module.css'
 
 const problems: Record<PhotoProblem, string> = {
   noLeaf: 'No leaf was found. Lay one leaf on plain paper, or set points by hand.',
@@ -48,7 +50,7 @@ export function PhotoFindings({ measures, question, onChange }: Props) {
           {problems[p]}
         </Alert>
       ))}
-      <dl className="photo-readings">
+      <dl className={measureCss.photoReadings}>
         {measures.readings.map((r) => (
           <div key={r.label}>
             <dt>{r.label}</dt>
@@ -75,7 +77,7 @@ export function PhotoFindings({ measures, question, onChange }: Props) {
         ))}
       </dl>
       {scale.tilt !== null && scale.tilt > 2 && (
-        <p className="soft">
+        <p className={identifyCss.soft}>
           The camera was tilted by about {Math.round(scale.tilt)}°
           {scale.what === 'card' ? '; sizes are corrected for it.' : '.'}
         </p>

@@ -1,6 +1,8 @@
+import { clsx } from 'clsx'
 import { type PointerEvent, useRef, useState } from 'react'
 import type { PhotoMeasures, PhotoQuestion, Place } from '../../api/types'
 import { type Handle, handlesOf } from './question'
+import measureCss from './measure.module.css'
 
 interface Props {
   photo: { id: string; name: string; width: number; height: number }
@@ -45,15 +47,15 @@ export function PhotoPicture({ photo, question, measures, zoom, counting, edge, 
   const unit = photo.width / 900 / zoom
   const scale = measures?.answer.scale
   return (
-    <div className="photo-frame">
-      <div className="photo-picture" style={{ width: `${zoom * 100}%` }}>
+    <div className={measureCss.photoFrame}>
+      <div className={measureCss.photoPicture} style={{ width: `${zoom * 100}%` }}>
         <img src={`/api/photos/${photo.id}/file`} alt={photo.name} draggable={false} />
         <svg
           ref={svg}
           viewBox={`0 0 ${photo.width} ${photo.height}`}
           role="group"
           aria-label="What was found in the picture"
-          className={counting ? 'counting' : undefined}
+          className={counting ? measureCss.counting : undefined}
           style={{ strokeWidth: 2 * unit }}
           onPointerDown={(e) => {
             if (counting && e.target === svg.current) onCount(place(e))
@@ -67,7 +69,7 @@ export function PhotoPicture({ photo, question, measures, zoom, counting, edge, 
           }}
         >
           {leaf && (
-            <g className="photo-leaf">
+            <g className={measureCss.photoLeaf}>
               <title>The leaf</title>
               <polygon points={line(leaf.outline)} />
               <line x1={leaf.base.x} y1={leaf.base.y} x2={leaf.tip.x} y2={leaf.tip.y} />
@@ -86,7 +88,7 @@ export function PhotoPicture({ photo, question, measures, zoom, counting, edge, 
             </g>
           )}
           {scale && scale.points.length > 1 && (
-            <g className="photo-scale">
+            <g className={measureCss.photoScale}>
               <title>{`The scale: ${scale.what}`}</title>
               {scale.what === 'coin' ? (
                 <Ellipse axes={scale.points} />
@@ -98,7 +100,7 @@ export function PhotoPicture({ photo, question, measures, zoom, counting, edge, 
           {question.marks.map((mark, m) => (
             <polyline
               key={`${mark.label} ${m}`}
-              className="photo-mark"
+              className={measureCss.photoMark}
               points={
                 mark.kind === 'count'
                   ? ''
@@ -109,7 +111,7 @@ export function PhotoPicture({ photo, question, measures, zoom, counting, edge, 
           {handles.map((h) => (
             <circle
               key={h.id}
-              className={`photo-handle ${h.kind}`}
+              className={clsx(measureCss.photoHandle, measureCss[h.kind])}
               cx={at(h).x}
               cy={at(h).y}
               r={(h.kind === 'edge' ? 5 : 8) * unit}

@@ -2,6 +2,7 @@ import { MenuItem, TextField } from '@mui/material'
 import type { PhotoQuestion, Place } from '../../api/types'
 import { usualQuestion } from './question'
 import { useYardsticks } from './Yardsticks'
+import measureCss from './measure.module.css'
 
 type Scale = PhotoQuestion['scale']
 
@@ -46,7 +47,7 @@ export function ScaleChoice({ scale, size, onChange }: Props) {
     />
   )
   return (
-    <div className="row">
+    <div className={measureCss.row}>
       <TextField
         select
         label="Scale from"

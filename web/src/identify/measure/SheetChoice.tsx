@@ -2,6 +2,7 @@ import { MenuItem, TextField } from '@mui/material'
 import { usePlants } from '../../api/queries'
 import type { PlantSheet, PlantVisit } from '../../api/types'
 import { day } from '../../kit/format'
+import measureCss from './measure.module.css'
 
 interface Props {
   sheet: PlantSheet | undefined
@@ -14,7 +15,7 @@ interface Props {
 export function SheetChoice({ sheet, visit, onPlant, onVisit }: Props) {
   const plants = usePlants().data ?? []
   return (
-    <div className="row">
+    <div className={measureCss.row}>
       <TextField
         select
         label="Plant"

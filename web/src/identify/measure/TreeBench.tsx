@@ -8,6 +8,7 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { useKept } from '../../kit/useKept'
 import { UseHeight } from './UseHeight'
 import { TreeSketch } from './TreeSketch'
+import measureCss from './measure.module.css'
 
 const blank: TreeQuestion = {
   stems: [''],
@@ -56,10 +57,10 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
     )
   }
   return (
-    <div className="tree-bench">
+    <div className={measureCss.treeBench}>
       <form aria-label="What was measured" onSubmit={(e) => e.preventDefault()}>
         <h2>Stems, 1.3 m above the ground</h2>
-        <div className="row">
+        <div className={measureCss.row}>
           {question.stems.map((stem, i) => (
             <TextField
               // Stems have no names but their order.
@@ -87,7 +88,7 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
           />
         </div>
         <h2>Height</h2>
-        <div className="row">
+        <div className={measureCss.row}>
           <TextField
             select
             label="By"
@@ -102,7 +103,7 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
         </div>
         {question.method !== 'none' && (
           <>
-            <div className="row">
+            <div className={measureCss.row}>
               {field('distance', paced ? 'Paces to the stem' : 'Distance to the stem', paced ? '28' : '22 m')}
               {paced && field('pace', 'Length of one pace', '78 cm')}
               <FormControlLabel
@@ -126,7 +127,7 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
                 />
               )}
             </div>
-            <div className="row">
+            <div className={measureCss.row}>
               {question.method === 'angles'
                 ? [
                     <span key="top">
@@ -149,7 +150,7 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
           </>
         )}
         <h2>Crown</h2>
-        <div className="row">
+        <div className={measureCss.row}>
           {field('crownLong', 'Longest spread', '9.5 m')}
           {field('crownAcross', 'Square to it', '8 m')}
         </div>
@@ -158,7 +159,7 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
       <section aria-label="Worked out" aria-live="polite">
         <TreeSketch method={question.method} />
         <ProblemNote error={error ?? clinometer.error} />
-        <dl className="photo-readings">
+        <dl className={measureCss.photoReadings}>
           {data?.lines.map((l) => (
             <div key={l.label}>
               <dt>{l.label}</dt>

@@ -5,6 +5,8 @@ import { usePlant, useRecordFeature } from '../../api/queries'
 import { featureInput } from '../features/featureInput'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { SheetChoice } from './SheetChoice'
+import identifyCss from '../identify.module.css'
+import measureCss from './measure.module.css'
 
 interface Props {
   /** The height as it is written on a sheet. */
@@ -24,12 +26,12 @@ export function UseHeight({ entry, plant, onPlant }: Props) {
   const done =
     recording.isSuccess && before?.seen.finding.kind === 'rough' && before.seen.finding.value.typed === entry
   return (
-    <section aria-label="Put on a plant's sheet" className="photo-use">
+    <section aria-label="Put on a plant's sheet" className={measureCss.photoUse}>
       <h2>Put on a plant’s sheet</h2>
       <SheetChoice sheet={sheet} visit={visit} onPlant={onPlant} onVisit={setVisit} />
       <p>
         Height: <b>{entry}</b>
-        {before && !done && <span className="soft"> in place of {before.summary}</span>}
+        {before && !done && <span className={identifyCss.soft}> in place of {before.summary}</span>}
       </p>
       <Button
         variant="contained"

@@ -8,6 +8,8 @@ import { day } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useNearestSite, useUsePhoto } from './photoQueries'
 import { SheetChoice } from './SheetChoice'
+import identifyCss from '../identify.module.css'
+import measureCss from './measure.module.css'
 
 interface Props {
   photo: KeptPhoto
@@ -53,7 +55,7 @@ export function UsePhoto({ photo, marks, measures, plant, onPlant }: Props) {
   ]
   if (offers.length === 0 && marks.length === 0) return <WhenAndWhere photo={photo} sheet={sheet} />
   return (
-    <section aria-label="Put on a plant's sheet" className="photo-use">
+    <section aria-label="Put on a plant's sheet" className={measureCss.photoUse}>
       <h2>Put on a plant’s sheet</h2>
       <SheetChoice sheet={sheet} visit={visit} onPlant={onPlant} onVisit={setVisit} />
       <WhenAndWhere photo={photo} sheet={sheet} />
@@ -77,7 +79,7 @@ export function UsePhoto({ photo, marks, measures, plant, onPlant }: Props) {
         />
       ))}
       {marks.map((mark, i) => (
-        <div className="row" key={mark.label}>
+        <div className={measureCss.row} key={mark.label}>
           <span>
             {mark.label}: <b>{measures.marks[i]}</b>
           </span>
@@ -133,7 +135,7 @@ function WhenAndWhere({ photo, sheet }: { photo: KeptPhoto; sheet: PlantSheet | 
   const unvisited = sheet && taken && sheet.visits.every((v) => v.date !== taken)
   if (!taken && !near) return null
   return (
-    <div className="soft" role="note">
+    <div className={identifyCss.soft} role="note">
       {taken && `Taken ${day(taken)}. `}
       {near?.words && `The camera was ${near.words}. `}
       {near && sheet && near.site !== null && near.site !== sheet.plant.site.id && (

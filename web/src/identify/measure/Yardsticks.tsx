@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api } from '../../api/client'
 import { ProblemNote } from '../../kit/ProblemNote'
+import measureCss from './measure.module.css'
 
 const key = ['yardsticks']
 
@@ -33,13 +34,13 @@ export function Yardsticks() {
     onSuccess: (now) => client.setQueryData(key, now),
   })
   return (
-    <section className="yardsticks" aria-label="Yardsticks">
+    <section className={measureCss.yardsticks} aria-label="Yardsticks">
       <p>
         What you hold leaves against when no ruler is at hand. Wherever a length is asked for, write “two and
         a half cards” or “3 thumbs”: Garten reckons it with its error.
       </p>
       <ProblemNote error={error} />
-      <dl className="photo-readings">
+      <dl className={measureCss.photoReadings}>
         {data?.map((y) => (
           <div key={y.name}>
             <dt>{y.name}</dt>
@@ -65,7 +66,7 @@ export function Yardsticks() {
           keeping.mutate()
         }}
       >
-        <div className="row">
+        <div className={measureCss.row}>
           <TextField
             label="Called"
             placeholder="hand span"

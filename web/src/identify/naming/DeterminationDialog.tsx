@@ -18,6 +18,8 @@ import { TaxonText } from '../../kit/TaxonText'
 import { useDraft } from '../../kit/useDraft'
 import { OriginField } from '../plant/OriginField'
 import { newId } from '../../api/command'
+import identifyCss from '../identify.module.css'
+import namingCss from './naming.module.css'
 
 interface Props {
   sheet: PlantSheet
@@ -62,14 +64,14 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
         <DialogTitle>Give {sheet.plant.tag} a name</DialogTitle>
         <DialogContent>
           <ProblemNote error={determine.error} />
-          <div className="stack">
+          <div className={identifyCss.stack}>
             <NameField
               label="Name, of any rank, or in words"
               value={taxon}
               autoFocus={proposed === null}
               onPick={setTaxon}
             />
-            <div className="row">
+            <div className={namingCss.row}>
               <TextField
                 select
                 label="Reserve"
@@ -99,7 +101,7 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
               onChange={(e) => setRemarks(e.target.value)}
             />
           </div>
-          <p className="soft">
+          <p className={identifyCss.soft}>
             Kept with it as reasons: {steps === 0 ? 'no key walked' : `${some(steps, 'step')} walked`},{' '}
             {some(seen, 'feature')} seen
             {sheet.determinations.length > 0 && '. Earlier names stay on the sheet'}.
@@ -110,7 +112,7 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
             </Alert>
           ))}
           {account && account.lookAlikes.some((l) => !l.ruledOut) && above?.name.rank !== 'genus' && (
-            <p className="soft">
+            <p className={identifyCss.soft}>
               Not ruled out yet:{' '}
               {account.lookAlikes
                 .filter((l) => !l.ruledOut)

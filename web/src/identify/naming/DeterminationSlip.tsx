@@ -8,6 +8,7 @@ import { useWithdrawName } from './partingQueries'
 import { ReasonForm } from './ReasonForm'
 import { ReviewDialog } from './ReviewDialog'
 import { ReviewLines } from './ReviewLines'
+import namingCss from './naming.module.css'
 
 interface Props {
   plant: string
@@ -36,13 +37,13 @@ export function DeterminationSlip({ plant, name, earlier, onAccount }: Props) {
     </>
   )
   return (
-    <div className={`slip${earlier ? ' earlier' : ''}`}>
+    <div className={`${namingCss.slip}${earlier ? ` ${namingCss.earlier}` : ''}`}>
       {described ? (
-        <button type="button" className="slip-name" onClick={() => onAccount(name.taxon)}>
+        <button type="button" className={namingCss.slipName} onClick={() => onAccount(name.taxon)}>
           {slip}
         </button>
       ) : (
-        <div className="slip-name">{slip}</div>
+        <div className={namingCss.slipName}>{slip}</div>
       )}
       <ReviewLines reviews={name.reviews} />
       {mayReview && (

@@ -1,6 +1,7 @@
 import { Button, TextField } from '@mui/material'
 import { useState } from 'react'
 import { ProblemNote } from '../../kit/ProblemNote'
+import namingCss from './naming.module.css'
 
 interface Props {
   /** What is done, as its button says. */
@@ -19,7 +20,7 @@ export function ReasonForm({ does, means, needed = false, busy, error, onDo, onL
   const [reason, setReason] = useState('')
   return (
     <form
-      className="reason-form"
+      className={namingCss.reasonForm}
       aria-label={does}
       onSubmit={(e) => {
         e.preventDefault()
@@ -36,7 +37,7 @@ export function ReasonForm({ does, means, needed = false, busy, error, onDo, onL
         value={reason}
         onChange={(e) => setReason(e.target.value)}
       />
-      <div className="row">
+      <div className={namingCss.row}>
         <Button type="submit" color="secondary" disabled={busy || (needed && reason.trim() === '')}>
           {does}
         </Button>

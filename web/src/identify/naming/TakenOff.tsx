@@ -1,9 +1,12 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import type { PlantSheet } from '../../api/types'
 import { day, some } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useRemoveVisit, useTakenOff, useWithdrawName } from './partingQueries'
+import kitCss from '../../kit/kit.module.css'
+import namingCss from './naming.module.css'
 
 /** Names that were withdrawn, with the reason; each can stand again. */
 export function WithdrawnNames({ sheet }: { sheet: PlantSheet }) {
@@ -11,7 +14,7 @@ export function WithdrawnNames({ sheet }: { sheet: PlantSheet }) {
   const withdraw = useWithdrawName(sheet.plant.id)
   if (names.length === 0) return null
   return (
-    <details className="taken-off">
+    <details className={namingCss.takenOff}>
       <summary>{some(names.length, 'name')} withdrawn</summary>
       {names.map((n) => (
         <p key={n.id}>
@@ -39,7 +42,7 @@ export function DeletedVisits({ sheet }: { sheet: PlantSheet }) {
   const remove = useRemoveVisit(sheet.plant.id)
   if (visits.length === 0) return null
   return (
-    <details className="taken-off no-print">
+    <details className={clsx(namingCss.takenOff, kitCss.noPrint)}>
       <summary>{some(visits.length, 'visit')} deleted</summary>
       {visits.map((v) => (
         <p key={v.id}>

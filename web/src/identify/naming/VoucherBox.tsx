@@ -4,6 +4,7 @@ import { useSession } from '../../api/queries'
 import type { PlantSheet } from '../../api/types'
 import { day } from '../../kit/format'
 import { VoucherDialog } from './VoucherDialog'
+import namingCss from './naming.module.css'
 
 /** Specimens kept of the plant, and the way to one more. */
 export function VoucherBox({ sheet }: { sheet: PlantSheet }) {
@@ -12,7 +13,7 @@ export function VoucherBox({ sheet }: { sheet: PlantSheet }) {
   return (
     <>
       {sheet.vouchers.map(({ content, person }) => (
-        <p key={content.number} className="voucher-line">
+        <p key={content.number} className={namingCss.voucherLine}>
           Voucher <b>{content.number}</b>, kept at {content.keptAt}{' '}
           <small>
             {person}, {day(content.takenOn)},{' '}

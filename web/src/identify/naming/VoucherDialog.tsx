@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { useAddVoucher, useMayCollect, useSession } from '../../api/queries'
 import type { PlantSheet } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
+import namingCss from './naming.module.css'
 
 /** A whole number typed, null while it is none. */
 const whole = (text: string) => (/^[0-9]{1,7}$/.test(text.trim()) ? Number(text) : null)
@@ -33,9 +34,9 @@ export function VoucherDialog({ sheet, onClose }: { sheet: PlantSheet; onClose: 
         }}
       >
         <DialogTitle>A voucher of {sheet.plant.tag}</DialogTitle>
-        <DialogContent className="voucher-form">
+        <DialogContent className={namingCss.voucherForm}>
           <ProblemNote error={add.error} />
-          <div className="row">
+          <div className={namingCss.row}>
             <TextField
               autoFocus
               label="Plants in the stand"
@@ -57,7 +58,7 @@ export function VoucherDialog({ sheet, onClose }: { sheet: PlantSheet; onClose: 
               {judged.says.join(' ')}
             </Alert>
           )}
-          <div className="row">
+          <div className={namingCss.row}>
             <TextField label="Its number" value={number} onChange={(e) => setNumber(e.target.value)} />
             <TextField
               label="Kept at"

@@ -11,6 +11,9 @@ import { PictureFields } from './PictureFields'
 import { useAddPicture } from './pictureQueries'
 import { thumbnail } from './pictureWords'
 import { StandsThere } from './StandsThere'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import picturesCss from './pictures.module.css'
 
 interface Arriving {
   photo: KeptPhoto
@@ -74,7 +77,7 @@ export function AddPictures({ sheet }: Props) {
   }
   return (
     <section
-      className={`picture-drop no-print${over ? ' over' : ''}`}
+      className={`${picturesCss.pictureDrop} ${kitCss.noPrint}${over ? ` ${picturesCss.over}` : ''}`}
       aria-label="Add pictures"
       onDragOver={(e: DragEvent) => {
         e.preventDefault()
@@ -87,14 +90,14 @@ export function AddPictures({ sheet }: Props) {
         chosen(e.dataTransfer.files)
       }}
     >
-      <div className="row">
+      <div className={kitCss.row}>
         <Button variant="outlined" disabled={sending !== null} onClick={() => files.current?.click()}>
           Add pictures
         </Button>
         <Button disabled={sending !== null} onClick={() => camera.current?.click()}>
           Take one
         </Button>
-        <small className="soft">or drop them here: JPEG, PNG or WebP, up to 25 MB each</small>
+        <small className={identifyCss.soft}>or drop them here: JPEG, PNG or WebP, up to 25 MB each</small>
         <input
           ref={files}
           type="file"
@@ -126,7 +129,7 @@ export function AddPictures({ sheet }: Props) {
         </p>
       )}
       {refused.map((r) => (
-        <div key={r.id} className="row">
+        <div key={r.id} className={kitCss.row}>
           <b>{r.file.name}</b>
           <ProblemNote error={r.error as Error} />
           <Button size="small" onClick={() => void take([{ id: r.id, file: r.file }])}>
@@ -143,7 +146,7 @@ export function AddPictures({ sheet }: Props) {
           }}
         >
           {arriving.map(({ photo, facts }) => (
-            <div key={photo.id} className="picture-arriving">
+            <div key={photo.id} className={picturesCss.pictureArriving}>
               <img src={thumbnail(photo.id)} alt={photo.name} />
               <div>
                 <PictureFields
@@ -196,9 +199,9 @@ function FromTheFile({
   const taken = photo.taken?.slice(0, 10)
   const unvisited = taken && sheet.visits.every((v) => v.date !== taken)
   if (!taken && !near)
-    return <small className="soft">The file says neither when nor where it was taken.</small>
+    return <small className={identifyCss.soft}>The file says neither when nor where it was taken.</small>
   return (
-    <small className="soft" role="note">
+    <small className={identifyCss.soft} role="note">
       {taken && `Taken ${day(taken)}. `}
       {near?.words && `The camera was ${near.words}. `}
       {near && near.site !== null && near.site !== sheet.plant.site.id && (

@@ -1,5 +1,6 @@
 import type { ReactNode, SVGProps } from 'react'
 import type { PictureMark } from '../../api/types'
+import picturesCss from './pictures.module.css'
 
 interface Props {
   src: string
@@ -17,7 +18,7 @@ interface Props {
 export function MarkedPicture({ src, alt, size, marks, words, children }: Props) {
   const unit = Math.max(size.width, size.height) / 900
   return (
-    <span className="marked-picture" style={{ aspectRatio: `${size.width} / ${size.height}` }}>
+    <span className={picturesCss.markedPicture} style={{ aspectRatio: `${size.width} / ${size.height}` }}>
       <img src={src} alt={alt} draggable={false} loading="lazy" />
       {(marks.length > 0 || children) && (
         <svg viewBox={`0 0 ${size.width} ${size.height}`} aria-hidden={!children}>
@@ -35,9 +36,9 @@ export function MarkedPicture({ src, alt, size, marks, words, children }: Props)
 function Mark({ mark, words, unit }: { mark: PictureMark; words: string; unit: number }) {
   if (mark.points.length === 0) return null
   return (
-    <g className="picture-mark" style={{ strokeWidth: 2.4 * unit, fontSize: 20 * unit }}>
+    <g className={picturesCss.pictureMark} style={{ strokeWidth: 2.4 * unit, fontSize: 20 * unit }}>
       <title>{words}</title>
-      <Shape mark={mark} unit={unit} className="under" />
+      <Shape mark={mark} unit={unit} className={picturesCss.under} />
       <Shape mark={mark} unit={unit} />
       {words && <text {...besides(mark, unit)}>{words}</text>}
     </g>
@@ -87,13 +88,13 @@ function Shape({ mark, unit, className }: { mark: PictureMark; unit: number; cla
       return (
         <g className={className}>
           {mark.points.map((p, i) => (
-            <circle key={`${p.x} ${p.y} ${i}`} className="dot" cx={p.x} cy={p.y} r={4 * unit} />
+            <circle key={`${p.x} ${p.y} ${i}`} className={picturesCss.dot} cx={p.x} cy={p.y} r={4 * unit} />
           ))}
         </g>
       )
     case 'word':
       return from ? (
-        <circle className={`dot ${className ?? ''}`} cx={from.x} cy={from.y} r={3 * unit} />
+        <circle className={`${picturesCss.dot} ${className ?? ''}`} cx={from.x} cy={from.y} r={3 * unit} />
       ) : null
     case 'scale':
     case 'length': {

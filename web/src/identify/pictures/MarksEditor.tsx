@@ -1,9 +1,13 @@
+import { clsx } from 'clsx'
 import { Button, IconButton, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material'
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
 import type { PictureMark, Place } from '../../api/types'
 import { MarkedPicture } from './MarkedPicture'
 import { useMarkWords } from './pictureQueries'
 import { marks as kinds } from './pictureWords'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import picturesCss from './pictures.module.css'
 
 interface Props {
   photo: { src: string; name: string; width: number; height: number }
@@ -98,7 +102,7 @@ export function MarksEditor({ photo, marks, onChange }: Props) {
     ])
   }
   return (
-    <div className="marks-editor">
+    <div className={picturesCss.marksEditor}>
       <ToggleButtonGroup
         exclusive
         size="small"
@@ -120,7 +124,7 @@ export function MarksEditor({ photo, marks, onChange }: Props) {
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
-      <div className="row marks-help">
+      <div className={clsx(kitCss.row, picturesCss.marksHelp)}>
         <span role="status">
           {tool ? kinds[tool].how : 'Choose what to draw. The file itself is never changed.'}
         </span>
@@ -150,7 +154,7 @@ export function MarksEditor({ photo, marks, onChange }: Props) {
       >
         <rect
           ref={box}
-          className={tool ? 'drawing' : undefined}
+          className={tool ? picturesCss.drawing : undefined}
           width={size.width}
           height={size.height}
           fill="transparent"
@@ -167,7 +171,7 @@ export function MarksEditor({ photo, marks, onChange }: Props) {
           mark.points.map((p, j) => (
             <circle
               key={`${m} ${j}`}
-              className="mark-handle"
+              className={picturesCss.markHandle}
               cx={p.x}
               cy={p.y}
               r={9 * unit}
@@ -195,9 +199,9 @@ export function MarksEditor({ photo, marks, onChange }: Props) {
       </MarkedPicture>
       {told?.fault && <p role="alert">{told.fault}</p>}
       {marks.length > 0 && (
-        <ol className="marks-list" aria-label="Drawn on it">
+        <ol className={picturesCss.marksList} aria-label="Drawn on it">
           {marks.map((mark, i) => (
-            <li key={`${mark.kind} ${i}`} className="row">
+            <li key={`${mark.kind} ${i}`} className={kitCss.row}>
               <b>{kinds[mark.kind].label}</b>
               <TextField
                 size="small"
@@ -227,7 +231,7 @@ export function MarksEditor({ photo, marks, onChange }: Props) {
                 />
               )}
               {(mark.kind === 'count' || mark.kind === 'length' || mark.kind === 'line') && (
-                <span className="soft">{told?.words[i]}</span>
+                <span className={identifyCss.soft}>{told?.words[i]}</span>
               )}
               <IconButton
                 size="small"

@@ -1,8 +1,9 @@
 import { Link } from 'react-router'
 import { capital, day } from '../../kit/format'
 import { useOwnPictures } from './pictureQueries'
-import './pictures.css'
 import { shown, thumbnail } from './pictureWords'
+import identifyCss from '../identify.module.css'
+import picturesCss from './pictures.module.css'
 
 /** Ours: pictures of plants of this survey whose name is confirmed. */
 export function OwnPictures({ taxon }: { taxon: string }) {
@@ -11,8 +12,8 @@ export function OwnPictures({ taxon }: { taxon: string }) {
   return (
     <section aria-label="Ours">
       <h2>Ours</h2>
-      <p className="soft">Plants of this survey whose name is confirmed.</p>
-      <ul className="plant-pictures">
+      <p className={identifyCss.soft}>Plants of this survey whose name is confirmed.</p>
+      <ul className={picturesCss.plantPictures}>
         {data.map((p) => (
           <li key={`${p.photo} ${p.plant}`}>
             <Link to={`/portrait/${p.plant}`}>
@@ -20,7 +21,7 @@ export function OwnPictures({ taxon }: { taxon: string }) {
             </Link>
             <small>
               <b>{capital(shown[p.organ])}</b>, {p.tag}, {day(p.date)}
-              {p.caption && <span className="soft"> · {p.caption}</span>}
+              {p.caption && <span className={identifyCss.soft}> · {p.caption}</span>}
             </small>
           </li>
         ))}

@@ -9,6 +9,8 @@ import { PictureFields } from './PictureFields'
 import { useCorrectPicture, useRemovePicture } from './pictureQueries'
 import { photoFile, shown } from './pictureWords'
 import { StandsThere } from './StandsThere'
+import identifyCss from '../identify.module.css'
+import picturesCss from './pictures.module.css'
 
 interface Props {
   sheet: PlantSheet
@@ -28,18 +30,18 @@ export function PictureDialog({ sheet, view, onClose }: Props) {
     <Dialog open onClose={onClose} fullWidth maxWidth="lg">
       <DialogTitle>
         {capital(shown[before.note.organ])} of {sheet.plant.tag}, {day(view.picture.date)}
-        <small className="soft"> · {view.picture.person}</small>
+        <small className={identifyCss.soft}> · {view.picture.person}</small>
       </DialogTitle>
-      <DialogContent className="picture-dialog">
+      <DialogContent className={picturesCss.pictureDialog}>
         <MarksEditor
           photo={{ src: photoFile(photo.id), name: photo.name, width: photo.width, height: photo.height }}
           marks={facts.note.marks}
           onChange={(marks) => setFacts((now) => ({ ...now, note: { ...now.note, marks } }))}
         />
-        <div className="stack">
+        <div className={picturesCss.stack}>
           <PictureFields sheet={sheet} value={facts} onChange={setFacts} />
           <Link to={`/measure?photo=${photo.id}&plant=${sheet.plant.id}`}>Measure a leaf in it</Link>
-          <small className="soft">
+          <small className={identifyCss.soft}>
             {photo.name}, {photo.width} × {photo.height} pixels
             {photo.taken && `, taken ${day(photo.taken.slice(0, 10))}`}
           </small>

@@ -2,6 +2,7 @@ import { MenuItem, TextField } from '@mui/material'
 import type { PictureOnSheet, PictureOrgan, PlantSheet } from '../../api/types'
 import { day } from '../../kit/format'
 import { shown } from './pictureWords'
+import picturesCss from './pictures.module.css'
 
 interface Props {
   sheet: PlantSheet
@@ -15,7 +16,7 @@ export function PictureFields({ sheet, value, onChange }: Props) {
   const note = (part: Partial<PictureOnSheet['note']>) =>
     onChange({ ...value, note: { ...value.note, ...part } })
   return (
-    <div className="picture-fields">
+    <div className={picturesCss.pictureFields}>
       <TextField
         select
         label="It shows"

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -8,8 +9,10 @@ import { AddPictures } from './AddPictures'
 import { MarkedPicture } from './MarkedPicture'
 import { PictureDialog } from './PictureDialog'
 import { usePictures, useRemovePicture } from './pictureQueries'
-import './pictures.css'
 import { shown, thumbnail } from './pictureWords'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import picturesCss from './pictures.module.css'
 
 /** The pictures of a plant, visit by visit, each with what it shows and what it is evidence of. */
 export function PicturesPanel({ sheet }: { sheet: PlantSheet }) {
@@ -31,17 +34,17 @@ export function PicturesPanel({ sheet }: { sheet: PlantSheet }) {
     <section aria-label="Pictures">
       <h3>
         Pictures{' '}
-        <Link className="no-print portrait-link" to={`/portrait/${sheet.plant.id}`}>
+        <Link className={clsx(kitCss.noPrint, picturesCss.portraitLink)} to={`/portrait/${sheet.plant.id}`}>
           Portrait through the year
         </Link>
       </h3>
       <ProblemNote error={error} />
-      <ul className="plant-pictures">
+      <ul className={picturesCss.plantPictures}>
         {here.map((view) => (
           <li key={`${view.picture.photo.id} ${view.picture.facts.visit}`}>
             <button
               type="button"
-              className="picture-button"
+              className={picturesCss.pictureButton}
               title="Open it: draw on it, say more of it"
               onClick={() => setOpen(view)}
             >
@@ -55,16 +58,16 @@ export function PicturesPanel({ sheet }: { sheet: PlantSheet }) {
             </button>
             <small>
               <b>{capital(shown[view.picture.facts.note.organ])}</b>, {day(view.picture.date)}
-              {caption(view) && <span className="soft"> · {caption(view)}</span>}
+              {caption(view) && <span className={identifyCss.soft}> · {caption(view)}</span>}
             </small>
           </li>
         ))}
       </ul>
       <AddPictures sheet={sheet} />
       {away.length > 0 && (
-        <details className="no-print">
+        <details className={kitCss.noPrint}>
           <summary>{some(away.length, 'picture')} taken off</summary>
-          <ul className="plant-pictures">
+          <ul className={picturesCss.plantPictures}>
             {away.map(({ picture: p }) => (
               <li key={`${p.photo.id} ${p.facts.visit}`}>
                 <img src={thumbnail(p.photo.id)} alt={shown[p.facts.note.organ]} loading="lazy" />

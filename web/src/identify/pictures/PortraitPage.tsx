@@ -1,9 +1,12 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import { useNavigate, useParams } from 'react-router'
 import { usePlant } from '../../api/queries'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { PortraitSheet } from './PortraitSheet'
+import kitCss from '../../kit/kit.module.css'
+import picturesCss from './pictures.module.css'
 
 /** The portrait of a plant as a page to print. */
 export function PortraitPage() {
@@ -13,14 +16,17 @@ export function PortraitPage() {
   if (!sheet) return <ProblemNote error={error} />
   const name = sheet.determinations[0]
   return (
-    <main className="plate-page">
-      <div className="plate-bar no-print">
+    <main className={kitCss.platePage}>
+      <div className={clsx(kitCss.plateBar, kitCss.noPrint)}>
         <Button variant="contained" onClick={() => window.print()}>
           Print this portrait
         </Button>
         <Button onClick={() => void navigate(`/identify/${plant}`)}>Back to the plant</Button>
       </div>
-      <article className="plate-sheet portrait-sheet" aria-label={`Portrait of ${sheet.plant.tag}`}>
+      <article
+        className={clsx(kitCss.plateSheet, picturesCss.portraitSheet)}
+        aria-label={`Portrait of ${sheet.plant.tag}`}
+      >
         <header>
           <h1>
             {sheet.plant.tag} <small>{name ? <TaxonText name={name.fullName} /> : 'not named yet'}</small>

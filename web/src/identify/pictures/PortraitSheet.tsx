@@ -4,8 +4,9 @@ import { capital, day } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { MarkedPicture } from './MarkedPicture'
 import { usePictures, usePortrait } from './pictureQueries'
-import './pictures.css'
 import { monthName, shown, thumbnail } from './pictureWords'
+import identifyCss from '../identify.module.css'
+import picturesCss from './pictures.module.css'
 
 /** A plant through the year from left to right, organ by organ: its pictures, and drawings where there is none. */
 export function PortraitSheet({ plant, tag }: { plant: string; tag: string }) {
@@ -18,7 +19,7 @@ export function PortraitSheet({ plant, tag }: { plant: string; tag: string }) {
     portrait.cells.find((c) => c.organ === organ && c.month === month)
   return (
     <table
-      className="portrait"
+      className={picturesCss.portrait}
       style={{ minWidth: 92 + 130 * portrait.months.length }}
       aria-label={`${tag} through the year`}
     >
@@ -61,7 +62,7 @@ export function PortraitSheet({ plant, tag }: { plant: string; tag: string }) {
                   {shows?.svg && (
                     <figure>
                       <Drawing svg={shows.svg} />
-                      <figcaption className="soft">drawn from the record</figcaption>
+                      <figcaption className={identifyCss.soft}>drawn from the record</figcaption>
                     </figure>
                   )}
                 </td>

@@ -15,6 +15,8 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useMergePlants } from '../naming/partingQueries'
 import { ReasonForm } from '../naming/ReasonForm'
+import identifyCss from '../identify.module.css'
+import plantCss from './plant.module.css'
 
 interface Props {
   sheet: PlantSheet
@@ -69,7 +71,7 @@ export function CompareDialog({ sheet, plants, onClose }: Props) {
           />
         )}
         {other && !merging && (
-          <label className="compare-colony">
+          <label className={plantCss.compareColony}>
             <input
               type="checkbox"
               checked={linked}
@@ -102,13 +104,13 @@ function Features({ one, other, data }: { one: string; other: string; data: Plan
       <p role="status">
         <b>{data.verdict}</b>
         {data.name && data.same < 0.95 && data.same > 0.05 && (
-          <span className="soft">
+          <span className={identifyCss.soft}>
             {' '}
             If so, most likely <TaxonText name={data.name.name} />.
           </span>
         )}
       </p>
-      <table className="disproofs">
+      <table className={identifyCss.disproofs}>
         <thead>
           <tr>
             <th scope="col">Feature</th>
@@ -122,8 +124,8 @@ function Features({ one, other, data }: { one: string; other: string; data: Plan
           {data.features.map((f) => (
             <tr key={f.character}>
               <th scope="row">{f.label}</th>
-              <td>{f.one || <span className="soft">not recorded</span>}</td>
-              <td>{f.other || <span className="soft">not recorded</span>}</td>
+              <td>{f.one || <span className={identifyCss.soft}>not recorded</span>}</td>
+              <td>{f.other || <span className={identifyCss.soft}>not recorded</span>}</td>
               <td>
                 <b aria-hidden="true">{likeness[f.likeness].sign}</b> {likeness[f.likeness].text}
               </td>

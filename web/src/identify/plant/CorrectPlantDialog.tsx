@@ -6,6 +6,8 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { SiteField } from '../../kit/SiteField'
 import { useCorrectPlant, useCorrections, useRemovePlant } from './correctionQueries'
 import { OriginField } from './OriginField'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
 
 interface Props {
   sheet: PlantSheet
@@ -57,8 +59,8 @@ export function CorrectPlantDialog({ sheet, onClose, onDeleted }: Props) {
               />
             </>
           ) : (
-            <div className="stack">
-              <div className="row">
+            <div className={identifyCss.stack}>
+              <div className={kitCss.row}>
                 <TextField
                   label="Tag"
                   value={after.tag}
@@ -74,7 +76,7 @@ export function CorrectPlantDialog({ sheet, onClose, onDeleted }: Props) {
                 value={after.description}
                 onChange={(e) => change({ description: e.target.value })}
               />
-              <p className="soft">
+              <p className={identifyCss.soft}>
                 A wrong day is put right at its visit, and a visit made to another plant is moved there. A
                 wrong name is withdrawn at the name, or followed by another.
               </p>

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { memo } from 'react'
 import { useAccount, useSession } from '../../api/queries'
 import type { PlantSheet } from '../../api/types'
@@ -5,6 +6,9 @@ import { day } from '../../kit/format'
 import { dayInYear, inWords, months, phases, spansOf } from '../../kit/seasons'
 import { TaxonText } from '../../kit/TaxonText'
 import { YearTiles } from './YearTiles'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import plantCss from './plant.module.css'
 
 /** Leaves and their colours share the lower row, flowers and fruit the upper one. */
 const rows = { flower: 0, fruit: 0, leaf: 1, leafColour: 1 } as const
@@ -26,9 +30,9 @@ export const SeasonStrip = memo(function SeasonStrip({
   const account = useAccount(sheet.request, taxon).data
   const today = useSession().data?.today
   return (
-    <figure className="season" aria-label="Seasons and visits">
-      <button type="button" className="season-open" title="The whole plant, drawn" onClick={onOpen}>
-        <span className="sr">Open the whole plant</span>
+    <figure className={plantCss.season} aria-label="Seasons and visits">
+      <button type="button" className={plantCss.seasonOpen} title="The whole plant, drawn" onClick={onOpen}>
+        <span className={kitCss.sr}>Open the whole plant</span>
         <YearTiles plant={sheet.plant.id} />
       </button>
       <svg viewBox={`0 0 ${width} 33`} role="img">
@@ -55,7 +59,11 @@ export const SeasonStrip = memo(function SeasonStrip({
                 strokeDasharray="3 2"
               />
               {b - a > 28 && (
-                <text x={x(a) + 4} y={12 + row * 13} className={`season-phase season-${s.phase}`}>
+                <text
+                  x={x(a) + 4}
+                  y={12 + row * 13}
+                  className={clsx(plantCss.seasonPhase, plantCss[`season-${s.phase}`])}
+                >
                   {label}
                 </text>
               )}
@@ -70,7 +78,7 @@ export const SeasonStrip = memo(function SeasonStrip({
         ))}
         {today && <path d={`M${x(dayInYear(today)) - 4} 0h8l-4 6z`} fill="var(--ink)" />}
       </svg>
-      <figcaption className="soft">
+      <figcaption className={identifyCss.soft}>
         {account ? (
           <>
             seasons of <TaxonText name={account.taxon.name} /> at this height ·{' '}

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { memo, useState } from 'react'
 import { useSession, useSheetPicture } from '../../api/queries'
 import type { GuideView, Organ, PlantSheet, TaxonName } from '../../api/types'
@@ -6,6 +7,9 @@ import { capital } from '../../kit/format'
 import { quarterOf } from '../../kit/seasons'
 import { TaxonText } from '../../kit/TaxonText'
 import { organs } from '../../kit/organs'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import plantCss from './plant.module.css'
 
 interface Props {
   sheet: PlantSheet
@@ -55,7 +59,7 @@ export const SheetFigure = memo(function SheetFigure({
       <button
         key={organ}
         type="button"
-        className="organ"
+        className={plantCss.organ}
         aria-pressed={current === organ}
         onClick={() => onOrgan(organ)}
       >
@@ -64,13 +68,15 @@ export const SheetFigure = memo(function SheetFigure({
         {lines.slice(-3).map((o) => (
           <span
             key={`${o.visit} ${o.seen.character}`}
-            className={o.seen.finding.kind === 'hidden' ? 'soft' : undefined}
+            className={o.seen.finding.kind === 'hidden' ? identifyCss.soft : undefined}
           >
             {o.label.toLowerCase()}: {o.summary}
           </span>
         ))}
-        {lines.length > 3 && <span className="soft">and {lines.length - 3} more</span>}
-        {lines.length === 0 && organ !== 'place' && <span className="soft">not looked at yet</span>}
+        {lines.length > 3 && <span className={identifyCss.soft}>and {lines.length - 3} more</span>}
+        {lines.length === 0 && organ !== 'place' && (
+          <span className={identifyCss.soft}>not looked at yet</span>
+        )}
       </button>
     )
   }
@@ -84,28 +90,32 @@ export const SheetFigure = memo(function SheetFigure({
   }
   return (
     <section
-      className="figure"
+      className={plantCss.figure}
       aria-label="What was recorded, by organ"
       data-season={today ? quarterOf(today, (sheet.plant.site.latitude ?? 0) < 0) : undefined}
     >
-      <div className="figure-side">{side('left')}</div>
-      <div className="figure-middle">
-        <div onClick={(e) => touch(e.target)} data-current={current ?? undefined} className="figure-touch">
-          {picture && <Drawing svg={picture.svg} className="figure-drawing" />}
+      <div className={plantCss.figureSide}>{side('left')}</div>
+      <div className={plantCss.figureMiddle}>
+        <div
+          onClick={(e) => touch(e.target)}
+          data-current={current ?? undefined}
+          className={plantCss.figureTouch}
+        >
+          {picture && <Drawing svg={picture.svg} className={plantCss.figureDrawing} />}
         </div>
         {picture?.contradictions.map((c) => (
-          <p key={c} className="caution">
+          <p key={c} className={kitCss.caution}>
             Recorded: {c}. Look again.
           </p>
         ))}
         {leading && (
-          <label className="figure-under no-print">
+          <label className={clsx(plantCss.figureUnder, kitCss.noPrint)}>
             <input type="checkbox" checked={laid} onChange={(e) => setLaid(e.target.checked)} /> lay{' '}
             <TaxonText name={leading.name} /> under it
           </label>
         )}
       </div>
-      <div className="figure-side">{side('right')}</div>
+      <div className={plantCss.figureSide}>{side('right')}</div>
     </section>
   )
 })

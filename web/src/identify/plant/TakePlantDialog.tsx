@@ -10,6 +10,8 @@ import { OriginField } from './OriginField'
 import { blankVisit, VisitFields } from '../visits/VisitFields'
 import { newId } from '../../api/command'
 import { keepTaken, lastTaken } from './lastTaken'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
 
 interface Props {
   onClose: () => void
@@ -67,7 +69,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
             value={description}
             onChange={(e) => setDescription(e.target.value)}
           />
-          <div className="row">
+          <div className={kitCss.row}>
             <TextField
               select
               label="Site"
@@ -103,7 +105,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
             <OriginField value={origin} onChange={setOrigin} />
           </div>
           {here.data && (
-            <p className="soft" role="status">
+            <p className={identifyCss.soft} role="status">
               You are {here.data.nearest.words || 'far from any site'} ({here.data.words}
               {here.variables === 'simulated' && ', simulated'}).
             </p>

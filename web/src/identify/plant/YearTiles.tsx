@@ -2,6 +2,7 @@ import { Drawing } from '../../kit/Drawing'
 import { months } from '../../kit/seasons'
 import { usePortrait } from '../pictures/pictureQueries'
 import { shown, thumbnail } from '../pictures/pictureWords'
+import plantCss from './plant.module.css'
 
 /** Most pictures of one month: more would not be seen at this size. */
 const most = 2
@@ -10,11 +11,11 @@ const most = 2
 export function YearTiles({ plant }: { plant: string }) {
   const cells = usePortrait(plant).data?.cells ?? []
   return (
-    <div className="year-months" aria-hidden="true">
+    <div className={plantCss.yearMonths} aria-hidden="true">
       {months.map((name, i) => (
         <div key={name}>
           <span>{name}</span>
-          <div className="year-tiles">
+          <div className={plantCss.yearTiles}>
             {cells
               .filter((c) => c.month === i + 1)
               .toSorted((a, b) => b.photos.length - a.photos.length)

@@ -4,6 +4,7 @@ import type { PlantSheet, PlantVisit, VisitContent } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useCorrectVisit } from '../plant/correctionQueries'
 import { VisitFields } from './VisitFields'
+import kitCss from '../../kit/kit.module.css'
 
 interface Props {
   sheet: PlantSheet
@@ -34,7 +35,7 @@ export function CorrectVisit({ sheet, visit, today, onDone }: Props) {
     >
       <ProblemNote error={correct.error} />
       <VisitFields value={after} today={today} onChange={setAfter} />
-      <div className="row">
+      <div className={kitCss.row}>
         <Button type="submit" variant="contained" disabled={correct.isPending}>
           Keep
         </Button>

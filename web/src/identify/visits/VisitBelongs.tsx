@@ -5,6 +5,7 @@ import type { PlantSheet, PlantVisit } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useMoveVisit, useRemoveVisit } from '../naming/partingQueries'
 import { ReasonForm } from '../naming/ReasonForm'
+import kitCss from '../../kit/kit.module.css'
 
 interface Props {
   sheet: PlantSheet
@@ -30,7 +31,7 @@ export function VisitBelongs({ sheet, visit, onDone }: Props) {
       />
     )
   return (
-    <div className="row">
+    <div className={kitCss.row}>
       <TextField
         select
         size="small"

@@ -1,6 +1,7 @@
 import { MenuItem, TextField } from '@mui/material'
 import type { Alteration, LifeStage, PlantPart, Sex, VisitContent } from '../../api/types'
 import { words } from '../../kit/format'
+import kitCss from '../../kit/kit.module.css'
 
 const stages: LifeStage[] = ['seedling', 'sapling', 'resprout', 'mature', 'rosette', 'remains']
 const sexes: Sex[] = ['male', 'female', 'both']
@@ -29,7 +30,7 @@ function Checks<T extends string>(props: {
   onChange: (chosen: T[]) => void
 }) {
   return (
-    <fieldset className="checks">
+    <fieldset className={kitCss.checks}>
       <legend>{props.legend}</legend>
       {props.options.map(([id, text]) => (
         <label key={id}>
@@ -59,7 +60,7 @@ export function VisitFields({
 }) {
   return (
     <>
-      <div className="row">
+      <div className={kitCss.row}>
         <TextField
           label="Date"
           type="date"

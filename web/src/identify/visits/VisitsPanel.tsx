@@ -10,6 +10,9 @@ import { CarePanel } from '../care/CarePanel'
 import { DeletedVisits } from '../naming/TakenOff'
 import { VisitBelongs } from './VisitBelongs'
 import { blankVisit, VisitFields } from './VisitFields'
+import kitCss from '../../kit/kit.module.css'
+import identifyCss from '../identify.module.css'
+import visitsCss from './visits.module.css'
 
 /** The visits of a plant with what was seen on each, and a new one. */
 export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
@@ -19,12 +22,12 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
   const [correcting, setCorrecting] = useState<string | null>(null)
   const learned = (i: number) => sheet.learned[i]
   return (
-    <section className="visits" aria-label="Visits">
+    <section className={visitsCss.visits} aria-label="Visits">
       <ol>
         {sheet.visits.map((v, i) => (
           <li key={v.id}>
             <b>{day(v.date)}</b> {v.recorder}
-            <span className="soft">
+            <span className={identifyCss.soft}>
               {' '}
               ·{' '}
               {[
@@ -47,7 +50,7 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
                 <VisitBelongs sheet={sheet} visit={v} onDone={() => setCorrecting(null)} />
               </>
             ) : (
-              <Button size="small" className="no-print" onClick={() => setCorrecting(v.id)}>
+              <Button size="small" className={kitCss.noPrint} onClick={() => setCorrecting(v.id)}>
                 Correct …
               </Button>
             )}
@@ -57,7 +60,9 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
                 .map((o) => (
                   <li key={o.seen.character}>
                     {o.label}: {o.summary}
-                    {o.seen.certainty !== 'sure' && <span className="soft"> ({o.seen.certainty})</span>}
+                    {o.seen.certainty !== 'sure' && (
+                      <span className={identifyCss.soft}> ({o.seen.certainty})</span>
+                    )}
                   </li>
                 ))}
             </ul>
@@ -76,7 +81,7 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
           <h3>Seen again</h3>
           <ProblemNote error={add.error} />
           <VisitFields value={visit} today={today} onChange={setVisit} />
-          <div className="row">
+          <div className={kitCss.row}>
             <Button type="submit" variant="contained" disabled={add.isPending}>
               Add the visit
             </Button>

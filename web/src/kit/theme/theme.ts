@@ -53,11 +53,11 @@ export function gartenTheme(name: ThemeName) {
     },
     typography: {
       fontFamily: "'Atkinson Hyperlegible', sans-serif",
-      fontSize: name === 'sunlight' ? 16 : 14,
-      body1: { fontSize: name === 'sunlight' ? 16 : 14, lineHeight: 1.4 },
+      fontSize: 14,
+      body1: { fontSize: 'var(--type-text)', lineHeight: 1.4 },
       button: { textTransform: 'none', fontWeight: 700 },
-      h2: { fontSize: 17, fontWeight: 700 },
-      h3: { fontSize: 14, fontWeight: 700 },
+      h2: { fontSize: 'var(--type-title)', fontWeight: 700 },
+      h3: { fontSize: 'var(--type-text)', fontWeight: 700 },
     },
     shape: { borderRadius: 6 },
     components: {

@@ -1,4 +1,6 @@
 import type { SurveyStatistics } from '../../api/types'
+import kitCss from '../../kit/kit.module.css'
+import countsCss from './counts.module.css'
 
 const width = 320
 const height = 170
@@ -15,7 +17,7 @@ interface Props {
 /** Species expected by a smaller effort, with the band that holds the expectation 95 times in 100. */
 export function AccumulationCurve({ points, what, lacking }: Props) {
   const last = points.at(-1)
-  if (!last || points.length < 3) return <p className="soft">{lacking}</p>
+  if (!last || points.length < 3) return <p className={kitCss.soft}>{lacking}</p>
   const top = Math.max(...points.map((p) => p.species + 1.96 * p.error), 1)
   const x = (effort: number) => margin + (effort / last.effort) * (width - margin - 8)
   const y = (species: number) => height - margin - (species / top) * (height - margin - 10)
@@ -26,11 +28,11 @@ export function AccumulationCurve({ points, what, lacking }: Props) {
     ...line((p) => Math.max(p.species - 1.96 * p.error, 0)).reverse(),
   ]
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className="curve" role="img">
+    <svg viewBox={`0 0 ${width} ${height}`} className={countsCss.curve} role="img">
       <title>{`${last.species.toFixed(0)} species in ${last.effort} ${what}, ${points[Math.ceil((points.length - 1) / 2)]?.species.toFixed(1)} expected in half of them`}</title>
-      <path d={`M${band.join('L')}Z`} className="curve-band" />
-      <path d={`M${line((p) => p.species).join('L')}`} className="curve-line" />
-      <path d={`M${margin} 8V${height - margin}H${width - 6}`} className="curve-axis" />
+      <path d={`M${band.join('L')}Z`} className={countsCss.curveBand} />
+      <path d={`M${line((p) => p.species).join('L')}`} className={countsCss.curveLine} />
+      <path d={`M${margin} 8V${height - margin}H${width - 6}`} className={countsCss.curveAxis} />
       <text x={margin - 5} y={y(last.species) + 4} textAnchor="end">
         {last.species.toFixed(0)}
       </text>

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -8,6 +9,8 @@ import { useBeginCount } from './countQueries'
 import { protocolOrder, protocols } from './protocols'
 import { SheetFields } from './SheetFields'
 import { newId } from '../../api/command'
+import surveyCss from '../survey.module.css'
+import countsCss from './counts.module.css'
 
 /** Begins a count: where, when, how, and the checks before setting out. */
 export function BeginCountForm({ onBegun }: { onBegun: (sheet: string) => void }) {
@@ -35,7 +38,7 @@ export function BeginCountForm({ onBegun }: { onBegun: (sheet: string) => void }
   const set = (part: Partial<SheetContent>) => setTyped({ ...typed, ...part })
   return (
     <form
-      className="box count-form"
+      className={clsx(surveyCss.box, countsCss.countForm)}
       aria-label="A new count"
       onSubmit={(e) => {
         e.preventDefault()
@@ -43,7 +46,7 @@ export function BeginCountForm({ onBegun }: { onBegun: (sheet: string) => void }
       }}
     >
       <h2>A new count</h2>
-      <div className="row">
+      <div className={countsCss.row}>
         <TextField
           select
           label="Site"
@@ -80,7 +83,7 @@ export function BeginCountForm({ onBegun }: { onBegun: (sheet: string) => void }
         </TextField>
       </div>
       <SheetFields sheet={sheet} onChange={set} />
-      <label className="count-safe">
+      <label className={countsCss.countSafe}>
         <input type="checkbox" checked={safe} onChange={(e) => setSafe(e.target.checked)} /> Somebody knows
         where we go and when we are back; weather, water, slope, dead wood and leave of the landowner are
         thought of.

@@ -1,9 +1,13 @@
+import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useChanges, useCountYears } from './countQueries'
 import { inNumbers } from './StatisticsView'
+import kitCss from '../../kit/kit.module.css'
+import surveyCss from '../survey.module.css'
+import countsCss from './counts.module.css'
 
 /** At how many sites each species was seen in one year and in another. */
 export function ChangesTable() {
@@ -15,7 +19,7 @@ export function ChangesTable() {
   return (
     <section aria-label="Change between years">
       <h2>Change between years</h2>
-      <div className="row no-print">
+      <div className={clsx(countsCss.row, kitCss.noPrint)}>
         <YearField
           label="From"
           value={before}
@@ -50,10 +54,11 @@ function YearField(props: { label: string; value: number; years: number[]; set: 
 function Changes({ before, after }: { before: number; after: number }) {
   const { data, error } = useChanges(before, after)
   if (!data || error) return <ProblemNote error={error} />
-  if (data.length === 0) return <p className="soft">No species was looked for in its season in both years.</p>
+  if (data.length === 0)
+    return <p className={kitCss.soft}>No species was looked for in its season in both years.</p>
   return (
-    <div className="statistics-wide">
-      <table className="count-table">
+    <div className={surveyCss.statisticsWide}>
+      <table className={surveyCss.countTable}>
         <thead>
           <tr>
             <th>Name</th>

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { CountLineView, SheetContent, SheetLine } from '../../api/types'
@@ -11,6 +12,9 @@ import { SheetFields } from './SheetFields'
 import { useCount, useOneMore, useRemoveCount, useSetCount, useSetLine, useTakeAway } from './countQueries'
 import { protocols } from './protocols'
 import { WatchedTable } from './WatchedTable'
+import kitCss from '../../kit/kit.module.css'
+import surveyCss from '../survey.module.css'
+import countsCss from './counts.module.css'
 
 /** One count: quick entry at the top, its lines below, and what was seen on the visit before. */
 export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
@@ -36,7 +40,7 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
         place={sheet.placeName ?? ''}
         revision={sheet.revision ?? 0}
       />
-      <div className="row no-print">
+      <div className={clsx(countsCss.row, kitCss.noPrint)}>
         <History kind="count" id={id} />
         <Button
           size="small"
@@ -50,7 +54,7 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
         <ProblemNote error={remove.error} />
       </div>
       {hasPlots && (
-        <div className="row no-print" role="group" aria-label="Plot">
+        <div className={clsx(countsCss.row, kitCss.noPrint)} role="group" aria-label="Plot">
           <TextField
             select
             label="Plot"
@@ -84,11 +88,13 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
         </p>
       )}
       <ProblemNote error={away.error} />
-      {data.partial && <p className="soft">Sensitive species that others counted are not shown to you.</p>}
+      {data.partial && (
+        <p className={kitCss.soft}>Sensitive species that others counted are not shown to you.</p>
+      )}
       {shown.length === 0 ? (
-        <p className="soft">Nothing entered yet{hasPlots && ' in this plot'}.</p>
+        <p className={kitCss.soft}>Nothing entered yet{hasPlots && ' in this plot'}.</p>
       ) : (
-        <table className="count-table count-lines">
+        <table className={clsx(surveyCss.countTable, countsCss.countLines)}>
           <thead>
             <tr>
               <th>Name</th>
@@ -111,9 +117,9 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
       )}
       {sheet.content.protocol === 'phenologyWatch' && <WatchedTable sheet={id} />}
       {before && seenBefore.length > 0 && (
-        <div className="no-print">
+        <div className={kitCss.noPrint}>
           <h3>Seen on {day(before)}, not yet today</h3>
-          <p className="count-before">
+          <p className={countsCss.countBefore}>
             {seenBefore.map((s) => (
               <Button
                 key={s.taxon.id}
@@ -155,9 +161,9 @@ function Effort({ id, content, recorder, place, revision }: EffortProps) {
   ].filter(Boolean)
   if (!change)
     return (
-      <p className="soft">
+      <p className={kitCss.soft}>
         {facts.join(', ')}.{' '}
-        <Button size="small" className="no-print" onClick={() => setChange(content)}>
+        <Button size="small" className={kitCss.noPrint} onClick={() => setChange(content)}>
           Change …
         </Button>
       </p>
@@ -214,7 +220,7 @@ function Line({
         <TaxonText name={fullName} />
         <ProblemNote error={wrong ? notANumber : (set.error ?? more.error)} />
       </td>
-      <td className="count-number">
+      <td className={countsCss.countNumber}>
         {line.amount !== null && (
           <input
             aria-label={`Number of ${fullName}`}
@@ -229,7 +235,7 @@ function Line({
         {tally && (
           <button
             type="button"
-            className="count-tally no-print"
+            className={clsx(countsCss.countTally, kitCss.noPrint)}
             aria-label={`One more ${fullName}`}
             onClick={() => more.mutate({ line: line.id })}
           >
@@ -251,7 +257,7 @@ function Line({
           ))}
         </select>
       </td>
-      <td className="no-print">
+      <td className={kitCss.noPrint}>
         <Button size="small" color="inherit" onClick={onAway}>
           Take away
         </Button>

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -8,9 +9,10 @@ import { SiteField } from '../../kit/SiteField'
 import { BeginCountForm } from './BeginCountForm'
 import { CountPanel } from './CountPanel'
 import { useCounts } from './countQueries'
-import './counts.css'
 import { DeletedCounts } from './DeletedCounts'
 import { protocols } from './protocols'
+import kitCss from '../../kit/kit.module.css'
+import countsCss from './counts.module.css'
 
 /** Counts by protocol: the list of them, and the one that is open. */
 export function CountsPanel() {
@@ -23,13 +25,13 @@ export function CountsPanel() {
   const setOpen = (what: string | null) =>
     setParams(what === null ? { what: 'counts' } : { what: 'counts', sheet: what })
   return (
-    <div className={open === null ? 'count-desk' : 'count-desk count-one'}>
-      <nav className="count-list no-print" aria-label="Counts">
+    <div className={clsx(countsCss.countDesk, open !== null && countsCss.countOne)}>
+      <nav className={clsx(countsCss.countList, kitCss.noPrint)} aria-label="Counts">
         <Button variant="contained" onClick={() => setOpen('new')} disabled={!mayRecord}>
           Begin a count
         </Button>
         <ProblemNote error={error} />
-        {sheets?.length === 0 && <p className="soft">No count yet.</p>}
+        {sheets?.length === 0 && <p className={kitCss.soft}>No count yet.</p>}
         {(site !== null || hasNextPage) && <SiteField value={site} onChange={setSite} all />}
         <ul>
           {sheets?.map((c) => (
@@ -64,14 +66,14 @@ export function CountsPanel() {
           </Button>
         )}
       </nav>
-      <div className="count-open">
+      <div>
         {open !== null && (
-          <Button className="count-back no-print" onClick={() => setOpen(null)}>
+          <Button className={clsx(countsCss.countBack, kitCss.noPrint)} onClick={() => setOpen(null)}>
             All counts
           </Button>
         )}
         {open === null && (
-          <p className="soft">
+          <p className={kitCss.soft}>
             Choose a count, or begin one: a list of a walk, a timed search, quadrats with cover, a line, a
             plot of trees, a population, or a watch of leaves, flowers and fruit.
           </p>

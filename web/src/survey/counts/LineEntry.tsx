@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, TextField } from '@mui/material'
 import { useRef, useState } from 'react'
 import type { CountView, NameText } from '../../api/types'
@@ -8,7 +9,8 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import type { useEntry } from '../../kit/useEntry'
 import { useEnterLine, useReading } from './countQueries'
-import '../names/names.css'
+import kitCss from '../../kit/kit.module.css'
+import countsCss from './counts.module.css'
 
 interface Props {
   view: CountView
@@ -46,7 +48,7 @@ export function LineEntry({ view, plot, entry }: Props) {
     )
   return (
     <form
-      className="count-entry no-print"
+      className={clsx(countsCss.countEntry, kitCss.noPrint)}
       aria-label="Enter a line"
       onSubmit={(e) => {
         e.preventDefault()
@@ -66,7 +68,7 @@ export function LineEntry({ view, plot, entry }: Props) {
       <Button type="submit" variant="contained" disabled={text.trim() === ''}>
         Enter
       </Button>
-      <div className="count-reading" aria-live="polite">
+      <div className={countsCss.countReading} aria-live="polite">
         {read?.taxa.length === 1 && read.taxa[0] && (
           <span>
             {read.qualifier !== 'none' && `${read.qualifier}. `}
@@ -87,7 +89,7 @@ export function LineEntry({ view, plot, entry }: Props) {
             ))}
           </>
         )}
-        {read?.fault && <span className="soft"> {read.fault}</span>}
+        {read?.fault && <span className={kitCss.soft}> {read.fault}</span>}
         {(read?.inWords ?? []).length > 0 && (
           <span>
             {' '}

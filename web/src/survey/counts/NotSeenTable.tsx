@@ -3,6 +3,8 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useNotSeen } from './countQueries'
 import { inNumbers } from './StatisticsView'
+import kitCss from '../../kit/kit.module.css'
+import surveyCss from '../survey.module.css'
 
 /** Species of the survey not seen at a site: whether they are absent or may have been missed. */
 export function NotSeenTable({ site }: { site: string }) {
@@ -12,12 +14,12 @@ export function NotSeenTable({ site }: { site: string }) {
   return (
     <section aria-label="Not seen here">
       <h2>Not seen here</h2>
-      <p className="soft">
+      <p className={kitCss.soft}>
         Species of the other sites. How often each is seen where it grows comes from later visits, in its
         season, to places where it was found; walk-through lists and timed searches count.
       </p>
-      <div className="statistics-wide">
-        <table className="count-table">
+      <div className={surveyCss.statisticsWide}>
+        <table className={surveyCss.countTable}>
           <thead>
             <tr>
               <th>Name</th>

@@ -1,6 +1,7 @@
 import { MenuItem, TextField } from '@mui/material'
 import type { SheetContent } from '../../api/types'
 import { useMap } from '../map/mapQueries'
+import countsCss from './counts.module.css'
 
 interface Props {
   sheet: SheetContent
@@ -26,7 +27,7 @@ export function SheetFields({ sheet, onChange }: Props) {
     (p) => (p.kind === 'plot' || p.kind === 'transect') && (p.site === null || p.site === sheet.site),
   )
   return (
-    <div className="row">
+    <div className={countsCss.row}>
       {places.length > 0 && (
         <TextField
           select

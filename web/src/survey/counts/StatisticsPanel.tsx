@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { Protocol } from '../../api/types'
@@ -6,11 +7,13 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { SiteField } from '../../kit/SiteField'
 import { ChangesTable } from './ChangesTable'
 import { CountedYearField } from './CountedYearField'
-import './counts.css'
 import { useStatistics } from './countQueries'
 import { StatisticsView } from './StatisticsView'
 import { NotSeenTable } from './NotSeenTable'
 import { protocolOrder, protocols } from './protocols'
+import kitCss from '../../kit/kit.module.css'
+import surveyCss from '../survey.module.css'
+import countsCss from './counts.module.css'
 
 const empty = { inputLabel: { shrink: true }, select: { displayEmpty: true } }
 
@@ -25,8 +28,8 @@ export function StatisticsPanel() {
     year: year ?? undefined,
   })
   return (
-    <div className="statistics">
-      <div className="row no-print">
+    <div className={surveyCss.statistics}>
+      <div className={clsx(countsCss.row, kitCss.noPrint)}>
         <SiteField value={site} onChange={setSite} all />
         <TextField
           select

@@ -2,23 +2,25 @@ import type { Statistic, SpeciesLine, SurveyStatistics } from '../../api/types'
 import { counted, day, words } from '../../kit/format'
 import { TaxonText } from '../../kit/TaxonText'
 import { AccumulationCurve } from './AccumulationCurve'
-import './counts.css'
+import kitCss from '../../kit/kit.module.css'
+import surveyCss from '../survey.module.css'
+import countsCss from './counts.module.css'
 
 /** What counts come to, in tables and curves. */
 export function StatisticsView({ of }: { of: SurveyStatistics }) {
   return (
     <>
       {(of.left ?? []).length > 0 && (
-        <ul className="soft" aria-label="What could not be counted">
+        <ul className={kitCss.soft} aria-label="What could not be counted">
           {of.left?.map((says) => (
             <li key={says}>{says}</li>
           ))}
         </ul>
       )}
-      <div className="statistics-columns">
-        <section className="box" aria-label="How many species">
+      <div className={countsCss.statisticsColumns}>
+        <section className={surveyCss.box} aria-label="How many species">
           <h2>How many species</h2>
-          <table className="count-table">
+          <table className={surveyCss.countTable}>
             <tbody>
               <Row label="Seen" of={null} text={String(of.species.filter((s) => !s.planted).length)} />
               <Row
@@ -35,12 +37,12 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
               <Row label="Bootstrap" of={of.bootstrap} />
             </tbody>
           </table>
-          <p className="soft">
+          <p className={kitCss.soft}>
             Estimates with those not seen, in brackets where the true number lies 95 times in 100. All of them
             are rather too low than too high.
           </p>
         </section>
-        <section className="box" aria-label="How even">
+        <section className={surveyCss.box} aria-label="How even">
           <h2>How even</h2>
           {of.countedIn && (
             <p>
@@ -48,9 +50,9 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
             </p>
           )}
           {of.shannon.value === null ? (
-            <p className="soft">{of.shannon.lacking}</p>
+            <p className={kitCss.soft}>{of.shannon.lacking}</p>
           ) : (
-            <table className="count-table">
+            <table className={surveyCss.countTable}>
               <tbody>
                 <Row label="Shannon" of={of.shannon} digits={2} />
                 <Row label="Simpson, 1 − D" of={of.simpson} digits={3} />
@@ -60,11 +62,11 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
             </table>
           )}
         </section>
-        <section className="box" aria-label="Species by effort">
+        <section className={surveyCss.box} aria-label="Species by effort">
           <h2>Species by effort</h2>
           <AccumulationCurve points={of.curve} what="units" lacking="Needs at least 2 sampling units." />
         </section>
-        <section className="box" aria-label="Species by individuals">
+        <section className={surveyCss.box} aria-label="Species by individuals">
           <h2>Species by individuals</h2>
           <AccumulationCurve
             points={of.individualCurve}
@@ -72,9 +74,9 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
             lacking="Needs counts of individuals."
           />
         </section>
-        <section className="box" aria-label="Floristic quality">
+        <section className={surveyCss.box} aria-label="Floristic quality">
           <h2>Floristic quality</h2>
-          <table className="count-table">
+          <table className={surveyCss.countTable}>
             <tbody>
               <Row label="Mean conservatism, native species" of={of.nativeQuality.mean} />
               <Row label="Index, native species" of={of.nativeQuality.index} />
@@ -83,7 +85,7 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
             </tbody>
           </table>
           {of.nativeQuality.mean.value !== null && (
-            <p className="soft">
+            <p className={kitCss.soft}>
               From {of.nativeQuality.species} native species
               {of.nativeQuality.without > 0 &&
                 `; of ${of.nativeQuality.without} more the guide states no conservatism`}
@@ -94,8 +96,8 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
       </div>
       <section aria-label="Species">
         <h2>Species</h2>
-        <div className="statistics-wide">
-          <table className="count-table">
+        <div className={surveyCss.statisticsWide}>
+          <table className={surveyCss.countTable}>
             <thead>
               <tr>
                 <th>Name</th>
@@ -117,7 +119,7 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
         </div>
       </section>
       {of.sites.length === 0 && (of.siteCount ?? 0) > 2 && (
-        <p className="soft">
+        <p className={kitCss.soft}>
           How alike sites are is worked out for a few at a time; these are {of.siteCount}. Choose a year or a
           way of counting.
         </p>
@@ -125,8 +127,8 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
       {of.sites.length > 0 && (
         <section aria-label="How alike the sites are">
           <h2>How alike the sites are</h2>
-          <div className="statistics-wide">
-            <table className="count-table">
+          <div className={surveyCss.statisticsWide}>
+            <table className={surveyCss.countTable}>
               <thead>
                 <tr>
                   <th>Sites</th>
@@ -156,7 +158,7 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
 }
 
 export function inNumbers(of: Statistic, digits: number) {
-  if (of.value === null) return <span className="soft">{of.lacking}</span>
+  if (of.value === null) return <span className={kitCss.soft}>{of.lacking}</span>
   const span =
     of.low !== null && of.high !== null ? ` (${of.low.toFixed(digits)} to ${of.high.toFixed(digits)})` : ''
   return `${of.value.toFixed(digits)}${span}`.replaceAll('-', '\u2212')
@@ -185,7 +187,7 @@ const Species = ({ of }: { of: SpeciesLine }) => (
     <td>{of.density && inNumbers(of.density, 2)}</td>
     <td>{of.cover && inNumbers(of.cover, 1)}</td>
     <td>{of.basalArea?.toFixed(1)}</td>
-    <td className="day">{day(of.first)}</td>
-    <td className="day">{day(of.last)}</td>
+    <td className={surveyCss.day}>{day(of.first)}</td>
+    <td className={surveyCss.day}>{day(of.last)}</td>
   </tr>
 )

@@ -1,6 +1,9 @@
+import { clsx } from 'clsx'
 import type { WatchedPhase } from '../../api/types'
 import { TaxonText } from '../../kit/TaxonText'
 import { useWatched } from './countQueries'
+import surveyCss from '../survey.module.css'
+import countsCss from './counts.module.css'
 
 const phases: Record<WatchedPhase['phase'], string> = {
   leaf: 'in leaf',
@@ -25,14 +28,14 @@ export function WatchedTable({ sheet }: { sheet: string }) {
   return (
     <section aria-label="What the watch saw this year">
       <h3>What the watch saw at this site this year</h3>
-      <div className="statistics-wide">
-        <table className="count-table watched">
+      <div className={surveyCss.statisticsWide}>
+        <table className={clsx(surveyCss.countTable, countsCss.watched)}>
           <thead>
             <tr>
               <th>Name</th>
               <th>Seen</th>
               <th>
-                <svg viewBox={`0 0 ${width} 12`} className="watched-strip" aria-hidden="true">
+                <svg viewBox={`0 0 ${width} 12`} className={countsCss.watchedStrip} aria-hidden="true">
                   {[...months].map((m, i) => (
                     <text key={i} x={((i + 0.5) / 12) * width} y="10" textAnchor="middle">
                       {m}
@@ -68,17 +71,22 @@ function Strip({ of }: { of: WatchedPhase }) {
   const from = of.usual && place(of.usual.from.month, of.usual.from.day)
   const to = of.usual && place(of.usual.to.month, of.usual.to.day)
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className="watched-strip" role="img" aria-label={of.says}>
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      className={countsCss.watchedStrip}
+      role="img"
+      aria-label={of.says}
+    >
       {from !== null && to !== null && from <= to && (
-        <rect x={from} width={to - from} height={height} className="watched-usual" />
+        <rect x={from} width={to - from} height={height} className={countsCss.watchedUsual} />
       )}
       {from !== null && to !== null && from > to && (
         <>
-          <rect x="0" width={to} height={height} className="watched-usual" />
-          <rect x={from} width={width - from} height={height} className="watched-usual" />
+          <rect x="0" width={to} height={height} className={countsCss.watchedUsual} />
+          <rect x={from} width={width - from} height={height} className={countsCss.watchedUsual} />
         </>
       )}
-      <line x1="0" x2={width} y1={height - 0.5} y2={height - 0.5} className="watched-baseline" />
+      <line x1="0" x2={width} y1={height - 0.5} y2={height - 0.5} className={countsCss.watchedBaseline} />
       {of.days.map((d) =>
         d.percent > 0 ? (
           <rect
@@ -87,10 +95,10 @@ function Strip({ of }: { of: WatchedPhase }) {
             width="3"
             y={height - (d.percent / 100) * height}
             height={(d.percent / 100) * height}
-            className="watched-share"
+            className={countsCss.watchedShare}
           />
         ) : (
-          <circle key={d.date} cx={placeOf(d.date)} cy={height - 3} r="2" className="watched-none" />
+          <circle key={d.date} cx={placeOf(d.date)} cy={height - 3} r="2" className={countsCss.watchedNone} />
         ),
       )}
     </svg>

@@ -8,6 +8,7 @@ import { day } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { type FindFilter, useFinds } from './findQueries'
+import findsCss from './finds.module.css'
 
 interface Props {
   filter: FindFilter
@@ -89,7 +90,7 @@ export function FindsList({ filter, total, nonce }: Props) {
   const open = ({ find }: FindView) =>
     void navigate(find.counted ? `/survey?what=counts&sheet=${find.of}` : `/identify/${find.of}`)
   return (
-    <div className="finds-list">
+    <div className={findsCss.findsList}>
       <ProblemNote error={error} />
       <RecordGrid
         nonce={nonce}

@@ -4,9 +4,9 @@ import 'leaflet/dist/leaflet.css'
 import { useEffect, useMemo, useState } from 'react'
 import { GeoJSON, MapContainer, Marker, ScaleControl, TileLayer, useMap, useMapEvents } from 'react-leaflet'
 import type { FindCluster } from '../../api/types'
-import '../map/map.css'
 import { baseStyle } from '../map/baseMap'
 import { type FindFilter, type MapWindow, useFindMap, useBaseMap } from './findQueries'
+import findsCss from './finds.module.css'
 
 interface Props {
   filter: FindFilter
@@ -34,7 +34,7 @@ export function FindsMap({ filter, onSite }: Props) {
   const shown = useFindMap(filter, window).data ?? []
   const drawn = useMemo(() => (base?.base ? (JSON.parse(base.base) as FeatureCollection) : null), [base])
   return (
-    <MapContainer bounds={whole} className="finds-map" attributionControl={false} maxZoom={19}>
+    <MapContainer bounds={whole} className={findsCss.findsMap} attributionControl={false} maxZoom={19}>
       <Windows onWindow={setWindow} />
       <Fit clusters={all.isPlaceholderData ? undefined : all.data} />
       {base?.tiles && <TileLayer url={base.tiles} maxZoom={19} />}
@@ -61,7 +61,7 @@ function Mark({ cluster: c, onSite }: { cluster: FindCluster; onSite: (site: str
   return (
     <Marker
       position={[c.latitude, c.longitude]}
-      icon={divIcon({ className: 'find-mark', html: short(c.finds), iconSize: [side, side] })}
+      icon={divIcon({ className: findsCss.findMark, html: short(c.finds), iconSize: [side, side] })}
       title={words}
       alt={words}
       eventHandlers={{ click: choose }}

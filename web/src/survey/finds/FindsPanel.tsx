@@ -9,7 +9,9 @@ import { FindsMap } from './FindsMap'
 import { type FindFilter, useFindSummary } from './findQueries'
 import { MostFound } from './MostFound'
 import { YearBars } from './YearBars'
-import './finds.css'
+import kitCss from '../../kit/kit.module.css'
+import surveyCss from '../survey.module.css'
+import findsCss from './finds.module.css'
 
 const number = (n: number) => n.toLocaleString('en')
 
@@ -28,12 +30,12 @@ export function FindsPanel({ nonce }: { nonce: string }) {
   const set = (part: Partial<FindFilter>) => setFilter({ ...filter, ...part })
   return (
     <>
-      <div className="records-head">
-        <span className="soft" aria-live="polite" data-sum="finds">
+      <div className={surveyCss.recordsHead}>
+        <span className={kitCss.soft} aria-live="polite" data-sum="finds">
           {sums &&
             `${number(sums.finds)} ${sums.finds === 1 ? 'find' : 'finds'} of ${number(sums.species)} species at ${number(sums.sites)} ${sums.sites === 1 ? 'site' : 'sites'}`}
         </span>
-        <span className="fill" />
+        <span className={kitCss.fill} />
         {session?.seesSensitive && (
           <FormControlLabel
             control={<Checkbox checked={exact} onChange={(e) => setExact(e.target.checked)} />}
@@ -46,12 +48,12 @@ export function FindsPanel({ nonce }: { nonce: string }) {
       </div>
       <RecordFields filter={filter} onChange={set} onClear={() => setFilter({})} />
       <ProblemNote error={error} />
-      <div className="finds">
+      <div className={findsCss.finds}>
         <FindsList key={JSON.stringify(filter)} filter={filter} total={sums?.finds ?? 0} nonce={nonce} />
-        <aside className="finds-side" aria-label="What the finds come to">
+        <aside className={findsCss.findsSide} aria-label="What the finds come to">
           <FindsMap filter={filter} onSite={(site) => set({ site })} />
           {sums && sums.unplaced > 0 && (
-            <p className="soft">{number(sums.unplaced)} lie at sites without coordinates.</p>
+            <p className={kitCss.soft}>{number(sums.unplaced)} lie at sites without coordinates.</p>
           )}
           {sums && (
             <YearBars

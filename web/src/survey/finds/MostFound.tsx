@@ -1,5 +1,6 @@
 import type { FindSummary } from '../../api/types'
 import { TaxonText } from '../../kit/TaxonText'
+import findsCss from './finds.module.css'
 
 interface Props {
   taxa: FindSummary['taxa']
@@ -13,7 +14,7 @@ export function MostFound({ taxa, onTaxon }: Props) {
   return (
     <section aria-labelledby="most-found">
       <h2 id="most-found">Found most</h2>
-      <ol className="most-found">
+      <ol className={findsCss.mostFound}>
         {taxa.map((t) => (
           <li key={t.taxon.id}>
             <button type="button" onClick={() => onTaxon(t.taxon.id)}>

@@ -1,4 +1,5 @@
 import type { FindSummary } from '../../api/types'
+import findsCss from './finds.module.css'
 
 interface Props {
   years: FindSummary['years']
@@ -21,7 +22,7 @@ export function YearBars({ years, onYear }: Props) {
       <h2 id="by-year">By year</h2>
       <svg
         viewBox={`0 0 ${width} ${height + foot}`}
-        className="year-bars"
+        className={findsCss.yearBars}
         role="group"
         aria-label="Finds by year"
       >
@@ -41,8 +42,8 @@ export function YearBars({ years, onYear }: Props) {
               }}
             >
               <title>{label}</title>
-              <rect x={x} y="0" width={step} height={height} className="year-back" />
-              <rect x={x + 1} y={height - tall} width={step - 2} height={tall} className="year-bar" />
+              <rect x={x} y="0" width={step} height={height} className={findsCss.yearBack} />
+              <rect x={x + 1} y={height - tall} width={step - 2} height={tall} className={findsCss.yearBar} />
             </g>
           )
         })}

@@ -4,6 +4,7 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { kinds } from './kinds'
 import { useBringInPlaces } from './mapQueries'
 import { newId } from '../../api/command'
+import mapCss from './map.module.css'
 
 /** Brings in places from a GeoJSON or GPX file: what it holds is shown first, and all of it is kept or nothing. */
 export function BringInPlaces({ onDone }: { onDone: () => void }) {
@@ -12,7 +13,7 @@ export function BringInPlaces({ onDone }: { onDone: () => void }) {
   const [file, setFile] = useState<File | null>(null)
   const preview = file ? bring.data : undefined
   return (
-    <div className="map-form">
+    <div className={mapCss.mapForm}>
       <h1>Bring in places</h1>
       <p>
         A GeoJSON file, or a GPX file with waypoints, routes or tracks of a receiver. Nothing is kept before
@@ -53,7 +54,7 @@ export function BringInPlaces({ onDone }: { onDone: () => void }) {
             {preview.known.length > 0 &&
               ` ${preview.known.length} of it are here already and stay as they are.`}
           </p>
-          <ul className="map-list">
+          <ul className={mapCss.mapList}>
             {preview.places.slice(0, 100).map((p) => (
               <li key={p.id}>
                 {p.name}{' '}
@@ -66,7 +67,7 @@ export function BringInPlaces({ onDone }: { onDone: () => void }) {
           </ul>
         </>
       )}
-      <div className="row">
+      <div className={mapCss.row}>
         <Button
           variant="contained"
           disabled={!file || !preview?.places.length || preview.faults.length > 0 || bring.isPending}

@@ -7,6 +7,7 @@ import type { Doing } from './doing'
 import { useAddPlace, useSetPlace } from './mapQueries'
 import { PositionField } from './PositionField'
 import { newId } from '../../api/command'
+import mapCss from './map.module.css'
 
 interface Props {
   doing: Extract<Doing, { what: 'draw' }>
@@ -40,7 +41,7 @@ export function DrawPanel({ doing, before, onChange, onDone }: Props) {
   }
   return (
     <form
-      className="map-form"
+      className={mapCss.mapForm}
       onSubmit={(e) => {
         e.preventDefault()
         save()
@@ -82,7 +83,7 @@ export function DrawPanel({ doing, before, onChange, onDone }: Props) {
       </Button>
       <TextField label="Name" size="small" value={name} onChange={(e) => setName(e.target.value)} />
       <TextField label="Note" size="small" multiline value={note} onChange={(e) => setNote(e.target.value)} />
-      <div className="row">
+      <div className={mapCss.row}>
         <Button
           type="submit"
           variant="contained"

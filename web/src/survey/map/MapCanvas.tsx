@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import type { Feature } from 'geojson'
 import type { LatLngExpression } from 'leaflet'
 import 'leaflet/dist/leaflet.css'
@@ -19,6 +20,7 @@ import type { GeoPoint, MapView, PlaceView } from '../../api/types'
 import { baseStyle } from './baseMap'
 import { kinds } from './kinds'
 import type { Doing } from './doing'
+import mapCss from './map.module.css'
 
 interface Props {
   map: MapView
@@ -41,7 +43,7 @@ export function MapCanvas({ map, doing, onClick, onChoose }: Props) {
   return (
     <MapContainer
       bounds={bounds}
-      className={drawing ? 'map-canvas drawing' : 'map-canvas'}
+      className={clsx(mapCss.mapCanvas, drawing && mapCss.drawing)}
       attributionControl={false}
       doubleClickZoom={false}
       maxZoom={20}
@@ -67,14 +69,14 @@ export function MapCanvas({ map, doing, onClick, onChoose }: Props) {
               key={s.id}
               center={[s.latitude, s.longitude]}
               radius={3}
-              className={'map-site'}
+              className={mapCss.mapSite}
               interactive={false}
             >
               <Tooltip
                 key={`${zoom >= named}`}
                 permanent={zoom >= named}
                 direction="top"
-                className="map-label site"
+                className={clsx(mapCss.mapLabel, mapCss.site)}
               >
                 {s.name}
               </Tooltip>
@@ -90,11 +92,11 @@ export function MapCanvas({ map, doing, onClick, onChoose }: Props) {
               key={`${p.plant.id} ${chosen} ${drawing}`}
               center={at(p.at)}
               radius={chosen ? 9 : 6}
-              className={`map-plant${p.sensitive ? ' sensitive' : ''}${chosen ? ' chosen' : ''}`}
+              className={`${mapCss.mapPlant}${p.sensitive ? ` ${mapCss.sensitive}` : ''}${chosen ? ` ${mapCss.chosen}` : ''}`}
               interactive={!drawing}
               eventHandlers={{ click: () => onChoose({ what: 'plant', id: p.plant.id }) }}
             >
-              <Tooltip direction="right" permanent={chosen} className="map-label">
+              <Tooltip direction="right" permanent={chosen} className={mapCss.mapLabel}>
                 {p.plant.tag} {p.plant.name ?? ''}
               </Tooltip>
             </CircleMarker>
@@ -107,13 +109,13 @@ export function MapCanvas({ map, doing, onClick, onChoose }: Props) {
             key={p.plant.id}
             center={at(p.at)}
             radius={p.uncertaintyM}
-            className="map-unsure"
+            className={mapCss.mapUnsure}
             interactive={false}
           />
         ))}
       {doing.what === 'draw' && <Sketch doing={doing} />}
       {doing.what === 'point' && doing.at && (
-        <CircleMarker center={at(doing.at)} radius={8} className="map-sketch" />
+        <CircleMarker center={at(doing.at)} radius={8} className={mapCss.mapSketch} />
       )}
     </MapContainer>
   )
@@ -167,13 +169,13 @@ function DrawnPlace({ place, chosen, onChoose }: DrawnProps) {
   const shared = {
     // Leaflet keeps the class a path was made with.
     key: `${place.id} ${chosen} ${!onChoose}`,
-    className: `map-place ${place.kind}${chosen ? ' chosen' : ''}`,
+    className: clsx(mapCss.mapPlace, mapCss[place.kind], chosen && mapCss.chosen),
     interactive: !!onChoose,
     eventHandlers: { click: () => onChoose?.() },
   }
   const points = place.shape.points.map(at)
   const label = (
-    <Tooltip className="map-label" permanent={chosen} sticky={!chosen && place.shape.form !== 'point'}>
+    <Tooltip className={mapCss.mapLabel} permanent={chosen} sticky={!chosen && place.shape.form !== 'point'}>
       {place.name}
       {place.size && `, ${place.size}`}
     </Tooltip>
@@ -201,7 +203,7 @@ function DrawnPlace({ place, chosen, onChoose }: DrawnProps) {
 function Sketch({ doing }: { doing: Extract<Doing, { what: 'draw' }> }) {
   const points = doing.points.map(at)
   const form = kinds[doing.kind].form
-  const options = { className: 'map-sketch', interactive: false }
+  const options = { className: mapCss.mapSketch, interactive: false }
   return (
     <>
       {form === 'area' && points.length > 2 ? (

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { useGuide, useSession, useSites } from '../../api/queries'
@@ -7,12 +8,13 @@ import { SiteDialog } from '../../kit/SiteDialog'
 import { BringInPlaces } from './BringInPlaces'
 import type { Doing } from './doing'
 import { DrawPanel } from './DrawPanel'
-import './map.css'
 import { kinds } from './kinds'
 import { MapCanvas } from './MapCanvas'
 import { useMap, usePutPlaceBack } from './mapQueries'
 import { PlacePanel } from './PlacePanel'
 import { PlantPanel } from './PlantPanel'
+import kitCss from '../../kit/kit.module.css'
+import mapCss from './map.module.css'
 
 /** The map: the base map, places drawn or brought in, and plants where they stand. */
 export function MapPage() {
@@ -38,14 +40,14 @@ export function MapPage() {
     (p) => (doing.what === 'plant' && p.id === doing.id) || (doing.what === 'point' && p.id === doing.plant),
   )
   return (
-    <main className="map-page">
+    <main className={mapCss.mapPage}>
       <MapCanvas map={data} doing={doing} onClick={click} onChoose={setDoing} />
-      <aside className="map-side no-print" aria-label="On the map">
+      <aside className={clsx(mapCss.mapSide, kitCss.noPrint)} aria-label="On the map">
         {doing.what === 'look' && (
           <>
             <h1>Map</h1>
             {session?.mayRecord && (
-              <div className="row">
+              <div className={mapCss.row}>
                 <Button
                   variant="contained"
                   onClick={() => setDoing({ what: 'draw', kind: 'plot', points: [], id: null })}
@@ -66,7 +68,7 @@ export function MapPage() {
               </p>
             )}
             <h2>Places</h2>
-            <ul className="map-list">
+            <ul className={mapCss.mapList}>
               {data.places.map((p) => (
                 <li key={p.id}>
                   <button type="button" onClick={() => setDoing({ what: 'place', id: p.id })}>
@@ -80,7 +82,7 @@ export function MapPage() {
               ))}
             </ul>
             <h2>Sites</h2>
-            <ul className="map-list">
+            <ul className={mapCss.mapList}>
               {sites.map((s) => (
                 <li key={s.id}>
                   <button type="button" disabled={!session?.mayRecord} onClick={() => setSite(s)}>
@@ -99,7 +101,7 @@ export function MapPage() {
               ))}
             </ul>
             <h2>Plants</h2>
-            <ul className="map-list">
+            <ul className={mapCss.mapList}>
               {data.plants.map(({ plant: p, own }) => (
                 <li key={p.id}>
                   <button type="button" onClick={() => setDoing({ what: 'plant', id: p.id })}>
@@ -122,7 +124,7 @@ export function MapPage() {
                 places of sensitive species
               </label>
             )}
-            <div className="row">
+            <div className={mapCss.row}>
               <Button href={`/api/map.gpx?exact=${exact}`} download>
                 GPX
               </Button>

@@ -5,6 +5,8 @@ import { History } from '../../kit/History'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { kinds } from './kinds'
 import { useTakePlaceAway } from './mapQueries'
+import kitCss from '../../kit/kit.module.css'
+import mapCss from './map.module.css'
 
 interface Props {
   place: PlaceView
@@ -25,11 +27,11 @@ export function PlacePanel({ place, onBack, onRedraw, onAway }: Props) {
         {kinds[place.kind].label}
         {place.size && `, ${place.size}`}. {place.note}
       </p>
-      <p className="soft">Drawn by {place.person}.</p>
+      <p className={kitCss.soft}>Drawn by {place.person}.</p>
       <ProblemNote error={away.error} />
       <History kind="place" id={place.id} />
       {mayRecord && (
-        <div className="row">
+        <div className={mapCss.row}>
           <Button variant="outlined" onClick={onRedraw}>
             Change it
           </Button>

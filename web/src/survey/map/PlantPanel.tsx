@@ -7,6 +7,8 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useSayPosition } from './mapQueries'
 import { PositionField } from './PositionField'
+import kitCss from '../../kit/kit.module.css'
+import mapCss from './map.module.css'
 
 interface Props {
   plant: PlantTag
@@ -50,7 +52,7 @@ export function PlantPanel({ plant, where, pointing, onBack, onPoint }: Props) {
         </p>
       )}
       {where?.sensitive && (
-        <p className="caution">Sensitive: its place is shown to those trusted with it alone.</p>
+        <p className={kitCss.caution}>Sensitive: its place is shown to those trusted with it alone.</p>
       )}
       <ProblemNote error={say.error} />
       {mayRecord && !pointing && (
@@ -60,7 +62,7 @@ export function PlantPanel({ plant, where, pointing, onBack, onPoint }: Props) {
       )}
       {pointing && (
         <form
-          className="map-form"
+          className={mapCss.mapForm}
           onSubmit={(e) => {
             e.preventDefault()
             if (at)

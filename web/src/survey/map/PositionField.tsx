@@ -5,6 +5,7 @@ import { useSession } from '../../api/queries'
 import type { GeoPoint } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useReadPosition } from './mapQueries'
+import mapCss from './map.module.css'
 
 interface Props {
   label: string
@@ -32,7 +33,7 @@ export function PositionField({ label, action, onRead }: Props) {
     })
   return (
     <>
-      <div className="row">
+      <div className={mapCss.row}>
         <TextField
           label={label}
           size="small"

@@ -6,6 +6,7 @@ import { some } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useBringInNames } from './nameQueries'
+import surveyCss from '../survey.module.css'
 
 const holds: Record<NameColumn, string> = {
   name: 'the name',
@@ -26,7 +27,7 @@ export function BringInNames() {
     bring.mutate({ file: chosen, columns, keep }, { onSuccess: setView })
   const matched = view?.columns.map((c) => c.holds ?? null) ?? []
   return (
-    <section className="import" aria-label="Bring in a checklist">
+    <section className={surveyCss.import} aria-label="Bring in a checklist">
       <h2>Bring in a checklist</h2>
       <p>
         A table of names as CSV, whatever its columns are called. What the guide has stays the guide’s; the

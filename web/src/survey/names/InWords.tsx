@@ -5,6 +5,9 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useAddName, useNameReading } from './nameQueries'
 import { kindWords } from './readingWords'
+import kitCss from '../../kit/kit.module.css'
+import surveyCss from '../survey.module.css'
+import namesCss from './names.module.css'
 
 const upright = new Set<NameText['kind']>(['family', 'working', 'notIdentified'])
 
@@ -28,7 +31,7 @@ export function InWords({ text, onTake }: Props) {
     )
   const placed = reading.readings.some((r) => r.kind !== 'notIdentified' && r.kind !== 'family')
   return (
-    <div className="in-words" role="group" aria-label="A name in words">
+    <div className={namesCss.inWords} role="group" aria-label="A name in words">
       {reading.fault && <p role="alert">{reading.fault}</p>}
       {reading.known && (
         <p>
@@ -51,7 +54,7 @@ export function InWords({ text, onTake }: Props) {
       {!reading.known && reading.readings.length > 0 && (
         <>
           <p>No list has it. Keep it in words as</p>
-          <div className="row">
+          <div className={surveyCss.row}>
             {reading.readings.map((r) => (
               <Button
                 key={r.kind}
@@ -77,7 +80,7 @@ export function InWords({ text, onTake }: Props) {
                 sx={{ width: 180 }}
               />
             )}
-            {reading.family && <span className="soft">in {reading.family}</span>}
+            {reading.family && <span className={kitCss.soft}>in {reading.family}</span>}
           </div>
         </>
       )}

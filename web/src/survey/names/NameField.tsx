@@ -5,7 +5,6 @@ import type { TaxonName } from '../../api/types'
 import { TaxonText } from '../../kit/TaxonText'
 import { InWords } from './InWords'
 import { useSurveyNames } from './nameQueries'
-import './names.css'
 
 interface Props {
   label: string

@@ -3,6 +3,8 @@ import { useState } from 'react'
 import type { SurveyName } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useNameHistory, useSetName } from './nameQueries'
+import surveyCss from '../survey.module.css'
+import namesCss from './names.module.css'
 
 const several = (text: string) =>
   text
@@ -21,7 +23,7 @@ export function NameForm({ of: name, onDone }: { of: SurveyName; onDone: () => v
   const change = (part: Partial<SurveyName['content']>) => setContent({ ...content, ...part })
   return (
     <form
-      className="names-form"
+      className={namesCss.namesForm}
       aria-label={`What is known of ${name.name}`}
       onSubmit={(e) => {
         e.preventDefault()
@@ -35,7 +37,7 @@ export function NameForm({ of: name, onDone }: { of: SurveyName; onDone: () => v
         )
       }}
     >
-      <div className="row">
+      <div className={surveyCss.row}>
         <TextField
           label="Author"
           value={content.author}
@@ -82,7 +84,7 @@ export function NameForm({ of: name, onDone }: { of: SurveyName; onDone: () => v
         label="Sensitive: exact places only for those trusted with them"
       />
       <ProblemNote error={set.error} />
-      <div className="row">
+      <div className={surveyCss.row}>
         <Button type="submit" variant="contained" disabled={set.isPending}>
           Keep
         </Button>

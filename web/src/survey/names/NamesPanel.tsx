@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, FormControlLabel, Switch, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useSession } from '../../api/queries'
@@ -10,7 +11,9 @@ import { NameForm } from './NameForm'
 import { useRemoveName, useSurveyNames } from './nameQueries'
 import { kindWords } from './readingWords'
 import { RenameForm } from './RenameForm'
-import './names.css'
+import kitCss from '../../kit/kit.module.css'
+import surveyCss from '../survey.module.css'
+import namesCss from './names.module.css'
 
 /** The survey's own list of names: what no guide lists, and what is known of it. */
 export function NamesPanel() {
@@ -33,7 +36,7 @@ export function NamesPanel() {
         with. A plant or a line of a count can bear any of them; they stand in their genus and family in
         lists, sums and exports, and nothing is weighed for them.
       </p>
-      <div className="row">
+      <div className={surveyCss.row}>
         <TextField label="Search" type="search" value={wanted} onChange={(e) => setWanted(e.target.value)} />
         <TextField
           label="Add a name"
@@ -50,13 +53,13 @@ export function NamesPanel() {
       </div>
       {fresh.trim() !== '' && <InWords text={fresh} onTake={() => setFresh('')} />}
       {shown.length === 0 ? (
-        <p className="soft">
+        <p className={kitCss.soft}>
           {data.length === 0
             ? 'No name in words yet. Write one here, or where a plant gets its name: what stands on no list is kept so after one question.'
             : 'No name is called so.'}
         </p>
       ) : (
-        <table className="count-table names-list">
+        <table className={clsx(surveyCss.countTable, namesCss.namesList)}>
           <thead>
             <tr>
               <th>Name</th>
@@ -93,11 +96,11 @@ function Entry({ of: entry }: { of: SurveyNameView }) {
   ].filter(Boolean)
   return (
     <>
-      <tr className={name.away ? 'names-away' : undefined}>
+      <tr className={name.away ? namesCss.namesAway : undefined}>
         <td>
           <TaxonText name={name.name} family={name.rank === 'family' || name.rank === 'unranked'} />{' '}
           <small>{name.content.author}</small>
-          {about.length > 0 && <div className="soft">{about.join(' · ')}</div>}
+          {about.length > 0 && <div className={kitCss.soft}>{about.join(' · ')}</div>}
           {becameName !== '' && (
             <div>
               became <TaxonText name={becameName} />
@@ -109,7 +112,7 @@ function Entry({ of: entry }: { of: SurveyNameView }) {
         <td>{kindWords[name.kind]}</td>
         <td>{name.family}</td>
         <td>{name.records}</td>
-        <td className="no-print">
+        <td className={kitCss.noPrint}>
           {!name.away && (
             <Button size="small" onClick={() => setDoing(doing === 'change' ? null : 'change')}>
               Change …

@@ -6,6 +6,8 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { NameField } from './NameField'
 import { useRenameRecords } from './nameQueries'
+import surveyCss from '../survey.module.css'
+import namesCss from './names.module.css'
 
 interface Props {
   of: SurveyName
@@ -21,7 +23,7 @@ export function RenameForm({ of: name, proposed, onDone }: Props) {
   const [remarks, setRemarks] = useState('')
   return (
     <form
-      className="names-form"
+      className={namesCss.namesForm}
       aria-label={`Another name for all records of ${name.name}`}
       onSubmit={(e) => {
         e.preventDefault()
@@ -35,7 +37,7 @@ export function RenameForm({ of: name, proposed, onDone }: Props) {
       <NameField label="The other name" value={to} onPick={setTo} />
       <TextField label="Remarks" multiline value={remarks} onChange={(e) => setRemarks(e.target.value)} />
       <ProblemNote error={rename.error} />
-      <div className="row">
+      <div className={surveyCss.row}>
         <Button type="submit" variant="contained" disabled={!to || rename.isPending}>
           Give it to all
         </Button>

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useSession, useSites } from '../../api/queries'
@@ -7,7 +8,9 @@ import { phases } from '../../kit/seasons'
 import { SiteField } from '../../kit/SiteField'
 import { TaxonText } from '../../kit/TaxonText'
 import { useChecklist } from './paperQueries'
-import './papers.css'
+import kitCss from '../../kit/kit.module.css'
+import surveyCss from '../survey.module.css'
+import papersCss from './papers.module.css'
 
 /** A list of species to tick on the next visit to a site. */
 export function ChecklistPanel() {
@@ -18,8 +21,8 @@ export function ChecklistPanel() {
   const site = chosen ?? sites[0]?.id ?? null
   const { data, error } = useChecklist(site, date ?? today)
   return (
-    <div className="paper">
-      <div className="row no-print">
+    <div className={papersCss.paper}>
+      <div className={clsx(papersCss.row, kitCss.noPrint)}>
         <SiteField value={site} onChange={setChosen} />
         <TextField
           type="date"
@@ -34,12 +37,12 @@ export function ChecklistPanel() {
       </div>
       <ProblemNote error={error} />
       {data && (
-        <article className="box checklist" aria-label="Checklist">
+        <article className={clsx(papersCss.box, papersCss.checklist)} aria-label="Checklist">
           <h1>
             {data.site.name}, {day(data.date)}
           </h1>
           <p>Recorder ______________________ From ________ to ________ Weather ______________________</p>
-          <table className="count-table">
+          <table className={surveyCss.countTable}>
             <thead>
               <tr>
                 <th>Seen</th>
@@ -53,12 +56,12 @@ export function ChecklistPanel() {
             <tbody>
               {data.lines.map((l, i) => (
                 <tr key={l.taxon.id}>
-                  <td className="tick" aria-label="to tick">
+                  <td className={papersCss.tick} aria-label="to tick">
                     ☐
                   </td>
                   <td />
                   <td>
-                    {data.lines[i - 1]?.family !== l.family && <div className="soft">{l.family}</div>}
+                    {data.lines[i - 1]?.family !== l.family && <div className={kitCss.soft}>{l.family}</div>}
                     <TaxonText name={l.taxon.name} /> <small>{l.taxon.common}</small>
                   </td>
                   <td>
@@ -73,7 +76,7 @@ export function ChecklistPanel() {
                   <td>
                     {l.lookAlikes.map((t) => t.name).join(', ')}
                     {l.cautions.map((c) => (
-                      <div key={c} className="checklist-caution">
+                      <div key={c} className={papersCss.checklistCaution}>
                         {c}
                       </div>
                     ))}
@@ -82,7 +85,7 @@ export function ChecklistPanel() {
               ))}
               {[1, 2, 3, 4, 5].map((n) => (
                 <tr key={n} aria-hidden="true">
-                  <td className="tick">☐</td>
+                  <td className={papersCss.tick}>☐</td>
                   <td colSpan={5} />
                 </tr>
               ))}

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import type { LabelView } from '../../api/types'
@@ -5,7 +6,8 @@ import { day } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useLabels } from './paperQueries'
-import './papers.css'
+import kitCss from '../../kit/kit.module.css'
+import papersCss from './papers.module.css'
 
 /** Labels for the specimens of the survey; those ticked are printed. */
 export function LabelsPanel() {
@@ -16,8 +18,8 @@ export function LabelsPanel() {
     return <p>No specimen was kept yet. One is entered on the bench, below the names of its plant.</p>
   const chosen = data.filter((l) => !left.includes(l.number))
   return (
-    <div className="paper">
-      <div className="row no-print">
+    <div className={papersCss.paper}>
+      <div className={clsx(papersCss.row, kitCss.noPrint)}>
         <span role="status">
           {chosen.length} of {data.length} {data.length === 1 ? 'label' : 'labels'}
         </span>
@@ -25,12 +27,12 @@ export function LabelsPanel() {
           Print the labels
         </Button>
       </div>
-      <div className="labels">
+      <div className={papersCss.labels}>
         {data.map((l) => {
           const on = !left.includes(l.number)
           return (
-            <div key={l.number} className={on ? undefined : 'no-print label-left'}>
-              <label className="no-print">
+            <div key={l.number} className={on ? undefined : `${kitCss.noPrint} ${papersCss.labelLeft}`}>
+              <label className={kitCss.noPrint}>
                 <input
                   type="checkbox"
                   checked={on}
@@ -48,12 +50,12 @@ export function LabelsPanel() {
 }
 
 const Label = ({ of }: { of: LabelView }) => (
-  <article className="label" aria-label={`Label ${of.number}`}>
+  <article className={papersCss.label} aria-label={`Label ${of.number}`}>
     <header>
       <b>{of.survey}</b>
       <b>{of.number}</b>
     </header>
-    <div className="label-name">
+    <div className={papersCss.labelName}>
       {of.name ? <TaxonText name={of.name} /> : 'not named yet'} <small>{of.author}</small>
       {of.family && <div>{of.family}</div>}
     </div>
@@ -72,6 +74,8 @@ const Label = ({ of }: { of: LabelView }) => (
       {of.determiner && ` Named by ${of.determiner}${of.determinedOn ? `, ${day(of.determinedOn)}` : ''}.`}
     </p>
     {of.keptAt && <p>Kept at {of.keptAt}.</p>}
-    {of.sensitive && <p className="label-sensitive">Sensitive species: this place is not to be handed on.</p>}
+    {of.sensitive && (
+      <p className={papersCss.labelSensitive}>Sensitive species: this place is not to be handed on.</p>
+    )}
   </article>
 )

@@ -1,6 +1,8 @@
+import { clsx } from 'clsx'
 import type { Feature, FeatureCollection, Position } from 'geojson'
 import type { ReportView } from '../../api/types'
-import '../map/map.css'
+import { baseClass } from '../map/baseMap'
+import papersCss from './papers.module.css'
 
 const width = 640
 
@@ -35,28 +37,33 @@ export function ReportMap({ base, sites }: { base: string; sites: ReportView['si
     lines.map((l) => `M${l.map((p) => `${x(p).toFixed(1)} ${y(p).toFixed(1)}`).join('L')}${end}`).join('')
   const metre = scale / 111_320
   return (
-    <svg viewBox={`0 0 ${width} ${height.toFixed(0)}`} className="report-map" role="img">
+    <svg viewBox={`0 0 ${width} ${height.toFixed(0)}`} className={papersCss.reportMap} role="img">
       <title>{`Map of the sites: ${placed.map((s) => s.name).join(', ')}`}</title>
       {shapes.map((f, i) => (
         <path
           key={i}
           d={path(linesOf(f), f.geometry.type.includes('Polygon') ? 'Z' : '')}
-          className={`base-${String(f.properties?.['kind'] ?? '')} ${f.geometry.type.includes('Polygon') ? '' : 'report-line'}`}
+          className={clsx(baseClass(f), !f.geometry.type.includes('Polygon') && papersCss.reportLine)}
         />
       ))}
       {placed.map((s, i) => (
         <g key={s.id}>
-          <circle cx={x(at[i] ?? [])} cy={y(at[i] ?? [])} r="9" className="report-site" />
-          <text x={x(at[i] ?? [])} y={y(at[i] ?? []) + 4} textAnchor="middle" className="report-number">
+          <circle cx={x(at[i] ?? [])} cy={y(at[i] ?? [])} r="9" className={papersCss.reportSite} />
+          <text
+            x={x(at[i] ?? [])}
+            y={y(at[i] ?? []) + 4}
+            textAnchor="middle"
+            className={papersCss.reportNumber}
+          >
             {sites.indexOf(s) + 1}
           </text>
         </g>
       ))}
       <path
         d={`M${margin} ${(height - 8).toFixed(1)}h${(500 * metre).toFixed(1)}m0 -3v6m-${(500 * metre).toFixed(1)} 0v-6`}
-        className="report-scale"
+        className={papersCss.reportScale}
       />
-      <text x={margin + 500 * metre + 6} y={height - 4} className="report-scale-text">
+      <text x={margin + 500 * metre + 6} y={height - 4} className={papersCss.reportScaleText}>
         500 m
       </text>
     </svg>

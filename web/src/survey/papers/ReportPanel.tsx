@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import type { ReportView } from '../../api/types'
@@ -11,8 +12,10 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { SiteField } from '../../kit/SiteField'
 import { TaxonText } from '../../kit/TaxonText'
 import { useReport } from './paperQueries'
-import './papers.css'
 import { ReportMap } from './ReportMap'
+import kitCss from '../../kit/kit.module.css'
+import surveyCss from '../survey.module.css'
+import papersCss from './papers.module.css'
 
 /** The report of a survey, of one site or all and of one year or all, ready to print. */
 export function ReportPanel() {
@@ -23,8 +26,8 @@ export function ReportPanel() {
     year: year ?? undefined,
   })
   return (
-    <div className="paper">
-      <div className="row no-print">
+    <div className={papersCss.paper}>
+      <div className={clsx(papersCss.row, kitCss.noPrint)}>
         <SiteField value={site} onChange={setSite} all />
         <CountedYearField value={year} onChange={setYear} />
         <Button variant="contained" onClick={() => window.print()} disabled={!data}>
@@ -39,7 +42,7 @@ export function ReportPanel() {
 
 function Report({ of }: { of: ReportView }) {
   return (
-    <article className="box report" aria-label="Report">
+    <article className={clsx(papersCss.box, papersCss.report)} aria-label="Report">
       <header>
         <h1>{of.title}</h1>
         <p>
@@ -49,14 +52,14 @@ function Report({ of }: { of: ReportView }) {
       </header>
       <section aria-label="Where">
         <h2>Where</h2>
-        <div className="report-where">
+        <div className={papersCss.reportWhere}>
           <ReportMap base={of.base} sites={of.sites} />
           <ol>
             {of.sites.map((s) => (
               <li key={s.id}>
                 <b>{s.name}</b>
                 {s.elevationM !== null && `, ${s.elevationM} m`}
-                {s.description && <div className="soft">{s.description}</div>}
+                {s.description && <div className={kitCss.soft}>{s.description}</div>}
               </li>
             ))}
           </ol>
@@ -70,8 +73,8 @@ function Report({ of }: { of: ReportView }) {
           reasons that stand on its sheet.
         </p>
         {of.report.effort.length > 0 && (
-          <div className="statistics-wide">
-            <table className="count-table">
+          <div className={surveyCss.statisticsWide}>
+            <table className={surveyCss.countTable}>
               <thead>
                 <tr>
                   <th>Counted by</th>
@@ -88,7 +91,7 @@ function Report({ of }: { of: ReportView }) {
                   <tr key={e.protocol}>
                     <td>
                       {capital(e.name)}
-                      <div className="soft">{e.method}</div>
+                      <div className={kitCss.soft}>{e.method}</div>
                     </td>
                     <td>{e.visits}</td>
                     <td>{e.sites}</td>
@@ -100,8 +103,8 @@ function Report({ of }: { of: ReportView }) {
                       {e.plots > 0 && `${e.plots} plots, ${e.areaM2} m²`}
                       {e.lengthM > 0 && `${e.lengthM} m`}
                     </td>
-                    <td className="day">{day(e.first)}</td>
-                    <td className="day">{day(e.last)}</td>
+                    <td className={surveyCss.day}>{day(e.first)}</td>
+                    <td className={surveyCss.day}>{day(e.last)}</td>
                   </tr>
                 ))}
               </tbody>
@@ -111,8 +114,8 @@ function Report({ of }: { of: ReportView }) {
       </section>
       <section aria-label="Species found">
         <h2>{of.report.species.length} species</h2>
-        <div className="statistics-wide">
-          <table className="count-table">
+        <div className={surveyCss.statisticsWide}>
+          <table className={surveyCss.countTable}>
             <thead>
               <tr>
                 <th>Family</th>
@@ -130,13 +133,13 @@ function Report({ of }: { of: ReportView }) {
                   <td>{of.report.species[i - 1]?.family !== s.family && s.family}</td>
                   <td>
                     <TaxonText name={s.taxon.name} /> <small>{s.author}</small>
-                    {s.taxon.common && <div className="soft">{s.taxon.common}</div>}
+                    {s.taxon.common && <div className={kitCss.soft}>{s.taxon.common}</div>}
                   </td>
                   <td>{s.planted ? 'planted' : s.status}</td>
                   <td>{s.grade && gradeWords[s.grade]}</td>
                   <td>{s.evidence}</td>
-                  <td className="day">{day(s.first)}</td>
-                  <td className="day">{day(s.last)}</td>
+                  <td className={surveyCss.day}>{day(s.first)}</td>
+                  <td className={surveyCss.day}>{day(s.last)}</td>
                 </tr>
               ))}
             </tbody>
@@ -146,11 +149,11 @@ function Report({ of }: { of: ReportView }) {
       {of.report.doubtful.length > 0 && (
         <section aria-label="In doubt">
           <h2>In doubt</h2>
-          <p className="soft">
+          <p className={kitCss.soft}>
             These stand in no table above and in no statistic below as a species of their own.
           </p>
-          <div className="statistics-wide">
-            <table className="count-table">
+          <div className={surveyCss.statisticsWide}>
+            <table className={surveyCss.countTable}>
               <tbody>
                 {of.report.doubtful.map((d) => (
                   <tr key={`${d.what} ${d.where} ${d.on}`}>
@@ -158,7 +161,7 @@ function Report({ of }: { of: ReportView }) {
                       <TaxonText name={d.what} />
                     </td>
                     <td>{d.where}</td>
-                    <td className="day">{day(d.on)}</td>
+                    <td className={surveyCss.day}>{day(d.on)}</td>
                     <td>{d.why}</td>
                   </tr>
                 ))}
@@ -168,10 +171,10 @@ function Report({ of }: { of: ReportView }) {
         </section>
       )}
       {of.statistics.species.length > 0 && (
-        <section aria-label="Statistics" className="statistics report-statistics">
+        <section aria-label="Statistics" className={clsx(surveyCss.statistics, papersCss.reportStatistics)}>
           <h2>Statistics of the counts</h2>
           {of.statistics.mixed && (
-            <p className="soft">
+            <p className={kitCss.soft}>
               The counts were made by unlike protocols: estimates by units and frequencies mean little across
               them.
             </p>
@@ -183,7 +186,7 @@ function Report({ of }: { of: ReportView }) {
         <section aria-label="Portraits">
           <h2>Portraits</h2>
           {of.pictured.map((p) => (
-            <div key={p.id} className="report-portrait">
+            <div key={p.id}>
               <h3>
                 {p.tag} {p.name ? <TaxonText name={p.name} /> : 'not named yet'}
               </h3>
@@ -193,7 +196,7 @@ function Report({ of }: { of: ReportView }) {
         </section>
       )}
       <WithheldList records={of.withheld} />
-      <footer className="soft">
+      <footer className={kitCss.soft}>
         Poisonous, irritating and protected plants are marked in the guide. Local law, landowners and licensed
         practice decide what may be touched or taken.
       </footer>

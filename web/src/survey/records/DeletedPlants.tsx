@@ -2,6 +2,7 @@ import { Button } from '@mui/material'
 import { useDeletedPlants, useRemovePlant } from '../../identify/plant/correctionQueries'
 import { day } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
+import kitCss from '../../kit/kit.module.css'
 
 /** Plants that were deleted, each to be brought back. */
 export function DeletedPlants() {
@@ -16,7 +17,7 @@ export function DeletedPlants() {
         {plants.map((p) => (
           <li key={p.id}>
             <b>{p.tag}</b> {p.description}, {p.site}{' '}
-            <span className="soft">
+            <span className={kitCss.soft}>
               deleted by {p.by} on {day(p.at.slice(0, 10))}
               {p.reason && `: ${p.reason}`}
             </span>{' '}

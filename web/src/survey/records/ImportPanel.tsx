@@ -6,6 +6,8 @@ import { some } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { UnlistedNames } from './UnlistedNames'
 import { useImport } from './importQueries'
+import surveyCss from '../survey.module.css'
+import recordsCss from './records.module.css'
 
 const holds: Record<ImportColumn, string> = {
   date: 'the day',
@@ -45,7 +47,7 @@ export function ImportPanel() {
   }
   const matched = view?.columns.map((c) => c.holds) ?? []
   return (
-    <div className="import">
+    <div className={surveyCss.import}>
       <p>
         A table as CSV, one record a row, whatever its columns are called and in whatever order: the day, the
         site and the plant must be there. Each day, site and recorder becomes one walk-through list among the
@@ -71,7 +73,7 @@ export function ImportPanel() {
         />
       </Button>
       {bring.isPending && (
-        <div className="import-wait" role="status">
+        <div className={recordsCss.importWait} role="status">
           <LinearProgress variant="determinate" value={100 * share} aria-label="How far it is" />
           <span>{Math.floor(100 * share)}&nbsp;%</span>
           <Button

@@ -12,6 +12,9 @@ import { RecordDialog } from './RecordDialog'
 import { RecordFields } from './RecordFields'
 import { RecordGrid } from './RecordGrid'
 import { WithheldList } from './WithheldList'
+import kitCss from '../../kit/kit.module.css'
+import surveyCss from '../survey.module.css'
+import recordsCss from './records.module.css'
 
 const sortable = ['date', 'tag', 'name', 'site', 'recorder', 'determiner'] as const
 
@@ -23,7 +26,7 @@ const columns: GridColDef<SurveyRecord>[] = [
     flex: 1.6,
     minWidth: 190,
     renderCell: ({ row }) =>
-      row.fullName ? <TaxonText name={row.fullName} /> : <span className="soft">not named yet</span>,
+      row.fullName ? <TaxonText name={row.fullName} /> : <span className={kitCss.soft}>not named yet</span>,
   },
   { field: 'commonName', headerName: 'Common name', flex: 1.4, minWidth: 165, sortable: false },
   { field: 'date', headerName: 'Seen on', width: 110, valueFormatter: (value: string) => day(value) },
@@ -78,11 +81,11 @@ export function PlantRecords({ nonce }: { nonce: string }) {
   }
   return (
     <>
-      <div className="records-head">
-        <span className="soft" aria-live="polite">
+      <div className={surveyCss.recordsHead}>
+        <span className={kitCss.soft} aria-live="polite">
           {data ? `${data.total} shown` : ''}
         </span>
-        <span className="fill" />
+        <span className={kitCss.fill} />
         {session?.seesSensitive && (
           <FormControlLabel
             control={<Checkbox checked={exact} onChange={(e) => setExact(e.target.checked)} />}
@@ -106,7 +109,7 @@ export function PlantRecords({ nonce }: { nonce: string }) {
       </div>
       <RecordFields filter={filter} onChange={set} onClear={() => show({ sort: 'date', descending: true })} />
       <ProblemNote error={error} />
-      <div className="records-grid">
+      <div className={recordsCss.recordsGrid}>
         <RecordGrid
           nonce={nonce}
           rows={data?.records ?? []}

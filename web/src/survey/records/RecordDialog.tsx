@@ -7,6 +7,8 @@ import { day } from '../../kit/format'
 import { MarkSign } from '../../kit/MarkSign'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
+import kitCss from '../../kit/kit.module.css'
+import recordsCss from './records.module.css'
 
 /** A record and its reasons: every name ever given, with the path walked and the features seen. */
 export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClose: () => void }) {
@@ -16,7 +18,7 @@ export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClos
       <DialogTitle id="record-title">
         {record.tag}, {day(record.date)}, {record.site}
       </DialogTitle>
-      <DialogContent className="record-reasons">
+      <DialogContent className={recordsCss.recordReasons}>
         <p>
           {record.description}. Recorded by {record.recorder}
           {record.elevationM !== null && ` at ${record.elevationM} m`}
@@ -52,24 +54,24 @@ export function RecordDialog({ record, onClose }: { record: SurveyRecord; onClos
 function NameSlip({ d, earlier }: { d: DeterminationView; earlier: boolean }) {
   const g = d.reasons
   return (
-    <section className={`record-slip${earlier ? ' earlier' : ''}`}>
+    <section className={`${recordsCss.recordSlip}${earlier ? ` ${recordsCss.earlier}` : ''}`}>
       <h3>
         <TaxonText name={d.fullName} />
       </h3>
-      <span className="soft">
+      <span className={kitCss.soft}>
         {earlier ? 'before that: ' : ''}
         {d.person}, {day(d.date)} · {g.guide} {g.version}
         {d.remarks && ` · ${d.remarks}`}
       </span>
       <ReviewLines reviews={d.reviews} />
       {g.alerts.map((a) => (
-        <div key={a} className="caution">
+        <div key={a} className={kitCss.caution}>
           {a}
         </div>
       ))}
       <h4>
         Path walked{' '}
-        <small className="soft">
+        <small className={kitCss.soft}>
           {g.path.length === 0
             ? 'no key was used'
             : g.clearWalk
@@ -81,7 +83,7 @@ function NameSlip({ d, earlier }: { d: DeterminationView; earlier: boolean }) {
         {g.path.map((s) => (
           <li key={`${s.key} ${s.couplet}`} value={s.couplet}>
             {s.said}{' '}
-            <small className="soft">
+            <small className={kitCss.soft}>
               ({s.key}, {s.lead ? `choice ${s.lead}` : 'can’t tell'})
             </small>
           </li>
@@ -93,14 +95,14 @@ function NameSlip({ d, earlier }: { d: DeterminationView; earlier: boolean }) {
           <li key={`${f.label} ${f.date}`}>
             {f.mark && <MarkSign marking={{ mark: f.mark, weak: f.certainty === 'unsure', because: '' }} />}{' '}
             {f.label}: {f.found}{' '}
-            <small className="soft">
+            <small className={kitCss.soft}>
               ({day(f.date)}
               {f.certainty !== 'sure' && `, ${f.certainty}`}
               {f.source !== 'attached' && `, ${f.source}`})
             </small>
           </li>
         ))}
-        {g.features.length === 0 && <li className="soft">none</li>}
+        {g.features.length === 0 && <li className={kitCss.soft}>none</li>}
       </ul>
       {g.ruledOut.length > 0 && (
         <p>

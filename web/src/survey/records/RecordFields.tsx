@@ -2,6 +2,7 @@ import { Button, MenuItem, TextField } from '@mui/material'
 import { useGuide, useSession } from '../../api/queries'
 import { SiteField } from '../../kit/SiteField'
 import { TaxonPicker } from '../../kit/TaxonPicker'
+import recordsCss from './records.module.css'
 
 /** What records are chosen by. */
 export interface ChosenRecords {
@@ -24,7 +25,7 @@ export function RecordFields({ filter, onChange, onClear }: Props) {
   const guide = useGuide().data
   const people = useSession().data?.people
   return (
-    <div className="records-filter" role="search">
+    <div className={recordsCss.recordsFilter} role="search">
       <TextField
         label="Search"
         type="search"
@@ -32,7 +33,7 @@ export function RecordFields({ filter, onChange, onClear }: Props) {
         onChange={(e) => onChange({ text: e.target.value || undefined })}
       />
       <SiteField value={filter.site ?? null} onChange={(site) => onChange({ site: site ?? undefined })} all />
-      <div className="records-taxon">
+      <div className={recordsCss.recordsTaxon}>
         <TaxonPicker
           taxa={guide?.taxa ?? []}
           label="Taxon, with all below it"

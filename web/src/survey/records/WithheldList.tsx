@@ -1,5 +1,7 @@
 import type { CoarseRecord } from '../../api/types'
 import { TaxonText } from '../../kit/TaxonText'
+import kitCss from '../../kit/kit.module.css'
+import recordsCss from './records.module.css'
 
 const degrees = (value: number, letters: string) =>
   `${Math.abs(value).toFixed(2)}° ${letters[value < 0 ? 1 : 0]}`
@@ -8,7 +10,7 @@ const degrees = (value: number, letters: string) =>
 export function WithheldList({ records }: { records: CoarseRecord[] }) {
   if (records.length === 0) return null
   return (
-    <section className="records-withheld" aria-labelledby="withheld">
+    <section className={recordsCss.recordsWithheld} aria-labelledby="withheld">
       <h2 id="withheld">Sensitive species, told coarsely</h2>
       <ul>
         {records.map((r) => (
@@ -19,7 +21,7 @@ export function WithheldList({ records }: { records: CoarseRecord[] }) {
           </li>
         ))}
       </ul>
-      <p className="soft">
+      <p className={kitCss.soft}>
         Exact places, days and people are known to the survey. Administrators decide whom they are told.
       </p>
     </section>

@@ -6,6 +6,7 @@ import { anObservation, aSheet, aVisit } from '../../testing/made'
 import { type Asked, Says, serve } from '../../testing/server'
 import { VisitsPanel } from '../../../src/identify/visits/VisitsPanel'
 import { CarePanel } from '../../../src/identify/care/CarePanel'
+import careCss from '../../../src/identify/care/care.module.css'
 
 const nothing: PlantCare = {
   landmarks: [],
@@ -73,7 +74,7 @@ describe('finding a plant again', () => {
       ],
     })
     await part('Finding it again')
-    const [south, west] = [...container.querySelectorAll('.way-sketch rect')].map((r) => ({
+    const [south, west] = [...container.querySelectorAll(`.${careCss.waySketch} rect`)].map((r) => ({
       x: Number(r.getAttribute('x')) + 4,
       y: Number(r.getAttribute('y')) + 4,
     }))
@@ -86,7 +87,7 @@ describe('finding a plant again', () => {
   it('is sketched also where the landmark touches the plant', async () => {
     const { container } = open({ landmarks: [{ name: 'stump', bearing: 10, metres: 0 }] })
     await part('Finding it again')
-    const mark = container.querySelector('.way-sketch rect')
+    const mark = container.querySelector(`.${careCss.waySketch} rect`)
     expect(mark).toHaveAttribute('x', '71')
     expect(mark).toHaveAttribute('y', '71')
   })
@@ -200,7 +201,7 @@ describe('marked rosettes', () => {
     })
     const population = await part('Population')
     expect(population.getByText('Flowering: 25 % (14 to 40 %)')).toBeVisible()
-    expect(container.querySelector('.share circle')).toHaveAttribute('cx', '55')
+    expect(container.querySelector(`.${careCss.share} circle`)).toHaveAttribute('cx', '55')
   })
 })
 

@@ -7,6 +7,7 @@ import { draw } from '../../testing/draw'
 import { aGuide, aPlantTag, aSheet } from '../../testing/made'
 import { type Asked, Says, serve } from '../../testing/server'
 import { newId } from '../../../src/api/command'
+import measureCss from '../../../src/identify/measure/measure.module.css'
 
 vi.mock('../../../src/api/command', async (original) => {
   const command = await original<typeof import('../../../src/api/command')>()
@@ -186,7 +187,7 @@ describe('the picture', () => {
   it('is made larger and smaller in steps', async () => {
     const { user, container } = open()
     await handle('Tip of the blade')
-    const shown = container.querySelector('.photo-picture')
+    const shown = container.querySelector(`.${measureCss.photoPicture}`)
     const smaller = screen.getByRole('button', { name: 'Smaller' })
     expect(smaller).toBeDisabled()
     for (let i = 0; i < 6; i++) await user.keyboard('+')

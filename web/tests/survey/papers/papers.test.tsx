@@ -8,12 +8,13 @@ import { ReportPanel } from '../../../src/survey/papers/ReportPanel'
 import { draw } from '../../testing/draw'
 import { aName, aSite, someStatistics } from '../../testing/made'
 import { type Asked, serve } from '../../testing/server'
+import papersCss from '../../../src/survey/papers/papers.module.css'
 
 describe('the map of a report', () => {
   const base = (geometry: object) =>
     JSON.stringify({
       type: 'FeatureCollection',
-      features: [{ type: 'Feature', properties: { kind: 'reserve' }, geometry }],
+      features: [{ type: 'Feature', properties: { kind: 'forest' }, geometry }],
     })
   const area = base({
     type: 'Polygon',
@@ -41,7 +42,7 @@ describe('the map of a report', () => {
   it('numbers the sites as the list beside it does, those without a place too', () => {
     const { container } = draw(<ReportMap base={area} sites={sites} />)
     expect(container.querySelector('title')).toHaveTextContent('Map of the sites: Fen')
-    expect(container.querySelector('.report-number')).toHaveTextContent('2')
+    expect(container.querySelector(`.${papersCss.reportNumber}`)).toHaveTextContent('2')
   })
 
   it('has one scale both ways, east shortened as it is so far north', () => {
@@ -55,7 +56,7 @@ describe('the map of a report', () => {
 
   it('closes every ring of an area, and no line', () => {
     const closed = draw(<ReportMap base={area} sites={sites} />).container
-    expect(closed.querySelector('.base-reserve')?.getAttribute('d')?.match(/Z/g)).toHaveLength(2)
+    expect(closed.querySelector('path')?.getAttribute('d')?.match(/Z/g)).toHaveLength(2)
     const open = draw(
       <ReportMap
         base={base({
@@ -68,7 +69,7 @@ describe('the map of a report', () => {
         sites={sites}
       />,
     ).container
-    expect(open.querySelector('.base-reserve')?.getAttribute('d')).not.toContain('Z')
+    expect(open.querySelector('path')?.getAttribute('d')).not.toContain('Z')
   })
 
   it('is not drawn where no site has a place', () => {

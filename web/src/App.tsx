@@ -4,32 +4,55 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { EntryPage } from './people/EntryPage'
 import { useSession } from './api/queries'
 import { startEngine } from './engine/engine'
+import { Awaited } from './kit/Awaited'
+import { whenIdle } from './kit/whenIdle'
 import { BrokenPage } from './shell/BrokenPage'
 import { Moved } from './shell/Moved'
 import { Shell } from './shell/Shell'
 import { gartenTheme } from './kit/theme/theme'
 import { useThemeName } from './kit/theme/useThemeName'
 
-const MeasurePage = lazy(() =>
-  import('./identify/measure/MeasurePage').then((m) => ({ default: m.MeasurePage })),
-)
-const PortraitPage = lazy(() =>
-  import('./identify/pictures/PortraitPage').then((m) => ({ default: m.PortraitPage })),
-)
-const SeasonPage = lazy(() => import('./today/SeasonPage').then((m) => ({ default: m.SeasonPage })))
-const SurveyPage = lazy(() => import('./survey/SurveyPage').then((m) => ({ default: m.SurveyPage })))
-const BenchPage = lazy(() => import('./identify/BenchPage').then((m) => ({ default: m.BenchPage })))
-const GuidePlace = lazy(() => import('./guide/GuidePlace').then((m) => ({ default: m.GuidePlace })))
-const GuidePage = lazy(() => import('./guide/names/GuidePage').then((m) => ({ default: m.GuidePage })))
-const KeysPage = lazy(() => import('./guide/keys/KeysPage').then((m) => ({ default: m.KeysPage })))
-const PlatePage = lazy(() => import('./guide/names/PlatePage').then((m) => ({ default: m.PlatePage })))
-const ApartPage = lazy(() => import('./guide/apart/ApartPage').then((m) => ({ default: m.ApartPage })))
-const WordsPage = lazy(() => import('./guide/glossary/WordsPage').then((m) => ({ default: m.WordsPage })))
-const SpecimensPage = lazy(() =>
-  import('./guide/tables/SpecimensPage').then((m) => ({ default: m.SpecimensPage })),
-)
-const PeoplePage = lazy(() => import('./people/PeoplePage').then((m) => ({ default: m.PeoplePage })))
-const PracticePage = lazy(() => import('./practice/PracticePage').then((m) => ({ default: m.PracticePage })))
+/** What each place is loaded from, by the beginning of its address. */
+const places = {
+  measure: () => import('./identify/measure/MeasurePage').then((m) => ({ default: m.MeasurePage })),
+  portrait: () => import('./identify/pictures/PortraitPage').then((m) => ({ default: m.PortraitPage })),
+  today: () => import('./today/SeasonPage').then((m) => ({ default: m.SeasonPage })),
+  survey: () => import('./survey/SurveyPage').then((m) => ({ default: m.SurveyPage })),
+  identify: () => import('./identify/BenchPage').then((m) => ({ default: m.BenchPage })),
+  guide: () => import('./guide/GuidePlace').then((m) => ({ default: m.GuidePlace })),
+  names: () => import('./guide/names/GuidePage').then((m) => ({ default: m.GuidePage })),
+  keys: () => import('./guide/keys/KeysPage').then((m) => ({ default: m.KeysPage })),
+  plate: () => import('./guide/names/PlatePage').then((m) => ({ default: m.PlatePage })),
+  apart: () => import('./guide/apart/ApartPage').then((m) => ({ default: m.ApartPage })),
+  glossary: () => import('./guide/glossary/WordsPage').then((m) => ({ default: m.WordsPage })),
+  table: () => import('./guide/tables/SpecimensPage').then((m) => ({ default: m.SpecimensPage })),
+  people: () => import('./people/PeoplePage').then((m) => ({ default: m.PeoplePage })),
+  practice: () => import('./practice/PracticePage').then((m) => ({ default: m.PracticePage })),
+}
+
+const MeasurePage = lazy(places.measure)
+const PortraitPage = lazy(places.portrait)
+const SeasonPage = lazy(places.today)
+const SurveyPage = lazy(places.survey)
+const BenchPage = lazy(places.identify)
+const GuidePlace = lazy(places.guide)
+const GuidePage = lazy(places.names)
+const KeysPage = lazy(places.keys)
+const PlatePage = lazy(places.plate)
+const ApartPage = lazy(places.apart)
+const WordsPage = lazy(places.glossary)
+const SpecimensPage = lazy(places.table)
+const PeoplePage = lazy(places.people)
+const PracticePage = lazy(places.practice)
+
+/** Loads what an address shows while it is still being asked who is there. */
+const loadAhead = (address: string) => {
+  const first = address.split('/')[1] || 'today'
+  if (first in places) void places[first as keyof typeof places]()
+  if (['guide', 'keys', 'apart', 'glossary', 'table'].includes(first)) void places.guide()
+  if (first === 'guide') void places.names()
+}
+loadAhead(window.location.pathname)
 
 /** Where views of an earlier Garten stand now, so that a kept or printed address still leads somewhere. */
 const moved = [
@@ -50,7 +73,8 @@ export function App({ nonce }: { nonce: string }) {
 
   // The core needs the guide, and the guide is for those who have come in.
   useEffect(() => {
-    if (inside) startEngine()
+    // Until it is ready the server answers: what is looked at comes first.
+    if (inside) return whenIdle(startEngine)
   }, [inside])
   return (
     <ThemeProvider theme={theme}>
@@ -60,7 +84,7 @@ export function App({ nonce }: { nonce: string }) {
           {session && !inside && <EntryPage session={session} />}
           {inside && (
             <BrokenPage>
-              <Suspense fallback={null}>
+              <Suspense fallback={<Awaited />}>
                 <Routes>
                   <Route path="/today" element={<SeasonPage />} />
                   <Route path="/identify/:plant?" element={<BenchPage />} />

@@ -26,6 +26,9 @@ public enum FoundKind
 
     /// <summary>A word of the glossary.</summary>
     Term,
+
+    /// <summary>Somebody of the survey, found with what they named.</summary>
+    Person,
 }
 
 /// <summary>Something that can be found.</summary>

@@ -7,7 +7,7 @@ using Garten.Server.Requests;
 
 namespace Garten.Server.Endpoints;
 
-/// <summary>One search over plants, names, sites, features, words and things to do.</summary>
+/// <summary>One search over plants, names, sites, people, features, words and things to do.</summary>
 public static class SearchEndpoints
 {
     private const int Most = 12;
@@ -61,6 +61,15 @@ public static class SearchEndpoints
                         );
                     }
 
+                    entries.AddRange(
+                        (await places.PeopleAsync(cancel)).Select(p => new SearchEntry(
+                            FoundKind.Person,
+                            p.Name,
+                            p.Name,
+                            "plants they took up or named",
+                            []
+                        ))
+                    );
                     entries.AddRange(
                         current
                             .SeenBy(policy)

@@ -15,6 +15,7 @@ const kinds: Record<SearchEntry['kind'], string> = {
   action: 'do',
   feature: 'feature',
   term: 'word',
+  person: 'person',
 }
 
 /** One search for everything, from any view: Ctrl K, a few letters, Enter. */

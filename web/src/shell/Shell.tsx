@@ -10,6 +10,7 @@ import { PersonMenu } from './PersonMenu'
 import { placeOf, places } from './places'
 import { ReadingNote } from './ReadingNote'
 import { SearchBox } from './SearchBox'
+import { useScrollKept } from './useScrollKept'
 import kitCss from '../kit/kit.module.css'
 import shellCss from './shell.module.css'
 
@@ -24,6 +25,7 @@ interface Props {
 /** The frame round every view: a bar above, the five places at the side, or below on a phone. */
 export function Shell({ themeName, onTheme, inside, children }: Props) {
   const here = placeOf(useLocation().pathname)
+  useScrollKept('view')
   const nextTheme = themeNames[(themeNames.indexOf(themeName) + 1) % themeNames.length] ?? 'paper'
   return (
     <div className={clsx(shellCss.shell, !inside && shellCss.shellDoor)}>

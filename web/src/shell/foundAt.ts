@@ -28,6 +28,8 @@ export function foundAt({ kind, id }: Pick<SearchEntry, 'kind' | 'id'>): string 
       return '/survey?what=names'
     case 'site':
       return `/survey?what=plants&site=${id}`
+    case 'person':
+      return `/survey?what=plants&person=${encodeURIComponent(id)}`
     case 'feature':
       return `/guide?feature=${second}&organ=${first}`
     case 'term':

@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import type { TodayNeed } from '../api/types'
 import { day, sentence } from '../kit/format'
 import { lookAt } from '../kit/lookAt'
+import { Awaited } from '../kit/Awaited'
 import { ProblemNote } from '../kit/ProblemNote'
 import { gradeWords } from '../kit/grades'
 import { PlantName } from './PlantName'
@@ -46,7 +47,7 @@ const Need = ({ of: { plant, grade, words, features } }: { of: TodayNeed }) => (
 /** The desk one starts at: what shows now and closes soonest, what fell, what disagrees, what is not written up. */
 export function TodayPanel() {
   const { data, error } = useToday()
-  if (!data) return <ProblemNote error={error} />
+  if (!data) return error ? <ProblemNote error={error} /> : <Awaited />
   return (
     <>
       <h1>{day(data.date)}</h1>

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { useSites } from '../api/queries'
 import type { YearRow } from '../api/types'
 import { day, some } from '../kit/format'
+import { Awaited } from '../kit/Awaited'
 import { ProblemNote } from '../kit/ProblemNote'
 import { dayInYear, inWords, months, phases, spansOf } from '../kit/seasons'
 import { TaxonText } from '../kit/TaxonText'
@@ -26,7 +27,7 @@ export function YearPanel() {
   const [ours, setOurs] = useState(false)
   const { data, error } = useYear(site)
   const trips = useTripDays().data ?? []
-  if (!data) return <ProblemNote error={error} />
+  if (!data) return error ? <ProblemNote error={error} /> : <Awaited />
   const planned = (taxon: string) => trips.filter((t) => t.taxa.includes(taxon)).map((t) => t.date)
   const growths = [...new Set(data.rows.map((r) => r.growth))].filter(Boolean).sort()
   const families = [...new Set(data.rows.map((r) => r.family))].filter(Boolean).sort()
@@ -109,6 +110,16 @@ export function YearPanel() {
         <input type="checkbox" checked={ours} onChange={(e) => setOurs(e.target.checked)} /> only names our
         plants bear
       </label>
+      <p className={kitCss.soft}>
+        <span className={todayCss.yearKey}>● a plant of ours visited</span>
+        <span className={todayCss.yearKey}>○ a trip to come that visits one</span>
+        <span className={todayCss.yearKey}>┆ days of trips to come</span>
+        {(Object.keys(phases) as Phase[]).map((p) => (
+          <span key={p} className={todayCss.yearKey}>
+            <i style={{ background: phases[p].fill }} /> {phases[p].label}
+          </span>
+        ))}
+      </p>
       <div className={todayCss.yearTable}>
         <div className={todayCss.yearRow} aria-hidden="true">
           <span />
@@ -128,16 +139,6 @@ export function YearPanel() {
           />
         ))}
       </div>
-      <p className={kitCss.soft}>
-        <span className={todayCss.yearKey}>● a plant of ours visited</span>
-        <span className={todayCss.yearKey}>○ a trip to come that visits one</span>
-        <span className={todayCss.yearKey}>┆ days of trips to come</span>
-        {(Object.keys(phases) as Phase[]).map((p) => (
-          <span key={p} className={todayCss.yearKey}>
-            <i style={{ background: phases[p].fill }} /> {phases[p].label}
-          </span>
-        ))}
-      </p>
     </>
   )
 }

@@ -3,13 +3,24 @@ import { MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useGuide } from '../../api/queries'
-import type { Organ } from '../../api/types'
+import type { CharacterView, Organ } from '../../api/types'
 import { organs } from '../../kit/organs'
 import { capital } from '../../kit/format'
 import { ViewTitle } from '../../kit/ViewTitle'
+import { useGrowing } from '../../kit/useGrowing'
 import { Word } from './Word'
 import kitCss from '../../kit/kit.module.css'
 import glossaryCss from './glossary.module.css'
+
+const none: CharacterView[] = []
+
+/** The features each term is used for. */
+function usesOf(characters: CharacterView[]) {
+  const uses = new Map<string, CharacterView[]>()
+  for (const c of characters)
+    for (const term of new Set(c.states.map((s) => s.term))) uses.set(term, [...(uses.get(term) ?? []), c])
+  return uses
+}
 
 /** The words of the keys by organ, searchable: each with plain words, its picture, and the plants that show it. */
 export function WordsPage() {
@@ -23,14 +34,13 @@ export function WordsPage() {
   }
   const [organ, setOrgan] = useState<Organ | ''>('')
   const low = wanted.trim().toLowerCase()
+  const uses = usesOf(guide?.characters ?? [])
   const terms = (guide?.terms ?? [])
-    .map((term) => ({
-      term,
-      shown: guide?.characters.filter((c) => c.states.some((s) => s.term === term.id)) ?? [],
-    }))
+    .map((term) => ({ term, shown: uses.get(term.id) ?? none }))
     .filter(({ term: t }) => !low || `${t.label} ${t.plain} ${t.definition}`.toLowerCase().includes(low))
     .filter(({ shown }) => !organ || shown.some((c) => c.organ === organ))
     .toSorted((a, b) => a.term.label.localeCompare(b.term.label))
+  const { count, end } = useGrowing(terms.length)
   return (
     <main className={glossaryCss.words}>
       <ViewTitle>Glossary</ViewTitle>
@@ -60,10 +70,11 @@ export function WordsPage() {
       </div>
       <p aria-live="polite">{guide && `${terms.length} of ${guide.terms.length} words`}</p>
       <ul>
-        {terms.map(({ term, shown }) => (
+        {terms.slice(0, count).map(({ term, shown }) => (
           <Word key={term.id} term={term} shown={shown} />
         ))}
       </ul>
+      <div ref={end} />
     </main>
   )
 }

@@ -2,6 +2,7 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Tab, Tabs } 
 import { useSuspicion } from '../../api/queries'
 import type { BenchChoices, BenchRequest, GuideView, Organ, PlantSheet } from '../../api/types'
 import { MarkSign } from '../../kit/MarkSign'
+import { Awaited } from '../../kit/Awaited'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { Account } from './Account'
@@ -92,7 +93,7 @@ function Disproofs({
   onRecord: (organ: Organ) => void
 }) {
   const { data, error } = useSuspicion(sheet.request, taxon)
-  if (!data) return <ProblemNote error={error} />
+  if (!data) return error ? <ProblemNote error={error} /> : <Awaited />
   return (
     <div className={likelyCss.account}>
       <p>

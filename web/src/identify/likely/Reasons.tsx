@@ -2,6 +2,7 @@ import { Button } from '@mui/material'
 import { useCrosses, useReasons } from '../../api/queries'
 import type { BenchChoices, BenchRequest, CrossTest, GuideView } from '../../api/types'
 import { odds, percent } from '../../kit/format'
+import { Awaited } from '../../kit/Awaited'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import kitCss from '../../kit/kit.module.css'
@@ -22,7 +23,7 @@ const fullBits = 5
 /** What each feature does to a name, the most telling first; each can be switched off to see what hangs on it. */
 export function Reasons({ plant, choices, guide, taxon, onChoices }: Props) {
   const { data, error } = useReasons(plant, taxon)
-  if (!data) return <ProblemNote error={error} />
+  if (!data) return error ? <ProblemNote error={error} /> : <Awaited />
   const label = (id: string) => guide.characters.find((c) => c.id === id)?.label ?? id
   const prior = data.prior
   return (

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import type { CountLineView, SheetContent, SheetLine } from '../../api/types'
 import { day } from '../../kit/format'
 import { History } from '../../kit/History'
+import { Awaited } from '../../kit/Awaited'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useEntry } from '../../kit/useEntry'
@@ -24,7 +25,7 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
   const entry = useEntry(`count/${id}`)
   const [taken, setTaken] = useState<CountLineView | null>(null)
   const away = useTakeAway()
-  if (!data) return <ProblemNote error={error} />
+  if (!data) return error ? <ProblemNote error={error} /> : <Awaited />
   const { sheet, lines, hasPlots, seenBefore, before } = data
   const shown = hasPlots ? lines.filter((l) => l.line.plot === plot) : lines
   return (

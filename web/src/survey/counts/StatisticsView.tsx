@@ -1,10 +1,23 @@
+import { Skeleton } from '@mui/material'
+import { lazy, Suspense } from 'react'
 import type { Statistic, SpeciesLine, SurveyStatistics } from '../../api/types'
 import { counted, day, words } from '../../kit/format'
 import { TaxonText } from '../../kit/TaxonText'
-import { AccumulationCurve } from './AccumulationCurve'
 import kitCss from '../../kit/kit.module.css'
 import surveyCss from '../survey.module.css'
 import countsCss from './counts.module.css'
+
+// Charts are heavy: they come when there is one to draw.
+const AccumulationCurve = lazy(() => import('./AccumulationCurve'))
+
+function Curve({ lacking, ...of }: { points: SurveyStatistics['curve']; what: string; lacking: string }) {
+  if (of.points.length < 3) return <p className={kitCss.soft}>{lacking}</p>
+  return (
+    <Suspense fallback={<Skeleton variant="rounded" height={230} animation={false} />}>
+      <AccumulationCurve {...of} />
+    </Suspense>
+  )
+}
 
 /** What counts come to, in tables and curves. */
 export function StatisticsView({ of }: { of: SurveyStatistics }) {
@@ -64,11 +77,11 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
         </section>
         <section className={surveyCss.box} aria-label="Species by effort">
           <h2>Species by effort</h2>
-          <AccumulationCurve points={of.curve} what="units" lacking="Needs at least 2 sampling units." />
+          <Curve points={of.curve} what="units" lacking="Needs at least 2 sampling units." />
         </section>
         <section className={surveyCss.box} aria-label="Species by individuals">
           <h2>Species by individuals</h2>
-          <AccumulationCurve
+          <Curve
             points={of.individualCurve}
             what={of.countedIn ? words(of.countedIn).toLowerCase() : 'individuals'}
             lacking="Needs counts of individuals."

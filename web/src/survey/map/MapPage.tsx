@@ -3,6 +3,7 @@ import { Button } from '@mui/material'
 import { useState } from 'react'
 import { useGuide, useSession, useSites } from '../../api/queries'
 import type { GeoPoint, Site } from '../../api/types'
+import { Awaited } from '../../kit/Awaited'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { SiteDialog } from '../../kit/SiteDialog'
 import { BringInPlaces } from './BringInPlaces'
@@ -28,7 +29,7 @@ export function MapPage() {
   const [away, setAway] = useState<{ id: string; name: string } | null>(null)
   const [exact, setExact] = useState(false)
   const look = () => setDoing({ what: 'look' })
-  if (!data) return <ProblemNote error={error} />
+  if (!data) return error ? <ProblemNote error={error} /> : <Awaited />
 
   const click = (at: GeoPoint) => {
     if (doing.what === 'draw')

@@ -3,6 +3,7 @@ import { Button, FormControlLabel, Switch, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useSession } from '../../api/queries'
 import type { SurveyNameView } from '../../api/types'
+import { Awaited } from '../../kit/Awaited'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { BringInNames } from './BringInNames'
@@ -21,7 +22,7 @@ export function NamesPanel() {
   const [wanted, setWanted] = useState('')
   const [fresh, setFresh] = useState('')
   const [away, setAway] = useState(false)
-  if (!data) return <ProblemNote error={error} />
+  if (!data) return error ? <ProblemNote error={error} /> : <Awaited />
   const shown = data.filter(
     ({ name }) =>
       (away || !name.away) &&

@@ -3,6 +3,7 @@ import { Button } from '@mui/material'
 import { useState } from 'react'
 import type { LabelView } from '../../api/types'
 import { day } from '../../kit/format'
+import { Awaited } from '../../kit/Awaited'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useLabels } from './paperQueries'
@@ -13,7 +14,7 @@ import papersCss from './papers.module.css'
 export function LabelsPanel() {
   const { data, error } = useLabels()
   const [left, setLeft] = useState<string[]>([])
-  if (!data) return <ProblemNote error={error} />
+  if (!data) return error ? <ProblemNote error={error} /> : <Awaited />
   if (data.length === 0)
     return <p>No specimen was kept yet. One is entered on the bench, below the names of its plant.</p>
   const chosen = data.filter((l) => !left.includes(l.number))

@@ -61,11 +61,12 @@ export function PlantRecords({ nonce }: { nonce: string }) {
   const session = useSession().data
   const [exact, setExact] = useState(false)
   const [pictures, setPictures] = useState(true)
-  const site = useSearchParams()[0].get('site')
+  const [asked] = useSearchParams()
   const [filter, setFilter] = useState<RecordFilter>({
     sort: 'date',
     descending: true,
-    ...(site !== null && { site }),
+    site: asked.get('site') ?? undefined,
+    person: asked.get('person') ?? undefined,
   })
   const [page, setPage] = useState({ page: 0, pageSize: 50 })
   const [open, setOpen] = useState<SurveyRecord | null>(null)

@@ -20,7 +20,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Find(".identify__sheet-head");
         var tag = browser.Find(".identify__sheet-head h1").Text;
 
-        browser.Press("f");
+        browser.OpenFeatures("Leaf");
         State(browser, "Leaf arrangement", "alternate").SendKeys(Keys.Space);
         browser.See("Recorded: alternate");
         browser.Find("input[aria-label='Leaflet number']").SendKeys("7" + Keys.Enter);
@@ -61,7 +61,9 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         }
 
         browser.Wait("all that was seen ticked", d =>
-            d.FindElements(By.CssSelector(".identify-key__offers input[type=checkbox]:not(:checked)")).Count == 0 ? browser : null
+            d.FindElements(By.CssSelector(".identify-key__offers input[type=checkbox]:not(:checked)")).Count == 0
+                ? browser
+                : null
         );
         browser.Press("r");
         browser.SeeNoMore("Tick what you saw");
@@ -192,14 +194,14 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/bench/TF-025");
         browser.Be("M. Falk");
-        browser.Press("f");
+        browser.OpenFeatures("Leaf");
         var field = browser.Find("input[aria-label='Blade width']");
         field.SendKeys("-3" + Keys.Enter);
         browser.See("below zero");
         browser.Find("input[aria-label='Blade width']").GetDomProperty("value").ShouldBe("-3");
         browser.Reload();
         browser.Find(".identify__tabs");
-        browser.Press("f");
+        browser.OpenFeatures("Leaf");
         browser
             .Find("input[aria-label='Blade width']")
             .GetDomProperty("value")
@@ -211,7 +213,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/bench/TF-027");
         browser.Be("T. Lindqvist");
-        browser.Press("f");
+        browser.OpenFeatures("Leaf");
         browser.ButtonIn("[role=group][aria-label='Simple or compound']", "Cannot be seen").Click();
         browser.Button("out of reach").Click();
         browser.See("Recorded: cannot be seen: out of reach");
@@ -227,7 +229,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/bench/TF-036");
         browser.Be("M. Falk");
-        browser.Press("f");
+        browser.OpenFeatures("Leaf");
         State(browser, "Margin", "entire").Displayed.ShouldBeTrue();
         using (var other = new HttpClient { BaseAddress = new Uri(server.Address) })
         {
@@ -275,7 +277,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/bench/TF-040");
         browser.Be("M. Falk");
-        browser.Press("f");
+        browser.OpenFeatures("Leaf");
         var state = State(browser, "Margin", "crenate");
         browser.WatchNetwork();
         browser.Disconnect(off: true);
@@ -364,7 +366,9 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Press("c");
         browser.Find("[role=dialog] input").SendKeys("TF-031" + Keys.Enter);
         browser.Find(".identify-plant__compare-colony input").Click();
-        browser.Wait("the link to go", _ => browser.Find(".identify-plant__compare-colony input").Selected ? null : browser);
+        browser.Wait("the link to go", _ =>
+            browser.Find(".identify-plant__compare-colony input").Selected ? null : browser
+        );
     }
 
     [Fact]
@@ -430,7 +434,7 @@ public sealed class BenchTests(WebFixture server) : IClassFixture<WebFixture>
     {
         using var browser = server.Open("/bench/TF-040");
         browser.Be("T. Lindqvist");
-        browser.Press("f");
+        browser.OpenFeatures("Leaf");
         browser.Button("sure · on the plant").Click();
         browser.Choose("Seen with", "eye");
         State(browser, "Simple or compound", "simple").Click();

@@ -207,6 +207,13 @@ public sealed class Browser : IDisposable
         }
     }
 
+    /// <summary>Goes to the features of an organ.</summary>
+    public void OpenFeatures(string organ)
+    {
+        Press("f");
+        ButtonIn(".identify-features__features [role=tablist]", organ).Click();
+    }
+
     /// <summary>Does something with the mouse.</summary>
     public void Act(Func<OpenQA.Selenium.Interactions.Actions, OpenQA.Selenium.Interactions.Actions> action) =>
         action(new OpenQA.Selenium.Interactions.Actions(_driver)).Perform();

@@ -39,6 +39,69 @@ public sealed class ComingInTests(WebFixture server) : IClassFixture<WebFixture>
     }
 
     [Fact]
+    public void Who_is_here_for_the_first_time_is_shown_round_in_three_steps_and_again_from_help()
+    {
+        using var browser = new Browser(server.Address, newcomer: true);
+        browser.Open("/today");
+        browser.See("Begin here");
+        browser.ButtonIn("[aria-label='First steps']", "Next").Click();
+        browser.See("One question at a time");
+        browser.ButtonIn("[aria-label='First steps']", "Next").Click();
+        browser.See("what to look at next");
+        browser.ButtonIn("[aria-label='First steps']", "Done").Click();
+        browser.SeeNoMore("One question at a time");
+        browser.Reload();
+        browser.Find(".identify__bench");
+        browser.All("[aria-label='First steps']").ShouldBeEmpty();
+        browser.Press("?");
+        browser.Button("Show me round again").Click();
+        browser.See("Begin here");
+        browser.ButtonIn("[aria-label='First steps']", "Skip").Click();
+        browser.SeeNoMore("Begin here");
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void What_was_deleted_is_brought_back_by_one_press_and_back_goes_to_where_one_had_read()
+    {
+        using var browser = server.Open("/survey?what=counts");
+        browser.Find(".survey-counts__count-list li button").Click();
+        browser.Button("Delete this count").Click();
+        browser.See("The count was deleted");
+        browser.Button("Undo").Click();
+        browser.SeeNoMore("The count was deleted");
+        browser.Wait("it to stand again", _ =>
+            browser.Text.Contains("Deleted", StringComparison.Ordinal) ? null : browser
+        );
+
+        browser.Open("/glossary");
+        browser.See("411 of 411 words");
+        browser.Wait("words to read on to", _ =>
+            (bool)
+                browser.Run(
+                    $"const c = [...document.querySelectorAll('#view, #view *')].find(e => e.scrollHeight > e.clientHeight + 900 && /auto|scroll/.test(getComputedStyle(e).overflowY)); if (!c) return false; c.scrollTop = 900; return c.scrollTop === 900"
+                )!
+                ? browser
+                : null
+        );
+        browser.Act(a => a.KeyDown(Keys.Control).SendKeys("k").KeyUp(Keys.Control));
+        browser.Find(".shell__search-dialog input").SendKeys("R. Ostrow");
+        browser.Find(".shell__search-found.Mui-focused");
+        browser.Press(Keys.Enter);
+        browser.See("Export what is shown");
+        browser.Run("history.back()");
+        browser.Wait("the place that was read", _ =>
+            (bool)
+                browser.Run(
+                    "return [...document.querySelectorAll('#view, #view *')].some(e => Math.abs(e.scrollTop - 900) < 2)"
+                )!
+                ? browser
+                : null
+        );
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void Anything_is_found_from_anywhere_by_the_keyboard_alone()
     {
         using var browser = server.Open("/today");

@@ -17,7 +17,8 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
         var field = browser.Field("Name and number (individuals)");
         field.SendKeys("acemac 12");
         browser.Wait("what was understood", d =>
-            d.FindElements(By.CssSelector(".survey-counts__count-reading .kit__name")).FirstOrDefault(n => n.Text == "Acer macrophyllum")
+            d.FindElements(By.CssSelector(".survey-counts__count-reading .kit__name"))
+                .FirstOrDefault(n => n.Text == "Acer macrophyllum")
         );
         field.SendKeys(Keys.Enter);
         Line(browser, "Acer macrophyllum", "12");
@@ -44,7 +45,8 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Field("Name and number (individuals)").SendKeys("ace 1");
         browser
             .Wait("the choice", d =>
-                d.FindElements(By.CssSelector(".survey-counts__count-reading button")).FirstOrDefault(b => b.Text == "Acer circinatum")
+                d.FindElements(By.CssSelector(".survey-counts__count-reading button"))
+                    .FirstOrDefault(b => b.Text == "Acer circinatum")
             )
             .Click();
         Line(browser, "Acer circinatum", "1");
@@ -58,7 +60,8 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Choose("Site", "Quarry Bald");
         browser.Choose("Year", "2026");
         browser.Wait("the title", d =>
-            d.FindElements(By.CssSelector(".survey-papers__report h1")).FirstOrDefault(h => h.Text == "Quarry Bald, 2026")
+            d.FindElements(By.CssSelector(".survey-papers__report h1"))
+                .FirstOrDefault(h => h.Text == "Quarry Bald, 2026")
         );
         browser.Find(".survey-papers__report-map .survey-papers__report-site");
         browser.Wait("the oak", d =>

@@ -19,7 +19,9 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("Recorded: pome");
         browser.Press("p");
         browser.Wait("the fruit to be drawn", d =>
-            d.FindElements(By.CssSelector(".identify-plant__figure-drawing > svg > g[data-part='fruit']:not([opacity])"))
+            d.FindElements(
+                    By.CssSelector(".identify-plant__figure-drawing > svg > g[data-part='fruit']:not([opacity])")
+                )
                 .FirstOrDefault()
         );
         browser.Find(".identify-plant__figure").GetAttribute("data-season").ShouldNotBeNullOrEmpty();
@@ -46,7 +48,9 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
             .GetAttribute("innerHTML");
         browser.Find(".identify-plant__figure-under input").Click();
         browser.Wait("a pair of keys", d =>
-            d.FindElements(By.CssSelector(".identify-plant__figure-drawing g[data-part='fruit'][opacity] g[data-part='wing']"))
+            d.FindElements(
+                    By.CssSelector(".identify-plant__figure-drawing g[data-part='fruit'][opacity] g[data-part='wing']")
+                )
                 .FirstOrDefault()
         );
         browser.Find(".identify-plant__figure-under input").Click();

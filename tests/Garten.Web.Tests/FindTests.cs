@@ -12,7 +12,8 @@ public sealed class FindTests(WebFixture server) : IClassFixture<WebFixture>
         var all = Finds(browser);
         browser.Field("Search").SendKeys("quercus");
         browser.Wait("only oaks", d =>
-            d.FindElements(By.CssSelector(".survey-finds__finds-list [data-field='name'] .kit__name")) is { Count: > 0 } names
+            d.FindElements(By.CssSelector(".survey-finds__finds-list [data-field='name'] .kit__name"))
+                is { Count: > 0 } names
             && names.All(n => n.Text.StartsWith("Quercus", StringComparison.Ordinal))
                 ? browser
                 : null
@@ -33,7 +34,8 @@ public sealed class FindTests(WebFixture server) : IClassFixture<WebFixture>
         var name = most.FindElement(By.CssSelector(".kit__name")).Text;
         most.Click();
         browser.Wait("the species alone", d =>
-            d.FindElements(By.CssSelector(".survey-finds__finds-list [data-field='name'] .kit__name")) is { Count: > 0 } names
+            d.FindElements(By.CssSelector(".survey-finds__finds-list [data-field='name'] .kit__name"))
+                is { Count: > 0 } names
             && names.All(n => n.Text.StartsWith(name, StringComparison.Ordinal))
                 ? browser
                 : null

@@ -115,7 +115,10 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         there.Open($"/bench/{id}");
         there.Button("Visits").Click();
         there.Wait("the picture to be loaded", _ =>
-            there.Run("return document.querySelector('.identify-pictures__plant-pictures img')?.naturalWidth ?? 0") is > 0L ? this : null
+            there.Run("return document.querySelector('.identify-pictures__plant-pictures img')?.naturalWidth ?? 0")
+                is > 0L
+                ? this
+                : null
         );
         there.Complaints.ShouldBeEmpty();
         browser.Complaints.ShouldBeEmpty();

@@ -31,7 +31,9 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.See("with this picture as evidence");
         browser.Open("/bench/TF-022");
         browser.Wait("the names to move", d =>
-            d.FindElement(By.CssSelector(".identify__likely-names")).Text is { Length: > 0 } now && now != before ? this : null
+            d.FindElement(By.CssSelector(".identify__likely-names")).Text is { Length: > 0 } now && now != before
+                ? this
+                : null
         );
         browser.Complaints.ShouldBeEmpty();
     }
@@ -43,7 +45,9 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.Be("R. Ostrow");
         Sample(browser, "A toothed leaf beside a coin");
         var found = Length(browser);
-        browser.Run("document.querySelector(\".identify-measure__photo-handle[aria-label^='Tip of the blade']\").focus()");
+        browser.Run(
+            "document.querySelector(\".identify-measure__photo-handle[aria-label^='Tip of the blade']\").focus()"
+        );
         for (var i = 0; i < 5; i++)
         {
             browser.Act(a => a.KeyDown(Keys.Shift).SendKeys(Keys.ArrowDown).KeyUp(Keys.Shift));
@@ -183,7 +187,10 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
 
         browser.See("310 looks like a typing error for 31");
         browser.Wait("the dots", d =>
-            d.FindElements(By.CssSelector(".identify-features__sample-plot .identify-features__sample-dot")) is { Count: >= 4 } dots ? dots : null
+            d.FindElements(By.CssSelector(".identify-features__sample-plot .identify-features__sample-dot"))
+                is { Count: >= 4 } dots
+                ? dots
+                : null
         );
         browser.Complaints.ShouldBeEmpty();
     }

@@ -123,7 +123,8 @@ public sealed class PictureTests(WebFixture server) : IClassFixture<WebFixture>
     private static void Choose(Browser browser, int row, string option)
     {
         var fields = browser.Wait("the rows", d =>
-            d.FindElements(By.CssSelector(".identify-pictures__picture-arriving")) is { Count: > 0 } rows && rows.Count > row
+            d.FindElements(By.CssSelector(".identify-pictures__picture-arriving")) is { Count: > 0 } rows
+            && rows.Count > row
                 ? rows[row].FindElements(By.CssSelector("[role='combobox']"))
                 : null
         );

@@ -21,7 +21,7 @@ public sealed class ScreenTimes
         browser.Wait("the core in the browser", _ =>
             (string?)browser.Run("return document.documentElement.dataset.engine") == "browser" ? browser : null
         );
-        browser.Press("f");
+        browser.OpenFeatures("Leaf");
         browser.Find(".identify-features__character");
         var times = new List<double>();
         for (var i = 0; i < Clicks + Settling; i++)

@@ -21,7 +21,7 @@ public sealed class Screenshots
         browser.See("seasons of");
         Take(browser, "bench-key");
 
-        browser.Press("f");
+        browser.OpenFeatures("Leaf");
         browser.See("Leaflet number");
         Take(browser, "bench-features");
 
@@ -98,7 +98,9 @@ public sealed class Screenshots
         browser.Find(".survey-counts__curve-line");
         Take(browser, "records-statistics");
         browser.Open("/records?what=report");
-        browser.Wait("the report", d => d.FindElements(By.CssSelector(".survey-papers__report-map .survey-papers__report-site")).FirstOrDefault());
+        browser.Wait("the report", d =>
+            d.FindElements(By.CssSelector(".survey-papers__report-map .survey-papers__report-site")).FirstOrDefault()
+        );
         Take(browser, "records-report");
 
         browser.Open(DemoIds.Spelled("/measure?plant=7"));

@@ -87,16 +87,20 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Button("Seen again: add a visit").Click();
         browser
             .Wait("fruit", d =>
-                d.FindElements(By.CssSelector(".identify-visits__visits label")).FirstOrDefault(l => l.Text.Trim() == "fruit")
+                d.FindElements(By.CssSelector(".identify-visits__visits label"))
+                    .FirstOrDefault(l => l.Text.Trim() == "fruit")
             )
             .Click();
         browser
             .Wait("leaves", d =>
-                d.FindElements(By.CssSelector(".identify-visits__visits label")).FirstOrDefault(l => l.Text.Trim() == "leaves")
+                d.FindElements(By.CssSelector(".identify-visits__visits label"))
+                    .FirstOrDefault(l => l.Text.Trim() == "leaves")
             )
             .Click();
         browser.Button("Add the visit").Click();
-        browser.Wait("the visit", d => d.FindElements(By.CssSelector(".identify-visits__visits ol > li")).Count == 2 ? browser : null);
+        browser.Wait("the visit", d =>
+            d.FindElements(By.CssSelector(".identify-visits__visits ol > li")).Count == 2 ? browser : null
+        );
         browser.Press("f");
         browser.Button("Fruit").Click();
         browser
@@ -141,7 +145,9 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
             d.FindElement(By.CssSelector(".today__trip h2")).Text is var now && now != first ? now : null
         );
         browser.Button("Take them back").Click();
-        browser.Wait("the trip again", d => d.FindElement(By.CssSelector(".today__trip h2")).Text == first ? first : null);
+        browser.Wait("the trip again", d =>
+            d.FindElement(By.CssSelector(".today__trip h2")).Text == first ? first : null
+        );
         browser.Complaints.ShouldBeEmpty();
     }
 
@@ -220,7 +226,8 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
 
     private static void Graded(Browser browser, string grade) =>
         browser.Wait($"the grade {grade}", d =>
-            d.FindElements(By.CssSelector(".identify-likely__grade-steps [aria-current=step]")).FirstOrDefault(g => g.Text == grade)
+            d.FindElements(By.CssSelector(".identify-likely__grade-steps [aria-current=step]"))
+                .FirstOrDefault(g => g.Text == grade)
         );
 
     private static string Site(Browser browser, string name) =>

@@ -64,7 +64,7 @@ public static class SearchEndpoints
                     entries.AddRange(
                         (await places.PeopleAsync(cancel)).Select(p => new SearchEntry(
                             FoundKind.Person,
-                            p.Name,
+                            p.Id.ToString(),
                             p.Name,
                             "plants they took up or named",
                             []

@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { Button, Tab as MuiTab, Tabs } from '@mui/material'
 import { useCallback, useEffect, useState } from 'react'
-import { useNavigate, useParams, useSearchParams } from 'react-router'
+import { useNavigate, useSearchParams } from 'react-router'
 import {
   useBench,
   useChoices,
@@ -28,6 +28,7 @@ import { featureInput } from './features/featureInput'
 import { KeyPanel } from './key/KeyPanel'
 import { outcomeKeys, sureness } from '../kit/toolWords'
 import { PlantTags } from './PlantTags'
+import { usePlantAddress } from './usePlantAddress'
 import { SeasonStrip } from './plant/SeasonStrip'
 import { SheetFigure } from './plant/SheetFigure'
 import { LikelyNames } from './likely/LikelyNames'
@@ -49,16 +50,12 @@ type Column = 'plants' | 'sheet' | 'names'
 
 const nameViews: readonly NameView[] = ['account', 'disproof', 'reasons']
 const nobody: PlantTag[] = []
-const isTag = (text = '') => /^[a-z]{1,4}-\d+$/i.test(text)
 
 /** Identify: the plants under study, the question in hand on one of them, and where its name stands at the right. */
 export function BenchPage() {
-  const params = useParams()
   const navigate = useNavigate()
   const plants = usePlants()
-  // Who types an address types a tag, as it stands on the plant.
-  const tagged = plants.data?.find((p) => p.tag === params.plant?.toUpperCase())
-  const id = tagged?.id ?? (plants.data || !isTag(params.plant) ? params.plant : null) ?? null
+  const { id, tagged } = usePlantAddress()
   const guide = useGuide().data
   const person = useSession().data?.person
   const { data: sheet, error } = usePlant(id)
@@ -262,6 +259,7 @@ export function BenchPage() {
             <Tabs
               className={identifyCss.tabs}
               aria-label="Work on this plant"
+              data-walk="question"
               value={tab}
               onChange={(_, next: Tab) => setTab(next)}
             >

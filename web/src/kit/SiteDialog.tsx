@@ -4,6 +4,7 @@ import { useGuide, useRemoveSite, useSaveSite } from '../api/queries'
 import type { Site } from '../api/types'
 import { DeletedSites } from './DeletedSites'
 import { History } from './History'
+import { said } from './said'
 import { ProblemNote } from './ProblemNote'
 import { day } from './format'
 import kitCss from './kit.module.css'
@@ -130,7 +131,20 @@ export function SiteDialog({ site, onClose, onSaved }: Props) {
               color="secondary"
               disabled={remove.isPending}
               title="Only where nothing stands and nothing was counted; it can be brought back"
-              onClick={() => remove.mutate({ site: site.id, back: false }, { onSuccess: onClose })}
+              onClick={() =>
+                remove.mutate(
+                  { site: site.id, back: false },
+                  {
+                    onSuccess: () => {
+                      said.say({
+                        text: `${site.name} was deleted`,
+                        undo: () => remove.mutate({ site: site.id, back: true }),
+                      })
+                      onClose()
+                    },
+                  },
+                )
+              }
             >
               Delete this site
             </Button>

@@ -9,7 +9,7 @@ import shellCss from './shell.module.css'
 interface Step {
   /** The place it is shown at. */
   at: string
-  /** What it speaks of; the first of these that is on screen. */
+  /** What it speaks of: the first of these that is on screen, marked there with data-walk. */
   of: string
   title: string
   says: string
@@ -18,19 +18,19 @@ interface Step {
 const steps: readonly Step[] = [
   {
     at: '/today',
-    of: '.start-here a',
+    of: '[data-walk=begin]',
     title: 'Begin here',
     says: 'With a plant in front of you: where it stands and what is on it is all there is to say. Below stands what can be seen now on the plants you follow.',
   },
   {
     at: '/identify',
-    of: '.leads, .features, .key',
+    of: '[data-walk=question]',
     title: 'One question at a time',
     says: 'Press the choice that fits; each word and drawing can be opened. When you cannot tell, say so: both ways are followed. Features does the same in any order.',
   },
   {
     at: '/identify',
-    of: '.names-bar, .likely-names h2',
+    of: '[data-walk=names]',
     title: 'What it may be, and what to look at next',
     says: 'Each answer is weighed here. When a name stands, give it: it is kept with its reasons, and the plant says what to come back for.',
   },
@@ -62,10 +62,10 @@ export function FirstWalk() {
   const { pathname } = useLocation()
   const go = useNavigate()
   const step = at === null ? undefined : steps[at]
-  // Who goes on by the page itself is followed.
+  // Who goes on by the page itself is followed; who asks for the walk anew from there is led back first.
   useEffect(() => {
-    if (at === 0 && pathname.startsWith('/identify')) firstWalk.go(1)
-  }, [at, pathname])
+    if (firstWalk.step() === 0 && pathname.startsWith('/identify')) firstWalk.go(1)
+  }, [pathname])
   const target = useTarget(step && pathname.startsWith(step.at) ? step.of : null)
   if (at === null || !step || !target) return null
   const to = (next: number) => {

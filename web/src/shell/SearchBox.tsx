@@ -37,7 +37,7 @@ export function SearchBox() {
       <Button
         color="inherit"
         className={shellCss.shellSearch}
-        aria-label="Find a plant, name, site, word or action"
+        aria-label="Find a plant, name, site, word …"
         onClick={() => setOpen(true)}
       >
         <svg
@@ -52,7 +52,7 @@ export function SearchBox() {
           <path d="M10 4a6 6 0 1 0 0 12a6 6 0 1 0 0-12M15 15l6 6" />
         </svg>
         <span className={shellCss.shellSearchWords}>Find a plant, name, site, word …</span>
-        <kbd>Ctrl K</kbd>
+        <kbd aria-hidden>Ctrl K</kbd>
       </Button>
       {open && <SearchDialog onClose={() => setOpen(false)} />}
     </>

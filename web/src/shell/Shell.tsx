@@ -9,6 +9,7 @@ import { Help } from './Help'
 import { PersonMenu } from './PersonMenu'
 import { placeOf, places } from './places'
 import { ReadingNote } from './ReadingNote'
+import { SaidBar } from './SaidBar'
 import { SearchBox } from './SearchBox'
 import { useScrollKept } from './useScrollKept'
 import kitCss from '../kit/kit.module.css'
@@ -80,6 +81,7 @@ export function Shell({ themeName, onTheme, inside, children }: Props) {
         {children}
       </div>
       {inside && <FirstWalk />}
+      <SaidBar />
     </div>
   )
 }

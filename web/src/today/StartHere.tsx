@@ -10,7 +10,7 @@ export function StartHere() {
   const plants = usePlants().data
   const last = plants?.find((p) => p.id === lastPlant.read()) ?? plants?.[0]
   return (
-    <div className={todayCss.startHere} role="group" aria-label="Begin">
+    <div className={todayCss.startHere} role="group" aria-label="Begin" data-walk="begin">
       {mayRecord && (
         <>
           <Button component={Link} to="/identify?add=" variant="contained" size="large">

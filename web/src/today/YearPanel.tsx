@@ -120,7 +120,7 @@ export function YearPanel() {
           </span>
         ))}
       </p>
-      <div className={todayCss.yearTable}>
+      <div className={todayCss.yearTable} tabIndex={0}>
         <div className={todayCss.yearRow} aria-hidden="true">
           <span />
           <div className={todayCss.yearMonths}>

@@ -51,7 +51,7 @@ export function LikelyNames({
   const organOf = (character: string) => guide.characters.find((c) => c.id === character)?.organ
   return (
     <aside className={likelyCss.likelyNames} aria-label="Likely names">
-      <h2>
+      <h2 data-walk="names">
         Likely names{' '}
         <small>
           {likelyNames.features} {likelyNames.features === 1 ? 'feature' : 'features'} weighed

@@ -20,6 +20,7 @@ export function NamesBar({ bench, open, onPress }: Props) {
     <button
       type="button"
       className={clsx(likelyCss.namesBar, kitCss.noPrint)}
+      data-walk="names"
       aria-expanded={open}
       onClick={onPress}
     >

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { PictureView, PlantSheet } from '../../api/types'
 import { capital, day } from '../../kit/format'
+import { said } from '../../kit/said'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { MarksEditor } from './MarksEditor'
 import { PictureFields } from './PictureFields'
@@ -66,7 +67,16 @@ export function PictureDialog({ sheet, view, onClose }: Props) {
               onClick={() =>
                 remove.mutate(
                   { photo: photo.id, visit: before.visit, reason, back: false },
-                  { onSuccess: onClose },
+                  {
+                    onSuccess: () => {
+                      said.say({
+                        text: 'The picture was taken off',
+                        undo: () =>
+                          remove.mutate({ photo: photo.id, visit: before.visit, reason: '', back: true }),
+                      })
+                      onClose()
+                    },
+                  },
                 )
               }
             >

@@ -1,19 +1,21 @@
 import { clsx } from 'clsx'
 import { Button } from '@mui/material'
-import { useNavigate, useParams } from 'react-router'
+import { useNavigate } from 'react-router'
 import { usePlant } from '../../api/queries'
+import { Awaited } from '../../kit/Awaited'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
+import { usePlantAddress } from '../usePlantAddress'
 import { PortraitSheet } from './PortraitSheet'
 import kitCss from '../../kit/kit.module.css'
 import picturesCss from './pictures.module.css'
 
 /** The portrait of a plant as a page to print. */
 export function PortraitPage() {
-  const { plant = '' } = useParams()
+  const { id } = usePlantAddress()
   const navigate = useNavigate()
-  const { data: sheet, error } = usePlant(plant)
-  if (!sheet) return <ProblemNote error={error} />
+  const { data: sheet, error } = usePlant(id)
+  if (!sheet) return error ? <ProblemNote error={error} /> : <Awaited />
   const name = sheet.determinations[0]
   return (
     <main className={kitCss.platePage}>
@@ -21,7 +23,7 @@ export function PortraitPage() {
         <Button variant="contained" onClick={() => window.print()}>
           Print this portrait
         </Button>
-        <Button onClick={() => void navigate(`/identify/${plant}`)}>Back to the plant</Button>
+        <Button onClick={() => void navigate(`/identify/${sheet.plant.id}`)}>Back to the plant</Button>
       </div>
       <article
         className={clsx(kitCss.plateSheet, picturesCss.portraitSheet)}
@@ -33,7 +35,7 @@ export function PortraitPage() {
           </h1>
           <p>{[sheet.plant.description, sheet.plant.site.name].filter(Boolean).join(' · ')}</p>
         </header>
-        <PortraitSheet plant={plant} tag={sheet.plant.tag} />
+        <PortraitSheet plant={sheet.plant.id} tag={sheet.plant.tag} />
       </article>
     </main>
   )

@@ -2,6 +2,7 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } 
 import { useState } from 'react'
 import type { PlantSheet } from '../../api/types'
 import { ChangesList } from '../../kit/ChangesList'
+import { said } from '../../kit/said'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { SiteField } from '../../kit/SiteField'
 import { useCorrectPlant, useCorrections, useRemovePlant } from './correctionQueries'
@@ -36,7 +37,18 @@ export function CorrectPlantDialog({ sheet, onClose, onDeleted }: Props) {
         onSubmit={(e) => {
           e.preventDefault()
           if (deleting)
-            remove.mutate({ plant: sheet.plant.id, reason, back: false }, { onSuccess: onDeleted })
+            remove.mutate(
+              { plant: sheet.plant.id, reason, back: false },
+              {
+                onSuccess: () => {
+                  said.say({
+                    text: `${before.tag} was deleted`,
+                    undo: () => remove.mutate({ plant: sheet.plant.id, reason: '', back: true }),
+                  })
+                  onDeleted()
+                },
+              },
+            )
           else correct.mutate({ before, after }, { onSuccess: onClose })
         }}
       >

@@ -84,7 +84,7 @@ export const SheetFigure = memo(function SheetFigure({
     (Object.keys(sides) as Organ[]).filter((o) => sides[o] === which).map(label)
   // The buttons beside the drawing do the same from the keyboard.
   const touch = (at: EventTarget) => {
-    const parts = at instanceof Element ? at.closest('.figure-drawing > svg > g[data-part]') : null
+    const parts = at instanceof Element ? at.closest(`.${plantCss.figureDrawing} > svg > g[data-part]`) : null
     const organ = parts?.getAttribute('data-part') as Organ | null
     if (organ && organ in sides) onOrgan(organ)
   }

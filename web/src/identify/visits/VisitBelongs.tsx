@@ -2,6 +2,8 @@ import { Button, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { usePlants } from '../../api/queries'
 import type { PlantSheet, PlantVisit } from '../../api/types'
+import { day } from '../../kit/format'
+import { said } from '../../kit/said'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useMoveVisit, useRemoveVisit } from '../naming/partingQueries'
 import { ReasonForm } from '../naming/ReasonForm'
@@ -26,7 +28,20 @@ export function VisitBelongs({ sheet, visit, onDone }: Props) {
         means="It goes with all that was recorded on it. It can be brought back below the visits."
         busy={remove.isPending}
         error={remove.error}
-        onDo={(reason) => remove.mutate({ visit: visit.id, reason, back: false }, { onSuccess: onDone })}
+        onDo={(reason) =>
+          remove.mutate(
+            { visit: visit.id, reason, back: false },
+            {
+              onSuccess: () => {
+                said.say({
+                  text: `The visit of ${day(visit.date)} was deleted`,
+                  undo: () => remove.mutate({ visit: visit.id, reason: '', back: true }),
+                })
+                onDone()
+              },
+            },
+          )
+        }
         onLeave={() => setDeleting(false)}
       />
     )

@@ -57,7 +57,7 @@ function Changes({ before, after }: { before: number; after: number }) {
   if (data.length === 0)
     return <p className={kitCss.soft}>No species was looked for in its season in both years.</p>
   return (
-    <div className={surveyCss.statisticsWide}>
+    <div className={surveyCss.statisticsWide} tabIndex={0}>
       <table className={surveyCss.countTable}>
         <thead>
           <tr>

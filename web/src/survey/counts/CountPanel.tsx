@@ -5,6 +5,7 @@ import type { CountLineView, SheetContent, SheetLine } from '../../api/types'
 import { day } from '../../kit/format'
 import { History } from '../../kit/History'
 import { Awaited } from '../../kit/Awaited'
+import { said } from '../../kit/said'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useEntry } from '../../kit/useEntry'
@@ -48,7 +49,20 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
           color="secondary"
           disabled={remove.isPending}
           title="With its lines; it can be brought back below the list"
-          onClick={() => remove.mutate({ sheet: id, back: false }, { onSuccess: onGone })}
+          onClick={() =>
+            remove.mutate(
+              { sheet: id, back: false },
+              {
+                onSuccess: () => {
+                  said.say({
+                    text: 'The count was deleted',
+                    undo: () => remove.mutate({ sheet: id, back: true }),
+                  })
+                  onGone()
+                },
+              },
+            )
+          }
         >
           Delete this count
         </Button>

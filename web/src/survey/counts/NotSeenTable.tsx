@@ -18,7 +18,7 @@ export function NotSeenTable({ site }: { site: string }) {
         Species of the other sites. How often each is seen where it grows comes from later visits, in its
         season, to places where it was found; walk-through lists and timed searches count.
       </p>
-      <div className={surveyCss.statisticsWide}>
+      <div className={surveyCss.statisticsWide} tabIndex={0}>
         <table className={surveyCss.countTable}>
           <thead>
             <tr>

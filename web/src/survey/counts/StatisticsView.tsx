@@ -109,7 +109,7 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
       </div>
       <section aria-label="Species">
         <h2>Species</h2>
-        <div className={surveyCss.statisticsWide}>
+        <div className={surveyCss.statisticsWide} tabIndex={0}>
           <table className={surveyCss.countTable}>
             <thead>
               <tr>
@@ -140,7 +140,7 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
       {of.sites.length > 0 && (
         <section aria-label="How alike the sites are">
           <h2>How alike the sites are</h2>
-          <div className={surveyCss.statisticsWide}>
+          <div className={surveyCss.statisticsWide} tabIndex={0}>
             <table className={surveyCss.countTable}>
               <thead>
                 <tr>

@@ -28,7 +28,7 @@ export function WatchedTable({ sheet }: { sheet: string }) {
   return (
     <section aria-label="What the watch saw this year">
       <h3>What the watch saw at this site this year</h3>
-      <div className={surveyCss.statisticsWide}>
+      <div className={surveyCss.statisticsWide} tabIndex={0}>
         <table className={clsx(surveyCss.countTable, countsCss.watched)}>
           <thead>
             <tr>

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { useSession } from '../../api/queries'
 import type { SurveyNameView } from '../../api/types'
 import { Awaited } from '../../kit/Awaited'
+import { said } from '../../kit/said'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { BringInNames } from './BringInNames'
@@ -128,7 +129,18 @@ function Entry({ of: entry }: { of: SurveyNameView }) {
             <Button
               size="small"
               color="inherit"
-              onClick={() => remove.mutate({ name: name.id, back: !!name.away })}
+              onClick={() =>
+                remove.mutate(
+                  { name: name.id, back: !!name.away },
+                  {
+                    onSuccess: () =>
+                      said.say({
+                        text: `${name.name} was ${name.away ? 'put back' : 'deleted'}`,
+                        undo: () => remove.mutate({ name: name.id, back: !name.away }),
+                      }),
+                  },
+                )
+              }
             >
               {name.away ? 'Put it back' : 'Delete'}
             </Button>

@@ -73,7 +73,7 @@ function Report({ of }: { of: ReportView }) {
           reasons that stand on its sheet.
         </p>
         {of.report.effort.length > 0 && (
-          <div className={surveyCss.statisticsWide}>
+          <div className={surveyCss.statisticsWide} tabIndex={0}>
             <table className={surveyCss.countTable}>
               <thead>
                 <tr>
@@ -114,7 +114,7 @@ function Report({ of }: { of: ReportView }) {
       </section>
       <section aria-label="Species found">
         <h2>{of.report.species.length} species</h2>
-        <div className={surveyCss.statisticsWide}>
+        <div className={surveyCss.statisticsWide} tabIndex={0}>
           <table className={surveyCss.countTable}>
             <thead>
               <tr>
@@ -152,7 +152,7 @@ function Report({ of }: { of: ReportView }) {
           <p className={kitCss.soft}>
             These stand in no table above and in no statistic below as a species of their own.
           </p>
-          <div className={surveyCss.statisticsWide}>
+          <div className={surveyCss.statisticsWide} tabIndex={0}>
             <table className={surveyCss.countTable}>
               <tbody>
                 {of.report.doubtful.map((d) => (

@@ -39,6 +39,95 @@ public sealed class ComingInTests(WebFixture server) : IClassFixture<WebFixture>
     }
 
     [Fact]
+    public void What_is_done_every_day_takes_few_presses()
+    {
+        using var browser = server.Open("/today");
+        browser.See("Shows now");
+        var presses = 0;
+        void Press(Action act, int count = 1)
+        {
+            act();
+            presses += count;
+        }
+
+        // The willow of last year, and what speaks for its name.
+        Press(() => browser.Act(a => a.KeyDown(Keys.Control).SendKeys("k").KeyUp(Keys.Control)));
+        Press(() => browser.Find(".shell__search-dialog input").SendKeys("willow"));
+        browser.Find(".shell__search-found.Mui-focused").Text.ShouldContain("TF-018");
+        Press(() => browser.Press(Keys.Enter));
+        Press(() => browser.Find("button.identify-likely__weighed").Click());
+        browser.See("Fits");
+        presses.ShouldBe(4);
+        browser.Press(Keys.Escape);
+
+        // Three features, of those that tell most.
+        presses = 0;
+        Press(() => browser.Press("f"));
+        browser.See("Show the next features");
+        for (var n = 0; n < 3; n++)
+        {
+            Press(() =>
+                browser
+                    .Wait("a feature to answer", d =>
+                        d.FindElements(
+                                By.CssSelector(
+                                    ".identify-features__character:not(:has([aria-pressed=true])) button.identify-features__state:not([aria-disabled])"
+                                )
+                            )
+                            .FirstOrDefault()
+                    )
+                    .Click()
+            );
+            browser.Wait("it to be recorded", d =>
+                d.FindElements(By.CssSelector(".identify-features__character-said")).Count > n ? browser : null
+            );
+        }
+
+        presses.ShouldBe(4);
+
+        // A count of twenty names.
+        browser.Open("/today");
+        presses = 0;
+        Press(() => browser.Button("Count a place").Click());
+        Press(() => browser.Find(".survey-counts__count-safe input").Click());
+        Press(() => browser.Find(".survey-counts__count-form [type=submit]").Click());
+        foreach (var (name, line) in Twenty.Select((n, i) => (n, i + 1)))
+        {
+            Press(() => browser.Find(".survey-counts__count-entry input").SendKeys($"{name} 1{Keys.Enter}"), 2);
+            browser.Wait($"line {line}", d =>
+                d.FindElements(By.CssSelector(".survey__count-table tbody tr")).Count >= line ? browser : null
+            );
+        }
+
+        presses.ShouldBe(43);
+        browser.Complaints.ShouldBeEmpty();
+    }
+
+    private static readonly string[] Twenty =
+    [
+        "Acer circinatum",
+        "Acer macrophyllum",
+        "Alnus rubra",
+        "Sambucus racemosa",
+        "Sambucus cerulea",
+        "Vaccinium parvifolium",
+        "Rosa nutkana",
+        "Rosa gymnocarpa",
+        "Salix sitchensis",
+        "Salix hookeriana",
+        "Rubus leucodermis",
+        "Mahonia nervosa",
+        "Polystichum munitum",
+        "Tsuga heterophylla",
+        "Pseudotsuga menziesii",
+        "Frangula purshiana",
+        "Prunus emarginata",
+        "Crataegus monogyna",
+        "Hedera helix",
+        "Digitalis purpurea",
+    ];
+
+    [Fact]
     public void Who_is_here_for_the_first_time_is_shown_round_in_three_steps_and_again_from_help()
     {
         using var browser = new Browser(server.Address, newcomer: true);

@@ -181,7 +181,7 @@ public sealed class CountTests(WebFixture server) : IClassFixture<WebFixture>
                 .FirstOrDefault(s => s.Text.StartsWith("12 sampling units", StringComparison.Ordinal))
         );
         browser.See("Needs counts of at least 10 individuals.");
-        browser.Find("[aria-label='Species by effort'] .MuiLineElement-root");
+        browser.Find("[aria-label='Species by effort'] figure svg path");
         browser.Wait("the camas", d =>
             d.FindElements(By.CssSelector("[aria-label='Species'] tr"))
                 .FirstOrDefault(r => r.Text.StartsWith("Camassia quamash", StringComparison.Ordinal))

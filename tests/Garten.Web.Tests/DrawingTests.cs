@@ -11,8 +11,7 @@ public sealed class DrawingTests(WebFixture server) : IClassFixture<WebFixture>
         using var browser = server.Open("/identify/TF-022?do=plant");
         browser.Be("R. Ostrow");
         browser.Find(".identify-plant__figure-drawing g[data-part='fruit'][opacity]");
-        browser.Press("f");
-        browser.Button("Fruit").Click();
+        browser.OpenFeatures("Fruit");
         var pome = Tile(browser, "Kind of fruit", "pome");
         pome.FindElement(By.CssSelector(".kit__tile svg"));
         pome.Click();

@@ -109,7 +109,7 @@ public sealed class ImportTests(WebFixture server) : IClassFixture<WebFixture>
         there.See("Acer cf. glabrum");
         var id = (string)
             there.RunAsync(
-                "const [tag, done] = arguments; fetch('/api/plants').then(r => r.json()).then(all => done(all.find(p => p.identify__tag === tag).id))",
+                "const [tag, done] = arguments; fetch('/api/plants').then(r => r.json()).then(all => done(all.find(p => p.tag === tag).id))",
                 tag
             )!;
         there.Open($"/bench/{id}");

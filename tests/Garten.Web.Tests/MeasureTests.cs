@@ -177,8 +177,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
     {
         using var browser = server.Open("/bench/TF-022");
         browser.Be("R. Ostrow");
-        browser.Press("f");
-        browser.Button("Leaf").Click();
+        browser.OpenFeatures("Leaf");
         foreach (var part in new[] { "31 mm", "28 mm", "310 mm", "34 mm" })
         {
             browser.Find("input[aria-label='Leaf stalk length']").SendKeys(part + Keys.Enter);
@@ -208,8 +207,7 @@ public sealed partial class MeasureTests(WebFixture server) : IClassFixture<WebF
         browser.See("63.0 ± 1.4 mm");
         browser.Open("/bench/TF-012");
         browser.Button("Give a name");
-        browser.Press("f");
-        browser.Button("Leaf").Click();
+        browser.OpenFeatures("Leaf");
         browser.Find("input[aria-label='Blade width']").SendKeys("about two thumbs" + Keys.Enter);
         browser.See("Recorded: about two thumbs");
         browser.Complaints.ShouldBeEmpty();

@@ -29,7 +29,7 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
         using var browser = AtLeaves("/bench/TF-012");
         browser.Button("Tally counts").Click();
         var leaflets = browser.Wait("the leaflets", d =>
-            d.FindElements(By.CssSelector("kbd"))
+            d.FindElements(By.CssSelector(".identify-features__tally button"))
                 .FirstOrDefault(k => k.Text.EndsWith("Leaflet number", StringComparison.Ordinal))
         );
         var key = leaflets.Text[..1];
@@ -45,8 +45,7 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
         browser.Button("Close").Click();
         browser.See("2 parts, mean 6");
         browser.Reload();
-        browser.Press("f");
-        browser.Button("Leaf").Click();
+        browser.OpenFeatures("Leaf");
         browser.See("2 parts, mean 6");
         browser.Complaints.ShouldBeEmpty();
     }
@@ -111,8 +110,7 @@ public sealed class SampleTakingTests(WebFixture server) : IClassFixture<WebFixt
     {
         var browser = server.Open(plant);
         browser.Be("R. Ostrow");
-        browser.Press("f");
-        browser.Button("Leaf").Click();
+        browser.OpenFeatures("Leaf");
         return browser;
     }
 

@@ -101,8 +101,7 @@ public sealed class SeasonTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Wait("the visit", d =>
             d.FindElements(By.CssSelector(".identify-visits__visits ol > li")).Count == 2 ? browser : null
         );
-        browser.Press("f");
-        browser.Button("Fruit").Click();
+        browser.OpenFeatures("Fruit");
         browser
             .Wait("the keys", d =>
                 d.FindElements(By.CssSelector("[role=group][aria-label='Kind of fruit'] .identify-features__state"))

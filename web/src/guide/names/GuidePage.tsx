@@ -8,6 +8,7 @@ import { ByFeature } from './ByFeature'
 import { ByKinship } from './ByKinship'
 import { FloraText } from './FloraText'
 import { FoundNames } from './FoundNames'
+import { FirstPicture } from './FirstPicture'
 import { TaxonLine } from './TaxonLine'
 import kitCss from '../../kit/kit.module.css'
 import namesCss from './names.module.css'
@@ -79,18 +80,22 @@ export function GuidePage() {
               Find a name, go down the families, or ask which plants show a feature.
             </p>
             <h2>Know these before you touch anything here</h2>
-            {guide?.taxa
-              .filter((t) => t.hazards.includes('deadly') && t.name.rank === 'species')
-              .map((t) => (
-                <TaxonLine
-                  key={t.name.id}
-                  name={t.name}
-                  note={[t.name.common, t.family].join(' · ')}
-                  hazards={t.hazards}
-                  current={false}
-                  onOpen={open}
-                />
-              ))}
+            <div className={namesCss.guideCards}>
+              {guide?.taxa
+                .filter((t) => t.hazards.includes('deadly') && t.name.rank === 'species')
+                .map((t) => (
+                  <div key={t.name.id}>
+                    <FirstPicture taxon={t.name.id} />
+                    <TaxonLine
+                      name={t.name}
+                      note={[t.name.common, t.family].join(' · ')}
+                      hazards={t.hazards}
+                      current={false}
+                      onOpen={open}
+                    />
+                  </div>
+                ))}
+            </div>
           </div>
         )}
       </main>

@@ -29,7 +29,7 @@ export function PlatePage() {
         </Button>
         <Button onClick={() => void navigate(`/guide/${taxon}`)}>Back to the account</Button>
       </div>
-      <article className={kitCss.plateSheet} aria-label={`Plate of ${account.taxon.name}`}>
+      <article tabIndex={0} className={kitCss.plateSheet} aria-label={`Plate of ${account.taxon.name}`}>
         <header>
           <h1>
             <TaxonText name={account.taxon.name} family={account.taxon.rank === 'family'} />{' '}

@@ -6,6 +6,7 @@ import { useNameSpecimens } from '../../api/queries'
 import type { NamedSpecimen } from '../../api/types'
 import { ViewTitle } from '../../kit/ViewTitle'
 import { percent } from '../../kit/format'
+import { Empty } from '../../kit/Empty'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import kitCss from '../../kit/kit.module.css'
@@ -15,6 +16,12 @@ interface Table {
   name: string
   content: string
 }
+
+const example = [
+  ['specimen_id', 'date', 'leaf-arrangement', 'leaf-division', 'margin', 'leaf-length'],
+  ['S-1', '2026-05-14', 'opposite', 'simple', 'doubly serrate', '11 cm; 9 cm'],
+  ['S-2', '2026-05-14', 'alternate', 'simple', 'entire', '14 cm'],
+]
 
 /** A table of specimens dropped in and named row by row. */
 export function SpecimensPage() {
@@ -105,6 +112,33 @@ export function SpecimensPage() {
         )}
       </div>
       <ProblemNote error={naming.error ?? saving.error} />
+      {!table && (
+        <Empty
+          says="What comes out: the likeliest names of each row with their weights, and a file of them."
+          example={
+            <table>
+              <tbody>
+                {example.map((row) => (
+                  <tr key={row[0]}>
+                    {row.map((cell) => (
+                      <td key={cell}>{cell}</td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          }
+        >
+          <Button
+            variant="outlined"
+            onClick={() =>
+              name({ name: 'example.csv', content: example.map((r) => r.join()).join('\n') }, flat)
+            }
+          >
+            Try it with this example
+          </Button>
+        </Empty>
+      )}
       {naming.isPending && <p role="status">Naming …</p>}
       {naming.data && <Results rows={naming.data} />}
     </main>

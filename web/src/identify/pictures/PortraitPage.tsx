@@ -26,6 +26,7 @@ export function PortraitPage() {
         <Button onClick={() => void navigate(`/identify/${sheet.plant.id}`)}>Back to the plant</Button>
       </div>
       <article
+        tabIndex={0}
         className={clsx(kitCss.plateSheet, picturesCss.portraitSheet)}
         aria-label={`Portrait of ${sheet.plant.tag}`}
       >

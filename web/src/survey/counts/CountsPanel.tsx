@@ -4,6 +4,8 @@ import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useSession } from '../../api/queries'
 import { day } from '../../kit/format'
+import { Empty } from '../../kit/Empty'
+import { TaxonText } from '../../kit/TaxonText'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { SiteField } from '../../kit/SiteField'
 import { BeginCountForm } from './BeginCountForm'
@@ -13,6 +15,11 @@ import { DeletedCounts } from './DeletedCounts'
 import { protocols } from './protocols'
 import kitCss from '../../kit/kit.module.css'
 import countsCss from './counts.module.css'
+
+const examples = [
+  ['ace cir 3', 'Acer circinatum', '3'],
+  ['sword fern 12', 'Polystichum munitum', '12'],
+] as const
 
 /** Counts by protocol: the list of them, and the one that is open. */
 export function CountsPanel() {
@@ -73,10 +80,37 @@ export function CountsPanel() {
           </Button>
         )}
         {open === null && (
-          <p className={kitCss.soft}>
-            Choose a count, or begin one: a list of a walk, a timed search, quadrats with cover, a line, a
-            plot of trees, a population, or a watch of leaves, flowers and fruit.
-          </p>
+          <Empty
+            says="Choose a count, or begin one: a list of a walk, a timed search, quadrats with cover, a line, a plot of trees, a population, or a watch of leaves, flowers and fruit. A line is a name and a number: three letters of genus and species will do."
+            example={
+              <table>
+                <thead>
+                  <tr>
+                    <th>typed</th>
+                    <th>kept</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {examples.map(([typed, name, number]) => (
+                    <tr key={typed}>
+                      <td>
+                        <kbd>{typed}</kbd>
+                      </td>
+                      <td>
+                        <TaxonText name={name} /> {number}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            }
+          >
+            {mayRecord && sheets?.length === 0 && (
+              <Button variant="contained" onClick={() => setOpen('new')}>
+                Begin the first count
+              </Button>
+            )}
+          </Empty>
         )}
         {open === 'new' && <BeginCountForm onBegun={setOpen} />}
         {open !== null && open !== 'new' && <CountPanel key={open} id={open} onGone={() => setOpen(null)} />}

@@ -3,6 +3,8 @@ import { Button } from '@mui/material'
 import { useState } from 'react'
 import type { LabelView } from '../../api/types'
 import { day } from '../../kit/format'
+import { Link } from 'react-router'
+import { Empty } from '../../kit/Empty'
 import { Awaited } from '../../kit/Awaited'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
@@ -10,13 +12,45 @@ import { useLabels } from './paperQueries'
 import kitCss from '../../kit/kit.module.css'
 import papersCss from './papers.module.css'
 
+const example: LabelView = {
+  plant: '',
+  survey: 'Name of the survey',
+  number: 'RO-12',
+  tag: 'TF-031',
+  name: 'Acer circinatum',
+  author: 'Pursh',
+  family: 'Sapindaceae',
+  site: 'Name of the site',
+  elevationM: 180,
+  position: '',
+  uncertaintyM: null,
+  description: 'Shrub of 3 m under firs',
+  planted: false,
+  features: ['leaves opposite', 'lobes 7–9'],
+  takenOn: '2026-05-14',
+  collector: 'R. Ostrow',
+  determiner: 'M. Falk',
+  determinedOn: '2026-06-02',
+  keptAt: 'a herbarium',
+  sensitive: false,
+}
+
 /** Labels for the specimens of the survey; those ticked are printed. */
 export function LabelsPanel() {
   const { data, error } = useLabels()
   const [left, setLeft] = useState<string[]>([])
   if (!data) return error ? <ProblemNote error={error} /> : <Awaited />
   if (data.length === 0)
-    return <p>No specimen was kept yet. One is entered on the bench, below the names of its plant.</p>
+    return (
+      <Empty
+        says="A label for each specimen that is kept. Where the stand bears it and the permit allows it, a specimen is entered at its plant, below the names given."
+        example={<Label of={example} />}
+      >
+        <Button component={Link} to="/identify" variant="contained">
+          Go to the plants
+        </Button>
+      </Empty>
+    )
   const chosen = data.filter((l) => !left.includes(l.number))
   return (
     <div className={papersCss.paper}>

@@ -123,7 +123,7 @@ public sealed class ComingInTests(WebFixture server) : IClassFixture<WebFixture>
         "Frangula purshiana",
         "Prunus emarginata",
         "Crataegus monogyna",
-        "Hedera helix",
+        "Hedera hibernica",
         "Digitalis purpurea",
     ];
 

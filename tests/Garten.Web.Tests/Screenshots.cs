@@ -19,10 +19,12 @@ public sealed class Screenshots
         browser.Be("R. Ostrow");
         browser.SeeCouplet("woody-in-leaf 5");
         browser.See("seasons of");
+        browser.Find(".identify-key__lead .kit__tile svg");
         Take(browser, "bench-key");
 
-        browser.OpenFeatures("Leaf");
-        browser.See("Leaflet number");
+        browser.Open("/identify/TF-022?do=features");
+        browser.See("Show the next features");
+        browser.Find(".identify-features__character .kit__tile svg");
         Take(browser, "bench-features");
 
         browser.Open("/season");
@@ -95,7 +97,7 @@ public sealed class Screenshots
         browser.Choose("Site", "Tollgate Meadow");
         browser.Choose("Counted by", "Quadrats with cover");
         browser.See("12 sampling units");
-        browser.Find(".survey-counts__curve-line");
+        browser.Find("figure svg path");
         Take(browser, "records-statistics");
         browser.Open("/records?what=report");
         browser.Wait("the report", d =>
@@ -119,6 +121,7 @@ public sealed class Screenshots
         browser.Resize(390, 844);
         browser.Open("/bench/TF-031");
         browser.SeeCouplet("woody-in-leaf 5");
+        browser.Find(".identify-key__lead .kit__tile svg");
         Take(browser, "phone-sheet");
     }
 

@@ -15,7 +15,7 @@ export const Empty = ({ says, example, children }: Props) => (
   <section className={kitCss.empty}>
     <p>{says}</p>
     {example && (
-      <figure>
+      <figure tabIndex={0}>
         <figcaption>An example</figcaption>
         {example}
       </figure>

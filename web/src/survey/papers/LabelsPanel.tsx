@@ -43,7 +43,7 @@ export function LabelsPanel() {
   if (data.length === 0)
     return (
       <Empty
-        says="A label for each specimen that is kept. Where the stand bears it and the permit allows it, a specimen is entered at its plant, below the names given."
+        says="No specimen was kept yet. A label for each will stand here. Where the stand bears it and the permit allows it, a specimen is entered at its plant, below the names given."
         example={<Label of={example} />}
       >
         <Button component={Link} to="/identify" variant="contained">

@@ -29,7 +29,11 @@ const guide: GuideView = aGuide({
 })
 
 const open = (more: Record<string, unknown> = {}, at = '/guide') => {
-  const server = serve({ 'GET /api/guide': guide, ...more })
+  const server = serve({
+    'GET /api/guide': guide,
+    'GET /api/drawings/taxa/cicuta-douglasii': { panels: [], contradictions: [] },
+    ...more,
+  })
   const drawn = draw(
     <Routes>
       <Route path="/guide/:taxon?" element={<GuidePage />} />

@@ -56,7 +56,7 @@ const open = (view: object = year) => {
 describe('the year', () => {
   it('draws each season where it lies, one across New Year in two', async () => {
     const { row } = open()
-    expect(await screen.findByRole('status')).toHaveTextContent('2 taxa')
+    expect(await screen.findByText('2 taxa')).toBeVisible()
     const bars = (name: string) =>
       [...(row(name)?.querySelectorAll('rect') ?? [])].map((r) => [
         Math.round(Number(r.getAttribute('x'))),

@@ -5,6 +5,7 @@ import { draw } from '../../testing/draw'
 import { aName } from '../../testing/made'
 import { Says, serve } from '../../testing/server'
 import { SpecimensPage } from '../../../src/guide/tables/SpecimensPage'
+import tablesCss from '../../../src/guide/tables/tables.module.css'
 
 const named = (id: string, part: object = {}): NamedSpecimen => ({
   id,
@@ -59,10 +60,10 @@ describe('a table of specimens', () => {
     const { user, server } = open()
     const drop = screen.getByText('Drop the file here, or choose it').closest('label') as HTMLElement
     fireEvent.dragOver(drop)
-    expect(drop).toHaveClass('over')
+    expect(drop).toHaveClass(tablesCss.over ?? '')
     fireEvent.drop(drop, { dataTransfer: { files: [table()] } })
     expect(await screen.findByText(/specimens named/)).toBeVisible()
-    expect(drop).not.toHaveClass('over')
+    expect(drop).not.toHaveClass(tablesCss.over ?? '')
     await user.click(screen.getByRole('checkbox'))
     await waitFor(() => expect(server.asked.at(-1)?.path).toContain('flat=true'))
   })

@@ -284,7 +284,7 @@ describe('visits', () => {
     draw(<VisitsPanel sheet={sheet} />)
     const strip = await screen.findByRole('figure', { name: 'What was looked at when' })
     const dots = [...strip.querySelectorAll('circle')]
-    expect(dots.map((d) => d.getAttribute('class'))).toEqual([null, 'hidden'])
+    expect(dots.map((d) => d.getAttribute('class'))).toEqual([null, careCss.hidden])
     expect(Number(dots[0]?.getAttribute('cx'))).toBeLessThan(Number(dots[1]?.getAttribute('cx')))
     expect(strip.querySelector('title')).toHaveTextContent('1 Nov 2025: twig and bud. 14 May 2026: leaf')
     expect(within(strip).getByText('2026')).toBeInTheDocument()

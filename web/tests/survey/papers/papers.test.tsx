@@ -8,6 +8,7 @@ import { ReportPanel } from '../../../src/survey/papers/ReportPanel'
 import { draw } from '../../testing/draw'
 import { aName, aSite, someStatistics } from '../../testing/made'
 import { type Asked, serve } from '../../testing/server'
+import kitCss from '../../../src/kit/kit.module.css'
 import papersCss from '../../../src/survey/papers/papers.module.css'
 
 describe('the map of a report', () => {
@@ -250,11 +251,13 @@ describe('labels', () => {
   it('are printed but for those taken out', async () => {
     serve({ 'GET /api/labels': [label('RO 12'), label('RO 13', { name: '' })] })
     const { user } = draw(<LabelsPanel />)
-    expect(await screen.findByRole('status')).toHaveTextContent('2 of 2 labels')
+    expect(await screen.findByText('2 of 2 labels')).toBeVisible()
     expect(screen.getByRole('article', { name: 'Label RO 13' })).toHaveTextContent('not named yet')
     await user.click(screen.getByRole('checkbox', { name: 'print RO 12' }))
     expect(screen.getByRole('status')).toHaveTextContent('1 of 2 labels')
-    expect(screen.getByRole('article', { name: 'Label RO 12' }).parentElement).toHaveClass('no-print')
+    expect(screen.getByRole('article', { name: 'Label RO 12' }).parentElement).toHaveClass(
+      kitCss.noPrint ?? '',
+    )
     await user.click(screen.getByRole('checkbox', { name: 'print RO 13' }))
     expect(screen.getByRole('button', { name: 'Print the labels' })).toBeDisabled()
   })

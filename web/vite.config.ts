@@ -22,7 +22,20 @@ export default defineConfig({
     target: 'es2022',
     // Everything stays a file of its own: the policy of the page allows no data: fonts or scripts.
     assetsInlineLimit: 0,
+    // One small sheet of styles: a sheet for each view would be a request for each.
+    cssCodeSplit: false,
     chunkSizeWarningLimit: 900,
+    rolldownOptions: {
+      output: {
+        // A file for what the frame needs and one for what views share: a page asks for few files, whichever it is.
+        codeSplitting: {
+          groups: [
+            { name: 'frame', tags: ['$initial'], priority: 3 },
+            { name: 'shared', test: /@mui[/]material|[/]src[/]/, minShareCount: 2, priority: 2 },
+          ],
+        },
+      },
+    },
   },
   test: {
     environment: 'happy-dom',

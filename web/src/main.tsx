@@ -10,9 +10,19 @@ import { createRoot } from 'react-dom/client'
 import { queryClient } from './api/queries'
 import { App } from './App'
 import './kit/theme/page.css'
+import { loadAhead } from './shell/views'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? ''
-const cache = createCache({ key: 'g', nonce, prepend: true })
+// No prefixes of other times: every browser that runs the core knows the properties by their names.
+const cache = createCache({ key: 'g', nonce, prepend: true, stylisPlugins: [] })
+
+/** How long the first drawing waits to know who is there, in milliseconds: it is then drawn once and not twice. */
+const patience = 300
+
+await Promise.race([
+  loadAhead(queryClient, window.location.pathname),
+  new Promise((go) => setTimeout(go, patience)),
+])
 
 createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>

@@ -50,24 +50,46 @@ export const queryClient: QueryClient = new QueryClient({
   },
 })
 
-export const useSession = () =>
-  useQuery({ queryKey: ['session'], queryFn: () => answer(api.GET('/api/session')), staleTime: 60_000 })
+export const sessionQuery = queryOptions({
+  queryKey: ['session'],
+  queryFn: () => answer(api.GET('/api/session')),
+  staleTime: 60_000,
+})
 
-export const useGuide = () =>
-  useQuery({ queryKey: ['guide'], queryFn: () => answer(api.GET('/api/guide')), staleTime: Infinity })
+export const useSession = () => useQuery(sessionQuery)
+
+export const guideQuery = queryOptions({
+  queryKey: ['guide'],
+  queryFn: () => answer(api.GET('/api/guide')),
+  staleTime: Infinity,
+})
+
+export const useGuide = () => useQuery(guideQuery)
 
 export const useSites = () => useQuery({ queryKey: ['sites'], queryFn: () => answer(api.GET('/api/sites')) })
 
-export const usePlants = () =>
-  useQuery({ queryKey: ['plants'], queryFn: () => answer(api.GET('/api/plants')) })
+export const plantsQuery = queryOptions({
+  queryKey: ['plants'],
+  queryFn: () => answer(api.GET('/api/plants')),
+})
 
-export const usePlant = (plant: string | null) =>
-  useQuery({
+export const usePlants = () => useQuery(plantsQuery)
+
+export const plantQuery = (plant: string | null) =>
+  queryOptions({
     queryKey: ['plant', plant],
     enabled: plant !== null,
     queryFn: () =>
       answer(api.GET('/api/plants/{plant}', { params: { path: { plant: plant ?? '' } } })).then(asked),
   })
+
+export const usePlant = (plant: string | null) => useQuery(plantQuery(plant))
+
+export const todayQuery = queryOptions({
+  queryKey: ['today'],
+  queryFn: () => answer(api.GET('/api/today')),
+  staleTime: 2000,
+})
 
 /** A question of the bench; the question itself is what the answer is kept under. */
 const answerTo = <K extends Kind>(kind: K, question: Questions[K][0] | null, subject: unknown = question) =>
@@ -223,7 +245,7 @@ export const useApartDrawings = (taxa: string[], characters: string[]) =>
       ),
   })
 
-/** The plants that show a state. */
+/** A key with all its couplets, as it is printed. */
 export const usePrintedKey = (key: string | null) =>
   useQuery({
     queryKey: ['key', key],
@@ -239,6 +261,7 @@ export const useLookAlikes = () =>
     queryFn: () => answer(api.GET('/api/guide/look-alikes')),
   })
 
+/** The plants that show a state. */
 export const useShowing = (feature: { character: string; state: string } | null) =>
   useQuery({
     queryKey: ['showing', feature],
@@ -284,7 +307,6 @@ export const useNameSpecimens = () =>
       ),
   })
 
-/** Adds a site, or changes one; much of what is shown depends on where sites lie. */
 /** Sites that were deleted. */
 export const useDeletedSites = () =>
   useQuery({ queryKey: ['sites', 'deleted'], queryFn: () => answer(api.GET('/api/deleted-sites')) })
@@ -303,6 +325,7 @@ export function useRemoveSite() {
   })
 }
 
+/** Adds a site, or changes one; much of what is shown depends on where sites lie. */
 export function useSaveSite(id: string | undefined) {
   const client = useQueryClient()
   return useMutation({

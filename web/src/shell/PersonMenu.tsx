@@ -1,12 +1,14 @@
 import { Button, Divider, Menu, MenuItem } from '@mui/material'
-import { useState } from 'react'
+import { Suspense, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useChoosePerson, useLeave } from '../people/accessQueries'
-import { PasswordDialog } from '../people/PasswordDialog'
 import { roles } from '../people/roles'
 import { useSession } from '../api/queries'
 import { themeLabels, type ThemeName, themeNames } from '../kit/theme/theme'
+import { later } from '../kit/later'
 import shellCss from './shell.module.css'
+
+const PasswordDialog = later(() => import('../people/PasswordDialog').then((m) => m.PasswordDialog))
 
 interface Props {
   themeName: ThemeName
@@ -64,7 +66,11 @@ export function PersonMenu({ themeName, onTheme }: Props) {
         <MenuItem onClick={then(() => setChanging(true))}>Change password …</MenuItem>
         <MenuItem onClick={then(() => leave.mutate(undefined))}>Sign out</MenuItem>
       </Menu>
-      {changing && <PasswordDialog onClose={() => setChanging(false)} />}
+      {changing && (
+        <Suspense>
+          <PasswordDialog onClose={() => setChanging(false)} />
+        </Suspense>
+      )}
     </>
   )
 }

@@ -1,10 +1,11 @@
 import { clsx } from 'clsx'
 import { Button } from '@mui/material'
-import type { ReactNode } from 'react'
+import { type ReactNode, Suspense, useSyncExternalStore } from 'react'
 import { NavLink, useLocation } from 'react-router'
+import { later } from '../kit/later'
 import { themeLabels, type ThemeName, themeNames } from '../kit/theme/theme'
 import { ConnectionNote } from './ConnectionNote'
-import { FirstWalk } from './FirstWalk'
+import { firstWalk } from './firstWalk'
 import { Help } from './Help'
 import { PersonMenu } from './PersonMenu'
 import { placeOf, places } from './places'
@@ -14,6 +15,8 @@ import { SearchBox } from './SearchBox'
 import { useScrollKept } from './useScrollKept'
 import kitCss from '../kit/kit.module.css'
 import shellCss from './shell.module.css'
+
+const FirstWalk = later(() => import('./FirstWalk').then((m) => m.FirstWalk))
 
 interface Props {
   themeName: ThemeName
@@ -26,6 +29,7 @@ interface Props {
 /** The frame round every view: a bar above, the five places at the side, or below on a phone. */
 export function Shell({ themeName, onTheme, inside, children }: Props) {
   const here = placeOf(useLocation().pathname)
+  const walking = useSyncExternalStore(firstWalk.watch, firstWalk.step) !== null
   useScrollKept('view')
   const nextTheme = themeNames[(themeNames.indexOf(themeName) + 1) % themeNames.length] ?? 'paper'
   return (
@@ -80,7 +84,11 @@ export function Shell({ themeName, onTheme, inside, children }: Props) {
         <ReadingNote />
         {children}
       </div>
-      {inside && <FirstWalk />}
+      {inside && walking && (
+        <Suspense>
+          <FirstWalk />
+        </Suspense>
+      )}
       <SaidBar />
     </div>
   )

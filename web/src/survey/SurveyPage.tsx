@@ -1,21 +1,23 @@
-import { lazy } from 'react'
+import { Suspense } from 'react'
 import { useSearchParams } from 'react-router'
 import { useSession } from '../api/queries'
-import { CountsPanel } from './counts/CountsPanel'
-import { StatisticsPanel } from './counts/StatisticsPanel'
-import { FindsPanel } from './finds/FindsPanel'
-import { NamesPanel } from './names/NamesPanel'
-import { ChecklistPanel } from './papers/ChecklistPanel'
-import { LabelsPanel } from './papers/LabelsPanel'
-import { ReportPanel } from './papers/ReportPanel'
-import { ImportPanel } from './records/ImportPanel'
-import { PlantRecords } from './records/PlantRecords'
+import { Awaited } from '../kit/Awaited'
+import { later } from '../kit/later'
 import { ViewTabs } from '../kit/ViewTabs'
 import { ViewTitle } from '../kit/ViewTitle'
 import kitCss from '../kit/kit.module.css'
 import surveyCss from './survey.module.css'
 
-const MapPage = lazy(() => import('./map/MapPage').then((m) => ({ default: m.MapPage })))
+const MapPage = later(() => import('./map/MapPage').then((m) => m.MapPage))
+const PlantRecords = later(() => import('./records/PlantRecords').then((m) => m.PlantRecords))
+const FindsPanel = later(() => import('./finds/FindsPanel').then((m) => m.FindsPanel))
+const CountsPanel = later(() => import('./counts/CountsPanel').then((m) => m.CountsPanel))
+const StatisticsPanel = later(() => import('./counts/StatisticsPanel').then((m) => m.StatisticsPanel))
+const NamesPanel = later(() => import('./names/NamesPanel').then((m) => m.NamesPanel))
+const ReportPanel = later(() => import('./papers/ReportPanel').then((m) => m.ReportPanel))
+const ChecklistPanel = later(() => import('./papers/ChecklistPanel').then((m) => m.ChecklistPanel))
+const LabelsPanel = later(() => import('./papers/LabelsPanel').then((m) => m.LabelsPanel))
+const ImportPanel = later(() => import('./records/ImportPanel').then((m) => m.ImportPanel))
 
 const tabs: { id: string | null; label: string }[] = [
   { id: null, label: 'Map' },
@@ -55,15 +57,17 @@ export function SurveyPage({ nonce }: { nonce: string }) {
       ) : (
         <main className={surveyCss.records}>
           <ViewTitle screenOnly={papers.includes(what)}>{title}</ViewTitle>
-          {what === 'plants' && <PlantRecords nonce={nonce} />}
-          {what === 'finds' && <FindsPanel nonce={nonce} />}
-          {what === 'counts' && <CountsPanel />}
-          {what === 'statistics' && <StatisticsPanel />}
-          {what === 'names' && <NamesPanel />}
-          {what === 'report' && <ReportPanel />}
-          {what === 'checklist' && <ChecklistPanel />}
-          {what === 'labels' && <LabelsPanel />}
-          {what === 'import' && <ImportPanel />}
+          <Suspense fallback={<Awaited />}>
+            {what === 'plants' && <PlantRecords nonce={nonce} />}
+            {what === 'finds' && <FindsPanel nonce={nonce} />}
+            {what === 'counts' && <CountsPanel />}
+            {what === 'statistics' && <StatisticsPanel />}
+            {what === 'names' && <NamesPanel />}
+            {what === 'report' && <ReportPanel />}
+            {what === 'checklist' && <ChecklistPanel />}
+            {what === 'labels' && <LabelsPanel />}
+            {what === 'import' && <ImportPanel />}
+          </Suspense>
         </main>
       )}
     </div>

@@ -1,10 +1,14 @@
+import { Suspense } from 'react'
 import { useSearchParams } from 'react-router'
+import { Awaited } from '../kit/Awaited'
+import { later } from '../kit/later'
 import { ViewTabs } from '../kit/ViewTabs'
-import { TripsPanel } from './TripsPanel'
-import { ShowsPanel } from './ShowsPanel'
 import { TodayPanel } from './TodayPanel'
-import { YearPanel } from './YearPanel'
 import todayCss from './today.module.css'
+
+const TripsPanel = later(() => import('./TripsPanel').then((m) => m.TripsPanel))
+const ShowsPanel = later(() => import('./ShowsPanel').then((m) => m.ShowsPanel))
+const YearPanel = later(() => import('./YearPanel').then((m) => m.YearPanel))
 
 const tabs = [
   { id: null, label: 'Today' },
@@ -27,9 +31,11 @@ export function SeasonPage() {
         onChoose={(id) => setParams(id ? { what: id } : {})}
       />
       {what === null && <TodayPanel />}
-      {what === 'trips' && <TripsPanel />}
-      {what === 'shows' && <ShowsPanel />}
-      {what === 'year' && <YearPanel />}
+      <Suspense fallback={<Awaited />}>
+        {what === 'trips' && <TripsPanel />}
+        {what === 'shows' && <ShowsPanel />}
+        {what === 'year' && <YearPanel />}
+      </Suspense>
     </main>
   )
 }

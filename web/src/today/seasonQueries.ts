@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { answer, api } from '../api/client'
 import { answerOf } from '../api/longWork'
+import { todayQuery } from '../api/queries'
 import type { Grade, PlantSheet, TripSettings, TripsView } from '../api/types'
 
 /** The grade of a plant and what would raise it; asked again whenever the plant changes. */
@@ -23,8 +24,7 @@ export function useOverrule(plant: string) {
   })
 }
 
-export const useToday = () =>
-  useQuery({ queryKey: ['today'], queryFn: () => answer(api.GET('/api/today')), staleTime: 0 })
+export const useToday = () => useQuery(todayQuery)
 
 const weather = ['weather']
 

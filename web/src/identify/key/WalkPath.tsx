@@ -10,12 +10,17 @@ interface Props {
   onPutAway: () => void
 }
 
+/** Shows the last step. Measuring waits for the next drawing, so that the page is laid out once. */
+const end = (list: HTMLOListElement | null) => {
+  if (list) requestAnimationFrame(() => list.scrollTo({ left: list.scrollWidth }))
+}
+
 /** The path walked, every step of which can be re-opened. */
 export function WalkPath({ walk, onReopen, onPutAway }: Props) {
   const current = walk.current?.at
   return (
     <div className={keyCss.path}>
-      <ol aria-label="Path walked" ref={(list) => list?.scrollTo?.({ left: list.scrollWidth })}>
+      <ol aria-label="Path walked" ref={end}>
         {walk.steps.map((s, i) => {
           const newKey = i === 0 || walk.steps[i - 1]?.at.key !== s.at.key
           const here = current?.key === s.at.key && current.couplet === s.at.couplet

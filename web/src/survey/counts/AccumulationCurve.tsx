@@ -11,7 +11,7 @@ interface Props {
 const one = (n: number | null) => (n === null ? '' : n.toFixed(1))
 
 /** Species expected by a smaller effort, with the band that holds the expectation 95 times in 100. */
-export default function AccumulationCurve({ points, what }: Props) {
+export function AccumulationCurve({ points, what }: Props) {
   const last = points.at(-1)
   const middle = points[Math.ceil((points.length - 1) / 2)]
   const low = points.map((p) => Math.max(p.species - 1.96 * p.error, 0))

@@ -1,14 +1,15 @@
 import { Skeleton } from '@mui/material'
-import { lazy, Suspense } from 'react'
+import { Suspense } from 'react'
 import type { Statistic, SpeciesLine, SurveyStatistics } from '../../api/types'
 import { counted, day, words } from '../../kit/format'
+import { later } from '../../kit/later'
 import { TaxonText } from '../../kit/TaxonText'
 import kitCss from '../../kit/kit.module.css'
 import surveyCss from '../survey.module.css'
 import countsCss from './counts.module.css'
 
 // Charts are heavy: they come when there is one to draw.
-const AccumulationCurve = lazy(() => import('./AccumulationCurve'))
+const AccumulationCurve = later(() => import('./AccumulationCurve').then((m) => m.AccumulationCurve))
 
 function Curve({ lacking, ...of }: { points: SurveyStatistics['curve']; what: string; lacking: string }) {
   if (of.points.length < 3) return <p className={kitCss.soft}>{lacking}</p>

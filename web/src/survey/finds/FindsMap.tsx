@@ -6,6 +6,7 @@ import { GeoJSON, MapContainer, Marker, ScaleControl, TileLayer, useMap, useMapE
 import type { FindCluster } from '../../api/types'
 import { baseStyle } from '../map/baseMap'
 import { type FindFilter, type MapWindow, useFindMap, useBaseMap } from './findQueries'
+import { inFigures } from '../../kit/format'
 import findsCss from './finds.module.css'
 
 interface Props {
@@ -57,7 +58,7 @@ function Mark({ cluster: c, onSite }: { cluster: FindCluster; onSite: (site: str
     else map.setView([c.latitude, c.longitude], Math.min(map.getZoom() + 2, 19), { animate: false })
   }
   const side = 2 * radius(c.finds)
-  const words = `${c.site === null ? `${c.sites} sites` : c.siteName}: ${c.finds.toLocaleString('en')} ${c.finds === 1 ? 'find' : 'finds'}`
+  const words = `${c.site === null ? `${c.sites} sites` : c.siteName}: ${inFigures(c.finds)} ${c.finds === 1 ? 'find' : 'finds'}`
   return (
     <Marker
       position={[c.latitude, c.longitude]}

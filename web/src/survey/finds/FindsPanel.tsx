@@ -9,11 +9,10 @@ import { FindsMap } from './FindsMap'
 import { type FindFilter, useFindSummary } from './findQueries'
 import { MostFound } from './MostFound'
 import { YearBars } from './YearBars'
+import { inFigures } from '../../kit/format'
 import kitCss from '../../kit/kit.module.css'
 import surveyCss from '../survey.module.css'
 import findsCss from './finds.module.css'
-
-const number = (n: number) => n.toLocaleString('en')
 
 const exportAddress = (filter: FindFilter, exact: boolean) => {
   const query = new URLSearchParams({ exact: String(exact) })
@@ -33,7 +32,7 @@ export function FindsPanel({ nonce }: { nonce: string }) {
       <div className={surveyCss.recordsHead}>
         <span className={kitCss.soft} aria-live="polite" data-sum="finds">
           {sums &&
-            `${number(sums.finds)} ${sums.finds === 1 ? 'find' : 'finds'} of ${number(sums.species)} species at ${number(sums.sites)} ${sums.sites === 1 ? 'site' : 'sites'}`}
+            `${inFigures(sums.finds)} ${sums.finds === 1 ? 'find' : 'finds'} of ${inFigures(sums.species)} species at ${inFigures(sums.sites)} ${sums.sites === 1 ? 'site' : 'sites'}`}
         </span>
         <span className={kitCss.fill} />
         {session?.seesSensitive && (
@@ -53,7 +52,7 @@ export function FindsPanel({ nonce }: { nonce: string }) {
         <aside className={findsCss.findsSide} aria-label="What the finds come to">
           <FindsMap filter={filter} onSite={(site) => set({ site })} />
           {sums && sums.unplaced > 0 && (
-            <p className={kitCss.soft}>{number(sums.unplaced)} lie at sites without coordinates.</p>
+            <p className={kitCss.soft}>{inFigures(sums.unplaced)} lie at sites without coordinates.</p>
           )}
           {sums && (
             <YearBars

@@ -1,5 +1,6 @@
 import type { FindSummary } from '../../api/types'
 import { TaxonText } from '../../kit/TaxonText'
+import { inFigures } from '../../kit/format'
 import findsCss from './finds.module.css'
 
 interface Props {
@@ -22,7 +23,7 @@ export function MostFound({ taxa, onTaxon }: Props) {
               <svg viewBox="0 0 60 8" aria-hidden="true">
                 <rect width={(60 * t.finds) / most} height="8" />
               </svg>
-              <span>{t.finds.toLocaleString('en')}</span>
+              <span>{inFigures(t.finds)}</span>
             </button>
           </li>
         ))}

@@ -1,4 +1,5 @@
 import type { FindSummary } from '../../api/types'
+import { inFigures } from '../../kit/format'
 import findsCss from './finds.module.css'
 
 interface Props {
@@ -29,7 +30,7 @@ export function YearBars({ years, onYear }: Props) {
         {years.map((y) => {
           const tall = Math.max(2, (y.finds / most) * height)
           const x = (y.year - first) * step
-          const label = `${y.year}: ${y.finds.toLocaleString('en')} ${y.finds === 1 ? 'find' : 'finds'}`
+          const label = `${y.year}: ${inFigures(y.finds)} ${y.finds === 1 ? 'find' : 'finds'}`
           return (
             <g
               key={y.year}

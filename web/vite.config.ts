@@ -22,8 +22,6 @@ export default defineConfig({
     target: 'es2022',
     // Everything stays a file of its own: the policy of the page allows no data: fonts or scripts.
     assetsInlineLimit: 0,
-    // One small sheet of styles: a sheet for each view would be a request for each.
-    cssCodeSplit: false,
     chunkSizeWarningLimit: 900,
     rolldownOptions: {
       output: {

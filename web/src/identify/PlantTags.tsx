@@ -48,7 +48,7 @@ export const PlantTags = memo(function PlantTags({ plants, current, onTake, onCh
           </li>
         ))}
       </ul>
-      <p className={identifyCss.soft}>
+      <p className={kitCss.soft}>
         Next <kbd>J</kbd> &nbsp; Previous <kbd>I</kbd>
       </p>
     </nav>

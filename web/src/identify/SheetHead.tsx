@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import type { PlantSheet } from '../api/types'
 import { ViewTitle } from '../kit/ViewTitle'
@@ -17,7 +18,7 @@ export const SheetHead = ({ sheet, busy, onCorrect, onSame, onTakeBack }: Props)
   <div className={identifyCss.sheetHead}>
     <ViewTitle>{sheet.plant.tag}</ViewTitle>
     <span className={identifyCss.sheetWhat}>{sheet.plant.description}</span>
-    <span className={identifyCss.soft}>
+    <span className={clsx(kitCss.soft, identifyCss.sheetPlace)}>
       {sheet.plant.site.name}
       {sheet.plant.site.elevationM !== null && ` · ${sheet.plant.site.elevationM} m`}
     </span>

@@ -1,6 +1,5 @@
 import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import { usePlants, useSites } from '../api/queries'
 import type { ShownPart, ShownTaxon } from '../api/types'
@@ -8,6 +7,7 @@ import { day } from '../kit/format'
 import { ProblemNote } from '../kit/ProblemNote'
 import { TaxonText } from '../kit/TaxonText'
 import { useShows } from './seasonQueries'
+import { useAsked } from '../kit/useAsked'
 import kitCss from '../kit/kit.module.css'
 import todayCss from './today.module.css'
 
@@ -22,8 +22,8 @@ const titles = {
 export function ShowsPanel() {
   const sites = useSites().data ?? []
   const plants = usePlants().data ?? []
-  const [date, setDate] = useState<string | null>(null)
-  const [of, setOf] = useState('')
+  const [{ date, ...asked }, ask] = useAsked('date', 'of')
+  const of = asked.of ?? ''
   const [kind, number] = of.split(' ')
   const { data, error } = useShows({
     date: date ?? undefined,
@@ -32,19 +32,19 @@ export function ShowsPanel() {
   })
   return (
     <>
-      <div className={clsx(todayCss.row, kitCss.noPrint)}>
+      <div className={clsx(kitCss.row, todayCss.row, kitCss.noPrint)}>
         <TextField
           type="date"
           label="On"
           value={date ?? data?.date ?? ''}
-          onChange={(e) => setDate(e.target.value || null)}
+          onChange={(e) => ask({ date: e.target.value })}
           slotProps={{ inputLabel: { shrink: true } }}
         />
         <TextField
           select
           label="At a place, or on a plant"
           value={of}
-          onChange={(e) => setOf(e.target.value)}
+          onChange={(e) => ask({ of: e.target.value })}
           sx={{ minWidth: 240 }}
           slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
         >
@@ -78,7 +78,7 @@ function Part({ of, taxa }: { of: ShownPart; taxa: number }) {
   const left = of.features.filter((f) => !f.recorded)
   const title = part === null ? 'On any day' : titles[part]
   return (
-    <section className={clsx(todayCss.box, todayCss.showsPart)} aria-label={title}>
+    <section className={clsx(kitCss.box, todayCss.box, todayCss.showsPart)} aria-label={title}>
       <h2>
         {title}{' '}
         {part !== null && (

@@ -31,7 +31,7 @@ function Section({
       <h2>
         {title} <small>{hint}</small>
       </h2>
-      <ul className={clsx(todayCss.box, todayCss.todayList)}>{children}</ul>
+      <ul className={clsx(kitCss.box, todayCss.box, todayCss.todayList)}>{children}</ul>
     </section>
   )
 }

@@ -43,7 +43,7 @@ export function TripsPanel() {
   return (
     <>
       <form
-        className={clsx(todayCss.row, kitCss.noPrint)}
+        className={clsx(kitCss.row, todayCss.row, kitCss.noPrint)}
         aria-label="When you can go"
         onSubmit={(e) => e.preventDefault()}
       >
@@ -137,7 +137,7 @@ export function TripsPanel() {
       {data.unmet.length > 0 && (
         <section aria-label="Cannot be met">
           <h2>Cannot be met</h2>
-          <ul className={clsx(todayCss.box, todayCss.todayList)}>
+          <ul className={clsx(kitCss.box, todayCss.box, todayCss.todayList)}>
             {data.unmet.map((u) => (
               <li key={`${u.plant.id} ${u.need.part}`}>
                 <PlantName plant={u.plant} />
@@ -165,7 +165,10 @@ export function TripsPanel() {
 function FieldTrip({ trip, busy, onLost }: { trip: TripView; busy: boolean; onLost: () => void }) {
   const cautions = [...new Set(trip.stops.flatMap((s) => s.cautions))]
   return (
-    <article className={clsx(todayCss.box, todayCss.trip)} aria-label={`Field trip of ${day(trip.date)}`}>
+    <article
+      className={clsx(kitCss.box, todayCss.box, todayCss.trip)}
+      aria-label={`Field trip of ${day(trip.date)}`}
+    >
       <header>
         <h2>
           {day(trip.date)}{' '}

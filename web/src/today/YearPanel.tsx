@@ -1,6 +1,5 @@
 import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
-import { useState } from 'react'
 import { useSites } from '../api/queries'
 import type { YearRow } from '../api/types'
 import { day, some } from '../kit/format'
@@ -9,6 +8,7 @@ import { ProblemNote } from '../kit/ProblemNote'
 import { dayInYear, inWords, months, phases, spansOf } from '../kit/seasons'
 import { TaxonText } from '../kit/TaxonText'
 import { useTripDays, useYear } from './seasonQueries'
+import { useAsked } from '../kit/useAsked'
 import kitCss from '../kit/kit.module.css'
 import todayCss from './today.module.css'
 
@@ -20,11 +20,12 @@ type Phase = keyof typeof phases
 /** The year of the guide at a place: who is in leaf, flower and fruit, and when. */
 export function YearPanel() {
   const sites = useSites().data ?? []
-  const [site, setSite] = useState<string | null>(null)
-  const [family, setFamily] = useState('')
-  const [growth, setGrowth] = useState('')
-  const [now, setNow] = useState<Phase | ''>('')
-  const [ours, setOurs] = useState(false)
+  const [asked, ask] = useAsked('site', 'family', 'growth', 'now', 'ours')
+  const { site } = asked
+  const family = asked.family ?? ''
+  const growth = asked.growth ?? ''
+  const now = (Object.keys(phases) as Phase[]).find((p) => p === asked.now) ?? ''
+  const ours = asked.ours !== null
   const { data, error } = useYear(site)
   const trips = useTripDays().data ?? []
   if (!data) return error ? <ProblemNote error={error} /> : <Awaited />
@@ -42,12 +43,12 @@ export function YearPanel() {
   const number = dayInYear(data.date)
   return (
     <>
-      <div className={clsx(todayCss.row, kitCss.noPrint)}>
+      <div className={clsx(kitCss.row, todayCss.row, kitCss.noPrint)}>
         <TextField
           select
           label="At"
           value={site === null ? '' : String(site)}
-          onChange={(e) => setSite(e.target.value === '' ? null : e.target.value)}
+          onChange={(e) => ask({ site: e.target.value })}
           sx={{ minWidth: 190 }}
         >
           <MenuItem value="">the guide’s own place</MenuItem>
@@ -62,7 +63,7 @@ export function YearPanel() {
           select
           label="Family"
           value={family}
-          onChange={(e) => setFamily(e.target.value)}
+          onChange={(e) => ask({ family: e.target.value })}
           sx={{ minWidth: 160 }}
         >
           <MenuItem value="">all</MenuItem>
@@ -76,7 +77,7 @@ export function YearPanel() {
           select
           label="Sort of plant"
           value={growth}
-          onChange={(e) => setGrowth(e.target.value)}
+          onChange={(e) => ask({ growth: e.target.value })}
           sx={{ minWidth: 140 }}
         >
           <MenuItem value="">all</MenuItem>
@@ -90,7 +91,7 @@ export function YearPanel() {
           select
           label="Now"
           value={now}
-          onChange={(e) => setNow(e.target.value as Phase | '')}
+          onChange={(e) => ask({ now: e.target.value })}
           sx={{ minWidth: 140 }}
         >
           <MenuItem value="">anything</MenuItem>
@@ -107,8 +108,12 @@ export function YearPanel() {
         </span>
       </div>
       <label className={kitCss.noPrint}>
-        <input type="checkbox" checked={ours} onChange={(e) => setOurs(e.target.checked)} /> only names our
-        plants bear
+        <input
+          type="checkbox"
+          checked={ours}
+          onChange={(e) => ask({ ours: e.target.checked ? 'yes' : null })}
+        />{' '}
+        only names our plants bear
       </label>
       <p className={kitCss.soft}>
         <span className={todayCss.yearKey}>● a plant of ours visited</span>

@@ -24,7 +24,7 @@ const meant = (from: string, to: string) => {
   return parts.join('/')
 }
 
-/** The classes a sheet describes, those it takes from another included. */
+/** The classes a sheet describes. */
 const classesOf = (sheet: string) =>
   new Set(
     [
@@ -56,6 +56,10 @@ const named = Object.entries(code).flatMap(([file, text]) =>
 )
 
 describe('the styles', () => {
+  it('take nothing out of another sheet, which would come with them once more and out of its order', () => {
+    expect(Object.keys(sheets).filter((file) => /composes:[^;]*from/.test(sheets[file] ?? ''))).toEqual([])
+  })
+
   it('have every class that a component names', () => {
     const missing = named.filter(({ sheet, name }) => {
       const classes = classesOf(sheets[sheet] ?? '')

@@ -1,14 +1,13 @@
 import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
-import { useState } from 'react'
-import { useSearchParams } from 'react-router'
 import { useGuide } from '../../api/queries'
 import type { CharacterView, Organ } from '../../api/types'
-import { organs } from '../../kit/organs'
+import { isOrgan, organs } from '../../kit/organs'
 import { capital } from '../../kit/format'
 import { ViewTitle } from '../../kit/ViewTitle'
 import { useGrowing } from '../../kit/useGrowing'
 import { Word } from './Word'
+import { useAsked } from '../../kit/useAsked'
 import kitCss from '../../kit/kit.module.css'
 import glossaryCss from './glossary.module.css'
 
@@ -25,14 +24,9 @@ function usesOf(characters: CharacterView[]) {
 /** The words of the keys by organ, searchable: each with plain words, its picture, and the plants that show it. */
 export function WordsPage() {
   const guide = useGuide().data
-  const [query, setQuery] = useSearchParams()
-  // Typed letters stand at once; the address follows them.
-  const [wanted, type] = useState(query.get('word') ?? '')
-  const setWanted = (word: string) => {
-    type(word)
-    setQuery(word ? { word } : {}, { replace: true })
-  }
-  const [organ, setOrgan] = useState<Organ | ''>('')
+  const [asked, ask] = useAsked('word', 'organ')
+  const wanted = asked.word ?? ''
+  const organ = isOrgan(asked.organ) ?? ''
   const low = wanted.trim().toLowerCase()
   const uses = usesOf(guide?.characters ?? [])
   const terms = (guide?.terms ?? [])
@@ -49,13 +43,13 @@ export function WordsPage() {
           label="Find a word"
           type="search"
           value={wanted}
-          onChange={(e) => setWanted(e.target.value)}
+          onChange={(e) => ask({ word: e.target.value })}
         />
         <TextField
           select
           label="Organ"
           value={organ}
-          onChange={(e) => setOrgan(e.target.value as Organ | '')}
+          onChange={(e) => ask({ organ: e.target.value })}
           sx={{ minWidth: 170 }}
         >
           <MenuItem value="">All organs</MenuItem>

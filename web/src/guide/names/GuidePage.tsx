@@ -1,6 +1,5 @@
 import { clsx } from 'clsx'
 import { TextField } from '@mui/material'
-import { useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { useFlora, useGuide, useNames } from '../../api/queries'
 import { ProblemNote } from '../../kit/ProblemNote'
@@ -10,6 +9,7 @@ import { FloraText } from './FloraText'
 import { FoundNames } from './FoundNames'
 import { FirstPicture } from './FirstPicture'
 import { TaxonLine } from './TaxonLine'
+import { useAsked } from '../../kit/useAsked'
 import kitCss from '../../kit/kit.module.css'
 import namesCss from './names.module.css'
 
@@ -23,8 +23,9 @@ export function GuidePage() {
   const { taxon } = useParams()
   const navigate = useNavigate()
   const guide = useGuide().data
-  const [text, setText] = useState('')
   const [query, setQuery] = useSearchParams()
+  const [{ name }, ask] = useAsked('name')
+  const text = name ?? ''
   const way = query.has('organ') ? 'feature' : 'kinship'
   const found = useNames(text.trim()).data
   const { data: account, error } = useFlora(taxon ?? null)
@@ -37,13 +38,17 @@ export function GuidePage() {
           type="search"
           fullWidth
           value={text}
-          onChange={(e) => setText(e.target.value)}
+          onChange={(e) => ask({ name: e.target.value })}
         />
         {text.trim() && found ? (
           <FoundNames found={found} text={text.trim()} current={taxon} onOpen={open} />
         ) : (
           <>
-            <div className={namesCss.segments} role="radiogroup" aria-label="How to look">
+            <div
+              className={clsx(kitCss.segments, namesCss.segments)}
+              role="radiogroup"
+              aria-label="How to look"
+            >
               {ways.map((w) => (
                 <label key={w.id}>
                   <input

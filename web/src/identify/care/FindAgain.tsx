@@ -4,7 +4,6 @@ import type { Landmark } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useSetLandmarks } from './careQueries'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import careCss from './care.module.css'
 
 const size = 150
@@ -88,7 +87,7 @@ export function FindAgain({
             </li>
           ))}
           {landmarks.length === 0 && (
-            <li className={identifyCss.soft}>
+            <li className={kitCss.soft}>
               No landmark yet. A fixed thing nearby, with way and distance, brings anyone back to this plant.
             </li>
           )}

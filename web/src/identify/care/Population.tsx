@@ -5,7 +5,6 @@ import { day } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useSetPopulation } from './careQueries'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import careCss from './care.module.css'
 
 const width = 220
@@ -72,7 +71,7 @@ export function Population({ plant, years, today }: Props) {
           </li>
         ))}
         {years.length === 0 && (
-          <li className={identifyCss.soft}>
+          <li className={kitCss.soft}>
             Mark rosettes while the grass is low, come back in flower, and see which share flowered.
           </li>
         )}

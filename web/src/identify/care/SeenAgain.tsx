@@ -1,6 +1,6 @@
 import type { FeatureChange } from '../../api/types'
 import { day } from '../../kit/format'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import careCss from './care.module.css'
 
 const verdicts = { unexplained: 'not expected', expected: 'expected' } as const
@@ -17,10 +17,10 @@ export function SeenAgain({ changes }: { changes: FeatureChange[] }) {
         {changed.map((c) => (
           <li key={`${c.character} ${c.before}`} className={careCss[`change-${c.kind}`]}>
             <b>{c.label}</b>: {c.was} on {day(c.before)}, {c.is} on {day(c.after)}: <b>{verdicts[c.kind]}</b>.{' '}
-            <span className={identifyCss.soft}>{c.because}</span>
+            <span className={kitCss.soft}>{c.because}</span>
           </li>
         ))}
-        {same.length > 0 && <li className={identifyCss.soft}>As before: {same.join(', ')}.</li>}
+        {same.length > 0 && <li className={kitCss.soft}>As before: {same.join(', ')}.</li>}
       </ul>
     </section>
   )

@@ -1,7 +1,7 @@
 import type { PlantSheet } from '../../api/types'
 import { day } from '../../kit/format'
 import { organs } from '../../kit/organs'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import careCss from './care.module.css'
 
 const left = 92
@@ -73,7 +73,7 @@ export function VisitStrip({ sheet, today }: { sheet: PlantSheet; today: string 
         ))}
         <path d={`M${x(time(today)) - 4} 0h8l-4 6z`} className={careCss.visitToday} />
       </svg>
-      <figcaption className={identifyCss.soft}>● seen ○ could not be seen ▼ today</figcaption>
+      <figcaption className={kitCss.soft}>● seen ○ could not be seen ▼ today</figcaption>
     </figure>
   )
 }

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, Menu, MenuItem, TextField } from '@mui/material'
 import { memo, useState } from 'react'
 import type { FeatureChange } from '../../api/queries'
@@ -23,7 +24,6 @@ import { ageWords, inManner, type Manner } from './manner'
 import { toolWords } from '../../kit/toolWords'
 import { SampleNote } from './SampleNote'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import featuresCss from './features.module.css'
 
 interface Props {
@@ -56,7 +56,7 @@ const reasons: Record<HiddenReason, string> = {
 }
 
 const TileOf = ({ svg }: { svg?: string | null }) =>
-  svg && <Drawing svg={svg} hidden className={featuresCss.tile} />
+  svg && <Drawing svg={svg} hidden className={clsx(kitCss.tile, featuresCss.tile)} />
 
 const same = <T,>(a: T[], b: T[]) => a.length === b.length && a.every((x, i) => x === b[i])
 
@@ -128,7 +128,7 @@ function Row({
         >
           {c.label}
         </button>
-        <span className={identifyCss.soft}>{c.howTo}</span>
+        <span className={kitCss.soft}>{c.howTo}</span>
         {c.harm !== 'look' && c.harm !== 'touch' && (
           <span className={featuresCss.harm}>{c.harm}: mind the cautions at the right first</span>
         )}
@@ -252,7 +252,7 @@ function Row({
       {recorded && (
         <div className={featuresCss.characterSaid}>
           Recorded: {recorded.summary}
-          <span className={identifyCss.soft}>
+          <span className={kitCss.soft}>
             {' '}
             ·{' '}
             {[
@@ -295,12 +295,12 @@ function Row({
         </div>
       )}
       {elsewhere.map((o) => (
-        <div key={o.visit} className={identifyCss.soft}>
+        <div key={o.visit} className={kitCss.soft}>
           {day(o.seen.date)}: {o.summary}
         </div>
       ))}
-      {recorded?.note && <div className={identifyCss.soft}>Noted: {recorded.note}</div>}
-      {note && <div className={identifyCss.soft}>{note}</div>}
+      {recorded?.note && <div className={kitCss.soft}>Noted: {recorded.note}</div>}
+      {note && <div className={kitCss.soft}>{note}</div>}
       <ProblemNote error={error ?? calliper.error} />
       {defining && <DefinitionDialog character={c} drawn={drawn} onClose={() => setDefining(false)} />}
     </div>

@@ -2,7 +2,7 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/
 import type { CharacterTiles, CharacterView } from '../../api/types'
 import { Drawing } from '../../kit/Drawing'
 import { harmWords, toolWords } from '../../kit/toolWords'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import featuresCss from './features.module.css'
 
 interface Props {
@@ -23,7 +23,7 @@ export function DefinitionDialog({ character: c, drawn, onClose }: Props) {
         </div>
         <p>{c.howTo}</p>
         {c.which && <p>{c.which}</p>}
-        <p className={identifyCss.soft}>
+        <p className={kitCss.soft}>
           Seen with: {toolWords[c.tool]}. It takes {harmWords[c.harm]}.
         </p>
       </DialogContent>

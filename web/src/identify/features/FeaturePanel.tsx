@@ -15,7 +15,6 @@ import { Tally } from './Tally'
 import { useFeatureEntry } from './useFeatureEntry'
 import { useSwipe } from './useSwipe'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import featuresCss from './features.module.css'
 
 interface Props {
@@ -178,7 +177,7 @@ export function FeaturePanel({ sheet, guide, bench, organ, onOrgan }: Props) {
         <Link to={`/measure?what=tree&plant=${sheet.plant.id}`}>Work out a height, girth or crown</Link>
       )}
       {low && found.length === 0 && (
-        <p className={identifyCss.soft} role="status">
+        <p className={kitCss.soft} role="status">
           No feature speaks of “{wanted.trim()}”. Try another word, or look it up in the glossary.
         </p>
       )}

@@ -4,7 +4,7 @@ import type { BenchAnswer, CharacterView } from '../../api/types'
 import { percent } from '../../kit/format'
 import { HazardMark } from '../../kit/HazardMark'
 import { TaxonText } from '../../kit/TaxonText'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import featuresCss from './features.module.css'
 
 interface Props {
@@ -48,7 +48,7 @@ export function MostTelling({ bench, shown, row, onNext, onAll }: Props) {
         )}
       </div>
       {shown.length === 0 && (
-        <p className={identifyCss.soft}>Nothing that shows today and is allowed here would tell more.</p>
+        <p className={kitCss.soft}>Nothing that shows today and is allowed here would tell more.</p>
       )}
       {shown.map(row)}
       <div className={featuresCss.tellingMore}>

@@ -1,7 +1,7 @@
 import type { SampleView } from '../../api/types'
 import { capital } from '../../kit/format'
 import { TaxonText } from '../../kit/TaxonText'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import featuresCss from './features.module.css'
 
 const wide = 260
@@ -61,7 +61,7 @@ export function SampleNote({ sample }: { sample: SampleView }) {
             {rows.map((r) => (
               <li key={r.taxon.id}>
                 <TaxonText name={r.taxon.name} />
-                {r.widened && <span className={identifyCss.soft}> widened</span>}
+                {r.widened && <span className={kitCss.soft}> widened</span>}
               </li>
             ))}
           </ul>

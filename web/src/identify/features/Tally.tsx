@@ -1,7 +1,7 @@
 import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material'
 import { type KeyboardEvent, useState } from 'react'
 import type { CharacterView, ObservationView } from '../../api/types'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import featuresCss from './features.module.css'
 
 interface Props {
@@ -52,7 +52,7 @@ export function Tally({ characters, recorded, onCounted, onClose }: Props) {
     >
       <DialogTitle>Tally</DialogTitle>
       <DialogContent>
-        <p className={identifyCss.soft}>
+        <p className={kitCss.soft}>
           Each has its key: press it once for every part you count, with Shift to take one back. Enter ends
           one leaf, flower or fruit and begins the next.
         </p>

@@ -5,7 +5,6 @@ import type { GuideView } from '../../api/types'
 import { TaxonPicker } from '../../kit/TaxonPicker'
 import { useShortcuts } from '../../kit/useShortcuts'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import keyCss from './key.module.css'
 
 interface Props {
@@ -59,7 +58,7 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
               {s.keyTitle}, step {s.at.couplet} ({s.members} names)
             </Button>
           ))}
-          {starts?.length === 0 && <p className={identifyCss.soft}>No key divides it.</p>}
+          {starts?.length === 0 && <p className={kitCss.soft}>No key divides it.</p>}
         </div>
         <div>
           <h3>I suspect a name</h3>
@@ -68,7 +67,7 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
             label="The name"
             onPick={(t) => t && onSuspect(t)}
           />
-          <p className={identifyCss.soft}>Lists what would disprove it, and checks it.</p>
+          <p className={kitCss.soft}>Lists what would disprove it, and checks it.</p>
         </div>
         <div>
           <h3>At a step</h3>
@@ -101,7 +100,7 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
             </Button>
           </div>
           {chosen && couplet && !chosen.couplets.includes(Number(couplet)) && (
-            <p className={identifyCss.soft}>
+            <p className={kitCss.soft}>
               This key has the steps {chosen.couplets[0]} to {chosen.couplets.at(-1)}.
             </p>
           )}

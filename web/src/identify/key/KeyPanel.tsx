@@ -14,7 +14,6 @@ import { featureInput } from '../features/featureInput'
 import { percent, some } from '../../kit/format'
 import { WalkPath } from './WalkPath'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import keyCss from './key.module.css'
 
 interface Props {
@@ -182,7 +181,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
             >
               Back&nbsp;<kbd>⌫</kbd>
             </Button>
-            <span className={identifyCss.soft}>
+            <span className={kitCss.soft}>
               {couplet.keyTitle}, step {couplet.at.couplet}
               {walk.open > 1 && ` · ${walk.open} steps open`}
             </span>
@@ -231,7 +230,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
           </h3>
           {walk.ends.map((e) => (
             <div className={keyCss.end} key={e.taxon.id}>
-              <TaxonText name={e.taxon.name} /> <span className={identifyCss.soft}>{e.taxon.common}</span>
+              <TaxonText name={e.taxon.name} /> <span className={kitCss.soft}>{e.taxon.common}</span>
               <span className={keyCss.endMarks}>
                 {some(e.agreeing, 'feature')} {e.agreeing === 1 ? 'agrees' : 'agree'}, {e.conflicting}{' '}
                 {e.conflicting === 1 ? 'conflicts' : 'conflict'}
@@ -249,7 +248,7 @@ export function KeyPanel({ sheet, walk, settled, guide, onAccount, onSuspect, on
           ))}
           {onlyEnd && <Account sheet={sheet} taxon={onlyEnd} onOther={onAccount} />}
           {walk.likely.length > 1 && (
-            <p className={identifyCss.soft}>
+            <p className={kitCss.soft}>
               By the answers alone, mistakes counted in:{' '}
               {walk.likely.map((l, i) => (
                 <span key={l.taxon.id}>

@@ -2,7 +2,6 @@ import { Button } from '@mui/material'
 import type { CoupletRef, NeitherView } from '../../api/types'
 import { TaxonText } from '../../kit/TaxonText'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import keyCss from './key.module.css'
 
 interface Props {
@@ -27,9 +26,7 @@ export function NeitherFits({ neither: n, onAgain, onAccount, onName }: Props) {
             <TaxonText name={t.name} family={t.rank === 'family'} />
           </Button>
         ))}
-        {n.count > n.held.length && (
-          <span className={identifyCss.soft}>and {n.count - n.held.length} more</span>
-        )}
+        {n.count > n.held.length && <span className={kitCss.soft}>and {n.count - n.held.length} more</span>}
       </p>
       <div className={keyCss.keyFoot}>
         <Button variant="contained" onClick={() => onName(n.rank?.id ?? null)}>

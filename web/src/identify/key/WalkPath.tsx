@@ -1,7 +1,6 @@
 import { Button } from '@mui/material'
 import type { CoupletRef, WalkView } from '../../api/types'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import keyCss from './key.module.css'
 
 interface Props {
@@ -26,7 +25,7 @@ export function WalkPath({ walk, onReopen, onPutAway }: Props) {
           const here = current?.key === s.at.key && current.couplet === s.at.couplet
           return (
             <li key={`${s.at.key} ${s.at.couplet}`}>
-              {newKey && <span className={identifyCss.soft}>{s.keyTitle}</span>}
+              {newKey && <span className={kitCss.soft}>{s.keyTitle}</span>}
               <button
                 type="button"
                 className={`${keyCss.step}${s.lead === null ? ` ${keyCss.doubt}` : ''}${s.conflicting > 0 ? ` ${keyCss.conflict}` : ''}`}
@@ -44,7 +43,7 @@ export function WalkPath({ walk, onReopen, onPutAway }: Props) {
         {current && !walk.steps.some((s) => s.at.key === current.key && s.at.couplet === current.couplet) && (
           <li>
             {walk.steps.at(-1)?.at.key !== current.key && (
-              <span className={identifyCss.soft}>{walk.current?.keyTitle}</span>
+              <span className={kitCss.soft}>{walk.current?.keyTitle}</span>
             )}
             <b aria-current="step">{walk.inPlay.length} names left</b>
           </li>

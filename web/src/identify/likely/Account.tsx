@@ -9,7 +9,6 @@ import { TaxonText } from '../../kit/TaxonText'
 import { organs } from '../../kit/organs'
 import { SeeOne } from './SeeOne'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import likelyCss from './likely.module.css'
 
 const phases = {
@@ -25,7 +24,7 @@ function Status({ account }: { account: SpeciesAccount }) {
     account.commonness
   ]
   return (
-    <p className={identifyCss.soft}>
+    <p className={kitCss.soft}>
       {[
         account.author,
         account.family,
@@ -108,7 +107,7 @@ export function Account({
             </span>
           </div>
         ))}
-        {account.seasons.length === 0 && <span className={identifyCss.soft}>The guide says nothing.</span>}
+        {account.seasons.length === 0 && <span className={kitCss.soft}>The guide says nothing.</span>}
       </div>
       {(Object.keys(organs) as Organ[]).map((organ) => {
         const lines = account.lines.filter((l) => l.organ === organ)

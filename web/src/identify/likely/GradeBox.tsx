@@ -8,7 +8,6 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { gradeWords } from '../../kit/grades'
 import { useGrade, useOverrule } from '../../today/seasonQueries'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import likelyCss from './likely.module.css'
 
 const grades: Grade[] = ['unplaced', 'leaning', 'settled', 'confirmed']
@@ -136,7 +135,7 @@ function OverruleDialog(props: { plant: string; set: Grade | null; computed: Gra
         <DialogTitle>Say yourself how sure it is</DialogTitle>
         <DialogContent>
           <ProblemNote error={overrule.error} />
-          <p className={identifyCss.soft}>
+          <p className={kitCss.soft}>
             Reckoned is “{gradeWords[props.computed]}”. What you set stands beside it with your reason.
           </p>
           <TextField

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import type { BenchAnswer, BenchChoices, Certainty, GuideView, Organ, PlantSheet } from '../../api/types'
 import { hazardWords, percent } from '../../kit/format'
@@ -50,7 +51,7 @@ export function LikelyNames({
   const shown = !walk || walk.inPlay.length > 14 ? 2 : 5
   const organOf = (character: string) => guide.characters.find((c) => c.id === character)?.organ
   return (
-    <aside className={likelyCss.likelyNames} aria-label="Likely names">
+    <aside className={clsx(identifyCss.likelyNames, likelyCss.likelyNames)} aria-label="Likely names">
       <h2 data-walk="names">
         Likely names{' '}
         <small>
@@ -59,7 +60,7 @@ export function LikelyNames({
       </h2>
       <div className={kitCss.box}>
         {likelyNames.features === 0 && choices.without.length === 0 ? (
-          <p className={identifyCss.soft}>Record a feature, and the names are weighed.</p>
+          <p className={kitCss.soft}>Record a feature, and the names are weighed.</p>
         ) : (
           <LikelyNamesList bench={bench} onReasons={onReasons} onApart={onApart} />
         )}
@@ -77,7 +78,7 @@ export function LikelyNames({
           </p>
         )}
         {walk && !walk.neither && (
-          <p className={identifyCss.soft}>
+          <p className={kitCss.soft}>
             By the key, {walk.inPlay.length === 1 ? 'one name is' : `${walk.inPlay.length} names are`} in
             play.
           </p>
@@ -153,7 +154,7 @@ export function LikelyNames({
             </div>
           ))}
           {cautions.length > shown && (
-            <p className={identifyCss.soft}>
+            <p className={kitCss.soft}>
               and {cautions.length - shown} cautions more; they narrow as the key does.
             </p>
           )}
@@ -190,7 +191,7 @@ export function LikelyNames({
         label="A name"
         onPick={(t) => t && onSuspect(t)}
       />
-      <p className={identifyCss.soft}>
+      <p className={kitCss.soft}>
         Local law, the landowner and licensed practice decide what may be picked, cut or dug.
       </p>
     </aside>

@@ -6,7 +6,6 @@ import { gain, percent, words } from '../../kit/format'
 import { TaxonText } from '../../kit/TaxonText'
 import { harmWords, outcomeKeys, sureness, toolWords } from '../../kit/toolWords'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import likelyCss from './likely.module.css'
 
 interface Props {
@@ -108,7 +107,7 @@ export function LookNext({ bench, kit, busy, onKit, onLook, onRecord }: Props) {
           ))}
         </ol>
       ) : (
-        <p className={identifyCss.soft}>Nothing that shows today and is allowed here would tell more.</p>
+        <p className={kitCss.soft}>Nothing that shows today and is allowed here would tell more.</p>
       )}
       <details className={likelyCss.counts}>
         <summary>

@@ -29,7 +29,7 @@ export function Reasons({ plant, choices, guide, taxon, onChoices }: Props) {
   return (
     <>
       {data.features.length === 0 && choices.without.length === 0 ? (
-        <p className={identifyCss.soft}>Nothing recorded weighs for or against this name yet.</p>
+        <p className={kitCss.soft}>Nothing recorded weighs for or against this name yet.</p>
       ) : (
         <table className={identifyCss.disproofs}>
           <thead>
@@ -100,7 +100,7 @@ export function Reasons({ plant, choices, guide, taxon, onChoices }: Props) {
           </tbody>
         </table>
       )}
-      <p className={identifyCss.soft}>
+      <p className={kitCss.soft}>
         Before any feature: {percent(data.before)}, from kind of place {prior.habitat.toFixed(2)}, height{' '}
         {prior.elevation.toFixed(2)}, season {prior.season.toFixed(2)}, commonness{' '}
         {prior.commonness.toFixed(2)} (1 says nothing against it).
@@ -147,7 +147,7 @@ function Cross({ test }: { test: CrossTest }) {
         </table>
       )}
       {test.unseen.length > 0 && (
-        <p className={identifyCss.soft}>
+        <p className={kitCss.soft}>
           Not recorded yet, and worth it: {test.unseen.slice(0, 4).join(', ').toLowerCase()}.
         </p>
       )}

@@ -1,7 +1,6 @@
 import type { BenchAnswer, BenchChoices, LinkedPlant, PriorFactor } from '../../api/types'
 import { TaxonText } from '../../kit/TaxonText'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import likelyCss from './likely.module.css'
 
 interface Props {
@@ -79,9 +78,7 @@ export function WhatCounts({ bench, choices, colony, onChange }: Props) {
           counts as one colony with {colony.map((c) => c.tag).join(', ')}
         </label>
       )}
-      <p className={identifyCss.soft}>
-        1 says nothing against the name; 0.2 makes it five times less likely.
-      </p>
+      <p className={kitCss.soft}>1 says nothing against the name; 0.2 makes it five times less likely.</p>
     </details>
   )
 }

@@ -58,7 +58,11 @@ export function PhotoBench({ photo, naming, plant, onPlant, onOther }: Props) {
   return (
     <div className={measureCss.photoBench}>
       <div className={measureCss.photoLeft}>
-        <div className={clsx(measureCss.row, measureCss.photoTools)} role="toolbar" aria-label="Tools">
+        <div
+          className={clsx(kitCss.row, measureCss.row, measureCss.photoTools)}
+          role="toolbar"
+          aria-label="Tools"
+        >
           <Button onClick={() => add('length', 'Length')} title="L">
             A length
           </Button>

@@ -4,7 +4,7 @@ import type { KeptPhoto } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useKeepPhoto, useSamplePhotos } from './photoQueries'
 import { newId } from '../../api/command'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import measureCss from './measure.module.css'
 
 /** Where a picture comes in: dropped, chosen, pasted, or one of the camera's samples. */
@@ -53,7 +53,7 @@ export function PhotoChooser({ onPhoto }: { onPhoto: (photo: KeptPhoto) => void 
       {keeping.isPending && <p role="status">Looking at the picture …</p>}
       <ProblemNote error={keeping.error} />
       <h2>Or practise on one of these</h2>
-      <p className={identifyCss.soft}>Their true sizes are known, so you can see how well it is measured.</p>
+      <p className={kitCss.soft}>Their true sizes are known, so you can see how well it is measured.</p>
       <ul className={measureCss.photoSamples}>
         {samples.map((s) => (
           <li key={s.number}>

@@ -1,6 +1,6 @@
 import { Alert, Button, IconButton } from '@mui/material'
 import type { PhotoMeasures, PhotoProblem, PhotoQuestion } from '../../api/types'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import measureCss from './measure.module.css'
 
 const problems: Record<PhotoProblem, string> = {
@@ -77,7 +77,7 @@ export function PhotoFindings({ measures, question, onChange }: Props) {
         ))}
       </dl>
       {scale.tilt !== null && scale.tilt > 2 && (
-        <p className={identifyCss.soft}>
+        <p className={kitCss.soft}>
           The camera was tilted by about {Math.round(scale.tilt)}°
           {scale.what === 'card' ? '; sizes are corrected for it.' : '.'}
         </p>

@@ -1,7 +1,9 @@
+import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
 import type { PhotoQuestion, Place } from '../../api/types'
 import { usualQuestion } from './question'
 import { useYardsticks } from './Yardsticks'
+import kitCss from '../../kit/kit.module.css'
 import measureCss from './measure.module.css'
 
 type Scale = PhotoQuestion['scale']
@@ -47,7 +49,7 @@ export function ScaleChoice({ scale, size, onChange }: Props) {
     />
   )
   return (
-    <div className={measureCss.row}>
+    <div className={clsx(kitCss.row, measureCss.row)}>
       <TextField
         select
         label="Scale from"

@@ -1,7 +1,9 @@
+import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
 import { usePlants } from '../../api/queries'
 import type { PlantSheet, PlantVisit } from '../../api/types'
 import { day } from '../../kit/format'
+import kitCss from '../../kit/kit.module.css'
 import measureCss from './measure.module.css'
 
 interface Props {
@@ -15,7 +17,7 @@ interface Props {
 export function SheetChoice({ sheet, visit, onPlant, onVisit }: Props) {
   const plants = usePlants().data ?? []
   return (
-    <div className={measureCss.row}>
+    <div className={clsx(kitCss.row, measureCss.row)}>
       <TextField
         select
         label="Plant"

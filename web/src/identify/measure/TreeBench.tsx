@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
@@ -8,6 +9,7 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { useKept } from '../../kit/useKept'
 import { UseHeight } from './UseHeight'
 import { TreeSketch } from './TreeSketch'
+import kitCss from '../../kit/kit.module.css'
 import measureCss from './measure.module.css'
 
 const blank: TreeQuestion = {
@@ -60,7 +62,7 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
     <div className={measureCss.treeBench}>
       <form aria-label="What was measured" onSubmit={(e) => e.preventDefault()}>
         <h2>Stems, 1.3 m above the ground</h2>
-        <div className={measureCss.row}>
+        <div className={clsx(kitCss.row, measureCss.row)}>
           {question.stems.map((stem, i) => (
             <TextField
               // Stems have no names but their order.
@@ -88,7 +90,7 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
           />
         </div>
         <h2>Height</h2>
-        <div className={measureCss.row}>
+        <div className={clsx(kitCss.row, measureCss.row)}>
           <TextField
             select
             label="By"
@@ -103,7 +105,7 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
         </div>
         {question.method !== 'none' && (
           <>
-            <div className={measureCss.row}>
+            <div className={clsx(kitCss.row, measureCss.row)}>
               {field('distance', paced ? 'Paces to the stem' : 'Distance to the stem', paced ? '28' : '22 m')}
               {paced && field('pace', 'Length of one pace', '78 cm')}
               <FormControlLabel
@@ -127,7 +129,7 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
                 />
               )}
             </div>
-            <div className={measureCss.row}>
+            <div className={clsx(kitCss.row, measureCss.row)}>
               {question.method === 'angles'
                 ? [
                     <span key="top">
@@ -150,7 +152,7 @@ export function TreeBench({ plant, onPlant }: { plant: string | null; onPlant: (
           </>
         )}
         <h2>Crown</h2>
-        <div className={measureCss.row}>
+        <div className={clsx(kitCss.row, measureCss.row)}>
           {field('crownLong', 'Longest spread', '9.5 m')}
           {field('crownAcross', 'Square to it', '8 m')}
         </div>

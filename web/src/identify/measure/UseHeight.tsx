@@ -5,7 +5,7 @@ import { usePlant, useRecordFeature } from '../../api/queries'
 import { featureInput } from '../features/featureInput'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { SheetChoice } from './SheetChoice'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import measureCss from './measure.module.css'
 
 interface Props {
@@ -31,7 +31,7 @@ export function UseHeight({ entry, plant, onPlant }: Props) {
       <SheetChoice sheet={sheet} visit={visit} onPlant={onPlant} onVisit={setVisit} />
       <p>
         Height: <b>{entry}</b>
-        {before && !done && <span className={identifyCss.soft}> in place of {before.summary}</span>}
+        {before && !done && <span className={kitCss.soft}> in place of {before.summary}</span>}
       </p>
       <Button
         variant="contained"

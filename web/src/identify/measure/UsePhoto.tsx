@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Alert, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -8,7 +9,7 @@ import { day } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useNearestSite, useUsePhoto } from './photoQueries'
 import { SheetChoice } from './SheetChoice'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import measureCss from './measure.module.css'
 
 interface Props {
@@ -79,7 +80,7 @@ export function UsePhoto({ photo, marks, measures, plant, onPlant }: Props) {
         />
       ))}
       {marks.map((mark, i) => (
-        <div className={measureCss.row} key={mark.label}>
+        <div className={clsx(kitCss.row, measureCss.row)} key={mark.label}>
           <span>
             {mark.label}: <b>{measures.marks[i]}</b>
           </span>
@@ -135,7 +136,7 @@ function WhenAndWhere({ photo, sheet }: { photo: KeptPhoto; sheet: PlantSheet | 
   const unvisited = sheet && taken && sheet.visits.every((v) => v.date !== taken)
   if (!taken && !near) return null
   return (
-    <div className={identifyCss.soft} role="note">
+    <div className={kitCss.soft} role="note">
       {taken && `Taken ${day(taken)}. `}
       {near?.words && `The camera was ${near.words}. `}
       {near && sheet && near.site !== null && near.site !== sheet.plant.site.id && (

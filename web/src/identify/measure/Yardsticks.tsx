@@ -1,8 +1,10 @@
+import { clsx } from 'clsx'
 import { Button, TextField } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api } from '../../api/client'
 import { ProblemNote } from '../../kit/ProblemNote'
+import kitCss from '../../kit/kit.module.css'
 import measureCss from './measure.module.css'
 
 const key = ['yardsticks']
@@ -66,7 +68,7 @@ export function Yardsticks() {
           keeping.mutate()
         }}
       >
-        <div className={measureCss.row}>
+        <div className={clsx(kitCss.row, measureCss.row)}>
           <TextField
             label="Called"
             placeholder="hand span"

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import {
   Alert,
   Button,
@@ -18,6 +19,7 @@ import { TaxonText } from '../../kit/TaxonText'
 import { useDraft } from '../../kit/useDraft'
 import { OriginField } from '../plant/OriginField'
 import { newId } from '../../api/command'
+import kitCss from '../../kit/kit.module.css'
 import identifyCss from '../identify.module.css'
 import namingCss from './naming.module.css'
 
@@ -71,7 +73,7 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
               autoFocus={proposed === null}
               onPick={setTaxon}
             />
-            <div className={namingCss.row}>
+            <div className={clsx(kitCss.row, namingCss.row)}>
               <TextField
                 select
                 label="Reserve"
@@ -101,7 +103,7 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
               onChange={(e) => setRemarks(e.target.value)}
             />
           </div>
-          <p className={identifyCss.soft}>
+          <p className={kitCss.soft}>
             Kept with it as reasons: {steps === 0 ? 'no key walked' : `${some(steps, 'step')} walked`},{' '}
             {some(seen, 'feature')} seen
             {sheet.determinations.length > 0 && '. Earlier names stay on the sheet'}.
@@ -112,7 +114,7 @@ export function DeterminationDialog({ sheet, guide, taxon: proposed, onClose }: 
             </Alert>
           ))}
           {account && account.lookAlikes.some((l) => !l.ruledOut) && above?.name.rank !== 'genus' && (
-            <p className={identifyCss.soft}>
+            <p className={kitCss.soft}>
               Not ruled out yet:{' '}
               {account.lookAlikes
                 .filter((l) => !l.ruledOut)

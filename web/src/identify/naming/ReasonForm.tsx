@@ -1,6 +1,8 @@
+import { clsx } from 'clsx'
 import { Button, TextField } from '@mui/material'
 import { useState } from 'react'
 import { ProblemNote } from '../../kit/ProblemNote'
+import kitCss from '../../kit/kit.module.css'
 import namingCss from './naming.module.css'
 
 interface Props {
@@ -37,7 +39,7 @@ export function ReasonForm({ does, means, needed = false, busy, error, onDo, onL
         value={reason}
         onChange={(e) => setReason(e.target.value)}
       />
-      <div className={namingCss.row}>
+      <div className={clsx(kitCss.row, namingCss.row)}>
         <Button type="submit" color="secondary" disabled={busy || (needed && reason.trim() === '')}>
           {does}
         </Button>

@@ -16,7 +16,7 @@ import { some } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useDraft } from '../../kit/useDraft'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 
 const choices: { verdict: Verdict; label: string; asks: string }[] = [
   {
@@ -90,7 +90,7 @@ export function ReviewDialog({ plant, name, onClose }: Props) {
             value={remark}
             onChange={(e) => setRemark(e.target.value)}
           />
-          <p className={identifyCss.soft}>
+          <p className={kitCss.soft}>
             If it is another plant, give your own name as well: both stay on the sheet, the latest counts.
           </p>
         </DialogContent>

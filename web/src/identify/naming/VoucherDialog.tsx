@@ -1,8 +1,10 @@
+import { clsx } from 'clsx'
 import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useAddVoucher, useMayCollect, useSession } from '../../api/queries'
 import type { PlantSheet } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
+import kitCss from '../../kit/kit.module.css'
 import namingCss from './naming.module.css'
 
 /** A whole number typed, null while it is none. */
@@ -36,7 +38,7 @@ export function VoucherDialog({ sheet, onClose }: { sheet: PlantSheet; onClose: 
         <DialogTitle>A voucher of {sheet.plant.tag}</DialogTitle>
         <DialogContent className={namingCss.voucherForm}>
           <ProblemNote error={add.error} />
-          <div className={namingCss.row}>
+          <div className={clsx(kitCss.row, namingCss.row)}>
             <TextField
               autoFocus
               label="Plants in the stand"
@@ -58,7 +60,7 @@ export function VoucherDialog({ sheet, onClose }: { sheet: PlantSheet; onClose: 
               {judged.says.join(' ')}
             </Alert>
           )}
-          <div className={namingCss.row}>
+          <div className={clsx(kitCss.row, namingCss.row)}>
             <TextField label="Its number" value={number} onChange={(e) => setNumber(e.target.value)} />
             <TextField
               label="Kept at"

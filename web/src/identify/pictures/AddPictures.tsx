@@ -12,7 +12,6 @@ import { useAddPicture } from './pictureQueries'
 import { thumbnail } from './pictureWords'
 import { StandsThere } from './StandsThere'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import picturesCss from './pictures.module.css'
 
 interface Arriving {
@@ -97,7 +96,7 @@ export function AddPictures({ sheet }: Props) {
         <Button disabled={sending !== null} onClick={() => camera.current?.click()}>
           Take one
         </Button>
-        <small className={identifyCss.soft}>or drop them here: JPEG, PNG or WebP, up to 25 MB each</small>
+        <small className={kitCss.soft}>or drop them here: JPEG, PNG or WebP, up to 25 MB each</small>
         <input
           ref={files}
           type="file"
@@ -199,9 +198,9 @@ function FromTheFile({
   const taken = photo.taken?.slice(0, 10)
   const unvisited = taken && sheet.visits.every((v) => v.date !== taken)
   if (!taken && !near)
-    return <small className={identifyCss.soft}>The file says neither when nor where it was taken.</small>
+    return <small className={kitCss.soft}>The file says neither when nor where it was taken.</small>
   return (
-    <small className={identifyCss.soft} role="note">
+    <small className={kitCss.soft} role="note">
       {taken && `Taken ${day(taken)}. `}
       {near?.words && `The camera was ${near.words}. `}
       {near && near.site !== null && near.site !== sheet.plant.site.id && (

@@ -6,7 +6,6 @@ import { MarkedPicture } from './MarkedPicture'
 import { useMarkWords } from './pictureQueries'
 import { marks as kinds } from './pictureWords'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import picturesCss from './pictures.module.css'
 
 interface Props {
@@ -231,7 +230,7 @@ export function MarksEditor({ photo, marks, onChange }: Props) {
                 />
               )}
               {(mark.kind === 'count' || mark.kind === 'length' || mark.kind === 'line') && (
-                <span className={identifyCss.soft}>{told?.words[i]}</span>
+                <span className={kitCss.soft}>{told?.words[i]}</span>
               )}
               <IconButton
                 size="small"

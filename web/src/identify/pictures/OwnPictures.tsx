@@ -2,7 +2,7 @@ import { Link } from 'react-router'
 import { capital, day } from '../../kit/format'
 import { useOwnPictures } from './pictureQueries'
 import { shown, thumbnail } from './pictureWords'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import picturesCss from './pictures.module.css'
 
 /** Ours: pictures of plants of this survey whose name is confirmed. */
@@ -12,7 +12,7 @@ export function OwnPictures({ taxon }: { taxon: string }) {
   return (
     <section aria-label="Ours">
       <h2>Ours</h2>
-      <p className={identifyCss.soft}>Plants of this survey whose name is confirmed.</p>
+      <p className={kitCss.soft}>Plants of this survey whose name is confirmed.</p>
       <ul className={picturesCss.plantPictures}>
         {data.map((p) => (
           <li key={`${p.photo} ${p.plant}`}>
@@ -21,7 +21,7 @@ export function OwnPictures({ taxon }: { taxon: string }) {
             </Link>
             <small>
               <b>{capital(shown[p.organ])}</b>, {p.tag}, {day(p.date)}
-              {p.caption && <span className={identifyCss.soft}> · {p.caption}</span>}
+              {p.caption && <span className={kitCss.soft}> · {p.caption}</span>}
             </small>
           </li>
         ))}

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from '@mui/material'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -10,6 +11,7 @@ import { PictureFields } from './PictureFields'
 import { useCorrectPicture, useRemovePicture } from './pictureQueries'
 import { photoFile, shown } from './pictureWords'
 import { StandsThere } from './StandsThere'
+import kitCss from '../../kit/kit.module.css'
 import identifyCss from '../identify.module.css'
 import picturesCss from './pictures.module.css'
 
@@ -31,7 +33,7 @@ export function PictureDialog({ sheet, view, onClose }: Props) {
     <Dialog open onClose={onClose} fullWidth maxWidth="lg">
       <DialogTitle>
         {capital(shown[before.note.organ])} of {sheet.plant.tag}, {day(view.picture.date)}
-        <small className={identifyCss.soft}> · {view.picture.person}</small>
+        <small className={kitCss.soft}> · {view.picture.person}</small>
       </DialogTitle>
       <DialogContent className={picturesCss.pictureDialog}>
         <MarksEditor
@@ -39,10 +41,10 @@ export function PictureDialog({ sheet, view, onClose }: Props) {
           marks={facts.note.marks}
           onChange={(marks) => setFacts((now) => ({ ...now, note: { ...now.note, marks } }))}
         />
-        <div className={picturesCss.stack}>
+        <div className={clsx(identifyCss.stack, picturesCss.stack)}>
           <PictureFields sheet={sheet} value={facts} onChange={setFacts} />
           <Link to={`/measure?photo=${photo.id}&plant=${sheet.plant.id}`}>Measure a leaf in it</Link>
-          <small className={identifyCss.soft}>
+          <small className={kitCss.soft}>
             {photo.name}, {photo.width} × {photo.height} pixels
             {photo.taken && `, taken ${day(photo.taken.slice(0, 10))}`}
           </small>

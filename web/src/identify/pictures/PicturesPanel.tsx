@@ -11,7 +11,6 @@ import { PictureDialog } from './PictureDialog'
 import { usePictures, useRemovePicture } from './pictureQueries'
 import { shown, thumbnail } from './pictureWords'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import picturesCss from './pictures.module.css'
 
 /** The pictures of a plant, visit by visit, each with what it shows and what it is evidence of. */
@@ -58,7 +57,7 @@ export function PicturesPanel({ sheet }: { sheet: PlantSheet }) {
             </button>
             <small>
               <b>{capital(shown[view.picture.facts.note.organ])}</b>, {day(view.picture.date)}
-              {caption(view) && <span className={identifyCss.soft}> · {caption(view)}</span>}
+              {caption(view) && <span className={kitCss.soft}> · {caption(view)}</span>}
             </small>
           </li>
         ))}

@@ -5,7 +5,7 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { MarkedPicture } from './MarkedPicture'
 import { usePictures, usePortrait } from './pictureQueries'
 import { monthName, shown, thumbnail } from './pictureWords'
-import identifyCss from '../identify.module.css'
+import kitCss from '../../kit/kit.module.css'
 import picturesCss from './pictures.module.css'
 
 /** A plant through the year from left to right, organ by organ: its pictures, and drawings where there is none. */
@@ -62,7 +62,7 @@ export function PortraitSheet({ plant, tag }: { plant: string; tag: string }) {
                   {shows?.svg && (
                     <figure>
                       <Drawing svg={shows.svg} />
-                      <figcaption className={identifyCss.soft}>drawn from the record</figcaption>
+                      <figcaption className={kitCss.soft}>drawn from the record</figcaption>
                     </figure>
                   )}
                 </td>

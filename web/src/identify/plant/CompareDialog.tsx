@@ -15,6 +15,7 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useMergePlants } from '../naming/partingQueries'
 import { ReasonForm } from '../naming/ReasonForm'
+import kitCss from '../../kit/kit.module.css'
 import identifyCss from '../identify.module.css'
 import plantCss from './plant.module.css'
 
@@ -104,7 +105,7 @@ function Features({ one, other, data }: { one: string; other: string; data: Plan
       <p role="status">
         <b>{data.verdict}</b>
         {data.name && data.same < 0.95 && data.same > 0.05 && (
-          <span className={identifyCss.soft}>
+          <span className={kitCss.soft}>
             {' '}
             If so, most likely <TaxonText name={data.name.name} />.
           </span>
@@ -124,8 +125,8 @@ function Features({ one, other, data }: { one: string; other: string; data: Plan
           {data.features.map((f) => (
             <tr key={f.character}>
               <th scope="row">{f.label}</th>
-              <td>{f.one || <span className={identifyCss.soft}>not recorded</span>}</td>
-              <td>{f.other || <span className={identifyCss.soft}>not recorded</span>}</td>
+              <td>{f.one || <span className={kitCss.soft}>not recorded</span>}</td>
+              <td>{f.other || <span className={kitCss.soft}>not recorded</span>}</td>
               <td>
                 <b aria-hidden="true">{likeness[f.likeness].sign}</b> {likeness[f.likeness].text}
               </td>

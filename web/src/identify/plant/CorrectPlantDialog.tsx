@@ -88,7 +88,7 @@ export function CorrectPlantDialog({ sheet, onClose, onDeleted }: Props) {
                 value={after.description}
                 onChange={(e) => change({ description: e.target.value })}
               />
-              <p className={identifyCss.soft}>
+              <p className={kitCss.soft}>
                 A wrong day is put right at its visit, and a visit made to another plant is moved there. A
                 wrong name is withdrawn at the name, or followed by another.
               </p>

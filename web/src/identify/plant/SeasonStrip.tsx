@@ -7,7 +7,6 @@ import { dayInYear, inWords, months, phases, spansOf } from '../../kit/seasons'
 import { TaxonText } from '../../kit/TaxonText'
 import { YearTiles } from './YearTiles'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import plantCss from './plant.module.css'
 
 /** Leaves and their colours share the lower row, flowers and fruit the upper one. */
@@ -78,7 +77,7 @@ export const SeasonStrip = memo(function SeasonStrip({
         ))}
         {today && <path d={`M${x(dayInYear(today)) - 4} 0h8l-4 6z`} fill="var(--ink)" />}
       </svg>
-      <figcaption className={identifyCss.soft}>
+      <figcaption className={kitCss.soft}>
         {account ? (
           <>
             seasons of <TaxonText name={account.taxon.name} /> at this height ·{' '}

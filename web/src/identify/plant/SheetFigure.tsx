@@ -8,7 +8,6 @@ import { quarterOf } from '../../kit/seasons'
 import { TaxonText } from '../../kit/TaxonText'
 import { organs } from '../../kit/organs'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import plantCss from './plant.module.css'
 
 interface Props {
@@ -68,15 +67,13 @@ export const SheetFigure = memo(function SheetFigure({
         {lines.slice(-3).map((o) => (
           <span
             key={`${o.visit} ${o.seen.character}`}
-            className={o.seen.finding.kind === 'hidden' ? identifyCss.soft : undefined}
+            className={o.seen.finding.kind === 'hidden' ? kitCss.soft : undefined}
           >
             {o.label.toLowerCase()}: {o.summary}
           </span>
         ))}
-        {lines.length > 3 && <span className={identifyCss.soft}>and {lines.length - 3} more</span>}
-        {lines.length === 0 && organ !== 'place' && (
-          <span className={identifyCss.soft}>not looked at yet</span>
-        )}
+        {lines.length > 3 && <span className={kitCss.soft}>and {lines.length - 3} more</span>}
+        {lines.length === 0 && organ !== 'place' && <span className={kitCss.soft}>not looked at yet</span>}
       </button>
     )
   }

@@ -11,7 +11,6 @@ import { blankVisit, VisitFields } from '../visits/VisitFields'
 import { newId } from '../../api/command'
 import { keepTaken, lastTaken } from './lastTaken'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 
 interface Props {
   onClose: () => void
@@ -105,7 +104,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
             <OriginField value={origin} onChange={setOrigin} />
           </div>
           {here.data && (
-            <p className={identifyCss.soft} role="status">
+            <p className={kitCss.soft} role="status">
               You are {here.data.nearest.words || 'far from any site'} ({here.data.words}
               {here.variables === 'simulated' && ', simulated'}).
             </p>

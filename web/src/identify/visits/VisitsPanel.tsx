@@ -11,7 +11,6 @@ import { DeletedVisits } from '../naming/TakenOff'
 import { VisitBelongs } from './VisitBelongs'
 import { blankVisit, VisitFields } from './VisitFields'
 import kitCss from '../../kit/kit.module.css'
-import identifyCss from '../identify.module.css'
 import visitsCss from './visits.module.css'
 
 /** The visits of a plant with what was seen on each, and a new one. */
@@ -27,7 +26,7 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
         {sheet.visits.map((v, i) => (
           <li key={v.id}>
             <b>{day(v.date)}</b> {v.recorder}
-            <span className={identifyCss.soft}>
+            <span className={kitCss.soft}>
               {' '}
               ·{' '}
               {[
@@ -61,7 +60,7 @@ export function VisitsPanel({ sheet }: { sheet: PlantSheet }) {
                   <li key={o.seen.character}>
                     {o.label}: {o.summary}
                     {o.seen.certainty !== 'sure' && (
-                      <span className={identifyCss.soft}> ({o.seen.certainty})</span>
+                      <span className={kitCss.soft}> ({o.seen.certainty})</span>
                     )}
                   </li>
                 ))}

@@ -9,6 +9,7 @@ import { useBeginCount } from './countQueries'
 import { protocolOrder, protocols } from './protocols'
 import { SheetFields } from './SheetFields'
 import { newId } from '../../api/command'
+import kitCss from '../../kit/kit.module.css'
 import surveyCss from '../survey.module.css'
 import countsCss from './counts.module.css'
 
@@ -38,7 +39,7 @@ export function BeginCountForm({ onBegun }: { onBegun: (sheet: string) => void }
   const set = (part: Partial<SheetContent>) => setTyped({ ...typed, ...part })
   return (
     <form
-      className={clsx(surveyCss.box, countsCss.countForm)}
+      className={clsx(kitCss.box, surveyCss.box, countsCss.countForm)}
       aria-label="A new count"
       onSubmit={(e) => {
         e.preventDefault()
@@ -46,7 +47,7 @@ export function BeginCountForm({ onBegun }: { onBegun: (sheet: string) => void }
       }}
     >
       <h2>A new count</h2>
-      <div className={countsCss.row}>
+      <div className={clsx(kitCss.row, countsCss.row)}>
         <TextField
           select
           label="Site"

@@ -19,7 +19,7 @@ export function ChangesTable() {
   return (
     <section aria-label="Change between years">
       <h2>Change between years</h2>
-      <div className={clsx(countsCss.row, kitCss.noPrint)}>
+      <div className={clsx(kitCss.row, countsCss.row, kitCss.noPrint)}>
         <YearField
           label="From"
           value={before}

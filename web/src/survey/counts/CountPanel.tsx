@@ -42,7 +42,7 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
         place={sheet.placeName ?? ''}
         revision={sheet.revision ?? 0}
       />
-      <div className={clsx(countsCss.row, kitCss.noPrint)}>
+      <div className={clsx(kitCss.row, countsCss.row, kitCss.noPrint)}>
         <History kind="count" id={id} />
         <Button
           size="small"
@@ -69,7 +69,7 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
         <ProblemNote error={remove.error} />
       </div>
       {hasPlots && (
-        <div className={clsx(countsCss.row, kitCss.noPrint)} role="group" aria-label="Plot">
+        <div className={clsx(kitCss.row, countsCss.row, kitCss.noPrint)} role="group" aria-label="Plot">
           <TextField
             select
             label="Plot"

@@ -1,6 +1,5 @@
 import { clsx } from 'clsx'
 import { Button } from '@mui/material'
-import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useSession } from '../../api/queries'
 import { day } from '../../kit/format'
@@ -13,6 +12,7 @@ import { CountPanel } from './CountPanel'
 import { useCounts } from './countQueries'
 import { DeletedCounts } from './DeletedCounts'
 import { protocols } from './protocols'
+import { useAsked } from '../../kit/useAsked'
 import kitCss from '../../kit/kit.module.css'
 import countsCss from './counts.module.css'
 
@@ -25,12 +25,12 @@ const examples = [
 export function CountsPanel() {
   const mayRecord = useSession().data?.mayRecord
   const [params, setParams] = useSearchParams()
-  const [site, setSite] = useState<string | null>(null)
+  const [{ at: site }, ask] = useAsked('at')
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useCounts(site)
   const sheets = data?.pages.flatMap((p) => p.sheets)
   const open = params.get('sheet')
   const setOpen = (what: string | null) =>
-    setParams(what === null ? { what: 'counts' } : { what: 'counts', sheet: what })
+    setParams({ what: 'counts', ...(site && { at: site }), ...(what !== null && { sheet: what }) })
   return (
     <div className={clsx(countsCss.countDesk, open !== null && countsCss.countOne)}>
       <nav className={clsx(countsCss.countList, kitCss.noPrint)} aria-label="Counts">
@@ -39,7 +39,9 @@ export function CountsPanel() {
         </Button>
         <ProblemNote error={error} />
         {sheets?.length === 0 && <p className={kitCss.soft}>No count yet.</p>}
-        {(site !== null || hasNextPage) && <SiteField value={site} onChange={setSite} all />}
+        {(site !== null || hasNextPage) && (
+          <SiteField value={site} onChange={(next) => ask({ at: next })} all />
+        )}
         <ul>
           {sheets?.map((c) => (
             <li key={c.id}>

@@ -1,6 +1,8 @@
+import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
 import type { SheetContent } from '../../api/types'
 import { useMap } from '../map/mapQueries'
+import kitCss from '../../kit/kit.module.css'
 import countsCss from './counts.module.css'
 
 interface Props {
@@ -27,7 +29,7 @@ export function SheetFields({ sheet, onChange }: Props) {
     (p) => (p.kind === 'plot' || p.kind === 'transect') && (p.site === null || p.site === sheet.site),
   )
   return (
-    <div className={countsCss.row}>
+    <div className={clsx(kitCss.row, countsCss.row)}>
       {places.length > 0 && (
         <TextField
           select

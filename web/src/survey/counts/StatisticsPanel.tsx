@@ -1,10 +1,10 @@
 import { clsx } from 'clsx'
 import { MenuItem, TextField } from '@mui/material'
-import { useState } from 'react'
 import type { Protocol } from '../../api/types'
 import { some } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { SiteField } from '../../kit/SiteField'
+import { asYear, useAsked } from '../../kit/useAsked'
 import { ChangesTable } from './ChangesTable'
 import { CountedYearField } from './CountedYearField'
 import { useStatistics } from './countQueries'
@@ -19,9 +19,9 @@ const empty = { inputLabel: { shrink: true }, select: { displayEmpty: true } }
 
 /** What the counts come to: species, richness, diversity, the curve, and how alike the sites are. */
 export function StatisticsPanel() {
-  const [site, setSite] = useState<string | null>(null)
-  const [protocol, setProtocol] = useState<Protocol | ''>('')
-  const [year, setYear] = useState<number | null>(null)
+  const [{ site, ...asked }, ask] = useAsked('site', 'protocol', 'year')
+  const protocol: Protocol | '' = protocolOrder.find((p) => p === asked.protocol) ?? ''
+  const year = asYear(asked.year)
   const { data, error } = useStatistics({
     site: site ?? undefined,
     protocol: protocol || undefined,
@@ -29,13 +29,13 @@ export function StatisticsPanel() {
   })
   return (
     <div className={surveyCss.statistics}>
-      <div className={clsx(countsCss.row, kitCss.noPrint)}>
-        <SiteField value={site} onChange={setSite} all />
+      <div className={clsx(kitCss.row, countsCss.row, kitCss.noPrint)}>
+        <SiteField value={site} onChange={(next) => ask({ site: next })} all />
         <TextField
           select
           label="Counted by"
           value={protocol}
-          onChange={(e) => setProtocol(e.target.value as Protocol | '')}
+          onChange={(e) => ask({ protocol: e.target.value })}
           slotProps={empty}
           sx={{ minWidth: 180 }}
         >
@@ -46,7 +46,10 @@ export function StatisticsPanel() {
             </MenuItem>
           ))}
         </TextField>
-        <CountedYearField value={year} onChange={setYear} />
+        <CountedYearField
+          value={year}
+          onChange={(next) => ask({ year: next === null ? null : String(next) })}
+        />
         {data && (
           <span role="status">
             {some(data.units, 'sampling unit')}

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Skeleton } from '@mui/material'
 import { Suspense } from 'react'
 import type { Statistic, SpeciesLine, SurveyStatistics } from '../../api/types'
@@ -32,7 +33,7 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
         </ul>
       )}
       <div className={countsCss.statisticsColumns}>
-        <section className={surveyCss.box} aria-label="How many species">
+        <section className={clsx(kitCss.box, surveyCss.box)} aria-label="How many species">
           <h2>How many species</h2>
           <table className={surveyCss.countTable}>
             <tbody>
@@ -56,7 +57,7 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
             are rather too low than too high.
           </p>
         </section>
-        <section className={surveyCss.box} aria-label="How even">
+        <section className={clsx(kitCss.box, surveyCss.box)} aria-label="How even">
           <h2>How even</h2>
           {of.countedIn && (
             <p>
@@ -76,11 +77,11 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
             </table>
           )}
         </section>
-        <section className={surveyCss.box} aria-label="Species by effort">
+        <section className={clsx(kitCss.box, surveyCss.box)} aria-label="Species by effort">
           <h2>Species by effort</h2>
           <Curve points={of.curve} what="units" lacking="Needs at least 2 sampling units." />
         </section>
-        <section className={surveyCss.box} aria-label="Species by individuals">
+        <section className={clsx(kitCss.box, surveyCss.box)} aria-label="Species by individuals">
           <h2>Species by individuals</h2>
           <Curve
             points={of.individualCurve}
@@ -88,7 +89,7 @@ export function StatisticsView({ of }: { of: SurveyStatistics }) {
             lacking="Needs counts of individuals."
           />
         </section>
-        <section className={surveyCss.box} aria-label="Floristic quality">
+        <section className={clsx(kitCss.box, surveyCss.box)} aria-label="Floristic quality">
           <h2>Floristic quality</h2>
           <table className={surveyCss.countTable}>
             <tbody>

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { useSession } from '../../api/queries'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { RecordFields } from '../records/RecordFields'
+import { useChosenRecords } from '../records/useChosenRecords'
 import { WithheldList } from '../records/WithheldList'
 import { FindsList } from './FindsList'
 import { FindsMap } from './FindsMap'
@@ -23,10 +24,9 @@ const exportAddress = (filter: FindFilter, exact: boolean) => {
 /** Everything found, followed or counted: a list, a map and sums, each of which narrows the others. */
 export function FindsPanel({ nonce }: { nonce: string }) {
   const session = useSession().data
-  const [filter, setFilter] = useState<FindFilter>({})
+  const { chosen: filter, choose: set, all } = useChosenRecords()
   const [exact, setExact] = useState(false)
   const { data: sums, error } = useFindSummary(filter)
-  const set = (part: Partial<FindFilter>) => setFilter({ ...filter, ...part })
   return (
     <>
       <div className={surveyCss.recordsHead}>
@@ -45,7 +45,7 @@ export function FindsPanel({ nonce }: { nonce: string }) {
           Export what is shown (CSV)
         </Button>
       </div>
-      <RecordFields filter={filter} onChange={set} onClear={() => setFilter({})} />
+      <RecordFields filter={filter} onChange={set} onClear={all} />
       <ProblemNote error={error} />
       <div className={findsCss.finds}>
         <FindsList key={JSON.stringify(filter)} filter={filter} total={sums?.finds ?? 0} nonce={nonce} />

@@ -1,9 +1,11 @@
+import { clsx } from 'clsx'
 import { Alert, Button } from '@mui/material'
 import { useState } from 'react'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { kinds } from './kinds'
 import { useBringInPlaces } from './mapQueries'
 import { newId } from '../../api/command'
+import kitCss from '../../kit/kit.module.css'
 import mapCss from './map.module.css'
 
 /** Brings in places from a GeoJSON or GPX file: what it holds is shown first, and all of it is kept or nothing. */
@@ -67,7 +69,7 @@ export function BringInPlaces({ onDone }: { onDone: () => void }) {
           </ul>
         </>
       )}
-      <div className={mapCss.row}>
+      <div className={clsx(kitCss.row, mapCss.row)}>
         <Button
           variant="contained"
           disabled={!file || !preview?.places.length || preview.faults.length > 0 || bring.isPending}

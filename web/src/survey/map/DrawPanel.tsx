@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { PlaceKind, PlaceView } from '../../api/types'
@@ -7,6 +8,7 @@ import type { Doing } from './doing'
 import { useAddPlace, useSetPlace } from './mapQueries'
 import { PositionField } from './PositionField'
 import { newId } from '../../api/command'
+import kitCss from '../../kit/kit.module.css'
 import mapCss from './map.module.css'
 
 interface Props {
@@ -83,7 +85,7 @@ export function DrawPanel({ doing, before, onChange, onDone }: Props) {
       </Button>
       <TextField label="Name" size="small" value={name} onChange={(e) => setName(e.target.value)} />
       <TextField label="Note" size="small" multiline value={note} onChange={(e) => setNote(e.target.value)} />
-      <div className={mapCss.row}>
+      <div className={clsx(kitCss.row, mapCss.row)}>
         <Button
           type="submit"
           variant="contained"

@@ -48,7 +48,7 @@ export function MapPage() {
           <>
             <h1>Map</h1>
             {session?.mayRecord && (
-              <div className={mapCss.row}>
+              <div className={clsx(kitCss.row, mapCss.row)}>
                 <Button
                   variant="contained"
                   onClick={() => setDoing({ what: 'draw', kind: 'plot', points: [], id: null })}
@@ -125,7 +125,7 @@ export function MapPage() {
                 places of sensitive species
               </label>
             )}
-            <div className={mapCss.row}>
+            <div className={clsx(kitCss.row, mapCss.row)}>
               <Button href={`/api/map.gpx?exact=${exact}`} download>
                 GPX
               </Button>

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button } from '@mui/material'
 import { useSession } from '../../api/queries'
 import type { PlaceView } from '../../api/types'
@@ -31,7 +32,7 @@ export function PlacePanel({ place, onBack, onRedraw, onAway }: Props) {
       <ProblemNote error={away.error} />
       <History kind="place" id={place.id} />
       {mayRecord && (
-        <div className={mapCss.row}>
+        <div className={clsx(kitCss.row, mapCss.row)}>
           <Button variant="outlined" onClick={onRedraw}>
             Change it
           </Button>

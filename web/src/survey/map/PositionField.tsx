@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, TextField } from '@mui/material'
 import { useState } from 'react'
 import { useHere } from '../../api/devices'
@@ -5,6 +6,7 @@ import { useSession } from '../../api/queries'
 import type { GeoPoint } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useReadPosition } from './mapQueries'
+import kitCss from '../../kit/kit.module.css'
 import mapCss from './map.module.css'
 
 interface Props {
@@ -33,7 +35,7 @@ export function PositionField({ label, action, onRead }: Props) {
     })
   return (
     <>
-      <div className={mapCss.row}>
+      <div className={clsx(kitCss.row, mapCss.row)}>
         <TextField
           label={label}
           size="small"

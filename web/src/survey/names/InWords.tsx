@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { NameText } from '../../api/types'
@@ -54,7 +55,7 @@ export function InWords({ text, onTake }: Props) {
       {!reading.known && reading.readings.length > 0 && (
         <>
           <p>No list has it. Keep it in words as</p>
-          <div className={surveyCss.row}>
+          <div className={clsx(kitCss.row, surveyCss.row)}>
             {reading.readings.map((r) => (
               <Button
                 key={r.kind}

@@ -1,8 +1,10 @@
+import { clsx } from 'clsx'
 import { Button, FormControlLabel, MenuItem, Switch, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { SurveyName } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useNameHistory, useSetName } from './nameQueries'
+import kitCss from '../../kit/kit.module.css'
 import surveyCss from '../survey.module.css'
 import namesCss from './names.module.css'
 
@@ -37,7 +39,7 @@ export function NameForm({ of: name, onDone }: { of: SurveyName; onDone: () => v
         )
       }}
     >
-      <div className={surveyCss.row}>
+      <div className={clsx(kitCss.row, surveyCss.row)}>
         <TextField
           label="Author"
           value={content.author}
@@ -84,7 +86,7 @@ export function NameForm({ of: name, onDone }: { of: SurveyName; onDone: () => v
         label="Sensitive: exact places only for those trusted with them"
       />
       <ProblemNote error={set.error} />
-      <div className={surveyCss.row}>
+      <div className={clsx(kitCss.row, surveyCss.row)}>
         <Button type="submit" variant="contained" disabled={set.isPending}>
           Keep
         </Button>

@@ -38,7 +38,7 @@ export function NamesPanel() {
         with. A plant or a line of a count can bear any of them; they stand in their genus and family in
         lists, sums and exports, and nothing is weighed for them.
       </p>
-      <div className={surveyCss.row}>
+      <div className={clsx(kitCss.row, surveyCss.row)}>
         <TextField label="Search" type="search" value={wanted} onChange={(e) => setWanted(e.target.value)} />
         <TextField
           label="Add a name"

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Button, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { SurveyName } from '../../api/types'
@@ -6,6 +7,7 @@ import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { NameField } from './NameField'
 import { useRenameRecords } from './nameQueries'
+import kitCss from '../../kit/kit.module.css'
 import surveyCss from '../survey.module.css'
 import namesCss from './names.module.css'
 
@@ -37,7 +39,7 @@ export function RenameForm({ of: name, proposed, onDone }: Props) {
       <NameField label="The other name" value={to} onPick={setTo} />
       <TextField label="Remarks" multiline value={remarks} onChange={(e) => setRemarks(e.target.value)} />
       <ProblemNote error={rename.error} />
-      <div className={surveyCss.row}>
+      <div className={clsx(kitCss.row, surveyCss.row)}>
         <Button type="submit" variant="contained" disabled={!to || rename.isPending}>
           Give it to all
         </Button>

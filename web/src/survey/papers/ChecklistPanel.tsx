@@ -1,6 +1,5 @@
 import { clsx } from 'clsx'
 import { Button, TextField } from '@mui/material'
-import { useState } from 'react'
 import { useSession, useSites } from '../../api/queries'
 import { day } from '../../kit/format'
 import { ProblemNote } from '../../kit/ProblemNote'
@@ -8,6 +7,7 @@ import { phases } from '../../kit/seasons'
 import { SiteField } from '../../kit/SiteField'
 import { TaxonText } from '../../kit/TaxonText'
 import { useChecklist } from './paperQueries'
+import { useAsked } from '../../kit/useAsked'
 import kitCss from '../../kit/kit.module.css'
 import surveyCss from '../survey.module.css'
 import papersCss from './papers.module.css'
@@ -16,19 +16,18 @@ import papersCss from './papers.module.css'
 export function ChecklistPanel() {
   const today = useSession().data?.today ?? ''
   const sites = useSites().data ?? []
-  const [chosen, setChosen] = useState<string | null>(null)
-  const [date, setDate] = useState<string | null>(null)
-  const site = chosen ?? sites[0]?.id ?? null
+  const [{ date, ...asked }, ask] = useAsked('site', 'date')
+  const site = asked.site ?? sites[0]?.id ?? null
   const { data, error } = useChecklist(site, date ?? today)
   return (
     <div className={papersCss.paper}>
-      <div className={clsx(papersCss.row, kitCss.noPrint)}>
-        <SiteField value={site} onChange={setChosen} />
+      <div className={clsx(kitCss.row, papersCss.row, kitCss.noPrint)}>
+        <SiteField value={site} onChange={(next) => ask({ site: next })} />
         <TextField
           type="date"
           label="Day of the visit"
           value={date ?? today}
-          onChange={(e) => setDate(e.target.value || null)}
+          onChange={(e) => ask({ date: e.target.value })}
           slotProps={{ inputLabel: { shrink: true } }}
         />
         <Button variant="contained" disabled={!data} onClick={() => window.print()}>
@@ -37,7 +36,7 @@ export function ChecklistPanel() {
       </div>
       <ProblemNote error={error} />
       {data && (
-        <article className={clsx(papersCss.box, papersCss.checklist)} aria-label="Checklist">
+        <article className={clsx(kitCss.box, papersCss.box, papersCss.checklist)} aria-label="Checklist">
           <h1>
             {data.site.name}, {day(data.date)}
           </h1>

@@ -54,7 +54,7 @@ export function LabelsPanel() {
   const chosen = data.filter((l) => !left.includes(l.number))
   return (
     <div className={papersCss.paper}>
-      <div className={clsx(papersCss.row, kitCss.noPrint)}>
+      <div className={clsx(kitCss.row, papersCss.row, kitCss.noPrint)}>
         <span role="status">
           {chosen.length} of {data.length} {data.length === 1 ? 'label' : 'labels'}
         </span>

@@ -1,6 +1,5 @@
 import { clsx } from 'clsx'
 import { Button } from '@mui/material'
-import { useState } from 'react'
 import type { ReportView } from '../../api/types'
 import { CountedYearField } from '../counts/CountedYearField'
 import { StatisticsView } from '../counts/StatisticsView'
@@ -13,23 +12,27 @@ import { SiteField } from '../../kit/SiteField'
 import { TaxonText } from '../../kit/TaxonText'
 import { useReport } from './paperQueries'
 import { ReportMap } from './ReportMap'
+import { asYear, useAsked } from '../../kit/useAsked'
 import kitCss from '../../kit/kit.module.css'
 import surveyCss from '../survey.module.css'
 import papersCss from './papers.module.css'
 
 /** The report of a survey, of one site or all and of one year or all, ready to print. */
 export function ReportPanel() {
-  const [site, setSite] = useState<string | null>(null)
-  const [year, setYear] = useState<number | null>(null)
+  const [{ site, ...asked }, ask] = useAsked('site', 'year')
+  const year = asYear(asked.year)
   const { data, error } = useReport({
     site: site ?? undefined,
     year: year ?? undefined,
   })
   return (
     <div className={papersCss.paper}>
-      <div className={clsx(papersCss.row, kitCss.noPrint)}>
-        <SiteField value={site} onChange={setSite} all />
-        <CountedYearField value={year} onChange={setYear} />
+      <div className={clsx(kitCss.row, papersCss.row, kitCss.noPrint)}>
+        <SiteField value={site} onChange={(next) => ask({ site: next })} all />
+        <CountedYearField
+          value={year}
+          onChange={(next) => ask({ year: next === null ? null : String(next) })}
+        />
         <Button variant="contained" onClick={() => window.print()} disabled={!data}>
           Print the report
         </Button>
@@ -42,7 +45,7 @@ export function ReportPanel() {
 
 function Report({ of }: { of: ReportView }) {
   return (
-    <article className={clsx(papersCss.box, papersCss.report)} aria-label="Report">
+    <article className={clsx(kitCss.box, papersCss.box, papersCss.report)} aria-label="Report">
       <header>
         <h1>{of.title}</h1>
         <p>

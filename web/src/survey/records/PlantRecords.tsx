@@ -1,7 +1,6 @@
 import { Button, Checkbox, FormControlLabel } from '@mui/material'
 import { type GridColDef, type GridSortModel } from '@mui/x-data-grid'
 import { useState } from 'react'
-import { useSearchParams } from 'react-router'
 import { type RecordFilter, useRecords, useSession } from '../../api/queries'
 import type { SurveyRecord } from '../../api/types'
 import { day, words } from '../../kit/format'
@@ -11,7 +10,9 @@ import { DeletedPlants } from './DeletedPlants'
 import { RecordDialog } from './RecordDialog'
 import { RecordFields } from './RecordFields'
 import { RecordGrid } from './RecordGrid'
+import { useChosenRecords } from './useChosenRecords'
 import { WithheldList } from './WithheldList'
+import { useAsked } from '../../kit/useAsked'
 import kitCss from '../../kit/kit.module.css'
 import surveyCss from '../survey.module.css'
 import recordsCss from './records.module.css'
@@ -61,24 +62,21 @@ export function PlantRecords({ nonce }: { nonce: string }) {
   const session = useSession().data
   const [exact, setExact] = useState(false)
   const [pictures, setPictures] = useState(true)
-  const [asked] = useSearchParams()
-  const [filter, setFilter] = useState<RecordFilter>({
-    sort: 'date',
-    descending: true,
-    site: asked.get('site') ?? undefined,
-    person: asked.get('person') ?? undefined,
-  })
+  const { chosen, choose, all } = useChosenRecords()
+  const [asked, ask] = useAsked('sort', 'up')
+  const filter: RecordFilter = {
+    ...chosen,
+    sort: sortable.find((s) => s === asked.sort) ?? 'date',
+    descending: asked.up === null,
+  }
   const [page, setPage] = useState({ page: 0, pageSize: 50 })
   const [open, setOpen] = useState<SurveyRecord | null>(null)
   const { data, error, isFetching } = useRecords(filter, page.page * page.pageSize, page.pageSize)
-  const show = (which: RecordFilter) => {
-    setFilter(which)
-    setPage({ ...page, page: 0 })
-  }
-  const set = (part: Partial<RecordFilter>) => show({ ...filter, ...part })
+  const fromTop = () => setPage({ ...page, page: 0 })
   const sort = (model: GridSortModel) => {
     const by = sortable.find((s) => s === model[0]?.field)
-    set({ sort: by ?? 'date', descending: by ? model[0]?.sort === 'desc' : true })
+    ask({ sort: by ?? null, up: by && model[0]?.sort === 'asc' ? 'yes' : null })
+    fromTop()
   }
   return (
     <>
@@ -108,7 +106,17 @@ export function PlantRecords({ nonce }: { nonce: string }) {
           Export what is shown (CSV)
         </Button>
       </div>
-      <RecordFields filter={filter} onChange={set} onClear={() => show({ sort: 'date', descending: true })} />
+      <RecordFields
+        filter={chosen}
+        onChange={(part) => {
+          choose(part)
+          fromTop()
+        }}
+        onClear={() => {
+          all()
+          fromTop()
+        }}
+      />
       <ProblemNote error={error} />
       <div className={recordsCss.recordsGrid}>
         <RecordGrid

@@ -103,6 +103,48 @@ public sealed class ComingInTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Complaints.ShouldBeEmpty();
     }
 
+    [Fact]
+    public void A_key_is_walked_to_its_end_by_one_press_a_step_and_a_leaf_is_measured_by_five()
+    {
+        using var browser = server.Open("/identify?add");
+        browser.Field("What it looks like, and where it stands").SendKeys("a rose at the ford" + Keys.Enter);
+        browser.See("a rose at the ford");
+        var presses = 0;
+        void Press(string key, string then)
+        {
+            browser.Press(key);
+            presses++;
+            browser.SeeCouplet(then);
+        }
+
+        // Woody, in leaf: the key is chosen, and each couplet answered by its number.
+        Press("2", "woody-in-leaf 1");
+        Press("2", "woody-in-leaf 2");
+        Press("2", "woody-in-leaf 15");
+        Press("1", "woody-in-leaf 16");
+        Press("1", "woody-in-leaf 17");
+        Press("1", "roses 1");
+        Press("2", "roses 2");
+        browser.Press("1");
+        presses++;
+        browser.See("The key ends at");
+        presses.ShouldBe(8);
+
+        // A leaf laid on paper beside a card, measured in its picture and recorded with it.
+        browser.Open("/identify/TF-022");
+        browser.See("features weighed");
+        browser.OpenFeatures("Leaf");
+        presses = 2;
+        browser.Find("a[href^='/measure']").Click();
+        browser.Button("A leaf beside a card").Click();
+        browser.See("Blade length");
+        browser.Button("Use these").Click();
+        browser.See("with this picture as evidence");
+        presses += 3;
+        presses.ShouldBe(5);
+        browser.Complaints.ShouldBeEmpty();
+    }
+
     private static readonly string[] Twenty =
     [
         "Acer circinatum",

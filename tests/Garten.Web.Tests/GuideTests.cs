@@ -19,7 +19,7 @@ public sealed class GuideTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("older name");
         browser.Find(".guide-names__guide-line").Click();
         browser.See("Every part kills");
-        browser.Url.ShouldEndWith("/guide/toxicoscordion-venenosum");
+        browser.Url.ShouldEndWith("/guide/toxicoscordion-venenosum?name=zigadenus");
         browser.See("Camas swale: herbs with bulbs: 1.2 2.2 3.1");
         browser.Complaints.ShouldBeEmpty();
     }

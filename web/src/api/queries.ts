@@ -30,6 +30,7 @@ import type {
   KeyMove,
 } from './types'
 import { asked } from './sheet'
+import { keys } from './keys'
 
 const again = (count: number, error: Error) => error instanceof Problem && error.unreached && count < 100
 const pause = (count: number) => Math.min(500 * 2 ** count, 4000)
@@ -37,7 +38,7 @@ const pause = (count: number) => Math.min(500 * 2 ** count, 4000)
 /** Who has signed out elsewhere, or was let in no more, comes to the door; what they typed stays on the page. */
 const askWhoIsThere = (error: Error) => {
   if (error instanceof Problem && error.status === 401)
-    void queryClient.invalidateQueries({ queryKey: ['session'] })
+    void queryClient.invalidateQueries({ queryKey: keys.session })
 }
 
 /** Requests that did not reach the server are tried again until they do; refusals are not. */
@@ -51,7 +52,7 @@ export const queryClient: QueryClient = new QueryClient({
 })
 
 export const sessionQuery = queryOptions({
-  queryKey: ['session'],
+  queryKey: keys.session,
   queryFn: () => answer(api.GET('/api/session')),
   staleTime: 60_000,
 })
@@ -59,17 +60,17 @@ export const sessionQuery = queryOptions({
 export const useSession = () => useQuery(sessionQuery)
 
 export const guideQuery = queryOptions({
-  queryKey: ['guide'],
+  queryKey: keys.guide,
   queryFn: () => answer(api.GET('/api/guide')),
   staleTime: Infinity,
 })
 
 export const useGuide = () => useQuery(guideQuery)
 
-export const useSites = () => useQuery({ queryKey: ['sites'], queryFn: () => answer(api.GET('/api/sites')) })
+export const useSites = () => useQuery({ queryKey: keys.sites, queryFn: () => answer(api.GET('/api/sites')) })
 
 export const plantsQuery = queryOptions({
-  queryKey: ['plants'],
+  queryKey: keys.plants,
   queryFn: () => answer(api.GET('/api/plants')),
 })
 
@@ -77,7 +78,7 @@ export const usePlants = () => useQuery(plantsQuery)
 
 export const plantQuery = (plant: string | null) =>
   queryOptions({
-    queryKey: ['plant', plant],
+    queryKey: keys.plant(plant),
     enabled: plant !== null,
     queryFn: () =>
       answer(api.GET('/api/plants/{plant}', { params: { path: { plant: plant ?? '' } } })).then(asked),
@@ -86,7 +87,7 @@ export const plantQuery = (plant: string | null) =>
 export const usePlant = (plant: string | null) => useQuery(plantQuery(plant))
 
 export const todayQuery = queryOptions({
-  queryKey: ['today'],
+  queryKey: keys.today,
   queryFn: () => answer(api.GET('/api/today')),
   staleTime: 2000,
 })
@@ -288,7 +289,7 @@ export interface RecordFilter {
 
 export const useRecords = (filter: RecordFilter, skip: number, take: number) =>
   useQuery({
-    queryKey: ['records', filter, skip, take],
+    queryKey: [...keys.records, filter, skip, take],
     placeholderData: (before) => before,
     queryFn: () => answer(api.GET('/api/records', { params: { query: { ...filter, skip, take } } })),
   })
@@ -309,7 +310,7 @@ export const useNameSpecimens = () =>
 
 /** Sites that were deleted. */
 export const useDeletedSites = () =>
-  useQuery({ queryKey: ['sites', 'deleted'], queryFn: () => answer(api.GET('/api/deleted-sites')) })
+  useQuery({ queryKey: [...keys.sites, 'deleted'], queryFn: () => answer(api.GET('/api/deleted-sites')) })
 
 /** Deletes a site, or brings it back. */
 export function useRemoveSite() {
@@ -321,7 +322,7 @@ export function useRemoveSite() {
         change.back ? api.POST('/api/sites/{id}/return', sent) : api.POST('/api/sites/{id}/removal', sent),
       )
     },
-    onSuccess: () => client.invalidateQueries({ queryKey: ['sites'] }),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.sites }),
   })
 }
 
@@ -354,7 +355,7 @@ export function useSheetChange<T>(
     // One after another: each is made on the sheet the one before left, and answers come in their order.
     scope: { id: 'sheet' },
     onMutate: (input) => {
-      const key = ['plant', forecast?.plant]
+      const key = keys.plant(forecast?.plant)
       const before = client.getQueryData<PlantSheet>(key)
       const question = before && forecast?.question(before, input)
       if (!question) return null
@@ -367,15 +368,15 @@ export function useSheetChange<T>(
     onError: (_, __, before) => {
       if (!before) return
       const { id } = before.plant
-      client.setQueryData<PlantSheet>(['plant', id], (now) => now && { ...now, request: before.request })
-      void client.invalidateQueries({ queryKey: ['plant', id] })
+      client.setQueryData<PlantSheet>(keys.plant(id), (now) => now && { ...now, request: before.request })
+      void client.invalidateQueries({ queryKey: keys.plant(id) })
     },
     onSuccess: (sheet) => {
       const { id } = sheet.plant
       void weigh(id, sheet.request)
-      client.setQueryData(['plant', id], sheet)
-      void client.invalidateQueries({ queryKey: ['plants'] })
-      void client.invalidateQueries({ queryKey: ['records'] })
+      client.setQueryData(keys.plant(id), sheet)
+      void client.invalidateQueries({ queryKey: keys.plants })
+      void client.invalidateQueries({ queryKey: keys.records })
     },
   })
 }
@@ -447,7 +448,7 @@ export function useRecordFeature(plant: string) {
   }
   return useSheetChange(
     async (change: FeatureChange) => {
-      const sheet = client.getQueryData<PlantSheet>(['plant', plant])
+      const sheet = client.getQueryData<PlantSheet>(keys.plant(plant))
       if (!change.joins || !sheet) return put(change)
       const join = (now: ObservationView | null) => {
         const sent = joined(change, now)

@@ -2,10 +2,11 @@ import { type Query, type QueryClient, useMutation, useQuery, useQueryClient } f
 import { answer, api } from '../api/client'
 import { under } from '../api/command'
 import type { AccessChange, NewAccess, PasswordChange, Session, SignIn } from '../api/types'
+import { keys } from '../api/keys'
 
 /** Another person is at work: all that was shown to the one before is forgotten. */
 function enter(client: QueryClient, session: Session) {
-  client.setQueryData(['session'], session)
+  client.setQueryData(keys.session, session)
   const shown = { predicate: (q: Query) => q.queryKey[0] !== 'session' }
   if (session.person) void client.resetQueries(shown)
   else client.removeQueries(shown)
@@ -31,15 +32,15 @@ export const useChangePassword = () =>
   useMutation({ mutationFn: (body: PasswordChange) => answer(api.PUT('/api/password', { body })) })
 
 export const usePeople = (enabled: boolean) =>
-  useQuery({ queryKey: ['people'], enabled, queryFn: () => answer(api.GET('/api/people')) })
+  useQuery({ queryKey: keys.people, enabled, queryFn: () => answer(api.GET('/api/people')) })
 
 export function useAddPerson() {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (body: NewAccess) => answer(api.POST('/api/people', { body })),
     onSuccess: (given) => {
-      client.setQueryData(['people'], given.people)
-      void client.invalidateQueries({ queryKey: ['entries'] })
+      client.setQueryData(keys.people, given.people)
+      void client.invalidateQueries({ queryKey: keys.entries })
     },
   })
 }
@@ -51,9 +52,9 @@ export function useSetPerson() {
     mutationFn: ({ person, change }: { person: string; change: AccessChange }) =>
       answer(api.PUT('/api/people/{person}', { params: { path: { person } }, body: change })),
     onSuccess: (people) => {
-      client.setQueryData(['people'], people)
-      void client.invalidateQueries({ queryKey: ['entries'] })
-      void client.invalidateQueries({ queryKey: ['session'] })
+      client.setQueryData(keys.people, people)
+      void client.invalidateQueries({ queryKey: keys.entries })
+      void client.invalidateQueries({ queryKey: keys.session })
     },
   })
 }
@@ -79,12 +80,12 @@ export function useRenewPassword() {
   return useMutation({
     mutationFn: (person: string) =>
       answer(api.POST('/api/people/{person}/password', { params: { path: { person } } })),
-    onSuccess: (given) => client.setQueryData(['people'], given.people),
+    onSuccess: (given) => client.setQueryData(keys.people, given.people),
   })
 }
 
 export const useAudit = (person: string | null) =>
   useQuery({
-    queryKey: ['entries', person],
+    queryKey: [...keys.entries, person],
     queryFn: () => answer(api.GET('/api/audit', { params: { query: person ? { person } : {} } })),
   })

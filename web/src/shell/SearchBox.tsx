@@ -1,6 +1,7 @@
 import { Button } from '@mui/material'
 import { Suspense, useEffect, useState } from 'react'
 import { later } from '../kit/later'
+import { Sign } from '../kit/Sign'
 import shellCss from './shell.module.css'
 
 const SearchDialog = later(() => import('./SearchDialog').then((m) => m.SearchDialog))
@@ -27,17 +28,7 @@ export function SearchBox() {
         aria-label="Find a plant, name, site, word …"
         onClick={() => setOpen(true)}
       >
-        <svg
-          width="20"
-          height="20"
-          viewBox="0 0 24 24"
-          fill="none"
-          stroke="currentColor"
-          strokeWidth="2"
-          aria-hidden
-        >
-          <path d="M10 4a6 6 0 1 0 0 12a6 6 0 1 0 0-12M15 15l6 6" />
-        </svg>
+        <Sign of="find" size={20} />
         <span className={shellCss.shellSearchWords}>Find a plant, name, site, word …</span>
         <kbd aria-hidden>Ctrl K</kbd>
       </Button>

@@ -3,6 +3,7 @@ import { Button } from '@mui/material'
 import { type ReactNode, Suspense, useSyncExternalStore } from 'react'
 import { NavLink, useLocation } from 'react-router'
 import { later } from '../kit/later'
+import { Sign } from '../kit/Sign'
 import { themeLabels, type ThemeName, themeNames } from '../kit/theme/theme'
 import { ConnectionNote } from './ConnectionNote'
 import { firstWalk } from './firstWalk'
@@ -63,17 +64,7 @@ export function Shell({ themeName, onTheme, inside, children }: Props) {
         <nav className={clsx(shellCss.shellViews, kitCss.noPrint)} aria-label="Places">
           {places.map((p) => (
             <NavLink key={p.to} to={p.to} className={p === here ? shellCss.active : ''}>
-              <svg
-                width="24"
-                height="24"
-                viewBox="0 0 24 24"
-                fill="none"
-                stroke="currentColor"
-                strokeWidth="1.7"
-                aria-hidden="true"
-              >
-                <path d={p.sign} strokeLinejoin="round" />
-              </svg>
+              <Sign of={p.sign} />
               {p.label}
             </NavLink>
           ))}

@@ -4,11 +4,12 @@ import { answer, api } from '../api/client'
 import { answerOf } from '../api/longWork'
 import { todayQuery } from '../api/queries'
 import type { Grade, PlantSheet, TripSettings, TripsView } from '../api/types'
+import { keys } from '../api/keys'
 
 /** The grade of a plant and what would raise it; asked again whenever the plant changes. */
 export const useGrade = (sheet: PlantSheet) =>
   useQuery({
-    queryKey: ['grade', sheet.plant.id, sheet.request, sheet.determinations.length],
+    queryKey: [...keys.grade(sheet.plant.id), sheet.request, sheet.determinations.length],
     placeholderData: (before, query) => (query?.queryKey[1] === sheet.plant.id ? before : undefined),
     queryFn: () =>
       answer(api.GET('/api/plants/{plant}/grade', { params: { path: { plant: sheet.plant.id } } })),
@@ -20,7 +21,7 @@ export function useOverrule(plant: string) {
   return useMutation({
     mutationFn: (body: { grade: Grade | null; reason: string }) =>
       answer(api.POST('/api/plants/{plant}/grade', { params: { path: { plant } }, body })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['grade', plant] }),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.grade(plant) }),
   })
 }
 

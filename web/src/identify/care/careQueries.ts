@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
 import { under } from '../../api/command'
 import type { Landmark, PlantCare, PlantSheet, PopulationCount, Threat, ThreatContent } from '../../api/types'
+import { keys } from '../../api/keys'
 
 const key = (plant: string) => ['care', plant]
 
@@ -22,7 +23,7 @@ function useCareChange<T>(plant: string, change: (body: T) => Promise<PlantCare>
     onSuccess: () =>
       Promise.all([
         client.invalidateQueries({ queryKey: key(plant) }),
-        client.invalidateQueries({ queryKey: ['today'] }),
+        client.invalidateQueries({ queryKey: keys.today }),
       ]),
   })
 }

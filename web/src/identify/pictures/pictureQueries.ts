@@ -3,8 +3,9 @@ import { answer, api } from '../../api/client'
 import { under } from '../../api/command'
 import { useSheetChange } from '../../api/queries'
 import type { PictureMark, PictureNote, PictureOnSheet } from '../../api/types'
+import { keys } from '../../api/keys'
 
-const keys = {
+const pictureKeys = {
   of: (plant: string) => ['plant', plant, 'pictures'] as const,
   portrait: (plant: string) => ['plant', plant, 'portrait'] as const,
 }
@@ -12,14 +13,14 @@ const keys = {
 /** The pictures of a plant, those taken off it too. */
 export const usePictures = (plant: string) =>
   useQuery({
-    queryKey: keys.of(plant),
+    queryKey: pictureKeys.of(plant),
     queryFn: () => answer(api.GET('/api/plants/{plant}/pictures', { params: { path: { plant } } })),
   })
 
 /** The plant through the year. */
 export const usePortrait = (plant: string) =>
   useQuery({
-    queryKey: keys.portrait(plant),
+    queryKey: pictureKeys.portrait(plant),
     staleTime: 0,
     queryFn: () => answer(api.GET('/api/plants/{plant}/portrait', { params: { path: { plant } } })),
   })
@@ -27,7 +28,7 @@ export const usePortrait = (plant: string) =>
 /** Pictures of plants that certainly bear a name. */
 export const useOwnPictures = (taxon: string) =>
   useQuery({
-    queryKey: ['guide', 'pictures', taxon],
+    queryKey: [...keys.guide, 'pictures', taxon],
     staleTime: 0,
     queryFn: () => answer(api.GET('/api/guide/taxa/{taxon}/pictures', { params: { path: { taxon } } })),
   })
@@ -47,7 +48,7 @@ function usePictureChange<T>(plant: string, change: Parameters<typeof useSheetCh
   const client = useQueryClient()
   return useSheetChange<T>(async (input) => {
     const sheet = await change(input)
-    await client.invalidateQueries({ queryKey: keys.of(plant) })
+    await client.invalidateQueries({ queryKey: pictureKeys.of(plant) })
     return sheet
   })
 }

@@ -3,6 +3,7 @@ import { answer, api } from '../../api/client'
 import { under } from '../../api/command'
 import { useSheetChange } from '../../api/queries'
 import type { PlantCorrection, VisitCorrection } from '../../api/types'
+import { keys } from '../../api/keys'
 
 const deleted = ['deletedPlants']
 
@@ -27,7 +28,7 @@ export const useCorrectVisit = (plant: string) =>
 /** What was put right of a plant, the latest first. */
 export const useCorrections = (plant: string) =>
   useQuery({
-    queryKey: ['plant', plant, 'corrections'],
+    queryKey: [...keys.plant(plant), 'corrections'],
     staleTime: 0,
     queryFn: () => answer(api.GET('/api/plants/{plant}/corrections', { params: { path: { plant } } })),
   })

@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { Button, MenuItem, TextField } from '@mui/material'
 import { useState } from 'react'
-import type { CountLineView, SheetContent, SheetLine } from '../../api/types'
+import type { CountLineView } from '../../api/types'
 import { day } from '../../kit/format'
 import { History } from '../../kit/History'
 import { Awaited } from '../../kit/Awaited'
@@ -9,9 +9,10 @@ import { said } from '../../kit/said'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import { useEntry } from '../../kit/useEntry'
+import { CountEffort } from './CountEffort'
+import { CountLine } from './CountLine'
 import { LineEntry } from './LineEntry'
-import { SheetFields } from './SheetFields'
-import { useCount, useOneMore, useRemoveCount, useSetCount, useSetLine, useTakeAway } from './countQueries'
+import { useCount, useRemoveCount, useTakeAway } from './countQueries'
 import { protocols } from './protocols'
 import { WatchedTable } from './WatchedTable'
 import kitCss from '../../kit/kit.module.css'
@@ -34,7 +35,7 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
       <h2>
         {protocols[sheet.content.protocol].label}, {sheet.siteName}, {day(sheet.content.date)}
       </h2>
-      <Effort
+      <CountEffort
         key={sheet.id}
         id={id}
         content={sheet.content}
@@ -121,7 +122,7 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
           </thead>
           <tbody>
             {shown.map((l) => (
-              <Line
+              <CountLine
                 key={l.line.id}
                 of={l}
                 onAway={() => away.mutate({ line: l.line.id, back: false }, { onSuccess: () => setTaken(l) })}
@@ -149,135 +150,5 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
         </div>
       )}
     </section>
-  )
-}
-
-interface EffortProps {
-  id: string
-  content: SheetContent
-  recorder: string
-  place: string
-  /** Revision a change must start from. */
-  revision: number
-}
-
-function Effort({ id, content, recorder, place, revision }: EffortProps) {
-  const [change, setChange] = useState<SheetContent | null>(null)
-  const set = useSetCount(id)
-  const facts = [
-    `by ${recorder}${content.companions ? ` with ${content.companions}` : ''}`,
-    place && `at ${place}`,
-    content.plotAreaM2 && `${content.plots} plots of ${content.plotAreaM2} m²`,
-    content.lengthM && `a line of ${content.lengthM} m`,
-    content.started &&
-      `from ${content.started.slice(0, 5)}${content.ended ? ` to ${content.ended.slice(0, 5)}` : ''}`,
-    content.weather,
-    content.note,
-  ].filter(Boolean)
-  if (!change)
-    return (
-      <p className={kitCss.soft}>
-        {facts.join(', ')}.{' '}
-        <Button size="small" className={kitCss.noPrint} onClick={() => setChange(content)}>
-          Change …
-        </Button>
-      </p>
-    )
-  return (
-    <form
-      aria-label="How the visit was made"
-      onSubmit={(e) => {
-        e.preventDefault()
-        set.mutate({ content: change, expected: revision }, { onSuccess: () => setChange(null) })
-      }}
-    >
-      <SheetFields sheet={change} onChange={(part) => setChange({ ...change, ...part })} />
-      <ProblemNote error={set.error} />
-      <Button type="submit" variant="outlined">
-        Keep
-      </Button>
-      <Button onClick={() => setChange(null)}>Leave it</Button>
-    </form>
-  )
-}
-
-const origins: Record<SheetLine['origin'], string> = {
-  wild: 'wild',
-  naturalised: 'naturalised',
-  planted: 'planted',
-  unknown: 'not known',
-}
-
-const notANumber = new Error('Write a number, for example 12 or 0.5; the old one stands until then.')
-
-function Line({
-  of: { line, fullName, unitWords, tally },
-  onAway,
-}: {
-  of: CountLineView
-  onAway: () => void
-}) {
-  const set = useSetLine()
-  const more = useOneMore()
-  const [typed, setTyped] = useState<string | null>(null)
-  const number = Number(typed?.replace(',', '.'))
-  const wrong = typed !== null && !Number.isFinite(number)
-  const keep = () => {
-    if (wrong) return
-    // An emptied field says nothing: the number stays as it was. A 0 is typed.
-    if (typed?.trim() && number !== line.amount)
-      set.mutate({ ...line, amount: number }, { onSuccess: () => setTyped(null) })
-    else setTyped(null)
-  }
-  return (
-    <tr>
-      <td>
-        <TaxonText name={fullName} />
-        <ProblemNote error={wrong ? notANumber : (set.error ?? more.error)} />
-      </td>
-      <td className={countsCss.countNumber}>
-        {line.amount !== null && (
-          <input
-            aria-label={`Number of ${fullName}`}
-            inputMode="decimal"
-            value={typed ?? String(line.amount)}
-            onChange={(e) => setTyped(e.target.value)}
-            onBlur={keep}
-            aria-invalid={wrong}
-            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-          />
-        )}
-        {tally && (
-          <button
-            type="button"
-            className={clsx(countsCss.countTally, kitCss.noPrint)}
-            aria-label={`One more ${fullName}`}
-            onClick={() => more.mutate({ line: line.id })}
-          >
-            +1
-          </button>
-        )}
-      </td>
-      <td>{line.unit === 'presence' ? 'seen' : unitWords}</td>
-      <td>
-        <select
-          aria-label={`How ${fullName} grows`}
-          value={line.origin}
-          onChange={(e) => set.mutate({ ...line, origin: e.target.value as SheetLine['origin'] })}
-        >
-          {(Object.keys(origins) as SheetLine['origin'][]).map((o) => (
-            <option key={o} value={o}>
-              {origins[o]}
-            </option>
-          ))}
-        </select>
-      </td>
-      <td className={kitCss.noPrint}>
-        <Button size="small" color="inherit" onClick={onAway}>
-          Take away
-        </Button>
-        <History kind="line" id={line.id} />
-      </td>
-    </tr>
   )
 }

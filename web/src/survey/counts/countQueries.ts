@@ -2,6 +2,7 @@ import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tansta
 import { answer, api } from '../../api/client'
 import { under } from '../../api/command'
 import type { CountInput, CountView, LineInput, Protocol, SheetChange, SheetLine } from '../../api/types'
+import { keys } from '../../api/keys'
 
 const counts = ['counts']
 
@@ -77,8 +78,8 @@ function useCountChange<T>(change: (input: T) => Promise<CountView>) {
       void client.invalidateQueries({ queryKey: [...counts, view.sheet.id, 'watched'] })
       void client.invalidateQueries({ queryKey: [...counts, 'list'] })
       void client.invalidateQueries({ queryKey: [...counts, 'years'] })
-      void client.invalidateQueries({ queryKey: ['finds'] })
-      void client.invalidateQueries({ queryKey: ['statistics'] })
+      void client.invalidateQueries({ queryKey: keys.finds })
+      void client.invalidateQueries({ queryKey: keys.statistics })
     },
   })
 }
@@ -133,7 +134,7 @@ export const useTakeAway = () =>
 
 export const useStatistics = (query: { site?: string; protocol?: Protocol; year?: number }) =>
   useQuery({
-    queryKey: ['statistics', query],
+    queryKey: [...keys.statistics, query],
     placeholderData: (before) => before,
     queryFn: () => answer(api.GET('/api/statistics', { params: { query } })),
   })
@@ -141,14 +142,14 @@ export const useStatistics = (query: { site?: string; protocol?: Protocol; year?
 /** Species of the survey not seen at a site, and how much that says. */
 export const useNotSeen = (site: string) =>
   useQuery({
-    queryKey: ['statistics', 'not seen', site],
+    queryKey: [...keys.statistics, 'not seen', site],
     queryFn: () => answer(api.GET('/api/statistics/not-seen', { params: { query: { site } } })),
   })
 
 /** At how many sites species were seen in one year and in another. */
 export const useChanges = (before: number, after: number) =>
   useQuery({
-    queryKey: ['statistics', 'changes', before, after],
+    queryKey: [...keys.statistics, 'changes', before, after],
     placeholderData: (shown) => shown,
     queryFn: () => answer(api.GET('/api/statistics/changes', { params: { query: { before, after } } })),
   })

@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
+import { keys } from '../../api/keys'
 
 /** Which finds; what is left out does not restrict. */
 export interface FindFilter {
@@ -20,26 +21,24 @@ export interface MapWindow {
   zoom: number
 }
 
-const finds = 'finds'
-
 /** A page of finds, beginning after the find a page ended with. */
 export const useFinds = (filter: FindFilter, oldest: boolean, after: string | undefined, take: number) =>
   useQuery({
-    queryKey: [finds, filter, oldest, after, take],
+    queryKey: [...keys.finds, filter, oldest, after, take],
     placeholderData: keepPreviousData,
     queryFn: () => answer(api.GET('/api/finds', { params: { query: { ...filter, oldest, after, take } } })),
   })
 
 export const useFindSummary = (filter: FindFilter) =>
   useQuery({
-    queryKey: [finds, 'summary', filter],
+    queryKey: [...keys.finds, 'summary', filter],
     placeholderData: keepPreviousData,
     queryFn: () => answer(api.GET('/api/finds/summary', { params: { query: filter } })),
   })
 
 export const useFindMap = (filter: FindFilter, window: MapWindow | null) =>
   useQuery({
-    queryKey: [finds, 'map', filter, window],
+    queryKey: [...keys.finds, 'map', filter, window],
     enabled: window !== null,
     placeholderData: keepPreviousData,
     queryFn: () => answer(api.GET('/api/finds/map', { params: { query: { ...filter, ...window } } })),
@@ -47,7 +46,7 @@ export const useFindMap = (filter: FindFilter, window: MapWindow | null) =>
 
 export const useBaseMap = () =>
   useQuery({
-    queryKey: ['map', 'base'],
+    queryKey: [...keys.map, 'base'],
     staleTime: Infinity,
     queryFn: () => answer(api.GET('/api/map/base')),
   })

@@ -2,13 +2,14 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
 import { under } from '../../api/command'
 import type { MapView, PlaceInput, PositionInput } from '../../api/types'
+import { keys } from '../../api/keys'
 
-export const useMap = () => useQuery({ queryKey: ['map'], queryFn: () => answer(api.GET('/api/map')) })
+export const useMap = () => useQuery({ queryKey: keys.map, queryFn: () => answer(api.GET('/api/map')) })
 
 /** A change that answers with the whole map. */
 function useMapChange<T>(mutationFn: (input: T) => Promise<MapView>) {
   const client = useQueryClient()
-  return useMutation({ mutationFn, onSuccess: (map) => client.setQueryData(['map'], map) })
+  return useMutation({ mutationFn, onSuccess: (map) => client.setQueryData(keys.map, map) })
 }
 
 export const useAddPlace = () =>
@@ -55,6 +56,6 @@ export function useBringInPlaces() {
           },
         }),
       ),
-    onSuccess: (_, { keep }) => (keep ? client.invalidateQueries({ queryKey: ['map'] }) : undefined),
+    onSuccess: (_, { keep }) => (keep ? client.invalidateQueries({ queryKey: keys.map }) : undefined),
   })
 }

@@ -2,6 +2,7 @@ import { useCallback } from 'react'
 import { useSearchParams } from 'react-router'
 import type { Organ } from '../api/types'
 import { isOrgan } from '../kit/organs'
+import { withAsked } from '../kit/withAsked'
 import type { NameView } from './likely/AccountDialog'
 
 export const benchTabs = [
@@ -25,16 +26,7 @@ export function useBenchAddress() {
   const [query, setQuery] = useSearchParams()
   const ask = useCallback(
     (change: Record<string, string | null>, replace = false) =>
-      setQuery(
-        (now) => {
-          const next = new URLSearchParams(now)
-          for (const [name, value] of Object.entries(change))
-            if (value === null) next.delete(name)
-            else next.set(name, value)
-          return next
-        },
-        { replace },
-      ),
+      setQuery((now) => withAsked(now, change), { replace }),
     [setQuery],
   )
   const tab: BenchTab = benchTabs.find((t) => t.id === query.get('do'))?.id ?? 'key'

@@ -42,6 +42,13 @@ async function fetched<T>(load: () => Promise<T>): Promise<T> {
  */
 export function later<P extends object>(load: () => Promise<ComponentType<P>>) {
   let coming: Promise<{ default: ComponentType<P> }> | null = null
-  const ahead = () => (coming ??= fetched(load).then((part) => ({ default: part })))
+  const ahead = () => {
+    if (!coming) {
+      coming = fetched(load).then((part) => ({ default: part }))
+      // Whoever shows the part is told that it is gone; who only asked ahead has nothing to say about it.
+      coming.catch(() => undefined)
+    }
+    return coming
+  }
   return Object.assign(lazy(ahead), { ahead })
 }

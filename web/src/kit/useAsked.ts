@@ -1,5 +1,6 @@
 import { startTransition, useCallback, useOptimistic } from 'react'
 import { useSearchParams } from 'react-router'
+import { withAsked } from './withAsked'
 
 export type Asked<K extends string> = Record<K, string | null>
 
@@ -24,16 +25,11 @@ export function useAsked<K extends string>(...names: K[]) {
     (change: Partial<Asked<K>>) =>
       startTransition(() => {
         showAtOnce(change)
-        setQuery(
-          (now) => {
-            const next = new URLSearchParams(now)
-            for (const [name, value] of Object.entries<string | null | undefined>(change))
-              if (value) next.set(name, value)
-              else next.delete(name)
-            return next
-          },
-          { replace: true },
+        // A field that was emptied asks for nothing.
+        const filled = Object.fromEntries(
+          Object.entries<string | null | undefined>(change).map(([name, value]) => [name, value || null]),
         )
+        setQuery((now) => withAsked(now, filled), { replace: true })
       }),
     [setQuery, showAtOnce],
   )

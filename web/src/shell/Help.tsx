@@ -3,19 +3,14 @@ import { Suspense } from 'react'
 import { useSearchParams } from 'react-router'
 import { later } from '../kit/later'
 import { useShortcuts } from '../kit/useShortcuts'
+import { withAsked } from '../kit/withAsked'
 
 const HelpDialog = later(() => import('./HelpDialog').then((m) => m.HelpDialog))
 
 /** Help for the view one is in: by the question mark, the button, or an address that asks for it. */
 export function Help() {
   const [query, setQuery] = useSearchParams()
-  const show = (on: boolean) =>
-    setQuery((now) => {
-      const next = new URLSearchParams(now)
-      if (on) next.set('help', '')
-      else next.delete('help')
-      return next
-    })
+  const show = (on: boolean) => setQuery((now) => withAsked(now, { help: on ? '' : null }))
   useShortcuts({ '?': () => show(true) })
   return (
     <>

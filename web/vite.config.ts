@@ -6,25 +6,56 @@ import { defineConfig } from 'vitest/config'
 
 const nonce = 'GARTEN_NONCE'
 
-/** Fetches what the views share beside what the frame needs, before any script asks for it. */
-const sharedAhead = (): Plugin => ({
-  name: 'garten-shared-ahead',
+/** The table of records, and with it its grid, is heavy and stays out of what every view fetches. */
+const sharedByViews = (file: string) => /@mui[/]material|[/]src[/]/.test(file) && !/RecordGrid/.test(file)
+
+/** How the page starts: not before the bar is seen, unless nobody looks, and again when the network was away. */
+const starter = (files: string[]) => `
+const start = () => Promise.all(${JSON.stringify(files)}.map((file) => import(file))).catch(() => setTimeout(start, 1000))
+document.hidden ? start() : requestAnimationFrame(() => setTimeout(start))
+`
+
+/**
+ * Puts the frame's styles and a small starter into the page, so that its bar is painted with the first bytes and all that
+ * is heavy comes after. The file that views share is fetched beside the frame's.
+ */
+const paintedFirst = (): Plugin => ({
+  name: 'garten-painted-first',
   transformIndexHtml: {
     order: 'post',
-    handler: (_, { bundle = {} }) =>
-      Object.values(bundle)
-        .filter((file) => file.type === 'chunk' && file.name === 'shared')
-        .map(({ fileName }) => ({
+    handler(html, { bundle }) {
+      if (!bundle) return html
+      const files = Object.values(bundle)
+      const scripts = files.flatMap((f) =>
+        f.type === 'chunk' && (f.isEntry || f.name === 'shared') ? [...f.imports, f.fileName] : [],
+      )
+      const styled = html.replace(/\s*<link rel="stylesheet"[^>]*href="[/]([^"]+)"[^>]*>/g, (_, name) => {
+        const sheet = bundle[name]
+        if (sheet?.type !== 'asset') throw new Error(`The page asks for ${name}, which was not built.`)
+        return `\n    <style nonce="${nonce}">${sheet.source}</style>`
+      })
+      const started = styled.replace(
+        /<script type="module"[^>]*src=[^>]*><[/]script>/,
+        () =>
+          `<script type="module" nonce="${nonce}">${starter([...new Set(scripts)].map((f) => `/${f}`))}</script>`,
+      )
+      const fonts = files.filter((f) => /atkinson.*-latin-[47]00-normal.*woff2$/.test(f.fileName))
+      if (started === styled) throw new Error('The page has no script to start.')
+      return {
+        html: started,
+        tags: fonts.map(({ fileName }) => ({
           tag: 'link',
-          attrs: { rel: 'modulepreload', crossorigin: true, href: `/${fileName}`, nonce },
+          attrs: { rel: 'preload', as: 'font', type: 'font/woff2', crossorigin: true, href: `/${fileName}` },
           injectTo: 'head' as const,
         })),
+      }
+    },
   },
 })
 
 export default defineConfig({
   // The compiler keeps what did not change from being drawn again: a feature recorded redraws the standing alone.
-  plugins: [react(), babel({ presets: [reactCompilerPreset()] }), sharedAhead()],
+  plugins: [react(), babel({ presets: [reactCompilerPreset()] }), paintedFirst()],
   html: { cspNonce: nonce },
   css: {
     modules: {
@@ -49,8 +80,19 @@ export default defineConfig({
         // A file for what the frame needs and one for what views share: a page asks for few files, whichever it is.
         codeSplitting: {
           groups: [
+            {
+              name: 'react',
+              test: /node_modules[/](react|react-dom|react-router|scheduler|@tanstack)[/]/,
+              priority: 5,
+            },
+            {
+              name: 'mui',
+              test: /@mui|@emotion|react-transition-group|stylis/,
+              tags: ['$initial'],
+              priority: 4,
+            },
             { name: 'frame', tags: ['$initial'], priority: 3 },
-            { name: 'shared', test: /@mui[/]material|[/]src[/]/, minShareCount: 2, priority: 2 },
+            { name: 'shared', test: sharedByViews, minShareCount: 3, priority: 2 },
           ],
         },
       },

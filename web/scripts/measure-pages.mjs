@@ -58,7 +58,12 @@ async function measure(path, config) {
     extraHeaders: { Cookie: await enter() },
     logLevel: 'error',
   }
-  return (await lighthouse(address + path, flags, config)).lhr
+  for (;;) {
+    const { lhr } = await lighthouse(address + path, flags, config)
+    // Now and then the browser paints nothing it would tell of; that says nothing of the page.
+    if (!lhr.runtimeError) return lhr
+    process.stderr.write(`${path}: ${lhr.runtimeError.message}\n`)
+  }
 }
 
 /** The run with the middle score of several. */
@@ -73,6 +78,30 @@ async function middle(path, config) {
 const rows = []
 let slowdown
 const indices = []
+
+const head = '## The pages'
+const text = () =>
+  [
+    head,
+    '',
+    `Each main view of the demo by Lighthouse on its desktop and its phone preset, loaded with nothing cached by somebody at a first visit: performance, accessibility, best practices out of 100; the largest paint, the time the page was blocked, and how far things moved; of ${times} runs the one with the middle score. Measured by \`./garten bench web\` with the server, the database and the browser on one machine, whose processor index was ${Math.round(Math.min(...indices))} to ${Math.round(Math.max(...indices))} meanwhile. The phone preset slows the network (1.6 Mbit/s, 150 ms) and the processor, here ${slowdown} times: four times is meant of a desktop with the index ${desktopIndex}.`,
+    '',
+    '| view | desktop: perf. | access. | pract. | paint | blocked | moved | phone: perf. | access. | pract. | paint | blocked | moved |',
+    `|${' --- |'.repeat(13)}`,
+    ...rows.map((r) => `| ${r.join(' | ')} |`),
+    '',
+  ].join('\n')
+
+/** Puts what is measured by now into the report, so that a run that is broken off has said something. */
+async function write() {
+  if (!report || only.length > 0) return
+  const before = await readFile(report, 'utf8')
+  const at = before.indexOf(head)
+  const next = at < 0 ? -1 : before.indexOf('\n## ', at + 1)
+  const kept = at < 0 ? `${before.trimEnd()}\n\n` : before.slice(0, at)
+  await writeFile(report, kept + text() + (next < 0 ? '' : before.slice(next)))
+}
+
 try {
   slowdown = slowdownOn((await middle('/practice', desktopConfig)).environment.benchmarkIndex)
   const phoneConfig = {
@@ -100,26 +129,9 @@ try {
     }
     process.stderr.write(`${row.join(' | ')}\n`)
     rows.push(row)
+    await write()
   }
 } finally {
   browser.kill()
 }
-
-const head = '## The pages'
-const text = [
-  head,
-  '',
-  `Each main view of the demo by Lighthouse on its desktop and its phone preset, loaded with nothing cached by somebody at a first visit: performance, accessibility, best practices out of 100; the largest paint, the time the page was blocked, and how far things moved; of ${times} runs the one with the middle score. Measured by \`./garten bench web\` with the server, the database and the browser on one machine, whose processor index was ${Math.round(Math.min(...indices))} to ${Math.round(Math.max(...indices))} meanwhile. The phone preset slows the network (1.6 Mbit/s, 150 ms) and the processor, here ${slowdown} times: four times is meant of a desktop with the index ${desktopIndex}.`,
-  '',
-  '| view | desktop: perf. | access. | pract. | paint | blocked | moved | phone: perf. | access. | pract. | paint | blocked | moved |',
-  `|${' --- |'.repeat(13)}`,
-  ...rows.map((r) => `| ${r.join(' | ')} |`),
-  '',
-].join('\n')
-if (report && only.length === 0) {
-  const before = await readFile(report, 'utf8')
-  const at = before.indexOf(head)
-  const next = at < 0 ? -1 : before.indexOf('\n## ', at + 1)
-  const kept = at < 0 ? `${before.trimEnd()}\n\n` : before.slice(0, at)
-  await writeFile(report, kept + text + (next < 0 ? '' : before.slice(next)))
-} else process.stdout.write(text)
+if (!report || only.length > 0) process.stdout.write(text())

@@ -189,13 +189,15 @@ export const useNames = (text: string) =>
   })
 
 /** A taxon as a flora describes it. */
-export const useFlora = (taxon: string | null) =>
-  useQuery({
+export const floraQuery = (taxon: string | null) =>
+  queryOptions({
     queryKey: ['flora', taxon],
     enabled: taxon !== null,
     staleTime: Infinity,
     queryFn: () => answer(api.GET('/api/guide/taxa/{taxon}', { params: { path: { taxon: taxon ?? '' } } })),
   })
+
+export const useFlora = (taxon: string | null) => useQuery(floraQuery(taxon))
 
 /** The drawings of an organ's characters, by character; they change only with the guide. */
 export const useTiles = (organ: Organ | null) =>
@@ -225,12 +227,14 @@ export const useNumberTile = (character: string, number: number | null) =>
   })
 
 /** A taxon drawn through the year. */
-export const usePlate = (taxon: string) =>
-  useQuery({
+export const plateQuery = (taxon: string) =>
+  queryOptions({
     queryKey: ['plate', taxon],
     staleTime: Infinity,
     queryFn: () => answer(api.GET('/api/drawings/taxa/{taxon}', { params: { path: { taxon } } })),
   })
+
+export const usePlate = (taxon: string) => useQuery(plateQuery(taxon))
 
 /** Names drawn side by side, by the characters that part them. */
 export const useApartDrawings = (taxa: string[], characters: string[]) =>
@@ -255,12 +259,13 @@ export const usePrintedKey = (key: string | null) =>
     queryFn: () => answer(api.GET('/api/guide/keys/{key}', { params: { path: { key: key ?? '' } } })),
   })
 
-export const useLookAlikes = () =>
-  useQuery({
-    queryKey: ['look-alikes'],
-    staleTime: Infinity,
-    queryFn: () => answer(api.GET('/api/guide/look-alikes')),
-  })
+export const lookAlikesQuery = queryOptions({
+  queryKey: ['look-alikes'],
+  staleTime: Infinity,
+  queryFn: () => answer(api.GET('/api/guide/look-alikes')),
+})
+
+export const useLookAlikes = () => useQuery(lookAlikesQuery)
 
 /** The plants that show a state. */
 export const useShowing = (feature: { character: string; state: string } | null) =>

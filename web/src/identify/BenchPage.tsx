@@ -1,6 +1,6 @@
 import { clsx } from 'clsx'
 import { Button } from '@mui/material'
-import { Suspense, useCallback, useEffect, useState } from 'react'
+import { Suspense, useCallback, useDeferredValue, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import {
   useBench,
@@ -53,16 +53,17 @@ export function BenchPage() {
   const navigate = useNavigate()
   const list = usePlants().data
   const { id, tagged } = usePlantAddress()
-  const guide = useGuide().data
+  const guide = useDeferredValue(useGuide().data)
   const person = useSession().data?.person
-  const { data: sheet, error } = usePlant(id)
+  const { data: asked, error } = usePlant(id)
+  const sheet = useDeferredValue(asked)
   const undo = useUndo(id ?? '')
   const recording = useRecordFeature(id ?? '')
   // What was left out holds for the plant it was left out on.
   const [choices, setChoices] = useChoices(id)
   const plant = sheet ? { ...sheet.request, choices } : null
   const answered = useBench(id, plant)
-  const bench = answered.data
+  const bench = useDeferredValue(answered.data)
   const at = useBenchAddress()
   const { setTaking, toFeatures } = at
   const [column, setColumn] = useState<Column>('sheet')

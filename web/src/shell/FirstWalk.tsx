@@ -46,8 +46,20 @@ function useTarget(selector: string | null) {
       setTarget(found ?? null)
     }
     look()
-    const again = setInterval(look, 400)
-    return () => clearInterval(again)
+    // Views come and go meanwhile; many changes within one picture are looked at once.
+    let next = 0
+    const again = () => {
+      cancelAnimationFrame(next)
+      next = requestAnimationFrame(look)
+    }
+    const changes = new MutationObserver(again)
+    changes.observe(document.body, { childList: true, subtree: true, attributeFilter: ['class'] })
+    window.addEventListener('resize', again)
+    return () => {
+      cancelAnimationFrame(next)
+      changes.disconnect()
+      window.removeEventListener('resize', again)
+    }
   }, [selector])
   useEffect(() => {
     target?.toggleAttribute('data-first-look', true)

@@ -1,5 +1,14 @@
 import type { QueryClient } from '@tanstack/react-query'
-import { guideQuery, plantQuery, plantsQuery, sessionQuery, todayQuery } from '../api/queries'
+import {
+  floraQuery,
+  guideQuery,
+  lookAlikesQuery,
+  plantQuery,
+  plantsQuery,
+  plateQuery,
+  sessionQuery,
+  todayQuery,
+} from '../api/queries'
 import { later } from '../kit/later'
 
 /** The views of the five places, each in a file of its own. */
@@ -23,33 +32,38 @@ export const views = {
 interface Ahead {
   files: readonly { ahead: () => unknown }[]
   /** Asks what the view will ask first, given the second part of its address. */
-  ask?: (client: QueryClient, of: string | undefined) => void
+  ask?: (client: QueryClient, of: string | undefined) => Promise<unknown>
 }
 
-const ofGuide = (...files: Ahead['files']): Ahead => ({
-  files: [views.Guide, ...files],
-  ask: (client) => void client.prefetchQuery(guideQuery),
+const ofGuide = (file: Ahead['files'][number], more?: Ahead['ask']): Ahead => ({
+  files: [views.Guide, file],
+  ask: (client, of) => Promise.all([client.prefetchQuery(guideQuery), more?.(client, of)]),
 })
 
 /** Whether an address names a plant by its id; a tag has to be looked up first. */
 const isId = (text: string | undefined) => text !== undefined && /^[0-9a-f]{8}-/.test(text)
 
 const byFirstPart: Record<string, Ahead> = {
-  today: { files: [views.Today], ask: (client) => void client.prefetchQuery(todayQuery) },
+  today: { files: [views.Today], ask: (client) => client.prefetchQuery(todayQuery) },
   identify: {
     files: [views.Identify],
-    ask: (client, plant) => {
-      void client.prefetchQuery(plantsQuery)
-      void client.prefetchQuery(guideQuery)
-      if (isId(plant)) void client.prefetchQuery(plantQuery(plant ?? null))
-    },
+    ask: (client, plant) =>
+      Promise.all([
+        client.prefetchQuery(plantsQuery),
+        client.prefetchQuery(guideQuery),
+        isId(plant) ? client.prefetchQuery(plantQuery(plant ?? null)) : null,
+      ]),
   },
   measure: { files: [views.Measure] },
   portrait: { files: [views.Portrait] },
   survey: { files: [views.Survey] },
-  guide: ofGuide(views.Names),
+  guide: ofGuide(views.Names, (client, taxon) =>
+    taxon
+      ? Promise.all([client.prefetchQuery(floraQuery(taxon)), client.prefetchQuery(plateQuery(taxon))])
+      : Promise.resolve(),
+  ),
   keys: ofGuide(views.Keys),
-  apart: ofGuide(views.Apart),
+  apart: ofGuide(views.Apart, (client) => client.prefetchQuery(lookAlikesQuery)),
   glossary: ofGuide(views.Glossary),
   table: ofGuide(views.Table),
   practice: { files: [views.Practice] },
@@ -63,7 +77,7 @@ const byFirstPart: Record<string, Ahead> = {
 export async function loadAhead(client: QueryClient, address: string) {
   const [, first, second] = address.split('/')
   const ahead = byFirstPart[first || 'today']
-  for (const file of ahead?.files ?? []) void file.ahead()
+  const files = Promise.all((ahead?.files ?? []).map((file) => file.ahead()))
   const session = await client.fetchQuery(sessionQuery).catch(() => null)
-  if (session?.person) ahead?.ask?.(client, second)
+  await Promise.all([files, session?.person ? ahead?.ask?.(client, second) : null])
 }

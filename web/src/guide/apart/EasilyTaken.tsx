@@ -1,6 +1,7 @@
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { useLookAlikes } from '../../api/queries'
+import { Awaited } from '../../kit/Awaited'
 import { HazardMark } from '../../kit/HazardMark'
 import { TaxonText } from '../../kit/TaxonText'
 import apartCss from './apart.module.css'
@@ -10,7 +11,8 @@ const few = 12
 /** The pairs most easily taken for each other, those that can kill first; pressed, the two are told apart. */
 export function EasilyTaken({ onApart }: { onApart: (pair: [string, string]) => void }) {
   const [all, setAll] = useState(false)
-  const pairs = useLookAlikes().data ?? []
+  const pairs = useLookAlikes().data
+  if (!pairs) return <Awaited lines={few} />
   if (pairs.length === 0) return null
   return (
     <section aria-label="Easily taken for each other">

@@ -68,7 +68,7 @@ export function StatisticsPanel() {
       )}
       {data &&
         (data.species.length === 0 ? <p>Nothing was counted here yet.</p> : <StatisticsView of={data} />)}
-      {site === null ? <ChangesTable /> : <NotSeenTable site={site} />}
+      {data && (site === null ? <ChangesTable /> : <NotSeenTable site={site} />)}
     </div>
   )
 }

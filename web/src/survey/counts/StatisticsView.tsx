@@ -15,7 +15,7 @@ const AccumulationCurve = later(() => import('./AccumulationCurve').then((m) => 
 function Curve({ lacking, ...of }: { points: SurveyStatistics['curve']; what: string; lacking: string }) {
   if (of.points.length < 3) return <p className={kitCss.soft}>{lacking}</p>
   return (
-    <Suspense fallback={<Skeleton variant="rounded" height={230} animation={false} />}>
+    <Suspense fallback={<Skeleton variant="rounded" height={260} animation={false} />}>
       <AccumulationCurve {...of} />
     </Suspense>
   )

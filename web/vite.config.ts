@@ -2,6 +2,7 @@ import { dirname } from 'node:path'
 import babel from '@rolldown/plugin-babel'
 import react, { reactCompilerPreset } from '@vitejs/plugin-react'
 import type { Plugin } from 'vite'
+import { VitePWA } from 'vite-plugin-pwa'
 import { defineConfig } from 'vitest/config'
 
 const nonce = 'GARTEN_NONCE'
@@ -53,9 +54,43 @@ const paintedFirst = (): Plugin => ({
   },
 })
 
+/** Puts Garten on a device: what it is called there, and every file that it needs without a network. */
+const onDevice = VitePWA({
+  strategies: 'injectManifest',
+  srcDir: 'src/offline',
+  filename: 'serviceWorker.ts',
+  injectRegister: false,
+  manifest: {
+    name: 'Garten',
+    short_name: 'Garten',
+    description: 'Identify wild plants in the field, and keep a survey of them.',
+    start_url: '/today',
+    display: 'standalone',
+    background_color: '#efe8d8',
+    theme_color: '#24312a',
+    icons: [
+      { src: '/icons/garten-192.png', sizes: '192x192', type: 'image/png' },
+      { src: '/icons/garten-512.png', sizes: '512x512', type: 'image/png' },
+      { src: '/icons/garten-whole-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+    ],
+  },
+  injectManifest: {
+    globPatterns: ['index.html', 'assets/*.{js,css,svg,woff2}', 'engine/*.{js,wasm}', 'icons/*.png'],
+    maximumFileSizeToCacheInBytes: 5_000_000,
+    // What is called by its checksum never changes.
+    dontCacheBustURLsMatching: /^assets[/]/,
+    // The page is asked for by its address, since the server writes into it.
+    manifestTransforms: [
+      (entries) => ({
+        manifest: entries.map((e) => ({ ...e, url: e.url === 'index.html' ? '/' : `/${e.url}` })),
+      }),
+    ],
+  },
+})
+
 export default defineConfig({
   // The compiler keeps what did not change from being drawn again: a feature recorded redraws the standing alone.
-  plugins: [react(), babel({ presets: [reactCompilerPreset()] }), paintedFirst()],
+  plugins: [react(), babel({ presets: [reactCompilerPreset()] }), paintedFirst(), onDevice],
   html: { cspNonce: nonce },
   css: {
     modules: {

@@ -36,13 +36,15 @@ public sealed class Browser : IDisposable
     /// Starting it takes seconds of a processor, so only tests of it, pictures and timings ask for it.</param>
     /// <param name="enter">The person of the demo to enter as before the first page; null to stand at the door.</param>
     /// <param name="newcomer">True for somebody who was never here, and is shown round.</param>
+    /// <param name="installs">True to put Garten on the device, as every browser does that can; it takes seconds as well.</param>
     public Browser(
         string address,
         int width = 1280,
         int height = 800,
         bool core = false,
         string? enter = "R. Ostrow",
-        bool newcomer = false
+        bool newcomer = false,
+        bool installs = false
     )
     {
         _enter = enter;
@@ -53,6 +55,11 @@ public sealed class Browser : IDisposable
         if (!core)
         {
             RunFirst("delete window.Worker");
+        }
+
+        if (!installs)
+        {
+            RunFirst("delete Navigator.prototype.serviceWorker");
         }
 
         if (!newcomer)
@@ -240,6 +247,9 @@ public sealed class Browser : IDisposable
     /// <summary>Runs a script in the page.</summary>
     public object? Run(string script, params object[] arguments) => _driver.ExecuteScript(script, arguments);
 
+    /// <summary>Waits until a script of the page says true.</summary>
+    public void Until(string script) => Wait($"“{script}”", _ => (bool)Run(script)! ? this : null);
+
     /// <summary>Runs a script that calls back when done.</summary>
     public object? RunAsync(string script, params object[] arguments)
     {
@@ -291,6 +301,19 @@ public sealed class Browser : IDisposable
 
     private IWebElement? Look(string script, params object[] arguments) =>
         (IWebElement?)Run(Looking + script, arguments);
+
+    /// <summary>Closes the page as a lost tab is closed, and stands on an empty one.</summary>
+    public void LosePage()
+    {
+        var old = _driver.CurrentWindowHandle;
+        _driver.SwitchTo().NewWindow(WindowType.Tab);
+        var fresh = _driver.CurrentWindowHandle;
+        _driver.SwitchTo().Window(old);
+        _driver.Close();
+        _driver.SwitchTo().Window(fresh);
+        Resize(1280, 800);
+        RunFirst("try { localStorage.setItem('garten-first-walk', 'done') } catch { }");
+    }
 
     /// <summary>What the browser complained about so far.</summary>
     public IReadOnlyList<string> Complaints =>

@@ -4,6 +4,8 @@ import { useQueryClient } from '@tanstack/react-query'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { useSession } from './api/queries'
 import { startEngine } from './engine/engine'
+import { install } from './offline/installation'
+import { useAway } from './offline/useAway'
 import { Awaited } from './kit/Awaited'
 import { later } from './kit/later'
 import { whenQuiet } from './kit/whenQuiet'
@@ -37,8 +39,13 @@ export function App({ nonce }: { nonce: string }) {
   // The core needs the guide, and the guide is for those who have come in.
   useEffect(() => {
     // Until it is ready the server answers: what is looked at comes first.
-    if (inside) return whenQuiet(client, startEngine)
+    if (inside)
+      return whenQuiet(client, () => {
+        startEngine()
+        void install()
+      })
   }, [inside, client])
+  useAway(client, session?.person?.id ?? null)
   return (
     <ThemeProvider theme={theme}>
       <CssBaseline />
@@ -67,6 +74,7 @@ export function App({ nonce }: { nonce: string }) {
                   </Route>
                   <Route path="/plate/:taxon" element={<views.Plate />} />
                   <Route path="/practice" element={<views.Practice />} />
+                  <Route path="/waiting" element={<views.Waiting />} />
                   <Route path="/people" element={<views.People />} />
                   {moved.map(({ from, to }) => (
                     <Route key={from} path={from} element={<Moved to={to} />} />

@@ -12,11 +12,14 @@ import { createRoot } from 'react-dom/client'
 import { queryClient } from './api/queries'
 import { App } from './App'
 import './kit/theme/page.css'
+import { keepAnswers } from './offline/keptAnswers'
 import { loadAhead } from './shell/views'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? ''
 // No prefixes of other times: every browser that runs the core knows the properties by their names.
 const cache = createCache({ key: 'g', nonce, prepend: true, stylisPlugins: [] })
+
+keepAnswers(queryClient)
 
 /** How long the first drawing waits to know who is there, in milliseconds: it is then drawn once and not twice. */
 const patience = 1500

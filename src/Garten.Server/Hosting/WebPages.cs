@@ -46,6 +46,15 @@ public static class WebPages
         app.MapGet("/engine/{file}", (string file, HttpContext context) =>
             Packed(Path.Combine(full, "engine"), file, context, "no-cache")
         );
+        app.MapGet("/icons/{file}", (string file, HttpContext context) =>
+            Packed(Path.Combine(full, "icons"), file, context, "no-cache")
+        );
+        // What a device asks for to put Garten on it; asked for anew each time, so that a newer one is found.
+        foreach (var file in new[] { "serviceWorker.js", "manifest.webmanifest" })
+        {
+            app.MapGet($"/{file}", (HttpContext context) => Packed(full, file, context, "no-cache"));
+        }
+
         var page = File.ReadAllText(Path.Combine(full, "index.html"));
         app.MapFallback("{**path:nonfile}", context =>
         {

@@ -1,6 +1,11 @@
 import createClient from 'openapi-fetch'
 import type { paths } from './generated/schema'
+import { missed, reached } from '../offline/keptAnswers'
+import { outbox } from '../offline/outbox'
 import type { ObservationView } from './types'
+
+/** What stands between says that the server is not there. */
+const notThere = [502, 503]
 
 /** A refusal or fault, in words meant for the person at work. */
 export class Problem extends Error {
@@ -18,11 +23,38 @@ export class Problem extends Error {
 
   /** True when nothing reached the server, so that trying again is safe and useful. */
   get unreached() {
-    return this.status === 0 || this.status === 502 || this.status === 503
+    return this.status === 0 || notThere.includes(this.status)
   }
 }
 
 export const api = createClient<paths>({ baseUrl: '/' })
+
+const commandOf = (request: Request) => request.headers.get('Garten-Command')
+
+// Every change lies on this device from before it is sent until the server has answered; sending does not wait for that.
+api.use({
+  async onRequest({ request, schemaPath }) {
+    const id = commandOf(request)
+    if (id === null) return
+    const type = request.headers.get('Content-Type')
+    const copy = request.clone()
+    const { pathname, search } = new URL(request.url)
+    void outbox.keep({
+      id,
+      method: request.method,
+      address: pathname + search,
+      pattern: schemaPath,
+      type,
+      content: type === null ? null : type.includes('json') ? await copy.text() : await copy.blob(),
+      asked: request.headers.get('Garten-Asked') ?? new Date().toISOString(),
+    })
+  },
+  onResponse({ request, response }) {
+    const id = commandOf(request)
+    // A refusal is shown where the change was made, and what was typed is still there.
+    if (id !== null && ![401, ...notThere].includes(response.status)) void outbox.done(id)
+  },
+})
 
 interface ProblemBody {
   detail?: string
@@ -40,6 +72,7 @@ export async function answer<T>(
   } catch (e) {
     // Who stopped it knows: it is neither told nor tried again.
     if (e instanceof Error && e.name === 'AbortError') throw e
+    missed()
     throw new Problem(
       'Garten is not reached just now. What you typed is kept; it is tried again by itself.',
       0,
@@ -47,6 +80,8 @@ export async function answer<T>(
       null,
     )
   }
+  if (notThere.includes(result.response.status)) missed()
+  else reached()
   if (result.data !== undefined) return result.data
   const body = (result.error ?? {}) as ProblemBody
   throw new Problem(

@@ -9,6 +9,7 @@ import {
   useQueryClient,
 } from '@tanstack/react-query'
 import { ask, type Kind, type Questions } from '../engine/engine'
+import { orKept } from '../offline/keptAnswers'
 import { choicesKey, choicesOf, keepKit, withMeans } from './choices'
 import { answer, api, Problem } from './client'
 import { under } from './command'
@@ -32,7 +33,8 @@ import type {
 import { asked } from './sheet'
 import { keys } from './keys'
 
-const again = (count: number, error: Error) => error instanceof Problem && error.unreached && count < 100
+const isAway = (error: unknown) => error instanceof Problem && error.unreached
+const again = (_: number, error: Error) => isAway(error)
 const pause = (count: number) => Math.min(500 * 2 ** count, 4000)
 
 /** Who has signed out elsewhere, or was let in no more, comes to the door; what they typed stays on the page. */
@@ -46,7 +48,13 @@ export const queryClient: QueryClient = new QueryClient({
   queryCache: new QueryCache({ onError: askWhoIsThere }),
   mutationCache: new MutationCache({ onError: askWhoIsThere }),
   defaultOptions: {
-    queries: { retry: again, retryDelay: pause, networkMode: 'always', staleTime: 10_000 },
+    queries: {
+      retry: again,
+      retryDelay: pause,
+      networkMode: 'always',
+      staleTime: 10_000,
+      persister: orKept(isAway),
+    },
     mutations: { retry: again, retryDelay: pause, networkMode: 'always' },
   },
 })

@@ -1,4 +1,4 @@
-import { answer, api } from '../api/client'
+import { answer, api, Problem } from '../api/client'
 import type {
   ApartAnswer,
   BenchAnswer,
@@ -45,6 +45,9 @@ interface Waiting {
 }
 
 let state: EngineState = 'starting'
+/** Kept once it is known whether the core runs here. */
+let settled: Promise<void> | null = null
+let settle = () => {}
 let worker: Worker | null = null
 let next = 0
 const waiting = new Map<number, Waiting>()
@@ -52,6 +55,7 @@ const waiting = new Map<number, Waiting>()
 function become(now: EngineState) {
   state = now
   document.documentElement.dataset.engine = now
+  if (now !== 'starting') settle()
 }
 
 /** Gives the worker up: whatever waits for it is asked of the server instead. */
@@ -77,6 +81,7 @@ function receive(message: EngineMessage) {
 /** Starts the core in a worker, once; until it is ready, and if it cannot start, the server answers. */
 export function startEngine() {
   if (worker) return
+  settled = new Promise((known) => (settle = known))
   become('starting')
   try {
     worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' })
@@ -108,7 +113,7 @@ const servers: { [K in Kind]: (question: Question<K>) => Promise<Answer<K>> } = 
   compare: (body) => answer(api.POST('/api/bench/compare', { body })),
 }
 
-/** Asks the core: in the browser where it runs, else on the server. */
+/** Asks the core: in the browser where it runs, else on the server; with neither at hand, here as soon as it has started. */
 export async function ask<K extends Kind>(kind: K, question: Question<K>): Promise<Answer<K>> {
   if (worker && state === 'browser') {
     try {
@@ -117,5 +122,13 @@ export async function ask<K extends Kind>(kind: K, question: Question<K>): Promi
       // Whatever went wrong in the worker, the server can still answer, or say in words what is wrong.
     }
   }
-  return servers[kind](question)
+  try {
+    return await servers[kind](question)
+  } catch (fault) {
+    if (!(fault instanceof Problem && fault.unreached)) throw fault
+    startEngine()
+    await settled
+    if (!worker) throw fault
+    return askWorker(worker, kind, question)
+  }
 }

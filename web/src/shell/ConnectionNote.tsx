@@ -1,11 +1,24 @@
 import { useMutationState, useQueryClient } from '@tanstack/react-query'
 import { useSyncExternalStore } from 'react'
+import { Link } from 'react-router'
+import { Button } from '@mui/material'
 import { Problem } from '../api/client'
+import { some } from '../kit/format'
+import { installation } from '../offline/installation'
+import { kept } from '../offline/keptAnswers'
+import { outbox } from '../offline/outbox'
 import shellCss from './shell.module.css'
 
 const unreached = (error: unknown) => error instanceof Problem && error.unreached
 
-/** Says that the server is not reached while requests are being tried again. */
+const time = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+})
+
+/** Says that the server is not reached, from when what one sees is, and what waits to be sent; or that a newer Garten is there. */
 export function ConnectionNote() {
   const cache = useQueryClient().getQueryCache()
   const reading = useSyncExternalStore(
@@ -15,11 +28,37 @@ export function ConnectionNote() {
   const writing = useMutationState({
     select: (m) => unreached(m.state.failureReason) && m.state.status === 'pending',
   }).some(Boolean)
-  if (!reading && !writing) return null
+  const away = useSyncExternalStore(kept.watch, kept.away) !== null
+  const oldest = useSyncExternalStore(kept.watch, kept.oldest)
+  const waiting = useSyncExternalStore(outbox.watch, outbox.all)
+  const failed = useSyncExternalStore(outbox.watch, outbox.failed)
+  const newer = useSyncExternalStore(installation.watch, installation.state) === 'newer'
+  const refused = waiting.filter((c) => c.refused !== null).length
+  const alone = reading || writing || away
+  if (!alone && refused === 0 && !newer) return null
   return (
     <div className={shellCss.connectionNote} role="status">
-      Garten is not reached just now. What you typed is kept
-      {writing ? ', and what you recorded is sent as soon as it answers' : ''}. It is tried again by itself.
+      {alone && (
+        <>
+          Garten is not reached just now.{' '}
+          {away && oldest !== null && `You see what this device kept, from ${time.format(oldest)} on. `}
+          {writing && failed !== null
+            ? `${failed}: keep this page open until what you recorded is sent. `
+            : 'What you type and record is kept here and sent by itself. '}
+        </>
+      )}
+      {refused > 0 && `${some(refused, 'change')} ${refused === 1 ? 'was' : 'were'} not taken. `}
+      {(refused > 0 || (alone && waiting.length > 0)) && (
+        <Link to="/waiting">{some(waiting.length, 'change')} waiting</Link>
+      )}
+      {newer && !alone && (
+        <>
+          A newer Garten is on this device.{' '}
+          <Button size="small" onClick={installation.take}>
+            Take it now
+          </Button>
+        </>
+      )}
     </div>
   )
 }

@@ -26,11 +26,12 @@ export function SearchBox() {
         color="inherit"
         className={shellCss.shellSearch}
         aria-label="Find a plant, name, site, word …"
+        aria-keyshortcuts="Control+K"
         onClick={() => setOpen(true)}
       >
         <Sign of="find" size={20} />
         <span className={shellCss.shellSearchWords}>Find a plant, name, site, word …</span>
-        <kbd aria-hidden>Ctrl K</kbd>
+        <kbd aria-hidden />
       </Button>
       {open && (
         <Suspense>

@@ -26,6 +26,7 @@ export const views = {
   Glossary: later(() => import('../guide/glossary/WordsPage').then((m) => m.WordsPage)),
   Table: later(() => import('../guide/tables/SpecimensPage').then((m) => m.SpecimensPage)),
   Practice: later(() => import('../practice/PracticePage').then((m) => m.PracticePage)),
+  Waiting: later(() => import('../field/WaitingPage').then((m) => m.WaitingPage)),
   People: later(() => import('../people/PeoplePage').then((m) => m.PeoplePage)),
 }
 
@@ -67,6 +68,7 @@ const byFirstPart: Record<string, Ahead> = {
   glossary: ofGuide(views.Glossary),
   table: ofGuide(views.Table),
   practice: { files: [views.Practice] },
+  waiting: { files: [views.Waiting] },
   people: { files: [views.People] },
 }
 

@@ -17,6 +17,7 @@ import { CharacterTile } from './CharacterTile'
 import { DefinitionDialog } from './DefinitionDialog'
 import { featureInput } from './featureInput'
 import { inManner, type Manner } from './manner'
+import { KeptHere } from './KeptHere'
 import { NumberEntry } from './NumberEntry'
 import { RecordedLine } from './RecordedLine'
 import { SampleNote } from './SampleNote'
@@ -134,6 +135,7 @@ function Row({
           onAbsent={c.canBeAbsent ? () => void send({ finding: 'absent' }) : null}
         />
       </div>
+      <KeptHere character={c} visit={slot.split('/')[1] ?? ''} />
       {recorded && <RecordedLine recorded={recorded} busy={busy} onRemove={() => void remove()} />}
       {samples.map((s) => (
         <SampleNote key={s.place} sample={s} />

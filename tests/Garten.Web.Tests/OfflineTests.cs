@@ -1,0 +1,91 @@
+namespace Garten.Web.Tests;
+
+/// <summary>Garten on a device whose network is away: it opens, it answers, and what is recorded outlives the page.</summary>
+public sealed class OfflineTests(WebFixture server) : IClassFixture<WebFixture>
+{
+    private const string OnDevice = "return document.documentElement.dataset.offline === 'ready'";
+    private const string HasCore = "return document.documentElement.dataset.engine === 'browser'";
+
+    /// <summary>A browser with Garten on its device, that saw a plant and then lost its page and the network.</summary>
+    private Browser InTheWoods(string address)
+    {
+        var browser = new Browser(server.Address, core: true, enter: "J. Adeyemi", installs: true);
+        browser.Open(address);
+        browser.Until(OnDevice);
+        browser.Until(HasCore);
+        browser.Open("/today");
+        browser.See("Shows now");
+        // The last answers are written half a second after they came.
+        browser.Until("return performance.now() > 2000");
+        Away(browser);
+        return browser;
+    }
+
+    private static void Away(Browser browser)
+    {
+        browser.LosePage();
+        browser.WatchNetwork();
+        browser.Disconnect(off: true);
+    }
+
+    [Fact]
+    public void It_opens_from_a_cold_start_and_weighs_names()
+    {
+        using var browser = InTheWoods("/identify/TF-031?do=features&organ=bark");
+        browser.Open("/today");
+        browser.See("Garten is not reached just now");
+        browser.See("You see what this device kept");
+        browser.See("Shows now");
+        browser.Open("/identify/TF-031?do=features&organ=bark");
+        browser.See("Bark surface");
+        browser.See("outside the guide");
+        browser.Until(HasCore);
+    }
+
+    [Fact]
+    public void A_feature_recorded_outlives_the_page_and_is_sent_once_when_the_network_returns()
+    {
+        using var browser = InTheWoods("/identify/TF-007?do=features&organ=bark");
+        browser.Open("/identify/TF-007?do=features&organ=bark");
+        browser.See("Bark surface");
+        browser.ButtonIn("[role=group][aria-label='Bark surface']", "scaly").Click();
+        browser.See("Kept on this device, not sent yet: scaly.");
+        browser.See("1 change waiting");
+
+        Away(browser);
+        browser.Open("/waiting");
+        browser.See("A feature");
+        browser.See("Bark surface: scaly");
+        browser.See("waits for the network");
+        browser.Disconnect(off: false);
+        browser.See("Nothing waits");
+
+        browser.Open("/identify/TF-007?do=features&organ=bark");
+        browser.See("Recorded: scaly");
+        browser.SeeNoMore("Garten is not reached just now");
+    }
+
+    [Fact]
+    public void What_waits_is_dropped_only_after_a_question()
+    {
+        using var browser = InTheWoods("/identify/TF-012?do=features&organ=bark");
+        browser.Open("/identify/TF-012?do=features&organ=bark");
+        browser.See("Bark surface");
+        browser.ButtonIn("[role=group][aria-label='Bark surface']", "scaly").Click();
+        browser.See("1 change waiting");
+
+        Away(browser);
+        browser.Open("/waiting");
+        browser.See("Bark surface: scaly");
+        browser.Button("Drop …").Click();
+        browser.Button("Keep").Click();
+        browser.See("Bark surface: scaly");
+        browser.Button("Drop …").Click();
+        browser.Button("Drop").Click();
+        browser.See("Nothing waits");
+        browser.Disconnect(off: false);
+        browser.Open("/identify/TF-012?do=features&organ=bark");
+        browser.See("Bark surface");
+        browser.Text.ShouldNotContain("Recorded: scaly");
+    }
+}

@@ -1,0 +1,120 @@
+import { hashKey, type QueryClient, type QueryFunctionContext, type QueryKey } from '@tanstack/react-query'
+
+/** Who is at work on this device, and what they may see; nobody's answers are shown to anybody else. */
+interface Whose {
+  person: string
+  rights: string
+}
+
+interface Entered {
+  person: { id: string } | null
+  role: string | null
+  seesSensitive: boolean
+}
+
+const database = () => import('./database').then((m) => m.database)
+
+/** The session is asked before it is known who is there, and so kept for the device. */
+const device: Whose = { person: '', rights: '' }
+let whose: Whose | null = null
+
+/** When the server was last found away, in milliseconds since 1970; null while it answers. */
+let away: number | null = null
+/** The oldest answer shown meanwhile. */
+let oldest: number | null = null
+const watchers = new Set<() => void>()
+
+export const kept = {
+  watch: (watcher: () => void) => {
+    watchers.add(watcher)
+    return () => watchers.delete(watcher)
+  },
+  /** Since when the server is away; null while it answers. */
+  away: () => away,
+  /** When the oldest answer that is shown was heard; null where none is. */
+  oldest: () => oldest,
+}
+
+function become(next: number | null, shown: number | null) {
+  if (next === away && shown === oldest) return
+  away = next
+  oldest = shown
+  for (const w of watchers) w()
+}
+
+/** Said by whoever reached the server. */
+export const reached = () => become(null, null)
+
+/** Said by whoever did not. */
+export const missed = () => become(away ?? Date.now(), oldest)
+
+const isSession = (key: QueryKey) => key[0] === 'session'
+/** What is worked out here anyway, or belongs to the page alone. */
+const passing = new Set(['bench', 'choices', 'request', 'number tile'])
+
+const ownerOf = (key: QueryKey) => (isSession(key) ? device : passing.has(String(key[0])) ? null : whose)
+
+/** Whoever has come in now; where their rights changed, what they were shown before goes. */
+async function entered({ person, role, seesSensitive }: Entered) {
+  const now = person && { person: person.id, rights: `${role} ${seesSensitive}` }
+  const slot = `garten-rights:${now?.person}`
+  whose = now
+  if (!now) return
+  const before = localStorage.getItem(slot)
+  localStorage.setItem(slot, now.rights)
+  if (before !== null && before !== now.rights)
+    await (await database()).answers.where('person').equals(now.person).delete()
+}
+
+const gathering = new Map<string, { person: string; question: string; content: unknown; at: number }>()
+let timer: ReturnType<typeof setTimeout> | null = null
+
+async function write() {
+  timer = null
+  const all = [...gathering.values()]
+  gathering.clear()
+  // A device without room, or a browser that keeps nothing, shows everything as long as the network is there.
+  await database()
+    .then((d) => d.answers.bulkPut(all))
+    .catch(() => undefined)
+}
+
+/** Keeps every answer of the server, also one that came with a change, half a second after it came. */
+export function keepAnswers(client: QueryClient) {
+  return client.getQueryCache().subscribe((event) => {
+    if (event.type !== 'updated' || event.action.type !== 'success') return
+    const { queryKey, state } = event.query
+    if (isSession(queryKey)) void entered(state.data as Entered)
+    const owner = ownerOf(queryKey)
+    if (!owner || state.data === undefined) return
+    const question = hashKey(queryKey)
+    gathering.set(`${owner.person} ${question}`, {
+      person: owner.person,
+      question,
+      content: state.data,
+      at: state.dataUpdatedAt,
+    })
+    timer ??= setTimeout(() => void write(), 500)
+  })
+}
+
+/**
+ * Asks the server, and where it is not reached gives what it last answered, if this device kept that. The page then says
+ * from when it is; a refusal of the server stays a refusal.
+ */
+export function orKept<K extends QueryKey>(isAway: (fault: unknown) => boolean) {
+  return async <T>(ask: (of: QueryFunctionContext<K>) => T | Promise<T>, of: QueryFunctionContext<K>) => {
+    try {
+      return await ask(of)
+    } catch (fault) {
+      const owner = ownerOf(of.queryKey)
+      if (!isAway(fault) || !owner) throw fault
+      const found = await database()
+        .then((d) => d.answers.get({ person: owner.person, question: hashKey(of.queryKey) }))
+        .catch(() => undefined)
+      if (!found) throw fault
+      become(away ?? Date.now(), Math.min(oldest ?? found.at, found.at))
+      return found.content as T
+    }
+  }
+}

@@ -1,0 +1,111 @@
+import { screen, waitFor } from '@testing-library/react'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { characterOf, plantOf, wordsOf } from '../../src/field/changeWords'
+import { fromFile, toFile } from '../../src/field/waitingFile'
+import { WaitingPage } from '../../src/field/WaitingPage'
+import { database, type WaitingChange } from '../../src/offline/database'
+import { outbox } from '../../src/offline/outbox'
+import { aGuide } from '../testing/made'
+import { draw } from '../testing/draw'
+import { serve } from '../testing/server'
+
+const id = '01a23364-c481-7f99-846b-c180efad0e01'
+const plant = '959a6cd7-33fe-a71e-cb74-59e56a0e14a7'
+
+const waiting = (change: Partial<WaitingChange> = {}): WaitingChange => ({
+  id,
+  person: 'falk',
+  page: 'gone',
+  method: 'POST',
+  address: `/api/plants/${plant}/visits`,
+  pattern: '/api/plants/{plant}/visits',
+  type: 'application/json',
+  content: '{}',
+  asked: '2026-12-01T09:00:00Z',
+  refused: null,
+  ...change,
+})
+
+describe('the words of a change', () => {
+  it('name the plant and the feature by its address', () => {
+    const address = `/api/plants/${plant}/visits/1/features/bark-surface`
+    expect(plantOf(address)).toBe(plant)
+    expect(characterOf(address)).toBe('bark-surface')
+    expect(plantOf('/api/plants')).toBeNull()
+    expect(characterOf('/api/sites/1')).toBeNull()
+  })
+
+  it('are there for every change the page can send', () => {
+    const sent = Object.values(
+      import.meta.glob('../../src/**/*.{ts,tsx}', { query: '?raw', import: 'default', eager: true }),
+    ).flatMap((text) => {
+      // A request that goes under a number of its own: its address, and soon after it the header.
+      const found = String(text).matchAll(/api\.(POST|PUT|DELETE)\(\s*'([^']+)'(?=[^;]{0,400}?under\()/g)
+      return [...found].map(([, method = '', pattern = '']) => `${method} ${pattern}`)
+    })
+    expect(sent.length).toBeGreaterThan(20)
+    const unnamed = sent.filter((s) => wordsOf(...(s.split(' ') as [string, string])).startsWith('A change:'))
+    expect(unnamed).toEqual([])
+  })
+})
+
+describe('a file of what waits', () => {
+  it('is read as it was written, pictures too', async () => {
+    const picture = new Blob([new Uint8Array([0, 137, 255])], { type: 'image/png' })
+    const file = await toFile([waiting(), waiting({ content: picture, type: 'image/png' })])
+    const [one, two] = fromFile(await file.text())
+    expect(one).toMatchObject({ id, method: 'POST', content: '{}' })
+    expect(two?.content).toBeInstanceOf(Blob)
+    expect(new Uint8Array(await (two?.content as Blob).arrayBuffer())).toEqual(new Uint8Array([0, 137, 255]))
+  })
+
+  it.each([
+    ['no file at all', 'cannot be read', '{'],
+    ['another file', 'Choose one that', '{"plants":[]}'],
+    [
+      'a change to elsewhere',
+      'Change 1',
+      JSON.stringify({ garten: 'waiting changes', changes: [{ id, address: 'https://elsewhere' }] }),
+    ],
+  ])('is not taken for one when it is %s', (_, says, text) => {
+    expect(() => fromFile(text)).toThrow(says)
+  })
+})
+
+describe('what waits to be sent', () => {
+  beforeEach(async () => {
+    await database.changes.clear()
+    outbox.of('falk')
+    serve({ 'GET /api/plants': [], 'GET /api/guide': aGuide() })
+  })
+
+  it('says when nothing does', async () => {
+    draw(<WaitingPage />)
+    expect(await screen.findByText(/Nothing waits/)).toBeVisible()
+    expect(screen.getByRole('button', { name: 'Send now' })).toBeDisabled()
+  })
+
+  it('is told in words, and dropped only after a question', async () => {
+    await database.changes.put(waiting({ refused: 'There is no such plant.' }))
+    const { user } = draw(<WaitingPage />)
+    expect(await screen.findByText('A visit')).toBeVisible()
+    expect(screen.getByText('Not taken: There is no such plant.')).toBeVisible()
+    await user.click(screen.getByRole('button', { name: 'Drop …' }))
+    await user.click(screen.getByRole('button', { name: 'Keep' }))
+    expect(await database.changes.count()).toBe(1)
+    await user.click(screen.getByRole('button', { name: 'Drop …' }))
+    await user.click(screen.getByRole('button', { name: 'Drop' }))
+    await waitFor(() => expect(screen.getByText(/Nothing waits/)).toBeVisible())
+    expect(await database.changes.count()).toBe(0)
+  })
+
+  it('comes from a file, and says what is wrong with one', async () => {
+    const { user, container } = draw(<WaitingPage />)
+    const field = container.querySelector('input[type=file]') as HTMLInputElement
+    await user.upload(field, new File(['{}'], 'x.json', { type: 'application/json' }))
+    expect(await screen.findByRole('alert')).toHaveTextContent('This is no file of waiting changes')
+    const file = await toFile([waiting()])
+    await user.upload(field, new File([await file.text()], 'w.json', { type: 'application/json' }))
+    expect(await screen.findByText('A visit')).toBeVisible()
+  })
+})

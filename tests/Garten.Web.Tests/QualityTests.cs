@@ -69,6 +69,12 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Open("/people");
         browser.See("What was done");
         Check(browser, "the people");
+        browser.Open("/waiting");
+        browser.See("Nothing waits");
+        Check(browser, "what is on this device");
+        browser.Button("Wipe this device").Click();
+        browser.See("The survey on the server stays as it is");
+        Check(browser, "a device to be wiped");
         browser.Open("/season?what=trips");
         browser.See("within a year");
         Check(browser, "the trips");
@@ -159,6 +165,7 @@ public sealed class QualityTests(WebFixture server) : IClassFixture<WebFixture>
                 "/guide/conium-maculatum",
                 "/keys/woody-in-leaf",
                 "/practice",
+                "/waiting",
             }
         )
         {

@@ -75,7 +75,12 @@ export const guideQuery = queryOptions({
 
 export const useGuide = () => useQuery(guideQuery)
 
-export const useSites = () => useQuery({ queryKey: keys.sites, queryFn: () => answer(api.GET('/api/sites')) })
+export const sitesQuery = queryOptions({
+  queryKey: keys.sites,
+  queryFn: () => answer(api.GET('/api/sites')),
+})
+
+export const useSites = () => useQuery(sitesQuery)
 
 export const plantsQuery = queryOptions({
   queryKey: keys.plants,
@@ -208,8 +213,8 @@ export const floraQuery = (taxon: string | null) =>
 export const useFlora = (taxon: string | null) => useQuery(floraQuery(taxon))
 
 /** The drawings of an organ's characters, by character; they change only with the guide. */
-export const useTiles = (organ: Organ | null) =>
-  useQuery({
+export const tilesQuery = (organ: Organ | null) =>
+  queryOptions({
     queryKey: ['tiles', organ],
     enabled: organ !== null,
     staleTime: Infinity,
@@ -219,6 +224,8 @@ export const useTiles = (organ: Organ | null) =>
         (all) => new Map(all.map((c) => [c.character, c])),
       ),
   })
+
+export const useTiles = (organ: Organ | null) => useQuery(tilesQuery(organ))
 
 /** A number of a character, drawn. */
 export const useNumberTile = (character: string, number: number | null) =>
@@ -259,13 +266,15 @@ export const useApartDrawings = (taxa: string[], characters: string[]) =>
   })
 
 /** A key with all its couplets, as it is printed. */
-export const usePrintedKey = (key: string | null) =>
-  useQuery({
+export const printedKeyQuery = (key: string | null) =>
+  queryOptions({
     queryKey: ['key', key],
     enabled: key !== null,
     staleTime: Infinity,
     queryFn: () => answer(api.GET('/api/guide/keys/{key}', { params: { path: { key: key ?? '' } } })),
   })
+
+export const usePrintedKey = (key: string | null) => useQuery(printedKeyQuery(key))
 
 export const lookAlikesQuery = queryOptions({
   queryKey: ['look-alikes'],

@@ -61,7 +61,7 @@ export function WaitingLine({ change: c, plants, guide, away }: Props) {
       {asking ? (
         <span className={fieldCss.question}>
           It is nowhere else. Drop it?
-          <Button color="error" onClick={() => void outbox.done(c.id)}>
+          <Button color="inherit" onClick={() => void outbox.done(c.id)}>
             Drop
           </Button>
           <Button color="inherit" onClick={() => setAsking(false)}>

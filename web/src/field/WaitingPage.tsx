@@ -1,15 +1,15 @@
 import { Button } from '@mui/material'
 import { useEffect, useState, useSyncExternalStore } from 'react'
-import { Link } from 'react-router'
 import { useQueryClient } from '@tanstack/react-query'
 import { useGuide, usePlants } from '../api/queries'
-import { Empty } from '../kit/Empty'
 import { some } from '../kit/format'
 import { said } from '../kit/said'
 import { ViewTitle } from '../kit/ViewTitle'
 import { installation } from '../offline/installation'
 import { kept } from '../offline/keptAnswers'
 import { outbox, sendLeft } from '../offline/outbox'
+import { PackForField } from './PackForField'
+import { WipeDevice } from './WipeDevice'
 import { WaitingLine } from './WaitingLine'
 import { fromFile, toFile } from './waitingFile'
 import kitCss from '../kit/kit.module.css'
@@ -60,15 +60,19 @@ export function WaitingPage() {
   }
   return (
     <main className={kitCss.plainPage}>
-      <ViewTitle>Waiting to be sent</ViewTitle>
+      <ViewTitle>On this device</ViewTitle>
       <p className={kitCss.soft}>
         {installed === 'none'
           ? 'Garten is not yet on this device: keep this page open until it is.'
-          : 'Garten is on this device and opens without a network.'}{' '}
+          : 'Garten is on this device and opens without a network.'}
+      </p>
+      <PackForField />
+      <h2>Waiting to be sent</h2>
+      <p className={kitCss.soft}>
         What you record lies here until the server has it, also when the page is closed.
       </p>
       {all.length === 0 ? (
-        <Empty says="Nothing waits: all that was recorded on this device is on the server." />
+        <p>Nothing waits: all that was recorded on this device is on the server.</p>
       ) : (
         <ul className={fieldCss.waiting}>
           {all.map((c) => (
@@ -95,7 +99,7 @@ export function WaitingPage() {
             }}
           />
         </Button>
-        <Link to="/today">To today</Link>
+        <WipeDevice own={all.length} onSave={() => void toFile(all).then(save)} />
       </div>
       {wrong && (
         <p role="alert" className={kitCss.caution}>

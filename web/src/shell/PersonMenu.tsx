@@ -63,7 +63,7 @@ export function PersonMenu({ themeName, onTheme }: Props) {
         {session.isSteward && (
           <MenuItem onClick={then(() => void go('/people'))}>People and what was done</MenuItem>
         )}
-        <MenuItem onClick={then(() => void go('/waiting'))}>Waiting to be sent</MenuItem>
+        <MenuItem onClick={then(() => void go('/waiting'))}>On this device, waiting to be sent</MenuItem>
         <MenuItem onClick={then(() => setChanging(true))}>Change password …</MenuItem>
         <MenuItem onClick={then(() => leave.mutate(undefined))}>Sign out</MenuItem>
       </Menu>

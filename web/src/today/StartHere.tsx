@@ -26,6 +26,9 @@ export function StartHere() {
           Go on with {last.tag}
         </Button>
       )}
+      <Button component={Link} to="/waiting" size="large">
+        Pack for the field
+      </Button>
     </div>
   )
 }

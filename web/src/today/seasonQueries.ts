@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { answer, api } from '../api/client'
 import { answerOf } from '../api/longWork'
@@ -53,8 +53,13 @@ export function useSetWeather() {
 
 const trips = ['trips']
 
-export const useTrips = () =>
-  useQuery({ queryKey: trips, queryFn: () => answer(api.GET('/api/trips')), staleTime: 0 })
+export const tripsQuery = queryOptions({
+  queryKey: trips,
+  queryFn: () => answer(api.GET('/api/trips')),
+  staleTime: 0,
+})
+
+export const useTrips = () => useQuery(tripsQuery)
 
 /** The days of the plan as it was last made; nothing is planned for them. */
 export const useTripDays = () =>

@@ -1,4 +1,4 @@
-import { screen, waitFor } from '@testing-library/react'
+import { screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { characterOf, plantOf, wordsOf } from '../../src/field/changeWords'
 import { fromFile, toFile } from '../../src/field/waitingFile'
@@ -97,6 +97,19 @@ describe('what waits to be sent', () => {
     await user.click(screen.getByRole('button', { name: 'Drop' }))
     await waitFor(() => expect(screen.getByText(/Nothing waits/)).toBeVisible())
     expect(await database.changes.count()).toBe(0)
+  })
+
+  it('would go with all else on the device: that is said, and offered as a file', async () => {
+    await database.changes.bulkPut([waiting(), waiting({ id: 'other', person: 'lindqvist' })])
+    const { user } = draw(<WaitingPage />)
+    await screen.findByText('A visit')
+    await user.click(screen.getByRole('button', { name: 'Wipe this device …' }))
+    const dialog = within(await screen.findByRole('dialog'))
+    expect(dialog.getByText('1 change of yours would be lost.')).toBeVisible()
+    expect(dialog.getByText('1 change of other people would be lost.')).toBeVisible()
+    expect(dialog.getByRole('button', { name: 'Save as a file' })).toBeVisible()
+    await user.click(dialog.getByRole('button', { name: 'Leave it' }))
+    expect(await database.changes.count()).toBe(2)
   })
 
   it('comes from a file, and says what is wrong with one', async () => {

@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
 import { under } from '../../api/command'
 import { useSheetChange } from '../../api/queries'
@@ -18,12 +18,14 @@ export const usePictures = (plant: string) =>
   })
 
 /** The plant through the year. */
-export const usePortrait = (plant: string) =>
-  useQuery({
+export const portraitQuery = (plant: string) =>
+  queryOptions({
     queryKey: pictureKeys.portrait(plant),
     staleTime: 0,
     queryFn: () => answer(api.GET('/api/plants/{plant}/portrait', { params: { path: { plant } } })),
   })
+
+export const usePortrait = (plant: string) => useQuery(portraitQuery(plant))
 
 /** Pictures of plants that certainly bear a name. */
 export const useOwnPictures = (taxon: string) =>

@@ -1,10 +1,12 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
 import { under } from '../../api/command'
 import type { MapView, PlaceInput, PositionInput } from '../../api/types'
 import { keys } from '../../api/keys'
 
-export const useMap = () => useQuery({ queryKey: keys.map, queryFn: () => answer(api.GET('/api/map')) })
+export const mapQuery = queryOptions({ queryKey: keys.map, queryFn: () => answer(api.GET('/api/map')) })
+
+export const useMap = () => useQuery(mapQuery)
 
 /** A change that answers with the whole map. */
 function useMapChange<T>(mutationFn: (input: T) => Promise<MapView>) {

@@ -1,0 +1,101 @@
+import type { QueryClient, QueryKey } from '@tanstack/react-query'
+import {
+  guideQuery,
+  lookAlikesQuery,
+  plantQuery,
+  plantsQuery,
+  printedKeyQuery,
+  sessionQuery,
+  sitesQuery,
+  tilesQuery,
+  todayQuery,
+} from '../api/queries'
+import { portraitQuery } from '../identify/pictures/pictureQueries'
+import type { Organ } from '../api/types'
+import { organs } from '../kit/organs'
+import { kept } from '../offline/keptAnswers'
+import { mapQuery } from '../survey/map/mapQueries'
+import { tripsQuery } from '../today/seasonQueries'
+
+/** How far packing has come. */
+export interface Packing {
+  done: number
+  of: number
+}
+
+/** What was packed last. */
+export interface Packed {
+  /** When, in milliseconds since 1970. */
+  at: number
+  plants: number
+  keys: number
+  sites: number
+  /** What this device keeps of Garten in all, in bytes; null where the browser does not say. */
+  bytes: number | null
+  /** True where the browser promised not to clear it by itself. */
+  lasting: boolean
+}
+
+const slot = 'garten-packed'
+
+/** What was packed last on this device; null for nothing. */
+export function lastPacked(): Packed | null {
+  try {
+    return JSON.parse(localStorage.getItem(slot) ?? 'null') as Packed | null
+  } catch {
+    return null
+  }
+}
+
+interface Asked {
+  queryKey: QueryKey
+}
+
+/**
+ * Takes along what a day in the field asks for: the guide with its keys and drawings, the sites and the map, the trips, and
+ * every followed plant with its history and its year. Each is asked anew, and kept as every answer is.
+ * @throws Error in words when the server is not reached meanwhile; what came until then is kept.
+ */
+export async function pack(client: QueryClient, told: (packing: Packing) => void): Promise<Packed> {
+  const take = async <T>(query: Asked) => {
+    const answer = (await client.fetchQuery({ ...query, staleTime: 0 })) as T
+    // Without a network the last answer comes again, and nothing new is packed.
+    if (kept.away() !== null)
+      throw new Error('Garten is not reached: what came until now is kept. Pack again when it is.')
+    return answer
+  }
+  const [plants, guide, sites] = await Promise.all([
+    take<{ id: string }[]>(plantsQuery),
+    take<{ keys: { id: string }[] }>(guideQuery),
+    take<unknown[]>(sitesQuery),
+  ])
+  const rest: Asked[] = [
+    sessionQuery,
+    todayQuery,
+    tripsQuery,
+    mapQuery,
+    lookAlikesQuery,
+    ...(Object.keys(organs) as Organ[]).map((o) => tilesQuery(o)),
+    ...guide.keys.map((k) => printedKeyQuery(k.id)),
+    ...plants.flatMap((p) => [plantQuery(p.id), portraitQuery(p.id)]),
+  ]
+  const of = rest.length
+  told({ done: 0, of })
+  for (const [done, query] of rest.entries()) {
+    await take(query)
+    told({ done: done + 1, of })
+  }
+  const storage = navigator.storage
+  const lasting = (await storage?.persist?.().catch(() => false)) ?? false
+  const bytes = (await storage?.estimate?.().catch(() => undefined))?.usage ?? null
+  const packed = {
+    at: Date.now(),
+    plants: plants.length,
+    keys: guide.keys.length,
+    sites: sites.length,
+    bytes,
+    lasting,
+  }
+  localStorage.setItem(slot, JSON.stringify(packed))
+  return packed
+}

@@ -88,4 +88,36 @@ public sealed class OfflineTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("Bark surface");
         browser.Text.ShouldNotContain("Recorded: scaly");
     }
+
+    [Fact]
+    public void A_plant_called_off_is_not_added_when_the_network_returns_and_one_left_to_wait_is()
+    {
+        using var browser = new Browser(server.Address, enter: "J. Adeyemi");
+        browser.Open("/identify/TF-015");
+        browser.See("Add a plant");
+        browser.WatchNetwork();
+        Describe(browser, "Shrub that is called off");
+        browser.Disconnect(off: true);
+        browser.Button("Add it").Click();
+        browser.See("Garten is not reached just now");
+        browser.ButtonIn("[role=dialog]", "Cancel").Click();
+        browser.SeeNoMore("What it looks like");
+        Describe(browser, "Shrub that waits");
+        browser.Button("Add it").Click();
+        browser.Button("Close, and send it later").Click();
+        browser.See("1 change waiting");
+        browser.Disconnect(off: false);
+        browser.See("Shrub that waits");
+        browser.Reload();
+        browser.See("Shrub that waits");
+        browser.Text.ShouldNotContain("called off");
+    }
+
+    private static void Describe(Browser browser, string description)
+    {
+        browser.Press("t");
+        var field = browser.Field("What it looks like, and where it stands");
+        field.SendKeys(OpenQA.Selenium.Keys.Control + "a");
+        field.SendKeys(description);
+    }
 }

@@ -35,7 +35,8 @@ const commandOf = (request: Request) => request.headers.get('Garten-Command')
 api.use({
   async onRequest({ request, schemaPath }) {
     const id = commandOf(request)
-    if (id === null) return
+    // What was called off is tried once more only to find that out.
+    if (id === null || request.signal.aborted) return
     const type = request.headers.get('Content-Type')
     const copy = request.clone()
     const { pathname, search } = new URL(request.url)
@@ -51,8 +52,10 @@ api.use({
   },
   onResponse({ request, response }) {
     const id = commandOf(request)
-    // A refusal is shown where the change was made, and what was typed is still there.
-    if (id !== null && ![401, ...notThere].includes(response.status)) void outbox.done(id)
+    if (id === null || notThere.includes(response.status)) return
+    // Who has to come in first finds it waiting then. Any other refusal is shown where the change was made, and what was
+    // typed is still there.
+    void (response.status === 401 ? outbox.leave(id) : outbox.done(id))
   },
 })
 

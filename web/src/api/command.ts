@@ -1,3 +1,5 @@
+import { outbox } from '../offline/outbox'
+
 /** An id nobody else gives: it begins with the time, so that what was made later sorts later (UUID version 7, RFC 9562). */
 export function newId() {
   const bytes = crypto.getRandomValues(new Uint8Array(16))
@@ -22,4 +24,20 @@ export function under(input: object) {
   const first = heads.get(input) ?? head()
   heads.set(input, first)
   return first
+}
+
+const calls = new WeakMap<object, AbortController>()
+
+/** What stops a change from being tried any further, once it is called off. */
+export function signalOf(input: object) {
+  const call = calls.get(input) ?? new AbortController()
+  calls.set(input, call)
+  return call.signal
+}
+
+/** Calls a change off that was not answered yet: it is neither tried again nor kept. One the server had already stays made. */
+export function callOff(input: object) {
+  calls.get(input)?.abort()
+  const head = heads.get(input)
+  if (head) void outbox.done(head['Garten-Command'])
 }

@@ -12,7 +12,7 @@ import { ask, type Kind, type Questions } from '../engine/engine'
 import { orKept } from '../offline/keptAnswers'
 import { choicesKey, choicesOf, keepKit, withMeans } from './choices'
 import { answer, api, Problem } from './client'
-import { under } from './command'
+import { signalOf, under } from './command'
 import { foresee } from './foresee'
 import type {
   BenchChoices,
@@ -404,7 +404,9 @@ export function useSheetChange<T>(
 }
 
 export const useTakePlant = () =>
-  useSheetChange((body: PlantInput) => answer(api.POST('/api/plants', { body, headers: under(body) })))
+  useSheetChange((body: PlantInput) =>
+    answer(api.POST('/api/plants', { body, headers: under(body), signal: signalOf(body) })),
+  )
 
 export const useAddVisit = (plant: string) =>
   useSheetChange((body: VisitContent) =>

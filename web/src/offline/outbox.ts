@@ -113,6 +113,15 @@ export const outbox = {
     return fresh.length
   },
 
+  /** Leaves a change to whoever sends what was left behind. */
+  leave: async (id: string) => {
+    await keeping.get(id)
+    await database()
+      .then((d) => d.changes.where('id').equals(id).modify({ page: '' }))
+      .catch(() => undefined)
+    await read().catch(() => undefined)
+  },
+
   /** Asks for a refused change to be sent once more. */
   again: async (id: string) => {
     await (await database()).changes.where('id').equals(id).modify({ refused: null, page: '' })

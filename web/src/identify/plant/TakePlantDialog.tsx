@@ -2,13 +2,13 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, Te
 import { useState } from 'react'
 import { useSession, useSites, useTakePlant } from '../../api/queries'
 import { useHere } from '../../api/devices'
-import type { Origin, VisitContent } from '../../api/types'
+import type { Origin, PlantInput, VisitContent } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { SiteDialog } from '../../kit/SiteDialog'
 import { useDraft } from '../../kit/useDraft'
 import { OriginField } from './OriginField'
 import { blankVisit, VisitFields } from '../visits/VisitFields'
-import { newId } from '../../api/command'
+import { callOff, newId } from '../../api/command'
 import { keepTaken, lastTaken } from './lastTaken'
 import kitCss from '../../kit/kit.module.css'
 
@@ -32,25 +32,30 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
   const [description, setDescription] = useDraft('take-plant')
   const [visit, setVisit] = useState<VisitContent | null>(null)
   const [adding, setAdding] = useState(false)
+  const [sent, setSent] = useState<PlantInput | null>(null)
   const last = lastTaken(today)
   const chosenSite = site === '' ? (sites?.find((s) => s.id === last?.site) ?? sites?.[0])?.id : site
   const value = visit ?? blankVisit(last?.date ?? today)
-  const save = () =>
-    chosenSite !== undefined &&
-    take.mutate(
-      { id, site: chosenSite, description, origin, visit: { ...value, id: visitId } },
-      {
-        onSuccess: (sheet) => {
-          setDescription('')
-          keepTaken({ site: chosenSite, date: value.date, on: today })
-          onTaken(sheet.plant.id)
-        },
+  const save = () => {
+    if (chosenSite === undefined) return
+    const plant = { id, site: chosenSite, description, origin, visit: { ...value, id: visitId } }
+    setSent(plant)
+    take.mutate(plant, {
+      onSuccess: (sheet) => {
+        setDescription('')
+        keepTaken({ site: chosenSite, date: value.date, on: today })
+        onTaken(sheet.plant.id)
       },
-    )
+    })
+  }
+  const cancel = () => {
+    if (take.isPending && sent) callOff(sent)
+    onClose()
+  }
   const findSite = (of: 'browser' | 'simulated') =>
     here.mutate(of, { onSuccess: (at) => at.nearest.site !== null && setSite(at.nearest.site) })
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+    <Dialog open onClose={cancel} fullWidth maxWidth="sm">
       <form
         onSubmit={(e) => {
           e.preventDefault()
@@ -113,7 +118,17 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
           <VisitFields value={value} today={today} onChange={setVisit} />
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={cancel}>Cancel</Button>
+          {take.isPending && take.failureCount > 0 && (
+            <Button
+              onClick={() => {
+                setDescription('')
+                onClose()
+              }}
+            >
+              Close, and send it later
+            </Button>
+          )}
           <Button
             type="submit"
             variant="contained"

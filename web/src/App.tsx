@@ -41,8 +41,8 @@ export function App({ nonce }: { nonce: string }) {
     // Until it is ready the server answers: what is looked at comes first.
     if (inside)
       return whenQuiet(client, () => {
-        startEngine()
-        void install()
+        // To put Garten on the device is the larger load, and not in anybody's way to wait for.
+        void startEngine()?.then(install)
       })
   }, [inside, client])
   useAway(client, session?.person?.id ?? null)

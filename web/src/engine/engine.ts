@@ -78,9 +78,12 @@ function receive(message: EngineMessage) {
   }
 }
 
-/** Starts the core in a worker, once; until it is ready, and if it cannot start, the server answers. */
+/**
+ * Starts the core in a worker, once; until it is ready, and if it cannot start, the server answers. The answer is kept
+ * once it is known which.
+ */
 export function startEngine() {
-  if (worker) return
+  if (worker) return settled
   settled = new Promise((known) => (settle = known))
   become('starting')
   try {
@@ -90,6 +93,7 @@ export function startEngine() {
   } catch {
     giveUp('this browser has no workers')
   }
+  return settled
 }
 
 function askWorker<K extends Kind>(at: Worker, kind: K, question: Question<K>): Promise<Answer<K>> {

@@ -1,4 +1,5 @@
 import { hashKey, type QueryClient, type QueryFunctionContext, type QueryKey } from '@tanstack/react-query'
+import { whenQuiet } from '../kit/whenQuiet'
 
 /** Who is at work on this device, and what they may see; nobody's answers are shown to anybody else. */
 interface Whose {
@@ -67,10 +68,10 @@ async function entered({ person, role, seesSensitive }: Entered) {
 }
 
 const gathering = new Map<string, { person: string; question: string; content: unknown; at: number }>()
-let timer: ReturnType<typeof setTimeout> | null = null
+let soon = false
 
 async function write() {
-  timer = null
+  soon = false
   const all = [...gathering.values()]
   gathering.clear()
   // A device without room, or a browser that keeps nothing, shows everything as long as the network is there.
@@ -79,7 +80,7 @@ async function write() {
     .catch(() => undefined)
 }
 
-/** Keeps every answer of the server, also one that came with a change, half a second after it came. */
+/** Keeps every answer of the server, also one that came with a change, once nothing more is being asked. */
 export function keepAnswers(client: QueryClient) {
   return client.getQueryCache().subscribe((event) => {
     if (event.type !== 'updated' || event.action.type !== 'success') return
@@ -94,7 +95,9 @@ export function keepAnswers(client: QueryClient) {
       content: state.data,
       at: state.dataUpdatedAt,
     })
-    timer ??= setTimeout(() => void write(), 500)
+    if (soon) return
+    soon = true
+    whenQuiet(client, () => void write())
   })
 }
 

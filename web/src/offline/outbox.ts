@@ -16,15 +16,8 @@ const locks = globalThis.navigator?.locks
 
 if (locks) void locks.request(lockOf(page), () => new Promise<never>(() => undefined))
 
-export interface ChangeSent {
-  id: string
-  method: string
-  address: string
-  pattern: string
-  type: string | null
-  content: string | Blob | null
-  asked: string
-}
+/** A change as it is sent, before anybody keeps it. */
+export type ChangeSent = Omit<WaitingChange, 'number' | 'person' | 'page' | 'refused'>
 
 /** How keeping stands: kept, or why it could not be. */
 export type Keeping = { kept: true } | { kept: false; why: string }

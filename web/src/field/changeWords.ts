@@ -63,6 +63,11 @@ const words: Record<string, string> = {
 export const wordsOf = (method: string, pattern: string) =>
   words[`${method} ${pattern}`] ?? `A change: ${pattern.replace('/api/', '')}`
 
+/** Whether a change is one that the page itself could send: of a known kind, to an address of that kind. */
+export const isKnown = (method: string, pattern: string, address: string) =>
+  `${method} ${pattern}` in words &&
+  new RegExp(`^${pattern.replaceAll(/\{\w+\}/g, '[^/?]+')}([?].*)?$`).test(address)
+
 /** The plant a change is made to, by its id; null where it is none, or a new one. */
 export const plantOf = (address: string) => /^[/]api[/]plants[/]([0-9a-f-]{36})/.exec(address)?.[1] ?? null
 

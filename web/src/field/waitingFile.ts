@@ -1,3 +1,4 @@
+import { isKnown } from './changeWords'
 import type { WaitingChange } from '../offline/database'
 
 /** A change as it stands in a file that is carried to another device; pictures go as text of base 64. */
@@ -45,15 +46,12 @@ export async function toFile(changes: readonly WaitingChange[]) {
   return new Blob([JSON.stringify(file, null, 1)], { type: 'application/json' })
 }
 
-/** A change that a file may carry: one of the survey's own addresses, with a number of its own. */
+/** A change that a file may carry: one the page itself could send, with a number of its own. */
 const isChange = (c: Partial<ChangeInFile>) =>
   typeof c.id === 'string' &&
   /^[0-9a-f-]{36}$/.test(c.id) &&
-  typeof c.address === 'string' &&
-  c.address.startsWith('/api/') &&
-  typeof c.pattern === 'string' &&
   typeof c.asked === 'string' &&
-  ['POST', 'PUT', 'DELETE'].includes(c.method ?? '')
+  isKnown(String(c.method), String(c.pattern), String(c.address))
 
 /**
  * The changes of such a file.

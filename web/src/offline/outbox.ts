@@ -136,6 +136,13 @@ async function openPages() {
   return new Set(held.map((l) => l.name))
 }
 
+/** Who is at work by the server's word: in another page somebody else may have come in meanwhile. */
+async function whoIsThere() {
+  const response = await fetch('/api/session', { cache: 'no-store' }).catch(() => null)
+  if (!response?.ok) return null
+  return ((await response.json()) as { person: { id: string } | null }).person?.id ?? null
+}
+
 async function refusalOf(response: Response) {
   const said = (await response.json().catch(() => ({}))) as { detail?: string }
   return said.detail ?? `Garten answered ${response.status}`
@@ -155,6 +162,9 @@ export async function sendLeft(): Promise<Sending> {
     const d = await database()
     await read()
     const result = { ...nothing }
+    if (all.length === 0) return result
+    // Nobody's changes go out under another's name.
+    if ((await whoIsThere()) !== person) return { ...nothing, left: true }
     for (const c of all) {
       if (c.refused !== null || c.page === page) continue
       if (open.has(lockOf(c.page))) {

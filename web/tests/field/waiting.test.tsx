@@ -63,6 +63,14 @@ describe('a file of what waits', () => {
     ['no file at all', 'cannot be read', '{'],
     ['another file', 'Choose one that', '{"plants":[]}'],
     [
+      'a change of another kind than it says',
+      'Change 1',
+      JSON.stringify({
+        garten: 'waiting changes',
+        changes: [{ id, method: 'POST', pattern: '/api/sites', address: '/api/people', asked: '2026-12-01' }],
+      }),
+    ],
+    [
       'a change to elsewhere',
       'Change 1',
       JSON.stringify({ garten: 'waiting changes', changes: [{ id, address: 'https://elsewhere' }] }),

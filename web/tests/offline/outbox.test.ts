@@ -28,6 +28,10 @@ async function opened(person: string | null = 'falk') {
   return page
 }
 
+/** The server says who is there before anything is sent. */
+const session = (id: string) => ({ 'GET /api/session': { person: { id } } })
+const sentTo = (server: ReturnType<typeof serve>) => server.asked.filter((a) => a.command !== null)
+
 /** All pages are closed: nobody holds what they held. */
 const closePages = () => (locks.held = [])
 
@@ -95,18 +99,18 @@ describe('what a page left behind', () => {
     for (const id of ['3', '1', '2']) await outbox.keep(change(id))
     closePages()
     const answers = ['1', '2', '3'].map((id) => [`PUT /api/sites/${id}`, {}])
-    const server = serve(Object.fromEntries(answers) as Record<string, object>)
+    const server = serve({ ...session('falk'), ...(Object.fromEntries(answers) as Record<string, object>) })
     const { outbox: next, sendLeft } = await opened()
     expect(await sendLeft()).toEqual({ sent: 3, refused: 0, left: false })
-    expect(server.asked.map((a) => a.command)).toEqual(['3', '1', '2'])
-    expect(server.asked[0]?.body).toEqual({ name: '3' })
+    expect(sentTo(server).map((a) => a.command)).toEqual(['3', '1', '2'])
+    expect(sentTo(server)[0]?.body).toEqual({ name: '3' })
     expect(next.all()).toEqual([])
   })
 
   it('is left alone while that page is open', async () => {
     const { outbox } = await opened()
     await outbox.keep(change('1'))
-    serve({})
+    serve(session('falk'))
     const { sendLeft } = await opened()
     expect(await sendLeft()).toEqual({ sent: 0, refused: 0, left: true })
   })
@@ -119,27 +123,42 @@ describe('what a page left behind', () => {
     const { outbox } = await opened()
     for (const id of ['1', '2']) await outbox.keep(change(id))
     closePages()
-    const server = serve({ 'PUT /api/sites/1': says })
+    const server = serve({ ...session('falk'), 'PUT /api/sites/1': says })
     const { outbox: next, sendLeft } = await opened()
     expect(await sendLeft()).toEqual({ sent: 0, refused: 0, left: true })
     expect(ids(next.all())).toEqual(['1', '2'])
-    expect(server.asked).toHaveLength(1)
+    expect(sentTo(server)).toHaveLength(1)
   })
 
   it('stays with the reason when it is refused, what follows goes on, and it can be tried again', async () => {
     const { outbox } = await opened()
     for (const id of ['1', '2']) await outbox.keep(change(id))
     closePages()
-    serve({ 'PUT /api/sites/1': new Says(409, { detail: 'Changed meanwhile.' }), 'PUT /api/sites/2': {} })
+    serve({
+      ...session('falk'),
+      'PUT /api/sites/1': new Says(409, { detail: 'Changed meanwhile.' }),
+      'PUT /api/sites/2': {},
+    })
     const { outbox: next, sendLeft } = await opened()
     expect(await sendLeft()).toEqual({ sent: 1, refused: 1, left: false })
     expect(next.all()).toMatchObject([{ id: '1', refused: 'Changed meanwhile.' }])
     expect(await sendLeft()).toEqual({ sent: 0, refused: 0, left: false })
-    serve({ 'PUT /api/sites/1': {} })
+    serve({ ...session('falk'), 'PUT /api/sites/1': {} })
     await next.again('1')
     expect(await sendLeft()).toEqual({ sent: 1, refused: 0, left: false })
     expect(next.all()).toEqual([])
   })
+})
+
+it('is never sent under the name of another who came in meanwhile in another page', async () => {
+  const { outbox } = await opened('falk')
+  await outbox.keep(change('1'))
+  closePages()
+  const server = serve(session('lindqvist'))
+  const { outbox: next, sendLeft } = await opened('falk')
+  expect(await sendLeft()).toEqual({ sent: 0, refused: 0, left: true })
+  expect(sentTo(server)).toEqual([])
+  expect(ids(next.all())).toEqual(['1'])
 })
 
 describe('changes from a file', () => {

@@ -226,7 +226,7 @@ public sealed class CommandJournal(NpgsqlDataSource source, IGuideInUse guide)
     private const string Noted = """
         first as (insert into done_request (request) values ($1) on conflict do nothing returning request),
         noted as (insert into audit_entry (command, person, role, what, path, asked_at, status) select request, $2, $3::text, $4, $5, $6::timestamptz, 200 from first
-            returning set_config('garten.person', $2::text, true))
+            returning set_config('garten.person', $2::text, true), set_config('garten.command', $1::text, true))
         """;
 
     private static object?[] Values(CommandHead head) =>

@@ -2,29 +2,27 @@ using System.Text.Json;
 using Garten.Core.Commands;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Access;
 using Npgsql;
 
 namespace Garten.Data;
 
-/// <summary>An observation in the store.</summary>
-/// <param name="Content">What it says.</param>
-/// <param name="Recorder">Name of the person.</param>
-/// <param name="Revision">Grows with every change; a change must name the revision it starts from.</param>
-public sealed record StoredObservation(ObservationContent Content, string Recorder, long Revision);
-
 /// <summary>A walk in the store.</summary>
 /// <param name="Revision">Grows with every change.</param>
-public sealed record StoredWalk(KeyWalk Walk, long Revision);
+/// <param name="Command">The change it was written by; null where that is not known any more.</param>
+public sealed record StoredWalk(KeyWalk Walk, long Revision, Guid? Command = null)
+{
+    /// <summary>Whether a move starts from the walk as it stands.</summary>
+    /// <param name="expected">The revision the move starts from; null for none.</param>
+    /// <param name="stands">The walk; null where none was begun.</param>
+    public static bool StartsFrom(long? expected, StoredWalk? stands) =>
+        RevisionAway.StartsFrom(expected, stands?.Revision, stands?.Command);
+}
 
 /// <summary>A plant after something was taken back or done again.</summary>
 /// <param name="What">What that was, in words; null when there was nothing.</param>
 public sealed record UndoneChange(PlantInColony Plant, string? What);
-
-/// <summary>What can be undone and redone.</summary>
-/// <param name="Undo">What the next undo would take back, in words; null when nothing.</param>
-/// <param name="Redo">What the next redo would do again; null when nothing.</param>
-public sealed record UndoState(string? Undo, string? Redo);
 
 /// <summary>Everything recorded on plants, the walks, and how to take changes back.</summary>
 /// <param name="policy">What is hidden from who asks.</param>
@@ -64,35 +62,38 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
             command.Plant,
             async connection =>
             {
-                var stands = (
-                    await FindAsync(
-                        connection,
-                        command.Plant,
-                        command.Visit,
-                        [.. command.Changes.Select(c => c.Character)],
-                        cancel
-                    )
-                ).ToDictionary(o => o.Content.Character);
+                var (visit, found) = await FindAsync(
+                    connection,
+                    command.Plant,
+                    command.Visit,
+                    [.. command.Changes.Select(c => c.Character)],
+                    cancel
+                );
+                var stands = found.ToDictionary(o => o.Content.Character);
                 foreach (var entry in command.Changes)
                 {
-                    var (character, content, expected, what) = entry;
+                    var (character, asked, expected, what) = entry;
+                    var content = asked is null ? null : asked with { PlantVisit = visit };
                     var current = stands.GetValueOrDefault(character);
-                    if (current?.Revision == expected)
+                    if (RevisionAway.StartsFrom(expected, current?.Revision, current?.Command))
                     {
-                        if (!entry.Replaces && ObservationRules.Replaces(current?.Content.Finding, content?.Finding))
+                        if (
+                            !entry.Replaces
+                            && ObservationRules.Replacing(
+                                current?.Content.Finding,
+                                current?.Content.Typed ?? [],
+                                content
+                            )
+                                is { } question
+                        )
                         {
-                            var parts = string.Join(", ", current!.Content.Parts.Select(p => p.Typed));
-                            throw new ReplacesException(
-                                current.Content.Finding == FindingKind.Sample
-                                    ? $"“{content!.Rough!.Typed}” is a rough value, and {parts} {(current.Content.Parts.Length == 1 ? "was" : "were")} measured already. Should it take their place? A single number would join them."
-                                    : $"A rough value was recorded before: “{current.Content.Rough!.Typed}”. Should what you measured take its place?"
-                            );
+                            throw new ReplacesException(question);
                         }
 
                         await PutAsync(
                             connection,
                             journal.Guide.Version,
-                            command.Visit,
+                            visit,
                             character,
                             content,
                             new Logged(command.Plant, head.Person, what, Json(current?.Content)),
@@ -116,7 +117,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                     await PhotoStore.UseAsync(
                         connection,
                         shown,
-                        command.Visit,
+                        visit,
                         [.. command.Changes.Select(c => c.Character)],
                         head.Person,
                         cancel
@@ -142,7 +143,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                     return [];
                 }
 
-                if (current?.Revision != command.Expected)
+                if (!StoredWalk.StartsFrom(command.Expected, current))
                 {
                     throw new ChangedMeanwhileException(
                         "Somebody else walked the key of this plant in the meantime.",
@@ -213,9 +214,14 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                 }
                 else
                 {
-                    var stands = (await FindAsync(connection, command.Plant, change.Visit, [change.Character!], cancel))
-                        .SingleOrDefault()
-                        ?.Content;
+                    var (_, found) = await FindAsync(
+                        connection,
+                        command.Plant,
+                        change.Visit,
+                        [change.Character!],
+                        cancel
+                    );
+                    var stands = found.SingleOrDefault()?.Content;
                     Refuse(
                         Json(stands)
                             == Json(from is null ? null : JsonSerializer.Deserialize<ObservationContent>(from)),
@@ -264,7 +270,8 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
     private static string? Json<T>(T? value)
         where T : class => value is null ? null : JsonSerializer.Serialize(value);
 
-    private static async Task<List<StoredObservation>> FindAsync(
+    /// <summary>What is recorded of characters on a visit, and the visit it lies on: one that was the same as another is that one.</summary>
+    private static async Task<(VisitId Visit, List<StoredObservation> Found)> FindAsync(
         NpgsqlConnection connection,
         PlantId plant,
         VisitId plantVisit,
@@ -284,17 +291,20 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                         'rough', case when o.rough_typed is not null then jsonb_build_object('low', o.rough_low, 'high', o.rough_high, 'best', o.rough_best, 'typed', o.rough_typed) end,
                         'hidden', o.hidden, 'certainty', o.certainty, 'source', o.source, 'altered', o.altered, 'exposure', o.exposure, 'position', o.position, 'age', o.age,
                         'note', o.note, 'recordedBy', o.recorded_by, 'tool', o.tool),
-                    'recorder', h.name, 'revision', o.revision)::text as found
+                    'recorder', h.name, 'revision', o.revision, 'command', o.command)::text as found
                 from observation o join person h on h.id = o.recorded_by where o.plant_visit = v.id and o.character = any($3)) o on true
-            where v.id = $1 and v.plant = $2
+            where v.id = coalesce((select kept from same_visit where noted = $1), $1) and v.plant = $2
             """,
             [plantVisit, plant, characters],
-            r => r.TextOrNull(0),
+            r => (Found: r.TextOrNull(0), Visit: r.Id<VisitId>(1)),
             cancel
         );
         return found.Count == 0
             ? throw new NotInStoreException("That visit does not belong to this plant. Reload the bench.")
-            : found.OfType<string>().Select(StoredPlants.Of<StoredObservation>).ToList();
+            : (
+                found[0].Visit,
+                [.. found.Select(f => f.Found).OfType<string>().Select(StoredPlants.Of<StoredObservation>)]
+            );
     }
 
     /// <summary>Puts an observation in the place of one there may be.</summary>
@@ -355,15 +365,15 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
             with {Log},
             put as (
                 insert into observation (plant_visit, guide_version, character, finding, states, rough_typed, rough_low, rough_high, rough_best,
-                                         hidden, certainty, source, altered, exposure, position, note, recorded_by, tool, age, revision)
+                                         hidden, certainty, source, altered, exposure, position, note, recorded_by, tool, age, revision, command)
                 values ($1::uuid, (select max(g.guide_version) from guide_character g
                              where g.character = $2 and (g.guide_version = $8 or not exists (select from guide_character n where n.guide_version = $8 and n.character = $2))),
-                        $2, $9, $10, $11::text, $12::float8, $13::float8, $14::float8, $15::text, $16, $17, $18, $19::text, $20::text, $21, $22::uuid, $23::text, $24::text, nextval('revision_number'))
+                        $2, $9, $10, $11::text, $12::float8, $13::float8, $14::float8, $15::text, $16, $17, $18, $19::text, $20::text, $21, $22::uuid, $23::text, $24::text, nextval('revision_number'), nullif(current_setting('garten.command', true), '')::uuid)
                 on conflict (plant_visit, character) do update
                 set guide_version = excluded.guide_version, finding = excluded.finding, states = excluded.states, rough_typed = excluded.rough_typed, rough_low = excluded.rough_low,
                     rough_high = excluded.rough_high, rough_best = excluded.rough_best, hidden = excluded.hidden, certainty = excluded.certainty, source = excluded.source,
                     altered = excluded.altered, exposure = excluded.exposure, position = excluded.position, note = excluded.note, recorded_by = excluded.recorded_by,
-                    recorded_at = now(), tool = excluded.tool, age = excluded.age, revision = excluded.revision
+                    recorded_at = now(), tool = excluded.tool, age = excluded.age, revision = excluded.revision, command = excluded.command
                 returning id),
             parts as (
                 insert into sample_part (observation, ordinal, value, typed, exposure, position)
@@ -408,7 +418,7 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
     )
     {
         var walks = await connection.QueryAsync(
-            "select start_key, start_couplet, reopened_key, reopened_couplet, revision from walk where plant = $1",
+            "select start_key, start_couplet, reopened_key, reopened_couplet, revision, command from walk where plant = $1",
             [plant],
             r => new StoredWalk(
                 new KeyWalk(
@@ -416,7 +426,8 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
                     [],
                     r.IsDBNull(2) ? null : new CoupletRef(new KeyId(r.GetString(2)), r.GetInt32(3))
                 ),
-                r.GetInt64(4)
+                r.GetInt64(4),
+                r.IsDBNull(5) ? null : r.GetGuid(5)
             ),
             cancel
         );
@@ -452,8 +463,8 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
 
         await connection.ExecuteAsync(
             """
-            insert into walk (plant, start_key, start_couplet, reopened_key, reopened_couplet, revision)
-            values ($1, $2, $3, $4, $5, nextval('revision_number'))
+            insert into walk (plant, start_key, start_couplet, reopened_key, reopened_couplet, revision, command)
+            values ($1, $2, $3, $4, $5, nextval('revision_number'), nullif(current_setting('garten.command', true), '')::uuid)
             """,
             [plant, walk.Start.Key.Value, walk.Start.Couplet, walk.Reopened?.Key.Value, walk.Reopened?.Couplet],
             cancel

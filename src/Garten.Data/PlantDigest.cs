@@ -1,5 +1,6 @@
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Care;
 
 namespace Garten.Data;
@@ -77,22 +78,18 @@ public sealed record PlantInColony(StoredPlant Stored, IReadOnlyDictionary<Plant
 
     private static Plant Alone(StoredPlant stored)
     {
-        var known = ReachBack.Fill([.. stored.Visits.Select(v => new StageAndSex(v.Date, v.Stage, v.Sex))]);
-        var numbered = stored
-            .Visits.Select((v, i) => (Visit: v, Number: i + 1, Known: known[i]))
-            .ToDictionary(x => x.Visit.Id);
+        var visits = new PlantVisits(stored.Visits);
         return new(
             stored.Card.Site.AsPlaceFacts(),
-            [.. stored.Visits.Select((v, i) => new Visit(i + 1, v.Date, [.. v.Parts]))],
+            visits.Asked,
             [
                 .. stored.Observations.Select(o =>
-                {
-                    var (visit, number, learned) = numbered[o.Content.PlantVisit];
-
-                    // Damage to the whole plant is damage to every part of it that was looked at.
-                    var content = o.Content with { Altered = [.. o.Content.Altered.Union(visit.Altered)] };
-                    return content.ToObservation(number, visit.Date, learned.Stage, learned.Sex);
-                }),
+                    visits.Seen(
+                        o.Content.PlantVisit,
+                        o.Content.ToObservation(0, default, null, null),
+                        o.Content.Altered
+                    )
+                ),
             ],
             null,
             []

@@ -1,62 +1,17 @@
 using Garten.Core.Commands;
 using Garten.Core.Seasons;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Care;
-using Garten.Core.Survey.Places;
 using Npgsql;
 
 namespace Garten.Data;
-
-/// <summary>A plant as listed on the bench.</summary>
-/// <param name="Site">Name of its site.</param>
-/// <param name="Description">What it looks like.</param>
-/// <param name="Name">Its latest determination; null when it has none.</param>
-/// <param name="Taxon">Taxon of that determination.</param>
-/// <param name="Features">Features recorded, those that could not be seen left out.</param>
-/// <param name="Visits">How many visits.</param>
-/// <param name="LastSeen">Day of the latest visit.</param>
-/// <param name="IsQualified">True where that determination has a qualifier such as cf.</param>
-public sealed record PlantTag(
-    PlantId Id,
-    string Tag,
-    string Site,
-    string Description,
-    string? Name,
-    string? Taxon,
-    int Features,
-    int Visits,
-    DateOnly LastSeen,
-    bool IsQualified
-);
 
 /// <summary>What a plant is called and where it stands.</summary>
 /// <param name="Site">Name of its site.</param>
 /// <param name="Description">What it looks like.</param>
 /// <param name="Name">Its latest determination; null when it has none.</param>
 public sealed record PlantLabel(PlantId Id, string Tag, string Site, string Description, string? Name);
-
-/// <summary>A plant and its site.</summary>
-/// <param name="Description">What it looks like.</param>
-/// <param name="Origin">Wild or planted.</param>
-public sealed record PlantCard(PlantId Id, string Tag, string Description, Origin Origin, Site Site);
-
-/// <summary>A plant linked with another as of one colony.</summary>
-/// <param name="By">Who linked them.</param>
-public sealed record LinkedPlant(PlantId Id, string Tag, string By);
-
-/// <summary>A plant on a visit.</summary>
-/// <param name="Parts">Parts on it that day.</param>
-/// <param name="Altered">Damage to the plant.</param>
-public sealed record PlantVisit(
-    VisitId Id,
-    DateOnly Date,
-    string Recorder,
-    LifeStage? Stage,
-    Sex? Sex,
-    PlantPart[] Parts,
-    Alteration[] Altered,
-    string Note
-);
 
 /// <summary>Plants and their visits.</summary>
 /// <param name="policy">What is hidden from who asks.</param>
@@ -373,7 +328,10 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
 
         await CommandJournal.NoteAsync(connection, head, cancel);
         await RequireAsync(connection, command.Site, head.Person, cancel);
-        var tag = command.Tag ?? await NextTagAsync(connection, cancel);
+        var free =
+            command.Tag is { } asked
+            && !await connection.ScalarAsync<bool>("select exists (select from plant where tag = $1)", [asked], cancel);
+        var tag = free ? command.Tag : await NextTagAsync(connection, cancel);
         await connection.ExecuteAsync(
             "insert into plant (tag, id, site, description, origin, taken_by) values ($1, $2, $3, $4, $5, $6)",
             [tag, command.Plant, command.Site, command.Description, command.Origin.ToString(), head.Person],
@@ -467,11 +425,14 @@ public sealed class PlantStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             with day as (
                 insert into visit (site, visited_on, recorder) values ($1, $2, $3)
                 on conflict (site, visited_on, recorder) do update set recorder = excluded.recorder
+                returning id),
+            put as (
+                insert into plant_visit (plant, visit, stage, sex, parts, altered, note, id)
+                select $4, day.id, $5, $6, $7, $8, $9, $10 from day
+                on conflict (plant, visit) do update
+                    set stage = excluded.stage, sex = excluded.sex, parts = excluded.parts, altered = excluded.altered, note = excluded.note
                 returning id)
-            insert into plant_visit (plant, visit, stage, sex, parts, altered, note, id)
-            select $4, day.id, $5, $6, $7, $8, $9, $10 from day
-            on conflict (plant, visit) do update
-                set stage = excluded.stage, sex = excluded.sex, parts = excluded.parts, altered = excluded.altered, note = excluded.note
+            insert into same_visit (noted, kept) select $10, put.id from put where put.id <> $10 on conflict (noted) do nothing
             """,
             [
                 site,

@@ -5,17 +5,6 @@ using Npgsql;
 
 namespace Garten.Data;
 
-/// <summary>What somebody said of a name that was given.</summary>
-/// <param name="Remark">Why, or what to look at.</param>
-public sealed record StoredReview(
-    ReviewId Id,
-    DeterminationId Determination,
-    string Person,
-    Verdict Verdict,
-    string Remark,
-    DateTimeOffset At
-);
-
 /// <summary>The latest name of a plant, and what was said of it last by each who reviewed it.</summary>
 /// <param name="Name">The name as written.</param>
 /// <param name="By">Who gave it.</param>

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Garten.Core.Assessment;
 using Garten.Core.Evidence;
+using Garten.Core.Sheets;
 using Garten.Core.Survey;
 using Npgsql;
 
@@ -88,7 +89,7 @@ internal static class StoredPlants
                                 'rough', case when o.rough_typed is not null then jsonb_build_object('low', o.rough_low, 'high', o.rough_high, 'best', o.rough_best, 'typed', o.rough_typed) end,
                                 'hidden', o.hidden, 'certainty', o.certainty, 'source', o.source, 'altered', o.altered, 'exposure', o.exposure, 'position', o.position, 'age', o.age,
                                 'note', o.note, 'recordedBy', o.recorded_by, 'tool', o.tool),
-                            'recorder', h.name, 'revision', o.revision) order by o.id), '[]')
+                            'recorder', h.name, 'revision', o.revision, 'command', o.command) order by o.id), '[]')
                         from observation o join plant_visit v on v.id = o.plant_visit join person h on h.id = o.recorded_by
                         cross join lateral (
                             select coalesce(jsonb_agg(jsonb_build_object('value', a.value, 'typed', a.typed, 'exposure', a.exposure, 'position', a.position) order by a.ordinal), '[]') as parts
@@ -117,7 +118,7 @@ internal static class StoredPlants
                         from voucher v join person h on h.id = v.person where v.plant = p.id)::text,
                        (select case when o.grade is not null then jsonb_build_object('grade', o.grade, 'reason', o.reason, 'person', h.name, 'on', o.given_at::date) end
                         from grade_overrule o join person h on h.id = o.person where o.plant = p.id order by o.id desc limit 1)::text,
-                       a.revision, a.guide_version, a.content::text, {PlaceStore.SiteColumns}
+                       a.revision, a.guide_version, a.content::text, (select w.command from walk w where w.plant = p.id), {PlaceStore.SiteColumns}
                 from asked join plant p on p.id = asked.id join site s on s.id = p.site left join plant_assessment a on a.plant = p.id
                 """,
                 [plants is null, Sql.Ids(plants ?? All)],
@@ -134,11 +135,13 @@ internal static class StoredPlants
 
     private static StoredPlant Read(NpgsqlDataReader r) =>
         new(
-            new(r.Id<PlantId>(0), r.GetString(1), r.GetString(2), r.Named<Origin>(3), PlaceStore.SiteAt(r, 17)),
+            new(r.Id<PlantId>(0), r.GetString(1), r.GetString(2), r.Named<Origin>(3), PlaceStore.SiteAt(r, 18)),
             r.GetInt64(4),
             Of<List<PlantVisit>>(r.GetString(5)),
             Of<List<StoredObservation>>(r.GetString(6)),
-            r.IsDBNull(7) ? null : new(Of<KeyWalk>(r.GetString(7)), r.GetInt64(8)),
+            r.IsDBNull(7)
+                ? null
+                : new(Of<KeyWalk>(r.GetString(7)), r.GetInt64(8), r.IsDBNull(17) ? null : r.GetGuid(17)),
             Of<List<LinkedPlant>>(r.GetString(9)),
             Of<List<Determination>>(r.GetString(10)),
             Of<List<StoredReview>>(r.GetString(11)),

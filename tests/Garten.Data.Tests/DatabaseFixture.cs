@@ -1,6 +1,7 @@
 using Garten.Core.Commands;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Names;
 using Garten.Core.Survey.Places;

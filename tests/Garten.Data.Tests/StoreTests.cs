@@ -1,5 +1,6 @@
 using Garten.Core.Commands;
 using Garten.Core.Evidence;
+using Garten.Core.Sheets;
 using Garten.Formats.Packages;
 using Garten.Testing;
 using Npgsql;

@@ -19,7 +19,9 @@ public sealed class FloorsTests
             ["Keys", "Drawing", "Survey"],
             ["Identification"],
             ["Assessment", "Planning", "Training"],
-            ["Bench", "Commands"],
+            ["Commands"],
+            ["Sheets"],
+            ["Bench"],
         ],
         []
     );

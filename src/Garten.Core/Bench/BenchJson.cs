@@ -1,11 +1,13 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Garten.Core.Assessment;
+using Garten.Core.Commands;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Identification;
 using Garten.Core.Keys;
+using Garten.Core.Survey;
 
 namespace Garten.Core.Bench;
 
@@ -27,6 +29,18 @@ namespace Garten.Core.Bench;
 [JsonSerializable(typeof(SheetQuestion))]
 [JsonSerializable(typeof(SheetPicture))]
 [JsonSerializable(typeof(SampleAnswer))]
+[JsonSerializable(typeof(WaitingQuestion))]
+[JsonSerializable(typeof(WaitingAnswer))]
+[JsonSerializable(typeof(PlantInput))]
+[JsonSerializable(typeof(PlantCorrection))]
+[JsonSerializable(typeof(VisitContent))]
+[JsonSerializable(typeof(VisitCorrection))]
+[JsonSerializable(typeof(ObservationInput))]
+[JsonSerializable(typeof(KeyMove))]
+[JsonSerializable(typeof(NameInput))]
+[JsonSerializable(typeof(Reasoned))]
+[JsonSerializable(typeof(ReviewInput))]
+[JsonSerializable(typeof(VoucherContent))]
 [JsonSourceGenerationOptions(
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
     MaxDepth = 64,
@@ -48,11 +62,13 @@ namespace Garten.Core.Bench;
         typeof(CamelCase<HarmLevel>),
         typeof(CamelCase<Hazard>),
         typeof(CamelCase<HiddenReason>),
+        typeof(CamelCase<IdentificationQualifier>),
         typeof(CamelCase<LifeStage>),
         typeof(CamelCase<Likeness>),
         typeof(CamelCase<LookPurpose>),
         typeof(CamelCase<Mark>),
         typeof(CamelCase<Organ>),
+        typeof(CamelCase<Origin>),
         typeof(CamelCase<PartAge>),
         typeof(CamelCase<PartPosition>),
         typeof(CamelCase<Phenophase>),
@@ -63,6 +79,8 @@ namespace Garten.Core.Bench;
         typeof(CamelCase<SourceClass>),
         typeof(CamelCase<TaxonRank>),
         typeof(CamelCase<Tool>),
+        typeof(CamelCase<Verdict>),
+        typeof(CamelCase<WalkMove>),
     ]
 )]
 public sealed partial class BenchJson : JsonSerializerContext;

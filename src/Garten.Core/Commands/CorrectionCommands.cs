@@ -16,15 +16,20 @@ public sealed record PlantFacts(string Tag, SiteId Site, string Description, Ori
 
     /// <summary>The facts as they are kept.</summary>
     /// <exception cref="RuleException">The tag is missing or no tag, or something is too long.</exception>
-    public PlantFacts Checked()
+    public PlantFacts Checked() =>
+        this with
+        {
+            Tag = CheckedTag(Tag),
+            Description = Rules.Text("description", "The description", Description, LongestDescription),
+        };
+
+    /// <summary>A tag as it is kept.</summary>
+    /// <exception cref="RuleException">It is missing, or no tag.</exception>
+    public static string CheckedTag(string? text)
     {
-        var tag = Rules.Text("tag", "The tag", Tag, LongestTag, required: true);
+        var tag = Rules.Text("tag", "The tag", text, LongestTag, required: true);
         return tag.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') && char.IsAsciiDigit(tag[^1])
-            ? this with
-            {
-                Tag = tag,
-                Description = Rules.Text("description", "The description", Description, LongestDescription),
-            }
+            ? tag
             : throw new RuleException(
                 "tag",
                 $"“{tag}” is no tag: it has letters, hyphens and a number at its end, for example TF-048."

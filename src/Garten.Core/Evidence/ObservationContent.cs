@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Garten.Core.Guides;
 
 namespace Garten.Core.Evidence;
@@ -43,6 +44,10 @@ public sealed record ObservationContent(
     /// <summary>Where each part of a sample grew.</summary>
     public PartPlace[] Places() =>
         [.. Parts.Select(p => new PartPlace(p.Exposure ?? Exposure, p.Position ?? Position))];
+
+    /// <summary>What was typed: each part, or the rough value; empty for what was chosen.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<string> Typed => Rough is { } rough ? [rough.Typed] : [.. Parts.Select(p => p.Typed)];
 
     /// <summary>What it says as the core knows it.</summary>
     /// <param name="visit">Number of the visit on the sheet.</param>

@@ -110,11 +110,26 @@ public static class ObservationRules
             : new(id, FindingKind.Rough, [], [], entry, null);
     }
 
-    /// <summary>True where a rough value would take the place of measured parts, or they its place: a person is asked first, since either holds what the other does not.</summary>
+    /// <summary>The field named where a person is to be asked first.</summary>
+    public const string ReplacesField = "replaces";
+
+    /// <summary>
+    /// What a person is asked where a rough value would take the place of measured parts, or they its place: either holds what the other
+    /// does not.
+    /// </summary>
     /// <param name="before">What was recorded; null for nothing.</param>
+    /// <param name="typed">How that was typed: the parts, or the rough value.</param>
     /// <param name="after">What is to be recorded; null to remove it.</param>
-    public static bool Replaces(FindingKind? before, FindingKind? after) =>
-        (before, after) is (FindingKind.Sample, FindingKind.Rough) or (FindingKind.Rough, FindingKind.Sample);
+    /// <returns>The question; null where nothing stands in the way.</returns>
+    public static string? Replacing(FindingKind? before, IReadOnlyList<string> typed, ObservationContent? after) =>
+        (before, after?.Finding) switch
+        {
+            (FindingKind.Sample, FindingKind.Rough) =>
+                $"“{after!.Rough!.Typed}” is a rough value, and {string.Join(", ", typed)} {(typed.Count == 1 ? "was" : "were")} measured already. Should it take their place? A single number would join them.",
+            (FindingKind.Rough, FindingKind.Sample) =>
+                $"A rough value was recorded before: “{typed[0]}”. Should what you measured take its place?",
+            _ => null,
+        };
 
     private static bool IsNegative(string typed) => typed.TrimStart() is ['-' or '−', ..];
 

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Sheets;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;

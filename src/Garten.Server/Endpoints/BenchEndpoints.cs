@@ -2,6 +2,7 @@ using Garten.Core.Assessment;
 using Garten.Core.Bench;
 using Garten.Core.Commands;
 using Garten.Core.Identification;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Access;

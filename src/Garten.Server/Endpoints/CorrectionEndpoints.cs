@@ -1,18 +1,9 @@
 using Garten.Core.Commands;
+using Garten.Core.Sheets;
 using Garten.Data;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Endpoints;
-
-/// <summary>A plant put right.</summary>
-/// <param name="Before">As it stood when it was put right.</param>
-/// <param name="After">As it shall stand.</param>
-public sealed record PlantCorrection(PlantFacts Before, PlantFacts After);
-
-/// <summary>A visit put right.</summary>
-/// <param name="Before">As it stood when it was put right.</param>
-/// <param name="After">As it shall stand.</param>
-public sealed record VisitCorrection(VisitContent Before, VisitContent After);
 
 /// <summary>A plant to delete.</summary>
 /// <param name="Reason">Why; may be empty.</param>

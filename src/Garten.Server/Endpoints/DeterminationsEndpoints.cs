@@ -1,4 +1,5 @@
 using Garten.Core.Commands;
+using Garten.Core.Sheets;
 using Garten.Data;
 using Garten.Server.Requests;
 

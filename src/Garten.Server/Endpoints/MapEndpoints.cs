@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text;
 using Garten.Core.Commands;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Places;
 using Garten.Data;

@@ -1,6 +1,7 @@
 using Garten.Core.Commands;
 using Garten.Core.Evidence;
 using Garten.Core.Measuring;
+using Garten.Core.Sheets;
 using Garten.Data;
 using Garten.Server.Requests;
 

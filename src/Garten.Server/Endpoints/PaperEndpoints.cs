@@ -1,5 +1,6 @@
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Sheets;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Places;
 using Garten.Core.Survey.Reporting;

@@ -1,12 +1,9 @@
 using Garten.Core.Commands;
+using Garten.Core.Sheets;
 using Garten.Data;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Endpoints;
-
-/// <summary>Something to withdraw or delete.</summary>
-/// <param name="Reason">Why.</param>
-public sealed record Reasoned(string? Reason);
 
 /// <summary>Where a visit belongs.</summary>
 /// <param name="To">The plant it was made to.</param>

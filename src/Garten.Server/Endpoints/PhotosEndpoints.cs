@@ -2,6 +2,7 @@ using Garten.Core.Commands;
 using Garten.Core.Evidence;
 using Garten.Core.Measuring.Photos;
 using Garten.Core.Measuring.Shapes;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Pictures;

@@ -2,6 +2,7 @@ using Garten.Core.Commands;
 using Garten.Core.Drawing.Plates;
 using Garten.Core.Evidence.Pictures;
 using Garten.Core.Guides;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Access;

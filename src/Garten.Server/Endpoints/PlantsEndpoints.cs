@@ -1,16 +1,9 @@
 using Garten.Core.Commands;
+using Garten.Core.Sheets;
 using Garten.Data;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Endpoints;
-
-/// <summary>A plant to be taken.</summary>
-/// <param name="Id">Made by who takes it, so that sending it twice takes one plant.</param>
-/// <param name="Site">Where it stands.</param>
-/// <param name="Description">What it looks like.</param>
-/// <param name="Origin">Wild or planted.</param>
-/// <param name="Visit">Its first visit.</param>
-public sealed record PlantInput(PlantId Id, SiteId Site, string? Description, Origin Origin, VisitContent Visit);
 
 /// <summary>The plants on the bench.</summary>
 public static class PlantsEndpoints
@@ -33,17 +26,7 @@ public static class PlantsEndpoints
                     CancellationToken cancel
                 ) =>
                     await sheets.OfAsync(
-                        await plants.HandleAsync(
-                            person.Head,
-                            new AddPlant(
-                                input.Id,
-                                input.Site,
-                                Rules.Text("description", "The description", input.Description, 500),
-                                input.Origin,
-                                input.Visit.Checked(Clock.Today(clock))
-                            ),
-                            cancel
-                        ),
+                        await plants.HandleAsync(person.Head, input.Checked(Clock.Today(clock)), cancel),
                         cancel
                     )
             )

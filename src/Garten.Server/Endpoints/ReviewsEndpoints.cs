@@ -1,5 +1,5 @@
-using Garten.Core.Assessment;
 using Garten.Core.Commands;
+using Garten.Core.Sheets;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Access;
 using Garten.Data;
@@ -7,11 +7,6 @@ using Garten.Server.Access;
 using Garten.Server.Requests;
 
 namespace Garten.Server.Endpoints;
-
-/// <summary>A review to be given.</summary>
-/// <param name="Verdict">What is said.</param>
-/// <param name="Remark">Why, or what to look at.</param>
-public sealed record ReviewInput(Verdict Verdict, string? Remark);
 
 /// <summary>What a second person says of names, and the specimens that stand for them.</summary>
 public static class ReviewsEndpoints

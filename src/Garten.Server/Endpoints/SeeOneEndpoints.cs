@@ -1,3 +1,4 @@
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Care;
 using Garten.Core.Survey.Places;
 using Garten.Data;

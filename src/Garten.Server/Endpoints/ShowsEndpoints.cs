@@ -2,6 +2,7 @@ using Garten.Core.Bench;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Seasons;
+using Garten.Core.Sheets;
 using Garten.Data;
 using Garten.Server.Requests;
 
@@ -113,7 +114,7 @@ public static class ShowsEndpoints
 
         List<TaxonId> taxa = [];
         var held = 0.0;
-        foreach (var name in BenchDesk.Rank(model, sheet.Asked()).Names)
+        foreach (var name in BenchDesk.Rank(model, new(sheet.Asked(), null)).Names)
         {
             if (held >= Held)
             {

@@ -1,4 +1,5 @@
 using Garten.Core.Assessment;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Server.Requests;

@@ -1,6 +1,7 @@
 using Garten.Core.Commands;
 using Garten.Core.Guides;
 using Garten.Core.Keys;
+using Garten.Core.Sheets;
 using Garten.Data;
 using Garten.Server.Requests;
 
@@ -27,7 +28,7 @@ public static class WalkEndpoints
                 {
                     var before = await plants.ReadAsync(plant, cancel);
                     var stored = before.Stored.Walk;
-                    if (stored?.Revision != input.Expected)
+                    if (!StoredWalk.StartsFrom(input.Expected, stored))
                     {
                         if (input.WasMade(stored?.Walk))
                         {

@@ -1,5 +1,5 @@
+using Garten.Core.Sheets;
 using Garten.Data;
-using Garten.Server.Endpoints;
 using Garten.Server.Requests;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -1,0 +1,248 @@
+using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
+using Garten.Core.Evidence;
+using Garten.Core.Identification;
+using Garten.Core.Sheets;
+using Garten.Core.Survey.Places;
+
+namespace Garten.Core.Bench;
+
+/// <summary>A change that lies on a device and has not reached the server.</summary>
+/// <param name="Id">Number of the command.</param>
+/// <param name="Name">What is asked, by the name of the request, such as <c>recordFeature</c>.</param>
+/// <param name="At">The parts of its address, by their names.</param>
+/// <param name="Content">What was sent with it; null for nothing.</param>
+/// <param name="Asked">When it was asked for, by the clock of the device.</param>
+public sealed record WaitingChange(
+    Guid Id,
+    string Name,
+    IReadOnlyDictionary<string, string> At,
+    JsonElement? Content,
+    DateTimeOffset Asked
+);
+
+/// <summary>A sheet as the server last gave it, and what was changed of its plant since.</summary>
+/// <param name="Sheet">The sheet; null for a plant the server does not know yet.</param>
+/// <param name="Changes">The changes, in the order they were made.</param>
+/// <param name="Sites">Sites a plant can stand at.</param>
+public sealed record WaitingQuestion(
+    PlantSheet? Sheet,
+    IReadOnlyList<WaitingChange> Changes,
+    AtWork Who,
+    IReadOnlyList<Site> Sites
+);
+
+/// <summary>What became of a change on the sheet.</summary>
+/// <param name="Shows">True where the sheet shows it; else it shows once the server has it, or the reason stands beside.</param>
+/// <param name="Why">Why it cannot be made, in words; null where nothing stands against it.</param>
+/// <param name="Field">The field that is about; empty where it is none.</param>
+public sealed record ChangeShown(Guid Id, bool Shows, string? Why, string Field);
+
+/// <summary>A sheet with what waits on it.</summary>
+/// <param name="Sheet">The sheet; null where there is no such plant yet, or not any more.</param>
+/// <param name="Listed">The plant as it is listed.</param>
+/// <param name="Changes">The changes, in their order.</param>
+public sealed record WaitingAnswer(PlantSheet? Sheet, PlantTag? Listed, IReadOnlyList<ChangeShown> Changes);
+
+/// <summary>
+/// Makes the changes that wait on a device on the sheet of their plant, as the server will make them when it has them:
+/// <code>var answer = WaitingChanges.On(model, question);</code>
+/// What only the server knows, such as what stands at the far end of moving a visit, is left to it.
+/// </summary>
+public static class WaitingChanges
+{
+    /// <summary>The sheet after its changes.</summary>
+    /// <param name="model">The guide made ready.</param>
+    public static WaitingAnswer On(CandidateModel model, WaitingQuestion question)
+    {
+        var at = new Desk(new SheetAway(model, question.Who), question.Sites);
+        var sheet = question.Sheet;
+        var shown = new List<ChangeShown>(question.Changes.Count);
+        foreach (var change in question.Changes)
+        {
+            try
+            {
+                var (after, shows) = at.Make(sheet, change);
+                sheet = after;
+                shown.Add(new(change.Id, shows, null, ""));
+            }
+            catch (RuleException e)
+            {
+                shown.Add(new(change.Id, false, e.Message, e.Field));
+            }
+            catch (JsonException)
+            {
+                shown.Add(new(change.Id, false, "This change was made by another version of Garten.", ""));
+            }
+        }
+
+        return new(sheet, sheet?.Listed(), shown);
+    }
+
+    /// <summary>A step that can be taken back: what stood before and after it.</summary>
+    /// <param name="What">The step in words.</param>
+    private abstract record Step(string What)
+    {
+        /// <summary>What was recorded of a feature.</summary>
+        public sealed record Feature(
+            string What,
+            VisitId Visit,
+            string Character,
+            ObservationView? Before,
+            ObservationView? After
+        ) : Step(What)
+        {
+            public override PlantSheet Put(PlantSheet on, bool after, Guid command) =>
+                SheetAway.Put(on, Visit, Character, after ? After : Before, command);
+        }
+
+        /// <summary>How far a key was walked.</summary>
+        public sealed record Walk(string What, KeyWalk? Before, KeyWalk? After) : Step(What)
+        {
+            public override PlantSheet Put(PlantSheet on, bool after, Guid command) =>
+                SheetAway.WalkPut(on, after ? After : Before, command);
+        }
+
+        /// <summary>The sheet as it stood on one side of the step.</summary>
+        /// <param name="after">True for after it.</param>
+        public abstract PlantSheet Put(PlantSheet on, bool after, Guid command);
+    }
+
+    /// <summary>One sheet being changed, with the steps that can be taken back.</summary>
+    private sealed class Desk(SheetAway away, IReadOnlyList<Site> sites)
+    {
+        private readonly Stack<Step> _done = [];
+        private readonly Stack<Step> _undone = [];
+
+        /// <summary>Makes a change.</summary>
+        /// <returns>The sheet after it, and whether it shows there.</returns>
+        /// <exception cref="RuleException">It cannot be made.</exception>
+        /// <exception cref="JsonException">It cannot be read.</exception>
+        public (PlantSheet? Sheet, bool Shows) Make(PlantSheet? sheet, WaitingChange change)
+        {
+            var json = BenchJson.Default;
+            if (change.Name == "takePlant")
+            {
+                var input = Content(change, json.PlantInput);
+                return (sheet ?? away.Taken(input, SiteOf(input.Site), change.Id), true);
+            }
+
+            if (sheet is null)
+            {
+                return (null, false);
+            }
+
+            var after = change.Name switch
+            {
+                "correctPlant" when Content(change, json.PlantCorrection) is var input => SheetAway.Corrected(
+                    sheet,
+                    input,
+                    SiteOf(input.After.Site)
+                ),
+                "addVisit" => away.Visited(sheet, Content(change, json.VisitContent), change.Id),
+                "correctVisit" => away.VisitCorrected(sheet, Visit(change), Content(change, json.VisitCorrection)),
+                "deleteVisit" => SheetAway.VisitDeleted(sheet, Visit(change)),
+                "recordFeature" => Done(
+                    sheet,
+                    away.Recorded(
+                        sheet,
+                        Visit(change),
+                        At(change, "character"),
+                        Content(change, json.ObservationInput),
+                        change.Id
+                    ),
+                    change
+                ),
+                "removeFeature" => Done(
+                    sheet,
+                    away.FeatureRemoved(sheet, Visit(change), At(change, "character"), Expected(change)),
+                    change
+                ),
+                "walk" => Done(sheet, away.Walked(sheet, Content(change, json.KeyMove), change.Id), change),
+                "undo" => Moved(sheet, again: false, change.Id),
+                "redo" => Moved(sheet, again: true, change.Id),
+                "determine" => away.Named(sheet, Content(change, json.NameInput)),
+                "withdrawName" => SheetAway.NameWithdrawn(sheet, Name(change, "name"), Content(change, json.Reasoned)),
+                "reviewName" => away.Reviewed(
+                    sheet,
+                    Name(change, "determination"),
+                    Content(change, json.ReviewInput),
+                    change.Id,
+                    change.Asked
+                ),
+                "addVoucher" => away.Collected(sheet, Content(change, json.VoucherContent)),
+                _ => null,
+            };
+            return (after ?? sheet, after is not null);
+        }
+
+        private PlantSheet Done(PlantSheet before, PlantSheet after, WaitingChange change)
+        {
+            var what = after.Undo.Undo ?? "";
+            _done.Push(
+                change.Name == "walk"
+                    ? new Step.Walk(what, before.Question.Walk, after.Question.Walk)
+                    : new Step.Feature(
+                        what,
+                        Visit(change),
+                        At(change, "character"),
+                        On(before, change),
+                        On(after, change)
+                    )
+            );
+
+            // A new step closes the way forward to what was taken back before it.
+            _undone.Clear();
+            return after;
+        }
+
+        /// <summary>Takes a step back, or does it again.</summary>
+        /// <returns>Null where the step was made with the server at hand, which alone knows what it was.</returns>
+        private PlantSheet? Moved(PlantSheet sheet, bool again, Guid command)
+        {
+            var (from, to) = again ? (_undone, _done) : (_done, _undone);
+            if (!from.TryPop(out var step))
+            {
+                return null;
+            }
+
+            to.Push(step);
+            return step.Put(sheet, again, command) with
+            {
+                Undo = new(
+                    _done.TryPeek(out var next) ? next.What : null,
+                    _undone.TryPeek(out var gone) ? gone.What : null
+                ),
+            };
+        }
+
+        private static ObservationView? On(PlantSheet sheet, WaitingChange change) =>
+            sheet.Observations.FirstOrDefault(o =>
+                o.Visit == Visit(change) && o.Seen.Character.Value == At(change, "character")
+            );
+
+        private Site SiteOf(SiteId id) =>
+            sites.FirstOrDefault(s => s.Id == id)
+            ?? throw new RuleException("site", "There is no such site. Choose one from the list.");
+
+        private static string At(WaitingChange change, string part) =>
+            change.At.GetValueOrDefault(part) ?? throw new JsonException($"The address has no {part}.");
+
+        private static VisitId Visit(WaitingChange change) =>
+            EntityId.TryParse<VisitId>(At(change, "visit"), out var id) ? id : throw new JsonException("No visit.");
+
+        private static DeterminationId Name(WaitingChange change, string part) =>
+            EntityId.TryParse<DeterminationId>(At(change, part), out var id) ? id : throw new JsonException("No name.");
+
+        private static long Expected(WaitingChange change) =>
+            long.TryParse(At(change, "expected"), System.Globalization.CultureInfo.InvariantCulture, out var revision)
+                ? revision
+                : throw new JsonException("No revision.");
+
+        private static T Content<T>(WaitingChange change, JsonTypeInfo<T> type)
+            where T : class =>
+            change.Content is { } content && content.Deserialize(type) is { } read
+                ? read
+                : throw new JsonException("The change is empty.");
+    }
+}

@@ -30,6 +30,7 @@ public sealed record UndoneChange(PlantInColony Plant, string? What);
 public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy policy, CommandJournal journal)
     : IHandles<RecordFeatures, PlantInColony>,
         IHandles<WalkKey, PlantInColony>,
+        IHandles<MoveInKey, PlantInColony>,
         IHandles<Undo, UndoneChange>
 {
     /// <summary>True for changes of what still hangs on the plant: its walk, and visits that were neither deleted nor moved to another plant.</summary>
@@ -138,33 +139,80 @@ public sealed class EvidenceStore(NpgsqlDataSource source, SensitivePlacePolicy 
             async connection =>
             {
                 var current = await ReadWalkAsync(connection, command.Plant, cancel);
-                if (Equals(current?.Walk, command.Walk))
+                if (!Equals(current?.Walk, command.Walk))
                 {
-                    return [];
+                    RequireWalk(command.Expected, current);
+                    await WalkAsync(connection, head, command.Plant, current?.Walk, command.Walk, command.What, cancel);
                 }
 
-                if (!StoredWalk.StartsFrom(command.Expected, current))
-                {
-                    throw new ChangedMeanwhileException(
-                        "Somebody else walked the key of this plant in the meantime.",
-                        current
-                    );
-                }
-
-                await PutWalkAsync(connection, command.Plant, command.Walk, cancel);
-                await LogAsync(
-                    connection,
-                    new(command.Plant, head.Person, command.What, Json(current?.Walk)),
-                    "Walk",
-                    null,
-                    null,
-                    Json(command.Walk),
-                    cancel
-                );
                 return [];
             },
             cancel
         );
+
+    /// <inheritdoc/>
+    public Task<PlantInColony> HandleAsync(CommandHead head, MoveInKey command, CancellationToken cancel) =>
+        journal.ChangeAsync(
+            head,
+            policy,
+            command.Plant,
+            async connection =>
+            {
+                var (plant, move) = (command.Plant, command.Move);
+                var current = await ReadWalkAsync(connection, plant, cancel);
+                if (
+                    !StoredWalk.StartsFrom(move.Expected, current)
+                    // Sent again by one who gives no numbers to what they send.
+                    && move.WasMade(current?.Walk)
+                )
+                {
+                    return [];
+                }
+
+                RequireWalk(move.Expected, current);
+                var (walk, what) = move.On(journal.Guide.Model.Guide, current?.Walk);
+                if (!Equals(current?.Walk, walk))
+                {
+                    await WalkAsync(connection, head, plant, current?.Walk, walk, what, cancel);
+                }
+
+                return [];
+            },
+            cancel
+        );
+
+    private static void RequireWalk(long? expected, StoredWalk? stands)
+    {
+        if (!StoredWalk.StartsFrom(expected, stands))
+        {
+            throw new ChangedMeanwhileException(
+                "Somebody else walked the key of this plant in the meantime. It is shown as it stands now.",
+                stands
+            );
+        }
+    }
+
+    private static async Task WalkAsync(
+        NpgsqlConnection connection,
+        CommandHead head,
+        PlantId plant,
+        KeyWalk? before,
+        KeyWalk? after,
+        string what,
+        CancellationToken cancel
+    )
+    {
+        await PutWalkAsync(connection, plant, after, cancel);
+        await LogAsync(
+            connection,
+            new(plant, head.Person, what, Json(before)),
+            "Walk",
+            null,
+            null,
+            Json(after),
+            cancel
+        );
+    }
 
     /// <inheritdoc/>
     public async Task<UndoneChange> HandleAsync(CommandHead head, Undo command, CancellationToken cancel)

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Text.RegularExpressions;
 using Garten.Core.Survey.Places;
 
 namespace Garten.Core.Commands;
@@ -9,7 +10,7 @@ namespace Garten.Core.Commands;
 /// <param name="Site">Where it stands.</param>
 /// <param name="Description">What it looks like and where, in a few words.</param>
 /// <param name="Origin">Wild or planted.</param>
-public sealed record PlantFacts(string Tag, SiteId Site, string Description, Origin Origin)
+public sealed partial record PlantFacts(string Tag, SiteId Site, string Description, Origin Origin)
 {
     private const int LongestTag = 40;
     private const int LongestDescription = 500;
@@ -27,14 +28,17 @@ public sealed record PlantFacts(string Tag, SiteId Site, string Description, Ori
     /// <exception cref="RuleException">It is missing, or no tag.</exception>
     public static string CheckedTag(string? text)
     {
-        var tag = Rules.Text("tag", "The tag", text, LongestTag, required: true);
-        return tag.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') && char.IsAsciiDigit(tag[^1])
+        var tag = Rules.Text("tag", "The tag", text, LongestTag, required: true).ToUpperInvariant();
+        return Tags().IsMatch(tag)
             ? tag
             : throw new RuleException(
                 "tag",
-                $"“{tag}” is no tag: it has letters, hyphens and a number at its end, for example TF-048."
+                $"“{tag}” is no tag: it has one to four letters, a hyphen and three to six digits, for example TF-048."
             );
     }
+
+    [GeneratedRegex("^[A-Z]{1,4}-[0-9]{3,6}$")]
+    private static partial Regex Tags();
 }
 
 /// <summary>Puts right what is said of a plant; moved to another site, its visits move with it.</summary>

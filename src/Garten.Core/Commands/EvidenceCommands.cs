@@ -1,5 +1,6 @@
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
+using Garten.Core.Keys;
 using Garten.Core.Measuring;
 
 namespace Garten.Core.Commands;
@@ -51,6 +52,9 @@ public sealed record RecordFeatures(
 /// <param name="Expected">Revision the change starts from; null when none was begun.</param>
 /// <param name="What">The change in words, for undo.</param>
 public sealed record WalkKey(PlantId Plant, KeyWalk? Walk, long? Expected, string What) : PlantCommand(Plant);
+
+/// <summary>Makes a move in the key, from the walk as it stands.</summary>
+public sealed record MoveInKey(PlantId Plant, KeyMove Move) : PlantCommand(Plant);
 
 /// <summary>Takes back the last change a person made of a plant, or does the last one they took back again.</summary>
 /// <param name="Again">True to do again.</param>

@@ -19,34 +19,14 @@ public static class WalkEndpoints
                     PlantId plant,
                     KeyMove input,
                     EvidenceStore store,
-                    PlantStore plants,
                     PlantSheets sheets,
-                    CurrentGuide current,
                     CurrentPerson person,
                     CancellationToken cancel
                 ) =>
-                {
-                    var before = await plants.ReadAsync(plant, cancel);
-                    var stored = before.Stored.Walk;
-                    if (!StoredWalk.StartsFrom(input.Expected, stored))
-                    {
-                        if (input.WasMade(stored?.Walk))
-                        {
-                            return await sheets.OfAsync(before, cancel);
-                        }
-
-                        throw new ChangedMeanwhileException(
-                            "Somebody else walked the key of this plant in the meantime. It is shown as it stands now.",
-                            stored
-                        );
-                    }
-
-                    var (walk, what) = input.On(current.Guide, stored?.Walk);
-                    return await sheets.OfAsync(
-                        await store.HandleAsync(person.Head, new WalkKey(plant, walk, input.Expected, what), cancel),
+                    await sheets.OfAsync(
+                        await store.HandleAsync(person.Head, new MoveInKey(plant, input), cancel),
                         cancel
-                    );
-                }
+                    )
             )
             .WithName("walk")
             .Produces<PlantSheet>();

@@ -60,6 +60,7 @@ public static class GartenServer
         builder.Services.AddSingleton<CurrentGuide>();
         builder.Services.AddSingleton<IGuideInUse>(s => s.GetRequiredService<CurrentGuide>());
         builder.Services.AddSingleton<CommandJournal>();
+        builder.Services.AddSingleton<Bundle>();
         builder.Services.AddScoped(s => s.GetRequiredService<CurrentPerson>().Policy);
         builder.Services.AddScoped<CurrentPerson>();
         builder.Services.AddScoped<Sessions>();
@@ -107,6 +108,7 @@ public static class GartenServer
         builder.Services.AddScoped<DemoSurvey>();
 
         var app = builder.Build();
+        app.Use(app.Services.GetRequiredService<Bundle>().Behind);
         app.UseExceptionHandler(
             new ExceptionHandlerOptions
             {
@@ -114,6 +116,7 @@ public static class GartenServer
                 SuppressDiagnosticsCallback = _ => true,
             }
         );
+        app.UseRouting();
         app.UseStatusCodePages(Problems.FillAsync);
         app.UseSecurityHeaders(settings.Tiles);
         app.UseResponseCompression();
@@ -137,6 +140,7 @@ public static class GartenServer
         DrawingsEndpoints.Map(api);
         SearchEndpoints.Map(api);
         KeyTextEndpoints.Map(api);
+        CommandsEndpoints.Map(api);
         PlantsEndpoints.Map(api);
         CorrectionEndpoints.Map(api);
         PartingEndpoints.Map(api);

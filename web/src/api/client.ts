@@ -17,6 +17,8 @@ export class Problem extends Error {
     readonly field: string,
     /** What somebody else recorded in the meantime. */
     readonly theirs: ObservationView | null,
+    /** The number of a change that did not get through; null for anything else. */
+    readonly command: string | null = null,
   ) {
     super(message)
   }
@@ -30,6 +32,9 @@ export class Problem extends Error {
 export const api = createClient<paths>({ baseUrl: '/' })
 
 const commandOf = (request: Request) => request.headers.get('Garten-Command')
+
+/** Stands for the answer to a change that did not get through. */
+const heldUp = (id: string) => new Response(null, { status: 503, headers: { 'Garten-Command': id } })
 
 // Every change lies on this device from before it is sent until the server has answered; sending does not wait for that.
 api.use({
@@ -49,13 +54,20 @@ api.use({
       content: type === null ? null : type.includes('json') ? await copy.text() : await copy.blob(),
       asked: request.headers.get('Garten-Asked') ?? new Date().toISOString(),
     })
+    // It goes behind what waits already: the server makes changes in the order they were made.
+    if (outbox.left().length > 0) return heldUp(id)
   },
   onResponse({ request, response }) {
     const id = commandOf(request)
-    if (id === null || notThere.includes(response.status)) return
+    if (id === null || response.headers.has('Garten-Command')) return
+    if (notThere.includes(response.status)) return heldUp(id)
     // Who has to come in first finds it waiting then. Any other refusal is shown where the change was made, and what was
     // typed is still there.
     void (response.status === 401 ? outbox.leave(id) : outbox.done(id))
+  },
+  onError({ request }) {
+    const id = commandOf(request)
+    if (id !== null && !request.signal.aborted) return heldUp(id)
   },
 })
 
@@ -64,6 +76,15 @@ interface ProblemBody {
   field?: string
   theirs?: ObservationView | null
 }
+
+const awayNow = (command: string | null = null) =>
+  new Problem(
+    'Garten is not reached just now. What you typed is kept; it is tried again by itself.',
+    0,
+    '',
+    null,
+    command,
+  )
 
 /** Waits for an answer of the API and gives its content, or throws a Problem; what was stopped throws an AbortError. */
 export async function answer<T>(
@@ -76,12 +97,12 @@ export async function answer<T>(
     // Who stopped it knows: it is neither told nor tried again.
     if (e instanceof Error && e.name === 'AbortError') throw e
     missed()
-    throw new Problem(
-      'Garten is not reached just now. What you typed is kept; it is tried again by itself.',
-      0,
-      '',
-      null,
-    )
+    throw awayNow()
+  }
+  const command = result.response.headers.get('Garten-Command')
+  if (command !== null) {
+    missed()
+    throw awayNow(command)
   }
   if (notThere.includes(result.response.status)) missed()
   else reached()

@@ -16,4 +16,5 @@ export const keys = {
   map: ['map'],
   people: ['people'],
   entries: ['entries'],
+  yardsticks: ['yardsticks'],
 } as const

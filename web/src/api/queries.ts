@@ -9,7 +9,7 @@ import {
   useQueryClient,
 } from '@tanstack/react-query'
 import { ask, type Kind, type Questions } from '../engine/engine'
-import { orKept } from '../offline/keptAnswers'
+import { orKept, tellHeard, type Failing } from '../offline/keptAnswers'
 import { choicesKey, choicesOf, keepKit, withMeans } from './choices'
 import { answer, api, Problem } from './client'
 import { signalOf, under } from './command'
@@ -32,8 +32,11 @@ import type {
 } from './types'
 import { asked } from './sheet'
 import { keys } from './keys'
+import { goOn, withWaiting } from './waitingSheets'
 
 const isAway = (error: unknown) => error instanceof Problem && error.unreached
+const failing = (error: unknown): Failing =>
+  isAway(error) ? 'away' : error instanceof Problem && error.status === 404 ? 'missing' : 'refused'
 const again = (_: number, error: Error) => isAway(error)
 const pause = (count: number) => Math.min(500 * 2 ** count, 4000)
 
@@ -53,7 +56,7 @@ export const queryClient: QueryClient = new QueryClient({
       retryDelay: pause,
       networkMode: 'always',
       staleTime: 10_000,
-      persister: orKept(isAway),
+      persister: orKept(failing, (key, answer, heard) => withWaiting(queryClient)(key, answer, heard)),
     },
     mutations: { retry: again, retryDelay: pause, networkMode: 'always' },
   },
@@ -373,7 +376,14 @@ export function useSheetChange<T>(
   const weigh = (plant: string, request: BenchRequest) =>
     client.prefetchQuery(answerTo('names', { ...request, choices: choicesOf(client, plant) }, plant))
   return useMutation({
-    mutationFn: (input: T) => change(input).then(asked),
+    mutationFn: (input: T) =>
+      change(input).then(
+        (sent) => {
+          tellHeard(keys.plant(sent.plant.id), true)
+          return asked(sent)
+        },
+        (fault: unknown) => goOn(client, fault),
+      ),
     // One after another: each is made on the sheet the one before left, and answers come in their order.
     scope: { id: 'sheet' },
     onMutate: (input) => {

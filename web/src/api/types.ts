@@ -167,3 +167,29 @@ export type PictureOrgan = Schemas['PictureOrgan']
 export type PictureView = Schemas['PictureView']
 export type Portrait = Schemas['Portrait']
 export type Correction = Schemas['Correction']
+
+/** A change that lies on this device, as the core reads it. */
+export interface WaitingInput {
+  id: string
+  /** What the API calls it. */
+  name: string
+  /** The parts of its address, by their names. */
+  at: Record<string, string>
+  content: unknown
+  asked: string
+}
+
+/** A sheet as the server last gave it, null where it knows none, and what was changed of its plant since. */
+export interface WaitingQuestion {
+  sheet: SentSheet | null
+  changes: WaitingInput[]
+  who: { person: string; name: string; today: string; yardsticks: unknown[] }
+  sites: Site[]
+}
+
+export interface WaitingAnswer {
+  sheet: SentSheet | null
+  listed: PlantTag | null
+  /** What became of each: why it cannot be made, and the field that is about. */
+  changes: { id: string; shows: boolean; why: string | null; field: string }[]
+}

@@ -15,6 +15,8 @@ import type {
   SpeciesAccount,
   LikelyNames,
   Suspicion,
+  WaitingAnswer,
+  WaitingQuestion,
 } from '../api/types'
 import type { EngineMessage, EngineQuestion } from './worker'
 
@@ -30,6 +32,11 @@ export interface Questions {
   sheet: [SheetQuestion, SheetPicture]
   samples: [BenchRequest, SampleAnswer]
   compare: [PairQuestion, PlantComparison]
+}
+
+/** Questions only the core on this device is asked: there is nobody else when they are. */
+interface QuestionsHere {
+  waiting: [WaitingQuestion, WaitingAnswer]
 }
 
 export type Kind = keyof Questions
@@ -96,12 +103,12 @@ export function startEngine() {
   return settled
 }
 
-function askWorker<K extends Kind>(at: Worker, kind: K, question: Question<K>): Promise<Answer<K>> {
+function askWorker<A>(at: Worker, kind: string, question: unknown): Promise<A> {
   return new Promise<string>((resolve, reject) => {
     const id = next++
     waiting.set(id, { resolve, reject })
     at.postMessage({ id, kind, question: JSON.stringify(question) } satisfies EngineQuestion)
-  }).then((text) => JSON.parse(text) as Answer<K>)
+  }).then((text) => JSON.parse(text) as A)
 }
 
 const servers: { [K in Kind]: (question: Question<K>) => Promise<Answer<K>> } = {
@@ -135,4 +142,15 @@ export async function ask<K extends Kind>(kind: K, question: Question<K>): Promi
     if (!worker) throw fault
     return askWorker(worker, kind, question)
   }
+}
+
+/** Asks the core on this device, as soon as it has started; rejects where none runs here. */
+export async function askHere<K extends keyof QuestionsHere>(
+  kind: K,
+  question: QuestionsHere[K][0],
+): Promise<QuestionsHere[K][1]> {
+  startEngine()
+  await settled
+  if (!worker) throw new Error('no core runs here')
+  return askWorker(worker, kind, question)
 }

@@ -1,4 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie'
+import type { ObservationView } from '../api/types'
 
 /** An answer of the server as it was last heard, for one person. */
 export interface KeptAnswer {
@@ -30,6 +31,8 @@ export interface WaitingChange {
   asked: string
   /** Why the server did not take it; null while it has not said so. */
   refused: string | null
+  /** What somebody else recorded in its place, where that is why. */
+  theirs?: ObservationView | null
 }
 
 /** What this device keeps of Garten, in the browser's own database. */

@@ -80,6 +80,15 @@ async function write() {
     .catch(() => undefined)
 }
 
+/** Questions whose answer on the page is not the server's word as it stands: an older one, or one with changes that wait. */
+const notHeard = new Set<string>()
+
+/** Said where the answer of a question on the page is the server's again, or is not. */
+export function tellHeard(key: QueryKey, heard: boolean) {
+  if (heard) notHeard.delete(hashKey(key))
+  else notHeard.add(hashKey(key))
+}
+
 /** Keeps every answer of the server, also one that came with a change, once nothing more is being asked. */
 export function keepAnswers(client: QueryClient) {
   return client.getQueryCache().subscribe((event) => {
@@ -87,8 +96,8 @@ export function keepAnswers(client: QueryClient) {
     const { queryKey, state } = event.query
     if (isSession(queryKey)) void entered(state.data as Entered)
     const owner = ownerOf(queryKey)
-    if (!owner || state.data === undefined) return
     const question = hashKey(queryKey)
+    if (!owner || state.data === undefined || notHeard.has(question)) return
     gathering.set(`${owner.person} ${question}`, {
       person: owner.person,
       question,
@@ -101,23 +110,61 @@ export function keepAnswers(client: QueryClient) {
   })
 }
 
+/** What this person was last answered, if this device kept that. */
+export async function lastHeard(key: QueryKey) {
+  const owner = ownerOf(key)
+  const question = hashKey(key)
+  if (!owner) return undefined
+  const waits = gathering.get(`${owner.person} ${question}`)
+  if (waits) return waits
+  return database()
+    .then((d) => d.answers.get({ person: owner.person, question }))
+    .catch(() => undefined)
+}
+
+/** What the failing of a question says: there is no server, no such thing, or that it may not be. */
+export type Failing = 'away' | 'missing' | 'refused'
+
+/** Adds what waits on this device to an answer. What it leaves alone it gives back as it is; null for no answer. */
+export type Adding = (key: QueryKey, answer: unknown, heard: boolean) => Promise<unknown>
+
 /**
- * Asks the server, and where it is not reached gives what it last answered, if this device kept that. The page then says
- * from when it is; a refusal of the server stays a refusal.
+ * Asks the server, and where it is not reached gives what it last answered, if this device kept that; what waits here is
+ * added to either. The page then says from when it is; a refusal of the server stays a refusal.
  */
-export function orKept<K extends QueryKey>(isAway: (fault: unknown) => boolean) {
+export function orKept<K extends QueryKey>(
+  failing: (fault: unknown) => Failing,
+  adding: Adding = (_, answer) => Promise.resolve(answer),
+) {
   return async <T>(ask: (of: QueryFunctionContext<K>) => T | Promise<T>, of: QueryFunctionContext<K>) => {
+    const key = of.queryKey
     try {
-      return await ask(of)
+      const heard = await ask(of)
+      tellHeard(key, true)
+      const shown = (await adding(key, heard, true)) as T
+      if (shown !== heard) {
+        await keepNow(key, heard)
+        tellHeard(key, false)
+      }
+      return shown
     } catch (fault) {
-      const owner = ownerOf(of.queryKey)
-      if (!isAway(fault) || !owner) throw fault
-      const found = await database()
-        .then((d) => d.answers.get({ person: owner.person, question: hashKey(of.queryKey) }))
-        .catch(() => undefined)
-      if (!found) throw fault
-      become(away ?? Date.now(), Math.min(oldest ?? found.at, found.at))
-      return found.content as T
+      const how = failing(fault)
+      if (how === 'refused') throw fault
+      const found = how === 'away' ? await lastHeard(key) : undefined
+      const shown = await adding(key, found?.content ?? null, false)
+      if (shown === null) throw fault
+      tellHeard(key, false)
+      if (found) become(away ?? Date.now(), Math.min(oldest ?? found.at, found.at))
+      return shown as T
     }
   }
+}
+
+/** Keeps an answer as the server gave it, where the page shows another. */
+async function keepNow(key: QueryKey, content: unknown) {
+  const owner = ownerOf(key)
+  if (!owner) return
+  await database()
+    .then((d) => d.answers.put({ person: owner.person, question: hashKey(key), content, at: Date.now() }))
+    .catch(() => undefined)
 }

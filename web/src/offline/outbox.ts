@@ -1,3 +1,4 @@
+import type { ObservationView } from '../api/types'
 import type { WaitingChange } from './database'
 
 /**
@@ -17,7 +18,7 @@ const locks = globalThis.navigator?.locks
 if (locks) void locks.request(lockOf(page), () => new Promise<never>(() => undefined))
 
 /** A change as it is sent, before anybody keeps it. */
-export type ChangeSent = Omit<WaitingChange, 'number' | 'person' | 'page' | 'refused'>
+export type ChangeSent = Omit<WaitingChange, 'number' | 'person' | 'page' | 'refused' | 'theirs'>
 
 /** How keeping stands: kept, or why it could not be. */
 export type Keeping = { kept: true } | { kept: false; why: string }
@@ -49,6 +50,8 @@ export const outbox = {
   },
   /** What this person has waiting here, in the order it is sent. */
   all: () => all,
+  /** What this page does not send itself, in order: it was left behind, and waits for the server. */
+  left: () => all.filter((c) => c.page !== page && c.refused === null),
   /** Why the last change could not be kept here; null where it was. */
   failed: () => failed,
 
@@ -106,18 +109,19 @@ export const outbox = {
     return fresh.length
   },
 
-  /** Leaves a change to whoever sends what was left behind. */
-  leave: async (id: string) => {
+  /** Leaves a change to whoever sends what was left behind; tells whether it lies here for that. */
+  leave: async (id: string): Promise<boolean> => {
     await keeping.get(id)
-    await database()
+    const left = await database()
       .then((d) => d.changes.where('id').equals(id).modify({ page: '' }))
-      .catch(() => undefined)
+      .catch(() => 0)
     await read().catch(() => undefined)
+    return left > 0
   },
 
   /** Asks for a refused change to be sent once more. */
   again: async (id: string) => {
-    await (await database()).changes.where('id').equals(id).modify({ refused: null, page: '' })
+    await (await database()).changes.where('id').equals(id).modify({ refused: null, theirs: null, page: '' })
     await read()
   },
 }
@@ -143,16 +147,70 @@ async function whoIsThere() {
   return ((await response.json()) as { person: { id: string } | null }).person?.id ?? null
 }
 
-async function refusalOf(response: Response) {
-  const said = (await response.json().catch(() => ({}))) as { detail?: string }
-  return said.detail ?? `Garten answered ${response.status}`
+/** Most changes sent in one request, and most characters of them. */
+const most = { changes: 25, characters: 200_000 }
+
+interface Answered {
+  id: string
+  status: number
+  /** Why it was not taken; null where it was. */
+  detail: string | null
+  theirs: ObservationView | null
+}
+
+/** Changes in their order, as many in one request as it bears; a picture goes alone. */
+function bundled(changes: readonly WaitingChange[]) {
+  const bundles: WaitingChange[][] = []
+  let room = 0
+  for (const c of changes) {
+    const size = c.content instanceof Blob ? Infinity : (c.content?.length ?? 0)
+    const last = bundles.at(-1)
+    if (last && last.length < most.changes && size <= room) last.push(c)
+    else {
+      bundles.push([c])
+      room = size === Infinity ? -1 : most.characters
+    }
+    room -= size
+  }
+  return bundles
+}
+
+async function sendAlone(c: WaitingChange): Promise<Answered[]> {
+  const headers = new Headers({ 'Garten-Command': c.id, 'Garten-Asked': c.asked })
+  if (c.type) headers.set('Content-Type', c.type)
+  const response = await fetch(c.address, { method: c.method, headers, body: c.content })
+  const said = response.ok
+    ? {}
+    : ((await response.json().catch(() => ({}))) as { detail?: string; theirs?: ObservationView })
+  return [{ id: c.id, status: response.status, detail: said.detail ?? null, theirs: said.theirs ?? null }]
+}
+
+/** Sends changes in one request. What has no answer comes after one that did not get through. */
+async function sendTogether(changes: readonly WaitingChange[]): Promise<Answered[]> {
+  const response = await fetch('/api/commands', {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(
+      changes.map(({ id, asked, method, address, type, content }) => ({
+        id,
+        asked,
+        method,
+        address,
+        type,
+        content,
+      })),
+    ),
+  })
+  if (!response.ok) return [{ id: changes[0]?.id ?? '', status: response.status, detail: null, theirs: null }]
+  return (await response.json()) as Answered[]
 }
 
 const nothing: Sending = { sent: 0, refused: 0, left: false }
 
 /**
- * Sends what pages that are gone left behind, one after another; one tab at a time does so. A change that is refused stays
- * with the reason, and what comes after it goes on: each stands on its own revision, and the server says where it cannot.
+ * Sends what pages that are gone left behind, in order, several in a request; one tab at a time does so. A change that is
+ * refused stays with the reason, and what comes after it goes on: each stands on its own revision, and the server says
+ * where it cannot.
  */
 export async function sendLeft(): Promise<Sending> {
   if (!locks || person === null) return nothing
@@ -162,33 +220,35 @@ export async function sendLeft(): Promise<Sending> {
     const d = await database()
     await read()
     const result = { ...nothing }
-    if (all.length === 0) return result
+    const behind = all.filter((c) => c.refused === null && c.page !== page)
+    if (behind.length === 0) return result
     // Nobody's changes go out under another's name.
     if ((await whoIsThere()) !== person) return { ...nothing, left: true }
-    for (const c of all) {
-      if (c.refused !== null || c.page === page) continue
-      if (open.has(lockOf(c.page))) {
-        // Another page is at it, or is just going away: it is looked at once more.
-        result.left = true
-        continue
-      }
-      const headers = new Headers({ 'Garten-Command': c.id, 'Garten-Asked': c.asked })
-      if (c.type) headers.set('Content-Type', c.type)
-      const response = await fetch(c.address, { method: c.method, headers, body: c.content }).catch(
-        () => null,
+    // Another page is at some, or is just going away: they are looked at once more.
+    const free = behind.filter((c) => !open.has(lockOf(c.page)))
+    result.left = free.length < behind.length
+    for (const bundle of bundled(free)) {
+      const [first] = bundle
+      const answers = await (bundle.length === 1 && first ? sendAlone(first) : sendTogether(bundle)).catch(
+        () => [] as Answered[],
       )
-      if (!response || response.status === 401 || response.status >= 500) {
+      for (const { id, status, detail, theirs } of answers) {
+        if (status === 401 || status >= 500) break
+        const change = d.changes.where('id').equals(id)
+        if (status < 400) {
+          await change.delete()
+          keeping.delete(id)
+          result.sent++
+        } else {
+          await change.modify({ refused: detail ?? `Garten answered ${status}`, theirs })
+          result.refused++
+        }
+      }
+      await read()
+      if (bundle.some((c) => all.some((x) => x.id === c.id && x.refused === null))) {
         result.left = true
         break
       }
-      if (response.ok) {
-        await d.changes.delete(c.number ?? -1)
-        result.sent++
-      } else {
-        await d.changes.update(c.number ?? -1, { refused: await refusalOf(response) })
-        result.refused++
-      }
-      await read()
     }
     return result
   })

@@ -3,11 +3,12 @@ import { Button, TextField } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api } from '../../api/client'
+import { keys } from '../../api/keys'
 import { ProblemNote } from '../../kit/ProblemNote'
 import kitCss from '../../kit/kit.module.css'
 import measureCss from './measure.module.css'
 
-const key = ['yardsticks']
+const key = keys.yardsticks
 
 /** The yardsticks of the person at work, the usual card among them. */
 export const useYardsticks = () =>

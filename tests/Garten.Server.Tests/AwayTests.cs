@@ -1,0 +1,382 @@
+using System.Net;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Garten.Core.Bench;
+using Garten.Core.Guides;
+using Garten.Core.Identification;
+using Garten.Core.Sheets;
+using Garten.Testing;
+
+namespace Garten.Server.Tests;
+
+/// <summary>What was changed away from the server: what the core shows of it meanwhile, and what becomes of it.</summary>
+public sealed class AwayTests(ServerFixture server) : ServerTest(server)
+{
+    private static readonly Guid Plant = Guid.CreateVersion7();
+    private static readonly Guid Spring = Guid.CreateVersion7();
+    private static readonly Guid Autumn = Guid.CreateVersion7();
+
+    /// <summary>A change as a device keeps it.</summary>
+    private sealed record Change(string Name, string Method, string Address, object? Content)
+    {
+        public Guid Id { get; } = Guid.CreateVersion7();
+
+        public Dictionary<string, string> At { get; } = [];
+
+        /// <summary>The revision it leaves, as the device knows it.</summary>
+        public long Leaves => RevisionAway.Of(Id);
+
+        public object Sent =>
+            new
+            {
+                id = Id,
+                asked = "2026-05-20T09:00:00.000Z",
+                method = Method,
+                address = Address,
+                type = Content is null ? null : "application/json",
+                content = Content is null ? null : JsonSerializer.Serialize(Content, Web),
+            };
+
+        public object Kept =>
+            new
+            {
+                id = Id,
+                name = Name,
+                at = At,
+                content = Content,
+                asked = "2026-05-20T09:00:00.000Z",
+            };
+    }
+
+    private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web);
+
+    private static Change Taking(Guid plant, Guid visit) =>
+        new(
+            "takePlant",
+            "POST",
+            "/api/plants",
+            new
+            {
+                id = plant,
+                site = DemoIds.Site(1),
+                description = "by the ford",
+                origin = "wild",
+                visit = Visit("2026-05-01", visit),
+            }
+        );
+
+    private static object Visit(string date, Guid? id, string? stage = "mature") =>
+        new
+        {
+            date,
+            stage,
+            sex = (string?)null,
+            parts = new[] { "leaves" },
+            altered = Array.Empty<string>(),
+            note = "",
+            id,
+        };
+
+    private static Change Recording(Guid plant, Guid visit, string character, object feature) =>
+        new("recordFeature", "PUT", $"/api/plants/{plant}/visits/{visit}/features/{character}", feature)
+        {
+            At =
+            {
+                ["plant"] = plant.ToString(),
+                ["visit"] = visit.ToString(),
+                ["character"] = character,
+            },
+        };
+
+    private static Change On(Guid plant, string name, string method, string rest, object? content = null) =>
+        new(name, method, $"/api/plants/{plant}/{rest}", content) { At = { ["plant"] = plant.ToString() } };
+
+    private async Task<WaitingAnswer> ShownAsync(JsonNode? sheet, params Change[] changes)
+    {
+        var tables = (await Me.GetAsync("/api/guide/tables")).ToJsonString();
+        var model = new CandidateModel(new Guide(JsonSerializer.Deserialize(tables, BenchJson.Default.GuideTables)!));
+        var person = (await Me.GetAsync("/api/session"))["person"]!;
+        var question = JsonSerializer.Serialize(
+            new
+            {
+                sheet,
+                changes = changes.Select(c => c.Kept),
+                who = new
+                {
+                    person = (string)person["id"]!,
+                    name = (string)person["name"]!,
+                    today = "2026-12-01",
+                    yardsticks = Array.Empty<object>(),
+                },
+                sites = await Me.GetAsync("/api/sites"),
+            },
+            Web
+        );
+        return WaitingChanges.On(model, JsonSerializer.Deserialize(question, BenchJson.Default.WaitingQuestion)!);
+    }
+
+    /// <summary>A sheet without what only the server can know: numbers of revisions, and tags it gives.</summary>
+    private static string Told(JsonNode sheet)
+    {
+        var copy = sheet.DeepClone();
+        Strip(copy);
+        copy["plant"]!.AsObject().Remove("tag");
+        copy.AsObject().Remove("undo");
+        return copy.ToJsonString();
+
+        static void Strip(JsonNode? node)
+        {
+            if (node is JsonObject o)
+            {
+                o.Remove("revision");
+                o.Remove("walkRevision");
+            }
+
+            foreach (
+                var child in node switch
+                {
+                    JsonObject x => x.Select(p => p.Value),
+                    JsonArray a => a,
+                    _ => [],
+                }
+            )
+            {
+                Strip(child);
+            }
+        }
+    }
+
+    private static JsonNode Written(WaitingAnswer answer) =>
+        JsonNode.Parse(JsonSerializer.Serialize(answer, BenchJson.Default.WaitingAnswer))!["sheet"]!;
+
+    private async Task<JsonArray> SendAsync(params Change[] changes) =>
+        (await Me.PostAsync("/api/commands", changes.Select(c => c.Sent))).AsArray();
+
+    private static int[] Statuses(JsonArray answers) => [.. answers.Select(a => (int)a!["status"]!)];
+
+    [Fact]
+    public async Task A_day_away_shows_on_the_device_as_the_server_makes_it_once_it_is_sent()
+    {
+        var margin = Recording(Plant, Spring, "margin", Client.Feature(states: ["serrate"]));
+        var length = Recording(Plant, Spring, "leaf-length", Client.Feature("sample", parts: ["6.1 cm"]));
+        var begun = On(
+            Plant,
+            "walk",
+            "POST",
+            "walk",
+            new
+            {
+                move = "begin",
+                key = "trees-in-leaf",
+                couplet = 1,
+                lead = (int?)null,
+                expected = (long?)null,
+            }
+        );
+        var key = (await Me.GetAsync("/api/guide"))["keys"]!.AsArray()[0]!;
+        begun = begun with
+        {
+            Content = new
+            {
+                move = "begin",
+                key = (string)key["id"]!,
+                couplet = 1,
+                lead = (int?)null,
+                expected = (long?)null,
+            },
+        };
+        var answered = On(
+            Plant,
+            "walk",
+            "POST",
+            "walk",
+            new
+            {
+                move = "answer",
+                key = (string)key["id"]!,
+                couplet = 1,
+                lead = 1,
+                expected = begun.Leaves,
+            }
+        );
+        Change[] day =
+        [
+            Taking(Plant, Spring),
+            margin,
+            length,
+            Recording(
+                Plant,
+                Spring,
+                "leaf-length",
+                Client.Feature("sample", parts: ["6.1 cm"], entry: "72 mm", expected: length.Leaves)
+            ),
+            On(Plant, "addVisit", "POST", "visits", Visit("2026-05-19", Autumn, null)),
+            Recording(Plant, Autumn, "margin", Client.Feature(states: ["crenate"])),
+            Recording(Plant, Spring, "margin", Client.Feature(states: ["serrate", "crenate"], expected: margin.Leaves)),
+            begun,
+            answered,
+            On(Plant, "undo", "POST", "undo"),
+            On(Plant, "redo", "POST", "redo"),
+            On(Plant, "undo", "POST", "undo"),
+            On(
+                Plant,
+                "determine",
+                "POST",
+                "determinations",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    taxon = "salix-scouleriana",
+                    qualifier = "cf",
+                    origin = "planted",
+                    date = "2026-05-19",
+                    remarks = "by the leaf",
+                }
+            ),
+            new Change(
+                "correctVisit",
+                "PUT",
+                $"/api/plants/{Plant}/visits/{Spring}",
+                new { before = Visit("2026-05-01", null), after = Visit("2026-05-02", null, "sapling") }
+            )
+            {
+                At = { ["plant"] = Plant.ToString(), ["visit"] = Spring.ToString() },
+            },
+        ];
+        var shown = await ShownAsync(null, day);
+        shown.Changes.Select(c => c.Why).ShouldAllBe(w => w == null);
+        shown.Changes.ShouldAllBe(c => c.Shows);
+
+        var answers = await SendAsync(day);
+        Statuses(answers).ShouldAllBe(s => s == 200, answers.ToJsonString());
+        var sheet = await Me.GetAsync($"/api/plants/{Plant}");
+        Told(Written(shown)).ShouldBe(Told(sheet));
+
+        // Sent once more, nothing is made twice.
+        Statuses(await SendAsync(day)).ShouldAllBe(s => s == 200);
+        Told(await Me.GetAsync($"/api/plants/{Plant}")).ShouldBe(Told(sheet));
+    }
+
+    [Fact]
+    public async Task What_another_person_changed_meanwhile_is_not_overwritten_and_told_with_what_they_saw()
+    {
+        var (plant, visit) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        Statuses(await SendAsync(Taking(plant, visit))).ShouldBe([200]);
+        var sheet = await Me.GetAsync($"/api/plants/{plant}");
+        var mine = Recording(plant, visit, "margin", Client.Feature(states: ["serrate"]));
+        var beside = Recording(plant, visit, "bark-surface", Client.Feature(states: ["scaly"]));
+        var after = Recording(
+            plant,
+            visit,
+            "margin",
+            Client.Feature(states: ["serrate", "crenate"], expected: mine.Leaves)
+        );
+        (await ShownAsync(sheet, mine, beside, after)).Changes.ShouldAllBe(c => c.Shows);
+
+        using var other = new Client(Address);
+        await other.BeAsync(3);
+        await other.PutAsync($"/api/plants/{plant}/visits/{visit}/features/margin", Client.Feature(states: ["entire"]));
+        var answers = await SendAsync(mine, beside, after);
+
+        Statuses(answers).ShouldBe([409, 200, 409]);
+        ((string)answers[0]!["theirs"]!["summary"]!).ShouldBe("entire");
+        ((string)answers[0]!["detail"]!).ShouldContain("T. Lindqvist changed this feature");
+        var now = await Me.GetAsync($"/api/plants/{plant}");
+        now["observations"]!.AsArray().Select(o => (string)o!["summary"]!).ShouldBe(["entire", "scaly"]);
+
+        // On the sheet as it is now the device shows what another person saw, and says why its own is not there.
+        var shown = await ShownAsync(now, mine, after);
+        shown.Changes.Select(c => c.Shows).ShouldBe([false, false]);
+        shown.Changes[0].Why.ShouldBe("T. Lindqvist changed this feature in the meantime.");
+        shown.Sheet!.Observations.Select(o => o.Summary).ShouldBe(["entire", "scaly"]);
+    }
+
+    [Fact]
+    public async Task Two_visits_one_person_noted_on_one_day_on_two_devices_are_one_and_keep_what_was_seen_on_either()
+    {
+        var (plant, visit, again) = (Guid.CreateVersion7(), Guid.CreateVersion7(), Guid.CreateVersion7());
+        await SendAsync(Taking(plant, visit));
+        var answers = await SendAsync(
+            On(plant, "addVisit", "POST", "visits", Visit("2026-05-01", again)),
+            Recording(plant, again, "margin", Client.Feature(states: ["serrate"]))
+        );
+        Statuses(answers).ShouldBe([200, 200], answers.ToJsonString());
+        var sheet = await Me.GetAsync($"/api/plants/{plant}");
+        sheet["visits"]!.AsArray().Count.ShouldBe(1);
+        ((Guid)sheet["observations"]![0]!["visit"]!).ShouldBe(visit);
+    }
+
+    [Fact]
+    public async Task A_tag_that_hangs_on_the_plant_is_kept_unless_another_plant_bears_it()
+    {
+        async Task<string> TagAsync(string tag)
+        {
+            var plant = Client.Plant(1, "tagged in the woods", "2026-05-01");
+            var body = JsonSerializer.SerializeToNode(plant, Web)!;
+            body["tag"] = tag;
+            return (string)(await Me.PostAsync("/api/plants", body))["plant"]!["tag"]!;
+        }
+
+        (await TagAsync("ja-001")).ShouldBe("JA-001");
+        (await TagAsync("JA-001")).ShouldMatch("^TF-[0-9]+$");
+        var refused = await Client.ProblemAsync(
+            await Me.TryPostAsync(
+                "/api/plants",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    site = DemoIds.Site(1),
+                    description = "",
+                    origin = "wild",
+                    visit = Visit("2026-05-01", null),
+                    tag = "no number",
+                }
+            ),
+            HttpStatusCode.BadRequest
+        );
+        ((string)refused["field"]!).ShouldBe("tag");
+    }
+
+    [Fact]
+    public async Task Only_changes_of_Garten_come_together_each_under_the_right_it_needs()
+    {
+        Change To(string method, string address) => new("", method, address, null);
+        foreach (var wrong in new[] { To("GET", "/api/plants"), To("POST", "/waiting"), To("POST", "/api/commands") })
+        {
+            var problem = await Client.ProblemAsync(
+                await Me.TryPostAsync("/api/commands", new[] { wrong.Sent }),
+                HttpStatusCode.BadRequest
+            );
+            ((string)problem["detail"]!).ShouldStartWith("Change 1 is no change of Garten");
+        }
+
+        await Client.ProblemAsync(
+            await Me.TryPostAsync("/api/commands", Array.Empty<object>()),
+            HttpStatusCode.BadRequest
+        );
+
+        using var reader = new Client(Address);
+        await reader.BeAsync("reader");
+        var (plant, visit) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        var answers = (await reader.PostAsync("/api/commands", new[] { Taking(plant, visit).Sent })).AsArray();
+        Statuses(answers).ShouldBe([403]);
+        ((string)answers[0]!["detail"]!).ShouldContain("a surveyor");
+
+        // What cannot be read is refused alone, and what comes after it goes on.
+        var unread = On(plant, "addVisit", "POST", "visits", new { date = "not a day" });
+        var nowhere = To("POST", "/api/nothing-here");
+        Statuses(
+                await SendAsync(
+                    Taking(plant, visit),
+                    unread,
+                    nowhere,
+                    Recording(plant, visit, "margin", Client.Feature(states: ["serrate"]))
+                )
+            )
+            .ShouldBe([200, 400, 404, 200]);
+        using var stranger = new Client(Address);
+        (await stranger.TryPostAsync("/api/commands", new[] { unread.Sent })).StatusCode.ShouldBe(
+            HttpStatusCode.Unauthorized
+        );
+    }
+}

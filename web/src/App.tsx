@@ -2,7 +2,7 @@ import { CssBaseline, ThemeProvider } from '@mui/material'
 import { Suspense, useEffect, useMemo } from 'react'
 import { useQueryClient } from '@tanstack/react-query'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
-import { useSession } from './api/queries'
+import { sitesQuery, useSession } from './api/queries'
 import { startEngine } from './engine/engine'
 import { install } from './offline/installation'
 import { useAway } from './offline/useAway'
@@ -41,6 +41,8 @@ export function App({ nonce }: { nonce: string }) {
     // Until it is ready the server answers: what is looked at comes first.
     if (inside)
       return whenQuiet(client, () => {
+        // A plant can be added wherever one is: that asks for the sites.
+        void client.prefetchQuery(sitesQuery)
         // To put Garten on the device is the larger load, and not in anybody's way to wait for.
         void startEngine()?.then(install)
       })

@@ -46,6 +46,7 @@ const known = async <T>(client: QueryClient, key: QueryKey) =>
 
 /** A sheet with what waits on its plant, as the core makes it; null where there is no such plant, or no core here. */
 async function sheetWith(client: QueryClient, plant: string, sheet: SentSheet | null) {
+  await outbox.ready()
   const changes = outbox.left().filter((c) => typeof c.content !== 'object' || c.content === null)
   const own = changes.filter((c) => plantOf(c) === plant)
   if (own.length === 0) return null
@@ -68,6 +69,7 @@ async function sheetWith(client: QueryClient, plant: string, sheet: SentSheet | 
 const sheetKey = (key: QueryKey) => (key[0] === 'plant' && key.length === 2 ? String(key[1]) : null)
 
 async function listWith(client: QueryClient, list: PlantTag[] | null) {
+  await outbox.ready()
   const plants = new Set(outbox.left().flatMap((c) => plantOf(c) ?? []))
   if (plants.size === 0) return list
   const rows = new Map((list ?? []).map((p) => [p.id, p]))

@@ -1,7 +1,8 @@
 /** Whether this device can open Garten without a network, and whether a newer one waits to be taken. */
 export type Installation = 'none' | 'ready' | 'newer'
 
-let state: Installation = 'none'
+// A page that the device itself gave is on it, before that is looked into.
+let state: Installation = globalThis.navigator?.serviceWorker?.controller ? 'ready' : 'none'
 let waiting: ServiceWorker | null = null
 let taking = false
 const watchers = new Set<() => void>()

@@ -1,5 +1,6 @@
 import { hashKey, type QueryClient, type QueryFunctionContext, type QueryKey } from '@tanstack/react-query'
 import { whenQuiet } from '../kit/whenQuiet'
+import { outbox } from './outbox'
 
 /** Who is at work on this device, and what they may see; nobody's answers are shown to anybody else. */
 interface Whose {
@@ -60,6 +61,7 @@ async function entered({ person, role, seesSensitive }: Entered) {
   const now = person && { person: person.id, rights: `${role} ${seesSensitive}` }
   const slot = `garten-rights:${now?.person}`
   whose = now
+  outbox.of(now?.person ?? null)
   if (!now) return
   const before = localStorage.getItem(slot)
   localStorage.setItem(slot, now.rights)

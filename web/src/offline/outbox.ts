@@ -27,6 +27,8 @@ const keeping = new Map<string, Promise<Keeping>>()
 let person: string | null = null
 let all: readonly WaitingChange[] = []
 let failed: string | null = null
+/** The first reading of what waits of this person. */
+let first: Promise<void> | null = null
 const watchers = new Set<() => void>()
 const tell = () => {
   for (const w of watchers) w()
@@ -57,9 +59,14 @@ export const outbox = {
 
   /** Changes are those of one person; another one's are neither shown nor sent. */
   of: (who: string | null) => {
-    if (who !== person) all = []
+    if (who === person) return
+    all = []
     person = who
+    first = null
   },
+
+  /** Once it is known what waits; where the browser keeps nothing, nothing does. */
+  ready: () => (first ??= read().catch(() => undefined)),
 
   /** Reads what waits; where the browser keeps nothing, nothing does. */
   look: () => read().catch(() => undefined),
@@ -168,7 +175,7 @@ function bundled(changes: readonly WaitingChange[]) {
     if (last && last.length < most.changes && size <= room) last.push(c)
     else {
       bundles.push([c])
-      room = size === Infinity ? -1 : most.characters
+      room = most.characters
     }
     room -= size
   }

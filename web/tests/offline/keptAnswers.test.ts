@@ -10,7 +10,9 @@ let ask: () => Promise<unknown>
 /** A page that was just opened: it knows nothing, and keeps what it hears. */
 function opened() {
   const client = new QueryClient({
-    defaultOptions: { queries: { retry: false, persister: orKept((e) => (e === away ? 'away' : 'refused')) } },
+    defaultOptions: {
+      queries: { retry: false, persister: orKept((e) => (e === away ? 'away' : 'refused')) },
+    },
   })
   keepAnswers(client)
   return {

@@ -32,6 +32,22 @@ async function opened(person: string | null = 'falk') {
 const session = (id: string) => ({ 'GET /api/session': { person: { id } } })
 const sentTo = (server: ReturnType<typeof serve>) => server.asked.filter((a) => a.command !== null)
 
+interface Sent {
+  id: string
+  address: string
+  content: string
+}
+
+/** What came in one request. */
+const together = (server: ReturnType<typeof serve>) =>
+  server.asked.filter((a) => a.path === '/api/commands').map((a) => a.body as Sent[])
+
+/** The server takes what comes together, each as it says, up to one it has no answer to. */
+const takes = (says: (sent: Sent) => { status: number; detail?: string }) => ({
+  'POST /api/commands': ({ body }: { body: unknown }) =>
+    (body as Sent[]).map((sent) => ({ id: sent.id, detail: null, theirs: null, ...says(sent) })),
+})
+
 /** All pages are closed: nobody holds what they held. */
 const closePages = () => (locks.held = [])
 
@@ -94,17 +110,33 @@ describe('a change', () => {
 })
 
 describe('what a page left behind', () => {
-  it('is sent in its order, under the numbers it had', async () => {
+  it('is sent in its order in one request, under the numbers it had', async () => {
     const { outbox } = await opened()
     for (const id of ['3', '1', '2']) await outbox.keep(change(id))
     closePages()
-    const answers = ['1', '2', '3'].map((id) => [`PUT /api/sites/${id}`, {}])
-    const server = serve({ ...session('falk'), ...(Object.fromEntries(answers) as Record<string, object>) })
+    const server = serve({ ...session('falk'), ...takes(() => ({ status: 200 })) })
     const { outbox: next, sendLeft } = await opened()
     expect(await sendLeft()).toEqual({ sent: 3, refused: 0, left: false })
-    expect(sentTo(server).map((a) => a.command)).toEqual(['3', '1', '2'])
-    expect(sentTo(server)[0]?.body).toEqual({ name: '3' })
+    expect(together(server).map(ids)).toEqual([['3', '1', '2']])
+    expect(together(server)[0]?.[0]).toMatchObject({ address: '/api/sites/3', content: '{"name":"3"}' })
     expect(next.all()).toEqual([])
+  })
+
+  it('is sent in as many requests as its size asks for', async () => {
+    const { outbox } = await opened()
+    for (let n = 0; n < 30; n++) await outbox.keep(change(`${n}`))
+    await outbox.keep({ ...change('long'), content: 'x'.repeat(150_000) })
+    await outbox.keep({ ...change('longer'), content: 'x'.repeat(150_000) })
+    closePages()
+    const server = serve({
+      ...session('falk'),
+      ...takes(() => ({ status: 200 })),
+      'PUT /api/sites/longer': {},
+    })
+    const { sendLeft } = await opened()
+    expect(await sendLeft()).toEqual({ sent: 32, refused: 0, left: false })
+    expect(together(server).map((b) => b.length)).toEqual([25, 6])
+    expect(sentTo(server).map((a) => a.command)).toEqual(['longer'])
   })
 
   it('is left alone while that page is open', async () => {
@@ -123,11 +155,11 @@ describe('what a page left behind', () => {
     const { outbox } = await opened()
     for (const id of ['1', '2']) await outbox.keep(change(id))
     closePages()
-    const server = serve({ ...session('falk'), 'PUT /api/sites/1': says })
+    const server = serve({ ...session('falk'), 'POST /api/commands': says })
     const { outbox: next, sendLeft } = await opened()
     expect(await sendLeft()).toEqual({ sent: 0, refused: 0, left: true })
     expect(ids(next.all())).toEqual(['1', '2'])
-    expect(sentTo(server)).toHaveLength(1)
+    expect(together(server)).toHaveLength(1)
   })
 
   it('stays with the reason when it is refused, what follows goes on, and it can be tried again', async () => {
@@ -136,8 +168,7 @@ describe('what a page left behind', () => {
     closePages()
     serve({
       ...session('falk'),
-      'PUT /api/sites/1': new Says(409, { detail: 'Changed meanwhile.' }),
-      'PUT /api/sites/2': {},
+      ...takes(({ id }) => (id === '1' ? { status: 409, detail: 'Changed meanwhile.' } : { status: 200 })),
     })
     const { outbox: next, sendLeft } = await opened()
     expect(await sendLeft()).toEqual({ sent: 1, refused: 1, left: false })
@@ -147,6 +178,22 @@ describe('what a page left behind', () => {
     await next.again('1')
     expect(await sendLeft()).toEqual({ sent: 1, refused: 0, left: false })
     expect(next.all()).toEqual([])
+  })
+
+  it('goes no further than one the server had no answer to, and what it took is gone', async () => {
+    const { outbox } = await opened()
+    for (const id of ['1', '2', '3']) await outbox.keep(change(id))
+    closePages()
+    serve({
+      ...session('falk'),
+      'POST /api/commands': () => [
+        { id: '1', status: 200, detail: null, theirs: null },
+        { id: '2', status: 500, detail: 'A fault.', theirs: null },
+      ],
+    })
+    const { outbox: next, sendLeft } = await opened()
+    expect(await sendLeft()).toEqual({ sent: 1, refused: 0, left: true })
+    expect(ids(next.all())).toEqual(['2', '3'])
   })
 })
 

@@ -1,11 +1,12 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material'
-import { useState } from 'react'
+import { useState, useSyncExternalStore } from 'react'
 import { useSession, useSites, useTakePlant } from '../../api/queries'
 import { useHere } from '../../api/devices'
 import type { Origin, PlantInput, VisitContent } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { SiteDialog } from '../../kit/SiteDialog'
 import { useDraft } from '../../kit/useDraft'
+import { kept } from '../../offline/keptAnswers'
 import { OriginField } from './OriginField'
 import { blankVisit, VisitFields } from '../visits/VisitFields'
 import { callOff, newId } from '../../api/command'
@@ -24,6 +25,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
   const take = useTakePlant()
   const here = useHere()
   const today = session?.today ?? ''
+  const away = useSyncExternalStore(kept.watch, kept.away) !== null
   // One id for this plant however often it is sent, so that a lost answer never takes it twice.
   const [id] = useState(newId)
   const [visitId] = useState(newId)
@@ -31,6 +33,7 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
   const [origin, setOrigin] = useState<Origin>('wild')
   const [description, setDescription] = useDraft('take-plant')
   const [visit, setVisit] = useState<VisitContent | null>(null)
+  const [tag, setTag] = useState('')
   const [adding, setAdding] = useState(false)
   const [sent, setSent] = useState<PlantInput | null>(null)
   const last = lastTaken(today)
@@ -38,7 +41,14 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
   const value = visit ?? blankVisit(last?.date ?? today)
   const save = () => {
     if (chosenSite === undefined) return
-    const plant = { id, site: chosenSite, description, origin, visit: { ...value, id: visitId } }
+    const plant = {
+      id,
+      site: chosenSite,
+      description,
+      origin,
+      visit: { ...value, id: visitId },
+      tag: tag.trim() || null,
+    }
     setSent(plant)
     take.mutate(plant, {
       onSuccess: (sheet) => {
@@ -107,7 +117,22 @@ export function TakePlantDialog({ onClose, onTaken }: Props) {
             )}
             <Button onClick={() => setAdding(true)}>New site …</Button>
             <OriginField value={origin} onChange={setOrigin} />
+            <TextField
+              label="Tag on it"
+              placeholder="next free one"
+              value={tag}
+              onChange={(e) => setTag(e.target.value)}
+              slotProps={{ inputLabel: { shrink: true } }}
+              sx={{ width: '9rem' }}
+            />
           </div>
+          {away && (
+            <p className={kitCss.soft}>
+              {sites
+                ? 'The next free tag is not known without a network: write the one you hang on it, or leave it empty and read it later.'
+                : 'The sites are not on this device: pack for the field while there is a network.'}
+            </p>
+          )}
           {here.data && (
             <p className={kitCss.soft} role="status">
               You are {here.data.nearest.words || 'far from any site'} ({here.data.words}

@@ -40,7 +40,7 @@ public static partial class Engine
     }
 
     /// <summary>Answers a question of the bench.</summary>
-    /// <param name="kind">answer, names, account, suspicion, reasons, crosses, apart, sheet, samples or compare or waiting, as the server's addresses are called.</param>
+    /// <param name="kind">answer, names, account, suspicion, reasons, crosses, apart, sheet, samples or compare, waiting, grade, count or line, as the server's addresses are called.</param>
     /// <param name="question">The question as JSON.</param>
     /// <returns>The answer as JSON.</returns>
     [JSExport]
@@ -60,6 +60,9 @@ public static partial class Engine
             "samples" => Write(BenchDesk.Samples(Model, Read(question, json.BenchRequest)), json.SampleAnswer),
             "compare" => Write(BenchDesk.Compare(Model, Read(question, json.PairQuestion)), json.PlantComparison),
             "waiting" => Write(WaitingChanges.On(Model, Read(question, json.WaitingQuestion)), json.WaitingAnswer),
+            "grade" => Write(WaitingChanges.Grade(Model, Read(question, json.GradeAsked)), json.ReturnAnswer),
+            "count" => Write(WaitingCounts.On(Model.Guide, Read(question, json.CountQuestion)), json.CountAnswer),
+            "line" => Write(WaitingCounts.Read(Model.Guide, Read(question, json.LineQuestion)), json.QuickReading),
             _ => throw new ArgumentException($"The bench knows no question “{kind}”.", nameof(kind)),
         };
     }

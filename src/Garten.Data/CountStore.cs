@@ -1,25 +1,10 @@
 using Garten.Core.Commands;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Npgsql;
 
 namespace Garten.Data;
-
-/// <summary>A count sheet.</summary>
-/// <param name="Recorder">Who counted.</param>
-/// <param name="Lines">How many lines it has.</param>
-/// <param name="Content">How the visit was made.</param>
-public sealed record CountSheet(SheetId Id, string SiteName, string Recorder, int Lines, SheetContent Content)
-{
-    /// <summary>Name of the plot or transect; empty where there is none.</summary>
-    public string PlaceName { get; init; } = "";
-
-    /// <summary>Where that lies; null where there is none.</summary>
-    public GeoPoint? At { get; init; }
-
-    /// <summary>Revision a change must start from.</summary>
-    public long Revision { get; init; }
-}
 
 /// <summary>A count that was deleted.</summary>
 /// <param name="Recorder">Who counted.</param>
@@ -308,18 +293,29 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                 async connection =>
                 {
                     // What somebody enters of a name whose other lines they may not know of stands beside those: a refusal would tell of them.
-                    var entered = await connection.ExecuteAsync(
+                    var entered = await connection.ScalarAsync<long>(
                         $"""
-                        insert into count_line (id, sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person, apart)
-                        select coalesce(a.id, new_id()), $1, a.plot, case when a.taxon like 'own-%' then 0 else $2 end, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $3,
+                        with put as (
+                        insert into count_line (id, sheet, plot, guide_version, taxon, qualifier, origin, unit, amount, note, person, apart, command)
+                        select a.id, $1, a.plot, case when a.taxon like 'own-%' then 0 else $2 end, a.taxon, a.qualifier, a.origin, a.unit, a.amount, a.note, $3,
                                case when {policy.HidesTaxon(
                             "a"
-                        )} and not exists (select from count_sheet c join visit v on v.id = c.visit where c.id = $1 and v.recorder = $3) then $3 end
+                        )} and not exists (select from count_sheet c join visit v on v.id = c.visit where c.id = $1 and v.recorder = $3) then $3 end,
+                               nullif(current_setting('garten.command', true), '')::uuid
                         from unnest($4::int[], $5::text[], $6::text[], $7::text[], $8::text[], $9::float8[], $10::text[], $11::bool[], $13::uuid[])
                             with ordinality a (plot, taxon, qualifier, origin, unit, amount, note, adds, id, ordinal)
                         order by a.ordinal
                         on conflict (sheet, plot, taxon, qualifier, origin, unit, coalesce(apart, '00000000-0000-0000-0000-000000000000')) where removed_at is null and unit <> 'GirthCentimetres'
-                        do update set amount = count_line.amount + excluded.amount, revision = nextval('revision_number') where excluded.unit = any($12)
+                        do update set amount = count_line.amount + excluded.amount, revision = nextval('revision_number'), command = excluded.command where excluded.unit = any($12)
+                        returning id, plot, taxon, qualifier, origin, unit),
+                        same as (
+                            -- Of the lines that joined one there was, who entered them knows them by another id.
+                            insert into same_line (noted, kept)
+                            select a.id, put.id from put
+                            join unnest($4::int[], $5::text[], $6::text[], $7::text[], $8::text[], $13::uuid[]) a (plot, taxon, qualifier, origin, unit, id)
+                                on (a.plot, a.taxon, a.qualifier, a.origin, a.unit) = (put.plot, put.taxon, put.qualifier, put.origin, put.unit)
+                            where a.id <> put.id and put.unit <> 'GirthCentimetres' on conflict (noted) do nothing)
+                        select count(*) from put
                         """,
                         [
                             command.Sheet,
@@ -334,7 +330,9 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
                             lines.Select(l => l.Note).ToArray(),
                             lines.Select(l => ProtocolRules.AddsUp(l.Unit)).ToArray(),
                             Enum.GetValues<CountUnit>().Where(ProtocolRules.AddsUp).Select(u => u.ToString()).ToArray(),
-                            lines.Select((l, i) => IdOf(l, i, head)).ToArray(),
+                            lines
+                                .Select((l, i) => (l.Id == default ? EnterLines.IdOf(head.Id, i) : l.Id).Value)
+                                .ToArray(),
                         ],
                         cancel
                     );
@@ -354,7 +352,10 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     public Task<bool> HandleAsync(CommandHead head, SetLine command, CancellationToken cancel) =>
         ChangeAsync(
             head,
-            "update count_line set amount = $2::float8, origin = $3, note = $4, revision = nextval('revision_number') where id = $1 and revision = $5 and removed_at is null",
+            """
+            update count_line set amount = $2::float8, origin = $3, note = $4, revision = nextval('revision_number'), command = nullif(current_setting('garten.command', true), '')::uuid
+            where id = $1 and (revision = $5 or ($5 < 0 and revision_away(command) = $5)) and removed_at is null
+            """,
             [command.Id, command.Amount, command.Origin.ToString(), command.Note, command.Expected],
             cancel
         );
@@ -367,7 +368,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             {
                 await connection.ExecuteAsync("select set_config('garten.quiet', 'on', true)", [], cancel);
                 await connection.ExecuteAsync(
-                    "update count_line set amount = amount + 1, revision = nextval('revision_number') where id = $1 and removed_at is null",
+                    "update count_line set amount = amount + 1, revision = nextval('revision_number'), command = nullif(current_setting('garten.command', true), '')::uuid where id = $1 and removed_at is null",
                     [command.Id],
                     cancel
                 );
@@ -385,7 +386,11 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var found = await connection.QueryAsync(
-            Lines.Replace("and l.removed_at is null", "and l.id = $1", StringComparison.Ordinal),
+            Lines.Replace(
+                "and l.removed_at is null",
+                "and l.id = coalesce((select kept from same_line where noted = $1), $1)",
+                StringComparison.Ordinal
+            ),
             [id],
             r => (r.Id<SheetId>(9), ReadLine(r)),
             cancel
@@ -397,7 +402,7 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
     public Task<bool> HandleAsync(CommandHead head, RemoveLine command, CancellationToken cancel) =>
         ChangeAsync(
             head,
-            "update count_line set removed_at = case when $2 then now() end, revision = nextval('revision_number') where id = $1",
+            "update count_line set removed_at = case when $2 then now() end, revision = nextval('revision_number'), command = nullif(current_setting('garten.command', true), '')::uuid where id = $1",
             [command.Id, command.Away],
             cancel
         );
@@ -491,12 +496,6 @@ public sealed class CountStore(NpgsqlDataSource source, SensitivePlacePolicy pol
             return false;
         }
     }
-
-    /// <summary>The id a line came with, or that of the command for the first; others get one in the database.</summary>
-    private static Guid? IdOf(SheetLine line, int at, CommandHead head) =>
-        line.Id != default ? line.Id.Value
-        : at == 0 ? head.Id
-        : null;
 
     /// <summary>The name stands on the sheet already: all of the change is taken back.</summary>
     private sealed class LineStandsException : Exception;

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net;
 using System.Text.Json;
 using System.Text.Json.Nodes;
@@ -43,7 +44,7 @@ public sealed class AwayTests(ServerFixture server) : ServerTest(server)
                 id = Id,
                 name = Name,
                 at = At,
-                content = Content,
+                sent = Content,
                 asked = "2026-05-20T09:00:00.000Z",
             };
     }
@@ -93,8 +94,7 @@ public sealed class AwayTests(ServerFixture server) : ServerTest(server)
 
     private async Task<WaitingAnswer> ShownAsync(JsonNode? sheet, params Change[] changes)
     {
-        var tables = (await Me.GetAsync("/api/guide/tables")).ToJsonString();
-        var model = new CandidateModel(new Guide(JsonSerializer.Deserialize(tables, BenchJson.Default.GuideTables)!));
+        var model = await ModelAsync();
         var person = (await Me.GetAsync("/api/session"))["person"]!;
         var question = JsonSerializer.Serialize(
             new
@@ -113,6 +113,15 @@ public sealed class AwayTests(ServerFixture server) : ServerTest(server)
             Web
         );
         return WaitingChanges.On(model, JsonSerializer.Deserialize(question, BenchJson.Default.WaitingQuestion)!);
+    }
+
+    private async Task<DateOnly> TodayAsync() =>
+        DateOnly.Parse((string)(await Me.GetAsync("/api/session"))["today"]!, CultureInfo.InvariantCulture);
+
+    private async Task<CandidateModel> ModelAsync()
+    {
+        var tables = (await Me.GetAsync("/api/guide/tables")).ToJsonString();
+        return new(new Guide(JsonSerializer.Deserialize(tables, BenchJson.Default.GuideTables)!));
     }
 
     /// <summary>A sheet without what only the server can know: numbers of revisions, and tags it gives.</summary>
@@ -252,6 +261,14 @@ public sealed class AwayTests(ServerFixture server) : ServerTest(server)
         var sheet = await Me.GetAsync($"/api/plants/{Plant}");
         Told(Written(shown)).ShouldBe(Told(sheet));
 
+        // The core on the device grades it as the server does, and waits for the same.
+        var graded = await Me.GetAsync($"/api/plants/{Plant}/grade");
+        var here = WaitingChanges.Grade(
+            await ModelAsync(),
+            new(shown.Sheet!, await TodayAsync(), graded["run"].Deserialize(BenchJson.Default.YearRun)!)
+        );
+        JsonSerializer.Serialize(here, BenchJson.Default.ReturnAnswer).ShouldBe(graded["answer"]!.ToJsonString());
+
         // Sent once more, nothing is made twice.
         Statuses(await SendAsync(day)).ShouldAllBe(s => s == 200);
         Told(await Me.GetAsync($"/api/plants/{Plant}")).ShouldBe(Told(sheet));
@@ -289,6 +306,141 @@ public sealed class AwayTests(ServerFixture server) : ServerTest(server)
         shown.Changes.Select(c => c.Shows).ShouldBe([false, false]);
         shown.Changes[0].Why.ShouldBe("T. Lindqvist changed this feature in the meantime.");
         shown.Sheet!.Observations.Select(o => o.Summary).ShouldBe(["entire", "scaly"]);
+    }
+
+    private static Change Counting(string name, string method, string address, object? content, LineId? line = null)
+    {
+        var change = new Change(name, method, address, content);
+        if (line is { } id)
+        {
+            change.At["line"] = id.Value.ToString();
+        }
+
+        return change;
+    }
+
+    private static object Entry(string text, LineId? id = null, int plot = 1) =>
+        new
+        {
+            plot,
+            text,
+            taxon = (string?)null,
+            origin = "wild",
+            id = id?.Value,
+        };
+
+    [Fact]
+    public async Task A_count_made_away_shows_on_the_device_as_the_server_makes_it_once_it_is_sent()
+    {
+        var count = Guid.CreateVersion7();
+        var (maple, willow) = (new LineId(Guid.CreateVersion7()), new LineId(Guid.CreateVersion7()));
+        object content = new
+        {
+            site = DemoIds.Site(1),
+            date = "2026-05-20",
+            protocol = "quadrats",
+            plots = 2,
+            plotAreaM2 = 4.0,
+            lengthM = (double?)null,
+            started = (string?)null,
+            ended = (string?)null,
+            companions = "",
+            weather = "dry",
+            note = "",
+        };
+        var lines = $"/api/counts/{count}/lines";
+        static string Line(LineId id, string rest = "") => $"/api/count-lines/{id.Value}{rest}";
+        var more = Counting("oneMore", "POST", Line(maple, "/one-more"), null, maple);
+        Change[] day =
+        [
+            Counting(
+                "beginCount",
+                "POST",
+                "/api/counts",
+                new
+                {
+                    id = count,
+                    content,
+                    safe = true,
+                }
+            ),
+            Counting("enterLine", "POST", lines, Entry("Acer macrophyllum 3 stems", maple)),
+            Counting("enterLine", "POST", lines, Entry("Salix scouleriana 2 stems", willow, 2)),
+            Counting("enterLine", "POST", lines, Entry("Acer macrophyllum 4 stems")),
+            more,
+            Counting(
+                "setLine",
+                "PUT",
+                Line(maple),
+                new
+                {
+                    amount = 11,
+                    origin = "planted",
+                    note = "with the far ones",
+                    expected = more.Leaves,
+                },
+                maple
+            ),
+            Counting("takeLineAway", "DELETE", Line(willow), null, willow),
+            Counting("putLineBack", "POST", Line(willow, "/back"), null, willow),
+            Counting("enterLine", "POST", lines, Entry("Acer macrophyllum 1 stems")),
+        ];
+        var person = (await Me.GetAsync("/api/session"))["person"]!;
+        var question = JsonSerializer.Serialize(
+            new
+            {
+                view = (object?)null,
+                changes = day.Select(c => c.Kept),
+                who = new
+                {
+                    person = (string)person["id"]!,
+                    name = (string)person["name"]!,
+                    today = "2026-12-01",
+                    yardsticks = Array.Empty<object>(),
+                },
+                sites = await Me.GetAsync("/api/sites"),
+            },
+            Web
+        );
+        var shown = WaitingCounts.On(
+            (await ModelAsync()).Guide,
+            JsonSerializer.Deserialize(question, BenchJson.Default.CountQuestion)!
+        );
+        shown.Changes.Select(c => c.Why).ShouldAllBe(w => w == null);
+        shown.Changes.ShouldAllBe(c => c.Shows);
+
+        var answers = await SendAsync(day);
+        Statuses(answers).ShouldAllBe(s => s == 200, answers.ToJsonString());
+        var view = await Me.GetAsync($"/api/counts/{count}");
+        static string[] Lines(IEnumerable<JsonNode?> all) =>
+            [
+                .. all.Select(l =>
+                    $"{l!["fullName"]} {l["line"]!["plot"]} {l["line"]!["amount"]} {l["line"]!["origin"]} {l["line"]!["note"]}"
+                ),
+            ];
+        var here = JsonNode.Parse(JsonSerializer.Serialize(shown.View, BenchJson.Default.CountView))!;
+        Lines(here["lines"]!.AsArray()).ShouldBe(Lines(view["lines"]!.AsArray()));
+        here["sheet"]!["content"]!.ToJsonString().ShouldBe(view["sheet"]!["content"]!.ToJsonString());
+        Statuses(await SendAsync(day)).ShouldAllBe(s => s == 200);
+        (await Me.GetAsync($"/api/counts/{count}")).ToJsonString().ShouldBe(view.ToJsonString());
+
+        // What another counted of the same name meanwhile, and what is counted on it by the id the device gave, is one line.
+        using var other = new Client(Address);
+        await other.BeAsync(1);
+        await other.PostAsync(lines, Entry("Rosa nutkana 5 stems", plot: 2));
+        var rose = new LineId(Guid.CreateVersion7());
+        Statuses(
+                await SendAsync(
+                    Counting("enterLine", "POST", lines, Entry("Rosa nutkana 2 stems", rose, 2)),
+                    Counting("oneMore", "POST", Line(rose, "/one-more"), null, rose)
+                )
+            )
+            .ShouldBe([200, 200]);
+        (await Me.GetAsync($"/api/counts/{count}"))["lines"]!
+            .AsArray()
+            .Where(l => (string?)l!["fullName"] == "Rosa nutkana")
+            .Select(l => (double)l!["line"]!["amount"]!)
+            .ShouldBe([8]);
     }
 
     [Fact]
@@ -364,7 +516,7 @@ public sealed class AwayTests(ServerFixture server) : ServerTest(server)
 
         // What cannot be read is refused alone, and what comes after it goes on.
         var unread = On(plant, "addVisit", "POST", "visits", new { date = "not a day" });
-        var nowhere = To("POST", "/api/nothing-here");
+        var nowhere = On(Guid.CreateVersion7(), "addVisit", "POST", "visits", Visit("2026-05-01", null));
         Statuses(
                 await SendAsync(
                     Taking(plant, visit),

@@ -56,7 +56,8 @@ public sealed class OfflineTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Open("/identify/TF-007?do=features&organ=bark");
         browser.See("Bark surface");
         browser.ButtonIn("[role=group][aria-label='Bark surface']", "scaly").Click();
-        browser.See("Kept on this device, not sent yet: scaly.");
+        browser.See("Kept on this device, not sent yet.");
+        browser.See("Recorded: scaly");
         browser.See("1 change waiting");
 
         Away(browser);
@@ -118,6 +119,70 @@ public sealed class OfflineTests(WebFixture server) : IClassFixture<WebFixture>
         browser.Reload();
         browser.See("Shrub that waits");
         browser.Text.ShouldNotContain("called off");
+    }
+
+    [Fact]
+    public void A_plant_is_added_seen_and_named_without_a_network_and_all_of_it_is_there_afterwards()
+    {
+        using var browser = InTheWoods("/identify/TF-004?do=features&organ=bark");
+        browser.Open("/identify/TF-004?do=features&organ=bark");
+        browser.See("Bark surface");
+        Describe(browser, "Maple by the far weir");
+        browser.See("The next free tag is not known without a network");
+        var tag = browser.Field("Tag on it");
+        tag.SendKeys("ja-007");
+        browser.Button("Add it").Click();
+        browser.SeeNoMore("What it looks like, and where it stands");
+        browser.Find("h1").Text.ShouldBe("JA-007");
+        browser.OpenFeatures("Leaf");
+        browser.ButtonIn("[role=group][aria-label='Leaf arrangement']", "opposite").Click();
+        browser.See("Recorded: opposite");
+        browser.ButtonIn("[role=group][aria-label='Leaf arrangement']", "alternate").Click();
+        browser.See("Recorded: alternate");
+        browser.Press(OpenQA.Selenium.Keys.Control + "z" + OpenQA.Selenium.Keys.Null);
+        browser.See("Recorded: opposite");
+        browser.See("4 changes waiting");
+
+        // The page goes, and the network with it: what was made is there from a cold start.
+        Away(browser);
+        browser.Open("/identify");
+        browser.See("Maple by the far weir");
+        browser.Open("/waiting");
+        browser.See("A plant is added");
+        browser.See("The last step is undone");
+        browser.Disconnect(off: false);
+        browser.See("Nothing waits");
+        browser.Open("/identify/JA-007?do=features&organ=leaf");
+        browser.See("Recorded: opposite");
+        browser.SeeNoMore("Kept on this device");
+        browser.Text.ShouldNotContain("Garten is not reached");
+    }
+
+    [Fact]
+    public void What_two_saw_of_one_feature_is_shown_side_by_side_and_decided_by_a_person()
+    {
+        using var browser = InTheWoods("/identify/TF-018?do=features&organ=bark");
+        browser.Open("/identify/TF-018?do=features&organ=bark");
+        browser.See("Bark surface");
+        browser.ButtonIn("[role=group][aria-label='Bark surface']", "scaly").Click();
+        browser.See("1 change waiting");
+        using (var other = new Browser(server.Address, enter: "T. Lindqvist"))
+        {
+            other.Open("/identify/TF-018?do=features&organ=bark");
+            other.See("Bark surface");
+            // On the visit the first one looked at, whoever made it.
+            other.ButtonIn("[role=group][aria-label='Bark surface']", "smooth").Click();
+            other.See("Recorded: smooth");
+        }
+
+        browser.Open("/waiting");
+        browser.Disconnect(off: false);
+        browser.See("T. Lindqvist changed this feature in the meantime");
+        browser.See("Bark surface: smooth");
+        browser.Button("Record mine instead").Click();
+        browser.See("Nothing waits");
+        browser.Open("/identify/TF-018?do=features&organ=bark");
+        browser.See("Recorded: scaly");
     }
 
     private static void Describe(Browser browser, string description)

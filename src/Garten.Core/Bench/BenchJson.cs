@@ -7,7 +7,9 @@ using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Identification;
 using Garten.Core.Keys;
+using Garten.Core.Sheets;
 using Garten.Core.Survey;
+using Garten.Core.Survey.Counting;
 
 namespace Garten.Core.Bench;
 
@@ -31,6 +33,17 @@ namespace Garten.Core.Bench;
 [JsonSerializable(typeof(SampleAnswer))]
 [JsonSerializable(typeof(WaitingQuestion))]
 [JsonSerializable(typeof(WaitingAnswer))]
+[JsonSerializable(typeof(GradeAsked))]
+[JsonSerializable(typeof(ReturnAnswer))]
+[JsonSerializable(typeof(CountQuestion))]
+[JsonSerializable(typeof(CountAnswer))]
+[JsonSerializable(typeof(CountView))]
+[JsonSerializable(typeof(LineQuestion))]
+[JsonSerializable(typeof(QuickReading))]
+[JsonSerializable(typeof(CountInput))]
+[JsonSerializable(typeof(SheetChange))]
+[JsonSerializable(typeof(LineInput))]
+[JsonSerializable(typeof(LineChange))]
 [JsonSerializable(typeof(PlantInput))]
 [JsonSerializable(typeof(PlantCorrection))]
 [JsonSerializable(typeof(VisitContent))]
@@ -54,11 +67,13 @@ namespace Garten.Core.Bench;
         typeof(CamelCase<Certainty>),
         typeof(CamelCase<CharacterKind>),
         typeof(CamelCase<Commonness>),
+        typeof(CamelCase<CountUnit>),
         typeof(CamelCase<CrossSide>),
         typeof(CamelCase<EvidenceSource>),
         typeof(CamelCase<Exposure>),
         typeof(CamelCase<FindingKind>),
         typeof(CamelCase<FrequencyWord>),
+        typeof(CamelCase<Grade>),
         typeof(CamelCase<HarmLevel>),
         typeof(CamelCase<Hazard>),
         typeof(CamelCase<HiddenReason>),
@@ -74,6 +89,8 @@ namespace Garten.Core.Bench;
         typeof(CamelCase<Phenophase>),
         typeof(CamelCase<PlantPart>),
         typeof(CamelCase<PriorFactor>),
+        typeof(CamelCase<Protocol>),
+        typeof(CamelCase<ReasonKind>),
         typeof(CamelCase<Season>),
         typeof(CamelCase<Sex>),
         typeof(CamelCase<SourceClass>),

@@ -1,25 +1,12 @@
 using System.Text.Json;
-using System.Text.Json.Serialization.Metadata;
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Identification;
+using Garten.Core.Seasons;
 using Garten.Core.Sheets;
 using Garten.Core.Survey.Places;
 
 namespace Garten.Core.Bench;
-
-/// <summary>A change that lies on a device and has not reached the server.</summary>
-/// <param name="Id">Number of the command.</param>
-/// <param name="Name">What is asked, by the name of the request, such as <c>recordFeature</c>.</param>
-/// <param name="At">The parts of its address, by their names.</param>
-/// <param name="Content">What was sent with it; null for nothing.</param>
-/// <param name="Asked">When it was asked for, by the clock of the device.</param>
-public sealed record WaitingChange(
-    Guid Id,
-    string Name,
-    IReadOnlyDictionary<string, string> At,
-    JsonElement? Content,
-    DateTimeOffset Asked
-);
 
 /// <summary>A sheet as the server last gave it, and what was changed of its plant since.</summary>
 /// <param name="Sheet">The sheet; null for a plant the server does not know yet.</param>
@@ -32,11 +19,10 @@ public sealed record WaitingQuestion(
     IReadOnlyList<Site> Sites
 );
 
-/// <summary>What became of a change on the sheet.</summary>
-/// <param name="Shows">True where the sheet shows it; else it shows once the server has it, or the reason stands beside.</param>
-/// <param name="Why">Why it cannot be made, in words; null where nothing stands against it.</param>
-/// <param name="Field">The field that is about; empty where it is none.</param>
-public sealed record ChangeShown(Guid Id, bool Shows, string? Why, string Field);
+/// <summary>A question for the grade of a plant, and for what would raise it.</summary>
+/// <param name="Today">The day it is.</param>
+/// <param name="Run">How this year runs, as the server last said.</param>
+public sealed record GradeAsked(PlantSheet Sheet, DateOnly Today, YearRun Run);
 
 /// <summary>A sheet with what waits on it.</summary>
 /// <param name="Sheet">The sheet; null where there is no such plant yet, or not any more.</param>
@@ -51,6 +37,14 @@ public sealed record WaitingAnswer(PlantSheet? Sheet, PlantTag? Listed, IReadOnl
 /// </summary>
 public static class WaitingChanges
 {
+    /// <summary>The grade of a plant as it stands with its changes, and what would raise it.</summary>
+    /// <param name="model">The guide made ready.</param>
+    public static ReturnAnswer Grade(CandidateModel model, GradeAsked question) =>
+        new ReturnDay(model.Guide, question.Today, question.Run).Of(
+            PlantAssessment.Of(model, question.Sheet.Graded()),
+            question.Sheet.Plant.Site.AsSeasonPlace()
+        );
+
     /// <summary>The sheet after its changes.</summary>
     /// <param name="model">The guide made ready.</param>
     public static WaitingAnswer On(CandidateModel model, WaitingQuestion question)
@@ -60,20 +54,14 @@ public static class WaitingChanges
         var shown = new List<ChangeShown>(question.Changes.Count);
         foreach (var change in question.Changes)
         {
-            try
-            {
-                var (after, shows) = at.Make(sheet, change);
-                sheet = after;
-                shown.Add(new(change.Id, shows, null, ""));
-            }
-            catch (RuleException e)
-            {
-                shown.Add(new(change.Id, false, e.Message, e.Field));
-            }
-            catch (JsonException)
-            {
-                shown.Add(new(change.Id, false, "This change was made by another version of Garten.", ""));
-            }
+            shown.Add(
+                change.Shown(() =>
+                {
+                    var (after, shows) = at.Make(sheet, change);
+                    sheet = after;
+                    return shows;
+                })
+            );
         }
 
         return new(sheet, sheet?.Listed(), shown);
@@ -123,7 +111,7 @@ public static class WaitingChanges
             var json = BenchJson.Default;
             if (change.Name == "takePlant")
             {
-                var input = Content(change, json.PlantInput);
+                var input = change.Content(json.PlantInput);
                 return (sheet ?? away.Taken(input, SiteOf(input.Site), change.Id), true);
             }
 
@@ -134,43 +122,56 @@ public static class WaitingChanges
 
             var after = change.Name switch
             {
-                "correctPlant" when Content(change, json.PlantCorrection) is var input => SheetAway.Corrected(
+                "correctPlant" when change.Content(json.PlantCorrection) is var input => SheetAway.Corrected(
                     sheet,
                     input,
                     SiteOf(input.After.Site)
                 ),
-                "addVisit" => away.Visited(sheet, Content(change, json.VisitContent), change.Id),
-                "correctVisit" => away.VisitCorrected(sheet, Visit(change), Content(change, json.VisitCorrection)),
-                "deleteVisit" => SheetAway.VisitDeleted(sheet, Visit(change)),
+                "addVisit" => away.Visited(sheet, change.Content(json.VisitContent), change.Id),
+                "correctVisit" => away.VisitCorrected(
+                    sheet,
+                    change.IdAt<VisitId>("visit"),
+                    change.Content(json.VisitCorrection)
+                ),
+                "deleteVisit" => SheetAway.VisitDeleted(sheet, change.IdAt<VisitId>("visit")),
                 "recordFeature" => Done(
                     sheet,
                     away.Recorded(
                         sheet,
-                        Visit(change),
-                        At(change, "character"),
-                        Content(change, json.ObservationInput),
+                        change.IdAt<VisitId>("visit"),
+                        change.PartAt("character"),
+                        change.Content(json.ObservationInput),
                         change.Id
                     ),
                     change
                 ),
                 "removeFeature" => Done(
                     sheet,
-                    away.FeatureRemoved(sheet, Visit(change), At(change, "character"), Expected(change)),
+                    away.FeatureRemoved(
+                        sheet,
+                        change.IdAt<VisitId>("visit"),
+                        change.PartAt("character"),
+                        change.Expected()
+                    ),
                     change
                 ),
-                "walk" => Done(sheet, away.Walked(sheet, Content(change, json.KeyMove), change.Id), change),
+                "walk" => Done(sheet, away.Walked(sheet, change.Content(json.KeyMove), change.Id), change),
                 "undo" => Moved(sheet, again: false, change.Id),
                 "redo" => Moved(sheet, again: true, change.Id),
-                "determine" => away.Named(sheet, Content(change, json.NameInput)),
-                "withdrawName" => SheetAway.NameWithdrawn(sheet, Name(change, "name"), Content(change, json.Reasoned)),
+                "determine" => away.Named(sheet, change.Content(json.NameInput)),
+                "withdrawName" => SheetAway.NameWithdrawn(
+                    sheet,
+                    change.IdAt<DeterminationId>("name"),
+                    change.Content(json.Reasoned)
+                ),
                 "reviewName" => away.Reviewed(
                     sheet,
-                    Name(change, "determination"),
-                    Content(change, json.ReviewInput),
+                    change.IdAt<DeterminationId>("determination"),
+                    change.Content(json.ReviewInput),
                     change.Id,
                     change.Asked
                 ),
-                "addVoucher" => away.Collected(sheet, Content(change, json.VoucherContent)),
+                "addVoucher" => away.Collected(sheet, change.Content(json.VoucherContent)),
                 _ => null,
             };
             return (after ?? sheet, after is not null);
@@ -184,8 +185,8 @@ public static class WaitingChanges
                     ? new Step.Walk(what, before.Question.Walk, after.Question.Walk)
                     : new Step.Feature(
                         what,
-                        Visit(change),
-                        At(change, "character"),
+                        change.IdAt<VisitId>("visit"),
+                        change.PartAt("character"),
                         On(before, change),
                         On(after, change)
                     )
@@ -218,31 +219,11 @@ public static class WaitingChanges
 
         private static ObservationView? On(PlantSheet sheet, WaitingChange change) =>
             sheet.Observations.FirstOrDefault(o =>
-                o.Visit == Visit(change) && o.Seen.Character.Value == At(change, "character")
+                o.Visit == change.IdAt<VisitId>("visit") && o.Seen.Character.Value == change.PartAt("character")
             );
 
         private Site SiteOf(SiteId id) =>
             sites.FirstOrDefault(s => s.Id == id)
             ?? throw new RuleException("site", "There is no such site. Choose one from the list.");
-
-        private static string At(WaitingChange change, string part) =>
-            change.At.GetValueOrDefault(part) ?? throw new JsonException($"The address has no {part}.");
-
-        private static VisitId Visit(WaitingChange change) =>
-            EntityId.TryParse<VisitId>(At(change, "visit"), out var id) ? id : throw new JsonException("No visit.");
-
-        private static DeterminationId Name(WaitingChange change, string part) =>
-            EntityId.TryParse<DeterminationId>(At(change, part), out var id) ? id : throw new JsonException("No name.");
-
-        private static long Expected(WaitingChange change) =>
-            long.TryParse(At(change, "expected"), System.Globalization.CultureInfo.InvariantCulture, out var revision)
-                ? revision
-                : throw new JsonException("No revision.");
-
-        private static T Content<T>(WaitingChange change, JsonTypeInfo<T> type)
-            where T : class =>
-            change.Content is { } content && content.Deserialize(type) is { } read
-                ? read
-                : throw new JsonException("The change is empty.");
     }
 }

@@ -1,3 +1,4 @@
+using System.Buffers.Binary;
 using Garten.Core.Survey.Counting;
 
 namespace Garten.Core.Commands;
@@ -16,8 +17,20 @@ public sealed record SetCount(SheetId Id, SheetContent Content, long Expected) :
 public sealed record RemoveCount(SheetId Id, bool Away = true) : Command;
 
 /// <summary>Enters lines, all or none. Counts of the same name in the same plot and unit are added up.</summary>
-/// <param name="Lines">The lines; the first without an id gets that of the command, others one of their own; their names do not matter.</param>
-public sealed record EnterLines(SheetId Sheet, IReadOnlyList<SheetLine> Lines) : Command;
+/// <param name="Lines">The lines; those without an id get one from that of the command; their names do not matter.</param>
+public sealed record EnterLines(SheetId Sheet, IReadOnlyList<SheetLine> Lines) : Command
+{
+    /// <summary>The id of a line that came without one: that of the command for the first, and from it for the others.</summary>
+    /// <param name="at">Place among the lines, from 0.</param>
+    public static LineId IdOf(Guid command, int at)
+    {
+        Span<byte> bytes = stackalloc byte[16];
+        command.TryWriteBytes(bytes, bigEndian: true, out _);
+        var last = BinaryPrimitives.ReadUInt32BigEndian(bytes[12..]);
+        BinaryPrimitives.WriteUInt32BigEndian(bytes[12..], unchecked(last + (uint)at));
+        return new(new Guid(bytes, bigEndian: true));
+    }
+}
 
 /// <summary>Sets the number, origin and note of a line.</summary>
 /// <param name="Amount">The number; null where nothing is counted.</param>

@@ -1,3 +1,4 @@
+using Garten.Core.Assessment;
 using Garten.Core.Evidence;
 using Garten.Core.Survey;
 
@@ -34,6 +35,29 @@ public sealed record PlantSheet(
 {
     /// <summary>The plant as the core is asked about it.</summary>
     public Plant Asked() => Question with { Observations = [.. Observations.Select(o => o.Seen)] };
+
+    /// <summary>The plant with what was said of its names, as grades are reckoned from it.</summary>
+    public GradeQuestion Graded() =>
+        new(
+            Asked(),
+            [
+                .. Determinations.Select(d => new GivenName(new(d.Taxon), d.Qualifier, d.Person, d.Date)
+                {
+                    FullName = d.FullName,
+                }),
+            ]
+        )
+        {
+            Reviews =
+            [
+                .. Determinations
+                    .Take(1)
+                    .SelectMany(d => d.Reviews)
+                    .DistinctBy(r => r.Person)
+                    .Select(r => new NameReview(r.Person, r.Verdict, r.Remark)),
+            ],
+            Vouchers = [.. Vouchers.Select(v => v.Content.Number)],
+        };
 
     /// <summary>The plant as it is listed.</summary>
     public PlantTag Listed()

@@ -1,4 +1,5 @@
 using Garten.Core.Guides;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Counting;
 using Garten.Data;
 using Garten.Server.Requests;
@@ -21,16 +22,7 @@ public sealed class CountViews(CountStore store, CurrentGuide current, CurrentPe
             : (await store.LinesAsync(before.Id, cancel)).Select(l => l.Taxon).Distinct().Where(t => !own.Contains(t));
         return new(
             sheet,
-            [
-                .. lines.Select(l => new CountLineView(
-                    l,
-                    current.Guide.FindTaxon(new(l.Taxon)) is { } taxon
-                        ? DeterminationName.Full(taxon, l.Qualifier)
-                        : l.Name,
-                    QuickEntry.InWords(l.Unit),
-                    ProtocolRules.AddsUp(l.Unit)
-                )),
-            ],
+            [.. lines.Select(l => CountLineView.Of(l, current.Guide))],
             ProtocolRules.HasPlots(sheet.Content.Protocol),
             ProtocolRules.UsualInWords(sheet.Content.Protocol),
             before?.Content.Date,

@@ -1,3 +1,4 @@
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
 using Garten.Core.Survey.Places;

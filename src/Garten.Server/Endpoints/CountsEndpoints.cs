@@ -1,4 +1,5 @@
 using Garten.Core.Commands;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Counting;
 using Garten.Data;
 using Garten.Formats.Calendars;
@@ -10,48 +11,6 @@ namespace Garten.Server.Endpoints;
 /// <param name="Sheets">The sheets, the latest first.</param>
 /// <param name="More">True when there are earlier ones.</param>
 public sealed record CountPage(IReadOnlyList<CountSheet> Sheets, bool More);
-
-/// <summary>A count to begin.</summary>
-/// <param name="Id">Made by who begins it, so that sending it twice begins one.</param>
-/// <param name="Content">How the visit is made.</param>
-/// <param name="Safe">True when the checks before setting out were made.</param>
-public sealed record CountInput(SheetId Id, SheetContent Content, bool Safe);
-
-/// <summary>A name to look for again.</summary>
-/// <param name="Text">What to type for it.</param>
-public sealed record SeenBefore(TaxonName Taxon, string Text);
-
-/// <summary>A line of a count, ready to show.</summary>
-/// <param name="FullName">The name with its qualifier.</param>
-/// <param name="UnitWords">What the number counts, in words.</param>
-/// <param name="Tally">True when its number can be counted up one by one.</param>
-public sealed record CountLineView(SheetLine Line, string FullName, string UnitWords, bool Tally);
-
-/// <summary>A count with its lines.</summary>
-/// <param name="HasPlots">True when it is made in plots.</param>
-/// <param name="Usual">What a bare number counts, in words.</param>
-/// <param name="Before">The last such visit to the site; null when there is none.</param>
-/// <param name="SeenBefore">What was seen on it and is not on this sheet yet.</param>
-/// <param name="Partial">True where sensitive species that others counted, if there are any, are not shown to the person who asks.</param>
-public sealed record CountView(
-    CountSheet Sheet,
-    IReadOnlyList<CountLineView> Lines,
-    bool HasPlots,
-    string Usual,
-    DateOnly? Before,
-    IReadOnlyList<SeenBefore> SeenBefore,
-    bool Partial
-);
-
-/// <summary>What is set of a line.</summary>
-/// <param name="Amount">The number; null where nothing is counted.</param>
-/// <param name="Origin">Wild, planted or not known.</param>
-/// <param name="Expected">Revision the change starts from.</param>
-public sealed record LineChange(double? Amount, Origin Origin, string Note, long Expected);
-
-/// <summary>How a visit was made, as it shall be.</summary>
-/// <param name="Expected">Revision the change starts from.</param>
-public sealed record SheetChange(SheetContent Content, long Expected);
 
 /// <summary>Counts by protocol, and what they come to.</summary>
 public static class CountsEndpoints
@@ -142,17 +101,9 @@ public static class CountsEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    if (!input.Safe)
-                    {
-                        throw new RuleException(
-                            "safe",
-                            "Make the checks before you set out, and tick that they are made."
-                        );
-                    }
-
                     await store.HandleAsync(
                         person.Head,
-                        new BeginCount(input.Id, await CheckAsync(input.Content, places, clock, cancel)),
+                        new BeginCount(input.Id, await CheckAsync(input.Begun, places, clock, cancel)),
                         cancel
                     );
                     return await views.OfAsync(input.Id, cancel);
@@ -252,10 +203,7 @@ public static class CountsEndpoints
                     var lines = SheetRules.Lines(input, content, current.Guide);
                     if (!await store.HandleAsync(person.Head, new EnterLines(sheet, lines), cancel))
                     {
-                        throw new RuleException(
-                            "text",
-                            $"{lines[0].Name} is on the sheet already{(ProtocolRules.HasPlots(content.Protocol) ? $" for plot {input.Plot}" : "")}. Change its line instead."
-                        );
+                        throw SheetRules.StandsAlready(lines[0], content);
                     }
 
                     return await views.OfAsync(sheet, cancel);
@@ -280,7 +228,7 @@ public static class CountsEndpoints
                     return await store.HandleAsync(
                         person.Head,
                         new SetLine(
-                            line,
+                            before.Id,
                             SheetRules.Amount(before, input.Amount),
                             input.Origin,
                             Rules.Text("note", "The note", input.Note, 500),
@@ -289,10 +237,7 @@ public static class CountsEndpoints
                         cancel
                     )
                         ? await views.OfAsync(sheet, cancel)
-                        : throw new RuleException(
-                            "origin",
-                            $"{before.Name} stands there already as growing so. Change that line's number instead."
-                        );
+                        : throw SheetRules.GrowsSoAlready(before);
                 }
             )
             .WithName("setLine")
@@ -310,7 +255,7 @@ public static class CountsEndpoints
                 {
                     var (sheet, before) = await views.LineAsync(line, cancel);
                     SheetRules.CountsUp(before);
-                    await store.HandleAsync(person.Head, new CountOneMore(line), cancel);
+                    await store.HandleAsync(person.Head, new CountOneMore(before.Id), cancel);
                     return await views.OfAsync(sheet, cancel);
                 }
             )
@@ -344,7 +289,7 @@ public static class CountsEndpoints
     )
     {
         var (sheet, content) = await views.LineAsync(line, cancel);
-        return await store.HandleAsync(person.Head, new RemoveLine(line, away), cancel)
+        return await store.HandleAsync(person.Head, new RemoveLine(content.Id, away), cancel)
             ? await views.OfAsync(sheet, cancel)
             : throw new RuleException(
                 "line",

@@ -8,7 +8,8 @@ namespace Garten.Server.Endpoints;
 /// <summary>A plant's grade, what would raise it, and what a person said against the computed one.</summary>
 /// <param name="Answer">The grade and the return list.</param>
 /// <param name="Overrule">The grade a person set; null where the computed one stands.</param>
-public sealed record PlantGrade(ReturnAnswer Answer, GradeOverrule? Overrule);
+/// <param name="Run">How this year runs, which shifts when things can be seen.</param>
+public sealed record PlantGrade(ReturnAnswer Answer, GradeOverrule? Overrule, YearRun Run);
 
 /// <summary>Grades and return lists of plants, and how the year runs.</summary>
 /// <param name="watches">Watches of phenophases.</param>
@@ -28,10 +29,8 @@ public sealed class PlantGrades(
     public async Task<PlantGrade> OfAsync(PlantInColony plant, CancellationToken cancel)
     {
         var assessment = plant.Stored.Assessment?.Content ?? PlantAssessment.Of(current.Model, plant.ToQuestion());
-        return new(
-            (await TodayAsync(cancel)).Of(assessment, plant.Stored.Card.Site.AsSeasonPlace()),
-            plant.Stored.Overrule
-        );
+        var today = await TodayAsync(cancel);
+        return new(today.Of(assessment, plant.Stored.Card.Site.AsSeasonPlace()), plant.Stored.Overrule, today.Run);
     }
 
     /// <summary>What plants are to be visited again for, as it stands today.</summary>

@@ -18,6 +18,7 @@ namespace Garten.Server.Endpoints;
 /// <param name="NeedsSteward">True when nobody can enter yet and the first steward is to be made.</param>
 /// <param name="StandIns">True where simulated devices stand in for real ones: in the demo alone.</param>
 /// <param name="Today">The day where the server stands.</param>
+/// <param name="Now">The moment by the server's clock, which a device compares its own with.</param>
 public sealed record Session(
     Person? Person,
     Role? Role,
@@ -29,7 +30,8 @@ public sealed record Session(
     IReadOnlyList<DemoEntry> DemoEntries,
     bool NeedsSteward,
     bool StandIns,
-    DateOnly Today
+    DateOnly Today,
+    DateTimeOffset Now
 );
 
 /// <summary>A person of the demo one can enter as.</summary>

@@ -38,7 +38,8 @@ public sealed class Sessions(
             entries,
             !settings.Demo && member is null && await accounts.IsEmptyAsync(cancel),
             await standIns.AreOnAsync(cancel),
-            Clock.Today(clock)
+            Clock.Today(clock),
+            clock.GetUtcNow()
         );
     }
 }

@@ -114,6 +114,8 @@ public static class GartenServer
             {
                 ExceptionHandler = ProblemAnswers.AnswerAsync,
                 SuppressDiagnosticsCallback = _ => true,
+                // What is not there is an answer; of one in a bundle the framework cannot tell that it has begun.
+                AllowStatusCode404Response = true,
             }
         );
         app.UseRouting();

@@ -40,6 +40,8 @@ const heldUp = (id: string) => new Response(null, { status: 503, headers: { 'Gar
 api.use({
   async onRequest({ request, schemaPath }) {
     const id = commandOf(request)
+    const of = request.headers.get('Garten-Of')
+    request.headers.delete('Garten-Of')
     // What was called off is tried once more only to find that out.
     if (id === null || request.signal.aborted) return
     const type = request.headers.get('Content-Type')
@@ -47,6 +49,7 @@ api.use({
     const { pathname, search } = new URL(request.url)
     void outbox.keep({
       id,
+      of,
       method: request.method,
       address: pathname + search,
       pattern: schemaPath,

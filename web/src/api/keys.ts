@@ -13,8 +13,10 @@ export const keys = {
   records: ['records'],
   statistics: ['statistics'],
   finds: ['finds'],
+  counts: ['counts'],
   map: ['map'],
   people: ['people'],
   entries: ['entries'],
   yardsticks: ['yardsticks'],
+  yearRun: ['year run'],
 } as const

@@ -9,6 +9,7 @@ import {
   useQueryClient,
 } from '@tanstack/react-query'
 import { ask, type Kind, type Questions } from '../engine/engine'
+import { compareClocks } from '../offline/clock'
 import { orKept, tellHeard, type Failing } from '../offline/keptAnswers'
 import { choicesKey, choicesOf, keepKit, withMeans } from './choices'
 import { answer, api, Problem } from './client'
@@ -64,7 +65,11 @@ export const queryClient: QueryClient = new QueryClient({
 
 export const sessionQuery = queryOptions({
   queryKey: keys.session,
-  queryFn: () => answer(api.GET('/api/session')),
+  queryFn: async () => {
+    const session = await answer(api.GET('/api/session'))
+    compareClocks(session.now)
+    return session
+  },
   staleTime: 60_000,
 })
 

@@ -175,21 +175,61 @@ export interface WaitingInput {
   name: string
   /** The parts of its address, by their names. */
   at: Record<string, string>
-  content: unknown
+  sent: unknown
   asked: string
 }
 
-/** A sheet as the server last gave it, null where it knows none, and what was changed of its plant since. */
-export interface WaitingQuestion {
-  sheet: SentSheet | null
+/** What became of a change here: why it cannot be made, and the field that is about. */
+export interface ChangeShown {
+  id: string
+  shows: boolean
+  why: string | null
+  field: string
+}
+
+/** What waits of one thing, and who is at work. */
+interface Waiting {
   changes: WaitingInput[]
   who: { person: string; name: string; today: string; yardsticks: unknown[] }
   sites: Site[]
 }
 
+/** A sheet as the server last gave it, null where it knows none, and what was changed of its plant since. */
+export interface WaitingQuestion extends Waiting {
+  sheet: SentSheet | null
+}
+
 export interface WaitingAnswer {
   sheet: SentSheet | null
   listed: PlantTag | null
-  /** What became of each: why it cannot be made, and the field that is about. */
-  changes: { id: string; shows: boolean; why: string | null; field: string }[]
+  changes: ChangeShown[]
+}
+
+/** The same of a count. */
+export interface CountQuestion extends Waiting {
+  view: CountView | null
+}
+
+export interface CountAnswer {
+  view: CountView | null
+  changes: ChangeShown[]
+}
+
+/** A line as it is typed into a count. */
+export interface LineQuestion {
+  protocol: Protocol
+  text: string
+}
+
+export type CountPage = Schemas['CountPage']
+export type QuickReading = Schemas['QuickReading']
+
+export type YearRun = Schemas['YearRun']
+export type ReturnAnswer = Schemas['ReturnAnswer']
+
+/** A question for the grade of a plant as it stands on this device. */
+export interface GradeAsked {
+  sheet: SentSheet
+  today: string
+  run: YearRun
 }

@@ -3,17 +3,23 @@ import type {
   ApartAnswer,
   BenchAnswer,
   BenchRequest,
+  CountAnswer,
+  CountQuestion,
   CrossTest,
+  GradeAsked,
   NameReasons,
   NameQuestion,
   NamesQuestion,
   PairQuestion,
   PlantComparison,
+  QuickReading,
+  ReturnAnswer,
   SampleAnswer,
   SheetPicture,
   SheetQuestion,
   SpeciesAccount,
   LikelyNames,
+  LineQuestion,
   Suspicion,
   WaitingAnswer,
   WaitingQuestion,
@@ -37,6 +43,9 @@ export interface Questions {
 /** Questions only the core on this device is asked: there is nobody else when they are. */
 interface QuestionsHere {
   waiting: [WaitingQuestion, WaitingAnswer]
+  grade: [GradeAsked, ReturnAnswer]
+  count: [CountQuestion, CountAnswer]
+  line: [LineQuestion, QuickReading]
 }
 
 export type Kind = keyof Questions

@@ -57,6 +57,16 @@ export function WaitingLine({ change: c, plants, guide, away }: Props) {
         <div className={c.refused === null ? kitCss.soft : kitCss.caution}>
           {c.refused === null ? (away ? 'waits for the network' : 'is sent next') : `Not taken: ${c.refused}`}
         </div>
+        {c.theirs && (
+          <dl className={fieldCss.versions}>
+            <dt>You</dt>
+            <dd>{feature ?? wordsOf(c.method, c.pattern)}</dd>
+            <dt>{c.theirs.recorder}</dt>
+            <dd>
+              {c.theirs.label}: {c.theirs.summary}
+            </dd>
+          </dl>
+        )}
       </div>
       {asking ? (
         <span className={fieldCss.question}>
@@ -70,10 +80,19 @@ export function WaitingLine({ change: c, plants, guide, away }: Props) {
         </span>
       ) : (
         <span>
-          {c.refused !== null && <Button onClick={() => void outbox.again(c.id)}>Try again</Button>}
-          <Button color="inherit" onClick={() => setAsking(true)}>
-            Drop …
-          </Button>
+          {c.theirs ? (
+            <>
+              <Button onClick={() => void outbox.insist(c.id)}>Record mine instead</Button>
+              <Button onClick={() => void outbox.done(c.id)}>Keep theirs</Button>
+            </>
+          ) : (
+            <>
+              {c.refused !== null && <Button onClick={() => void outbox.again(c.id)}>Try again</Button>}
+              <Button color="inherit" onClick={() => setAsking(true)}>
+                Drop …
+              </Button>
+            </>
+          )}
         </span>
       )}
     </li>

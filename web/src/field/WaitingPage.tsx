@@ -2,9 +2,10 @@ import { Button } from '@mui/material'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { useQueryClient } from '@tanstack/react-query'
 import { useGuide, usePlants } from '../api/queries'
-import { some } from '../kit/format'
+import { clockWords, some } from '../kit/format'
 import { said } from '../kit/said'
 import { ViewTitle } from '../kit/ViewTitle'
+import { clock } from '../offline/clock'
 import { installation } from '../offline/installation'
 import { kept } from '../offline/keptAnswers'
 import { outbox, sendLeft } from '../offline/outbox'
@@ -29,6 +30,7 @@ export function WaitingPage() {
   const all = useSyncExternalStore(outbox.watch, outbox.all)
   const away = useSyncExternalStore(kept.watch, kept.away) !== null
   const installed = useSyncExternalStore(installation.watch, installation.state)
+  const ahead = useSyncExternalStore(clock.watch, clock.ahead)
   const client = useQueryClient()
   const plants = usePlants().data
   const guide = useGuide().data
@@ -66,6 +68,7 @@ export function WaitingPage() {
           ? 'Garten is not yet on this device: keep this page open until it is.'
           : 'Garten is on this device and opens without a network.'}
       </p>
+      {ahead !== 0 && <p className={kitCss.caution}>{clockWords(ahead)}</p>}
       <PackForField />
       <h2>Waiting to be sent</h2>
       <p className={kitCss.soft}>

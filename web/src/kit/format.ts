@@ -53,3 +53,16 @@ export function odds(bits: number): string {
 /** How much of the doubt a look is expected to take away, given in bits. */
 export const gain = (bits: number) =>
   bits >= 1 ? 'tells very much' : bits >= 0.4 ? 'tells much' : bits >= 0.1 ? 'tells some' : 'tells a little'
+
+/** How far this device's clock is from the server's, in words. */
+export function clockWords(ahead: number) {
+  const minutes = Math.round(Math.abs(ahead) / 60_000)
+  const hours = Math.round(minutes / 60)
+  const far =
+    minutes < 90
+      ? some(minutes, 'minute')
+      : hours < 36
+        ? some(hours, 'hour')
+        : some(Math.round(hours / 24), 'day')
+  return `This device's clock is ${far} ${ahead > 0 ? 'ahead of' : 'behind'} Garten's: put it right, so that days and times are true.`
+}

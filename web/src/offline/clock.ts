@@ -16,15 +16,13 @@ export const clock = {
   ahead: () => apart,
 }
 
-/** Compares the clocks, by the hour an answer of the server bears. */
-export function compareClocks(response: Response) {
-  const there = Date.parse(response.headers.get('Date') ?? '')
-  if (Number.isNaN(there)) return
-  const difference = Date.now() - there
-  const now = Math.abs(difference) < noticed ? 0 : difference
-  if (Math.abs(now - apart) < noticed && (now === 0) === (apart === 0)) return
-  apart = now
-  localStorage.setItem(slot, String(now))
+/** Compares the clocks: the server has just said what its own shows. */
+export function compareClocks(now: string) {
+  const difference = Date.now() - Date.parse(now)
+  const next = Math.abs(difference) < noticed ? 0 : difference
+  if (Math.abs(next - apart) < noticed && (next === 0) === (apart === 0)) return
+  apart = next
+  localStorage.setItem(slot, String(next))
   for (const w of watchers) w()
 }
 

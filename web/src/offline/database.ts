@@ -18,6 +18,8 @@ export interface WaitingChange {
   /** The number of the command: sent again under it, the server makes it once. */
   id: string
   person: string
+  /** What it is of, where its address does not say: the count of a line. */
+  of?: string | null
   /** The page that sends it. While that page is open it sees to it itself. */
   page: string
   method: string

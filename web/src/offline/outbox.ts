@@ -1,4 +1,5 @@
 import type { ObservationView } from '../api/types'
+import { newId } from '../api/newId'
 import type { WaitingChange } from './database'
 
 /**
@@ -124,6 +125,27 @@ export const outbox = {
       .catch(() => 0)
     await read().catch(() => undefined)
     return left > 0
+  },
+
+  /** Puts a refused feature in the place of what somebody else recorded: a change of its own, from what stands now. */
+  insist: async (id: string) => {
+    const d = await database()
+    const change = await d.changes.where('id').equals(id).first()
+    if (!change) return
+    const expected = change.theirs?.revision ?? null
+    const content =
+      typeof change.content === 'string' && change.content !== ''
+        ? JSON.stringify({ ...(JSON.parse(change.content) as object), expected })
+        : change.content
+    await d.changes.update(change.number ?? -1, {
+      id: newId(),
+      content,
+      address: change.address.replace(/expected=-?\d+/, `expected=${expected ?? 0}`),
+      refused: null,
+      theirs: null,
+      page: '',
+    })
+    await read()
   },
 
   /** Asks for a refused change to be sent once more. */

@@ -3,7 +3,8 @@ import { useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@mui/material'
 import { Problem } from '../api/client'
-import { some } from '../kit/format'
+import { clockWords, some } from '../kit/format'
+import { clock } from '../offline/clock'
 import { installation } from '../offline/installation'
 import { kept } from '../offline/keptAnswers'
 import { outbox } from '../offline/outbox'
@@ -33,6 +34,7 @@ export function ConnectionNote() {
   const waiting = useSyncExternalStore(outbox.watch, outbox.all)
   const failed = useSyncExternalStore(outbox.watch, outbox.failed)
   const newer = useSyncExternalStore(installation.watch, installation.state) === 'newer'
+  const ahead = useSyncExternalStore(clock.watch, clock.ahead)
   const refused = waiting.filter((c) => c.refused !== null).length
   const alone = reading || writing || away
   if (!alone && refused === 0 && !newer) return null
@@ -51,6 +53,7 @@ export function ConnectionNote() {
       {(refused > 0 || (alone && waiting.length > 0)) && (
         <Link to="/waiting">{some(waiting.length, 'change')} waiting</Link>
       )}
+      {ahead !== 0 && alone && `${clockWords(ahead)} `}
       {newer && !alone && (
         <>
           A newer Garten is on this device.{' '}

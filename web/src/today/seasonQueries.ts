@@ -7,13 +7,21 @@ import type { Grade, PlantSheet, TripSettings, TripsView } from '../api/types'
 import { keys } from '../api/keys'
 
 /** The grade of a plant and what would raise it; asked again whenever the plant changes. */
-export const useGrade = (sheet: PlantSheet) =>
-  useQuery({
+export function useGrade(sheet: PlantSheet) {
+  const client = useQueryClient()
+  return useQuery({
     queryKey: [...keys.grade(sheet.plant.id), sheet.request, sheet.determinations.length],
     placeholderData: (before, query) => (query?.queryKey[1] === sheet.plant.id ? before : undefined),
-    queryFn: () =>
-      answer(api.GET('/api/plants/{plant}/grade', { params: { path: { plant: sheet.plant.id } } })),
+    queryFn: async () => {
+      const grade = await answer(
+        api.GET('/api/plants/{plant}/grade', { params: { path: { plant: sheet.plant.id } } }),
+      )
+      // How the year runs is true of all plants: away from the server the core grades by it.
+      client.setQueryData(keys.yearRun, grade.run)
+      return grade
+    },
   })
+}
 
 /** Sets a grade against the computed one, or lets that stand again. */
 export function useOverrule(plant: string) {

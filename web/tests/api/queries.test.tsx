@@ -47,7 +47,13 @@ describe('a server that is not reached', () => {
 
   it.each([
     ['an undo', () => useUndo('7'), { redo: false }, 'POST /api/plants/7/undo', aSheet()],
-    ['a tap of a tally', () => useOneMore(), { line: '31' }, 'POST /api/count-lines/31/one-more', aCount()],
+    [
+      'a tap of a tally',
+      () => useOneMore('5'),
+      { line: '31' },
+      'POST /api/count-lines/31/one-more',
+      aCount(),
+    ],
   ] as const)('is sent %s again under the same number', async (_, use, input, slot, answer) => {
     const server = serve({
       [slot]: after(1, answer),

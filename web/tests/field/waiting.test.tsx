@@ -5,7 +5,7 @@ import { fromFile, toFile } from '../../src/field/waitingFile'
 import { WaitingPage } from '../../src/field/WaitingPage'
 import { database, type WaitingChange } from '../../src/offline/database'
 import { outbox } from '../../src/offline/outbox'
-import { aGuide } from '../testing/made'
+import { aGuide, anObservation } from '../testing/made'
 import { draw } from '../testing/draw'
 import { serve } from '../testing/server'
 
@@ -105,6 +105,33 @@ describe('what waits to be sent', () => {
     await user.click(screen.getByRole('button', { name: 'Drop' }))
     await waitFor(() => expect(screen.getByText(/Nothing waits/)).toBeVisible())
     expect(await database.changes.count()).toBe(0)
+  })
+
+  it('is shown beside what another saw where that is why it was not taken, and one of the two is chosen', async () => {
+    const theirs = anObservation({ recorder: 'J. Adeyemi', revision: 41 })
+    const feature = waiting({
+      method: 'PUT',
+      pattern: '/api/plants/{plant}/visits/{visit}/features/{character}',
+      content: JSON.stringify({ finding: 'states', states: ['serrate'], expected: null }),
+      refused: 'J. Adeyemi changed this feature in the meantime.',
+      theirs,
+    })
+    await database.changes.put(feature)
+    const { user } = draw(<WaitingPage />)
+    expect(await screen.findByText(`${theirs.label}: ${theirs.summary}`)).toBeVisible()
+    expect(screen.queryByRole('button', { name: 'Drop …' })).toBeNull()
+    await user.click(screen.getByRole('button', { name: 'Record mine instead' }))
+    await waitFor(() => expect(screen.queryByText(/Not taken/)).toBeNull())
+    const [sent] = await database.changes.toArray()
+    expect(JSON.parse(sent?.content as string)).toMatchObject({ states: ['serrate'], expected: 41 })
+    // Another change than the one that was refused.
+    expect(sent?.id).not.toBe(feature.id)
+
+    await database.changes.clear()
+    await database.changes.put(feature)
+    await outbox.look()
+    await user.click(await screen.findByRole('button', { name: 'Keep theirs' }))
+    expect(await screen.findByText(/Nothing waits/)).toBeVisible()
   })
 
   it('would go with all else on the device: that is said, and offered as a file', async () => {

@@ -77,6 +77,7 @@ const aGrade = (
     ...part,
   },
   overrule,
+  run: { days: 0, error: 8, reasons: [] },
 })
 
 function open(

@@ -275,6 +275,7 @@ describe('taking a plant', () => {
         site: '4',
         description: 'Low shrub, red twigs',
         origin: 'wild',
+        tag: null,
         visit: {
           id: expect.any(String),
           date: '2026-05-14',

@@ -34,6 +34,7 @@ export const aSession = (part: Partial<Session> = {}): Session => ({
   needsSteward: false,
   standIns: true,
   today: '2026-05-14',
+  now: new Date().toISOString(),
   ...part,
 })
 

@@ -112,6 +112,17 @@ public static class SheetRules
         }
     }
 
+    /// <summary>Said of a name that is entered anew where only its line can change.</summary>
+    public static RuleException StandsAlready(SheetLine line, SheetContent sheet) =>
+        new(
+            "text",
+            $"{line.Name} is on the sheet already{(ProtocolRules.HasPlots(sheet.Protocol) ? $" for plot {line.Plot}" : "")}. Change its line instead."
+        );
+
+    /// <summary>Said of a line that would be the same as another.</summary>
+    public static RuleException GrowsSoAlready(SheetLine line) =>
+        new("origin", $"{line.Name} stands there already as growing so. Change that line's number instead.");
+
     /// <summary>The lines a typed line stands for.</summary>
     /// <param name="input">What was typed.</param>
     /// <param name="sheet">How the visit is made.</param>

@@ -3,7 +3,7 @@ import { type DragEvent, useRef, useState } from 'react'
 import type { KeptPhoto } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useKeepPhoto, useSamplePhotos } from './photoQueries'
-import { newId } from '../../api/command'
+import { newId } from '../../api/newId'
 import kitCss from '../../kit/kit.module.css'
 import measureCss from './measure.module.css'
 

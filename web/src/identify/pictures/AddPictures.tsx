@@ -1,6 +1,6 @@
 import { Button } from '@mui/material'
 import { type DragEvent, useRef, useState } from 'react'
-import { newId } from '../../api/command'
+import { newId } from '../../api/newId'
 import { useAddVisit } from '../../api/queries'
 import type { KeptPhoto, PictureOnSheet, PlantSheet } from '../../api/types'
 import { blankVisit } from '../visits/VisitFields'

@@ -21,13 +21,16 @@ const notANumber = new Error('Write a number, for example 12 or 0.5; the old one
 /** A line of a count: its name, its number, which is corrected where it stands, and how it grows. */
 export function CountLine({
   of: { line, fullName, unitWords, tally },
+  sheet,
   onAway,
 }: {
   of: CountLineView
+  /** The count it stands in. */
+  sheet: string
   onAway: () => void
 }) {
-  const set = useSetLine()
-  const more = useOneMore()
+  const set = useSetLine(sheet)
+  const more = useOneMore(sheet)
   const [typed, setTyped] = useState<string | null>(null)
   const number = Number(typed?.replace(',', '.'))
   const wrong = typed !== null && !Number.isFinite(number)

@@ -26,7 +26,7 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
   const [plot, setPlot] = useState(1)
   const entry = useEntry(`count/${id}`)
   const [taken, setTaken] = useState<CountLineView | null>(null)
-  const away = useTakeAway()
+  const away = useTakeAway(id)
   if (!data) return error ? <ProblemNote error={error} /> : <Awaited />
   const { sheet, lines, hasPlots, seenBefore, before } = data
   const shown = hasPlots ? lines.filter((l) => l.line.plot === plot) : lines
@@ -123,6 +123,7 @@ export function CountPanel({ id, onGone }: { id: string; onGone: () => void }) {
           <tbody>
             {shown.map((l) => (
               <CountLine
+                sheet={id}
                 key={l.line.id}
                 of={l}
                 onAway={() => away.mutate({ line: l.line.id, back: false }, { onSuccess: () => setTaken(l) })}

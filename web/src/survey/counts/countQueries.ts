@@ -1,10 +1,12 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
-import { under } from '../../api/command'
+import { under, underOf } from '../../api/command'
 import type { CountInput, CountView, LineInput, Protocol, SheetChange, SheetLine } from '../../api/types'
 import { keys } from '../../api/keys'
+import { goOnCounting } from '../../api/waitingCounts'
+import { tellHeard } from '../../offline/keptAnswers'
 
-const counts = ['counts']
+const { counts } = keys
 
 /** Counts, the latest first, page by page as far as they were asked for. */
 export const useCounts = (site: string | null) =>
@@ -70,7 +72,14 @@ export const useReading = (sheet: string, text: string) =>
 function useCountChange<T>(change: (input: T) => Promise<CountView>) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: change,
+    mutationFn: (input: T) =>
+      change(input).then(
+        (view) => {
+          tellHeard([...counts, view.sheet.id], true)
+          return view
+        },
+        (fault: unknown) => goOnCounting(client, fault),
+      ),
     // One after another, so that the sheet shown last is the one that holds them all.
     scope: { id: 'counts' },
     onSuccess: (view) => {
@@ -99,32 +108,32 @@ export const useEnterLine = (sheet: string) =>
     ),
   )
 
-export const useSetLine = () =>
+export const useSetLine = (sheet: string) =>
   useCountChange((line: SheetLine) =>
     answer(
       api.PUT('/api/count-lines/{line}', {
         params: { path: { line: line.id } },
         body: { amount: line.amount, origin: line.origin, note: line.note, expected: line.revision ?? 0 },
-        headers: under(line),
+        headers: underOf(line, sheet),
       }),
     ),
   )
 
 /** Counts one more under a number of its own: taps that follow each other quickly are all counted, one sent again is not. */
-export const useOneMore = () =>
+export const useOneMore = (sheet: string) =>
   useCountChange((tap: { line: string }) =>
     answer(
       api.POST('/api/count-lines/{line}/one-more', {
         params: { path: { line: tap.line } },
-        headers: under(tap),
+        headers: underOf(tap, sheet),
       }),
     ),
   )
 
 /** Takes a line away, or puts it back. */
-export const useTakeAway = () =>
+export const useTakeAway = (sheet: string) =>
   useCountChange((change: { line: string; back: boolean }) => {
-    const sent = { params: { path: { line: change.line } }, headers: under(change) }
+    const sent = { params: { path: { line: change.line } }, headers: underOf(change, sheet) }
     return answer(
       change.back
         ? api.POST('/api/count-lines/{line}/back', sent)

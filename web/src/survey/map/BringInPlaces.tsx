@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { kinds } from './kinds'
 import { useBringInPlaces } from './mapQueries'
-import { newId } from '../../api/command'
+import { newId } from '../../api/newId'
 import kitCss from '../../kit/kit.module.css'
 import mapCss from './map.module.css'
 

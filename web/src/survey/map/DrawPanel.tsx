@@ -7,7 +7,7 @@ import { kindNames, kinds, leastPoints } from './kinds'
 import type { Doing } from './doing'
 import { useAddPlace, useSetPlace } from './mapQueries'
 import { PositionField } from './PositionField'
-import { newId } from '../../api/command'
+import { newId } from '../../api/newId'
 import kitCss from '../../kit/kit.module.css'
 import mapCss from './map.module.css'
 

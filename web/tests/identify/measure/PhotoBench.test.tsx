@@ -6,12 +6,12 @@ import { PhotoChooser } from '../../../src/identify/measure/PhotoChooser'
 import { draw } from '../../testing/draw'
 import { aGuide, aPlantTag, aSheet } from '../../testing/made'
 import { type Asked, Says, serve } from '../../testing/server'
-import { newId } from '../../../src/api/command'
+import { newId } from '../../../src/api/newId'
 import measureCss from '../../../src/identify/measure/measure.module.css'
 
-vi.mock('../../../src/api/command', async (original) => {
-  const command = await original<typeof import('../../../src/api/command')>()
-  return { ...command, newId: vi.fn(command.newId) }
+vi.mock('../../../src/api/newId', async (original) => {
+  const module = await original<typeof import('../../../src/api/newId')>()
+  return { newId: vi.fn(module.newId) }
 })
 
 const photo: KeptPhoto = {

@@ -22,6 +22,7 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         ["DELETE /api/session"] = Right.Enter,
         ["POST /api/first-steward"] = Right.Enter,
         ["PUT /api/password"] = Right.Look,
+        ["POST /api/commands"] = Right.Look,
         ["POST /api/bench/answer"] = Right.Look,
         ["POST /api/bench/names"] = Right.Look,
         ["POST /api/bench/samples"] = Right.Look,

@@ -159,6 +159,30 @@ public sealed class OfflineTests(WebFixture server) : IClassFixture<WebFixture>
     }
 
     [Fact]
+    public void A_count_is_begun_and_tallied_without_a_network_and_is_there_once_afterwards()
+    {
+        using var browser = InTheWoods("/survey?what=counts");
+        browser.Open("/survey?what=counts");
+        browser.Button("Begin a count").Click();
+        browser.Find(".survey-counts__count-safe input").Click();
+        browser.Find(".survey-counts__count-form [type=submit]").Click();
+        var field = browser.Field("Name and number (individuals)");
+        field.SendKeys("acemac 12");
+        browser.Until(
+            "return document.querySelector('.survey-counts__count-reading')?.innerText.includes('Acer macrophyllum')"
+        );
+        field.SendKeys(OpenQA.Selenium.Keys.Enter);
+        browser.Find("[aria-label='One more Acer macrophyllum']").Click();
+        browser.Until("return document.querySelector('[aria-label=\"Number of Acer macrophyllum\"]')?.value === '13'");
+        browser.See("3 changes waiting");
+        browser.Disconnect(off: false);
+        browser.SeeNoMore("Garten is not reached just now");
+        browser.Reload();
+        browser.Until("return document.querySelector('[aria-label=\"Number of Acer macrophyllum\"]')?.value === '13'");
+        browser.Text.ShouldNotContain("waiting");
+    }
+
+    [Fact]
     public void What_two_saw_of_one_feature_is_shown_side_by_side_and_decided_by_a_person()
     {
         using var browser = InTheWoods("/identify/TF-018?do=features&organ=bark");

@@ -58,8 +58,9 @@ export async function waitingOf(client: QueryClient, isOf: (c: WaitingChange) =>
 export async function leftToWait(fault: unknown) {
   if (!(fault instanceof Problem && fault.command !== null)) throw fault
   const id = fault.command
+  const left = await outbox.leave(id)
   const change = outbox.all().find((c) => c.id === id)
-  if (!change || !(await outbox.leave(id))) throw fault
+  if (!left || !change) throw fault
   return change
 }
 

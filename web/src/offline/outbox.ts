@@ -27,6 +27,7 @@ export type Keeping = { kept: true } | { kept: false; why: string }
 const keeping = new Map<string, Promise<Keeping>>()
 let person: string | null = null
 let all: readonly WaitingChange[] = []
+let left: readonly WaitingChange[] = []
 let failed: string | null = null
 /** The first reading of what waits of this person. */
 let first: Promise<void> | null = null
@@ -35,10 +36,15 @@ const tell = () => {
   for (const w of watchers) w()
 }
 
-async function read() {
-  if (person === null) all = []
-  else all = await (await database()).changes.where('person').equals(person).sortBy('number')
+function become(changes: readonly WaitingChange[]) {
+  all = changes
+  left = changes.filter((c) => c.page !== page && c.refused === null)
   tell()
+}
+
+async function read() {
+  if (person === null) become([])
+  else become(await (await database()).changes.where('person').equals(person).sortBy('number'))
 }
 
 const why = (fault: unknown) =>
@@ -54,16 +60,16 @@ export const outbox = {
   /** What this person has waiting here, in the order it is sent. */
   all: () => all,
   /** What this page does not send itself, in order: it was left behind, and waits for the server. */
-  left: () => all.filter((c) => c.page !== page && c.refused === null),
+  left: () => left,
   /** Why the last change could not be kept here; null where it was. */
   failed: () => failed,
 
   /** Changes are those of one person; another one's are neither shown nor sent. */
   of: (who: string | null) => {
     if (who === person) return
-    all = []
     person = who
     first = null
+    become([])
   },
 
   /** Once it is known what waits; where the browser keeps nothing, nothing does. */

@@ -41,7 +41,8 @@ export function useAway(client: QueryClient, person: string | null) {
         await client.invalidateQueries()
       }
       trying = false
-      if (left || kept.away() !== null) later()
+      // What was recorded meanwhile went behind what was being sent.
+      if (left || kept.away() !== null || outbox.left().length > 0) later()
       else tries = 0
     }
     const soon = () => {
@@ -57,6 +58,12 @@ export function useAway(client: QueryClient, person: string | null) {
       behind = true
       later()
     })
+    // What is to be sent once more, or was left behind just now, goes as long as the server is there.
+    const more = outbox.watch(() => {
+      if (outbox.left().length === 0 || trying || kept.away() !== null) return
+      clearTimeout(timer)
+      timer = setTimeout(() => void look(), 200)
+    })
     outbox.of(person)
     const callOff = whenQuiet(client, () => void outbox.look().then(look))
     window.addEventListener('online', soon)
@@ -65,6 +72,7 @@ export function useAway(client: QueryClient, person: string | null) {
       clearTimeout(timer)
       callOff()
       gone()
+      more()
       window.removeEventListener('online', soon)
       document.removeEventListener('visibilitychange', soon)
     }

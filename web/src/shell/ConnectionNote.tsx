@@ -24,7 +24,12 @@ export function ConnectionNote() {
   const cache = useQueryClient().getQueryCache()
   const reading = useSyncExternalStore(
     (notify) => cache.subscribe(notify),
-    () => cache.getAll().some((q) => unreached(q.state.fetchFailureReason) || unreached(q.state.error)),
+    () =>
+      cache
+        .getAll()
+        // What nobody looks at any more is not asked again, and says nothing of the server as it is now.
+        .filter((q) => q.isActive())
+        .some((q) => unreached(q.state.fetchFailureReason) || unreached(q.state.error)),
   )
   const writing = useMutationState({
     select: (m) => unreached(m.state.failureReason) && m.state.status === 'pending',

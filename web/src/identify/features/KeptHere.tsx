@@ -11,8 +11,8 @@ interface Props {
 
 /** Says of a feature that what is shown of it lies on this device alone. */
 export function KeptHere({ character: c, visit }: Props) {
-  useSyncExternalStore(outbox.watch, outbox.all)
+  const left = useSyncExternalStore(outbox.watch, outbox.left)
   const end = `/visits/${visit}/features/${c.id}`
-  const waits = outbox.left().some((w) => w.address.split('?')[0]?.endsWith(end))
+  const waits = left.some((w) => w.address.split('?')[0]?.endsWith(end))
   return waits && <div className={kitCss.soft}>Kept on this device, not sent yet.</div>
 }

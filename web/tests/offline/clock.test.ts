@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { clock, compareClocks, dayHere } from '../../src/offline/clock'
 import { clockWords } from '../../src/kit/format'
 
@@ -7,6 +7,12 @@ const at = (date: string) => new Date(date).toISOString()
 beforeEach(() => {
   vi.useFakeTimers({ now: new Date(2026, 10, 30, 23, 30) })
   compareClocks(at('2026-11-30T23:30:00'))
+})
+
+// The clock is one for all tests: it is left right and running.
+afterEach(() => {
+  compareClocks(new Date().toISOString())
+  vi.useRealTimers()
 })
 
 describe('the clock of this device', () => {

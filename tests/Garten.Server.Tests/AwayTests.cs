@@ -95,24 +95,27 @@ public sealed class AwayTests(ServerFixture server) : ServerTest(server)
     private async Task<WaitingAnswer> ShownAsync(JsonNode? sheet, params Change[] changes)
     {
         var model = await ModelAsync();
-        var person = (await Me.GetAsync("/api/session"))["person"]!;
-        var question = JsonSerializer.Serialize(
-            new
-            {
-                sheet,
-                changes = changes.Select(c => c.Kept),
-                who = new
-                {
-                    person = (string)person["id"]!,
-                    name = (string)person["name"]!,
-                    today = "2026-12-01",
-                    yardsticks = Array.Empty<object>(),
-                },
-                sites = await Me.GetAsync("/api/sites"),
-            },
-            Web
+        var question = new JsonObject { ["sheet"] = sheet?.DeepClone() };
+        return WaitingChanges.On(
+            model,
+            (await WaitingAsync(question, changes)).Deserialize(BenchJson.Default.WaitingQuestion)!
         );
-        return WaitingChanges.On(model, JsonSerializer.Deserialize(question, BenchJson.Default.WaitingQuestion)!);
+    }
+
+    /// <summary>A question of what waits, with the changes, who made them, and the sites.</summary>
+    private async Task<JsonObject> WaitingAsync(JsonObject question, Change[] changes)
+    {
+        var person = (await Me.GetAsync("/api/session"))["person"]!;
+        question["changes"] = JsonSerializer.SerializeToNode(changes.Select(c => c.Kept), Web);
+        question["who"] = new JsonObject
+        {
+            ["person"] = (string)person["id"]!,
+            ["name"] = (string)person["name"]!,
+            ["today"] = "2026-12-01",
+            ["yardsticks"] = new JsonArray(),
+        };
+        question["sites"] = (await Me.GetAsync("/api/sites")).DeepClone();
+        return question;
     }
 
     private async Task<DateOnly> TodayAsync() =>
@@ -168,6 +171,7 @@ public sealed class AwayTests(ServerFixture server) : ServerTest(server)
     {
         var margin = Recording(Plant, Spring, "margin", Client.Feature(states: ["serrate"]));
         var length = Recording(Plant, Spring, "leaf-length", Client.Feature("sample", parts: ["6.1 cm"]));
+        var key = (await Me.GetAsync("/api/guide"))["keys"]!.AsArray()[0]!;
         var begun = On(
             Plant,
             "walk",
@@ -176,24 +180,12 @@ public sealed class AwayTests(ServerFixture server) : ServerTest(server)
             new
             {
                 move = "begin",
-                key = "trees-in-leaf",
+                key = (string)key["id"]!,
                 couplet = 1,
                 lead = (int?)null,
                 expected = (long?)null,
             }
         );
-        var key = (await Me.GetAsync("/api/guide"))["keys"]!.AsArray()[0]!;
-        begun = begun with
-        {
-            Content = new
-            {
-                move = "begin",
-                key = (string)key["id"]!,
-                couplet = 1,
-                lead = (int?)null,
-                expected = (long?)null,
-            },
-        };
         var answered = On(
             Plant,
             "walk",
@@ -385,26 +377,10 @@ public sealed class AwayTests(ServerFixture server) : ServerTest(server)
             Counting("putLineBack", "POST", Line(willow, "/back"), null, willow),
             Counting("enterLine", "POST", lines, Entry("Acer macrophyllum 1 stems")),
         ];
-        var person = (await Me.GetAsync("/api/session"))["person"]!;
-        var question = JsonSerializer.Serialize(
-            new
-            {
-                view = (object?)null,
-                changes = day.Select(c => c.Kept),
-                who = new
-                {
-                    person = (string)person["id"]!,
-                    name = (string)person["name"]!,
-                    today = "2026-12-01",
-                    yardsticks = Array.Empty<object>(),
-                },
-                sites = await Me.GetAsync("/api/sites"),
-            },
-            Web
-        );
+        var question = await WaitingAsync(new JsonObject { ["view"] = null }, day);
         var shown = WaitingCounts.On(
             (await ModelAsync()).Guide,
-            JsonSerializer.Deserialize(question, BenchJson.Default.CountQuestion)!
+            question.Deserialize(BenchJson.Default.CountQuestion)!
         );
         shown.Changes.Select(c => c.Why).ShouldAllBe(w => w == null);
         shown.Changes.ShouldAllBe(c => c.Shows);

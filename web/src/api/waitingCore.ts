@@ -20,11 +20,12 @@ export function partsOf(pattern: string, address: string) {
   return Object.fromEntries([...parts, ...new URLSearchParams(query)]) as Record<string, string>
 }
 
+/** What a change says, read; null where it says nothing beside its address, or is a picture. */
 export const contentOf = (c: WaitingChange): unknown =>
   typeof c.content === 'string' && c.content !== '' ? JSON.parse(c.content) : null
 
-/** Changes as the core reads them. */
-export const toCore = (c: WaitingChange) => ({
+/** A change as the core reads it. */
+const toCore = (c: WaitingChange) => ({
   id: c.id,
   name: operations[`${c.method} ${c.pattern}`] ?? '',
   at: partsOf(c.pattern, c.address),

@@ -51,8 +51,7 @@ export async function countsWith(client: QueryClient, pages: { pages: CountPage[
 
 /** What a typed line would be taken for by the core here; null where that is not known. */
 export async function lineHere(client: QueryClient, sheet: string, text: string) {
-  const view = client.getQueryData<CountView>(keyOf(sheet)) ?? (await known<CountView>(client, keyOf(sheet)))
-  const { protocol } = view?.sheet.content ?? {}
+  const { protocol } = (await known<CountView>(client, keyOf(sheet)))?.sheet.content ?? {}
   return protocol ? askHere('line', { protocol, text }).catch(() => null) : null
 }
 

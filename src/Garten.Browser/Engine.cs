@@ -3,8 +3,10 @@ using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using Garten.Core.Bench;
 using Garten.Core.Evidence;
+using Garten.Core.Evidence.Pictures;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
+using Garten.Core.Measuring.Photos;
 
 namespace Garten.Browser;
 
@@ -12,6 +14,10 @@ namespace Garten.Browser;
 public static partial class Engine
 {
     private static CandidateModel? _model;
+
+    private static PhotoScene? _scene;
+
+    private static PhotoScene Scene => _scene ?? throw new InvalidOperationException("No picture was looked at yet.");
 
     private static CandidateModel Model => _model ?? throw new InvalidOperationException("No guide is open yet.");
 
@@ -39,8 +45,16 @@ public static partial class Engine
         }
     }
 
+    /// <summary>Looks at a picture, which is what is measured in from then on.</summary>
+    /// <param name="width">Pixels across.</param>
+    /// <param name="height">Pixels down.</param>
+    /// <param name="rgb">Three bytes a pixel, row after row from the top.</param>
+    [JSExport]
+    public static void Look(int width, int height, byte[] rgb) =>
+        _scene = PhotoScene.Read(new PixelImage(width, height, rgb));
+
     /// <summary>Answers a question of the bench.</summary>
-    /// <param name="kind">answer, names, account, suspicion, reasons, crosses, apart, sheet, samples or compare, waiting, grade, count or line, as the server's addresses are called.</param>
+    /// <param name="kind">answer, names, account, suspicion, reasons, crosses, apart, sheet, samples or compare, as the server's addresses are called; waiting, grade, count, line, pictures, portrait, marks, file, nearest or measures, which only a device without a server asks.</param>
     /// <param name="question">The question as JSON.</param>
     /// <returns>The answer as JSON.</returns>
     [JSExport]
@@ -63,6 +77,18 @@ public static partial class Engine
             "grade" => Write(WaitingChanges.Grade(Model, Read(question, json.GradeAsked)), json.ReturnAnswer),
             "count" => Write(WaitingCounts.On(Model.Guide, Read(question, json.CountQuestion)), json.CountAnswer),
             "line" => Write(WaitingCounts.Read(Model.Guide, Read(question, json.LineQuestion)), json.QuickReading),
+            "pictures" => Write(
+                WaitingPictures.On(Model.Guide, Read(question, json.PicturesQuestion)),
+                json.PicturesAnswer
+            ),
+            "portrait" => Write(Read(question, json.PortraitQuestion).Answer(Model.Guide), json.Portrait),
+            "marks" => Write(Read(question, json.MarksQuestion).Answer(), json.MarksAnswer),
+            "file" => Write(PictureFileAnswer.Of(Read(question, json.PictureFile)), json.PictureFileAnswer),
+            "nearest" => Write(Read(question, json.NearestQuestion).Answer(), json.NearestSite),
+            "measures" => Write(
+                PhotoMeasures.Of(Model.Guide, Scene, Read(question, json.PhotoQuestion)),
+                json.PhotoMeasures
+            ),
             _ => throw new ArgumentException($"The bench knows no question “{kind}”.", nameof(kind)),
         };
     }

@@ -1,28 +1,12 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Garten.Core.Commands;
-using Garten.Core.Evidence;
 using Garten.Core.Evidence.Pictures;
+using Garten.Core.Sheets;
 using Garten.Core.Survey.Access;
 using Npgsql;
 
 namespace Garten.Data;
-
-/// <summary>A picture of a plant.</summary>
-/// <param name="Plant">The plant.</param>
-/// <param name="Photo">Its file.</param>
-/// <param name="Date">Day of the visit it belongs to.</param>
-/// <param name="Facts">What is said of it.</param>
-/// <param name="Person">Who put it there.</param>
-/// <param name="IsAway">True where it was taken off the plant again.</param>
-public sealed record PlantPicture(
-    PlantId Plant,
-    KeptPhoto Photo,
-    DateOnly Date,
-    PictureOnSheet Facts,
-    string Person,
-    bool IsAway
-);
 
 /// <summary>A picture of a plant whose name is confirmed, for the account of that name.</summary>
 /// <param name="Tag">The plant's tag.</param>

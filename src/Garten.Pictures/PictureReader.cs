@@ -1,3 +1,4 @@
+using Garten.Core.Evidence.Pictures;
 using Garten.Core.Measuring.Photos;
 using MetadataExtractor;
 using MetadataExtractor.Formats.Exif;
@@ -30,18 +31,6 @@ public sealed record PictureFacts(
 /// </summary>
 public static class PictureReader
 {
-    /// <summary>Largest file, in bytes.</summary>
-    public const int MostBytes = 25 * 1024 * 1024;
-
-    /// <summary>Most pixels.</summary>
-    public const int MostPixels = 20_000_000;
-
-    /// <summary>Longest side, in pixels.</summary>
-    public const int LongestSide = 12_000;
-
-    /// <summary>Shortest side, in pixels: less shows nothing.</summary>
-    public const int ShortestSide = 100;
-
     /// <summary>What a file says of itself, without unpacking it.</summary>
     /// <param name="file">The file, which can be searched; it is read where it lies, not copied.</param>
     /// <exception cref="PictureException">It is no JPEG, PNG or WebP, or too large or too small.</exception>
@@ -113,17 +102,10 @@ public static class PictureReader
 
     private static SKCodec Open(Stream file)
     {
-        if (file.Length > MostBytes)
-        {
-            throw new PictureException($"The file has more than {MostBytes / 1024 / 1024} MB. Send a smaller picture.");
-        }
-
-        if (IsHeif(file))
-        {
-            throw new PictureException(
-                "The file is an HEIC picture, which cannot be read here. Have the camera write JPEG, or save the picture as JPEG first."
-            );
-        }
+        var start = new byte[PictureFile.StartBytes];
+        file.Position = 0;
+        var read = file.ReadAtLeast(start, start.Length, throwOnEndOfStream: false);
+        Refuse(new PictureFile(file.Length, start[..read], null, null));
 
         file.Position = 0;
         var codec = SKCodec.Create(new Unclosed(file));
@@ -134,47 +116,27 @@ public static class PictureReader
         )
         {
             codec?.Dispose();
-            throw new PictureException(
-                "The file is no JPEG, PNG or WebP picture, or it is broken. Choose a picture as the camera made it."
-            );
+            throw new PictureException(PictureFile.NotAPicture);
         }
 
-        var (width, height) = (codec.Info.Width, codec.Info.Height);
-        if (width > LongestSide || height > LongestSide || (long)width * height > MostPixels)
+        try
+        {
+            Refuse(new PictureFile(file.Length, start[..read], codec.Info.Width, codec.Info.Height));
+            return codec;
+        }
+        catch (PictureException)
         {
             codec.Dispose();
-            throw new PictureException(
-                FormattableString.Invariant(
-                    $"The picture has {width:N0} × {height:N0} pixels; {LongestSide:N0} a side and {MostPixels / 1_000_000} million in all are the most. Make it smaller."
-                )
-            );
+            throw;
         }
-
-        if (width < ShortestSide || height < ShortestSide)
-        {
-            codec.Dispose();
-            throw new PictureException(
-                FormattableString.Invariant(
-                    $"The picture has only {width:N0} × {height:N0} pixels, too few to see anything by."
-                )
-            );
-        }
-
-        return codec;
     }
 
-    /// <summary>True for the family of files that cameras name .heic or .heif (ISO/IEC 23008-12, told by the brand in its first box).</summary>
-    private static bool IsHeif(Stream file)
+    private static void Refuse(PictureFile file)
     {
-        Span<byte> first = stackalloc byte[12];
-        file.Position = 0;
-        return file.ReadAtLeast(first, first.Length, throwOnEndOfStream: false) == first.Length
-            && first[4..8].SequenceEqual("ftyp"u8)
-            && (
-                first[8..11].SequenceEqual("hei"u8)
-                || first[8..11].SequenceEqual("hev"u8)
-                || first[8..11].SequenceEqual("mif"u8)
-            );
+        if (file.Fault() is { Length: > 0 } fault)
+        {
+            throw new PictureException(fault);
+        }
     }
 
     private static bool IsOnItsSide(SKEncodedOrigin origin) => origin >= SKEncodedOrigin.LeftTop;

@@ -5,7 +5,9 @@ using System.Text.Json.Nodes;
 using Garten.Core.Bench;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
+using Garten.Core.Measuring.Photos;
 using Garten.Core.Sheets;
+using Garten.Pictures;
 using Garten.Testing;
 
 namespace Garten.Server.Tests;
@@ -298,6 +300,166 @@ public sealed class AwayTests(ServerFixture server) : ServerTest(server)
         shown.Changes.Select(c => c.Shows).ShouldBe([false, false]);
         shown.Changes[0].Why.ShouldBe("T. Lindqvist changed this feature in the meantime.");
         shown.Sheet!.Observations.Select(o => o.Summary).ShouldBe(["entire", "scaly"]);
+    }
+
+    private static Change Picturing(Guid plant, Guid visit, string name, string method, string rest, object? content)
+    {
+        var change = On(plant, name, method, $"visits/{visit}/pictures{rest}", content);
+        change.At["visit"] = visit.ToString();
+        if (rest.Length > 0)
+        {
+            change.At["photo"] = rest.Split('/')[1];
+        }
+
+        return change;
+    }
+
+    [Fact]
+    public async Task Pictures_taken_away_show_on_the_device_as_the_server_keeps_them_once_they_are_sent()
+    {
+        var (plant, visit, bark, leaf) = (
+            Guid.CreateVersion7(),
+            Guid.CreateVersion7(),
+            Guid.CreateVersion7(),
+            Guid.CreateVersion7()
+        );
+        JsonArray taken = [];
+        foreach (var photo in new[] { bark, leaf })
+        {
+            // The files go first, each alone; what the device read from them is what the server reads.
+            using var file = new ByteArrayContent(
+                PictureWriter.Jpeg(new PixelImage(120, 160, new byte[3 * 120 * 160]))
+            );
+            file.Headers.ContentType = new("image/jpeg");
+            var kept = await Me.Http.PutAsync($"/api/photos/{photo}?name=away.jpg", file);
+            kept.StatusCode.ShouldBe(HttpStatusCode.OK);
+            taken.Add(JsonNode.Parse(await kept.Content.ReadAsStringAsync()));
+        }
+
+        object Facts(string organ, string caption) =>
+            new
+            {
+                visit,
+                note = new
+                {
+                    organ,
+                    caption,
+                    marks = Array.Empty<object>(),
+                },
+                characters = new[] { "bark-surface" },
+            };
+        Change Adding(Guid photo, string organ) =>
+            Picturing(
+                plant,
+                visit,
+                "addPicture",
+                "POST",
+                "",
+                new
+                {
+                    photo,
+                    note = new
+                    {
+                        organ,
+                        caption = "",
+                        marks = Array.Empty<object>(),
+                    },
+                    characters = new[] { "bark-surface" },
+                }
+            );
+        var used = new Change(
+            "usePhoto",
+            "POST",
+            $"/api/photos/{bark}/uses",
+            new
+            {
+                plant,
+                visit,
+                features = new object[]
+                {
+                    new
+                    {
+                        character = "leaf-length",
+                        state = (string?)null,
+                        entry = "61 mm",
+                    },
+                    new
+                    {
+                        character = "margin",
+                        state = "serrate",
+                        entry = (string?)null,
+                    },
+                },
+            }
+        )
+        {
+            At = { ["id"] = bark.ToString() },
+        };
+        Change[] day =
+        [
+            Taking(plant, visit),
+            Adding(bark, "bark"),
+            Adding(leaf, "leaf"),
+            Picturing(
+                plant,
+                visit,
+                "correctPicture",
+                "PUT",
+                $"/{bark}",
+                new { before = Facts("bark", ""), after = Facts("bark", "the shady side") }
+            ),
+            Picturing(plant, visit, "removePicture", "POST", $"/{leaf}/removal", new { reason = "blurred" }),
+            used,
+            On(plant, "undo", "POST", "undo"),
+        ];
+        var shown = await ShownAsync(null, day);
+        shown.Changes.Select(c => c.Why).ShouldAllBe(w => w == null);
+        shown.Sheet!.Observations.Select(o => o.Seen.Character.Value).ShouldBe(["leaf-length"]);
+        var question = new JsonObject
+        {
+            ["sheet"] = JsonSerializer.SerializeToNode(shown.Sheet, BenchJson.Default.PlantSheet),
+            ["pictures"] = new JsonArray(),
+            ["photos"] = taken,
+        };
+        var guide = (await ModelAsync()).Guide;
+        var pictures = WaitingPictures.On(
+            guide,
+            (await WaitingAsync(question, day)).Deserialize(BenchJson.Default.PicturesQuestion)!
+        );
+        pictures.Changes.Select(c => c.Why).ShouldAllBe(w => w == null);
+
+        var answers = await SendAsync(day);
+        Statuses(answers).ShouldAllBe(s => s == 200, answers.ToJsonString());
+        Told(await Me.GetAsync($"/api/plants/{plant}")).ShouldBe(Told(Written(shown)));
+        JsonSerializer.SerializeToNode(pictures, BenchJson.Default.PicturesAnswer)!["pictures"]!
+            .ToJsonString()
+            .ShouldBe((await Me.GetAsync($"/api/plants/{plant}/pictures")).ToJsonString());
+        JsonSerializer
+            .Serialize(new PortraitQuestion(shown.Sheet, pictures.Pictures).Answer(guide), BenchJson.Default.Portrait)
+            .ShouldBe((await Me.GetAsync($"/api/plants/{plant}/portrait")).ToJsonString());
+
+        // What the server refuses, the device says at once, and keeps what stood.
+        question["pictures"] = await Me.GetAsync($"/api/plants/{plant}/pictures");
+        Change[] wrong =
+        [
+            Adding(bark, "bark"),
+            Picturing(
+                plant,
+                visit,
+                "correctPicture",
+                "PUT",
+                $"/{bark}",
+                new { before = Facts("bark", ""), after = Facts("bark", new string('a', 301)) }
+            ),
+            Adding(Guid.CreateVersion7(), "bark"),
+        ];
+        var refused = WaitingPictures.On(
+            guide,
+            (await WaitingAsync(question, wrong)).Deserialize(BenchJson.Default.PicturesQuestion)!
+        );
+        refused.Changes.ShouldAllBe(c => !c.Shows && c.Why != null);
+        refused.Changes[0].Why.ShouldBe("The picture is on this visit already.");
+        refused.Pictures.Length.ShouldBe(2);
     }
 
     private static Change Counting(string name, string method, string address, object? content, LineId? line = null)

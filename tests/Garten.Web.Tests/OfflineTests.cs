@@ -1,3 +1,5 @@
+using Garten.Server.Devices;
+
 namespace Garten.Web.Tests;
 
 /// <summary>Garten on a device whose network is away: it opens, it answers, and what is recorded outlives the page.</summary>
@@ -207,6 +209,64 @@ public sealed class OfflineTests(WebFixture server) : IClassFixture<WebFixture>
         browser.See("Nothing waits");
         browser.Open("/identify/TF-018?do=features&organ=bark");
         browser.See("Recorded: scaly");
+    }
+
+    [Fact]
+    public void A_picture_taken_without_a_network_is_shown_measured_and_sent()
+    {
+        var folder = Directory.CreateTempSubdirectory();
+        try
+        {
+            var file = Path.Combine(folder.FullName, "leaf.jpg");
+            File.WriteAllBytes(file, new SampleCamera(TimeProvider.System).Take(1));
+            var broken = Path.Combine(folder.FullName, "notes.jpg");
+            File.WriteAllText(broken, "no picture at all");
+            using var browser = InTheWoods("/identify/TF-004");
+            browser.Open("/identify/TF-004");
+            Visits(browser);
+            browser.All("input[aria-label='Picture files']")[0].SendKeys($"{file}\n{broken}");
+            browser.See("no JPEG, PNG or WebP picture");
+            browser.Button("Keep 1 picture").Click();
+            browser.SeeNoMore("Keep 1 picture");
+            browser.Until(ShowsPicture);
+            browser.See("2 changes waiting");
+
+            Away(browser);
+            browser.Open("/identify/TF-004");
+            Visits(browser);
+            browser.Until(ShowsPicture);
+            browser.Find(".identify-pictures__picture-button").Click();
+            browser.Find("[role='dialog'] a[href^='/measure']").Click();
+            browser.See("Use these");
+            browser.Button("Use these").Click();
+            browser.See("with this picture as evidence");
+            browser.See("3 changes waiting");
+
+            browser.Open("/waiting");
+            browser.See("What was measured in a photograph");
+            browser.Disconnect(off: false);
+            browser.See("Nothing waits");
+            browser.Open("/identify/TF-004");
+            Visits(browser);
+            browser.Until(ShowsPicture);
+            browser.SeeNoMore("Garten is not reached");
+            browser.Complaints.ShouldNotContain(c => c.Contains("Error:", StringComparison.Ordinal));
+        }
+        finally
+        {
+            folder.Delete(recursive: true);
+        }
+    }
+
+    private const string ShowsPicture =
+        "return (document.querySelector('.identify-pictures__picture-button img, .identify-pictures__picture-button image')"
+        + "?.naturalWidth ?? 0) > 0";
+
+    private static void Visits(Browser browser)
+    {
+        browser.Find("[role='tab']");
+        browser.Press("v");
+        browser.Find(".identify-pictures__picture-drop");
     }
 
     private static void Describe(Browser browser, string description)

@@ -2,14 +2,19 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Garten.Core.Assessment;
 using Garten.Core.Commands;
+using Garten.Core.Drawing.Plates;
 using Garten.Core.Evidence;
+using Garten.Core.Evidence.Pictures;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Identification;
 using Garten.Core.Keys;
+using Garten.Core.Measuring.Photos;
+using Garten.Core.Measuring.Shapes;
 using Garten.Core.Sheets;
 using Garten.Core.Survey;
 using Garten.Core.Survey.Counting;
+using Garten.Core.Survey.Places;
 
 namespace Garten.Core.Bench;
 
@@ -44,6 +49,22 @@ namespace Garten.Core.Bench;
 [JsonSerializable(typeof(SheetChange))]
 [JsonSerializable(typeof(LineInput))]
 [JsonSerializable(typeof(LineChange))]
+[JsonSerializable(typeof(PicturesQuestion))]
+[JsonSerializable(typeof(PicturesAnswer))]
+[JsonSerializable(typeof(PortraitQuestion))]
+[JsonSerializable(typeof(Portrait))]
+[JsonSerializable(typeof(MarksQuestion))]
+[JsonSerializable(typeof(MarksAnswer))]
+[JsonSerializable(typeof(PictureFile))]
+[JsonSerializable(typeof(PictureFileAnswer))]
+[JsonSerializable(typeof(PhotoQuestion))]
+[JsonSerializable(typeof(PhotoMeasures))]
+[JsonSerializable(typeof(NearestQuestion))]
+[JsonSerializable(typeof(NearestSite))]
+[JsonSerializable(typeof(PictureInput))]
+[JsonSerializable(typeof(PictureCorrection))]
+[JsonSerializable(typeof(PictureRemoval))]
+[JsonSerializable(typeof(PhotoUseInput))]
 [JsonSerializable(typeof(PlantInput))]
 [JsonSerializable(typeof(PlantCorrection))]
 [JsonSerializable(typeof(VisitContent))]
@@ -82,22 +103,30 @@ namespace Garten.Core.Bench;
         typeof(CamelCase<Likeness>),
         typeof(CamelCase<LookPurpose>),
         typeof(CamelCase<Mark>),
+        typeof(CamelCase<MarkKind>),
+        typeof(CamelCase<NameTextKind>),
         typeof(CamelCase<Organ>),
         typeof(CamelCase<Origin>),
         typeof(CamelCase<PartAge>),
         typeof(CamelCase<PartPosition>),
         typeof(CamelCase<Phenophase>),
+        typeof(CamelCase<PhotoProblem>),
+        typeof(CamelCase<PictureMarkKind>),
+        typeof(CamelCase<PictureOrgan>),
         typeof(CamelCase<PlantPart>),
         typeof(CamelCase<PriorFactor>),
         typeof(CamelCase<Protocol>),
         typeof(CamelCase<ReasonKind>),
+        typeof(CamelCase<ScaleKind>),
         typeof(CamelCase<Season>),
         typeof(CamelCase<Sex>),
+        typeof(CamelCase<ShapeConvention>),
         typeof(CamelCase<SourceClass>),
         typeof(CamelCase<TaxonRank>),
         typeof(CamelCase<Tool>),
         typeof(CamelCase<Verdict>),
         typeof(CamelCase<WalkMove>),
+        typeof(CamelCase<WidestZone>),
     ]
 )]
 public sealed partial class BenchJson : JsonSerializerContext;

@@ -155,6 +155,7 @@ public static class WaitingChanges
                     ),
                     change
                 ),
+                "usePhoto" => ReadFrom(sheet, change.Content(json.PhotoUseInput), change.Id),
                 "walk" => Done(sheet, away.Walked(sheet, change.Content(json.KeyMove), change.Id), change),
                 "undo" => Moved(sheet, again: false, change.Id),
                 "redo" => Moved(sheet, again: true, change.Id),
@@ -177,24 +178,41 @@ public static class WaitingChanges
             return (after ?? sheet, after is not null);
         }
 
-        private PlantSheet Done(PlantSheet before, PlantSheet after, WaitingChange change)
-        {
-            var what = after.Undo.Undo ?? "";
-            _done.Push(
-                change.Name == "walk"
-                    ? new Step.Walk(what, before.Question.Walk, after.Question.Walk)
-                    : new Step.Feature(
-                        what,
-                        change.IdAt<VisitId>("visit"),
-                        change.PartAt("character"),
-                        On(before, change),
-                        On(after, change)
-                    )
+        private PlantSheet Done(PlantSheet before, PlantSheet after, WaitingChange change) =>
+            change.Name == "walk"
+                ? Done(new Step.Walk(after.Undo.Undo ?? "", before.Question.Walk, after.Question.Walk), after)
+                : DoneOf(before, after, change.IdAt<VisitId>("visit"), change.PartAt("character"));
+
+        private PlantSheet DoneOf(PlantSheet before, PlantSheet after, VisitId visit, string character) =>
+            Done(
+                new Step.Feature(
+                    after.Undo.Undo ?? "",
+                    visit,
+                    character,
+                    On(before, visit, character),
+                    On(after, visit, character)
+                ),
+                after
             );
+
+        private PlantSheet Done(Step step, PlantSheet after)
+        {
+            _done.Push(step);
 
             // A new step closes the way forward to what was taken back before it.
             _undone.Clear();
             return after;
+        }
+
+        /// <summary>Features read from a picture: all or none, and each a step of its own.</summary>
+        private PlantSheet ReadFrom(PlantSheet sheet, PhotoUseInput input, Guid command)
+        {
+            foreach (var (character, after) in away.Read(sheet, input, command).ToList())
+            {
+                sheet = DoneOf(sheet, after, input.Visit, character);
+            }
+
+            return sheet;
         }
 
         /// <summary>Takes a step back, or does it again.</summary>
@@ -217,10 +235,8 @@ public static class WaitingChanges
             };
         }
 
-        private static ObservationView? On(PlantSheet sheet, WaitingChange change) =>
-            sheet.Observations.FirstOrDefault(o =>
-                o.Visit == change.IdAt<VisitId>("visit") && o.Seen.Character.Value == change.PartAt("character")
-            );
+        private static ObservationView? On(PlantSheet sheet, VisitId visit, string character) =>
+            sheet.Observations.FirstOrDefault(o => o.Visit == visit && o.Seen.Character.Value == character);
 
         private Site SiteOf(SiteId id) =>
             sites.FirstOrDefault(s => s.Id == id)

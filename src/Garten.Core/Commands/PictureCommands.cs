@@ -1,12 +1,39 @@
 using System.Collections.Immutable;
+using Garten.Core.Evidence;
 using Garten.Core.Evidence.Pictures;
+using Garten.Core.Guides;
 
 namespace Garten.Core.Commands;
 
 /// <summary>A picture of a plant as it stands on a visit.</summary>
 /// <param name="Visit">The plant's visit it belongs to.</param>
 /// <param name="Characters">Features of that visit it is evidence of: where they were seen.</param>
-public sealed record PictureOnSheet(VisitId Visit, PictureNote Note, IReadOnlyList<string> Characters);
+public sealed record PictureOnSheet(VisitId Visit, PictureNote Note, IReadOnlyList<string> Characters)
+{
+    private const int MostCharacters = 40;
+
+    /// <summary>What is said of a picture, as it is kept.</summary>
+    /// <param name="photo">The picture.</param>
+    /// <exception cref="RuleException">It is evidence of too much, or of a feature the guide does not have; or its note cannot be.</exception>
+    public PictureOnSheet Checked(KeptPhoto photo, Guide guide)
+    {
+        if (Characters.Count > MostCharacters)
+        {
+            throw new RuleException("characters", $"A picture is evidence of at most {MostCharacters} features.");
+        }
+
+        if (Characters.FirstOrDefault(c => guide.FindCharacter(new(c)) is null) is { } unknown)
+        {
+            throw new RuleException("characters", $"The guide has no character “{unknown}”. Choose from the list.");
+        }
+
+        return this with
+        {
+            Note = Note.Checked(photo.Width, photo.Height),
+            Characters = [.. Characters.Distinct()],
+        };
+    }
+}
 
 /// <summary>Puts a kept picture to a visit of a plant.</summary>
 public sealed record AddPicture(PlantId Plant, PhotoId Photo, PictureOnSheet Facts) : PlantCommand(Plant);
@@ -51,3 +78,19 @@ public static class PictureCorrections
             )
         );
 }
+
+/// <summary>A picture to put on a visit of a plant.</summary>
+public sealed record PictureInput(PhotoId Photo, PictureNote Note, string[] Characters)
+{
+    /// <summary>The same as it stands on a visit.</summary>
+    public PictureOnSheet On(VisitId visit) => new(visit, Note, Characters);
+}
+
+/// <summary>A picture put right.</summary>
+/// <param name="Before">As it stood when it was put right.</param>
+/// <param name="After">As it shall stand.</param>
+public sealed record PictureCorrection(PictureOnSheet Before, PictureOnSheet After);
+
+/// <summary>A picture to take off a plant.</summary>
+/// <param name="Reason">Why; may be empty.</param>
+public sealed record PictureRemoval(string? Reason);

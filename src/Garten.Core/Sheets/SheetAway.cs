@@ -110,6 +110,18 @@ public sealed class SheetAway(CandidateModel model, AtWork who)
         return Put(sheet, visit, character, ViewOf(sheet, stored)) with { Undo = new(change.What, null) };
     }
 
+    /// <summary>Features read from a picture, in the order in which they can be taken back.</summary>
+    /// <exception cref="RuleException">There is none, or one cannot be so.</exception>
+    public IEnumerable<(string Character, PlantSheet After)> Read(PlantSheet sheet, PhotoUseInput input, Guid command)
+    {
+        foreach (var feature in input.Checked())
+        {
+            var before = On(sheet, input.Visit, feature.Character);
+            sheet = Recorded(sheet, input.Visit, feature.Character, feature.On(before), command);
+            yield return (feature.Character, sheet);
+        }
+    }
+
     /// <summary>A feature taken back.</summary>
     /// <exception cref="RuleException">It does not start from what stands.</exception>
     public PlantSheet FeatureRemoved(PlantSheet sheet, VisitId visit, string character, long expected)

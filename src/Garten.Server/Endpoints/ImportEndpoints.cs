@@ -3,6 +3,7 @@ using System.Security.Cryptography;
 using System.Text;
 using Garten.Core.Commands;
 using Garten.Core.Evidence;
+using Garten.Core.Evidence.Pictures;
 using Garten.Core.Guides;
 using Garten.Core.Survey.Access;
 using Garten.Core.Survey.Counting;
@@ -10,7 +11,6 @@ using Garten.Core.Survey.Importing;
 using Garten.Core.Survey.Places;
 using Garten.Data;
 using Garten.Formats.Records;
-using Garten.Pictures;
 using Garten.Server.Access;
 using Garten.Server.Requests;
 
@@ -135,7 +135,7 @@ public static class ImportEndpoints
         );
         string Known(string recorder) =>
             names.TryGetValue(recorder, out var known) ? known : names[recorder] = recorder;
-        using ArchivedPictures pictures = new(content, PictureReader.MostBytes, MostUnpacked);
+        using ArchivedPictures pictures = new(content, PictureFile.MostBytes, MostUnpacked);
         var arriving = await IsArchiveAsync(content, cancel)
             ? OfArchive(content, pictures, current, sites, today, Known, unlisted)
             : OfTable(

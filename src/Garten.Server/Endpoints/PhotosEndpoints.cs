@@ -1,5 +1,6 @@
 using Garten.Core.Commands;
 using Garten.Core.Evidence;
+using Garten.Core.Evidence.Pictures;
 using Garten.Core.Measuring.Photos;
 using Garten.Core.Measuring.Shapes;
 using Garten.Core.Sheets;
@@ -12,28 +13,12 @@ using Garten.Server.Requests;
 
 namespace Garten.Server.Endpoints;
 
-/// <summary>What was found in a picture.</summary>
-/// <param name="Answer">What was found.</param>
-/// <param name="Readings">The same in words.</param>
-/// <param name="Marks">What was placed by hand, in words, in the order asked.</param>
-/// <param name="Offers">Features of the guide it answers.</param>
-public sealed record PhotoMeasures(PhotoAnswer Answer, PhotoReading[] Readings, string[] Marks, PhotoOffer[] Offers);
-
-/// <summary>A feature to record from a picture.</summary>
-/// <param name="State">The state seen; null for a number.</param>
-/// <param name="Entry">The number with its unit; null for a state.</param>
-public sealed record PhotoFeature(string Character, string? State, string? Entry);
-
-/// <summary>Features read from a picture, to be put on a plant's sheet.</summary>
-public sealed record PhotoUseInput(PlantId Plant, VisitId Visit, PhotoFeature[] Features);
-
 /// <summary>How the survey names the shapes of leaves.</summary>
 public sealed record ShapeNaming(ShapeConvention Convention);
 
 /// <summary>Pictures: kept, measured, and put on a plant's sheet as evidence.</summary>
 public static class PhotosEndpoints
 {
-    private const int MostFeatures = 20;
     private const string Naming = "shape-names";
 
     /// <summary>A picture never changes, and whoever may see it is asked again tomorrow.</summary>
@@ -55,7 +40,7 @@ public static class PhotosEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    var file = await Uploads.PutAsideAsync(request, PictureReader.MostBytes, "picture", cancel);
+                    var file = await Uploads.PutAsideAsync(request, PictureFile.MostBytes, "picture", cancel);
                     return await KeepAsync(id, name, file, store, person.Required, cancel);
                 }
             )
@@ -183,19 +168,8 @@ public static class PhotosEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    var photo = await store.FindAsync(id, cancel);
-                    if (PhotoRules.FaultOf(question, photo.Width, photo.Height) is { Length: > 0 } fault)
-                    {
-                        throw new RuleException("question", fault);
-                    }
-
-                    var answer = PhotoMeasurement.Answer(await scenes.OfAsync(id, store, cancel), question);
-                    return new PhotoMeasures(
-                        answer,
-                        [.. PhotoReadings.Of(answer)],
-                        [.. answer.Marks.Select(PhotoReadings.Of)],
-                        [.. PhotoOffers.Of(current.Guide, answer)]
-                    );
+                    await store.FindAsync(id, cancel);
+                    return PhotoMeasures.Of(current.Guide, await scenes.OfAsync(id, store, cancel), question);
                 }
             )
             .Needs(Right.Look)
@@ -217,40 +191,7 @@ public static class PhotosEndpoints
                 ) =>
                 {
                     await store.FindAsync(id, cancel);
-                    if (input.Features.Length is 0 or > MostFeatures)
-                    {
-                        throw new RuleException(
-                            "features",
-                            $"Choose from 1 to {MostFeatures} features to put on the sheet."
-                        );
-                    }
-
-                    var sheet = await sheets.ReadAsync(input.Plant, cancel);
-                    if (sheet.Visits.All(v => v.Id != input.Visit))
-                    {
-                        throw new NotInStoreException("The plant has no such visit.");
-                    }
-
-                    var known = sheet
-                        .Observations.Where(o => o.Visit == input.Visit)
-                        .ToDictionary(o => o.Seen.Character.Value);
-                    var changes = input
-                        .Features.DistinctBy(f => f.Character)
-                        .Select(f =>
-                        {
-                            var before = known.GetValueOrDefault(f.Character);
-                            return ObservationChange.Of(
-                                current.Guide,
-                                input.Visit,
-                                f.Character,
-                                InputOf(f, before) with
-                                {
-                                    Expected = before?.Revision,
-                                },
-                                person.Required
-                            );
-                        })
-                        .ToArray();
+                    var changes = input.On(await sheets.ReadAsync(input.Plant, cancel), current.Guide, person.Required);
                     return await sheets.OfAsync(
                         await evidence.HandleAsync(
                             person.Head,
@@ -264,41 +205,6 @@ public static class PhotosEndpoints
             .WithName("usePhoto")
             .Produces<PlantSheet>();
     }
-
-    /// <summary>One more leaf joins those measured before; a state joins those seen.</summary>
-    private static ObservationInput InputOf(PhotoFeature feature, ObservationView? before) =>
-        feature.Entry is { } entry
-            ? new(
-                FindingKind.Sample,
-                null,
-                [.. before?.Parts ?? []],
-                null,
-                entry,
-                null,
-                Certainty.Sure,
-                EvidenceSource.Picture,
-                null,
-                null,
-                null,
-                null,
-                null,
-                Places: [.. before?.Places ?? []]
-            )
-            : new(
-                FindingKind.States,
-                [.. before?.Seen.Finding is Finding.States states ? states.Seen : [], feature.State ?? ""],
-                null,
-                null,
-                null,
-                null,
-                Certainty.Fairly,
-                EvidenceSource.Picture,
-                null,
-                null,
-                null,
-                null,
-                null
-            );
 
     private static async Task<KeptPhoto> KeepAsync(
         PhotoId id,

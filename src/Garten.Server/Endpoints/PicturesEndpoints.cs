@@ -10,36 +10,9 @@ using Garten.Server.Requests;
 
 namespace Garten.Server.Endpoints;
 
-/// <summary>A picture to put on a visit of a plant.</summary>
-public sealed record PictureInput(PhotoId Photo, PictureNote Note, string[] Characters);
-
-/// <summary>A picture put right.</summary>
-/// <param name="Before">As it stood when it was put right.</param>
-/// <param name="After">As it shall stand.</param>
-public sealed record PictureCorrection(PictureOnSheet Before, PictureOnSheet After);
-
-/// <summary>A picture to take off a plant.</summary>
-/// <param name="Reason">Why; may be empty.</param>
-public sealed record PictureRemoval(string? Reason);
-
-/// <summary>A picture of a plant, as a screen shows it.</summary>
-/// <param name="MarkWords">What stands beside each mark: its words, what it counts, how long it is.</param>
-public sealed record PictureView(PlantPicture Picture, IReadOnlyList<string> MarkWords);
-
-/// <summary>Marks as they are being drawn.</summary>
-/// <param name="Width">Pixels across the picture.</param>
-/// <param name="Height">Pixels down the picture.</param>
-public sealed record MarksQuestion(int Width, int Height, PictureMark[] Marks);
-
-/// <summary>What marks come to while they are being drawn.</summary>
-/// <param name="Fault">What is wrong with them, in a sentence; empty where they are sound.</param>
-/// <param name="Words">What stands beside each; empty where something is wrong.</param>
-public sealed record MarksAnswer(string Fault, IReadOnlyList<string> Words);
-
 /// <summary>Pictures of plants: put on a visit, drawn on, told as the plant's portrait, and shown with the account of its name.</summary>
 public static class PicturesEndpoints
 {
-    private const int MostCharacters = 40;
     private const int MostOwn = 24;
 
     /// <summary>Adds the endpoints.</summary>
@@ -52,10 +25,7 @@ public static class PicturesEndpoints
                 async (PlantId plant, PictureStore store, PlantStore plants, CancellationToken cancel) =>
                 {
                     await plants.CardAsync(plant, cancel);
-                    return (await store.OfAsync(plant, cancel)).ConvertAll(p => new PictureView(
-                        p,
-                        PictureMarks.InWords(p.Facts.Note.Marks)
-                    ));
+                    return (await store.OfAsync(plant, cancel)).ConvertAll(PictureView.Of);
                 }
             )
             .WithName("pictures")
@@ -72,17 +42,10 @@ public static class PicturesEndpoints
                     CancellationToken cancel
                 ) =>
                 {
-                    var sheet = await sheets.ReadAsync(plant, cancel);
-                    return Portrait.Of(
-                        current.Guide,
-                        [.. sheet.Visits.Select(v => v.Date)],
-                        [.. sheet.Observations.Select(o => o.Seen)],
-                        [
-                            .. (await store.OfAsync(plant, cancel))
-                                .Where(p => !p.IsAway)
-                                .Select(p => new PortraitPicture(p.Photo.Id, p.Facts.Note.Organ, p.Date)),
-                        ]
-                    );
+                    return new PortraitQuestion(
+                        await sheets.ReadAsync(plant, cancel),
+                        (await store.OfAsync(plant, cancel)).ConvertAll(PictureView.Of)
+                    ).Answer(current.Guide);
                 }
             )
             .WithName("portrait")
@@ -109,13 +72,7 @@ public static class PicturesEndpoints
                             new AddPicture(
                                 plant,
                                 input.Photo,
-                                await CheckedAsync(
-                                    input.Photo,
-                                    new(visit, input.Note, input.Characters),
-                                    photos,
-                                    current.Guide,
-                                    cancel
-                                )
+                                await CheckedAsync(input.Photo, input.On(visit), photos, current.Guide, cancel)
                             ),
                             cancel
                         ),
@@ -214,11 +171,7 @@ public static class PicturesEndpoints
             .WithName("bringPictureBack")
             .Produces<PlantSheet>();
 
-        api.MapPost("/photos/marks", (MarksQuestion question) =>
-            {
-                var fault = PictureMarks.FaultOf([.. question.Marks], question.Width, question.Height);
-                return new MarksAnswer(fault, fault.Length > 0 ? [] : PictureMarks.InWords([.. question.Marks]));
-            })
+        api.MapPost("/photos/marks", (MarksQuestion question) => question.Answer())
             .Needs(Right.Look)
             .WithName("marksInWords")
             .Produces<MarksAnswer>();
@@ -251,20 +204,6 @@ public static class PicturesEndpoints
     )
     {
         var kept = await photos.FindAsync(photo, cancel);
-        if (sent.Characters.Count > MostCharacters)
-        {
-            throw new RuleException("characters", $"A picture is evidence of at most {MostCharacters} features.");
-        }
-
-        if (sent.Characters.FirstOrDefault(c => guide.FindCharacter(new(c)) is null) is { } unknown)
-        {
-            throw new RuleException("characters", $"The guide has no character “{unknown}”. Choose from the list.");
-        }
-
-        return sent with
-        {
-            Note = sent.Note.Checked(kept.Width, kept.Height),
-            Characters = [.. sent.Characters.Distinct()],
-        };
+        return sent.Checked(kept, guide);
     }
 }

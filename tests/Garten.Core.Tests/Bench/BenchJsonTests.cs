@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using Garten.Core.Bench;
 using Garten.Core.Evidence;
 using Garten.Core.Guides;
@@ -37,6 +38,48 @@ public sealed class BenchJsonTests
         ),
         new([PriorFactor.Season], [Glands.Id], false, FieldKit.Usual)
     );
+
+    /// <summary>The page knows an enumeration by its names: a number would be a different word in every version.</summary>
+    [Fact]
+    public void Every_enumeration_is_written_by_its_names()
+    {
+        HashSet<Type> seen = [];
+        var rows = typeof(BenchJson)
+            .GetCustomAttributesData()
+            .Where(a => a.AttributeType == typeof(JsonSerializableAttribute))
+            .Select(a => (Type)a.ConstructorArguments[0].Value!);
+        Queue<Type> next = new(rows);
+        while (next.TryDequeue(out var type))
+        {
+            if (!seen.Add(type) || BenchJson.Default.GetTypeInfo(type) is not { } info)
+            {
+                continue;
+            }
+
+            foreach (
+                var part in info
+                    .Properties.Select(p => p.PropertyType)
+                    .Concat(info.PolymorphismOptions?.DerivedTypes.Select(d => d.DerivedType) ?? [])
+                    .Append(info.ElementType)
+                    .Append(info.KeyType)
+                    .OfType<Type>()
+            )
+            {
+                next.Enqueue(Nullable.GetUnderlyingType(part) ?? part);
+            }
+        }
+
+        var enums = seen.Where(t => t.IsEnum).ToList();
+        enums.Count.ShouldBeGreaterThan(30);
+        enums
+            .Where(t =>
+                !JsonSerializer
+                    .Serialize(Enum.GetValues(t).GetValue(0), BenchJson.Default.GetTypeInfo(t)!)
+                    .StartsWith('"')
+            )
+            .Select(t => t.Name)
+            .ShouldBeEmpty();
+    }
 
     [Fact]
     public void A_guide_read_back_gives_the_same_answers()

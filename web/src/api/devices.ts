@@ -1,4 +1,4 @@
-import { useMutation } from '@tanstack/react-query'
+import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query'
 import { answer, api, Problem } from './client'
 import type { HereView } from './types'
 
@@ -31,9 +31,18 @@ const ownPosition = () =>
       : reject(new Problem(refusals[2] ?? '', 400, 'position', null)),
   )
 
+/** The site nearest to a place. */
+export const nearestQuery = (latitude: number, longitude: number) =>
+  queryOptions({
+    queryKey: ['nearest site', latitude, longitude],
+    staleTime: Infinity,
+    queryFn: () => answer(api.GET('/api/sites/nearest', { params: { query: { latitude, longitude } } })),
+  })
+
 /** Asks where one is: the browser of this machine, or in the demo a simulated receiver that walks round the reserve. */
-export const useHere = () =>
-  useMutation({
+export function useHere() {
+  const client = useQueryClient()
+  return useMutation({
     mutationFn: async (of: 'browser' | 'simulated'): Promise<HereView> => {
       if (of === 'simulated') return answer(api.GET('/api/devices/position'))
       const { coords } = await ownPosition()
@@ -44,7 +53,8 @@ export const useHere = () =>
         uncertaintyM: accuracy,
         elevationM: altitude,
         words: `${latitude.toFixed(5)}, ${longitude.toFixed(5)}, within ${Math.ceil(accuracy)} m`,
-        nearest: await answer(api.GET('/api/sites/nearest', { params: { query: { latitude, longitude } } })),
+        nearest: await client.fetchQuery(nearestQuery(latitude, longitude)),
       }
     },
   })
+}

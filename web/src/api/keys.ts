@@ -8,6 +8,8 @@ export const keys = {
   sites: ['sites'],
   plants: ['plants'],
   plant: (plant: string | null | undefined) => ['plant', plant],
+  pictures: (plant: string) => ['plant', plant, 'pictures'],
+  portrait: (plant: string) => ['plant', plant, 'portrait'],
   grade: (plant: string) => ['grade', plant],
   today: ['today'],
   records: ['records'],

@@ -32,8 +32,9 @@ import type {
   KeyMove,
 } from './types'
 import { asked } from './sheet'
+import { goOn } from './goOn'
 import { keys } from './keys'
-import { goOn, withWaiting } from './waitingSheets'
+import { withWaiting } from './waiting'
 
 const isAway = (error: unknown) => error instanceof Problem && error.unreached
 const failing = (error: unknown): Failing =>

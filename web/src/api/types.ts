@@ -233,3 +233,47 @@ export interface GradeAsked {
   today: string
   run: YearRun
 }
+
+/** The pictures of a plant, and what waits of them. */
+export interface PicturesQuestion extends Omit<Waiting, 'sites'> {
+  sheet: SentSheet
+  pictures: PictureView[]
+  /** Pictures taken on this device. */
+  photos: KeptPhoto[]
+}
+
+export interface PicturesAnswer {
+  pictures: PictureView[]
+  changes: ChangeShown[]
+}
+
+export interface PortraitQuestion {
+  sheet: SentSheet
+  pictures: PictureView[]
+}
+
+/** A file that is to be kept as a picture. */
+export interface PictureFile {
+  bytes: number
+  /** Its first twelve bytes, in base 64. */
+  start: string
+  /** Pixels; null where the browser cannot open it. */
+  width: number | null
+  height: number | null
+}
+
+export interface PictureFileAnswer {
+  /** Why it is not kept; empty where nothing stands against it. */
+  fault: string
+  type: string
+}
+
+export type MarksQuestion = Schemas['MarksQuestion']
+export type NearestSite = Schemas['NearestSite']
+
+/** Where somebody stands, among the sites this device knows. */
+export interface NearestQuestion {
+  latitude: number
+  longitude: number
+  sites: Site[]
+}

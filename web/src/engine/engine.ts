@@ -20,6 +20,18 @@ import type {
   SpeciesAccount,
   LikelyNames,
   LineQuestion,
+  MarksAnswer,
+  MarksQuestion,
+  NearestQuestion,
+  NearestSite,
+  PhotoMeasures,
+  PhotoQuestion,
+  PictureFile,
+  PictureFileAnswer,
+  PicturesAnswer,
+  PicturesQuestion,
+  Portrait,
+  PortraitQuestion,
   Suspicion,
   WaitingAnswer,
   WaitingQuestion,
@@ -46,6 +58,12 @@ interface QuestionsHere {
   grade: [GradeAsked, ReturnAnswer]
   count: [CountQuestion, CountAnswer]
   line: [LineQuestion, QuickReading]
+  pictures: [PicturesQuestion, PicturesAnswer]
+  portrait: [PortraitQuestion, Portrait]
+  marks: [MarksQuestion, MarksAnswer]
+  file: [PictureFile, PictureFileAnswer]
+  nearest: [NearestQuestion, NearestSite]
+  measures: [PhotoQuestion, PhotoMeasures]
 }
 
 export type Kind = keyof Questions
@@ -112,13 +130,16 @@ export function startEngine() {
   return settled
 }
 
-function askWorker<A>(at: Worker, kind: string, question: unknown): Promise<A> {
+function post<A>(at: Worker, message: (id: number) => EngineQuestion, transfer: Transferable[] = []) {
   return new Promise<string>((resolve, reject) => {
     const id = next++
     waiting.set(id, { resolve, reject })
-    at.postMessage({ id, kind, question: JSON.stringify(question) } satisfies EngineQuestion)
+    at.postMessage(message(id), transfer)
   }).then((text) => JSON.parse(text) as A)
 }
+
+const askWorker = <A>(at: Worker, kind: string, question: unknown) =>
+  post<A>(at, (id) => ({ id, kind, question: JSON.stringify(question) }))
 
 const servers: { [K in Kind]: (question: Question<K>) => Promise<Answer<K>> } = {
   answer: (body) => answer(api.POST('/api/bench/answer', { body })),
@@ -162,4 +183,42 @@ export async function askHere<K extends keyof QuestionsHere>(
   await settled
   if (!worker) throw new Error('no core runs here')
   return askWorker(worker, kind, question)
+}
+
+let looked: string | null = null
+
+/** Pixels of a picture, turned as it is to be seen, white where it lets through. */
+function pixelsOf(bitmap: ImageBitmap) {
+  const { width, height } = bitmap
+  const paper = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })
+  if (!paper) throw new Error('this browser does not draw')
+  paper.fillStyle = '#fff'
+  paper.fillRect(0, 0, width, height)
+  paper.drawImage(bitmap, 0, 0)
+  const { data } = paper.getImageData(0, 0, width, height)
+  const rgb = new Uint8Array(3 * width * height)
+  for (let from = 0, to = 0; from < data.length; from += 4) {
+    rgb[to++] = data[from] ?? 0
+    rgb[to++] = data[from + 1] ?? 0
+    rgb[to++] = data[from + 2] ?? 0
+  }
+  return { width, height, rgb }
+}
+
+/** Measures in a picture by the core on this device, which looks at it first; the one looked at last is known for good. */
+export async function measureHere(
+  photo: string,
+  file: Blob,
+  question: PhotoQuestion,
+): Promise<PhotoMeasures> {
+  startEngine()
+  await settled
+  const at = worker
+  if (!at) throw new Error('no core runs here')
+  if (looked !== photo) {
+    const look = pixelsOf(await createImageBitmap(file))
+    await post(at, (id) => ({ id, look }), [look.rgb.buffer])
+    looked = photo
+  }
+  return askWorker(at, 'measures', question)
 }

@@ -1,11 +1,10 @@
 /// <reference lib="webworker" />
 // The core compiled for the browser, in a worker of its own so that no answer ever holds up the page.
 
-export interface EngineQuestion {
-  id: number
-  kind: string
-  question: string
-}
+/** A question, or a picture to look at: three bytes a pixel, row after row. */
+export type EngineQuestion =
+  | { id: number; kind: string; question: string }
+  | { id: number; look: { width: number; height: number; rgb: Uint8Array } }
 
 export type EngineMessage =
   { id: number; answer: string } | { id: number; fault: string } | { ready: true } | { broken: string }
@@ -13,6 +12,7 @@ export type EngineMessage =
 interface Engine {
   Open: (tables: string) => void
   Ask: (kind: string, question: string) => string
+  Look: (width: number, height: number, rgb: Uint8Array) => void
 }
 
 interface Runtime {
@@ -48,8 +48,13 @@ engine.then(
 
 // Not self.onmessage: the runtime would take this worker for one of its own threads.
 self.addEventListener('message', (event: MessageEvent<EngineQuestion>) => {
-  const { id, kind, question } = event.data
+  const { data } = event
+  const { id } = data
   engine
-    .then((e) => post({ id, answer: e.Ask(kind, question) }))
+    .then((e) => {
+      if (!('look' in data)) return post({ id, answer: e.Ask(data.kind, data.question) })
+      e.Look(data.look.width, data.look.height, data.look.rgb)
+      post({ id, answer: 'true' })
+    })
     .catch((fault: unknown) => post({ id, fault: String(fault) }))
 })

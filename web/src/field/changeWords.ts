@@ -51,6 +51,7 @@ const words: Record<string, string> = {
   'POST /api/places/{place}/back': 'A place is brought back',
   'POST /api/names/checklist': 'A list of names',
   'POST /api/names/{name}/records': 'Records go to another name',
+  'PUT /api/photos/{id}': 'The file of a picture',
   'POST /api/photos/{id}/uses': 'What was measured in a photograph',
   'PUT /api/people/{person}/name': 'A person is called otherwise',
   'POST /api/names': 'A name in words',

@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie'
-import type { ObservationView } from '../api/types'
+import type { KeptPhoto, ObservationView } from '../api/types'
 
 /** An answer of the server as it was last heard, for one person. */
 export interface KeptAnswer {
@@ -37,15 +37,27 @@ export interface WaitingChange {
   theirs?: ObservationView | null
 }
 
+/** A picture on this device: taken here, or packed for the field. Its whole file lies with the change that sends it. */
+export interface PictureHere {
+  photo: string
+  person: string
+  /** The picture in reduced size. */
+  small: Blob
+  /** What its file says of it; null of one that was packed, where the server's word is kept. */
+  facts: KeptPhoto | null
+}
+
 /** What this device keeps of Garten, in the browser's own database. */
 class DeviceDatabase extends Dexie {
   answers!: EntityTable<KeptAnswer>
   changes!: EntityTable<WaitingChange, 'number'>
+  pictures!: EntityTable<PictureHere, 'photo'>
 
   constructor() {
     // Written through to the disk: a device that falls into the creek a second later is dried with all of it.
     super('garten', { chromeTransactionDurability: 'strict' })
     this.version(1).stores({ answers: '[person+question], person', changes: '++number, &id, person' })
+    this.version(2).stores({ pictures: 'photo, person' })
   }
 }
 

@@ -1,6 +1,7 @@
 import { hashKey, type QueryClient, type QueryFunctionContext, type QueryKey } from '@tanstack/react-query'
 import { whenQuiet } from '../kit/whenQuiet'
 import { outbox } from './outbox'
+import { picturesHere } from './picturesHere'
 
 /** Who is at work on this device, and what they may see; nobody's answers are shown to anybody else. */
 interface Whose {
@@ -52,7 +53,7 @@ export const missed = () => become(away ?? Date.now(), oldest)
 
 const isSession = (key: QueryKey) => key[0] === 'session'
 /** What is worked out here anyway, or belongs to the page alone. */
-const passing = new Set(['bench', 'choices', 'request', 'number tile'])
+const passing = new Set(['bench', 'choices', 'request', 'number tile', 'marks', 'photo measures'])
 
 const ownerOf = (key: QueryKey) => (isSession(key) ? device : passing.has(String(key[0])) ? null : whose)
 
@@ -65,8 +66,10 @@ async function entered({ person, role, seesSensitive }: Entered) {
   if (!now) return
   const before = localStorage.getItem(slot)
   localStorage.setItem(slot, now.rights)
-  if (before !== null && before !== now.rights)
-    await (await database()).answers.where('person').equals(now.person).delete()
+  if (before === null || before === now.rights) return
+  const d = await database()
+  await d.answers.where('person').equals(now.person).delete()
+  await picturesHere.packedGo(now.person)
 }
 
 const gathering = new Map<string, { person: string; question: string; content: unknown; at: number }>()

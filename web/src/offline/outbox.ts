@@ -64,6 +64,9 @@ export const outbox = {
   /** Why the last change could not be kept here; null where it was. */
   failed: () => failed,
 
+  /** Whose changes these are; null while nobody has come in. */
+  whose: () => person,
+
   /** Changes are those of one person; another one's are neither shown nor sent. */
   of: (who: string | null) => {
     if (who === person) return

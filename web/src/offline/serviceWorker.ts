@@ -4,6 +4,7 @@ import { clientsClaim } from 'workbox-core'
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
 import { NetworkFirst } from 'workbox-strategies'
+import { pictureFiles } from './pictureFiles'
 
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: { url: string; revision: string | null }[] }
 
@@ -24,6 +25,22 @@ registerRoute(
 self.addEventListener('install', (event) => {
   event.waitUntil(caches.open(guideCache).then((cache) => cache.add(guide).catch(() => undefined)))
 })
+
+// A picture never changes: where it lies here it is not asked for again, and one taken here is nowhere else yet. Its number
+// is known only to a page that was told of it.
+const picture = /^[/]api[/]photos[/]([0-9a-f-]{36})[/](thumbnail|file)$/
+registerRoute(
+  ({ url }) => picture.test(url.pathname),
+  async ({ request, url }) => {
+    const [, photo = '', which] = picture.exec(url.pathname) ?? []
+    const here = which === 'thumbnail' ? await pictureFiles.small(photo) : await pictureFiles.whole(photo)
+    if (here) return new Response(here)
+    const answered = await fetch(request).catch(() => null)
+    if (answered?.ok) return answered
+    const small = await pictureFiles.small(photo)
+    return small ? new Response(small) : (answered ?? Response.error())
+  },
+)
 
 // A newer Garten waits until nobody is in the middle of something, or asks for it.
 self.addEventListener('message', (event: ExtendableMessageEvent) => {

@@ -161,3 +161,22 @@ public static class PictureMarks
             _ => (2, 2),
         };
 }
+
+/// <summary>Marks as they are being drawn.</summary>
+/// <param name="Width">Pixels across the picture.</param>
+/// <param name="Height">Pixels down the picture.</param>
+public sealed record MarksQuestion(int Width, int Height, ImmutableArray<PictureMark> Marks)
+{
+    /// <summary>What they come to.</summary>
+    public MarksAnswer Answer()
+    {
+        var marks = Marks.IsDefault ? [] : Marks;
+        var fault = PictureMarks.FaultOf(marks, Width, Height);
+        return new(fault, fault.Length > 0 ? [] : PictureMarks.InWords(marks));
+    }
+}
+
+/// <summary>What marks come to while they are being drawn.</summary>
+/// <param name="Fault">What is wrong with them, in a sentence; empty where they are sound.</param>
+/// <param name="Words">What stands beside each; empty where something is wrong.</param>
+public sealed record MarksAnswer(string Fault, ImmutableArray<string> Words);

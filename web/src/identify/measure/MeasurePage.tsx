@@ -5,6 +5,7 @@ import { ViewTitle } from '../../kit/ViewTitle'
 import { PhotoBench } from './PhotoBench'
 import { PhotoChooser } from './PhotoChooser'
 import { usePhoto, useShapeNaming } from './photoQueries'
+import { usualQuestion } from './question'
 import { TreeBench } from './TreeBench'
 import { Yardsticks } from './Yardsticks'
 import measureCss from './measure.module.css'
@@ -22,7 +23,9 @@ export function MeasurePage() {
   const what = params.get('what')
   const plant = params.get('plant')
   const { data: photo, error } = usePhoto(id)
-  const { data: naming } = useShapeNaming()
+  const { data: naming, failureCount } = useShapeNaming()
+  // Where the survey's own convention is not known, the usual one names shapes.
+  const convention = naming?.convention ?? (failureCount > 0 ? usualQuestion.convention : null)
   const go = (changes: Record<string, string | null>) =>
     setParams((before) => {
       const next = new URLSearchParams(before)
@@ -41,11 +44,11 @@ export function MeasurePage() {
         <>
           <ProblemNote error={error} />
           {id === null && <PhotoChooser onPhoto={(p) => go({ photo: p.id })} />}
-          {id !== null && photo && naming && (
+          {id !== null && photo && convention && (
             <PhotoBench
               key={photo.id}
               photo={photo}
-              naming={naming.convention}
+              naming={convention}
               plant={plant}
               onPlant={(p) => go({ plant: p })}
               onOther={() => go({ photo: null })}

@@ -1,8 +1,10 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api, Problem } from '../../api/client'
+import { nearestQuery } from '../../api/devices'
 import { useSheetChange } from '../../api/queries'
 import type { KeptPhoto, PhotoQuestion } from '../../api/types'
 import { under } from '../../api/command'
+import { goOnWithPhoto, measureAway } from './photoHere'
 
 export const useSamplePhotos = () =>
   useQuery({
@@ -12,8 +14,12 @@ export const useSamplePhotos = () =>
   })
 
 /** By which convention the survey names the shapes of leaves. */
-export const useShapeNaming = () =>
-  useQuery({ queryKey: ['shape naming'], queryFn: () => answer(api.GET('/api/photos/naming')) })
+export const shapeNamingQuery = queryOptions({
+  queryKey: ['shape naming'],
+  queryFn: () => answer(api.GET('/api/photos/naming')),
+})
+
+export const useShapeNaming = () => useQuery(shapeNamingQuery)
 
 export function useSetShapeNaming() {
   const client = useQueryClient()
@@ -40,21 +46,16 @@ export const usePhotoMeasures = (id: string | null, question: PhotoQuestion) =>
     staleTime: Infinity,
     placeholderData: (before, query) => (query?.queryKey[1] === id ? before : undefined),
     queryFn: () =>
-      answer(api.POST('/api/photos/{id}/measures', { params: { path: { id: id ?? '' } }, body: question })),
+      answer(
+        api.POST('/api/photos/{id}/measures', { params: { path: { id: id ?? '' } }, body: question }),
+      ).catch((fault: unknown) => measureAway(fault, id ?? '', question)),
   })
 
 /** The site nearest to where a camera was; nothing where it did not say. */
 export const useNearestSite = (latitude: number | null, longitude: number | null) =>
   useQuery({
-    queryKey: ['nearest site', latitude, longitude],
+    ...nearestQuery(latitude ?? 0, longitude ?? 0),
     enabled: latitude !== null && longitude !== null,
-    staleTime: Infinity,
-    queryFn: () =>
-      answer(
-        api.GET('/api/sites/nearest', {
-          params: { query: { latitude: latitude ?? 0, longitude: longitude ?? 0 } },
-        }),
-      ),
   })
 
 const imageTypes = ['image/png', 'image/webp']
@@ -75,9 +76,13 @@ export function useKeepPhoto() {
           params: { path: { id }, query: { name: from.name } },
           body: from as unknown as string,
           bodySerializer: (body) => body as unknown as BodyInit,
-          headers: { 'Content-Type': imageTypes.includes(from.type) ? from.type : 'image/jpeg' },
+          headers: {
+            'Content-Type': imageTypes.includes(from.type) ? from.type : 'image/jpeg',
+            // It waits under its own number, by which it is found here until it was sent.
+            'Garten-Command': id,
+          },
         }),
-      )
+      ).catch((fault: unknown) => goOnWithPhoto(fault, id, from))
     },
     onSuccess: (photo) => client.setQueryData(['photo', photo.id], photo),
   })

@@ -5,22 +5,19 @@ import { useSheetChange } from '../../api/queries'
 import type { PictureMark, PictureNote, PictureOnSheet } from '../../api/types'
 import { keys } from '../../api/keys'
 
-const pictureKeys = {
-  of: (plant: string) => ['plant', plant, 'pictures'] as const,
-  portrait: (plant: string) => ['plant', plant, 'portrait'] as const,
-}
-
 /** The pictures of a plant, those taken off it too. */
-export const usePictures = (plant: string) =>
-  useQuery({
-    queryKey: pictureKeys.of(plant),
+export const picturesQuery = (plant: string) =>
+  queryOptions({
+    queryKey: keys.pictures(plant),
     queryFn: () => answer(api.GET('/api/plants/{plant}/pictures', { params: { path: { plant } } })),
   })
+
+export const usePictures = (plant: string) => useQuery(picturesQuery(plant))
 
 /** The plant through the year. */
 export const portraitQuery = (plant: string) =>
   queryOptions({
-    queryKey: pictureKeys.portrait(plant),
+    queryKey: keys.portrait(plant),
     staleTime: 0,
     queryFn: () => answer(api.GET('/api/plants/{plant}/portrait', { params: { path: { plant } } })),
   })
@@ -50,7 +47,7 @@ function usePictureChange<T>(plant: string, change: Parameters<typeof useSheetCh
   const client = useQueryClient()
   return useSheetChange<T>(async (input) => {
     const sheet = await change(input)
-    await client.invalidateQueries({ queryKey: pictureKeys.of(plant) })
+    await client.invalidateQueries({ queryKey: keys.pictures(plant) })
     return sheet
   })
 }

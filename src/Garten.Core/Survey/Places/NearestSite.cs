@@ -1,6 +1,4 @@
-using Garten.Core.Survey.Places;
-
-namespace Garten.Server.Endpoints;
+namespace Garten.Core.Survey.Places;
 
 /// <summary>The site nearest to a place.</summary>
 /// <param name="Site">Its number; null where no site has coordinates.</param>

@@ -24,12 +24,17 @@ public static partial class Engine
     /// <summary>Opens a guide; a guide opened before is put away.</summary>
     /// <param name="tables">The guide's tables as JSON.</param>
     [JSExport]
-    public static void Open(string tables)
-    {
+    public static void Open(string tables) =>
         _model = new CandidateModel(new Guide(Read(tables, BenchJson.Default.GuideTables)));
 
-        // A plant of a few features, so that what runs for the first time is translated before a person waits for it.
-        var guide = _model.Guide;
+    /// <summary>
+    /// Answers for a plant of a few features, so that what runs for the first time is translated before a person waits for it. Called
+    /// some times over, with what a person asks in between.
+    /// </summary>
+    [JSExport]
+    public static void Warm()
+    {
+        var guide = Model.Guide;
         var seen = guide
             .Characters.Where(c => !c.IsNumeric)
             .Take(12)
@@ -39,10 +44,7 @@ public static partial class Engine
             new(new(null, []), [new(1, default, [.. Enum.GetValues<PlantPart>()])], [.. seen], walk, []),
             null
         );
-        for (var i = 0; i < 3; i++)
-        {
-            Ask("answer", JsonSerializer.Serialize(plant, BenchJson.Default.BenchRequest));
-        }
+        Ask("answer", JsonSerializer.Serialize(plant, BenchJson.Default.BenchRequest));
     }
 
     /// <summary>Looks at a picture, which is what is measured in from then on.</summary>

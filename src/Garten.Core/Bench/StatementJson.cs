@@ -171,7 +171,16 @@ public sealed class StatementJson : JsonConverter<Statement>
 
     private static T Named<T>(string name)
         where T : struct, Enum =>
-        Enum.TryParse<T>(name, out var value) ? value : throw new JsonException($"“{name}” is no {typeof(T).Name}.");
+        Names<T>.All.TryGetValue(name, out var value)
+            ? value
+            : throw new JsonException($"“{name}” is no {typeof(T).Name}.");
+
+    /// <summary>Looked up once: to parse the name of an enumeration anew for thousands of statements is slow in a browser.</summary>
+    private static class Names<T>
+        where T : struct, Enum
+    {
+        public static readonly Dictionary<string, T> All = Enum.GetValues<T>().ToDictionary(v => v.ToString());
+    }
 
     private static void Expect(ref Utf8JsonReader reader, JsonTokenType token)
     {

@@ -21,15 +21,19 @@ public sealed class UntreatedTable
         var guide = model.Guide;
         _model = model;
         Species = guide.Untreated;
-        _groups =
-        [
-            .. Species.Select(s =>
-                Enumerable
-                    .Range(0, model.Taxa.Length)
-                    .Where(t => guide.IsWithin(model.Taxa[t], s.Within))
-                    .ToImmutableArray()
-            ),
-        ];
+        // Many stand in one group: its members are looked up once.
+        var members = Species
+            .Select(s => s.Within)
+            .Distinct()
+            .ToDictionary(
+                group => group,
+                group =>
+                    Enumerable
+                        .Range(0, model.Taxa.Length)
+                        .Where(t => guide.IsWithin(model.Taxa[t], group))
+                        .ToImmutableArray()
+            );
+        _groups = [.. Species.Select(s => members[s.Within])];
         if (Species.IsEmpty)
         {
             return;

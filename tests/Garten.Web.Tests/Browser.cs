@@ -258,15 +258,22 @@ public sealed class Browser : IDisposable
     }
 
     /// <summary>Cuts or restores the page's connection.</summary>
-    public void Disconnect(bool off) =>
+    public void Disconnect(bool off) => Connect(off, 0, -1);
+
+    /// <summary>Gives the page a slow connection.</summary>
+    /// <param name="latency">Milliseconds to an answer.</param>
+    /// <param name="bytes">Bytes a second, either way.</param>
+    public void SlowDown(int latency, int bytes) => Connect(off: false, latency, bytes);
+
+    private void Connect(bool off, int latency, int bytes) =>
         _driver.ExecuteCdpCommand(
             "Network.emulateNetworkConditions",
             new Dictionary<string, object?>
             {
                 ["offline"] = off,
-                ["latency"] = 0,
-                ["downloadThroughput"] = -1,
-                ["uploadThroughput"] = -1,
+                ["latency"] = latency,
+                ["downloadThroughput"] = bytes,
+                ["uploadThroughput"] = bytes,
             }
         );
 

@@ -33,12 +33,13 @@ registerRoute(
   ({ url }) => picture.test(url.pathname),
   async ({ request, url }) => {
     const [, photo = '', which] = picture.exec(url.pathname) ?? []
-    const here = which === 'thumbnail' ? await pictureFiles.small(photo) : await pictureFiles.whole(photo)
+    const small = which === 'thumbnail' ? await pictureFiles.small(photo) : null
+    const here = small ?? (await pictureFiles.whole(photo))
     if (here) return new Response(here)
     const answered = await fetch(request).catch(() => null)
     if (answered?.ok) return answered
-    const small = await pictureFiles.small(photo)
-    return small ? new Response(small) : (answered ?? Response.error())
+    const instead = await pictureFiles.small(photo)
+    return instead ? new Response(instead) : (answered ?? Response.error())
   },
 )
 

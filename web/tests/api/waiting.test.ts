@@ -35,6 +35,8 @@ describe('what a change is of', () => {
     expect(plantOf(change({ pattern: '/api/plants', address: '/api/plants', content: '{"id":"8"}' }))).toBe(
       '8',
     )
+    const used = { pattern: '/api/photos/{id}/uses', address: '/api/photos/3/uses', content: '{"plant":"9"}' }
+    expect(plantOf(change(used))).toBe('9')
     expect(plantOf(change({ method: 'PUT', pattern: '/api/sites/{id}', address: '/api/sites/7' }))).toBeNull()
   })
 

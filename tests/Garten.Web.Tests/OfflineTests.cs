@@ -250,6 +250,13 @@ public sealed class OfflineTests(WebFixture server) : IClassFixture<WebFixture>
             Visits(browser);
             browser.Until(ShowsPicture);
             browser.SeeNoMore("Garten is not reached");
+
+            // The network goes while the pictures stand there: the next one joins them at once.
+            browser.Disconnect(off: true);
+            browser.All("input[aria-label='Picture files']")[0].SendKeys(file);
+            browser.Button("Keep 1 picture").Click();
+            browser.SeeNoMore("Keep 1 picture");
+            browser.Until("return document.querySelectorAll('.identify-pictures__picture-button img').length === 2");
             browser.Complaints.ShouldNotContain(c => c.Contains("Error:", StringComparison.Ordinal));
         }
         finally

@@ -5,6 +5,7 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { sitesQuery, useSession } from './api/queries'
 import { startEngine } from './engine/engine'
 import { install } from './offline/installation'
+import { screenAwake } from './offline/screenAwake'
 import { useAway } from './offline/useAway'
 import { Awaited } from './kit/Awaited'
 import { later } from './kit/later'
@@ -43,6 +44,7 @@ export function App({ nonce }: { nonce: string }) {
       return whenQuiet(client, () => {
         // A plant can be added wherever one is: that asks for the sites.
         void client.prefetchQuery(sitesQuery)
+        screenAwake.begin()
         // To put Garten on the device is the larger load, and not in anybody's way to wait for.
         void startEngine()?.then(install)
       })

@@ -22,9 +22,14 @@ export async function goOn(client: QueryClient, fault: unknown): Promise<PlantSh
   const sheet = after?.sheet ? asked(after.sheet) : client.getQueryData<PlantSheet>(key)
   if (!sheet) throw fault
   if (isOfPictures(change)) {
-    const pictures = await picturesWith(client, plant, null)
-    await refuseIf(change.id, pictures?.changes)
+    const after = await picturesWith(client, plant, null)
+    await refuseIf(change.id, after?.changes)
+    if (after) {
+      tellHeard(keys.pictures(plant), false)
+      client.setQueryData(keys.pictures(plant), after.pictures)
+    }
   }
+  void client.invalidateQueries({ queryKey: keys.portrait(plant) })
   tellHeard(key, false)
   const { listed } = after ?? {}
   if (listed) {

@@ -8,8 +8,9 @@ import type { PictureView, PlantSheet, Portrait } from './types'
 import { known, waitingOf } from './waitingCore'
 import { plantOf, sheetWith } from './waitingSheets'
 
-/** True of a change of pictures. */
-export const isOfPictures = (c: WaitingChange) => c.pattern.includes('/pictures')
+/** True of a change that shows on pictures, or in what they are evidence of. */
+export const isOfPictures = (c: WaitingChange) =>
+  c.pattern.includes('/pictures') || c.pattern === '/api/photos/{id}/uses'
 
 /** A plant with what waits on it; undefined where this device does not know it. */
 async function sheetNow(client: QueryClient, plant: string) {

@@ -48,7 +48,7 @@ export function PackForField() {
       {packed && !packing && (
         <p className={kitCss.soft}>
           Packed {moment.format(packed.at)}: {some(packed.plants, 'plant')} with their history,{' '}
-          {packed.pictures !== undefined && `${some(packed.pictures, 'photograph')} in reduced size, `}
+          {(packed.pictures ?? 0) > 0 && `${some(packed.pictures ?? 0, 'photograph')} in reduced size, `}
           {some(packed.keys, 'key')}, {some(packed.sites, 'site')}, the map and the trips
           {packed.bytes !== null && `; ${megabytes(packed.bytes)} on this device`}.{' '}
           {!packed.lasting && 'The browser may clear it when room runs short: send what waits before that. '}

@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import type { GuideView, ObservationInput, PlantTag } from '../api/types'
 import type { WaitingChange } from '../offline/database'
 import { outbox } from '../offline/outbox'
-import { characterOf, plantOf, wordsOf } from './changeWords'
+import { characterOf, fileOf, plantOf, wordsOf } from './changeWords'
 import kitCss from '../kit/kit.module.css'
 import fieldCss from './field.module.css'
 
@@ -42,6 +42,7 @@ export function WaitingLine({ change: c, plants, guide, away }: Props) {
   const of = plantOf(c.address)
   const tag = plants?.find((p) => p.id === of)?.tag
   const feature = seen(c, guide)
+  const file = fileOf(c.address)
   return (
     <li>
       <div>
@@ -52,7 +53,7 @@ export function WaitingLine({ change: c, plants, guide, away }: Props) {
             · <Link to={`/identify/${of}`}>{tag}</Link>
           </>
         )}
-        {feature && <> · {feature}</>}
+        {(feature ?? file) && <> · {feature ?? file}</>}
         <small className={kitCss.soft}> {moment.format(new Date(c.asked))}</small>
         <div className={c.refused === null ? kitCss.soft : kitCss.caution}>
           {c.refused === null ? (away ? 'waits for the network' : 'is sent next') : `Not taken: ${c.refused}`}

@@ -9,6 +9,8 @@ import { clock } from '../offline/clock'
 import { installation } from '../offline/installation'
 import { kept } from '../offline/keptAnswers'
 import { outbox, sendLeft } from '../offline/outbox'
+import { AtRisk } from './AtRisk'
+import { KeepScreenOn } from './KeepScreenOn'
 import { PackForField } from './PackForField'
 import { WipeDevice } from './WipeDevice'
 import { WaitingLine } from './WaitingLine'
@@ -70,10 +72,12 @@ export function WaitingPage() {
       </p>
       {ahead !== 0 && <p className={kitCss.caution}>{clockWords(ahead)}</p>}
       <PackForField />
+      <KeepScreenOn />
       <h2>Waiting to be sent</h2>
       <p className={kitCss.soft}>
         What you record lies here until the server has it, also when the page is closed.
       </p>
+      <AtRisk changes={all} />
       {all.length === 0 ? (
         <p>Nothing waits: all that was recorded on this device is on the server.</p>
       ) : (

@@ -74,3 +74,7 @@ export const plantOf = (address: string) => /^[/]api[/]plants[/]([0-9a-f-]{36})/
 
 /** The feature a change records, by the guide's word for it; null where it is none. */
 export const characterOf = (address: string) => /[/]features[/]([^/?]+)/.exec(address)?.[1] ?? null
+
+/** The name of the file a change sends, as the camera gave it; null where it sends none. */
+export const fileOf = (address: string) =>
+  address.startsWith('/api/photos/') ? new URLSearchParams(address.split('?')[1]).get('name') : null

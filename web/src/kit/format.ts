@@ -54,15 +54,17 @@ export function odds(bits: number): string {
 export const gain = (bits: number) =>
   bits >= 1 ? 'tells very much' : bits >= 0.4 ? 'tells much' : bits >= 0.1 ? 'tells some' : 'tells a little'
 
-/** How far this device's clock is from the server's, in words. */
-export function clockWords(ahead: number) {
-  const minutes = Math.round(Math.abs(ahead) / 60_000)
+/** A span of time in the largest unit that says enough of it: "40 minutes", "5 hours", "3 days". */
+export function spanWords(milliseconds: number) {
+  const minutes = Math.round(Math.abs(milliseconds) / 60_000)
   const hours = Math.round(minutes / 60)
-  const far =
-    minutes < 90
-      ? some(minutes, 'minute')
-      : hours < 36
-        ? some(hours, 'hour')
-        : some(Math.round(hours / 24), 'day')
-  return `This device's clock is ${far} ${ahead > 0 ? 'ahead of' : 'behind'} Garten's: put it right, so that days and times are true.`
+  return minutes < 90
+    ? some(minutes, 'minute')
+    : hours < 36
+      ? some(hours, 'hour')
+      : some(Math.round(hours / 24), 'day')
 }
+
+/** How far this device's clock is from the server's, in words. */
+export const clockWords = (ahead: number) =>
+  `This device's clock is ${spanWords(ahead)} ${ahead > 0 ? 'ahead of' : 'behind'} Garten's: put it right, so that days and times are true.`

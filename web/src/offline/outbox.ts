@@ -164,6 +164,10 @@ export const outbox = {
   },
 }
 
+/** How long the oldest of some changes has waited, in milliseconds by this device's clock; null for none. */
+export const waitedFor = (changes: readonly WaitingChange[]) =>
+  changes.length === 0 ? null : Math.max(0, Date.now() - Math.min(...changes.map((c) => Date.parse(c.asked))))
+
 /** What became of sending. */
 export interface Sending {
   sent: number

@@ -3,11 +3,11 @@ import { useSyncExternalStore } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@mui/material'
 import { Problem } from '../api/client'
-import { clockWords, some } from '../kit/format'
+import { clockWords, some, spanWords } from '../kit/format'
 import { clock } from '../offline/clock'
 import { installation } from '../offline/installation'
 import { kept } from '../offline/keptAnswers'
-import { outbox } from '../offline/outbox'
+import { outbox, waitedFor } from '../offline/outbox'
 import shellCss from './shell.module.css'
 
 const unreached = (error: unknown) => error instanceof Problem && error.unreached
@@ -18,6 +18,9 @@ const time = new Intl.DateTimeFormat('en-GB', {
   hour: '2-digit',
   minute: '2-digit',
 })
+
+/** What has waited longer is spoken of, in milliseconds: a device is lost, or cleared, sooner or later. */
+const long = 24 * 3_600_000
 
 /** Says that the server is not reached, from when what one sees is, and what waits to be sent; or that a newer Garten is there. */
 export function ConnectionNote() {
@@ -41,6 +44,7 @@ export function ConnectionNote() {
   const newer = useSyncExternalStore(installation.watch, installation.state) === 'newer'
   const ahead = useSyncExternalStore(clock.watch, clock.ahead)
   const refused = waiting.filter((c) => c.refused !== null).length
+  const waited = waitedFor(waiting) ?? 0
   const alone = reading || writing || away
   if (!alone && refused === 0 && !newer) return null
   return (
@@ -58,6 +62,7 @@ export function ConnectionNote() {
       {(refused > 0 || (alone && waiting.length > 0)) && (
         <Link to="/waiting">{some(waiting.length, 'change')} waiting</Link>
       )}
+      {waited > long && alone && ` The oldest has waited ${spanWords(waited)}: send it when you can. `}
       {ahead !== 0 && alone && `${clockWords(ahead)} `}
       {newer && !alone && (
         <>

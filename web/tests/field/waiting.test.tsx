@@ -1,9 +1,12 @@
 import { screen, waitFor, within } from '@testing-library/react'
-import { beforeEach, describe, expect, it } from 'vitest'
-import { characterOf, plantOf, wordsOf } from '../../src/field/changeWords'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { AtRisk } from '../../src/field/AtRisk'
+import { characterOf, fileOf, plantOf, wordsOf } from '../../src/field/changeWords'
+import { KeepScreenOn } from '../../src/field/KeepScreenOn'
 import { fromFile, toFile } from '../../src/field/waitingFile'
 import { WaitingPage } from '../../src/field/WaitingPage'
 import { database, type WaitingChange } from '../../src/offline/database'
+import { screenAwake } from '../../src/offline/screenAwake'
 import { outbox } from '../../src/offline/outbox'
 import { aGuide, anObservation } from '../testing/made'
 import { draw } from '../testing/draw'
@@ -31,6 +34,8 @@ describe('the words of a change', () => {
     const address = `/api/plants/${plant}/visits/1/features/bark-surface`
     expect(plantOf(address)).toBe(plant)
     expect(characterOf(address)).toBe('bark-surface')
+    expect(fileOf('/api/photos/1?name=leaf%20by%20the%20ford.jpg')).toBe('leaf by the ford.jpg')
+    expect(fileOf(address)).toBeNull()
     expect(plantOf('/api/plants')).toBeNull()
     expect(characterOf('/api/sites/1')).toBeNull()
   })
@@ -46,6 +51,69 @@ describe('the words of a change', () => {
     expect(sent.length).toBeGreaterThan(20)
     const unnamed = sent.filter((s) => wordsOf(...(s.split(' ') as [string, string])).startsWith('A change:'))
     expect(unnamed).toEqual([])
+  })
+})
+
+describe('what is at risk on this device', () => {
+  const since = (hours: number) => new Date(Date.now() - hours * 3_600_000).toISOString()
+
+  it('is said with how long the oldest waits, and louder where the browser may clear it', async () => {
+    const persisted = vi.fn(() => Promise.resolve(false))
+    Object.defineProperty(navigator, 'storage', { value: { persisted }, configurable: true })
+    draw(<AtRisk changes={[waiting({ asked: since(2) }), waiting({ asked: since(70) })]} />)
+    expect(await screen.findByText(/The oldest has waited 3 days/)).toHaveTextContent(
+      'may clear what it keeps when room runs short',
+    )
+    Reflect.deleteProperty(navigator, 'storage')
+  })
+
+  it('is nothing where nothing waits', () => {
+    draw(<AtRisk changes={[]} />)
+    expect(screen.queryByText(/waited/)).toBeNull()
+  })
+})
+
+describe('the screen', () => {
+  const can = (request: () => Promise<unknown>) =>
+    Object.defineProperty(navigator, 'wakeLock', { value: { request }, configurable: true })
+
+  afterEach(async () => {
+    if (screenAwake.wanted()) await screenAwake.want(false)
+    Reflect.deleteProperty(navigator, 'wakeLock')
+  })
+
+  it('is kept on when asked, and let go of', async () => {
+    let held = 0
+    can(() => {
+      const sentinel = Object.assign(new EventTarget(), {
+        release: () => {
+          held--
+          sentinel.dispatchEvent(new Event('release'))
+          return Promise.resolve()
+        },
+      })
+      held++
+      return Promise.resolve(sentinel)
+    })
+    const { user } = draw(<KeepScreenOn />)
+    const toggle = screen.getByRole('switch', { name: /Keep the screen on/ })
+    await user.click(toggle)
+    await waitFor(() => expect(held).toBe(1))
+    expect(toggle).toBeChecked()
+    await user.click(toggle)
+    await waitFor(() => expect(held).toBe(0))
+  })
+
+  it('that may not be kept on is told of', async () => {
+    can(() => Promise.reject(new Error('battery')))
+    const { user } = draw(<KeepScreenOn />)
+    await user.click(screen.getByRole('switch', { name: /Keep the screen on/ }))
+    expect(await screen.findByText(/does not allow it just now/)).toBeVisible()
+  })
+
+  it('is not spoken of where the browser cannot', () => {
+    draw(<KeepScreenOn />)
+    expect(screen.queryByRole('switch')).toBeNull()
   })
 })
 

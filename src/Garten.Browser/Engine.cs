@@ -7,6 +7,7 @@ using Garten.Core.Evidence.Pictures;
 using Garten.Core.Guides;
 using Garten.Core.Identification;
 using Garten.Core.Measuring.Photos;
+using Garten.Core.Survey;
 
 namespace Garten.Browser;
 
@@ -56,7 +57,7 @@ public static partial class Engine
         _scene = PhotoScene.Read(new PixelImage(width, height, rgb));
 
     /// <summary>Answers a question of the bench.</summary>
-    /// <param name="kind">answer, names, account, suspicion, reasons, crosses, apart, sheet, samples or compare, as the server's addresses are called; waiting, grade, count, line, pictures, portrait, marks, file, nearest or measures, which only a device without a server asks.</param>
+    /// <param name="kind">answer, names, account, suspicion, reasons, crosses, apart, sheet, samples or compare, as the server's addresses are called; waiting, grade, count, line, pictures, portrait, marks, file, nearest, standing or measures, which only a device without a server asks.</param>
     /// <param name="question">The question as JSON.</param>
     /// <returns>The answer as JSON.</returns>
     [JSExport]
@@ -87,6 +88,10 @@ public static partial class Engine
             "marks" => Write(Read(question, json.MarksQuestion).Answer(), json.MarksAnswer),
             "file" => Write(PictureFileAnswer.Of(Read(question, json.PictureFile)), json.PictureFileAnswer),
             "nearest" => Write(Read(question, json.NearestQuestion).Answer(), json.NearestSite),
+            "standing" => Write(
+                StandingPosition.Of(Read(question, json.StandingQuestion).Readings),
+                json.StandingPosition
+            ),
             "measures" => Write(
                 PhotoMeasures.Of(Model.Guide, Scene, Read(question, json.PhotoQuestion)),
                 json.PhotoMeasures

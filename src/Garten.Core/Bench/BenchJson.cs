@@ -61,6 +61,8 @@ namespace Garten.Core.Bench;
 [JsonSerializable(typeof(PhotoMeasures))]
 [JsonSerializable(typeof(NearestQuestion))]
 [JsonSerializable(typeof(NearestSite))]
+[JsonSerializable(typeof(StandingQuestion))]
+[JsonSerializable(typeof(StandingPosition))]
 [JsonSerializable(typeof(PictureInput))]
 [JsonSerializable(typeof(PictureCorrection))]
 [JsonSerializable(typeof(PictureRemoval))]

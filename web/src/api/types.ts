@@ -277,3 +277,17 @@ export interface NearestQuestion {
   longitude: number
   sites: Site[]
 }
+
+/** What a receiver said while somebody stood still. */
+export interface StandingQuestion {
+  readings: { latitude: number; longitude: number; uncertaintyM: number }[]
+}
+
+/** Where they stand by that. */
+export interface StandingPosition {
+  at: GeoPoint
+  uncertaintyM: number
+  readings: number
+  /** Readings that lay too far off to be of the same place. */
+  leftOut: number
+}

@@ -18,6 +18,8 @@ import type {
   SheetPicture,
   SheetQuestion,
   SpeciesAccount,
+  StandingPosition,
+  StandingQuestion,
   LikelyNames,
   LineQuestion,
   MarksAnswer,
@@ -63,6 +65,7 @@ interface QuestionsHere {
   marks: [MarksQuestion, MarksAnswer]
   file: [PictureFile, PictureFileAnswer]
   nearest: [NearestQuestion, NearestSite]
+  standing: [StandingQuestion, StandingPosition]
   measures: [PhotoQuestion, PhotoMeasures]
 }
 

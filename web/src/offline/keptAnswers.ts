@@ -53,7 +53,7 @@ export const missed = () => become(away ?? Date.now(), oldest)
 
 const isSession = (key: QueryKey) => key[0] === 'session'
 /** What is worked out here anyway, or belongs to the page alone. */
-const passing = new Set(['bench', 'choices', 'request', 'number tile', 'marks', 'photo measures'])
+const passing = new Set(['bench', 'choices', 'request', 'number tile', 'marks', 'photo measures', 'standing'])
 
 const ownerOf = (key: QueryKey) => (isSession(key) ? device : passing.has(String(key[0])) ? null : whose)
 

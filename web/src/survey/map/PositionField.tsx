@@ -6,6 +6,7 @@ import { useSession } from '../../api/queries'
 import type { GeoPoint } from '../../api/types'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { useReadPosition } from './mapQueries'
+import { StandStill } from './StandStill'
 import kitCss from '../../kit/kit.module.css'
 import mapCss from './map.module.css'
 
@@ -59,6 +60,7 @@ export function PositionField({ label, action, onRead }: Props) {
         >
           Here
         </Button>
+        <StandStill onTake={({ at, uncertaintyM }) => onRead(at, '', uncertaintyM)} />
         {standIns && (
           <Button
             title="Stands in for a satellite receiver; it walks round the demo reserve"

@@ -53,8 +53,12 @@ public static partial class Engine
     /// <param name="height">Pixels down.</param>
     /// <param name="rgb">Three bytes a pixel, row after row from the top.</param>
     [JSExport]
-    public static void Look(int width, int height, byte[] rgb) =>
+    public static void Look(int width, int height, byte[] rgb)
+    {
+        // Of a picture that could not be looked at nothing is answered, least of all from the one before.
+        _scene = null;
         _scene = PhotoScene.Read(new PixelImage(width, height, rgb));
+    }
 
     /// <summary>Answers a question of the bench.</summary>
     /// <param name="kind">answer, names, account, suspicion, reasons, crosses, apart, sheet, samples or compare, as the server's addresses are called; waiting, grade, count, line, pictures, portrait, marks, file, nearest, standing or measures, which only a device without a server asks.</param>

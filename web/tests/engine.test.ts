@@ -1,5 +1,6 @@
 import { afterAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { EngineMessage, EngineQuestion } from '../src/engine/worker'
+import { usualQuestion } from '../src/identify/measure/question'
 import { aRequest } from './testing/made'
 import { Says, serve } from './testing/server'
 
@@ -45,6 +46,49 @@ beforeEach(() => {
 
 afterAll(() => {
   Reflect.deleteProperty(globalThis, 'Worker')
+})
+
+describe('measuring in a picture', () => {
+  const picture = (width: number, height: number) => ({ width, height }) as unknown as Blob
+
+  class StubbedCanvas {
+    constructor(
+      readonly width: number,
+      readonly height: number,
+    ) {}
+    getContext() {
+      return {
+        fillRect: () => undefined,
+        drawImage: () => undefined,
+        getImageData: () => ({ data: new Uint8Array(4 * this.width * this.height) }),
+      }
+    }
+  }
+
+  it('asks of the picture it was given, however pictures follow each other', async () => {
+    vi.stubGlobal('createImageBitmap', (blob: Blob) => Promise.resolve(blob))
+    vi.stubGlobal('OffscreenCanvas', StubbedCanvas)
+    const engine = await opened()
+    engine.startEngine()
+    const [worker] = StubbedWorker.made
+    worker?.say({ ready: true })
+    for (const [name, width] of [
+      ['one', 2] as const,
+      ['other', 3] as const,
+      ['one', 2] as const,
+      ['one', 2] as const,
+    ])
+      void engine.measureHere(name, picture(width, 1), usualQuestion)
+    await vi.waitFor(() => expect(worker?.asked.filter((a) => 'kind' in a)).toHaveLength(4))
+    // The picture the worker has before it at each question.
+    let before = 0
+    const of = (worker?.asked ?? []).flatMap((a) => {
+      if ('look' in a) before = a.look.width
+      return 'kind' in a ? [before] : []
+    })
+    expect(of.toSorted()).toEqual([2, 2, 2, 3])
+    for (const name of ['createImageBitmap', 'OffscreenCanvas']) Reflect.deleteProperty(globalThis, name)
+  })
 })
 
 describe('the core in the browser', () => {

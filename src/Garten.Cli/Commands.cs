@@ -12,6 +12,7 @@ public static class Commands
 {
     private const string Usage = """
         Usage: garten guide check DIR_OR_ZIP
+               garten guide read FILE [--json [OUT]]
                garten plates DIR_OR_ZIP OUT_DIR
                garten determine SPECIMENS.csv --guide DIR_OR_ZIP [--top N] [--flat-prior] [--out RESULTS.csv]
         """;
@@ -25,6 +26,11 @@ public static class Commands
         if (args is ["guide", "check", var path])
         {
             return CheckGuide(path, output, errors);
+        }
+
+        if (args is ["guide", "read", var text, .. var how])
+        {
+            return ReadTextCommand.Run(text, how, output, errors);
         }
 
         if (args is ["plates", var guide, var into])

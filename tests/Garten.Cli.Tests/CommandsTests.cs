@@ -14,6 +14,26 @@ public sealed class CommandsTests
     }
 
     [Fact]
+    public void A_text_is_read_in_words_as_json_and_into_a_file()
+    {
+        var folder = Directory.CreateTempSubdirectory("garten-text").FullName;
+        var file = Path.Combine(folder, "key.txt");
+        File.WriteAllText(file, "1. Leaves opposite .... Acer rubrum\n1. Leaves alternate .... 2\n");
+        var (code, output, _) = Run("guide", "read", file);
+        code.ShouldBe(1);
+        output.ShouldContain("leaf, arrangement: opposite");
+        output.ShouldContain("leads to 2, which is not there");
+        Run("guide", "read", file, "--json").Output.ShouldStartWith("{");
+        var into = Path.Combine(folder, "key.json");
+        Run("guide", "read", file, "--json", into).Output.ShouldBeEmpty();
+        File.ReadAllText(into).ShouldContain("\"missing-couplet\"");
+
+        Run("guide", "read", Path.Combine(folder, "none.txt")).Code.ShouldBe(2);
+        Run("guide", "read", file, "--yaml").Errors.ShouldContain("“--yaml” is not understood");
+        Run("guide", "read", file, "--json", Path.Combine(folder, "no", "where")).Code.ShouldBe(2);
+    }
+
+    [Fact]
     public void Taxa_that_nothing_parts_are_listed_one_by_one()
     {
         var folder = CopyOfTheGuide();

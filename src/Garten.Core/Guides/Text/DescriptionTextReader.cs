@@ -8,13 +8,15 @@ namespace Garten.Core.Guides.Text;
 /// <summary>Reads the description of one taxon: telegraphic, in sentences, or as notes of a line each.</summary>
 internal static partial class DescriptionTextReader
 {
+    private const int LongestPiece = 4000;
+
     public static DescriptionText Read(ImmutableArray<TextLine> lines)
     {
         var rest = lines.Select(l => Bullet().Replace(l.Text, "")).ToList();
         var taxon = Taxon(rest);
         var statements = ImmutableArray.CreateBuilder<TextStatement>();
         var silent = ImmutableArray.CreateBuilder<string>();
-        foreach (var paragraph in Paragraphs(lines, rest))
+        foreach (var paragraph in Paragraphs(lines, rest).SelectMany(Pieces))
         {
             statements.AddRange(PhraseReader.Read(paragraph));
             foreach (var sentence in Sentences(paragraph).Where(s => PhraseReader.Read(s).IsEmpty))
@@ -83,6 +85,20 @@ internal static partial class DescriptionTextReader
         {
             yield return TextPage.Joined(open);
         }
+    }
+
+    /// <summary>A paragraph, cut where one is longer than anybody writes, so that no text takes for ever.</summary>
+    private static IEnumerable<string> Pieces(string paragraph)
+    {
+        while (paragraph.Length > LongestPiece)
+        {
+            var stop = paragraph.LastIndexOfAny(['.', ';'], LongestPiece);
+            var cut = stop > 0 ? stop + 1 : LongestPiece;
+            yield return paragraph[..cut];
+            paragraph = paragraph[cut..];
+        }
+
+        yield return paragraph;
     }
 
     /// <summary>A short line that does not fill its width, with a capital after it, is a note of its own.</summary>

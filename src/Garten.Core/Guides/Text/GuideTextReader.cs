@@ -31,6 +31,17 @@ public static partial class GuideTextReader
             return new RefusedText("There is nothing in it to read.");
         }
 
+        var leads = lines.Count(l => LeadLabel.Looks(l.Text));
+        if (leads > 4 * KeyTextReader.MostCouplets)
+        {
+            return new RefusedText(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{leads} of its lines begin like a lead; a key may have {KeyTextReader.MostCouplets} couplets at most. Part it into several texts."
+                )
+            );
+        }
+
         if (KeyTextReader.Read(lines) is { } key && IsKey(key))
         {
             return key.Couplets.Length > KeyTextReader.MostCouplets

@@ -16,7 +16,16 @@ internal static partial class AbbreviatedGenera
             .SelectMany(NamesOf)
             .Select(n => n.Name.Split(' ')[0])
             .Where(g => !g.EndsWith('.'))
-            .Concat(Capital().Matches(title).Select(m => m.Value).Where(w => !Words.IsPlain(w)))
+            .Concat(
+                Capital()
+                    .Matches(title)
+                    .Select(m => m.Value)
+                    .Where(w =>
+                        !Words.IsPlain(w)
+                        && NamesInText.HasFormOfGenus(w)
+                        && !w.EndsWith("es", StringComparison.Ordinal)
+                    )
+            )
             .Distinct(StringComparer.Ordinal)
             .ToList();
         var written = new Dictionary<TextTarget, TextTarget>(ReferenceEqualityComparer.Instance);

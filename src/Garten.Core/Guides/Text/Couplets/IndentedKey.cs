@@ -26,7 +26,29 @@ internal static class IndentedKey
 
     public static List<BuiltCouplet> Couplets(List<EndedLead> leads)
     {
-        var byLabel = Numbered(leads);
+        if (!Numbered(leads))
+        {
+            return Couplets(leads, false);
+        }
+
+        // "A" against "B", below them "1" against "2": where labels make hardly any couplet, the depth tells.
+        var labelled = Couplets(leads, true);
+        var odd = Odd(labelled);
+        if (odd < 3 || leads.Select(l => l.Raw.Indent).Distinct().Count() < 2)
+        {
+            return labelled;
+        }
+
+        var stepped = Couplets(leads, false);
+        return Odd(stepped) * 3 <= odd ? stepped : labelled;
+    }
+
+    /// <summary>Couplets with one lead, and numbers that come again.</summary>
+    private static int Odd(List<BuiltCouplet> couplets) =>
+        couplets.Count(c => c.Leads.Count == 1) + couplets.Count - couplets.Select(c => c.Number).Distinct().Count();
+
+    private static List<BuiltCouplet> Couplets(List<EndedLead> leads, bool byLabel)
+    {
         var columns = leads.Select(l => l.Raw.Indent).Distinct().Count() > 1;
         var open = new Stack<(BuiltCouplet Couplet, string Key, int Indent)>();
         var couplets = new List<BuiltCouplet>();

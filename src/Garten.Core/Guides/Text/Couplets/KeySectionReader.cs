@@ -9,6 +9,9 @@ internal sealed partial class KeySectionReader
     /// <summary>How long a heading may be, in characters.</summary>
     private const int HeadingLength = 90;
 
+    /// <summary>Most lines of one lead.</summary>
+    private const int MostLines = 40;
+
     private readonly ImmutableArray<TextLine> lines;
     private readonly Func<TextLine, LeadLabel?> labelOf;
     private readonly bool labelled;
@@ -75,7 +78,13 @@ internal sealed partial class KeySectionReader
                     remarks.Add($"{group}: {rest}");
                 }
             }
-            else if (begun is not null && !IsBetween(i))
+            else if (begun is not null && IsOtherLead(i))
+            {
+                Close();
+                (begun, label) = (line, LeadLabel.None);
+                open.Add(line.Text);
+            }
+            else if (begun is not null && open.Count < MostLines && !IsBetween(i))
             {
                 open.Add(line.Text);
             }
@@ -113,6 +122,24 @@ internal sealed partial class KeySectionReader
         {
             remarks.Add(line.Text);
         }
+    }
+
+    /// <summary>
+    /// Whether a line is the other lead of a couplet of which only the first carries the number: it stands below the words of that, and has an
+    /// end of its own.
+    /// </summary>
+    private bool IsOtherLead(int i)
+    {
+        var line = lines[i];
+        return label.Kind == LabelKind.Number
+            && line.Indent > 0
+            && Math.Abs(line.Indent - (begun!.Indent + label.Length)) <= 1
+            && StartsHigh(line.Text)
+            && LeadEnd.Ends(TextPage.Joined(open))
+            && (
+                LeadEnd.Ends(line.Text)
+                || (i + 1 < lines.Length && labelOf(lines[i + 1]) is null && LeadEnd.Ends(lines[i + 1].Text))
+            );
     }
 
     /// <summary>Whether the lead in hand has leaders but nothing behind them yet.</summary>
@@ -164,9 +191,11 @@ internal sealed partial class KeySectionReader
             return Unlabelled(lines);
         }
 
-        // Where most numbers carry a point or a mark, a bare one is a count at the beginning of a line.
+        // Where numbers carry points, or their first leads a letter, a bare one is a count at the beginning of a line.
         var plain = numbers.Count(x => x.Label is { Pointed: false, Mark: "", From: "" });
-        var bare = plain * 2 > numbers.Count;
+        var pointed = numbers.Count(x => x.Label!.Pointed);
+        var lettered = numbers.Count(x => x.Label!.Mark is "a" or "A");
+        var bare = plain > 0 && plain >= pointed && plain >= lettered;
         var capital = all.Count(x => StartsHigh(x.Line.Text[x.Label!.Length..])) * 5 >= all.Count * 4;
         var keys = numbers.Count >= 2;
         return line =>

@@ -9,13 +9,21 @@ namespace Garten.Core.Guides.Text.Couplets;
 /// </summary>
 internal static partial class NamesInText
 {
+    /// <summary>Most characters of what is taken for a name, or several.</summary>
+    private const int Longest = 200;
+
     /// <summary>The names a piece of text consists of: "Acer rubrum L. or A. saccharinum"; none where it is no name.</summary>
     /// <param name="join">"or" or "and" between several; empty for one.</param>
     /// <param name="inWords">True to take words that are no botanical name for a name in the language of the text.</param>
     public static ImmutableArray<NameInText> Read(string text, bool inWords, out string join)
     {
-        var plain = Bare(text);
         join = "";
+        if (text.Length > Longest)
+        {
+            return [];
+        }
+
+        var plain = Bare(text);
         if (One(plain) is { } one)
         {
             return [one];
@@ -49,6 +57,11 @@ internal static partial class NamesInText
             var from = start.Groups["name"].Index;
             var before = trimmed[..from].TrimEnd();
             if (before.Length == 0)
+            {
+                continue;
+            }
+
+            if (trimmed.Length - from > Longest)
             {
                 continue;
             }
@@ -87,9 +100,17 @@ internal static partial class NamesInText
         return -1;
     }
 
+    /// <summary>Whether a word is written and ends as genera do.</summary>
+    public static bool HasFormOfGenus(string word) => Genus().IsMatch(word);
+
     /// <summary>A text that is one name, with or without authors and a name in words.</summary>
     public static NameInText? One(string text)
     {
+        if (text.Length > Longest)
+        {
+            return null;
+        }
+
         var plain = Bare(text);
         if (Capitals().IsMatch(plain))
         {

@@ -242,7 +242,7 @@ internal static partial class PhrasePlaces
     }
 
     [GeneratedRegex(
-        @"\G(?:(?:plants?\s+)?(?:usually\s+|often\s+|mostly\s+|mainly\s+|typically\s+)?(?:growing|grows|grow|found|occurs|occurring|occur|inhabits|inhabiting|frequent|common|habitat:?|frequents|restricted to|locally common|abundant|scattered)\s+(?:(?:naturally|mainly|mostly|usually|only|chiefly|often)\s+)?(?:in|on|along|at|near|by|of|among)?\s*(?:the\s+)?|habitat:?\s*)",
+        @"\G(?:(?:plants?\s+)?(?:it\s+is\s+|it\s+|they\s+are\s+|is\s+|are\s+)?(?:usually\s+|often\s+|mostly\s+|mainly\s+|typically\s+)?(?:growing|grows|grow|found|occurs|occurring|occur|inhabits|inhabiting|frequent|common|habitat:?|frequents|restricted to|locally common|abundant|scattered)\s+(?:(?:naturally|mainly|mostly|usually|only|chiefly|often)\s+)?(?:in|on|along|at|near|by|of|among)?\s*(?:the\s+)?|habitat:?\s*)",
         RegexOptions.IgnoreCase
     )]
     private static partial Regex Growing();

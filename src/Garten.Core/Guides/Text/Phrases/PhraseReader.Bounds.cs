@@ -53,7 +53,10 @@ internal sealed partial class PhraseReader
             tokens[at + 1] is { Lower: "ones" }
             || text.AsSpan(tokens[at + 1].Start).StartsWith("one ", StringComparison.OrdinalIgnoreCase);
         var alone =
-            tokens[at - 1].Lower == "the"
+            (
+                tokens[at - 1].Lower == "the"
+                || (tokens[at - 1].Lower is "," or ";" && (sort == "sex" || subjectScope.ContainsKey(sort)))
+            )
             && OrganAt(at + 1) is null
             && PartOf(tokens[at + 1].Lower) is null
             && tokens[at + 1].Lower is not ("surface" or "surfaces" or "side" or "sides" or "half" or "part")

@@ -95,9 +95,13 @@ internal sealed partial class PhraseReader
 
         if (Prepositioned() && mode != Mode.Without)
         {
-            if (Aside(at) && found.End < tokens.Length && tokens[found.End].Quantity is { Unit.Length: > 0 })
+            // "On stalks 1–2 cm long", "in spikes 2–8 cm long": the measure is theirs.
+            if (found.End < tokens.Length && tokens[found.End].Quantity is { Unit.Length: > 0 })
             {
-                (local, localScope) = (found.Organ, scope);
+                (local, localScope) = (
+                    Words.InflorescenceKinds.Contains(found.Organ) ? "inflorescence" : found.Organ,
+                    scope
+                );
             }
 
             at = found.End;
@@ -238,13 +242,39 @@ internal sealed partial class PhraseReader
                 && Words.Organs.TryGetValue(phrase, out var organ)
             )
             {
-                // "Leaf blades", "stem leaves": a noun before a noun says which one is meant.
-                return (organ, from + count);
+                // "Perianth segments", "stem hairs": a noun before a part says whose it is.
+                return
+                    count == 1
+                    && phrase == organ
+                    && from + 1 < tokens.Length
+                    && Words.Organs.TryGetValue(tokens[from + 1].Lower, out var of)
+                    && Owned.Contains(of)
+                    ? ($"{organ} {of}", from + 2)
+                    : (organ, from + count);
             }
         }
 
         return null;
     }
+
+    private static readonly HashSet<string> Owned =
+    [
+        "lobe",
+        "segment",
+        "tooth",
+        "scale",
+        "hair",
+        "vein",
+        "gland",
+        "bract",
+        "sheath",
+        "stalk",
+        "blade",
+        "scar",
+        "ridge",
+        "spine",
+        "prickle",
+    ];
 
     private bool Part()
     {
@@ -430,12 +460,16 @@ internal sealed partial class PhraseReader
     private (string Organ, string Part, int At)? NextOrgan(int from, bool counted)
     {
         // At the beginning of a clause, or behind "with", states may be strung before their organ.
-        var commas = mode != Mode.Plain || subject.Count == 0 || subjectAt < clauseAt;
+        var commas =
+            mode != Mode.Plain
+            || subject.Count == 0
+            || subjectAt < clauseAt
+            || (at > 0 && tokens[at - 1].Lower is "a" or "an");
         for (var i = from; i < tokens.Length; )
         {
             if (OrganAt(i) is { } organ)
             {
-                return Kind(organ.Organ) ? (subject[0], "", i) : (organ.Organ, "", i);
+                return !counted && Kind(organ.Organ) ? (subject[0], "", i) : (organ.Organ, "", i);
             }
 
             if (FormAt(i) is { Form: not null } && mode == Mode.Plain)
@@ -474,7 +508,12 @@ internal sealed partial class PhraseReader
                 continue;
             }
 
-            if (tokens[i].Lower == "," && commas)
+            if (
+                tokens[i].Lower == ","
+                && commas
+                && i + 1 < tokens.Length
+                && (PhraseStates.At(tokens, i + 1) is not null || Modifies(i + 1))
+            )
             {
                 i++;
                 continue;

@@ -136,6 +136,11 @@ internal sealed partial class PhraseReader
             };
         }
 
+        if (state.Value == "tapering" && ToStalk().IsMatch(text, tokens[at + state.Count - 1].End))
+        {
+            state = state with { Character = "base" };
+        }
+
         var value = modifiers.Count == 0 ? state.Value : $"{string.Join(' ', modifiers)} {state.Value}";
         var (organs, onPart) =
             attributiveEnd > at
@@ -215,7 +220,7 @@ internal sealed partial class PhraseReader
                     or "spines"
                     or "joints"
                     or "chambers"
-            && char.IsAsciiDigit(state.Value[0])
+            && (char.IsAsciiDigit(state.Value[0]) || state.Value.Contains("-flowered", StringComparison.Ordinal))
         )
         {
             character = state.Character is "ribs" or "joints" or "chambers"
@@ -254,7 +259,6 @@ internal sealed partial class PhraseReader
                     or "on"
                     or "at"
                     or "by"
-                    or "from"
                     or "of"
                     or "along"
                     or "near"
@@ -365,14 +369,43 @@ internal sealed partial class PhraseReader
         return PhraseStates.At(tokens, i) is not { Count: > 1 }
             && (
                 PhraseStates.At(tokens, i + 1) is { } state
-                    && !(Words.StatesOf.ContainsKey(token.Lower) && ColourClash(token.Lower, state))
+                    && !(Words.StatesOf.ContainsKey(token.Lower) && Clash(token.Lower, state))
                 || Modifies(i + 1)
             );
     }
 
-    /// <summary>"Long hairy": two states that happen to stand together, of which the first does not shade the second.</summary>
-    private static bool ColourClash(string word, FoundState state) =>
-        word is "short" or "long" && state.Character is "colour" or "arrangement" && word is "short" or "long";
+    /// <summary>Whether a word and the state behind it are two states: "long, slender" without its comma, where "long" shades nothing.</summary>
+    private static bool Clash(string word, FoundState state) =>
+        word switch
+        {
+            "short" or "long" => state.Character is not "apex",
+            "broad" or "narrow" => state.Character is not ("shape" or "base" or "apex"),
+            "dark"
+            or "pale"
+            or "bright"
+            or "light"
+            or "deep"
+            or "dull"
+            or "reddish"
+            or "yellowish"
+            or "greenish"
+            or "bluish"
+            or "purplish"
+            or "brownish"
+            or "whitish"
+            or "greyish"
+            or "grayish"
+            or "pinkish"
+            or "blackish"
+            or "silvery"
+            or "golden"
+            or "rusty" => state.Character is not "colour",
+            "glandular" or "stellate" or "woolly" => state.Character is not "hair",
+            _ => false,
+        };
+
+    [GeneratedRegex(@"\G\s(?:in)?to (?:the|a) (?:petiole|stalk|leaf stalk|stem|base)\b")]
+    private static partial Regex ToStalk();
 
     [GeneratedRegex(@"\G\sto an?\s(?:\w+\s)?(?:point|tip|apex|base|spine)\b")]
     private static partial Regex ToPoint();

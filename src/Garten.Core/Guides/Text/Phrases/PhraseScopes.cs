@@ -44,7 +44,6 @@ internal static partial class PhraseScopes
         ["ripe"] = "stage",
         ["unripe"] = "stage",
         ["seedling"] = "stage",
-        ["dry"] = "stage",
         ["sterile"] = "stage",
         ["fertile"] = "stage",
         ["flowering"] = "stage",
@@ -88,7 +87,7 @@ internal static partial class PhraseScopes
 
     [GeneratedRegex(
         @"\G(?:"
-            + @"(?:(?:at least |only |especially |particularly |except )*(?:when|while)\s(?<age>young|old)\b|(?<age>(?:with|in) age|at first|later|early on)\b)"
+            + @"(?:(?:at least |only |especially |particularly |except )*(?:when|while)\s(?<age>young|old)\b|(?<age>(?:with|in) age|in (?:the |their )?(?:first|second) years?|at first|later|early on)\b)"
             + @"|(?:at least |only )?(?:when|while)\s(?<stage>mature|ripe|dry|fresh|unripe|in (?:flower|fruit|bud|leaf)|flowering|fruiting|open|closed|crushed|bruised|rubbed|dormant|fully grown|sterile)\b"
             + @"|(?<stage>at maturity|in (?:full |early )?(?:flower|fruit|bud|seed|leaf)|at (?:flowering|anthesis|fruiting)(?: time)?|at flowering time|during flowering|after flowering|before flowering)\b(?! (?:axils?|stalks?|heads?))"
             + @"|in\s(?<season>(?:early |late |mid-?)?(?:winter|spring|summer|autumn|fall))\b"

@@ -13,6 +13,7 @@ public static class Commands
     private const string Usage = """
         Usage: garten guide check DIR_OR_ZIP
                garten guide read FILE [--json [OUT]]
+               garten guide keys DIR_OR_ZIP OUT_DIR [--set lettered|primed|dashed|steps]
                garten plates DIR_OR_ZIP OUT_DIR
                garten determine SPECIMENS.csv --guide DIR_OR_ZIP [--top N] [--flat-prior] [--out RESULTS.csv]
         """;
@@ -31,6 +32,11 @@ public static class Commands
         if (args is ["guide", "read", var text, .. var how])
         {
             return ReadTextCommand.Run(text, how, output, errors);
+        }
+
+        if (args is ["guide", "keys", var keyed, var folder, .. var set])
+        {
+            return WriteKeysCommand.Run(keyed, folder, set, output, errors);
         }
 
         if (args is ["plates", var guide, var into])

@@ -113,7 +113,7 @@ internal static class ReadTextCommand
             foreach (var lead in couplet.Leads)
             {
                 output.WriteLine(
-                    $"{(couplet.Group.Length == 0 ? "" : $"{couplet.Group} ")}{couplet.Number}, lead {lead.Number}: {lead.Text} → {Target(lead.Target)}"
+                    $"{(couplet.Group.Length == 0 ? "" : $"{couplet.Group} ")}{couplet.Number}, lead {lead.Number}: {lead.Text} → {lead.Target.InWords}"
                 );
                 foreach (var statement in lead.Statements)
                 {
@@ -128,16 +128,6 @@ internal static class ReadTextCommand
             output.WriteLine($"  {fault.Complaint}");
         }
     }
-
-    private static string Target(TextTarget target) =>
-        target switch
-        {
-            EndsAtCouplet to => to.Couplet,
-            EndsAtGroup to => to.Group,
-            EndsAtName to => to.Name.Name,
-            EndsAtNames to => string.Join($" {to.Join} ", to.Names.Select(n => n.Name)),
-            _ => "nowhere",
-        };
 
     private static string InWords(TextStatement statement)
     {

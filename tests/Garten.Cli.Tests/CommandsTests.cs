@@ -34,6 +34,18 @@ public sealed class CommandsTests
     }
 
     [Fact]
+    public void Keys_of_a_guide_are_written_as_text_that_can_be_read()
+    {
+        var into = Path.Combine(Directory.CreateTempSubdirectory("garten-keys").FullName, "keys");
+        var guide = Repository.PathTo("guides", "tamsin-fork");
+        Run("guide", "keys", guide, into, "--set", "steps").Code.ShouldBe(0);
+        var roses = Path.Combine(into, "roses.txt");
+        File.ReadLines(roses).First().ShouldBe("Wild roses");
+        Run("guide", "read", roses).Output.ShouldContain("set in steps");
+        Run("guide", "keys", guide, into, "--set", "spiral").Errors.ShouldContain("lettered, primed, dashed, steps");
+    }
+
+    [Fact]
     public void Taxa_that_nothing_parts_are_listed_one_by_one()
     {
         var folder = CopyOfTheGuide();

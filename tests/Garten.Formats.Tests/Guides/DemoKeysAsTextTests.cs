@@ -61,7 +61,11 @@ public sealed class DemoKeysAsTextTests
     private static List<string> Structure(KeyText key) =>
         [
             .. key
-                .Couplets.SelectMany(c => c.Leads.Select(l => $"{c.Number}.{l.Number} {l.Text} → {Target(l.Target)}"))
+                .Couplets.SelectMany(c =>
+                    c.Leads.Select(l =>
+                        $"{c.Number}.{l.Number} {l.Text} → {(l.Target is EndsAtGroup ? "another key" : l.Target.InWords)}"
+                    )
+                )
                 .Order(StringComparer.Ordinal),
         ];
 
@@ -73,16 +77,6 @@ public sealed class DemoKeysAsTextTests
                 )
                 .Order(StringComparer.Ordinal),
         ];
-
-    private static string Target(TextTarget target) =>
-        target switch
-        {
-            EndsAtCouplet to => to.Couplet,
-            EndsAtGroup => "another key",
-            EndsAtName to => to.Name.Name,
-            EndsAtNames to => string.Join($" {to.Join} ", to.Names.Select(n => n.Name)),
-            _ => "nowhere",
-        };
 
     private static string Target(LeadTarget target) =>
         target switch

@@ -18,11 +18,14 @@ internal static partial class DescriptionTextReader
         var silent = ImmutableArray.CreateBuilder<string>();
         foreach (var paragraph in Paragraphs(lines, rest).SelectMany(Pieces))
         {
-            statements.AddRange(PhraseReader.Read(paragraph));
-            foreach (var sentence in Sentences(paragraph).Where(s => PhraseReader.Read(s).IsEmpty))
-            {
-                silent.Add(sentence);
-            }
+            var placed = PhraseReader.Placed(paragraph);
+            statements.AddRange(placed.Select(p => p.Statement));
+            silent.AddRange(
+                Sentences(paragraph)
+                    .Where(s => !placed.Any(p => p.Start >= s.Start && p.Start < s.End))
+                    .Select(s => paragraph[s.Start..s.End].Trim())
+                    .Where(s => s.Length > 0)
+            );
         }
 
         return new(taxon, statements.ToImmutable(), silent.ToImmutable());
@@ -105,8 +108,17 @@ internal static partial class DescriptionTextReader
     private static bool NewNote(string before, string next) =>
         before.Length < 60 && char.IsUpper(next.FirstOrDefault()) && !before.EndsWith(',') && !before.EndsWith('-');
 
-    private static IEnumerable<string> Sentences(string paragraph) =>
-        SentenceEnd().Split(paragraph).Select(s => s.Trim()).Where(s => s.Length > 0);
+    private static IEnumerable<(int Start, int End)> Sentences(string paragraph)
+    {
+        var start = 0;
+        foreach (var end in SentenceEnd().Matches(paragraph).Select(m => m.Index))
+        {
+            yield return (start, end);
+            start = end;
+        }
+
+        yield return (start, paragraph.Length);
+    }
 
     [GeneratedRegex(@"^[-–—•*·+]\s+")]
     private static partial Regex Bullet();

@@ -63,7 +63,19 @@ public sealed record LeadText(
 );
 
 /// <summary>Where a lead goes.</summary>
-public abstract record TextTarget;
+public abstract record TextTarget
+{
+    /// <summary>The target as one would say it: "2", "Group A", "Acer rubrum or Acer nigrum", "nowhere".</summary>
+    public string InWords =>
+        this switch
+        {
+            EndsAtCouplet to => to.Couplet,
+            EndsAtGroup to => to.Group,
+            EndsAtName to => to.Name.Name,
+            EndsAtNames to => string.Join($" {to.Join} ", to.Names.Select(n => n.Name)),
+            _ => "nowhere",
+        };
+}
 
 /// <summary>To another couplet of its group.</summary>
 public sealed record EndsAtCouplet(string Couplet) : TextTarget;

@@ -10,7 +10,7 @@ internal static class Words
 {
     // Singular, then other forms that mean the same organ.
     private const string OrganForms = """
-        leaf leaves leafs foliage
+        leaf leaves foliage
         leaflet leaflets
         leaf-blade leaf blade|leaf blades|leaf-blades|lamina|laminas|laminae
         blade blades
@@ -38,7 +38,7 @@ internal static class Words
         tuber tubers
         twig twigs
         branchlet branchlets
-        branch branches|branchs
+        branch branches
         shoot shoots
         trunk trunks
         bark
@@ -214,13 +214,13 @@ internal static class Words
         division = simple, compound, pinnate, pinnately compound, palmate, palmately compound, digitate, trifoliate, trifoliolate, ternate, biternate, bipinnate, tripinnate, twice pinnate, thrice pinnate, twice-pinnate, thrice-pinnate, once pinnate, once-pinnate, odd-pinnate, even-pinnate, imparipinnate, paripinnate, undivided, divided, dissected, finely divided, 2-pinnate, 3-pinnate, 1-pinnate, unifoliate, imparipinnate
         lobing = lobed, unlobed, cleft, parted, incised, pinnatifid, palmatifid, pinnatisect, trilobed, bilobed, hastate-lobed, notched, cut
         margin = entire, serrate, serrulate, toothed, dentate, denticulate, crenate, crenulate, doubly serrate, double-toothed, sinuate, wavy, undulate, ciliate, revolute, inrolled, involute, untoothed, saw-toothed, scalloped, spiny-toothed, jagged, erose, fringed, fimbriate, rolled under, smooth-edged, toothless, biserrate
-        shape = widest above the middle, widest at the middle, widest below the middle, widest near the base, widest near the tip, broadest above the middle, broadest below the middle, broadest at the middle, broadest near the base, rounded, ovate, obovate, lanceolate, oblanceolate, elliptic, elliptical, oblong, linear, orbicular, round, circular, oval, cordate, heart-shaped, reniform, kidney-shaped, deltoid, deltate, triangular, spatulate, spathulate, rhombic, diamond-shaped, hastate, sagittate, arrow-shaped, peltate, needle-like, scale-like, awl-shaped, subulate, filiform, thread-like, strap-shaped, sword-shaped, spoon-shaped, egg-shaped, pear-shaped, spherical, globose, subglobose, globular, ovoid, obovoid, ellipsoid, ellipsoidal, cylindrical, cylindric, conical, conic, bell-shaped, campanulate, funnel-shaped, funnelform, urn-shaped, urceolate, tubular, rotate, star-shaped, club-shaped, clavate, flat-topped, dome-shaped, pyramidal, fan-shaped, flabellate, wedge-shaped, falcate, sickle-shaped, lens-shaped, lenticular, disc-shaped, cup-shaped, saucer-shaped, trumpet-shaped, salverform, two-lipped, 2-lipped, bilabiate, spurred, pouched, lyrate, runcinate, plano-convex, biconvex, saccate, inflated, swollen, bulbous, grass-like, palm-shaped, hooded, terete-linear, boat-shaped, semicircular, acicular, fusiform, spindle-shaped, turbinate, top-shaped, keeled, elongated, elongate
+        shape = widest above the middle, widest at the middle, widest below the middle, widest near the base, widest near the tip, broadest above the middle, broadest below the middle, broadest at the middle, broadest near the base, rounded, ovate, obovate, lanceolate, oblanceolate, elliptic, elliptical, oblong, linear, orbicular, round, circular, oval, cordate, heart-shaped, reniform, kidney-shaped, deltoid, deltate, triangular, spatulate, spathulate, rhombic, diamond-shaped, hastate, sagittate, arrow-shaped, peltate, needle-like, scale-like, awl-shaped, subulate, filiform, thread-like, strap-shaped, sword-shaped, spoon-shaped, egg-shaped, pear-shaped, spherical, globose, subglobose, globular, ovoid, obovoid, ellipsoid, ellipsoidal, cylindrical, cylindric, conical, conic, bell-shaped, campanulate, funnel-shaped, funnelform, urn-shaped, urceolate, tubular, rotate, star-shaped, club-shaped, clavate, flat-topped, dome-shaped, pyramidal, fan-shaped, flabellate, wedge-shaped, falcate, sickle-shaped, lens-shaped, lenticular, disc-shaped, cup-shaped, saucer-shaped, trumpet-shaped, salverform, two-lipped, 2-lipped, bilabiate, spurred, pouched, lyrate, runcinate, plano-convex, biconvex, saccate, inflated, swollen, bulbous, grass-like, hooded, boat-shaped, semicircular, acicular, fusiform, spindle-shaped, turbinate, top-shaped, keeled, elongated, elongate
         apex = tipped, acute, acuminate, obtuse, mucronate, cuspidate, aristate, awned, emarginate, retuse, pointed, blunt, sharp-pointed, long-pointed, short-pointed, tapering, apiculate, spine-tipped, bristle-tipped, pungent, sharp, beaked, beakless, awnless
         base = cuneate, truncate, attenuate, asymmetric, asymmetrical, oblique, uneven, unequal, decurrent, auricled, auriculate, clasping, amplexicaul, perfoliate
         attachment = sessile, stalked, petiolate, petioled, unstalked, stalkless, subsessile, short-stalked, long-stalked, pedicelled, pedicellate, stipitate, united, free, fused, separate, joined, connate, adnate, separate to the base, united at the base, distinct, jointed, attached at the centre
-        hair = hairy, hairless, glabrous, pubescent, puberulent, tomentose, villous, pilose, hirsute, hispid, strigose, sericeous, silky, woolly, lanate, downy, felted, velvety, glabrate, glabrescent, bristly, cobwebby, arachnoid, bearded, stellate-hairy, stellate-pubescent, scurfy, glandular, glandular-hairy, glandular-pubescent, glandless, shaggy, bald, floccose, nearly hairless, subglabrous, softly hairy, velutinous, hoary, canescent, glandular-punctate, gland-dotted, eglandular, scabridulous, unhairy
+        hair = hairy, hairless, glabrous, pubescent, puberulent, tomentose, villous, pilose, hirsute, hispid, strigose, sericeous, silky, woolly, lanate, downy, felted, velvety, glabrate, glabrescent, bristly, cobwebby, arachnoid, bearded, stellate-hairy, stellate-pubescent, scurfy, glandular, glandular-hairy, glandular-pubescent, glandless, shaggy, bald, floccose, nearly hairless, subglabrous, softly hairy, velutinous, hoary, canescent, glandular-punctate, gland-dotted, eglandular, scabridulous
         chambers = chambered, in chambers
-        texture = satiny, with a satin sheen, pleated, coarse, fine, coming off in strips, coming off in shreds, coming off in sheets, coming off in plates, peeling off in strips, flaky, loose-textured, leathery, coriaceous, membranous, membranaceous, papery, fleshy, succulent, thin, herbaceous, woody, spongy, corky, rough, scabrous, stiff, soft, rigid, flexible, brittle, sticky, viscid, resinous, wrinkled, rugose, warty, papillose, smooth, furrowed, fissured, scaly, peeling, shredding, flaking, ridged, ribbed, grooved, striate, pitted, netted, reticulate, juicy, dry, mealy, scarious, chartaceous, tough, fibrous, plated, stringy, firm, leafless-textured, hard, cartilaginous, waxy, crisped, glutinous, exfoliating, tuberculate, punctate, gritty, pliable
+        texture = satiny, with a satin sheen, pleated, coarse, fine, coming off in strips, coming off in shreds, coming off in sheets, coming off in plates, peeling off in strips, flaky, leathery, coriaceous, membranous, membranaceous, papery, fleshy, succulent, thin, herbaceous, woody, spongy, corky, rough, scabrous, stiff, soft, rigid, flexible, brittle, sticky, viscid, resinous, wrinkled, rugose, warty, papillose, smooth, furrowed, fissured, scaly, peeling, shredding, flaking, ridged, ribbed, grooved, striate, pitted, netted, reticulate, juicy, dry, mealy, scarious, chartaceous, tough, fibrous, plated, stringy, firm, hard, cartilaginous, waxy, crisped, glutinous, exfoliating, tuberculate, punctate, gritty, pliable
         lustre = shiny, glossy, lustrous, dull, shining, matt, matte
         bloom = glaucous, bloomed, pruinose, farinose
         colour = white, whitish, cream, creamy, yellow, yellowish, golden, orange, red, reddish, pink, pinkish, rose, purple, purplish, violet, lavender, lilac, blue, bluish, green, greenish, brown, brownish, black, blackish, grey, gray, greyish, grayish, silvery, tan, maroon, crimson, scarlet, magenta, colourless, colorless, straw-coloured, straw-colored, bronze, rusty, chestnut, variegated, mottled, spotted, buff, ivory, cream-coloured, ochre, cinnamon, mauve, salmon, coppery, translucent, pale, dark, milky, clear, watery, coloured, rust-coloured, wine-red, blue-black, ferruginous, straw-yellow, concolorous, bicoloured
@@ -237,16 +237,15 @@ internal static class Words
         venation = parallel-veined, net-veined, pinnately veined, palmately veined, one-veined, parallel, impressed above
         prominence = impressed, raised, prominent, obscure, conspicuous, inconspicuous
         number = numerous, many, several, few, none
-        size = larger, smaller, medium-sized, minute, large, small, tiny, showy, inconspicuous in size
+        size = larger, smaller, medium-sized, minute, large, small, tiny, showy
         density = dense, lax, loose, open, compact, congested, interrupted, spike-like, sparse, solitary-flowered
         flowers = few-flowered, many-flowered, one-flowered
-        length = longer, shorter, long, short, elongate in length
+        length = longer, shorter, long, short
         width = broader, narrower, wider, thinner, thicker, broad, narrow, slender, stout, wide, thick
         height = taller, knee-high, tall, low, dwarf
         presence = present, absent, wanting, lacking, missing, obsolete, vestigial
         dehiscence = dehiscent, indehiscent, splitting, opening by valves, opening by pores, splitting open
-        layers = bud-naked, naked, valvate
-        winter = dormant
+        layers = naked, valvate
         life form = arborescent, shrubby, suffrutescent, bushy, treelike, tree-like
         habitat = terrestrial, epiphytic, saprophytic, parasitic
         taste = bitter, sour, sweet, acrid
@@ -259,11 +258,11 @@ internal static class Words
         + "strictly partly wholly completely entirely remotely bluntish long short longitudinally spirally simply once twice thrice "
         + "silvery rosy reddish yellowish greenish bluish purplish brownish whitish greyish grayish pinkish blackish golden whole "
         + "glandular stellate woolly cobwebby gradually abruptly truly persistently hardly scarcely barely vividly dully creamy equally unequally "
-        + "moderately extremely fairly wavy-looking stoutly slenderly laterally dorsally softly rusty ashy shortly unusually conspicuously harshly";
+        + "moderately extremely fairly stoutly slenderly laterally dorsally softly rusty ashy shortly unusually conspicuously harshly";
 
     private const string Frequencies =
         "usually often rarely sometimes mostly commonly occasionally generally always never typically frequently seldom normally "
-        + "exceptionally mainly largely chiefly regularly-so";
+        + "exceptionally mainly largely chiefly";
 
     // The second half of a compound keeps its hyphen when a line breaks there.
     private const string Halves =
@@ -284,7 +283,7 @@ internal static class Words
         "soil soils sand sands gravel gravels limestone clay clays peat mud rock rocks granite serpentine sandstone chalk loam humus silt shale boulders";
 
     private const string NumberNames =
-        "one 1 two 2 three 3 four 4 five 5 six 6 seven 7 eight 8 nine 9 ten 10 eleven 11 twelve 12 thirteen 13 fourteen 14 sixteen 16 seventeen 17 eighteen 18 nineteen 19 fifteen 15 twenty 20 thirty 30 forty 40 fifty 50 a-dozen 12";
+        "one 1 two 2 three 3 four 4 five 5 six 6 seven 7 eight 8 nine 9 ten 10 eleven 11 twelve 12 thirteen 13 fourteen 14 sixteen 16 seventeen 17 eighteen 18 nineteen 19 fifteen 15 twenty 20 thirty 30 forty 40 fifty 50";
 
     private const string Months =
         "january february march april may june july august september october november december";
@@ -315,7 +314,7 @@ internal static class Words
 
     /// <summary>Fruits by their kind, which "fruit a capsule" names.</summary>
     public static readonly FrozenSet<string> FruitKinds = Set(
-        "berry drupe capsule achene nut nutlet samara pod legume follicle silique silicle pome hip utricle schizocarp acorn cone caryopsis aggregate drupelet syncarp burr bur"
+        "berry drupe capsule achene nut nutlet samara pod legume follicle silique silicle pome hip utricle schizocarp acorn caryopsis aggregate drupelet syncarp burr bur"
     );
 
     /// <summary>Inflorescences by their kind.</summary>

@@ -23,11 +23,7 @@ internal static class BracketedKey
                     || (
                         number == last.Number
                         && last.Leads.Count < most
-                        && (
-                            label.Mark.Length == 0
-                                ? !marks.Contains("") || last.Leads.Count < most
-                                : !marks.Contains(label.Mark)
-                        )
+                        && (label.Mark.Length == 0 || !marks.Contains(label.Mark))
                     )
                 );
             if (!goesOn)
@@ -77,7 +73,7 @@ internal static class BracketedKey
         var marked = leads.Any(l => l.Raw.Label.Mark.Length > 0);
         // Four leads of one number where pairs are the rule are two couplets that got the same number.
         return marked || runs.Any(r => r == 3) ? 9
-            : runs.Count(r => r >= 4) * 3 <= runs.Count ? Math.Max(3, 2)
+            : runs.Count(r => r >= 4) * 3 <= runs.Count ? 3
             : 9;
     }
 }

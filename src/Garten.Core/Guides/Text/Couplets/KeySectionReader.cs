@@ -9,8 +9,8 @@ internal sealed partial class KeySectionReader
     /// <summary>How long a heading may be, in characters.</summary>
     private const int HeadingLength = 90;
 
-    /// <summary>Most lines of one lead.</summary>
-    private const int MostLines = 40;
+    /// <summary>A lead with so many characters does not go on in another line.</summary>
+    private const int LongestLead = 3000;
 
     private readonly ImmutableArray<TextLine> lines;
     private readonly Func<TextLine, LeadLabel?> labelOf;
@@ -84,7 +84,7 @@ internal sealed partial class KeySectionReader
                 (begun, label) = (line, LeadLabel.None);
                 open.Add(line.Text);
             }
-            else if (begun is not null && open.Count < MostLines && !IsBetween(i))
+            else if (begun is not null && open.Sum(l => l.Length) < LongestLead && !IsBetween(i))
             {
                 open.Add(line.Text);
             }

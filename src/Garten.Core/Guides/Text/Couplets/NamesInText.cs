@@ -135,37 +135,41 @@ internal static partial class NamesInText
             plain = Bare(plain[..dashed.Index]);
         }
 
-        if (Latin().Match(plain) is not { Success: true } m)
-        {
-            return null;
-        }
+        return Latin(plain) is { } latin ? latin with { Common = common } : null;
+    }
 
-        var authors = string.Join(
-            ' ',
-            m.Groups["authors"].Captures.Select(c => c.Value.Trim()).Where(a => a.Length > 0)
-        );
-        if (authors.Length > 0 && !Authorship().IsMatch(authors))
+    /// <summary>A botanical name by the rules of <see cref="NameText"/>, of which labels to work with are none here.</summary>
+    private static NameInText? Latin(string plain)
+    {
+        // What those rules do not know: a genus by its first letters, and "agg." or "s.l." behind a name.
+        var sense = InSense().Match(plain).Value;
+        var name = plain[..^sense.Length];
+        var genus = ShortGenus().Match(name).Value;
+        if (genus.Length > 0)
         {
-            return null;
-        }
-
-        var parts = new List<string> { m.Groups["genus"].Value };
-        foreach (var part in m.Groups["part"].Captures.Select(c => c.Value.Trim()))
-        {
-            parts.Add(Spaces().Replace(part, " "));
+            name = $"{StandIn}{name[genus.Length..]}";
         }
 
         if (
-            parts
-                .Skip(1)
-                .Count(p => !p.Contains(' ', StringComparison.Ordinal) && !p.Contains('.', StringComparison.Ordinal))
-            > 2
+            NameText.Read(name, out _, out _) is not { Kind: not NameTextKind.NotIdentified } read
+            || (read.Kind == NameTextKind.Working && !read.Name.Contains(" sp. ", StringComparison.Ordinal))
+            || (genus.Length > 0 && read.Kind == NameTextKind.Genus)
         )
         {
             return null;
         }
 
-        return new(string.Join(' ', parts), authors.Trim(' ', ','), common);
+        // A formula has no authors and stays as it is written; so does the space behind the sign of a cross.
+        var spaced = name.Contains(" × ", StringComparison.Ordinal);
+        var written =
+            !spaced ? read.Name
+            : read.Author.Length == 0 ? name
+            : read.Name.Replace(" ×", " × ", StringComparison.Ordinal);
+        return new(
+            (genus.Length > 0 ? $"{genus}{written[StandIn.Length..]}" : written) + sense,
+            read.Author.Trim(' ', ','),
+            ""
+        );
     }
 
     /// <summary>A text without marks of emphasis, numbers of an index, pages, "p.p." and points at its end.</summary>
@@ -194,30 +198,14 @@ internal static partial class NamesInText
         return string.Join(' ', words);
     }
 
-    private const string Epithet =
-        @"(?!(?:ex|et|in|de|du|van|von|der|and|or|fil|non|nom|auct|hort|to|with|the)\b)[a-zà-öø-ÿ]{2,}(?:-[a-zà-öø-ÿ]+)*";
+    /// <summary>Stands for a genus of which a text has the first letters only.</summary>
+    private const string StandIn = "Genus";
 
-    private const string Part =
-        @"(?:[×x]\s?"
-        + Epithet
-        + @"|[×]\s[A-Z][a-z.]*\s"
-        + Epithet
-        + @"|(?:subsp|ssp|nothosubsp|var|subvar|f|forma|fo|cv|sect|subg|ser|cf|aff)\.?\s+[A-Za-zà-öø-ÿ]{2,}(?:-[a-zà-öø-ÿ]+)*|s\.\s?(?:l|str|lat)\.|agg\.?|sp\.?\s(?:[A-Z]|\d{1,2})\b|spp?\.|"
-        + Epithet
-        + ")";
+    [GeneratedRegex(@"\s+(?:agg\.?|s\.\s?l\.|s\.\s?str\.|s\.\s?lat\.)$")]
+    private static partial Regex InSense();
 
-    [GeneratedRegex(
-        @"^(?<genus>(?:[×]\s?)?(?:[A-ZÀ-ÖØ-Þ][a-zà-öø-ÿ]{2,}(?:-[A-Za-z]?[a-zà-öø-ÿ]+)?|[A-Z][a-z]{0,2}\.))(?:\s+(?<part>"
-            + Part
-            + @")(?<authors>(?:\s+|(?<=\S)(?=\())(?:[(\[]?[A-ZÀ-ÖØ-Þ](?:[^\n])*?)?)?)*(?<authors>\s+[(\[A-ZÀ-ÖØ-Þ](?:(?!\s(?:subsp|ssp|var|subvar|f|forma)\.\s[a-z])[^\n])*)?$"
-    )]
-    private static partial Regex Latin();
-
-    // Initials and names of people, "&", "ex", "et", "f.", "de": nothing else may stand in authors.
-    [GeneratedRegex(
-        @"^(?:[(\[]?(?:[A-ZÀ-ÖØ-Þ][\p{L}'’]*\.?(?:-[A-ZÀ-ÖØ-Þ]?[\p{L}]*\.?)?(?:[A-Z]\.)*|&|et|ex|in|and|f\.|fil\.|de|du|van|von|der|da|ined\.|al\.|non|auct\.|hort\.|emend\.|nom\.|\d{4})[)\],.:]*\s*)+$"
-    )]
-    private static partial Regex Authorship();
+    [GeneratedRegex(@"^[A-Z][a-z]{0,2}\.(?=\s)")]
+    private static partial Regex ShortGenus();
 
     [GeneratedRegex(@"^[A-Z][\p{L}]*\.?(?:[\s&,]+(?:ex|et|[A-Z][\p{L}]*\.?))*$")]
     private static partial Regex Author();
@@ -262,7 +250,4 @@ internal static partial class NamesInText
 
     [GeneratedRegex(@"(?:[A-ZÀ-ÖØ-Þ][\p{L}]*|\bf|\bfil|\bagg|\bspp?|\bs\.\s?l|\bs\.\s?str|\bauct|\bined|\bhort)\.$")]
     private static partial Regex EndsInAuthor();
-
-    [GeneratedRegex(@"\s+")]
-    private static partial Regex Spaces();
 }

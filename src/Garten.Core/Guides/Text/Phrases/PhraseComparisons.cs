@@ -35,7 +35,7 @@ internal static partial class PhraseComparisons
             return Compared(compared, other);
         }
 
-        return Equals().Match(text, start) is { Success: true } equal && Other(equal) is { } same
+        return Equalling().Match(text, start) is { Success: true } equal && Other(equal) is { } same
             ? Equalled(equal, same)
             : null;
     }
@@ -196,5 +196,5 @@ internal static partial class PhraseComparisons
             + Noun,
         RegexOptions.IgnoreCase
     )]
-    private static partial Regex Equals();
+    private static partial Regex Equalling();
 }

@@ -24,7 +24,7 @@ internal sealed partial class PhraseReader
     {
         switch (Here.Lower)
         {
-            case ";" or "." or ":" when Here.Lower != ":":
+            case ";" or ".":
                 EndClause();
                 at++;
                 BeginClause();
@@ -231,16 +231,7 @@ internal sealed partial class PhraseReader
                 join = ",";
                 negation = "";
                 break;
-            case "with"
-            or "having"
-            or "bearing"
-            or "has"
-            or "have"
-            or "bears"
-            or "bear"
-            or "has"
-            or "producing"
-            or "exuding":
+            case "with" or "having" or "bearing" or "has" or "have" or "bears" or "bear" or "producing" or "exuding":
                 mode = Mode.With;
                 withFrom = Here.Start;
                 join = "";

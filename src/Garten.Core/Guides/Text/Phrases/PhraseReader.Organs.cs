@@ -11,18 +11,9 @@ internal sealed partial class PhraseReader
             return false;
         }
 
-        var start =
-            attributiveEnd == at
-                ? organStart >= 0
-                    ? tokens[at].Start
-                    : Here.Start
-                : Here.Start;
         var value = Singular(form);
         var qualified =
-            count == 1
-            && at > 0
-            && tokens[at - 1].Lower is "small" or "large" or "low" or "dwarf" or "tall"
-            && count == 1;
+            count == 1 && at > 0 && tokens[at - 1].Lower is "small" or "large" or "low" or "dwarf" or "tall";
         if (mode == Mode.With)
         {
             return false;
@@ -36,7 +27,7 @@ internal sealed partial class PhraseReader
             "plant",
             Words.Plants[form],
             Negated(word),
-            start,
+            Here.Start,
             tokens[at + count - 1].End,
             merges: join is "|" or "(" or "&" or "," && Last("plant", Words.Plants[form]) is not null
         );
@@ -66,7 +57,6 @@ internal sealed partial class PhraseReader
 
     private static string Singular(string form) =>
         form.EndsWith("shes", StringComparison.Ordinal) || form.EndsWith("sses", StringComparison.Ordinal) ? form[..^2]
-        : form is "grass" or "aquatic succulent" ? form
         : form.EndsWith('s') && !form.EndsWith("ss", StringComparison.Ordinal) ? form[..^1]
         : form;
 

@@ -56,11 +56,19 @@ internal sealed partial class PhraseReader
     }
 
     /// <summary>The statements of a text, in its order.</summary>
-    public static ImmutableArray<TextStatement> Read(string text)
+    public static ImmutableArray<TextStatement> Read(string text) => [.. Placed(text).Select(p => p.Statement)];
+
+    /// <summary>The statements of a text with the places they begin at.</summary>
+    public static IReadOnlyList<(TextStatement Statement, int Start)> Placed(string text)
     {
         var reader = new PhraseReader(text);
         reader.Walk();
-        return [.. reader.drafts.Select(d => d.Done(text)).DistinctBy(s => (s.Text, s.Organ, s.Character, s.Value))];
+        return
+        [
+            .. reader
+                .drafts.Select(d => (Statement: d.Done(text), d.Start))
+                .DistinctBy(p => (p.Statement.Text, p.Statement.Organ, p.Statement.Character, p.Statement.Value)),
+        ];
     }
 
     private Token Here => tokens[at];

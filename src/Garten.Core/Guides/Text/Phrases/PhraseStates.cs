@@ -60,20 +60,14 @@ internal static class PhraseStates
     /// <param name="part">"margin", "apex", "base"; empty for the organ itself.</param>
     public static string CharacterOf(string value, string character, string organ, string part)
     {
-        if (
-            part.Length > 0
-            && part != "surface"
-            && character is "shape" or "apex" or "base" or "margin" or "lobing"
-            && part.Length > 0
-            && part != "surface"
-        )
+        if (part is not ("" or "surface") && character is "shape" or "apex" or "base" or "margin" or "lobing")
         {
             return part;
         }
 
-        if (part == "margin" && value is "smooth" or "hairy" or "spiny" or "flat" or "glandular" && part == "margin")
+        if (part == "margin" && value is "smooth" or "hairy" or "spiny" or "flat" or "glandular")
         {
-            return "margin";
+            return part;
         }
 
         var axis =
@@ -92,10 +86,9 @@ internal static class PhraseStates
                 or "rhizome";
         return character switch
         {
-            "cross-section" when !axis && value is "winged" or "wingless" or "unwinged" && !axis => "wings",
+            "cross-section" when !axis && value is "winged" or "wingless" or "unwinged" => "wings",
             "cross-section" when !axis => organ == "plant" ? "form" : "shape",
-            "shape" when axis && value is "round" or "circular" or "triangular" or "cylindrical" && axis =>
-                "cross-section",
+            "shape" when axis && value is "round" or "circular" or "triangular" or "cylindrical" => "cross-section",
             "attachment"
                 when value
                     is "free"
@@ -121,11 +114,9 @@ internal static class PhraseStates
             "base" when value is "unequal" && organ is not ("leaf" or "leaf blade" or "leaflet" or "blade") =>
                 "relative size",
             "margin" when organ is "plant" or "sap" => "form",
-            "length" when organ is "plant" or "tree" or "shrub" => "height",
-            "sex" when organ == "flower" && value is "regular" => "symmetry",
+            "length" when organ == "plant" => "height",
             "habitat" when value is "epiphytic" or "parasitic" or "saprophytic" => "way of life",
             "shape" when value == "spurred" => "spur",
-            "size" when value == "inconspicuous in size" => "size",
             _ => character,
         };
     }

@@ -61,7 +61,7 @@ internal static partial class PhraseTokens
 
             if (Word().Match(text, i) is { Success: true } word)
             {
-                tokens.Add(new(TokenKind.Word, Plain(word.Value), i, word.Length, null));
+                tokens.Add(new(TokenKind.Word, word.Value.ToLowerInvariant(), i, word.Length, null));
                 i += word.Length;
                 continue;
             }
@@ -73,21 +73,10 @@ internal static partial class PhraseTokens
         return tokens.ToImmutable();
     }
 
-    private static string Plain(string word)
-    {
-        var lower = word.ToLowerInvariant();
-        // "sharply-serrate" is two words; "egg-shaped" is one.
-        return lower;
-    }
-
     private static string Written(Match m)
     {
         var numbers = m.Groups["numbers"].Value.ToLowerInvariant();
-        foreach (var (name, digits) in Words.Numbers)
-        {
-            numbers = Regex.Replace(numbers, $@"\b{name}\b", digits);
-        }
-
+        numbers = Letters().Replace(numbers, m => Words.Numbers.GetValueOrDefault(m.Value, m.Value));
         numbers = Dash()
             .Replace(numbers, "–")
             .Replace(" to ", "–", StringComparison.Ordinal)
@@ -109,6 +98,9 @@ internal static partial class PhraseTokens
 
     [GeneratedRegex(@"\G(?:\p{L}[\p{L}']*(?:[-–][\p{L}']+)*|±)")]
     private static partial Regex Word();
+
+    [GeneratedRegex(@"[a-z]+")]
+    private static partial Regex Letters();
 
     [GeneratedRegex(@"\s?[-–—]\s?")]
     private static partial Regex Dash();

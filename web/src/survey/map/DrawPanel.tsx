@@ -68,8 +68,8 @@ export function DrawPanel({ doing, before, onChange, onDone }: Props) {
         ))}
       </TextField>
       <p role="status">
-        {draw} on the map{form !== 'point' && ', one after another'}, or type positions.{' '}
-        {doing.points.length > 0 && `${doing.points.length} so far. `}
+        {draw} on the map{form !== 'point' && ', one after another'}, type positions, or take them from the
+        receiver. {doing.points.length > 0 && `${doing.points.length} so far. `}
         {missing > 0 && doing.points.length > 0 && `${missing} more at least.`}
       </p>
       <PositionField
@@ -78,6 +78,7 @@ export function DrawPanel({ doing, before, onChange, onDone }: Props) {
         onRead={(at) => onChange({ ...doing, points: form === 'point' ? [at] : [...doing.points, at] })}
       />
       <Button
+        sx={{ justifySelf: 'start' }}
         disabled={doing.points.length === 0}
         onClick={() => onChange({ ...doing, points: doing.points.slice(0, -1) })}
       >

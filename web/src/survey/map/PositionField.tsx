@@ -60,7 +60,6 @@ export function PositionField({ label, action, onRead }: Props) {
         >
           Here
         </Button>
-        <StandStill onTake={({ at, uncertaintyM }) => onRead(at, '', uncertaintyM)} />
         {standIns && (
           <Button
             title="Stands in for a satellite receiver; it walks round the demo reserve"
@@ -70,6 +69,7 @@ export function PositionField({ label, action, onRead }: Props) {
             Simulated
           </Button>
         )}
+        <StandStill onTake={({ at, uncertaintyM }) => onRead(at, '', uncertaintyM)} />
       </div>
       <ProblemNote error={read.error ?? here.error} />
     </>

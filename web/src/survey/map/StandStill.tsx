@@ -3,6 +3,7 @@ import type { StandingPosition } from '../../api/types'
 import { some } from '../../kit/format'
 import { useStanding } from './useStanding'
 import kitCss from '../../kit/kit.module.css'
+import mapCss from './map.module.css'
 
 interface Props {
   onTake: (position: StandingPosition) => void
@@ -26,7 +27,7 @@ export function StandStill({ onTake }: Props) {
       </>
     )
   return (
-    <>
+    <div className={mapCss.standing}>
       <small className={kitCss.soft}>
         {standing
           ? `Within ${Math.ceil(standing.uncertaintyM)} m, from ${some(standing.readings, 'reading')}` +
@@ -44,6 +45,6 @@ export function StandStill({ onTake }: Props) {
         Take this place
       </Button>
       <Button onClick={end}>Stop</Button>
-    </>
+    </div>
   )
 }

@@ -113,7 +113,9 @@ describe('drawing a place', () => {
     expect(screen.getByRole('status')).toHaveTextContent('3 so far')
     await choose('Mark')
     expect(screen.getByRole('status')).not.toHaveTextContent('so far')
-    expect(screen.getByRole('status')).toHaveTextContent('Click where it is on the map, or type positions.')
+    expect(screen.getByRole('status')).toHaveTextContent(
+      'Click where it is on the map, type positions, or take them from the receiver.',
+    )
   })
 
   it('of a mark takes the latest position in place of the one before', async () => {

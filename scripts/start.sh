@@ -14,11 +14,16 @@ while [ $# -gt 0 ]; do
       rest+=("$1" "$2")
       shift 2
       ;;
+    --guide)
+      [ $# -gt 1 ] || fail "--guide needs a folder or a zip file after it."
+      rest+=("$1" "$(cd "$called_from" && realpath -m "$2")")
+      shift 2
+      ;;
     --empty)
       rest+=("$1")
       shift
       ;;
-    *) fail "“$1” is not understood. The options are --port NUMBER, --data DIR, --empty, --listen ADDRESS and --tiles ADDRESS." ;;
+    *) fail "“$1” is not understood. The options are --port NUMBER, --data DIR, --guide DIR_OR_ZIP, --empty, --listen ADDRESS and --tiles ADDRESS." ;;
   esac
 done
 

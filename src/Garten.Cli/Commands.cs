@@ -13,6 +13,7 @@ public static class Commands
     private const string Usage = """
         Usage: garten guide check DIR_OR_ZIP
                garten guide read FILE [--json [OUT]]
+               garten guide read FILE [FILE ...] --package OUT_DIR [--title TITLE]
                garten guide keys DIR_OR_ZIP OUT_DIR [--set lettered|primed|dashed|steps]
                garten plates DIR_OR_ZIP OUT_DIR
                garten determine SPECIMENS.csv --guide DIR_OR_ZIP [--top N] [--flat-prior] [--out RESULTS.csv]
@@ -27,6 +28,11 @@ public static class Commands
         if (args is ["guide", "check", var path])
         {
             return CheckGuide(path, output, errors);
+        }
+
+        if (args is ["guide", "read", .. var making] && making.Contains("--package"))
+        {
+            return MakeGuideCommand.Run(making, output, errors);
         }
 
         if (args is ["guide", "read", var text, .. var how])
@@ -98,8 +104,10 @@ public static class Commands
             $"{guide.Taxa.Length} taxa, {guide.Characters.Length} characters, {guide.Statements.Length} statements, "
                 + $"{guide.Keys.Length} keys with {guide.Keys.Sum(k => k.Couplets.Count)} couplets, {guide.Glossary.Length} terms"
         );
-        var unexplained = guide
-            .Characters.SelectMany(c => c.States.Where(s => s.Term.Length == 0).Select(s => $"{c.Id} {s.Id}"))
+        // A guide without a glossary explains nothing; one with some terms should explain every state.
+        var explained = guide.Glossary.IsEmpty ? [] : guide.Characters;
+        var unexplained = explained
+            .SelectMany(c => c.States.Where(s => s.Term.Length == 0).Select(s => $"{c.Id} {s.Id}"))
             .ToList();
         foreach (var state in unexplained)
         {

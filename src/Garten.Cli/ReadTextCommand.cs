@@ -33,19 +33,8 @@ internal static class ReadTextCommand
                 return 2;
         }
 
-        GuideText text;
-        try
+        if (Read(path, errors) is not { } text)
         {
-            text =
-                new FileInfo(path).Length > Most
-                    ? new RefusedText(
-                        $"It has more than {Most.ToString(CultureInfo.InvariantCulture)} bytes. Part it into several texts."
-                    )
-                    : GuideTextReader.Read(File.ReadAllText(path, Encoding.UTF8));
-        }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
-        {
-            errors.WriteLine($"{path} cannot be read: {e.Message}");
             return 2;
         }
 
@@ -71,6 +60,24 @@ internal static class ReadTextCommand
         }
 
         return text is RefusedText or KeyText { Faults.IsEmpty: false } ? 1 : 0;
+    }
+
+    /// <summary>Reads a text; null where the file cannot be read, which is said.</summary>
+    public static GuideText? Read(string path, TextWriter errors)
+    {
+        try
+        {
+            return new FileInfo(path).Length > Most
+                ? new RefusedText(
+                    $"It has more than {Most.ToString(CultureInfo.InvariantCulture)} bytes. Part it into several texts."
+                )
+                : GuideTextReader.Read(File.ReadAllText(path, Encoding.UTF8));
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+        {
+            errors.WriteLine($"{path} cannot be read: {e.Message}");
+            return null;
+        }
     }
 
     private static void InWords(GuideText text, TextWriter output)

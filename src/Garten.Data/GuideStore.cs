@@ -65,6 +65,24 @@ public sealed class GuideStore(NpgsqlDataSource source)
         return version;
     }
 
+    /// <summary>What the survey speaks of and a guide does not have: names given or counted, and features recorded, each once.</summary>
+    public async Task<List<string>> NotInAsync(Guide guide, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QueryAsync(
+            """
+            select distinct said from (
+                select taxon said from determination where guide_version <> 0 and not taxon = any($1)
+                union all select taxon from count_line where guide_version <> 0 and not taxon = any($1)
+                union all select character from observation where not character = any($2)
+            ) missing order by said
+            """,
+            [guide.Taxa.Select(t => t.Id.Value).ToArray(), guide.Characters.Select(c => c.Id.Value).ToArray()],
+            r => r.GetString(0),
+            cancel
+        );
+    }
+
     private static async Task CopyTaxaAsync(
         NpgsqlConnection connection,
         int version,

@@ -54,7 +54,7 @@ export function App({ nonce }: { nonce: string }) {
     <ThemeProvider theme={theme}>
       <CssBaseline />
       <BrowserRouter>
-        <Shell themeName={themeName} onTheme={setTheme} inside={inside}>
+        <Shell themeName={themeName} onTheme={setTheme} guide={session?.guide ?? ''} inside={inside}>
           {session && !inside && (
             <Suspense fallback={<Awaited />}>
               <EntryPage session={session} />

@@ -100,6 +100,7 @@ public sealed record TestView(
 
 /// <summary>One lead, ready to show.</summary>
 /// <param name="Number">1 for the first.</param>
+/// <param name="Wording">As printed, where its statements do not say all of it; empty where they do.</param>
 /// <param name="To">Where it leads, in words.</param>
 /// <param name="End">The name it ends at; null when it leads on.</param>
 /// <param name="Names">How many names it leads to.</param>
@@ -107,6 +108,7 @@ public sealed record TestView(
 /// <param name="Conflicting">Statements that conflict.</param>
 public sealed record LeadView(
     int Number,
+    string Wording,
     ImmutableArray<TestView> Tests,
     string To,
     TaxonName? End,

@@ -356,7 +356,7 @@ public static class BenchDesk
             doubt.At,
             doubt.Lead,
             doubt.Other,
-            string.Join("; ", other.Tests.Select(t => t.Text)),
+            other.InWords,
             doubt.Chance,
             [.. doubt.LeadsTo.Take(3).Select(t => TaxonName.Of(guide.Taxon(t)))]
         );
@@ -400,6 +400,7 @@ public static class BenchDesk
         };
         return new(
             lead.Number,
+            lead.Wording,
             tests,
             lead.Target switch
             {
@@ -421,7 +422,7 @@ public static class BenchDesk
         var marking = LeadEvaluation.Evaluate(guide, evidence, test);
         var decided = evidence.Decisive(test.Character) is not null || marking.Mark != Mark.NotSeen;
         ImmutableArray<string> terms = test.Condition is StateCondition s
-            ? [.. s.States.Select(id => character.State(id)!.Term).Distinct()]
+            ? [.. s.States.Select(id => character.State(id)!.Term).Where(t => t.Length > 0).Distinct()]
             : [];
         var (drawn, notSo) = DrawnFor(character, test.Condition);
         return new(

@@ -72,9 +72,18 @@ public sealed record ToKey(KeyId Key) : LeadTarget;
 
 /// <summary>One option of a couplet.</summary>
 /// <param name="Number">1 for the first, 2 for the second, and so on.</param>
-/// <param name="Tests">Its statements, in order; at least one.</param>
+/// <param name="Tests">Its statements, in order; none only where its wording says it all.</param>
 /// <param name="Target">Where it leads.</param>
-public sealed record Lead(int Number, ImmutableArray<LeadTest> Tests, LeadTarget Target);
+public sealed record Lead(int Number, ImmutableArray<LeadTest> Tests, LeadTarget Target)
+{
+    /// <summary>The lead as printed, where its statements do not say all of it; empty where they do.</summary>
+    public string Wording { get; init; } = "";
+
+    /// <summary>What it says, in one line.</summary>
+    [JsonIgnore]
+    public string InWords =>
+        Wording.Length > 0 ? Wording : string.Join("; ", Tests.Select(t => t.Text.Trim().TrimEnd('.', ';', ',')));
+}
 
 /// <summary>A numbered choice.</summary>
 /// <param name="Number">Its printed number.</param>

@@ -31,7 +31,9 @@ public static class KeySelfWalk
     /// <summary>How well a taxon supports a lead: the product over its claims of the share of plants that satisfy each.</summary>
     /// <returns>0–1.</returns>
     public static double Support(Guide guide, TaxonId taxon, Lead lead) =>
-        lead.Tests.Aggregate(1.0, (product, test) => product * Share(guide, taxon, test));
+        lead.Tests.IsEmpty
+            ? Unknown
+            : lead.Tests.Aggregate(1.0, (product, test) => product * Share(guide, taxon, test));
 
     private static SelfWalkMiss? Walk(Guide guide, DichotomousKey key, TaxonId taxon)
     {
@@ -43,12 +45,13 @@ public static class KeySelfWalk
             if (!reach.Contains(taxon))
             {
                 var right = couplet.Leads.First(l => ReachOf(guide, here, l).Contains(taxon));
-                var worst = right.Tests.MinBy(t => Share(guide, taxon, t))!;
                 return new(
                     key.Id,
                     taxon,
                     here,
-                    $"lead {right.Number} “{worst.Text}” has {Share(guide, taxon, worst):0.00}"
+                    right.Tests.MinBy(t => Share(guide, taxon, t)) is { } worst
+                        ? $"lead {right.Number} “{worst.Text}” has {Share(guide, taxon, worst):0.00}"
+                        : $"lead {right.Number} “{right.InWords}” has no statement that could be weighed"
                 );
             }
 

@@ -17,7 +17,7 @@ public sealed record WalkStep(CoupletRef At, int? Lead, int Doubts)
 
     /// <summary>What the answer claimed, in words.</summary>
     public string Said(Guide guide) =>
-        Taken(guide) is { } lead ? string.Join("; ", lead.Tests.Select(t => t.Text))
+        Taken(guide) is { } lead ? lead.InWords
         : Lead is WalkAnswer.Neither ? "neither fits: the key stops here"
         : "can’t tell: both ways followed";
 }

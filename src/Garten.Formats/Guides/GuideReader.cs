@@ -867,7 +867,7 @@ public sealed partial class GuideReader
         {
             var tests = ReadTests();
             var leads = new List<(string Key, int Couplet, Lead Lead, Row Row)>();
-            foreach (var row in reader.Table("leads.csv", false, ["key", "couplet", "lead", "to", "target"]))
+            foreach (var row in reader.Table("leads.csv", false, ["key", "couplet", "lead", "to", "target"], "text"))
             {
                 if (
                     row.Whole("couplet") is not { } couplet
@@ -883,17 +883,17 @@ public sealed partial class GuideReader
                     .Where(t => t.Key == key && t.Couplet == couplet && t.Lead == number)
                     .Select(t => t.Test)
                     .ToImmutableArray();
-                if (own.IsEmpty)
+                if (own.IsEmpty && row["text"].Length == 0)
                 {
                     row.Fault(
                         "lead",
                         $"lead {couplet}.{number} without a statement",
-                        "its statements in lead_statements.csv"
+                        "its statements in lead_statements.csv, or its text as printed"
                     );
                 }
 
                 Once(row, "lead", !leads.Exists(l => l.Key == key && l.Couplet == couplet && l.Lead.Number == number));
-                leads.Add((key, couplet, new(number, own, target), row));
+                leads.Add((key, couplet, new(number, own, target) { Wording = row["text"] }, row));
             }
 
             foreach (

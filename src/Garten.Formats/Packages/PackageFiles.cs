@@ -50,8 +50,19 @@ public sealed class PackageFiles
     public Stream? Open(string path) =>
         _files.TryGetValue(path, out var content) ? new MemoryStream(content, writable: false) : null;
 
+    /// <summary>Writes the files into a folder, which is made where it is not there; other files in it stay.</summary>
+    /// <exception cref="IOException">It cannot be written.</exception>
+    public void WriteTo(string folder)
+    {
+        Directory.CreateDirectory(folder);
+        foreach (var (path, content) in _files)
+        {
+            File.WriteAllBytes(Path.Combine(folder, path), content);
+        }
+    }
+
     /// <summary>Reads the package at a folder or in a zip file.</summary>
-    /// <param name="path">A folder, or a file ending in .zip.</param>
+    /// <param name="path">A folder, or a zip file of one or of its contents.</param>
     /// <exception cref="PackageException">There is nothing readable, or it is larger than <see cref="MostBytes"/>.</exception>
     public static PackageFiles Read(string path)
     {
@@ -94,7 +105,8 @@ public sealed class PackageFiles
         using var archive = ZipFile.OpenRead(path);
         var files = new List<KeyValuePair<string, byte[]>>();
         long total = 0;
-        foreach (var entry in archive.Entries.Where(e => e.Name.Length > 0 && e.Name == e.FullName))
+        var folder = FolderOf(archive);
+        foreach (var entry in archive.Entries.Where(e => e.Name.Length > 0 && e.FullName == folder + e.Name))
         {
             using var content = new MemoryStream();
             using var packed = entry.Open();
@@ -111,6 +123,14 @@ public sealed class PackageFiles
 
         return new(path, files);
     }
+
+    /// <summary>The folder its description lies in: the files may be packed by themselves or with the folder they are in.</summary>
+    private static string FolderOf(ZipArchive archive) =>
+        archive
+            .Entries.Where(e => e.Name == "datapackage.json")
+            .Select(e => e.FullName[..^e.Name.Length])
+            .MinBy(f => f.Length)
+        ?? "";
 
     private static void Bound(string path, long total)
     {

@@ -38,11 +38,14 @@ public sealed record CharacterView(
 );
 
 /// <summary>A taxon, as found by name.</summary>
+/// <param name="Family">Its family; empty where the guide names none.</param>
+/// <param name="Top">Identifier of the topmost taxon it stands in, its family or, where there is none, its genus; its own for that one.</param>
 /// <param name="CommonNames">All its common names.</param>
 /// <param name="Synonyms">Other scientific names it is or was called by here.</param>
 public sealed record TaxonView(
     TaxonName Name,
     string Family,
+    string Top,
     IReadOnlyList<string> CommonNames,
     IReadOnlyList<string> Synonyms,
     IReadOnlyList<Hazard> Hazards
@@ -113,6 +116,7 @@ public static class GuideEndpoints
                 .. guide.Taxa.Select(t => new TaxonView(
                     TaxonName.Of(t),
                     guide.At(t.Id, TaxonRank.Family)?.Name ?? "",
+                    guide.Lineage(t.Id).Last().Id.Value,
                     t.CommonNames,
                     [.. t.Synonyms, .. t.Misapplied],
                     [.. guide.CautionsFor(t.Id).Select(c => c.Hazard).Distinct()]

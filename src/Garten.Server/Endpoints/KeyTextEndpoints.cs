@@ -54,7 +54,7 @@ public static class KeyTextEndpoints
                         [
                             .. c.Leads.Select(l => new PrintedChoice(
                                 l.Number,
-                                [.. l.Tests.Select(t => t.Text)],
+                                l.Wording.Length > 0 ? [l.Wording] : [.. l.Tests.Select(t => t.Text)],
                                 (l.Target as ToCouplet)?.Couplet,
                                 l.Target is ToTaxon t ? TaxonName.Of(guide.Taxon(t.Taxon)) : null,
                                 (l.Target as ToKey)?.Key.Value ?? "",

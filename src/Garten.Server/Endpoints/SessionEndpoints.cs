@@ -17,6 +17,7 @@ namespace Garten.Server.Endpoints;
 /// <param name="DemoEntries">People of the demo one can enter as by one press; empty where it is no demo.</param>
 /// <param name="NeedsSteward">True when nobody can enter yet and the first steward is to be made.</param>
 /// <param name="StandIns">True where simulated devices stand in for real ones: in the demo alone.</param>
+/// <param name="Guide">Title of the guide the survey works with.</param>
 /// <param name="Today">The day where the server stands.</param>
 /// <param name="Now">The moment by the server's clock, which a device compares its own with.</param>
 public sealed record Session(
@@ -30,6 +31,7 @@ public sealed record Session(
     IReadOnlyList<DemoEntry> DemoEntries,
     bool NeedsSteward,
     bool StandIns,
+    string Guide,
     DateOnly Today,
     DateTimeOffset Now
 );

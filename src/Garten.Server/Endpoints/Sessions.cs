@@ -6,10 +6,12 @@ namespace Garten.Server.Endpoints;
 
 /// <summary>Tells who is at work and what they may do.</summary>
 /// <param name="accounts">Accounts.</param>
+/// <param name="guide">The guide in use.</param>
 /// <param name="settings">How the server was started.</param>
 public sealed class Sessions(
     PlaceStore places,
     AccountStore accounts,
+    CurrentGuide guide,
     ServerSettings settings,
     StandIns standIns,
     TimeProvider clock
@@ -38,6 +40,7 @@ public sealed class Sessions(
             entries,
             !settings.Demo && member is null && await accounts.IsEmptyAsync(cancel),
             await standIns.AreOnAsync(cancel),
+            guide.Guide.Title.Title,
             Clock.Today(clock),
             clock.GetUtcNow()
         );

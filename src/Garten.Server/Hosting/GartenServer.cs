@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Garten.Core.Guides;
 using Garten.Core.Survey.Access;
 using Garten.Data;
 using Garten.Formats.Guides;
@@ -190,17 +191,18 @@ public static class GartenServer
         await using var turn = await StartingTurn.TakeAsync(connectionString, cancel);
         DatabaseMigrations.Apply(connectionString);
         app.Services.GetRequiredService<DatabaseAddress>().ConnectionString = connectionString;
-        var package = PackageFiles.Read(Path.Combine(settings.Guides, "tamsin-fork"));
-        var reading = GuideReader.Read(package);
-        if (!reading.Ok)
+        var (package, guide) = ReadGuide(settings);
+        var kept = app.Services.GetRequiredService<GuideStore>();
+        if (await kept.NotInAsync(guide, cancel) is { Count: > 0 } unknown)
         {
             throw new SettingsException(
-                $"The guide was not loaded, it has {reading.Faults.Length} faults:\n{string.Join('\n', reading.Faults.Take(20))}"
+                $"The survey in this folder speaks of {string.Join(", ", unknown.Take(5))}{(unknown.Count > 5 ? $" and {unknown.Count - 5} more" : "")}, "
+                    + $"which the guide “{guide.Title.Title}” does not have. Start it with --data and another folder, or with the guide the survey was kept with."
             );
         }
 
-        var version = await app.Services.GetRequiredService<GuideStore>().KeepAsync(package, reading.Guide, cancel);
-        app.Services.GetRequiredService<CurrentGuide>().Set(reading.Guide, version);
+        var version = await kept.KeepAsync(package, guide, cancel);
+        app.Services.GetRequiredService<CurrentGuide>().Set(guide, version);
         app.Services.GetRequiredService<CurrentGuide>()
             .Hear(await SurveyNameStore.AllAsync(app.Services.GetRequiredService<Npgsql.NpgsqlDataSource>(), cancel));
         await app.Services.GetRequiredService<CommandJournal>().AssessStaleAsync(cancel);
@@ -212,6 +214,26 @@ public static class GartenServer
                 .ServiceProvider.GetRequiredService<DemoSurvey>()
                 .LoadAsync(Path.Combine(settings.Guides, "tamsin-fork-survey"), cancel);
         }
+    }
+
+    private static (PackageFiles Package, Guide Guide) ReadGuide(ServerSettings settings)
+    {
+        PackageFiles package;
+        try
+        {
+            package = PackageFiles.Read(settings.Guide ?? Path.Combine(settings.Guides, "tamsin-fork"));
+        }
+        catch (PackageException e)
+        {
+            throw new SettingsException($"The guide was not loaded. {e.Message}");
+        }
+
+        var reading = GuideReader.Read(package);
+        return reading.Ok
+            ? (package, reading.Guide)
+            : throw new SettingsException(
+                $"The guide was not loaded, it has {reading.Faults.Length} faults:\n{string.Join('\n', reading.Faults.Take(20))}"
+            );
     }
 
     private static void Configure(JsonSerializerOptions options)

@@ -10,6 +10,7 @@ namespace Garten.Server.Requests;
 /// <param name="Web">Folder of the built web application.</param>
 /// <param name="Listen">Address to listen on.</param>
 /// <param name="Tiles">Address of map tiles, with {z}, {x} and {y}; empty for none.</param>
+/// <param name="Guide">Folder or zip file of the guide to work with; null for the demo guide.</param>
 public sealed record ServerSettings(
     int Port,
     string? Data,
@@ -17,7 +18,8 @@ public sealed record ServerSettings(
     string Guides,
     string Web,
     string Listen,
-    string Tiles
+    string Tiles,
+    string? Guide = null
 )
 {
     /// <summary>Settings before any option is read.</summary>
@@ -36,13 +38,15 @@ public sealed record ServerSettings(
             {
                 "--empty" => settings with { Demo = false },
                 "--data" => settings with { Data = Next() },
+                // The demo survey speaks of the plants of the demo guide.
+                "--guide" => settings with { Guide = Next(), Demo = false },
                 "--guides" => settings with { Guides = Next() },
                 "--web" => settings with { Web = Next() },
                 "--tiles" => settings with { Tiles = TilesOf(Next()) },
                 "--listen" => settings with { Listen = Next() },
                 "--port" => settings with { Port = PortOf(Next()) },
                 _ => throw new SettingsException(
-                    $"“{args[i]}” is not understood. The options are --port NUMBER, --data DIR, --empty, --listen ADDRESS and --tiles ADDRESS."
+                    $"“{args[i]}” is not understood. The options are --port NUMBER, --data DIR, --guide DIR_OR_ZIP, --empty, --listen ADDRESS and --tiles ADDRESS."
                 ),
             };
         }

@@ -73,7 +73,7 @@ public sealed class DemoKeysAsTextTests
         [
             .. key
                 .Couplets.Values.SelectMany(c =>
-                    c.Leads.Select(l => $"{c.Number}.{l.Number} {KeyTextWriter.Said(l)} → {Target(l.Target)}")
+                    c.Leads.Select(l => $"{c.Number}.{l.Number} {l.InWords} → {Target(l.Target)}")
                 )
                 .Order(StringComparer.Ordinal),
         ];

@@ -10,7 +10,7 @@ export function Announcer({ bench, settling }: { bench: BenchAnswer | undefined;
   const says = [
     first && `Likely: ${first.name.name}, ${percent(first.mass)}.`,
     at &&
-      `Step ${at.at.couplet}: ${at.leads.map((l) => `choice ${l.number}, ${l.tests[0]?.text ?? ''}`).join('; ')}.`,
+      `Step ${at.at.couplet}: ${at.leads.map((l) => `choice ${l.number}, ${l.wording || (l.tests[0]?.text ?? '')}`).join('; ')}.`,
     bench?.walk &&
       !at &&
       bench.walk.ends.length > 0 &&

@@ -22,13 +22,15 @@ const FirstWalk = later(() => import('./FirstWalk').then((m) => m.FirstWalk))
 interface Props {
   themeName: ThemeName
   onTheme: (name: ThemeName) => void
+  /** Title of the guide one works with; empty until it is known. */
+  guide: string
   /** True when somebody has come in. */
   inside: boolean
   children: ReactNode
 }
 
 /** The frame round every view: a bar above, the five places at the side, or below on a phone. */
-export function Shell({ themeName, onTheme, inside, children }: Props) {
+export function Shell({ themeName, onTheme, guide, inside, children }: Props) {
   const here = placeOf(useLocation().pathname)
   const walking = useSyncExternalStore(firstWalk.watch, firstWalk.step) !== null
   useScrollKept('view')
@@ -42,7 +44,7 @@ export function Shell({ themeName, onTheme, inside, children }: Props) {
       )}
       <header className={clsx(shellCss.shellBar, kitCss.noPrint)}>
         <b className={shellCss.shellTitle}>Garten</b>
-        <span className={shellCss.shellPlace}>Tamsin Fork</span>
+        <span className={shellCss.shellPlace}>{guide}</span>
         <span className={kitCss.shellFill} />
         {inside ? (
           <>

@@ -18,10 +18,15 @@ const guide: GuideView = aGuide({
   taxa: [
     aTaxon('sapindaceae', 'Sapindaceae', { rank: 'family', family: 'Sapindaceae' }),
     aTaxon('apiaceae', 'Apiaceae', { rank: 'family', family: 'Apiaceae', commonNames: ['carrot family'] }),
-    aTaxon('acer', 'Acer', { rank: 'genus', family: 'Sapindaceae' }),
-    aTaxon('acer-circinatum', 'Acer circinatum', { family: 'Sapindaceae', commonNames: ['vine maple'] }),
+    aTaxon('acer', 'Acer', { rank: 'genus', family: 'Sapindaceae', top: 'sapindaceae' }),
+    aTaxon('acer-circinatum', 'Acer circinatum', {
+      family: 'Sapindaceae',
+      top: 'sapindaceae',
+      commonNames: ['vine maple'],
+    }),
     aTaxon('cicuta-douglasii', 'Cicuta douglasii', {
       family: 'Apiaceae',
+      top: 'apiaceae',
       commonNames: ['water hemlock'],
       hazards: ['deadly'],
     }),

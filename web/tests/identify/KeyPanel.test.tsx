@@ -5,11 +5,13 @@ import { draw } from '../testing/draw'
 import { aGuide, aName, aSheet, aTaxon } from '../testing/made'
 import { type Asked, Says, serve } from '../testing/server'
 import { KeyPanel } from '../../src/identify/key/KeyPanel'
+import { LeadCard } from '../../src/identify/key/LeadCard'
 
 const unseen = { mark: 'notSeen', weak: false, because: '' } as const
 
 const aLead = (number: number, text: string, part: Partial<LeadView> = {}): LeadView => ({
   number,
+  wording: '',
   to: `couplet ${number + 1}`,
   end: null,
   names: 4,
@@ -116,6 +118,27 @@ function open(
 }
 
 describe('a couplet', () => {
+  it('shows a lead as printed where its statements do not say it all, with what speaks for it', () => {
+    const printed = aLead(1, 'lobes 7–9', { wording: 'Lobes 7–9; a plant of great beauty' })
+    const seen = { mark: 'agrees', weak: false, because: 'counted 8' } as const
+    draw(
+      <LeadCard
+        lead={{
+          ...printed,
+          tests: [printed.tests[0]!, { ...printed.tests[0]!, text: 'wings spreading', marking: seen }],
+        }}
+        favoured={false}
+        given={false}
+        onChoose={vi.fn()}
+        onAccount={vi.fn()}
+      />,
+    )
+    expect(screen.getByText('Lobes 7–9; a plant of great beauty')).toBeVisible()
+    expect(screen.getAllByRole('listitem').map((l) => l.textContent)).toEqual([
+      '=wings spreading (counted 8)',
+    ])
+  })
+
   it('is answered by the number of the lead', async () => {
     const { user, moves } = open(aWalk())
     await user.keyboard('2')

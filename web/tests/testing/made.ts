@@ -33,6 +33,7 @@ export const aSession = (part: Partial<Session> = {}): Session => ({
   demoEntries: [],
   needsSteward: false,
   standIns: true,
+  guide: 'Plants of Tamsin Fork',
   today: '2026-05-14',
   now: new Date().toISOString(),
   ...part,
@@ -67,6 +68,7 @@ export const aTaxon = (
 ): TaxonView => ({
   name: aName(id, name, { rank: part.rank ?? 'species', common: part.commonNames?.[0] ?? '' }),
   family: '',
+  top: id,
   commonNames: [],
   synonyms: [],
   hazards: [],

@@ -66,7 +66,7 @@ public static class KeyTextWriter
                 };
                 text.Append(label)
                     .Append(' ')
-                    .Append(Said(lead))
+                    .Append(lead.InWords)
                     .Append(" .... ")
                     .Append(Target(guide, lead.Target))
                     .Append('\n');
@@ -75,10 +75,6 @@ public static class KeyTextWriter
 
         return text.ToString();
     }
-
-    /// <summary>What a lead says, its statements one behind the other.</summary>
-    public static string Said(Lead lead) =>
-        string.Join("; ", lead.Tests.Select(t => t.Text.Trim().TrimEnd('.', ';', ',')));
 
     private static void Steps(
         StringBuilder text,
@@ -92,7 +88,7 @@ public static class KeyTextWriter
         done.Add(number);
         foreach (var lead in key.Couplets[number].Leads)
         {
-            text.Append(' ', depth * Step).Append(Counted(number)).Append(". ").Append(Said(lead));
+            text.Append(' ', depth * Step).Append(Counted(number)).Append(". ").Append(lead.InWords);
             if (lead.Target is ToCouplet to && !done.Contains(to.Couplet))
             {
                 text.Append('\n');

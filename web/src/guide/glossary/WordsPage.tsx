@@ -62,7 +62,12 @@ export function WordsPage() {
             ))}
         </TextField>
       </div>
-      <p aria-live="polite">{guide && `${terms.length} of ${guide.terms.length} words`}</p>
+      <p aria-live="polite">
+        {guide &&
+          (guide.terms.length > 0
+            ? `${terms.length} of ${guide.terms.length} words`
+            : 'This guide explains no words of its own.')}
+      </p>
       <ul>
         {terms.slice(0, count).map(({ term, shown }) => (
           <Word key={term.id} term={term} shown={shown} />

@@ -8,20 +8,20 @@ interface Props {
   onOpen: (taxon: string) => void
 }
 
-/** The families in order, each opening its genera and species. */
+/** The families in order, or the genera where the guide names no family, each opening what stands in it. */
 export function ByKinship({ guide, current, onOpen }: Props) {
-  const families = guide.taxa
-    .filter((t) => t.name.rank === 'family')
+  const tops = guide.taxa
+    .filter((t) => t.top === t.name.id)
     .toSorted((a, b) => a.name.name.localeCompare(b.name.name))
-  const home = guide.taxa.find((t) => t.name.id === current)?.family
+  const home = guide.taxa.find((t) => t.name.id === current)?.top
   return (
     <div className={namesCss.guideTree}>
-      {families.map((f) => {
+      {tops.map((f) => {
         const members = guide.taxa
-          .filter((t) => t.family === f.name.name && t.name.id !== f.name.id)
+          .filter((t) => t.top === f.name.id && t.name.id !== f.name.id)
           .toSorted((a, b) => a.name.name.localeCompare(b.name.name))
         return (
-          <details key={f.name.id} open={f.name.name === home}>
+          <details key={f.name.id} open={f.name.id === home}>
             <summary>
               {f.name.name} <small>{[f.name.common, members.length].filter(Boolean).join(' · ')}</small>
             </summary>

@@ -30,6 +30,7 @@ export function GuidePage() {
   const found = useNames(text.trim()).data
   const { data: account, error } = useFlora(taxon ?? null)
   const open = (id: string) => void navigate(`/guide/${id}${query.size > 0 ? `?${query}` : ''}`)
+  const deadly = (guide?.taxa ?? []).filter((t) => t.hazards.includes('deadly') && t.name.rank === 'species')
   return (
     <div className={`${namesCss.guide}${taxon ? ` ${namesCss.reading}` : ''}`}>
       <aside className={clsx(namesCss.guideFind, kitCss.noPrint)} aria-label="Find a plant">
@@ -78,29 +79,31 @@ export function GuidePage() {
               <p>
                 {guide.taxa.filter((t) => t.name.rank !== 'family' && t.name.rank !== 'genus').length} kinds
                 of plants, described by {guide.characters.length} features and told apart by{' '}
-                {guide.keys.length} keys.
+                {guide.keys.length === 1 ? 'one key' : `${guide.keys.length} keys`}.
               </p>
             )}
             <p className={kitCss.soft}>
               Find a name, go down the families, or ask which plants show a feature.
             </p>
-            <h2>Know these before you touch anything here</h2>
-            <div className={namesCss.guideCards}>
-              {guide?.taxa
-                .filter((t) => t.hazards.includes('deadly') && t.name.rank === 'species')
-                .map((t) => (
-                  <div key={t.name.id}>
-                    <FirstPicture taxon={t.name.id} />
-                    <TaxonLine
-                      name={t.name}
-                      note={[t.name.common, t.family].join(' · ')}
-                      hazards={t.hazards}
-                      current={false}
-                      onOpen={open}
-                    />
-                  </div>
-                ))}
-            </div>
+            {deadly.length > 0 && (
+              <>
+                <h2>Know these before you touch anything here</h2>
+                <div className={namesCss.guideCards}>
+                  {deadly.map((t) => (
+                    <div key={t.name.id}>
+                      <FirstPicture taxon={t.name.id} />
+                      <TaxonLine
+                        name={t.name}
+                        note={[t.name.common, t.family].filter(Boolean).join(' · ')}
+                        hazards={t.hazards}
+                        current={false}
+                        onOpen={open}
+                      />
+                    </div>
+                  ))}
+                </div>
+              </>
+            )}
           </div>
         )}
       </main>

@@ -19,6 +19,8 @@ const mostTiles = 3
 /** One lead: its statements, each with its mark, where it leads, and the key that chooses it. */
 export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) {
   const end = lead.end
+  // Printed whole, a lead says its statements already: below it stand those that something recorded speaks for or against.
+  const marked = lead.wording ? lead.tests.filter((t) => t.marking.mark !== 'notSeen') : lead.tests
   const terms = [...new Set(lead.tests.flatMap((t) => t.terms))]
   return (
     <article
@@ -31,7 +33,7 @@ export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) 
           .slice(0, mostTiles)
           .map((t) => (
             <StateTile
-              key={t.text}
+              key={`${t.character} ${t.text}`}
               character={t.character}
               state={t.drawn[0]}
               number={t.drawnNumber ?? undefined}
@@ -39,9 +41,10 @@ export function LeadCard({ lead, favoured, given, onChoose, onAccount }: Props) 
             />
           ))}
       </div>
+      {lead.wording && <p className={keyCss.leadWording}>{lead.wording}</p>}
       <ul>
-        {lead.tests.map((t) => (
-          <li key={t.text}>
+        {marked.map((t) => (
+          <li key={`${t.character} ${t.text}`}>
             <MarkSign marking={t.marking} />
             <span>
               {t.text}

@@ -22,7 +22,9 @@ export function BeginChooser({ guide, onBegin, onSuspect }: Props) {
   const [key, setKey] = useState('')
   const [couplet, setCouplet] = useState('')
   const starts = useStarts(known).data
-  const groups = guide.keys.filter((k) => !k.scope)
+  const unscoped = guide.keys.filter((k) => !k.scope)
+  // A small guide may have nothing but the key of its genus.
+  const groups = unscoped.length > 0 ? unscoped : guide.keys
   const chosen = guide.keys.find((k) => k.id === key)
   const begin = (n: number) => () => {
     const k = groups[n]

@@ -47,6 +47,7 @@ internal static class SmallGuide
     public static readonly Character Glands = Named("glands", Organ.Leaf, ["none", "present"]) with
     {
         AbsentState = "none",
+        DrawnAs = "petiole-glands",
     };
     public static readonly Character Fruit = Named("fruit", Organ.Fruit, ["berry", "capsule"]);
     public static readonly Character Habitat = Named("habitat", Organ.Place, ["wood", "marsh"]);

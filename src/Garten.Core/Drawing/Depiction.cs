@@ -24,8 +24,8 @@ public static class Depiction
             }
 
             features =
-                statement.Value is StateShares shares ? features.With(character.Id.Value, shares.Usual)
-                : MiddleOf(statement.Value, character) is { } middle ? features.With(character.Id.Value, middle)
+                statement.Value is StateShares shares ? features.With(character, shares.Usual)
+                : MiddleOf(statement.Value, character) is { } middle ? features.With(character, middle)
                 : features;
         }
 
@@ -39,19 +39,20 @@ public static class Depiction
         var features = Features.None;
         foreach (var o in observations)
         {
-            var id = o.Character.Value;
+            if (guide.FindCharacter(o.Character) is not { } character)
+            {
+                continue;
+            }
+
             features = o.Finding switch
             {
-                Finding.States { Seen: [var first, ..] } => features.With(id, first),
-                Finding.Sample { Values: [_, ..] values } => features.With(id, values.Average()),
+                Finding.States { Seen: [var first, ..] } => features.With(character, first),
+                Finding.Sample { Values: [_, ..] values } => features.With(character, values.Average()),
                 Finding.Rough { Value: { } rough } => features.With(
-                    id,
+                    character,
                     rough.Best ?? (((rough.Low ?? rough.High!.Value) + (rough.High ?? rough.Low!.Value)) / 2)
                 ),
-                Finding.Absent when guide.FindCharacter(o.Character)?.AbsentState is { } absent => features.With(
-                    id,
-                    absent
-                ),
+                Finding.Absent when character.AbsentState is { } absent => features.With(character, absent),
                 _ => features,
             };
         }

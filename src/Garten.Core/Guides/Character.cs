@@ -106,6 +106,9 @@ public sealed record CharacterState(string Id, string Label, string? Parent, str
     /// of any of its states, mistakes fall on such neighbours and hardly elsewhere.
     /// </summary>
     public ImmutableArray<string> Near { get; init; } = [];
+
+    /// <summary>The state of the character's trait it is drawn as; empty for the one of its own name, where there is one.</summary>
+    public string DrawnAs { get; init; } = "";
 }
 
 /// <summary>Says that a character only exists where another has one of certain states.</summary>
@@ -158,6 +161,9 @@ public sealed record Character(
     RatioParts? RatioOf = null
 )
 {
+    /// <summary>The trait it is drawn as, in the words of the illustrator; empty for the one of its own name, where there is one.</summary>
+    public string DrawnAs { get; init; } = "";
+
     /// <summary>True when the values are numbers.</summary>
     [JsonIgnore]
     public bool IsNumeric =>

@@ -3,6 +3,7 @@ using System.Diagnostics.CodeAnalysis;
 using System.Globalization;
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using Garten.Core.Drawing;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Notation;
 using Garten.Core.Keys;
@@ -255,7 +256,8 @@ public sealed partial class GuideReader
                 "absent_state",
                 "altered_by",
                 "states",
-                "ratio_of"
+                "ratio_of",
+                "drawn_as"
             )
         )
         {
@@ -289,8 +291,12 @@ public sealed partial class GuideReader
                 row["absent_state"].Length > 0 ? row["absent_state"] : null,
                 row.Choices<Alteration>("altered_by"),
                 RatioOf(row, kind)
-            );
+            )
+            {
+                DrawnAs = row["drawn_as"],
+            };
             CheckStates(row, character);
+            CheckTraits(row, character, states);
             Once(row, "id", _characters.TryAdd(id, character));
         }
 
@@ -393,7 +399,9 @@ public sealed partial class GuideReader
     private List<(string Character, CharacterState State, Row Row)> ReadStates()
     {
         var states = new List<(string Character, CharacterState State, Row Row)>();
-        foreach (var row in Table("states.csv", false, ["character", "id", "label"], "parent", "term", "near"))
+        foreach (
+            var row in Table("states.csv", false, ["character", "id", "label"], "parent", "term", "near", "drawn_as")
+        )
         {
             var character = row.Required("character");
             var parent = row["parent"];
@@ -417,6 +425,7 @@ public sealed partial class GuideReader
             ) with
             {
                 Near = row.List("near"),
+                DrawnAs = row["drawn_as"],
             };
             states.Add((character, state, row));
         }
@@ -448,6 +457,51 @@ public sealed partial class GuideReader
         if (character.AbsentState is { } absent && character.State(absent) is null)
         {
             row.Fault("absent_state", $"“{absent}”", "one of its states");
+        }
+    }
+
+    /// <summary>What a character and its states say they are drawn as must be something the illustrator draws.</summary>
+    private static void CheckTraits(
+        Row row,
+        Character character,
+        List<(string Character, CharacterState State, Row Row)> states
+    )
+    {
+        if (character.DrawnAs.Length > 0 && !Traits.Knows(character.DrawnAs))
+        {
+            row.Fault(
+                "drawn_as",
+                $"“{character.DrawnAs}”",
+                $"one of {string.Join(", ", Traits.Names.Order(StringComparer.Ordinal))}"
+            );
+            return;
+        }
+
+        if (character.DrawnAs.Length > 0 && Traits.Of(character) is null)
+        {
+            row.Fault(
+                "drawn_as",
+                $"“{character.DrawnAs}”",
+                character.IsNumeric ? "a trait that is a number" : "a trait that has states"
+            );
+            return;
+        }
+
+        foreach (
+            var (_, state, at) in states.Where(s =>
+                s.Character == character.Id.Value
+                && s.State.DrawnAs.Length > 0
+                && Traits.Of(character, s.State.Id) is null
+            )
+        )
+        {
+            at.Fault(
+                "drawn_as",
+                $"“{state.DrawnAs}”",
+                Traits.Of(character) is { } trait
+                    ? $"a state of {trait}: {string.Join(", ", Traits.StatesOf(trait))}"
+                    : $"nothing, since {character.Id} is not drawn"
+            );
         }
     }
 

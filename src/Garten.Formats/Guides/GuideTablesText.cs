@@ -53,14 +53,14 @@ internal static class GuideTablesText
         );
         yield return Table(
             "characters.csv",
-            "id,organ,label,kind,unit,depends_on,how_to,group,effort_seconds,tool,harm,difficulty,minimum,maximum,absent_state,altered_by,ratio_of",
+            "id,organ,label,kind,unit,depends_on,how_to,group,effort_seconds,tool,harm,difficulty,minimum,maximum,absent_state,altered_by,ratio_of,drawn_as",
             tables.Characters.Select(CharacterRow)
         );
         yield return Table(
             "states.csv",
-            "character,id,label,parent,term,near",
+            "character,id,label,parent,term,near,drawn_as",
             tables.Characters.SelectMany(c =>
-                c.States.Select(s => Cells(c.Id.Value, s.Id, s.Label, s.Parent, s.Term, List(s.Near)))
+                c.States.Select(s => Cells(c.Id.Value, s.Id, s.Label, s.Parent, s.Term, List(s.Near), s.DrawnAs))
             )
         );
         yield return Table(
@@ -246,7 +246,8 @@ internal static class GuideTablesText
             Number(c.Maximum / factor),
             c.AbsentState,
             List(c.AlteredBy.Select(a => Word<Alteration>(a))),
-            c.RatioOf is { } of ? $"{of.Over} / {of.Under}" : ""
+            c.RatioOf is { } of ? $"{of.Over} / {of.Under}" : "",
+            c.DrawnAs
         );
     }
 

@@ -157,7 +157,7 @@ public sealed class OrganTests
         OrganDrawing.Leaf(sketch, f);
         var top = sketch.Finish("leaf").Box.Top;
         var drawn = sketch.Figures.Length;
-        OrganDrawing.Ring(sketch, f, [new CharacterId("leaf-tip"), new CharacterId("sap")]);
+        OrganDrawing.Ring(sketch, f, ["leaf-tip", "sap"]);
         var ring = sketch.Figures[drawn..].ShouldHaveSingleItem().ShouldBeOfType<Stroke>();
         Garten.Core.Geometry.Lines.BoxOf(ring.Points).Middle.Y.ShouldBe(top, 8);
     }
@@ -258,7 +258,7 @@ public sealed class OrganTests
         f.State("leaf-arrangement").ShouldBe("opposite");
         f.Number("leaf-length").ShouldBe(50);
         f.Count("leaflet-count", 1, 60).ShouldBe(7);
-        f.State("glands").ShouldBe("none");
+        f.State("petiole-glands").ShouldBe("none");
         f.Knows("fruit").ShouldBeFalse();
         Depiction.Of(guide, new TaxonId("alba-prima"), Scope.Any).State("leaf-arrangement").ShouldBe("opposite");
     }

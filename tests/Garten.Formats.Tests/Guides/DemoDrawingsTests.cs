@@ -142,11 +142,10 @@ public sealed class DemoDrawingsTests
         foreach (var statement in Demo.Statements.Where(s => s.Scope.Specificity > 0))
         {
             var features = Depiction.Of(Demo, statement.Taxon, statement.Scope);
-            features.Knows(statement.Character.Value).ShouldBeTrue($"{statement.Taxon} {statement.Character}");
-            if (CharacterDrawing.Drawn.Contains(statement.Character.Value))
+            if (Traits.Of(Demo.Character(statement.Character)) is { } trait)
             {
                 CharacterDrawing
-                    .Draw(statement.Character.Value, features, "scope")
+                    .Draw(trait, features, "scope")
                     .ShouldNotBeNull($"{statement.Taxon} {statement.Character}");
             }
         }

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.IO.Compression;
+using System.Text;
 using CsvHelper;
 using Garten.Core.Guides;
 using Garten.Core.Guides.Text;
@@ -94,6 +95,30 @@ public sealed class GuideWriterTests
             Directory.Delete(folder, recursive: true);
         }
     }
+
+    [Theory]
+    [InlineData("characters.csv", "leaf-apex,leaf,Leaf apex,unordered,leaf-point", "one of armature")]
+    [InlineData("characters.csv", "leaf-apex,leaf,Leaf apex,unordered,leaf-length", "a trait that has states")]
+    [InlineData("states.csv", "leaf-apex,sharp,sharp,sharp", "a state of leaf-tip: blunt")]
+    public void What_cannot_be_drawn_so_is_refused_with_what_can(string file, string line, string expected)
+    {
+        var lines = new Dictionary<string, string>
+        {
+            ["datapackage.json"] = "{\"name\":\"t\",\"title\":\"T\",\"version\":\"1\"}",
+            ["taxa.csv"] = "id,parent,rank,name\nalpha,,species,Alpha una",
+            ["characters.csv"] = "id,organ,label,kind,drawn_as\nleaf-apex,leaf,Leaf apex,unordered,leaf-tip",
+            ["states.csv"] = "character,id,label,drawn_as\nleaf-apex,sharp,sharp,pointed",
+            ["statements.csv"] = "taxon,character,value\nalpha,leaf-apex,sharp",
+        };
+        GuideReader.Read(Package(lines)).Faults.ShouldBeEmpty();
+        lines[file] = lines[file].Split('\n')[0] + "\n" + line;
+        var fault = GuideReader.Read(Package(lines)).Faults.ShouldHaveSingleItem();
+        (fault.File, fault.Line, fault.Column).ShouldBe((file, 2, "drawn_as"));
+        fault.Expected.ShouldStartWith(expected);
+    }
+
+    private static PackageFiles Package(Dictionary<string, string> files) =>
+        new("test", files.Select(f => KeyValuePair.Create(f.Key, Encoding.UTF8.GetBytes(f.Value))));
 
     private static string DemoFolder => Repository.PathTo("guides", "tamsin-fork");
 

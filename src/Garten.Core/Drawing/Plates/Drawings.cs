@@ -61,7 +61,9 @@ public static class Drawings
                     c.IsNumeric && Tile.OfNumber(c, Middle(guide, c)) is { } measure
                         ? SvgWriter.Write(measure, false)
                         : null,
-                    GestureDrawing.Draw(c.Id) is { } gesture ? SvgWriter.Write(gesture, false) : null
+                    Traits.Of(c) is { } trait && GestureDrawing.Draw(trait) is { } gesture
+                        ? SvgWriter.Write(gesture, false)
+                        : null
                 ))
                 .Where(c => c.Tiles.Length > 0 || c.Measure is not null),
         ];
@@ -101,7 +103,17 @@ public static class Drawings
                 sketch.Part("leaf", $"Leaf of {name}", s =>
                 {
                     size = OrganDrawing.Leaf(s, features[i]);
-                    OrganDrawing.Ring(s, features[i], characters);
+                    OrganDrawing.Ring(
+                        s,
+                        features[i],
+                        [
+                            .. characters
+                                .Select(c => guide.FindCharacter(c))
+                                .OfType<Character>()
+                                .Select(Traits.Of)
+                                .OfType<string>(),
+                        ]
+                    );
                 });
             }
 
@@ -128,6 +140,11 @@ public static class Drawings
     /// <summary>A character as a taxon shows it: its usual state; of a range the smallest, the middle and the largest at one scale.</summary>
     private static Picture? OfTaxon(Guide guide, TaxonId taxon, Character character, Features features)
     {
+        if (Traits.Of(character) is not { } trait)
+        {
+            return null;
+        }
+
         var title = $"{guide.Taxon(taxon).Name}: {character.Label}";
         if (
             guide.StatementFor(taxon, character.Id, Scope.Any)?.Value
@@ -135,11 +152,11 @@ public static class Drawings
             || high <= low
         )
         {
-            return CharacterDrawing.Draw(character.Id.Value, features, title) is { } one ? Tile.Fitted(one) : null;
+            return CharacterDrawing.Draw(trait, features, title) is { } one ? Tile.Fitted(one) : null;
         }
 
         var three = new[] { low, Depiction.MiddleOf(new NumericRange(null, low, high, null), character)!.Value, high }
-            .Select(n => CharacterDrawing.Draw(character.Id.Value, Sized(features, character, n), title))
+            .Select(n => CharacterDrawing.Draw(trait, Sized(features, trait, n), title))
             .OfType<Picture>()
             .Select(p => (p, ""))
             .ToArray();
@@ -147,11 +164,8 @@ public static class Drawings
     }
 
     /// <summary>The features with one number changed; a length to width said outright is not worked out from other sizes.</summary>
-    private static Features Sized(Features features, Character character, double number) =>
-        (character.Id.Value == "leaf-width" ? features.Without("leaf-ratio") : features).With(
-            character.Id.Value,
-            number
-        );
+    private static Features Sized(Features features, string trait, double number) =>
+        (trait == "leaf-width" ? features.Without("leaf-ratio") : features).With(trait, number);
 
     private static double Middle(Guide guide, Character character)
     {

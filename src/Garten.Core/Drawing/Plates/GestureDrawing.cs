@@ -10,7 +10,7 @@ namespace Garten.Core.Drawing.Plates;
 /// <summary>What hand and tool do when a character is looked at: how to roll a stem, cut a pith, hold a leaf to the light.</summary>
 internal static class GestureDrawing
 {
-    private static readonly (string Title, Action<Sketch> Draw, string[] Characters)[] Gestures =
+    private static readonly (string Title, Action<Sketch> Draw, string[] Traits)[] Gestures =
     [
         ("Roll it between finger and thumb", Roll, ["stem-form", "needle-section", "texture", "blade-section"]),
         ("Cut along its length, and across", Cut, ["pith", "pith-colour", "stone-count"]),
@@ -91,11 +91,11 @@ internal static class GestureDrawing
         ),
     ];
 
-    /// <summary>The gesture of a character.</summary>
+    /// <summary>The gesture of a trait.</summary>
     /// <returns>The picture; null where looking is all there is to it.</returns>
-    public static Picture? Draw(CharacterId character)
+    public static Picture? Draw(string trait)
     {
-        var (title, draw, _) = Array.Find(Gestures, g => g.Characters.Contains(character.Value));
+        var (title, draw, _) = Array.Find(Gestures, g => g.Traits.Contains(trait));
         if (draw is null)
         {
             return null;

@@ -182,10 +182,10 @@ internal static class OrganDrawing
         }
     }
 
-    /// <summary>Rings the places of a leaf that some characters speak of.</summary>
+    /// <summary>Rings the places of a leaf that some traits speak of.</summary>
     /// <param name="sketch">Where the leaf was drawn.</param>
     /// <param name="f">What is known of it.</param>
-    public static void Ring(Sketch sketch, Features f, IReadOnlyCollection<CharacterId> characters)
+    public static void Ring(Sketch sketch, Features f, IReadOnlyCollection<string> traits)
     {
         var form = LeafForm.Of(f);
         if (f.Knows("foliage") && !f.Is("foliage", "broad"))
@@ -211,7 +211,7 @@ internal static class OrganDrawing
         };
         foreach (var (of, at) in places)
         {
-            if (characters.Any(c => of.Contains(c.Value) && f.Knows(c.Value)))
+            if (traits.Any(t => of.Contains(t) && f.Knows(t)))
             {
                 sketch.Shape(Lines.Ellipse(at, 10, 10, 28), null, 1.4, Wash.Pointer);
             }

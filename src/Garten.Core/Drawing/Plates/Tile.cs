@@ -13,9 +13,10 @@ public static class Tile
     /// <summary>A tile for a state, with nothing else known of the plant.</summary>
     /// <returns>The tile; null where the state cannot be drawn (a smell).</returns>
     public static Picture? OfState(Character character, string state) =>
-        CharacterDrawing.Draw(
-            character.Id.Value,
-            Features.None.With(character.Id.Value, state),
+        Traits.Of(character) is { } trait
+        && CharacterDrawing.Draw(
+            trait,
+            Features.None.With(character, state),
             $"{character.Label}: {character.LabelOf(state)}"
         )
             is { } picture
@@ -27,8 +28,8 @@ public static class Tile
     /// <param name="number">The number, lengths in millimetres.</param>
     /// <returns>The tile; null where the number cannot be drawn.</returns>
     public static Picture? OfNumber(Character character, double number) =>
-        CharacterDrawing.Draw(character.Id.Value, Features.None.With(character.Id.Value, number), character.Label)
-            is { } picture
+        Traits.Of(character) is { } trait
+        && CharacterDrawing.Draw(trait, Features.None.With(character, number), character.Label) is { } picture
             ? Fitted(picture)
             : null;
 

@@ -171,6 +171,18 @@ public sealed class GuideFromTextsTests
         value.States.Single(s => s.State == "lobed").Weight.ShouldBeLessThan(0.15);
     }
 
+    [Fact]
+    public void Features_are_drawn_as_what_is_surely_meant_and_else_not_at_all()
+    {
+        var guide = Made(Maples);
+        var lobing = guide.Character(new("leaf-lobing"));
+        lobing.DrawnAs.ShouldBe("lobing");
+        lobing.State("palmately-lobed")!.DrawnAs.ShouldBe("palmately-lobed");
+        guide.Character(new("lobe-number")).DrawnAs.ShouldBe("lobe-count");
+        guide.Character(new("twig-colour")).State("not-green")!.DrawnAs.ShouldBeEmpty();
+        guide.Character(new("wing-posture")).DrawnAs.ShouldBeEmpty();
+    }
+
     [Theory]
     [InlineData("1a. Leaves opposite .... Alpha una\n1b. Leaves alternate .... 7", "7")]
     [InlineData("Leaves opposite, entire. Flowers white.", "name")]

@@ -241,7 +241,10 @@ internal sealed class FeaturesInTexts
                 null,
                 character == "presence" ? "absent" : null,
                 []
-            );
+            )
+            {
+                DrawnAs = TraitWords.Of(label),
+            };
 
         private string HowTo() =>
             kind switch
@@ -269,7 +272,11 @@ internal sealed class FeaturesInTexts
         {
             if (character == "presence")
             {
-                return [new("absent", "absent", null, ""), new("present", "present", null, "")];
+                return
+                [
+                    new("absent", "absent", null, "") { DrawnAs = TraitWords.Of(label, "absent") },
+                    new("present", "present", null, ""),
+                ];
             }
 
             // A feature needs a state for the plants that show none of those named.
@@ -293,6 +300,9 @@ internal sealed class FeaturesInTexts
                         wider is null ? null : ids[wider],
                         ""
                     )
+                    {
+                        DrawnAs = TraitWords.Of(label, word),
+                    }
                 );
             }
 

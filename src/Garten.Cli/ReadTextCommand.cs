@@ -96,7 +96,7 @@ internal static class ReadTextCommand
                 );
                 foreach (var statement in description.Statements)
                 {
-                    output.WriteLine($"  {InWords(statement)}");
+                    output.WriteLine($"  {statement.InWords}");
                 }
 
                 foreach (var line in description.NoStatement)
@@ -124,7 +124,7 @@ internal static class ReadTextCommand
                 );
                 foreach (var statement in lead.Statements)
                 {
-                    output.WriteLine($"    {InWords(statement)}");
+                    output.WriteLine($"    {statement.InWords}");
                 }
             }
         }
@@ -134,16 +134,6 @@ internal static class ReadTextCommand
         {
             output.WriteLine($"  {fault.Complaint}");
         }
-    }
-
-    private static string InWords(TextStatement statement)
-    {
-        var frequency = statement.Frequency.Length == 0 ? "" : $" ({statement.Frequency})";
-        var scope =
-            statement.Scope.Count == 0
-                ? ""
-                : $" [{string.Join(", ", statement.Scope.Select(s => $"{s.Key}: {s.Value}"))}]";
-        return $"{statement.Organ}, {statement.Character}: {statement.Value}{frequency}{scope}";
     }
 
     private static string Counted(int count, string noun) =>

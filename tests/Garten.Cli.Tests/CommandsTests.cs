@@ -34,6 +34,45 @@ public sealed class CommandsTests
     }
 
     [Fact]
+    public void Texts_become_a_guide_that_checks_clean_or_say_why_not()
+    {
+        var folder = Directory.CreateTempSubdirectory().FullName;
+        try
+        {
+            var (key, about, into) = (
+                Path.Combine(folder, "k.txt"),
+                Path.Combine(folder, "d.txt"),
+                Path.Combine(folder, "g")
+            );
+            File.WriteAllText(key, "1a. Leaves opposite .... Alpha una\n1b. Leaves alternate .... Alpha duplex\n");
+            File.WriteAllText(about, "Alpha una\nFlowers white, 5–8 mm long.\n");
+            var (code, output, errors) = Run("guide", "read", key, about, "--package", into, "--title", "Two leaves");
+            (code, errors).ShouldBe((0, ""));
+            output.ShouldContain("2 names, ");
+            Run("guide", "check", into)
+                .ShouldSatisfyAllConditions(
+                    c => c.Output.ShouldContain("Two leaves 1"),
+                    c => c.Code.ShouldBe(0, c.Errors)
+                );
+
+            File.WriteAllText(key, "1a. Leaves opposite .... Alpha una\n1b. Leaves alternate .... 5\n");
+            Run("guide", "read", key, "--package", into)
+                .ShouldSatisfyAllConditions(
+                    c => c.Errors.ShouldStartWith("k: "),
+                    c => c.Errors.ShouldContain("No guide was made."),
+                    c => c.Code.ShouldBe(1)
+                );
+            Run("guide", "read", "--package", into).Code.ShouldBe(2);
+            Run("guide", "read", key, "--package").Errors.ShouldContain("--package needs a value");
+            Run("guide", "read", Path.Combine(folder, "none.txt"), "--package", into).Code.ShouldBe(2);
+        }
+        finally
+        {
+            Directory.Delete(folder, recursive: true);
+        }
+    }
+
+    [Fact]
     public void Keys_of_a_guide_are_written_as_text_that_can_be_read()
     {
         var into = Path.Combine(Directory.CreateTempSubdirectory("garten-keys").FullName, "keys");

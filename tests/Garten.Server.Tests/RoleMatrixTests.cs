@@ -37,6 +37,8 @@ public sealed partial class RoleMatrixTests(ServerFixture server) : IClassFixtur
         ["POST /api/photos/{id:id}/measures"] = Right.Look,
         ["POST /api/photos/marks"] = Right.Look,
         ["POST /api/specimens"] = Right.Look,
+        ["POST /api/guide/texts"] = Right.Look,
+        ["POST /api/guide/texts.zip"] = Right.Look,
         ["POST /api/specimens.csv"] = Right.Look,
         ["PUT /api/trips/settings"] = Right.Look,
         ["POST /api/trips/seek"] = Right.Look,

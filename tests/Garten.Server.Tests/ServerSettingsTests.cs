@@ -34,6 +34,12 @@ public sealed class ServerSettingsTests
         );
     }
 
+    [Fact]
+    public void With_a_guide_of_ones_own_there_is_no_demo() =>
+        ServerSettings
+            .Read(["--guide", "mine.zip"])
+            .ShouldBe(ServerSettings.Default with { Guide = "mine.zip", Demo = false });
+
     [Theory]
     [InlineData("--port", "0")]
     [InlineData("--port", "65536")]

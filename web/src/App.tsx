@@ -75,6 +75,7 @@ export function App({ nonce }: { nonce: string }) {
                     <Route path="/apart" element={<views.Apart />} />
                     <Route path="/glossary" element={<views.Glossary />} />
                     <Route path="/table" element={<views.Table />} />
+                    <Route path="/text" element={<views.Texts />} />
                   </Route>
                   <Route path="/plate/:taxon" element={<views.Plate />} />
                   <Route path="/practice" element={<views.Practice />} />

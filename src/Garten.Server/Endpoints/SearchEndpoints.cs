@@ -26,6 +26,7 @@ public static class SearchEndpoints
         new(FoundKind.Action, "checklist", "Checklist to tick", "", ["print paper field"]),
         new(FoundKind.Action, "keys", "Read or print a key", "", ["dichotomous paper"]),
         new(FoundKind.Action, "table", "Identify a table", "", ["csv specimens spreadsheet"]),
+        new(FoundKind.Action, "text", "A guide from a text", "", ["paste key description flora"]),
         new(FoundKind.Action, "glossary", "Glossary", "", ["words terms"]),
         new(FoundKind.Action, "help", "Help", "", ["keys shortcuts"]),
     ];

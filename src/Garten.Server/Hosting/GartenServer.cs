@@ -143,6 +143,7 @@ public static class GartenServer
         DrawingsEndpoints.Map(api);
         SearchEndpoints.Map(api);
         KeyTextEndpoints.Map(api);
+        GuideTextEndpoints.Map(api);
         CommandsEndpoints.Map(api);
         PlantsEndpoints.Map(api);
         CorrectionEndpoints.Map(api);

@@ -8,6 +8,7 @@ const tabs = [
   { id: '/apart', label: 'Tell apart' },
   { id: '/glossary', label: 'Glossary' },
   { id: '/table', label: 'Identify a table' },
+  { id: '/text', label: 'From a text' },
 ]
 
 /** The guide: its names, and what stands beside them. */

@@ -12,6 +12,7 @@ const actions: Record<string, string> = {
   checklist: '/survey?what=checklist',
   keys: '/keys',
   table: '/table',
+  text: '/text',
   glossary: '/glossary',
   help: '?help=',
 }

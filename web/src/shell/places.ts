@@ -17,7 +17,7 @@ export const places: readonly Place[] = [
   {
     to: '/guide',
     label: 'Guide',
-    holds: ['/keys', '/apart', '/glossary', '/table', '/plate'],
+    holds: ['/keys', '/apart', '/glossary', '/table', '/text', '/plate'],
     sign: 'guide',
   },
   { to: '/practice', label: 'Practice', holds: [], sign: 'practice' },

@@ -133,7 +133,14 @@ public enum KeyTextFaultKind
 /// <param name="Couplet">Number of the couplet to look at.</param>
 /// <param name="Lead">Which lead of it, from 1; null where the whole couplet is meant.</param>
 /// <param name="Complaint">A sentence that names the place and what is wrong there.</param>
-public sealed record KeyTextFault(KeyTextFaultKind Kind, string Group, string Couplet, int? Lead, string Complaint);
+public sealed record KeyTextFault(KeyTextFaultKind Kind, string Group, string Couplet, int? Lead, string Complaint)
+{
+    /// <summary>Line of the text it is at, from 1; null where the key has no such place.</summary>
+    public int? LineIn(KeyText key) =>
+        key.Couplets.FirstOrDefault(c => c.Group == Group && c.Number == Couplet) is not { } couplet ? null
+        : couplet.Leads.FirstOrDefault(l => l.Number == Lead) is { } lead ? lead.Line
+        : couplet.Line;
+}
 
 /// <summary>A description of one taxon.</summary>
 /// <param name="Taxon">Its name, where the text begins with one; null otherwise.</param>
@@ -162,4 +169,11 @@ public sealed record TextStatement(
     string Value,
     string Frequency,
     ImmutableSortedDictionary<string, string> Scope
-);
+)
+{
+    /// <summary>What it says, in a line: "petal, colour: white (usually) [sex: male]".</summary>
+    public string InWords =>
+        $"{Organ}, {Character}: {Value}"
+        + (Frequency.Length == 0 ? "" : $" ({Frequency})")
+        + (Scope.Count == 0 ? "" : $" [{string.Join(", ", Scope.Select(s => $"{s.Key}: {s.Value}"))}]");
+}

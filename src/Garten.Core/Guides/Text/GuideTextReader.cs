@@ -17,6 +17,34 @@ public static partial class GuideTextReader
     /// <summary>Most characters of one line.</summary>
     public const int LongestLine = 8_000;
 
+    /// <summary>Parts what was written in one piece into its texts: a key and descriptions stand apart by lines of three hyphens or more.</summary>
+    /// <returns>The texts with the line each begins on, from 1; those with nothing in them are left out.</returns>
+    public static IEnumerable<(int Line, string Text)> Parted(string text)
+    {
+        var first = 1;
+        var lines = new List<string>();
+        var all = text.ReplaceLineEndings("\n").Split('\n');
+        for (var i = 0; i <= all.Length; i++)
+        {
+            if (i < all.Length && !Parting().IsMatch(all[i]))
+            {
+                lines.Add(all[i]);
+                continue;
+            }
+
+            if (lines.Exists(l => !string.IsNullOrWhiteSpace(l)))
+            {
+                yield return (first, string.Join('\n', lines));
+            }
+
+            lines.Clear();
+            first = i + 2;
+        }
+    }
+
+    [GeneratedRegex(@"^\s*-{3,}\s*$")]
+    private static partial Regex Parting();
+
     /// <summary>Reads a text.</summary>
     public static GuideText Read(string text)
     {

@@ -4,37 +4,36 @@ import { TextsPage } from '../../src/guide/texts/TextsPage'
 import { draw } from '../testing/draw'
 import { serve } from '../testing/server'
 
-const sound = {
-  texts: [
+const key = {
+  heading: 'A key: Two leaves',
+  couplets: [
     {
-      heading: 'A key: Two leaves',
-      couplets: [
+      place: '1',
+      line: 1,
+      leads: [
         {
-          place: '1',
-          line: 1,
-          leads: [
-            {
-              label: '1a',
-              pieces: [
-                { text: 'Leaves opposite', meanings: ['leaf, arrangement: opposite'] },
-                { text: ', of great beauty', meanings: [] },
-              ],
-              to: 'Alpha una',
-            },
+          label: '1a',
+          pieces: [
+            { text: 'Leaves opposite', meanings: ['leaf, arrangement: opposite'] },
+            { text: ', of great beauty', meanings: [] },
           ],
+          to: 'Alpha una',
         },
       ],
-      pieces: [],
-      faults: [],
     },
   ],
+  pieces: [],
+  faults: [],
+}
+const sound = {
+  texts: [key],
   made: '2 names, 1 feature and 1 step of 1 key.',
   assumed: ['Leaf hair: “not hairy” was added.'],
 }
 const faulty = {
   texts: [
     {
-      ...sound.texts[0]!,
+      ...key,
       faults: [{ complaint: 'Lead 2 of couplet 1 leads to 7, which is not there.', line: 2 }],
     },
   ],

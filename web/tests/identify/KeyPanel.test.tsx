@@ -125,7 +125,7 @@ describe('a couplet', () => {
       <LeadCard
         lead={{
           ...printed,
-          tests: [printed.tests[0]!, { ...printed.tests[0]!, text: 'wings spreading', marking: seen }],
+          tests: printed.tests.flatMap((t) => [t, { ...t, text: 'wings spreading', marking: seen }]),
         }}
         favoured={false}
         given={false}

@@ -30,6 +30,26 @@ public sealed class StoreTests(DatabaseFixture fixture) : IClassFixture<Database
     }
 
     [Fact]
+    public async Task What_the_survey_speaks_of_and_another_guide_has_not_is_named()
+    {
+        var (plant, visit) = await NewPlantAsync();
+        await SetAsync(plant, Content(visit, "leaf-arrangement", FindingKind.Absent), null);
+        var guides = new GuideStore(fixture.Source);
+        (await guides.NotInAsync(fixture.Guide, None)).ShouldBeEmpty();
+        var without = new Core.Guides.Guide(
+            fixture.Guide.Tables with
+            {
+                Characters = [],
+                Statements = [],
+                Keys = [],
+                Lacking = [],
+                LookAlikes = [],
+            }
+        );
+        (await guides.NotInAsync(without, None)).ShouldContain("leaf-arrangement");
+    }
+
+    [Fact]
     public async Task The_tool_a_feature_was_seen_with_is_kept_and_comes_back_with_undo()
     {
         var (plant, visit) = await NewPlantAsync();

@@ -15,17 +15,12 @@ import { PackForField } from './PackForField'
 import { WipeDevice } from './WipeDevice'
 import { WaitingLine } from './WaitingLine'
 import { fromFile, toFile } from './waitingFile'
+import { saveFile } from '../kit/saveFile'
 import kitCss from '../kit/kit.module.css'
 import fieldCss from './field.module.css'
 
-/** Saves a file from the page itself: there may be no server. */
-function save(content: Blob) {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(content)
-  link.download = `garten-waiting-${new Date().toISOString().slice(0, 10)}.json`
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
-}
+const save = (content: Blob) =>
+  saveFile(content, `garten-waiting-${new Date().toISOString().slice(0, 10)}.json`)
 
 /** Every change that lies on this device and not yet on the server: in words, with what became of it. */
 export function WaitingPage() {

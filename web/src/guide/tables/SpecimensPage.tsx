@@ -7,6 +7,7 @@ import type { NamedSpecimen } from '../../api/types'
 import { ViewTitle } from '../../kit/ViewTitle'
 import { percent } from '../../kit/format'
 import { Empty } from '../../kit/Empty'
+import { saveFile } from '../../kit/saveFile'
 import { ProblemNote } from '../../kit/ProblemNote'
 import { TaxonText } from '../../kit/TaxonText'
 import kitCss from '../../kit/kit.module.css'
@@ -49,13 +50,7 @@ export function SpecimensPage() {
           parseAs: 'blob',
         }),
       ),
-    onSuccess: (named, { name: file }) => {
-      const link = document.createElement('a')
-      link.href = URL.createObjectURL(named as unknown as Blob)
-      link.download = `named-${file}`
-      link.click()
-      URL.revokeObjectURL(link.href)
-    },
+    onSuccess: (named, { name: file }) => saveFile(named as unknown as Blob, `named-${file}`),
   })
   return (
     <main className={tablesCss.specimens}>

@@ -5,6 +5,7 @@ import { answer, api } from '../../api/client'
 import type { ReadFault } from '../../api/types'
 import { Empty } from '../../kit/Empty'
 import { ProblemNote } from '../../kit/ProblemNote'
+import { saveFile } from '../../kit/saveFile'
 import { useDraft } from '../../kit/useDraft'
 import { ViewTitle } from '../../kit/ViewTitle'
 import kitCss from '../../kit/kit.module.css'
@@ -22,13 +23,7 @@ export function TextsPage() {
   })
   const saving = useMutation({
     mutationFn: () => answer(api.POST('/api/guide/texts.zip', { body: { title, text }, parseAs: 'blob' })),
-    onSuccess: (zip) => {
-      const link = document.createElement('a')
-      link.href = URL.createObjectURL(zip as unknown as Blob)
-      link.download = `${title || 'own guide'}.zip`
-      link.click()
-      URL.revokeObjectURL(link.href)
-    },
+    onSuccess: (zip) => saveFile(zip as unknown as Blob, `${title || 'own guide'}.zip`),
   })
   const read = (next: string) => {
     setText(next)

@@ -105,7 +105,7 @@ public static class GuideTextEndpoints
     private static string InWords(GuideTables tables, MadeGuide made) =>
         $"{Counted(tables.Taxa.Count(t => t.IsSpeciesLevel), "name")}, {Counted(tables.Characters.Length, "feature")} and "
         + $"{Counted(tables.Keys.Sum(k => k.Couplets.Count), "step")} of {Counted(tables.Keys.Length, "key")}. "
-        + $"{Counted(made.Understood, "statement")} became features; {made.LeftAsText} are shown as printed.";
+        + $"{Counted(made.Understood, "statement")} became features; shown as printed: {made.LeftAsText}.";
 
     private static string Counted(int count, string noun) => $"{count} {noun}{(count == 1 ? "" : "s")}";
 

@@ -57,6 +57,7 @@ describe('a guide from a text', () => {
     expect(within(step).getByText(', of great beauty').tagName).toBe('SPAN')
     expect(within(step).getByText('leaf, arrangement: opposite')).toBeVisible()
     expect(screen.getByText('2 names, 1 feature and 1 step of 1 key.')).toBeVisible()
+    fireEvent.click(screen.getByText('What was assumed: 1'))
     expect(screen.getByText(/“not hairy” was added/)).toBeVisible()
     expect(server.asked[0]?.body).toEqual({
       title: '',

@@ -40,6 +40,7 @@ export function TextsPage() {
     at.scrollTop = (at.scrollHeight / lines.length) * Math.max(0, fault.line - 4)
   }
   const made = reading.data?.made
+  const assumed = reading.data?.assumed ?? []
   return (
     <main className={textsCss.texts}>
       <ViewTitle>A guide from a text</ViewTitle>
@@ -92,11 +93,16 @@ export function TextsPage() {
           {text.trim() && made && (
             <div className={textsCss.made}>
               <p aria-live="polite">{made}</p>
-              {(reading.data?.assumed ?? []).map((a) => (
-                <p key={a} className={kitCss.soft}>
-                  {a}
-                </p>
-              ))}
+              {assumed.length > 0 && (
+                <details>
+                  <summary>What was assumed: {assumed.length}</summary>
+                  {assumed.map((a) => (
+                    <p key={a} className={kitCss.soft}>
+                      {a}
+                    </p>
+                  ))}
+                </details>
+              )}
               <div className={kitCss.row}>
                 <TextField
                   label="Title of the guide"
